@@ -1,0 +1,4 @@
+export { checkDigit, hasRightCheckDigit } from './check-digit';
+export type { BarcodeForm } from './scan';
+export { barcodeFor, barcodeProblem, cleanScan, groupedBarcode } from './scan';
+export { nearMisses } from './near-misses';

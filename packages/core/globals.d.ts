@@ -1,0 +1,8 @@
+// The few globals that every place core runs in (Node, workers, browsers) has, and ES libs do not name.
+declare class TextDecoder {
+  constructor(label?: string, options?: { fatal?: boolean; ignoreBOM?: boolean });
+  decode(input?: Uint8Array, options?: { stream?: boolean }): string;
+}
+declare class TextEncoder {
+  encode(input: string): Uint8Array;
+}

@@ -1,0 +1,48 @@
+import { field, isData, type DataField, type MarcRecord } from '../marc';
+import { headingIn, headingKey, type HeadingKind, type HeadingUse } from './normal-form';
+
+/** A heading of the catalogue: its authority record, and where it leads when it was merged away. */
+export interface Heading {
+  readonly kind: HeadingKind;
+  readonly marc: MarcRecord;
+  readonly mergedInto: number | null;
+}
+
+const TAGS: Record<HeadingKind, string> = { personal: '100', corporate: '110', meeting: '111', topic: '150', place: '151' };
+
+/** A new authority record for a heading as it stands in a record (MARC 21 Format for Authority Data). */
+export function headingFrom(use: HeadingUse): Heading {
+  const tag = TAGS[use.kind];
+  const ind1 = use.kind === 'topic' || use.kind === 'place' ? ' ' : use.ind1;
+  return {
+    kind: use.kind,
+    marc: { leader: '00000nz  a2200000n  4500', fields: [{ tag, ind1, ind2: ' ', subfields: use.subfields }] },
+    mergedInto: null,
+  };
+}
+
+/** The 1XX field of a heading. */
+export function keptForm(heading: Heading): DataField {
+  const found = heading.marc.fields.find((f) => isData(f) && f.tag[0] === '1');
+  return found && isData(found) ? found : field('100', '  ');
+}
+
+/** The see-from fields (4XX). */
+export const seeFroms = (heading: Heading): DataField[] =>
+  heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '4');
+
+export const formText = (f: DataField): string =>
+  f.subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w').map((s) => ('vxyz'.includes(s.code) && f.tag.endsWith('5') ? `-- ${s.value}` : s.value)).join(' ');
+
+export const headingText = (heading: Heading): string => formText(keptForm(heading));
+export const keyOfHeading = (heading: Heading): string => headingKey(keptForm(heading).subfields.filter((s) => /[a-z]/.test(s.code)));
+
+/** All headings that a record uses, each once. */
+export function headingsOf(record: MarcRecord): HeadingUse[] {
+  const uses = new Map<string, HeadingUse>();
+  for (const f of record.fields) {
+    const use = isData(f) ? headingIn(f) : null;
+    if (use) uses.set(`${use.kind} ${use.key}`, uses.get(`${use.kind} ${use.key}`) ?? use);
+  }
+  return [...uses.values()];
+}

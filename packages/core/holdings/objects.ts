@@ -1,0 +1,54 @@
+import type { CallNumber } from '../callnumbers';
+
+/** A title at a branch and location under a call number (MARC 852). */
+export interface Holding extends CallNumber {
+  readonly record: number;
+  readonly branch: string;
+  readonly location: string;
+  readonly note: string;
+}
+
+export const COPY_STATUSES = ['available', 'missing', 'lost', 'in transit', 'reserved', 'in repair'] as const;
+export type CopyStatus = (typeof COPY_STATUSES)[number];
+
+/** One thing in the hand (MARC 876). */
+export interface Copy {
+  readonly holding: number;
+  readonly barcode: string;
+  readonly number: number;
+  readonly type: string;
+  /** In hundredths of the house's currency; null when not known. */
+  readonly price: number | null;
+  readonly fund: string;
+  readonly supplier: string;
+  /** ISO date, or ''. */
+  readonly acquired: string;
+  readonly condition: string;
+  readonly note: string;
+  readonly status: CopyStatus;
+  /** ISO date, or ''. */
+  readonly lastSeen: string;
+}
+
+/** A copy that was withdrawn, as the register keeps it for ever. */
+export interface Withdrawn {
+  readonly copy: Copy;
+  readonly copyId: number;
+  readonly record: number;
+  readonly title: string;
+  readonly branch: string;
+  readonly location: string;
+  readonly callNumber: string;
+  readonly withdrawnOn: string;
+  readonly by: string;
+  readonly reason: string;
+  /** It was the last copy anywhere: the union catalogue must be told. */
+  readonly lastCopy: boolean;
+}
+
+/** The short code lists that the library keeps. */
+export interface CodeLists {
+  readonly branches: readonly { readonly code: string; readonly name: string }[];
+  readonly locations: readonly { readonly code: string; readonly name: string; readonly branch: string }[];
+  readonly types: readonly { readonly code: string; readonly name: string; readonly price: number | null }[];
+}

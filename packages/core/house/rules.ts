@@ -1,0 +1,33 @@
+/** What this library has decided. One value, edited in Set-up, given to every check, recipe and offer. */
+export interface HouseRules {
+  /** Digits kept after the point of a class number. */
+  readonly classDecimals: number;
+  /** Letters of the surname in the author cutter; 0 for none. */
+  readonly cutterLetters: number;
+  /** Second indicator or $2 of the subject systems in use; others are pointed out. */
+  readonly thesauri: readonly string[];
+  /** Subdivisions ($x or $v) that are dropped here, as text. */
+  readonly droppedSubdivisions: readonly string[];
+  /** Tags of ours that survive a replacement; `.` stands for any digit. */
+  readonly protectedFields: readonly string[];
+  /** Length of a barcode, its kind digit for copies and the library's digits. */
+  readonly barcode: { readonly length: number; readonly kind: string; readonly library: string };
+  /** Copies in a row not scanned that make a jumped stretch. */
+  readonly jumpLength: number;
+  /** Rules of checks that are switched off. */
+  readonly checksOff: readonly string[];
+}
+
+export const DEFAULT_HOUSE: HouseRules = {
+  classDecimals: 2,
+  cutterLetters: 3,
+  thesauri: ['0', '7', 'wick'],
+  droppedSubdivisions: ['Juvenile literature'],
+  protectedFields: ['09.', '59.', '69.', '9..'],
+  barcode: { length: 14, kind: '3', library: '1204' },
+  jumpLength: 8,
+  checksOff: [],
+};
+
+export const isProtected = (tag: string, house: HouseRules): boolean =>
+  house.protectedFields.some((pattern) => new RegExp(`^${pattern.replace(/[^0-9.]/g, '')}$`).test(tag));

@@ -1,0 +1,15 @@
+export type { ControlField, DataField, Field, MarcRecord, Subfield } from './record';
+export { controlValue, dataFields, field, fieldText, first, firstValue, isControl, isData, runningText, values } from './record';
+export type { Where } from './where';
+export type { RecordEdit } from './edit';
+export { applyEdits, placeFor } from './edit';
+export type { ReadRecord, Repair, RepairCode } from './repair';
+export * from './iso2709';
+export { decodeMarc8 } from './charset/marc8';
+export { decodeUtf8, encodeUtf8 } from './charset/utf8';
+export { MARCXML_END, MARCXML_START, marcXmlElement, marcXmlReader } from './xml';
+export { marcJson, readMarcJson } from './json';
+export { lineForm } from './lines';
+export type { FileFormat, Recognised } from './recognise';
+export { recogniseFormat } from './recognise';
+export { recordReader, type RecordReader } from './reader';

@@ -1,0 +1,34 @@
+/** ISO 2709 delimiters as MARC 21 uses them (MARC 21 Specifications: Record Structure). */
+export const SUBFIELD = 0x1f;
+export const FIELD_END = 0x1e;
+export const RECORD_END = 0x1d;
+export const SUBFIELD_CHAR = '\u001f';
+export const FIELD_END_CHAR = '\u001e';
+export const RECORD_END_CHAR = '\u001d';
+export const LEADER_LENGTH = 24;
+export const ENTRY_LENGTH = 12;
+
+/** The number in ASCII digits at `from`, or -1 when something else stands there. */
+export function digits(bytes: Uint8Array, from: number, count: number): number {
+  let n = 0;
+  for (let i = from; i < from + count; i++) {
+    const d = (bytes[i] ?? 0) - 48;
+    if (d < 0 || d > 9) return -1;
+    n = n * 10 + d;
+  }
+  return n;
+}
+
+/** Whether a leader seems to begin here: length, a status and type letter, the fixed 22 and the entry map 4500. */
+export function looksLikeLeader(bytes: Uint8Array, at: number): boolean {
+  if (at + LEADER_LENGTH > bytes.length) return false;
+  const isLetter = (b: number) => b >= 97 && b <= 122;
+  const fixed = (bytes[at + 10] === 50 ? 1 : 0) + (bytes[at + 11] === 50 ? 1 : 0);
+  const map = bytes[at + 20] === 52 && bytes[at + 21] === 53;
+  return (
+    (digits(bytes, at, 5) >= 0 || fixed === 2) &&
+    isLetter(bytes[at + 5]!) &&
+    isLetter(bytes[at + 6]!) &&
+    (fixed === 2 || map)
+  );
+}

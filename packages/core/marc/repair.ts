@@ -1,0 +1,24 @@
+/** What a reader had to mend, at a byte offset of the file. */
+export interface Repair {
+  readonly code: RepairCode;
+  /** Byte offset in the file (for XML and JSON: of the record's number, 0). */
+  readonly offset: number;
+  readonly message: string;
+  /** False when something could not be kept. */
+  readonly repaired: boolean;
+}
+
+export type RepairCode =
+  | 'record-length' | 'record-terminator' | 'truncated' | 'junk-between' | 'byte-order-mark'
+  | 'base-address' | 'directory' | 'directory-end' | 'leader' | 'indicators' | 'no-delimiter' | 'control-subfields'
+  | 'nul-bytes' | 'charset-claim' | 'bad-bytes' | 'too-long' | 'unreadable';
+
+/** A record as read from a file: the value, or null when nothing of it could be read. */
+export interface ReadRecord {
+  readonly record: MarcRecordOrNull;
+  /** Byte offset and length of the record in the file. */
+  readonly offset: number;
+  readonly length: number;
+  readonly repairs: readonly Repair[];
+}
+type MarcRecordOrNull = import('./record').MarcRecord | null;

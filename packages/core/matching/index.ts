@@ -1,0 +1,3 @@
+export type { Candidate, Decision, Match } from './match';
+export { findMatches, matchKeys, proposedDecision, titlesAgree } from './match';
+export { replaceRecord } from './replace';

@@ -1,0 +1,2 @@
+export type { Recognition } from './recognise';
+export { recogniseInput } from './recognise';

@@ -1,0 +1,2 @@
+export type { Cleaned, Recipe, Step } from './recipe';
+export { BUILT_IN, runRecipe, stepSentence } from './recipe';

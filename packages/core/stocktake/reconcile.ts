@@ -1,0 +1,213 @@
+import { nearMisses } from '../barcodes';
+import { byKey } from '../callnumbers';
+import { outOfOrder } from './shelf-order';
+import { outsideStretch, type ShelfCopy, type Stretch } from './stretch';
+
+export type StockFindingKind = 'not-found' | 'should-not-be-here' | 'unknown' | 'out-of-order';
+export type Settlement = 'mark-missing' | 'mark-found' | 'correct-location';
+
+/** One thing that books and shelf do not agree on. */
+export interface StockFinding {
+  readonly kind: StockFindingKind;
+  readonly code: string;
+  readonly copy: ShelfCopy | null;
+  readonly message: string;
+  /** The acts that mend it; empty when it is mended at the shelf. */
+  readonly settlements: readonly Settlement[];
+  /** For an unknown code: copies not found here whose barcode is nearly this one. */
+  readonly near?: readonly string[];
+  /** For one out of order: the barcodes it should stand between. */
+  readonly between?: readonly [string | null, string | null];
+}
+
+/** One spine in the order of the walk, for the shelf strip. */
+export interface Spine {
+  readonly code: string;
+  readonly callNumber: string;
+  readonly title: string;
+  readonly state: 'in place' | 'out-of-order' | 'should-not-be-here' | 'unknown' | 'not-found';
+  /** For one out of order: the code it belongs behind. */
+  readonly after?: string | null;
+  /** A whole run of copies before this spine was not scanned. */
+  readonly jumped?: number;
+}
+
+export interface Reconciliation {
+  readonly expected: number;
+  readonly found: number;
+  readonly scans: number;
+  readonly scannedTwice: number;
+  /** Expected copies not scanned that are on loan, in transit, in repair, or seen since the given date. */
+  readonly accountedFor: number;
+  readonly findings: readonly StockFinding[];
+  readonly spines: readonly Spine[];
+  readonly jumps: readonly { readonly after: string | null; readonly count: number; readonly from: string; readonly to: string }[];
+}
+
+export interface ReconcileOptions {
+  readonly jumpLength: number;
+  /** ISO date: a copy seen on or after it counts as accounted for; '' for none. */
+  readonly seenSince: string;
+  readonly branchName: (code: string) => string;
+  readonly locationName: (code: string) => string;
+}
+
+/**
+ * Compares what was scanned, in the order of the walk, with what should stand in the stretch.
+ * `copies` are all copies in the stretch and every other copy that a scan may mean; `withdrawn` says when a code was
+ * withdrawn. Growth n log n.
+ */
+export function reconcile(
+  stretch: Stretch,
+  copies: readonly ShelfCopy[],
+  scans: readonly string[],
+  withdrawn: ReadonlyMap<string, string>,
+  options: ReconcileOptions,
+): Reconciliation {
+  const byBarcode = new Map(copies.map((c) => [c.barcode, c]));
+  const here = copies.filter((c) => outsideStretch(c, stretch) === null).sort((a, b) => byKey(a.shelfKey, b.shelfKey) || byKey(a.barcode, b.barcode));
+  const order = [...new Set(scans)];
+  const scanned = new Set(order);
+  const expected = here.filter((c) => c.status !== 'missing' && c.status !== 'lost');
+  const absent = expected.filter((c) => !scanned.has(c.barcode));
+  const excused = absent.filter((c) => isAccountedFor(c, options.seenSince));
+  const notFound = absent.filter((c) => !isAccountedFor(c, options.seenSince));
+  const notFoundCodes = new Set(notFound.map((c) => c.barcode));
+  const findings: StockFinding[] = notFound.map((copy) => ({
+    kind: 'not-found', code: copy.barcode, copy, message: 'Should stand here and was not scanned.', settlements: ['mark-missing'],
+  }));
+  const standing: ShelfCopy[] = [];
+  const states = new Map<string, Spine['state']>();
+  for (const code of order) {
+    const copy = byBarcode.get(code);
+    if (!copy) {
+      findings.push(unknown(code, withdrawn, (c) => notFoundCodes.has(c)));
+      states.set(code, withdrawn.has(code) ? 'should-not-be-here' : 'unknown');
+      continue;
+    }
+    const wrong = shouldNotBeHere(copy, stretch, options);
+    if (wrong) {
+      findings.push(wrong);
+      states.set(code, 'should-not-be-here');
+    }
+    if (outsideStretch(copy, stretch) === null) standing.push(copy);
+  }
+  const lifted = new Set(outOfOrder(standing.map((c) => c.shelfKey)));
+  const inPlace = standing.filter((_, i) => !lifted.has(i));
+  for (const i of lifted) {
+    const copy = standing[i]!;
+    const at = firstAfter(inPlace, copy.shelfKey);
+    const between = [inPlace[at - 1]?.barcode ?? null, inPlace[at]?.barcode ?? null] as const;
+    const name = (c: ShelfCopy | undefined) => (c ? c.callNumber : null);
+    const [left, right] = [name(inPlace[at - 1]), name(inPlace[at])];
+    const place = left && right ? `between ${left} and ${right}` : left ? `after ${left}` : right ? `before ${right}` : 'elsewhere';
+    findings.push({ kind: 'out-of-order', code: copy.barcode, copy, message: `Out of order: it belongs ${place}.`, settlements: [], between });
+    if (!states.has(copy.barcode)) states.set(copy.barcode, 'out-of-order');
+  }
+  const liftedAfter = new Map(findings.filter((f) => f.kind === 'out-of-order').map((f) => [f.code, f.between![0]]));
+  const jumps = jumpsIn(expected, scanned, notFoundCodes, options.jumpLength);
+  return {
+    expected: expected.length,
+    found: expected.filter((c) => scanned.has(c.barcode)).length,
+    scans: scans.length,
+    scannedTwice: scans.length - order.length,
+    accountedFor: excused.length,
+    findings,
+    spines: spines(order, byBarcode, states, liftedAfter, inPlace, notFound, jumps),
+    jumps,
+  };
+}
+
+function isAccountedFor(copy: ShelfCopy, seenSince: string): boolean {
+  return copy.onLoan || copy.status === 'in transit' || copy.status === 'in repair' || (seenSince !== '' && copy.lastSeen >= seenSince);
+}
+
+function unknown(code: string, withdrawn: ReadonlyMap<string, string>, isMissingHere: (code: string) => boolean): StockFinding {
+  const on = withdrawn.get(code);
+  if (on !== undefined)
+    return { kind: 'should-not-be-here', code, copy: null, message: `Withdrawn on ${on}; it should not stand here.`, settlements: [] };
+  const near = nearMisses(code, isMissingHere);
+  const hint = near.length ? ` It may be a misread of ${near.length === 1 ? 'a copy' : 'copies'} not found here.` : '';
+  return { kind: 'unknown', code, copy: null, message: `No copy has this barcode.${hint}`, settlements: [], near };
+}
+
+function shouldNotBeHere(copy: ShelfCopy, stretch: Stretch, options: ReconcileOptions): StockFinding | null {
+  const finding = (message: string, settlements: Settlement[]): StockFinding => ({ kind: 'should-not-be-here', code: copy.barcode, copy, message, settlements });
+  if (copy.status === 'lost') return finding('Recorded lost, and it stands here. A reader may have been billed for it.', ['mark-found']);
+  if (copy.status === 'missing') return finding('Recorded missing, and it stands here.', ['mark-found']);
+  if (copy.onLoan) return finding('Recorded on loan, and it stands here. The loans desk must take it back.', []);
+  if (copy.status === 'in transit') return finding('Recorded in transit, and it stands here.', ['mark-found']);
+  const outside = outsideStretch(copy, stretch);
+  if (outside === 'branch') return finding(`Belongs to ${options.branchName(copy.branch)}.`, ['correct-location']);
+  if (outside === 'location') return finding(`Belongs to ${options.locationName(copy.location)}.`, ['correct-location']);
+  if (outside === 'type') return finding(`A copy of type ${copy.type}, which this stocktake leaves out.`, []);
+  if (outside === 'range') return finding(`Its call number ${copy.callNumber} is outside this stretch.`, []);
+  return null;
+}
+
+/** Index of the first copy whose key is greater. */
+function firstAfter(sorted: readonly ShelfCopy[], key: string): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (sorted[mid]!.shelfKey <= key) low = mid + 1;
+    else high = mid;
+  }
+  return low;
+}
+
+/** Runs of copies in shelf order that were not scanned and have no excuse: a shelf that was walked past. */
+function jumpsIn(expected: readonly ShelfCopy[], scanned: ReadonlySet<string>, notFound: ReadonlySet<string>, length: number): Reconciliation['jumps'] {
+  const jumps: { after: string | null; count: number; from: string; to: string }[] = [];
+  if (scanned.size === 0) return jumps;
+  let run: ShelfCopy[] = [];
+  let last: string | null = null;
+  const close = () => {
+    if (run.length >= length) jumps.push({ after: last, count: run.length, from: run[0]!.callNumber, to: run.at(-1)!.callNumber });
+    run = [];
+  };
+  for (const copy of expected) {
+    if (scanned.has(copy.barcode)) {
+      close();
+      last = copy.barcode;
+    } else if (notFound.has(copy.barcode)) run.push(copy);
+  }
+  close();
+  return jumps;
+}
+
+function spines(
+  order: readonly string[],
+  byBarcode: ReadonlyMap<string, ShelfCopy>,
+  states: ReadonlyMap<string, Spine['state']>,
+  liftedAfter: ReadonlyMap<string, string | null>,
+  inPlace: readonly ShelfCopy[],
+  notFound: readonly ShelfCopy[],
+  jumps: Reconciliation['jumps'],
+): Spine[] {
+  const ghosts = new Map<string | null, ShelfCopy[]>();
+  for (const copy of notFound) {
+    const before = inPlace[firstAfter(inPlace, copy.shelfKey) - 1]?.barcode ?? null;
+    ghosts.set(before, [...(ghosts.get(before) ?? []), copy]);
+  }
+  const jumpAfter = new Map(jumps.map((j) => [j.after, j.count]));
+  const row: Spine[] = [];
+  const putGhosts = (after: string | null) => {
+    if (jumpAfter.has(after)) return;
+    for (const g of ghosts.get(after) ?? []) row.push({ code: g.barcode, callNumber: g.callNumber, title: g.title, state: 'not-found' });
+  };
+  putGhosts(null);
+  let notch = jumpAfter.get(null);
+  for (const code of order) {
+    const copy = byBarcode.get(code);
+    row.push({
+      code, callNumber: copy?.callNumber ?? '', title: copy?.title ?? '', state: states.get(code) ?? 'in place',
+      ...(liftedAfter.has(code) ? { after: liftedAfter.get(code) } : {}),
+      ...(notch ? { jumped: notch } : {}),
+    });
+    notch = jumpAfter.get(code);
+    putGhosts(code);
+  }
+  return row;
+}
