@@ -1,0 +1,200 @@
+import type { RecordBrief } from '@osier/core/access';
+import type { CallNumberOffer } from '@osier/core/callnumbers';
+import type { Finding } from '@osier/core/checks';
+import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
+import type { HouseRules } from '@osier/core/house';
+import type { MarcRecord, Repair } from '@osier/core/marc';
+import type { Decision, Match } from '@osier/core/matching';
+import type { Reconciliation, Stocktake } from '@osier/core/stocktake';
+import type { Verdict } from '@osier/core/withdrawals';
+import type { Role } from './permissions';
+
+/** RFC 9457 problem details with the fields it concerns. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  detail: string;
+  fields?: { field: string; message: string }[];
+  /** For 409 on a save: what stands in the catalogue now. */
+  current?: unknown;
+  conflicts?: { kind: string; id: number; message: string; entry: number | null }[];
+}
+
+export interface Person { id: number; name: string; login: string; role: Role }
+export interface Welcome {
+  person: Person | null;
+  demo: { id: number; name: string; role: Role }[] | null;
+  needsFirstHead: boolean;
+}
+
+export interface Today {
+  deliveries: { id: number; name: string; waiting: number; errors: number }[];
+  lookAlikes: number;
+  withdrawalLists: { id: number; name: string; codes: number }[];
+  stocktakes: { id: number; name: string; found: number; expected: number }[];
+  records: number;
+  copies: number;
+  headings: number;
+  lastEntries: DaybookEntry[];
+}
+
+export interface DeliveryRow {
+  id: number;
+  name: string;
+  format: string;
+  bytes: number;
+  arrived: string;
+  state: 'reading' | 'ready' | 'failed';
+  problem: string | null;
+  records: number;
+  waiting: number;
+  accepted: number;
+  skipped: number;
+  unreadable: number;
+  repaired: number;
+  job: number | null;
+  sameAs: { id: number; name: string; arrived: string } | null;
+}
+export interface IncomingRow {
+  id: number;
+  version: number;
+  seq: number;
+  title: string;
+  author: string;
+  isbn: string;
+  year: string;
+  decision: Decision;
+  target: number | null;
+  state: 'waiting' | 'accepted' | 'skipped';
+  record: number | null;
+  recipe: string | null;
+  matches: Match[];
+  repeats: number | null;
+  errors: number;
+  warnings: number;
+  advice: number;
+  repairs: number;
+}
+export interface IncomingDetail extends IncomingRow {
+  marc: MarcRecord;
+  original: MarcRecord;
+  findings: Finding[];
+  repairList: Repair[];
+  held: { id: number; marc: MarcRecord }[];
+}
+export interface IncomingPage {
+  rows: IncomingRow[];
+  next: number | null;
+  total: number;
+  facets: Record<string, number>;
+}
+
+/** What every batch act shows before it is done. */
+export interface Review {
+  /** One sentence of what will happen, with counts. */
+  sentence: string;
+  /** Verb and number for the button. */
+  verb: string;
+  count: number;
+  /** Consequences worth a second look. */
+  consequences: string[];
+  rows: ReviewRow[];
+  /** Rows beyond those shown in full. */
+  more: number;
+}
+export interface ReviewRow {
+  id: number;
+  label: string;
+  detail: string;
+  /** Shown before the rest. */
+  exception: string | null;
+  before: ReviewSide | null;
+  after: ReviewSide | null;
+  canLeaveOut: boolean;
+}
+export type ReviewSide = { marc: MarcRecord } | { text: string };
+
+export interface Done { entry: number; sentence: string; undoable: boolean }
+
+export interface SearchAnswer {
+  tookFor: string;
+  total: number;
+  rows: RecordRow[];
+  next: number | null;
+  facets: { language: Record<string, number>; branch: Record<string, number>; material: Record<string, number> };
+}
+export interface RecordRow extends RecordBrief { id: number; copies: number; callNumber: string }
+export type LookUp =
+  | { as: 'record'; id: number; said: string; copy?: number }
+  | { as: 'heading'; id: number; said: string }
+  | { as: 'withdrawn'; said: string }
+  | { as: 'list'; q: string; said: string }
+  | { as: 'nothing'; said: string };
+
+export interface RecordDetail {
+  id: number;
+  version: number;
+  marc: MarcRecord;
+  brief: RecordBrief;
+  findings: Finding[];
+  holdings: { id: number; version: number; holding: Holding; callNumber: string; copies: { id: number; version: number; copy: Copy; due: string | null | undefined }[] }[];
+  offers: CallNumberOffer[];
+  headings: { key: string; kind: string; id: number; text: string }[];
+  history: DaybookEntry[];
+}
+
+export interface HeadingRow { id: number; text: string; kind: string; records: number; mergedInto: number | null }
+export interface LookAlikeGroup {
+  headings: (HeadingRow & { seeFrom: string[]; titles: string[] })[];
+  pairs: { a: number; b: number; why: string; score: number }[];
+}
+export interface HeadingDetail extends HeadingRow {
+  version: number;
+  marc: MarcRecord;
+  seeFrom: string[];
+  mergedFrom: { id: number; text: string }[];
+  usedBy: { id: number; title: string; year: string }[];
+}
+
+export interface WithdrawalListRow { id: number; name: string; branch: string; reason: string; state: 'open' | 'done'; codes: number; by: string; madeOn: string }
+export interface WithdrawalList extends WithdrawalListRow { version: number; verdicts: (Verdict & { scan: number; callNumber: string; place: string })[]; loansDesk: boolean }
+export interface RegisterRow { id: number; entry: number; restored: boolean; withdrawn: Withdrawn }
+
+export interface StocktakeRow { id: number; version: number; stocktake: Stocktake; expected: number; found: number; scans: number; findings: number }
+export interface StocktakeDetail extends StocktakeRow { result: Reconciliation; loansDesk: boolean; placeName: string }
+
+export interface DaybookEntry {
+  id: number;
+  at: string;
+  person: string;
+  act: string;
+  sentence: string;
+  undoneBy: number | null;
+  undoes: number | null;
+  undoable: boolean;
+  objects: number;
+}
+export interface DaybookDetail extends DaybookEntry { changes: { kind: string; id: number; label: string; before: unknown; after: unknown }[]; more: number }
+
+export interface JobState {
+  id: number;
+  kind: string;
+  title: string;
+  state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  done: number;
+  total: number | null;
+  /** Records a second over the whole run so far. */
+  rate: number | null;
+  secondsLeft: number | null;
+  message: string | null;
+  work: Record<string, unknown>;
+  entry: number | null;
+}
+
+export interface SetUp {
+  lists: { version: number; value: CodeLists };
+  house: { version: number; value: HouseRules };
+  people: Person[];
+  checks: { rule: string; title: string; source: string }[];
+}

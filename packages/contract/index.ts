@@ -1,0 +1,3 @@
+export * from './answers';
+export * from './inputs';
+export * from './permissions';

@@ -1,0 +1,3 @@
+export type { Delivery, Incoming } from './incoming';
+export type { AcceptContext, AcceptPlan } from './accept-plan';
+export { acceptPlan } from './accept-plan';

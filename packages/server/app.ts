@@ -1,0 +1,79 @@
+import express, { type Express, type Request } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { pinoHttp } from 'pino-http';
+import { catalogueRoutes } from './catalogue/routes';
+import { copyRoutes } from './copies/routes';
+import { daybookRoutes } from './daybook/routes';
+import { deliveryRoutes } from './deliveries/routes';
+import { headingRoutes } from './headings/routes';
+import { errorAnswers } from './http/errors';
+import { openApi } from './http/openapi';
+import { originCheck } from './http/origin-check';
+import { notFound } from './http/problem';
+import { mount, type Route } from './http/route';
+import { jobRoutes } from './jobs/routes';
+import { peopleRoutes } from './people/routes';
+import { session } from './people/session';
+import { scannerRoutes } from './scanner/routes';
+import type { Services } from './services';
+import { setupRoutes } from './setup/routes';
+import { stocktakeRoutes } from './stocktake/routes';
+import { todayRoutes } from './today/routes';
+import { withdrawalRoutes } from './withdrawals/routes';
+
+const BODY_LIMIT = '4mb';
+
+export const allRoutes = (services: Services): Route[] => [
+  ...peopleRoutes(services.people), ...todayRoutes(services), ...deliveryRoutes(services), ...catalogueRoutes(services),
+  ...headingRoutes(services), ...copyRoutes(services), ...withdrawalRoutes(services), ...stocktakeRoutes(services),
+  ...daybookRoutes(services), ...setupRoutes(services), ...scannerRoutes(services), ...jobRoutes(services.jobs),
+];
+
+/** The HTTP application: API under /api, the web application beside it. */
+export function createApp(services: Services): Express {
+  const { log, settings } = services;
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({
+    logger: log,
+    autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
+    // No headers and no query: ids are enough, and what people search for is theirs.
+    serializers: { req: (r: { method: string; url: string }) => ({ method: r.method, path: r.url.split('?')[0] }), res: (r: { statusCode: number }) => ({ status: r.statusCode }) },
+    customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'info' : 'debug'),
+  }));
+  app.use(helmet({
+    contentSecurityPolicy: {
+      // Styles are computed in the page by the component library; scripts only come from here.
+      directives: { defaultSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:'], workerSrc: ["'self'", 'blob:'], upgradeInsecureRequests: null },
+    },
+    strictTransportSecurity: false,
+  }));
+  app.get('/api/health', (_req, res) => void res.json({ status: 'ok' }));
+  const api = express.Router();
+  api.use(originCheck);
+  api.use(session(services.people));
+  api.use(['/sign-in', '/first-head'], rateLimit({ windowMs: 60_000, limit: 30, standardHeaders: true, legacyHeaders: false, validate: false, skip: (req) => req.method === 'GET' }));
+  const routes = allRoutes(services);
+  const isFile = (req: Request) => req.method === 'POST' && req.path === '/deliveries';
+  const json = express.json({ limit: BODY_LIMIT });
+  api.use((req, res, next) => (isFile(req) ? next() : json(req, res, next)));
+  api.get('/openapi.json', (_req, res) => void res.json(openApi(routes)));
+  mount(api, routes);
+  api.use((req, _res, next) => next(notFound(`/api${req.path}`)));
+  app.use('/api', api);
+  serveWeb(app, settings.web);
+  app.use(errorAnswers(log));
+  return app;
+}
+
+/** The built web application; its addresses all lead to the one page. */
+function serveWeb(app: Express, folder: string): void {
+  const page = join(folder, 'index.html');
+  if (!existsSync(page)) return;
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(express.static(folder, { index: false }));
+  app.use((req, res, next) => (req.method === 'GET' ? res.sendFile(page, { headers: { 'cache-control': 'no-cache' } }) : next()));
+}

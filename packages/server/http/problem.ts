@@ -1,0 +1,28 @@
+import type { Problem } from '@osier/contract';
+
+/** An answer that is no: a sentence for a person, the fields it concerns (RFC 9457 problem details). */
+export class ProblemError extends Error {
+  readonly problem: Problem;
+  constructor(status: number, detail: string, more: Partial<Problem> = {}) {
+    super(detail);
+    this.name = 'ProblemError';
+    this.problem = { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, ...more };
+  }
+}
+
+const TITLES: Record<number, string> = {
+  400: 'The request cannot be understood',
+  401: 'Sign in first',
+  403: 'Not allowed',
+  404: 'Not there',
+  409: 'Changed since',
+  413: 'Too large',
+  415: 'Wrong kind of file',
+  422: 'Something is not right',
+  500: 'Something went wrong here',
+};
+
+export const notFound = (what: string): ProblemError => new ProblemError(404, `${what} is not there.`);
+export const wrong = (field: string, message: string): ProblemError => new ProblemError(422, message, { fields: [{ field, message }] });
+export const wrongFields = (fields: { field: string; message: string }[]): ProblemError =>
+  new ProblemError(422, fields.map((f) => f.message).join(' '), { fields });

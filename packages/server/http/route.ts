@@ -1,0 +1,75 @@
+import { may, type Permission, type Person } from '@osier/contract';
+import type { NextFunction, Request, Response, Router } from 'express';
+import { ValidationError, type Schema } from 'yup';
+import { ProblemError, wrongFields } from './problem';
+
+/** What a route's work is given: who asks, and the parts of the request, the body already validated. */
+export interface Asked<Body> {
+  readonly person: Person;
+  readonly body: Body;
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: Readonly<Record<string, string | undefined>>;
+  readonly req: Request;
+  readonly res: Response;
+  /** The number in a path parameter; anything else is a 404. */
+  id(name?: string): number;
+}
+
+/** One path of the API. `openapi.json` is made from these, so nothing is served that is not described. */
+export interface Route<Body = unknown> {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  readonly path: string;
+  readonly summary: string;
+  /** What the person must be allowed; null for paths that are open to anybody. */
+  readonly permission: Permission | null;
+  readonly body?: Schema<Body>;
+  /** Gives the answer, or undefined when it has written the response itself. */
+  readonly work: (asked: Asked<Body>) => unknown;
+  readonly status?: number;
+}
+
+export const route = <Body>(r: Route<Body>): Route => r as unknown as Route;
+
+/** The person of a request, put there by the sign-in check. */
+export type SignedIn = Request & { person?: Person };
+
+/** Mounts routes: permission, then body, then work. */
+export function mount(router: Router, routes: readonly Route[]): void {
+  for (const r of routes) router[r.method](r.path, (req, res, next) => void answer(r, req, res, next));
+}
+
+async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction): Promise<void> {
+  try {
+    if (r.permission !== null) allow(req.person, r.permission);
+    const body = r.body ? await validated(r.body, req.body) : undefined;
+    const result = await r.work({
+      person: req.person!, body, req, res,
+      params: req.params as Record<string, string>,
+      query: req.query as Record<string, string | undefined>,
+      id: (name = 'id') => {
+        const n = Number(req.params[name]);
+        if (!Number.isSafeInteger(n) || n < 1) throw new ProblemError(404, `“${String(req.params[name])}” is no number.`);
+        return n;
+      },
+    });
+    if (result !== undefined && !res.headersSent) res.status(r.status ?? 200).json(result);
+  } catch (error) {
+    next(error);
+  }
+}
+
+/** Throws unless the person is signed in and allowed. */
+export function allow(person: Person | undefined, permission: Permission): void {
+  if (!person) throw new ProblemError(401, 'You are not signed in, or have been signed out. Sign in and try again.');
+  if (!may(person.role, permission)) throw new ProblemError(403, `Your role (${person.role}) may not ${permission}.`);
+}
+
+async function validated<Body>(schema: Schema<Body>, body: unknown): Promise<Body> {
+  try {
+    return await schema.validate(body ?? {}, { abortEarly: false, stripUnknown: true });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const all = error.inner.length ? error.inner : [error];
+    throw wrongFields(all.map((e) => ({ field: e.path ?? '', message: e.message })));
+  }
+}

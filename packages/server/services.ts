@@ -1,0 +1,16 @@
+import type { Logger } from 'pino';
+import type { Jobs } from './jobs/jobs';
+import type { LoansDesk } from './loans/ports';
+import type { People } from './people/people';
+import type { Settings } from './settings';
+import type { Store } from './store/store';
+
+/** What the subjects work with. */
+export interface Services {
+  readonly store: Store;
+  readonly jobs: Jobs;
+  readonly people: People;
+  readonly loans: LoansDesk;
+  readonly settings: Settings;
+  readonly log: Logger;
+}

@@ -1,0 +1,38 @@
+import { resolve } from 'node:path';
+
+/** Settings of the server, from the environment. */
+export interface Settings {
+  readonly port: number;
+  readonly host: string;
+  /** Folder of the database and the delivered files. */
+  readonly data: string;
+  /** Demo mode: made-up people can be chosen with one click. */
+  readonly demo: boolean;
+  /** `sip2://host:port` of the loans desk, or ''. */
+  readonly loansDesk: string;
+  /** Address of a scanner's event stream, or ''. */
+  readonly scanner: string;
+  readonly logLevel: string;
+  /** Folder of the built worker scripts. */
+  readonly workers: string;
+  /** Folder of the built web application. */
+  readonly web: string;
+}
+
+/** Reads the settings; a value that cannot be used throws with a sentence that names the variable. */
+export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
+  const port = Number(env.OSIER_PORT ?? 4600);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`OSIER_PORT is “${env.OSIER_PORT}”; it must be a port number from 0 to 65535.`);
+  return {
+    port,
+    host: env.OSIER_HOST ?? '127.0.0.1',
+    data: resolve(env.OSIER_DATA ?? resolve(root, 'data')),
+    demo: env.OSIER_DEMO === '1',
+    loansDesk: env.OSIER_LOANS_DESK ?? '',
+    scanner: env.OSIER_SCANNER ?? '',
+    logLevel: env.OSIER_LOG ?? 'info',
+    workers: resolve(root, 'packages/server/dist'),
+    web: resolve(root, 'packages/web/dist'),
+  };
+}

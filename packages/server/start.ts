@@ -1,0 +1,53 @@
+import type { Express } from 'express';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import { createApp } from './app';
+import { acceptDelivery } from './deliveries/accept';
+import { cleanDelivery } from './deliveries/clean';
+import { readDelivery } from './deliveries/read-delivery';
+import { jobsOf } from './jobs/jobs';
+import { noLoansDesk } from './loans/ports';
+import { sip2LoansDesk } from './loans/sip2';
+import { peopleOf } from './people/people';
+import type { Services } from './services';
+import type { Settings } from './settings';
+import { openStore } from './store/store';
+
+/** A running Osier. */
+export interface Running {
+  readonly services: Services;
+  readonly app: Express;
+  readonly address: string;
+  stop(): Promise<void>;
+}
+
+/** Opens the store, takes up unfinished jobs, and listens. */
+export async function startOsier(settings: Settings): Promise<Running> {
+  const log = pino({ level: settings.logLevel });
+  const store = await openStore(settings.data);
+  const jobs = jobsOf(store, log);
+  const loans = settings.loansDesk ? sip2LoansDesk(settings.loansDesk) : noLoansDesk;
+  const services: Services = { store, jobs, people: peopleOf(store, settings.demo), loans, settings, log };
+  jobs.register('read-delivery', readDelivery(services));
+  jobs.register('clean-delivery', cleanDelivery(services));
+  jobs.register('accept-delivery', acceptDelivery(services));
+  const resumed = await jobs.resume();
+  if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
+  const app = createApp(services);
+  const server = createServer(app);
+  await new Promise<void>((resolve, reject) => server.once('error', reject).listen(settings.port, settings.host, resolve));
+  const { port } = server.address() as AddressInfo;
+  const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
+  return { services, app, address: `http://${host}:${port}`, stop: () => stop(server, services) };
+}
+
+async function stop(server: Server, { jobs, loans, store }: Services): Promise<void> {
+  const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+  // Event streams never end by themselves.
+  setTimeout(() => server.closeAllConnections(), 200).unref();
+  await jobs.stop();
+  await closed;
+  loans.close();
+  await store.close();
+}

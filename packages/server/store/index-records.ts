@@ -1,0 +1,41 @@
+import { recordKeys, searchText } from '@osier/core/access';
+import { headingKey, headingsOf, keyOfHeading, seeFroms, type Heading } from '@osier/core/headings';
+import type { MarcRecord } from '@osier/core/marc';
+import type { Transaction } from 'sequelize';
+import type { Database } from './database';
+import { insertRows } from './insert';
+
+/** Kind of the key under which a record is found by a heading. */
+export const headingKeyKind = (kind: string): string => `heading ${kind}`;
+
+/** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
+export async function indexRecords(db: Database, written: ReadonlyMap<number, MarcRecord | null>, isNew: ReadonlySet<number>, tx: Transaction): Promise<void> {
+  const stale = [...written.keys()].filter((id) => !isNew.has(id));
+  if (stale.length) {
+    await db.run('DELETE FROM record_keys WHERE record IN (:stale)', { stale }, tx);
+    await db.run('DELETE FROM record_words WHERE rowid IN (:stale)', { stale }, tx);
+  }
+  const keys: unknown[][] = [];
+  const words: unknown[][] = [];
+  for (const [id, marc] of written) {
+    if (!marc) continue;
+    for (const k of recordKeys(marc)) keys.push([k.kind, k.key, id]);
+    for (const h of headingsOf(marc)) keys.push([headingKeyKind(h.kind), h.key, id]);
+    const text = searchText(marc);
+    words.push([id, text.title, text.name, text.subject, text.rest]);
+  }
+  await insertRows(db, 'INSERT OR IGNORE', 'record_keys', ['kind', 'key', 'record'], keys, tx);
+  await insertRows(db, 'INSERT', 'record_words', ['rowid', 'title', 'name', 'subject', 'rest'], words, tx);
+}
+
+/** Keys of headings: kept form and see-froms, so that either is known. A merged heading answers through the kept one. */
+export async function indexHeadings(db: Database, written: ReadonlyMap<number, Heading | null>, tx: Transaction): Promise<void> {
+  await db.run('DELETE FROM heading_keys WHERE heading IN (:ids)', { ids: [...written.keys()] }, tx);
+  const keys: unknown[][] = [];
+  for (const [id, heading] of written) {
+    if (!heading || heading.mergedInto !== null) continue;
+    keys.push([heading.kind, keyOfHeading(heading), id]);
+    for (const f of seeFroms(heading)) keys.push([heading.kind, headingKey(f.subfields), id]);
+  }
+  await insertRows(db, 'INSERT OR IGNORE', 'heading_keys', ['kind', 'key', 'heading'], keys, tx);
+}

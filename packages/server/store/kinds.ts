@@ -1,0 +1,111 @@
+import { briefOf, type RecordBrief } from '@osier/core/access';
+import { callNumberText, shelfKey } from '@osier/core/callnumbers';
+import { checkRecord } from '@osier/core/checks';
+import type { Delivery, Incoming } from '@osier/core/deliveries';
+import { headingText, keyOfHeading, type Distinct, type Heading } from '@osier/core/headings';
+import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
+import type { HouseRules } from '@osier/core/house';
+import type { MarcRecord } from '@osier/core/marc';
+import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
+import { fold } from '@osier/core/text';
+
+/** A list of copies to withdraw, prepared by one person and confirmed by the head. */
+export interface WithdrawalListValue {
+  readonly name: string;
+  readonly branch: string;
+  readonly reason: string;
+  readonly state: 'open' | 'done';
+  readonly by: string;
+  readonly madeOn: string;
+}
+
+/** What each kind of object is. */
+export interface Objects {
+  record: MarcRecord;
+  heading: Heading;
+  distinct: Distinct;
+  holding: Holding;
+  copy: Copy;
+  withdrawn: Withdrawn;
+  delivery: Delivery;
+  incoming: Incoming;
+  withdrawlist: WithdrawalListValue;
+  stocktake: Stocktake;
+  scanbatch: ScanBatch;
+  house: HouseRules;
+  lists: CodeLists;
+}
+export type Kind = keyof Objects;
+
+/** How a kind is stored: its table and the columns that are computed from the value. */
+export interface KindStore<K extends Kind> {
+  readonly table: string;
+  readonly columns: readonly string[];
+  /** The computed columns, in the order of `columns`. */
+  readonly compute: (value: Objects[K], house: HouseRules) => unknown[];
+  /** A removed object's row is kept and marked, because its list is kept for ever. */
+  readonly keepsRemoved?: boolean;
+}
+
+const SETTING = { table: 'settings', columns: [], compute: () => [] };
+/** Ids of the two settings, which share a table. */
+export const HOUSE_ID = 1;
+export const LISTS_ID = 2;
+
+export const KINDS: { [K in Kind]: KindStore<K> } = {
+  record: {
+    table: 'records',
+    columns: ['title', 'author', 'year', 'isbn', 'publisher', 'edition', 'language', 'material', 'sort'],
+    compute: (marc) => {
+      const b = briefOf(marc);
+      return [b.title, b.author, b.year, b.isbn, b.publisher, b.edition, b.language, b.material, sortTitle(marc, b)];
+    },
+  },
+  heading: {
+    table: 'headings',
+    columns: ['kind', 'key', 'text', 'merged_into'],
+    compute: (h) => [h.kind, keyOfHeading(h), headingText(h), h.mergedInto],
+  },
+  distinct: { table: 'distinct_pairs', columns: ['a', 'b'], compute: (d) => [d.a, d.b] },
+  holding: {
+    table: 'holdings',
+    columns: ['record', 'branch', 'location', 'call_number', 'shelf_key'],
+    compute: (h) => [h.record, h.branch, h.location, callNumberText(h), shelfKey(h)],
+  },
+  copy: {
+    table: 'copies',
+    columns: ['holding', 'barcode', 'status', 'type', 'last_seen'],
+    compute: (c) => [c.holding, c.barcode, c.status, c.type, c.lastSeen],
+  },
+  withdrawn: {
+    table: 'withdrawn',
+    columns: ['barcode', 'record', 'withdrawn_on'],
+    compute: (w) => [w.copy.barcode, w.record, w.withdrawnOn],
+    keepsRemoved: true,
+  },
+  delivery: { table: 'deliveries', columns: ['name', 'sha256'], compute: (d) => [d.name, d.sha256] },
+  incoming: {
+    table: 'incoming',
+    columns: ['delivery', 'seq', 'state', 'decision', 'record', 'title', 'author', 'isbn', 'year', 'findings', 'errors', 'warnings', 'advice'],
+    compute: (i, house) => {
+      const b = briefOf(i.marc);
+      const findings = checkRecord(i.marc, house);
+      const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
+      return [
+        i.delivery, i.seq, i.state, i.decision, i.record, b.title, b.author, b.isbn, b.year,
+        JSON.stringify(findings), count('error'), count('warning'), count('advice'),
+      ];
+    },
+  },
+  withdrawlist: { table: 'withdrawal_lists', columns: ['state'], compute: (l) => [l.state] },
+  stocktake: { table: 'stocktakes', columns: ['state'], compute: (s) => [s.state] },
+  scanbatch: { table: 'scan_batches', columns: ['stocktake'], compute: (b) => [b.stocktake] },
+  house: SETTING,
+  lists: SETTING,
+};
+
+function sortTitle(marc: MarcRecord, brief: RecordBrief): string {
+  const title = marc.fields.find((f) => f.tag === '245');
+  const skip = title && 'ind2' in title ? Number(title.ind2) || 0 : 0;
+  return fold(brief.title.slice(skip));
+}

@@ -1,0 +1,56 @@
+import { invert, rebase, type Change, type ChangeSet, type Conflict, type Standing } from '@osier/core/changes';
+import type { Transaction } from 'sequelize';
+import { commitWithin } from './commit';
+import type { Kind } from './kinds';
+import type { Store } from './store';
+
+/** The change set of an entry, in the order it was done. */
+export async function entryChanges(store: Store, entry: number, tx?: Transaction): Promise<ChangeSet> {
+  const parts = await store.rows<{ changes: string }>('SELECT changes FROM daybook_parts WHERE entry = :entry ORDER BY part', { entry }, tx);
+  return parts.flatMap((p) => JSON.parse(p.changes) as Change[]);
+}
+
+/** What taking an entry back would do, and what stands in the way. The same code serves the review and the act. */
+export async function undoPlan(store: Store, entry: number, tx?: Transaction): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
+  const inverse = invert(await entryChanges(store, entry, tx));
+  const standing = new Map<string, Standing>();
+  const ids = new Map<Kind, number[]>();
+  for (const c of inverse) ids.set(c.kind as Kind, [...(ids.get(c.kind as Kind) ?? []), c.id]);
+  for (const [kind, of] of ids) {
+    for (const object of await store.readMany(kind, [...new Set(of)], tx)) standing.set(`${kind} ${object.id}`, { version: object.version, value: object.value });
+  }
+  const last = new Map(inverse.map((c) => [`${c.kind} ${c.id}`, c.version]));
+  const planned = rebase(inverse, (kind, id) => standing.get(`${kind} ${id}`) ?? { version: last.get(`${kind} ${id}`) ?? 0, value: null });
+  return { changes: planned.changes, conflicts: [...planned.conflicts, ...(await dependants(store, planned.changes, tx))] };
+}
+
+/** Things that would lose what they hang on: a record with holdings, a holding with copies, a delivery with accepted records. */
+async function dependants(store: Store, changes: ChangeSet, tx?: Transaction): Promise<Conflict[]> {
+  const removed = (kind: string) => changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
+  const found: Conflict[] = [];
+  const look = async (kind: string, ids: number[], sql: string, child: string) => {
+    if (ids.length === 0) return;
+    const gone = new Set(removed(child));
+    for (const row of await store.rows<{ id: number; parent: number }>(sql, { ids }, tx))
+      if (!gone.has(row.id)) found.push({ kind, id: row.parent, expected: null, found: { dependsOn: child, id: row.id } });
+  };
+  await look('record', removed('record'), 'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)', 'holding');
+  await look('holding', removed('holding'), 'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)', 'copy');
+  await look('delivery', removed('delivery'), "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'", 'incoming');
+  return found;
+}
+
+/** Takes an entry back whole. Gives the new entry, or the conflicts and nothing done. */
+export async function undoEntry(
+  store: Store,
+  entry: number,
+  person: number,
+  sentence: string,
+): Promise<{ entry: number } | { conflicts: Conflict[] }> {
+  const house = (await store.house()).value;
+  return store.write(async (tx) => {
+    const plan = await undoPlan(store, entry, tx);
+    if (plan.conflicts.length) return { conflicts: plan.conflicts };
+    return { entry: await commitWithin(store, { act: 'undo', person, sentence, changes: plan.changes, undoes: entry }, house, tx) };
+  });
+}
