@@ -6,6 +6,7 @@ export { applyEdits, placeFor } from './edit';
 export type { ReadRecord, Repair, RepairCode } from './repair';
 export * from './iso2709';
 export { decodeMarc8 } from './charset/marc8';
+export { encodeMarc8 } from './charset/marc8-encode';
 export { decodeUtf8, encodeUtf8 } from './charset/utf8';
 export { MARCXML_END, MARCXML_START, marcXmlElement, marcXmlReader } from './xml';
 export { marcJson, readMarcJson } from './json';

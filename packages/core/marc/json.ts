@@ -22,8 +22,9 @@ export function marcJson(record: MarcRecord): string {
   return out + ']}';
 }
 
-// JSON.stringify on a plain string is faster than any own test for what needs escaping.
-const quote = (text: string) => JSON.stringify(text);
+/** What JSON must escape; lone surrogates too, so that the output is always well-formed. */
+const ESCAPED = /["\\\u0000-\u001f\ud800-\udfff]/;
+const quote = (text: string) => (ESCAPED.test(text) ? JSON.stringify(text) : `"${text}"`);
 
 /** Reads one MARC-in-JSON object; null when it is not one. */
 export function readMarcJson(value: unknown): MarcRecord | null {

@@ -110,6 +110,7 @@ export async function undo(services: Services, person: Person, id: number): Prom
   const permission = permissionToUndo(await firstAct(services, row));
   if (!may(person.role, permission)) throw new ProblemError(403, `Taking this back asks for the permission “${permission}”, which your role (${person.role}) does not have.`);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
+  if (row.objects === 0) throw wrong('entry', 'There is nothing in this entry to take back.');
   const busy = await services.store.row("SELECT id FROM jobs WHERE entry = :id AND state = 'running'", { id });
   if (busy) throw wrong('entry', 'This is still being done. Cancel it first, or wait until it is done.');
   const sentence = row.undoes ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}` : `Took back: ${row.sentence}`;

@@ -1,0 +1,49 @@
+import { creation, type Change } from '@osier/core/changes';
+import { commit } from '../packages/server/store/commit';
+import { LISTS_ID } from '../packages/server/store/kinds';
+import { openStore, type Store } from '../packages/server/store/store';
+import { peopleOf } from '../packages/server/people/people';
+import { LISTS, makeLibrary } from './library';
+
+const PEOPLE = [
+  { name: 'Nell Arkwright', login: 'nell', role: 'head' },
+  { name: 'Tobias Fenn', login: 'tobias', role: 'cataloguer' },
+  { name: 'Ida Moorhouse', login: 'ida', role: 'assistant' },
+] as const;
+
+/** Fills an empty store with the demo library, through the same commit as everything else. */
+export async function fillDemo(store: Store): Promise<void> {
+  const library = makeLibrary();
+  const people = peopleOf(store, true);
+  let head = 0;
+  for (const p of PEOPLE) {
+    const made = await people.add({ ...p, password: '' }, true);
+    if (p.role === 'head') head = made.id;
+  }
+  const sentence = 'The demo library of the Wickmere Institute was laid down';
+  const all: Change[] = [
+    creation('lists', LISTS_ID, LISTS),
+    ...library.headings.map((h) => creation('heading', h.id, h.heading)),
+    ...library.records.map((r) => creation('record', r.id, r.marc)),
+    ...library.holdings.map((h) => creation('holding', h.id, h.holding)),
+    ...library.copies.map((c) => creation('copy', c.id, c.copy)),
+  ];
+  let entry: number | undefined;
+  for (let at = 0; at < all.length; at += 1000) entry = await commit(store, { act: 'first-fill', person: head, sentence, changes: all.slice(at, at + 1000), entry });
+  for (const [kind, n] of [['heading', library.headings.length], ['record', library.records.length], ['holding', library.holdings.length], ['copy', library.copies.length]] as const) await store.nextIds(kind, n);
+  // The first fill is where everything begins; there is nothing before it to go back to.
+  await store.write((tx) => store.run('UPDATE daybook SET objects = 0 WHERE id = :entry', { entry }, tx));
+}
+
+/** Fills the store of a folder unless it has something already. */
+export async function fillIfEmpty(folder: string): Promise<boolean> {
+  const store = await openStore(folder);
+  try {
+    const people = await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM people');
+    if (people!.n > 0) return false;
+    await fillDemo(store);
+    return true;
+  } finally {
+    await store.close();
+  }
+}

@@ -1,0 +1,140 @@
+import { barcodeFor } from '@osier/core/barcodes';
+import { byKey, callNumberText, offerCallNumbers, shelfKey, type CallNumber } from '@osier/core/callnumbers';
+import { headingFrom, headingsOf, type Heading } from '@osier/core/headings';
+import type { CodeLists, Copy, CopyStatus, Holding } from '@osier/core/holdings';
+import { DEFAULT_HOUSE } from '@osier/core/house';
+import type { MarcRecord } from '@osier/core/marc';
+import { FOREIGN } from './foreign';
+import { makeForeign, makeRecord, type MadeRecord, type Material } from './make-record';
+import { makeAuthors } from './people';
+import { randomFrom, type Random } from './random';
+
+export const LISTS: CodeLists = {
+  branches: [
+    { code: 'SH', name: 'Sedge House' },
+    { code: 'MR', name: 'Millrace' },
+    { code: 'HB', name: 'Hallow Barn' },
+  ],
+  locations: [
+    { code: 'READ', name: 'Reading room', branch: 'SH' },
+    { code: 'FOLIO', name: 'Folio cases', branch: 'SH' },
+    { code: 'OPEN', name: 'Open shelves', branch: 'MR' },
+    { code: 'BENCH', name: 'By the benches', branch: 'MR' },
+    { code: 'PATT', name: 'Pattern drawers', branch: 'MR' },
+    { code: 'STORE', name: 'Closed store', branch: 'HB' },
+    { code: 'CAGE', name: 'Kit cage', branch: 'HB' },
+  ],
+  types: [
+    { code: 'BK', name: 'Book', price: 1800 },
+    { code: 'PA', name: 'Pamphlet', price: 350 },
+    { code: 'VI', name: 'Video', price: 1500 },
+    { code: 'PT', name: 'Pattern', price: 600 },
+    { code: 'KT', name: 'Kit', price: 4500 },
+  ],
+};
+
+export interface Library {
+  readonly records: readonly { id: number; marc: MarcRecord; material: Material }[];
+  readonly headings: readonly { id: number; heading: Heading }[];
+  readonly holdings: readonly { id: number; holding: Holding }[];
+  readonly copies: readonly { id: number; copy: Copy }[];
+  /** Copies on loan: barcode and due date. */
+  readonly loans: readonly { barcode: string; due: string }[];
+  readonly authorsTwice: number;
+}
+
+const RECORDS = 1500;
+const SUPPLIERS = ['Tallow & Pike', 'Reedling Library Supply', 'gift', ''];
+
+/** The whole demo library, always the same. */
+export function makeLibrary(): Library {
+  const random = randomFrom(46_001);
+  const authors = makeAuthors(random, 480);
+  const made: MadeRecord[] = FOREIGN.map((book, i) => makeForeign(random, i + 1, book));
+  // Every twice-spelled author gets books under both spellings.
+  authors.filter((a) => a.variant).forEach((a, i) => {
+    made.push(makeRecord(random, 100 + i * 2, { ...a, variant: null }, null));
+    made.push(makeRecord(random, 101 + i * 2, { ...a.variant!, variant: null }, null));
+  });
+  while (made.length < RECORDS) {
+    const n = 1000 + made.length;
+    made.push(makeRecord(random, n, random.pick(authors), random.chance(0.1) ? random.pick(authors) : null));
+  }
+  const records = random.shuffled(made).map((m, i) => ({ id: i + 1, marc: m.marc, material: m.material }));
+  const { holdings, copies } = stock(random, records);
+  return {
+    records, holdings, copies, headings: headingsIn(records),
+    loans: loansOf(random, copies), authorsTwice: authors.filter((a) => a.variant).length,
+  };
+}
+
+function headingsIn(records: readonly { marc: MarcRecord }[]): { id: number; heading: Heading }[] {
+  const found = new Map<string, Heading>();
+  for (const r of records)
+    for (const use of headingsOf(r.marc)) if (!found.has(`${use.kind} ${use.key}`)) found.set(`${use.kind} ${use.key}`, headingFrom(use));
+  return [...found.values()].map((heading, i) => ({ id: i + 1, heading }));
+}
+
+function placesFor(random: Random, material: Material): [string, string][] {
+  if (material === 'KT') return [['HB', 'CAGE']];
+  if (material === 'PT') return random.chance(0.3) ? [['MR', 'PATT'], ['SH', 'FOLIO']] : [['MR', 'PATT']];
+  const all: [string, string][] = [['SH', random.chance(0.06) ? 'FOLIO' : 'READ'], ['MR', random.chance(0.08) ? 'BENCH' : 'OPEN'], ['HB', 'STORE']];
+  const at = random.next();
+  return random.shuffled(all).slice(0, at < 0.45 ? 1 : at < 0.85 ? 2 : 3);
+}
+
+function stock(random: Random, records: Library['records']): Pick<Library, 'holdings' | 'copies'> {
+  const holdings: { id: number; holding: Holding }[] = [];
+  const copies: { id: number; copy: Copy }[] = [];
+  let serial = 50_000;
+  for (const { id: record, marc, material } of records) {
+    const dewey = offerCallNumbers(marc, DEFAULT_HOUSE).find((o) => o.scheme === 'dewey')!;
+    let number = 0;
+    for (const [branch, location] of placesFor(random, material)) {
+      const call: CallNumber = material === 'KT'
+        ? { scheme: 'own', prefix: '', class: 'KIT', item: String(holdings.length + 1).padStart(4, '0'), suffix: '' }
+        : { scheme: 'dewey', prefix: '', class: dewey.class, item: dewey.item, suffix: '' };
+      const id = holdings.length + 1;
+      holdings.push({ id, holding: { record, branch, location, ...call, note: '' } });
+      const many = random.chance(0.18) ? 2 : random.chance(0.05) ? 3 : 1;
+      for (let k = 0; k < many; k++) {
+        serial += random.chance(0.05) ? random.between(2, 30) : 1;
+        copies.push({ id: copies.length + 1, copy: makeCopy(random, id, barcodeFor(DEFAULT_HOUSE.barcode, serial), ++number, material) });
+      }
+    }
+  }
+  return { holdings, copies };
+}
+
+function makeCopy(random: Random, holding: number, barcode: string, number: number, type: Material): Copy {
+  const at = random.next();
+  const status: CopyStatus = at < 0.008 ? 'lost' : at < 0.02 ? 'missing' : at < 0.023 ? 'in transit' : at < 0.026 ? 'reserved' : at < 0.03 ? 'in repair' : 'available';
+  const base = LISTS.types.find((t) => t.code === type)!.price!;
+  return {
+    holding, barcode, number, type, status,
+    price: random.chance(0.8) ? base + random.between(-5, 12) * 50 : base,
+    fund: random.chance(0.7) ? random.pick(['general', 'Holt bequest', 'crafts council']) : '',
+    supplier: random.pick(SUPPLIERS),
+    acquired: `${random.between(1998, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`,
+    condition: random.chance(0.06) ? random.pick(['spine faded', 'water-stained', 'rebound 2014', 'lacks plate 7']) : '',
+    note: '',
+    lastSeen: random.chance(0.8) ? `${random.between(2024, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}` : '',
+  };
+}
+
+function loansOf(random: Random, copies: Library['copies']): { barcode: string; due: string }[] {
+  return copies
+    .filter(({ copy }) => copy.status === 'available' && random.chance(0.06))
+    .map(({ copy }) => ({ barcode: copy.barcode, due: `2026-${random.pick(['11', '12'])}-${String(random.between(1, 28)).padStart(2, '0')}` }));
+}
+
+/** The copies of a place in shelf order. */
+export function shelf(library: Library, branch: string, location: string) {
+  const holdings = new Map(library.holdings.map((h) => [h.id, h.holding]));
+  const titles = new Map(library.records.map((r) => [r.id, r.marc]));
+  return library.copies
+    .map(({ id, copy }) => ({ id, copy, holding: holdings.get(copy.holding)! }))
+    .filter((c) => c.holding.branch === branch && c.holding.location === location)
+    .map((c) => ({ ...c, key: shelfKey(c.holding), callNumber: callNumberText(c.holding), marc: titles.get(c.holding.record)! }))
+    .sort((a, b) => byKey(a.key, b.key) || byKey(a.copy.barcode, b.copy.barcode));
+}

@@ -1,0 +1,25 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { handScanner, type Shelf } from './hand-scanner';
+import { loansDesk, type Loan } from './loans-desk';
+
+/**
+ * The world outside, simulated, in one process. Ports follow each other: loans desk (SIP2), hand scanner (HTTP);
+ * the two after them are kept for neighbours (SRU) and the registry.
+ */
+const first = Number(process.env.OSIER_OUTSIDE_PORT ?? 4611);
+const folder = process.env.OSIER_OUTSIDE_DATA ?? '.';
+const read = <T>(name: string): T => JSON.parse(readFileSync(join(folder, name), 'utf8')) as T;
+
+const servers = [
+  { name: 'loans desk', port: first, server: loansDesk(read<Loan[]>('loans.json')) },
+  { name: 'hand scanner', port: first + 1, server: handScanner(read<Shelf[]>('shelves.json')) },
+];
+for (const { name, port, server } of servers) {
+  server.on('error', (error) => {
+    process.stderr.write(`The simulated ${name} could not start on port ${port}: ${error.message}\n`);
+    process.exitCode = 1;
+  });
+  server.listen(port, '127.0.0.1');
+}
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => process.exit(0));

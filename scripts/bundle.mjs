@@ -1,0 +1,29 @@
+// Bundles the server, its worker, the stand-ins, the command line and the demo generator for Node.
+import { build } from 'esbuild';
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { dirname, join } from 'node:path';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+const packages = ['core', 'contract', 'server', 'standins', 'cli'];
+const external = packages.flatMap((p) =>
+  Object.keys(JSON.parse(readFileSync(join(root, 'packages', p, 'package.json'), 'utf8')).dependencies ?? {}),
+);
+
+const ENTRIES = {
+  'packages/server/dist/main': 'packages/server/main.ts',
+  'packages/server/dist/read-worker': 'packages/server/deliveries/read-worker.ts',
+  'packages/standins/dist/main': 'packages/standins/main.ts',
+  'packages/cli/dist/osier': 'packages/cli/main.ts',
+  'demo/dist/main': 'demo/main.ts',
+};
+
+export async function bundle(only) {
+  const entries = Object.entries(ENTRIES).filter(([out]) => !only || only.some((o) => out.includes(o)));
+  await build({
+    entryPoints: Object.fromEntries(entries.map(([out, source]) => [out, join(root, source)])),
+    outdir: root, outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm',
+    sourcemap: true, external, logLevel: 'warning',
+  });
+}
