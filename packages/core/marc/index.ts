@@ -13,4 +13,6 @@ export { marcJson, readMarcJson } from './json';
 export { lineForm } from './lines';
 export type { FileFormat, Recognised } from './recognise';
 export { recogniseFormat } from './recognise';
+export type { FieldPair, TextPart } from './compare';
+export { compareRecords, differs, textParts } from './compare';
 export { recordReader, type RecordReader } from './reader';

@@ -1,0 +1,45 @@
+import type { Welcome } from '@osier/contract';
+import { lazy } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { useApi } from './api/queries';
+import { Frame } from './shell/Frame';
+import { PersonContext } from './shell/person';
+import { SignIn } from './shell/SignIn';
+
+const Today = lazy(() => import('./areas/today/Today'));
+const Deliveries = lazy(() => import('./areas/deliveries/Deliveries'));
+const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
+const Catalogue = lazy(() => import('./areas/catalogue/Catalogue'));
+const Headings = lazy(() => import('./areas/headings/Headings'));
+const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));
+const Stocktake = lazy(() => import('./areas/stocktake/StocktakeArea'));
+const Walk = lazy(() => import('./areas/stocktake/Walk'));
+const Daybook = lazy(() => import('./areas/daybook/Daybook'));
+const SetUp = lazy(() => import('./areas/setup/SetUp'));
+
+/** Signed in: the frame with its areas. Else: the sign-in. */
+export function Osier() {
+  const { data: welcome, error } = useApi<Welcome>('/welcome');
+  if (error) return <p role="alert" style={{ padding: 24 }}>{error.message} <button onClick={() => window.location.reload()}>Try again</button></p>;
+  if (!welcome) return null;
+  if (!welcome.person) return <SignIn welcome={welcome} />;
+  return (
+    <PersonContext value={welcome.person}>
+      <Routes>
+        <Route element={<Frame />}>
+          <Route path="/today" element={<Today />} />
+          <Route path="/deliveries" element={<Deliveries />} />
+          <Route path="/deliveries/:id" element={<Delivery />} />
+          <Route path="/catalogue/:id?" element={<Catalogue />} />
+          <Route path="/headings/:id?" element={<Headings />} />
+          <Route path="/withdrawals/:id?" element={<Withdrawals />} />
+          <Route path="/stocktake/:id?" element={<Stocktake />} />
+          <Route path="/stocktake/:id/walk" element={<Walk />} />
+          <Route path="/daybook/:id?" element={<Daybook />} />
+          <Route path="/set-up" element={<SetUp />} />
+          <Route path="*" element={<Navigate to="/today" replace />} />
+        </Route>
+      </Routes>
+    </PersonContext>
+  );
+}

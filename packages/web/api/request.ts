@@ -1,0 +1,44 @@
+import type { Problem } from '@osier/contract';
+
+/** What the server said no with: a sentence, and the fields it concerns. */
+export class RequestProblem extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+  /** The message for one field of a form. */
+  field(name: string): string | undefined {
+    return this.problem.fields?.find((f) => f.field === name)?.message;
+  }
+}
+
+const UNREACHED: Problem = { type: 'about:blank', title: 'Not reached', status: 0, detail: 'The server was not reached. What you typed is still here; try again in a moment.' };
+
+async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      credentials: 'same-origin',
+      ...(body === undefined ? {} : body instanceof Blob ? { body, headers: { 'content-type': 'application/octet-stream' } } : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    });
+  } catch {
+    throw new RequestProblem(UNREACHED);
+  }
+  const text = await response.text();
+  const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null;
+  if (!response.ok) throw new RequestProblem((answer as Problem | null) ?? { ...UNREACHED, status: response.status, detail: `The server answered ${response.status}.` });
+  return answer as T;
+}
+
+export const get = <T>(path: string) => request<T>('GET', path);
+export const post = <T>(path: string, body: unknown = {}) => request<T>('POST', path, body);
+export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, body);
+export const remove = <T>(path: string) => request<T>('DELETE', path);
+
+/** A path with query parameters, the empty ones left out. */
+export function withQuery(path: string, query: Record<string, string | number | undefined | null>): string {
+  const parts = Object.entries(query).filter(([, v]) => v !== undefined && v !== null && v !== '').map(([k, v]) => `${k}=${encodeURIComponent(String(v))}`);
+  return parts.length ? `${path}?${parts.join('&')}` : path;
+}
+
+export const problemText = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.');

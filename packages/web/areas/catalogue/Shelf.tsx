@@ -1,0 +1,64 @@
+import type { Done, RecordDetail } from '@osier/contract';
+import { Button, Select } from 'antd';
+import { COPY_STATUSES } from '@osier/core/holdings';
+import { useState } from 'react';
+import { refresh } from '../../api/queries';
+import { problemText, put } from '../../api/request';
+import { Barcode } from '../../parts/Barcode';
+import { Mark } from '../../parts/Mark';
+import { useMay } from '../../shell/person';
+import { useShell } from '../../shell/shell-store';
+import { useSetUp } from '../setup/use-set-up';
+import { CopyForm } from './CopyForm';
+import { HoldingForm } from './HoldingForm';
+
+/** Where a title stands: its holdings with their copies, and the forms that add to them. */
+export function Shelf({ record, copy }: { record: RecordDetail; copy: number | null }) {
+  const [adding, setAdding] = useState<'holding' | number | null>(null);
+  const mayEdit = useMay('edit copies');
+  const lists = useSetUp()?.lists.value;
+  const name = (list: 'branches' | 'locations' | 'types', code: string) => lists?.[list].find((e) => e.code === code)?.name ?? code;
+  return (
+    <section aria-label="On the shelf">
+      <div className="row spread" style={{ marginBottom: 6 }}><h3>On the shelf</h3>{mayEdit ? <Button size="small" onClick={() => setAdding('holding')}>Add a holding</Button> : null}</div>
+      {record.holdings.length === 0 && adding !== 'holding' ? <p className="faded">No holding yet: this title stands nowhere.</p> : null}
+      {record.holdings.map((h) => (
+        <div key={h.id} className="holding">
+          <div className="holding-head"><b>{h.callNumber}</b><span>{name('branches', h.holding.branch)}, {name('locations', h.holding.location)}</span>
+            {mayEdit ? <Button size="small" style={{ marginLeft: 'auto' }} onClick={() => setAdding(h.id)}>Add a copy</Button> : null}</div>
+          {h.copies.map((c) => (
+            <div key={c.id} className={c.id === copy ? 'copy-line wanted' : 'copy-line'}>
+              <Barcode code={c.copy.barcode} /><span className="faded">copy {c.copy.number}, {name('types', c.copy.type).toLowerCase()}</span>
+              <Standing due={c.due} status={c.copy.status} />
+              {c.copy.condition ? <span className="faded">{c.copy.condition}</span> : null}
+              {mayEdit ? <StatusPicker id={c.id} version={c.version} status={c.copy.status} /> : null}
+            </div>
+          ))}
+          {adding === h.id ? <CopyForm holding={h.id} onClose={() => setAdding(null)} /> : null}
+        </div>
+      ))}
+      {adding === 'holding' ? <HoldingForm record={record} onClose={() => setAdding(null)} onMade={setAdding} /> : null}
+    </section>
+  );
+}
+
+function Standing({ due, status }: { due: string | null | undefined; status: string }) {
+  if (status === 'lost' || status === 'missing') return <span><Mark kind="stop" name={status} /> {status}</span>;
+  if (due) return <span><Mark kind="caution" name="on loan" /> on loan, due {due}</span>;
+  if (due === null) return <span><Mark kind="information" name="loan not known" /> {status}; the loans desk does not answer</span>;
+  return <span><Mark kind={status === 'available' ? 'clear' : 'caution'} name={status} /> {status}</span>;
+}
+
+function StatusPicker({ id, version, status }: { id: number; version: number; status: string }) {
+  const { say, complain } = useShell();
+  const change = async (next: string) => {
+    try {
+      const done = await put<Done>(`/copies/${id}`, { version, status: next });
+      say(done.sentence, done.entry);
+    } catch (e) {
+      complain(problemText(e));
+    }
+    await refresh();
+  };
+  return <Select size="small" variant="borderless" style={{ marginLeft: 'auto', minWidth: 110 }} aria-label="Status" value={status} onChange={(s) => void change(s)} options={COPY_STATUSES.map((s) => ({ value: s, label: s }))} />;
+}

@@ -1,0 +1,80 @@
+import type { Done, WithdrawalListRow } from '@osier/contract';
+import { Button, Input } from 'antd';
+import { useState, type FormEvent } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { refresh, useApi } from '../../api/queries';
+import { post, problemText, RequestProblem } from '../../api/request';
+import { AreaHead } from '../../parts/AreaHead';
+import { CodePicker } from '../../parts/CodePicker';
+import { WorkList } from '../../parts/WorkList';
+import { WorkSplit } from '../../parts/WorkSplit';
+import { useMay } from '../../shell/person';
+import { useShell } from '../../shell/shell-store';
+import { useSetUp } from '../setup/use-set-up';
+import { ListPiece } from './ListPiece';
+import { Register } from './Register';
+import '../../parts/verdicts.css';
+
+/** Lists of copies to withdraw, and the register of what went. */
+export default function Withdrawals() {
+  const { id } = useParams();
+  const [query] = useSearchParams();
+  const navigate = useNavigate();
+  const { data: lists = [] } = useApi<WithdrawalListRow[]>('/withdrawal-lists');
+  const [starting, setStarting] = useState(false);
+  const mayPrepare = useMay('prepare withdrawals');
+  const names = useSetUp()?.lists.value.branches ?? [];
+  const showRegister = query.get('show') === 'register';
+  const open = lists.filter((l) => l.state === 'open').length;
+  return (
+    <>
+      <AreaHead name="Withdrawals" state={open ? `${open} open ${open === 1 ? 'list' : 'lists'}.` : 'No list is open.'}>
+        <div className="seg" role="group" aria-label="Show">
+          <button aria-pressed={!showRegister} onClick={() => void navigate('/withdrawals')}>Lists</button>
+          <button aria-pressed={showRegister} onClick={() => void navigate('/withdrawals?show=register')}>Register</button>
+        </div>
+        {mayPrepare ? <Button type="primary" onClick={() => { setStarting(true); void navigate('/withdrawals'); }}>Start a list</Button> : null}
+      </AreaHead>
+      {showRegister ? <Register /> : (
+        <WorkSplit open={id !== undefined || starting}
+          list={<WorkList items={lists} label="Withdrawal lists" idOf={(l) => l.id} selected={id ? Number(id) : null} onOpen={(l) => { setStarting(false); void navigate(`/withdrawals/${l.id}`); }}
+            empty="No list yet. Start one, then scan the trolley; a file to paste from is demo/files/trolley-of-discards.txt."
+            row={(l) => (<><div className="one"><b>{l.name}</b><span className="said-decision">{l.state}</span></div><div className="two"><span className="main">{names.find((b) => b.code === l.branch)?.name} · {l.by}</span><span>{l.codes} scans</span></div></>)} />}
+          piece={starting ? <StartList onClose={() => setStarting(false)} /> : id ? <ListPiece key={id} id={Number(id)} /> : <p className="faded">Open a list, or start one: scan what is to go, look at the verdicts, and the head confirms.</p>} />
+      )}
+    </>
+  );
+}
+
+function StartList({ onClose }: { onClose: () => void }) {
+  const lists = useSetUp()?.lists.value;
+  const [name, setName] = useState(`Discards ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`);
+  const [branch, setBranch] = useState('');
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const { say } = useShell();
+  const navigate = useNavigate();
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const done = await post<Done & { id: number }>('/withdrawal-lists', { name, branch, reason });
+      say(done.sentence, done.entry);
+      await refresh();
+      onClose();
+      void navigate(`/withdrawals/${done.id}`);
+    } catch (e) {
+      if (e instanceof RequestProblem) setProblem(e);
+      else useShell.getState().complain(problemText(e));
+    }
+  };
+  const trouble = (field: string) => (problem?.field(field) ? <span className="field-problem" role="alert">{problem.field(field)}</span> : null);
+  return (
+    <form className="stack" style={{ maxWidth: 420 }} onSubmit={(e) => void save(e)}>
+      <h2>A new withdrawal list</h2>
+      <label>Name<Input value={name} onChange={(e) => setName(e.target.value)} status={problem?.field('name') ? 'error' : ''} />{trouble('name')}</label>
+      <label>Copies of which branch<CodePicker label="Branch" list={lists?.branches ?? []} value={branch} onChange={(v) => setBranch(String(v))} status={problem?.field('branch') ? 'error' : ''} />{trouble('branch')}</label>
+      <label>Reason, for the register<Input value={reason} onChange={(e) => setReason(e.target.value)} placeholder="worn, superseded, not used in ten years…" />{trouble('reason')}</label>
+      <div className="row"><Button type="primary" htmlType="submit">Start the list</Button><Button onClick={onClose}>Leave it</Button></div>
+    </form>
+  );
+}

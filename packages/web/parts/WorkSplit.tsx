@@ -1,0 +1,26 @@
+import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import './work-split.css';
+
+/** Work list at the left, work piece at the right; the border between them can be dragged. On a phone one at a time. */
+export function WorkSplit({ list, piece, open }: { list: ReactNode; piece: ReactNode; open: boolean }) {
+  const [share, setShare] = useState(() => Number(localStorage.getItem('osier-split')) || 40);
+  const box = useRef<HTMLDivElement>(null);
+  const drag = (event: PointerEvent<HTMLDivElement>) => {
+    const border = event.currentTarget;
+    border.setPointerCapture(event.pointerId);
+    border.onpointermove = (move) => {
+      const { left, width } = box.current!.getBoundingClientRect();
+      const next = Math.min(70, Math.max(22, ((move.clientX - left) / width) * 100));
+      setShare(next);
+      localStorage.setItem('osier-split', String(Math.round(next)));
+    };
+    border.onpointerup = () => (border.onpointermove = null);
+  };
+  return (
+    <div className={open ? 'work-split open' : 'work-split'} ref={box} style={{ gridTemplateColumns: `${share}% 5px minmax(0, 1fr)` }}>
+      <section className="work-list-pane" aria-label="Work list">{list}</section>
+      <div className="work-border" onPointerDown={drag} aria-hidden />
+      <section className="work-piece" aria-label="Work piece">{piece}</section>
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import type { JobState } from '@osier/contract';
+import { create } from 'zustand';
+import { refresh } from '../api/queries';
+import { useShell } from './shell-store';
+
+interface Jobs { readonly jobs: readonly JobState[]; hear(job: JobState): void }
+
+/** Running jobs, as the server tells them. */
+export const useJobs = create<Jobs>((set) => ({
+  jobs: [],
+  hear: (job) => set((s) => {
+    const others = s.jobs.filter((j) => j.id !== job.id);
+    return { jobs: job.state === 'running' || job.state === 'waiting' ? [...others, job].sort((a, b) => a.id - b.id) : others };
+  }),
+}));
+
+const ENDINGS: Record<string, (job: JobState) => string> = {
+  done: (j) => `${j.title}: done.${j.message ? ` ${j.message}` : ''}`,
+  cancelled: (j) => `${j.title}: cancelled after ${j.done}. What was done can be taken back.`,
+  failed: (j) => `${j.title}: stopped. ${j.message ?? ''}`,
+};
+
+/** Follows all jobs from now on; gives the way to stop. */
+export function followJobs(): () => void {
+  const events = new EventSource('/api/jobs/events');
+  events.onmessage = (message) => {
+    const job = JSON.parse(String(message.data)) as JobState;
+    useJobs.getState().hear(job);
+    const ending = ENDINGS[job.state];
+    if (!ending) return;
+    const shell = useShell.getState();
+    if (job.state === 'failed') shell.complain(ending(job));
+    else shell.say(ending(job), job.entry);
+    void refresh();
+  };
+  return () => events.close();
+}

@@ -1,0 +1,32 @@
+import { create } from 'zustand';
+
+/** What was done last, for the status line. */
+export interface LastAct { readonly sentence: string; readonly entry: number | null; readonly tone: 'done' | 'problem' }
+
+interface Shell {
+  readonly folded: boolean;
+  readonly last: LastAct | null;
+  readonly keysShown: boolean;
+  /** The entry whose taking back is being reviewed. */
+  readonly undoing: number | null;
+  fold(): void;
+  say(sentence: string, entry?: number | null): void;
+  complain(sentence: string): void;
+  showKeys(shown: boolean): void;
+  undo(entry: number | null): void;
+}
+
+export const useShell = create<Shell>((set) => ({
+  folded: localStorage.getItem('osier-rail') === 'folded',
+  last: null,
+  keysShown: false,
+  undoing: null,
+  fold: () => set((s) => {
+    localStorage.setItem('osier-rail', s.folded ? 'open' : 'folded');
+    return { folded: !s.folded };
+  }),
+  say: (sentence, entry = null) => set({ last: { sentence, entry, tone: 'done' } }),
+  complain: (sentence) => set({ last: { sentence, entry: null, tone: 'problem' } }),
+  showKeys: (keysShown) => set({ keysShown }),
+  undo: (undoing) => set({ undoing }),
+}));

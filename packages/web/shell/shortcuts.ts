@@ -1,0 +1,52 @@
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { queries } from '../api/queries';
+import type { DaybookEntry } from '@osier/contract';
+import { get } from '../api/request';
+import { AREAS } from './areas';
+import { useShell } from './shell-store';
+import { inField } from './use-scanner';
+
+export const KEYS: readonly (readonly [string, string])[] = [
+  ['/', 'Scan line'], ['Alt 1 … 8', 'Areas'], ['?', 'This list'], ['↑ ↓', 'Move in a list'], ['Space', 'Tick'], ['Enter', 'Open, edit a field'],
+  ['Esc', 'Back, leave without saving'], ['Ctrl Enter', 'The act of the sheet'], ['Ctrl S', 'Save'], ['Alt Z', 'Take the last act back'],
+  ['Alt + in a field', 'Add a subfield'], ['← →', 'Walk the shelf strip'],
+];
+
+export const focusScanLine = (): void => {
+  const line = document.getElementById('scan-line') as HTMLInputElement | null;
+  line?.focus();
+  line?.select();
+};
+
+/** Keys that work everywhere. */
+export function useShortcuts(): void {
+  const navigate = useNavigate();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const { undo, showKeys, last } = useShell.getState();
+      if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
+        const area = AREAS[Number(event.code.slice(5)) - 1];
+        if (!area) return;
+        event.preventDefault();
+        void navigate(area.path);
+      } else if (event.altKey && event.code === 'KeyZ') {
+        event.preventDefault();
+        if (last?.entry) undo(last.entry);
+        else void lastUndoable().then((entry) => entry && undo(entry));
+      } else if (event.key === '/' && !inField(event.target) && !event.ctrlKey) {
+        event.preventDefault();
+        focusScanLine();
+      } else if (event.key === '?' && !inField(event.target)) {
+        showKeys(true);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [navigate]);
+}
+
+async function lastUndoable(): Promise<number | null> {
+  const { rows } = await queries.fetchQuery({ queryKey: ['/daybook'], queryFn: () => get<{ rows: DaybookEntry[] }>('/daybook') });
+  return rows.find((r) => r.undoable && r.undoes === null)?.id ?? null;
+}
