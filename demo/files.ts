@@ -25,6 +25,13 @@ const withCapital = (m: MarcRecord): MarcRecord => ({
   }),
 });
 
+/** The first subject once more, in small letters. */
+function withSubjectTwice(m: MarcRecord): MarcRecord {
+  const subject = m.fields.find((f) => f.tag === '650');
+  if (!subject || !isData(subject)) return m;
+  return withFields(m, { ...subject, subfields: subject.subfields.map((s) => ({ ...s, value: s.value.toLowerCase() })) });
+}
+
 function fresh(random: Random, authors: readonly Author[], from: number, count: number, organisation: string): MarcRecord[] {
   return Array.from({ length: count }, (_, i) => fromSupplier(makeRecord(random, from + i, random.pick(authors), null).marc, `${organisation.slice(0, 2).toLowerCase()}${from + i}`, organisation));
 }
@@ -34,7 +41,7 @@ export function cleanDelivery(library: Library): Uint8Array {
   const random = randomFrom(7);
   const authors = makeAuthors(randomFrom(46_001), 480);
   const held = library.records.filter((r) => r.marc.fields.some((f) => f.tag === '020')).slice(20, 26).map((r, i) => fromSupplier(r.marc, `tp88${i}`, 'TallowPike'));
-  const news = fresh(random, authors, 60_000, 36, 'TallowPike').map((m, i) => (i % 4 === 0 ? withCapital(m) : m));
+  const news = fresh(random, authors, 60_000, 36, 'TallowPike').map((m, i) => (i % 2 === 0 ? withCapital(m) : i % 5 === 0 ? withSubjectTwice(m) : m));
   return join(...random.shuffled([...news, ...held]).map(writeIso2709));
 }
 

@@ -77,7 +77,8 @@ export const acceptDelivery = (services: Services) => async (run: JobRun): Promi
       return { changes: plan.changes, totals: totalsOf(plan) };
     },
   });
-  return totals.left ? `${counted(totals.left, 'record')} stayed in the delivery and need another look.` : null;
+  const left = totals.left ? ` ${counted(totals.left, 'record')} stayed in the delivery and need another look.` : '';
+  return `${sentenceOf(delivery.value.name, totals)}.${left}`;
 };
 
 /** The review of accepting: the same plan, with numbers that are not kept. */

@@ -41,7 +41,7 @@ export const cleanDelivery = (services: Services) => async (run: JobRun): Promis
       return Promise.resolve({ changes: rows.map((r) => r.change), totals: { changed: rows.length } });
     },
   });
-  return totals.changed ? null : 'The recipe had nothing to change.';
+  return totals.changed ? `“${recipe.name}” changed ${counted(totals.changed, 'record')}.` : 'The recipe had nothing to change.';
 };
 
 export async function reviewClean(services: Services, id: number, recipeId: string): Promise<Review> {

@@ -1,6 +1,6 @@
 import type { JobState } from '@osier/contract';
 import { EventEmitter } from 'node:events';
-import type { Transaction } from 'sequelize';
+import type { Transaction } from '../store/database';
 import type { Logger } from 'pino';
 import type { Store } from '../store/store';
 

@@ -2,7 +2,8 @@ import { sameValue, type Change, type ChangeSet } from '@osier/core/changes';
 import type { Heading } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
-import { UniqueConstraintError, type Transaction } from 'sequelize';
+import { UniqueConstraintError } from 'sequelize';
+import type { Transaction } from './database';
 import { ConflictError } from './conflict';
 import { indexHeadings, indexRecords } from './index-records';
 import { insertRows } from './insert';
@@ -109,7 +110,7 @@ async function writeEntry(store: Store, act: Act, changes: ChangeSet, tx: Transa
   if (act.undoes !== undefined) await store.run('UPDATE daybook SET undone_by = :entry WHERE id = :undoes', { entry, undoes: act.undoes }, tx);
   if (changes.length === 0) return entry;
   const part = (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM daybook_parts WHERE entry = :entry', { entry }, tx))!.n;
-  await insertRows(store, 'INSERT', 'daybook_parts', ['entry', 'part', 'changes'], [[entry, part, JSON.stringify(changes)]], tx);
+  await store.bind('INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)', [entry, part, JSON.stringify(changes)], tx);
   await insertRows(store, 'INSERT OR IGNORE', 'daybook_objects', ['kind', 'object', 'entry'], changes.map((c) => [c.kind, c.id, entry]), tx);
   return entry;
 }

@@ -1,56 +1,74 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { QueryTypes, Sequelize, Transaction } from 'sequelize';
+import { QueryTypes, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { initial } from './migrations/001-initial';
 
 export type Params = Record<string, unknown>;
 
-/** The SQLite file through Sequelize, with one writer at a time and readers beside it. */
+/** The right to write: held by one piece of work at a time, for one transaction. */
+export interface Transaction { readonly writer: Sequelize }
+
+/** The SQLite file through Sequelize: one connection that writes, one that reads beside it (write-ahead log). */
 export interface Database {
-  readonly sequelize: Sequelize;
-  /** Rows of a query; `:name` in it stands for a value of `params`. */
+  /** Rows of a query; `:name` in it stands for a value of `params`. Within a transaction it sees what that has written. */
   rows<T>(sql: string, params?: Params, tx?: Transaction): Promise<T[]>;
   row<T>(sql: string, params?: Params, tx?: Transaction): Promise<T | undefined>;
-  run(sql: string, params?: Params, tx?: Transaction): Promise<void>;
+  run(sql: string, params: Params, tx: Transaction): Promise<void>;
+  /** Runs a statement with numbered values ($1 …), for many rows at once. */
+  bind(sql: string, values: readonly unknown[], tx: Transaction): Promise<void>;
   /** Runs work alone in one transaction; all of it is stored, or nothing. */
   write<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
+async function connect(storage: string): Promise<Sequelize> {
+  const sequelize = new Sequelize({ dialect: 'sqlite', storage, logging: false, retry: { max: 1 } });
+  await sequelize.query('PRAGMA journal_mode = WAL');
+  // With a write-ahead log a commit is safe from a killed process; a power cut may lose the last commits, never half of one.
+  await sequelize.query('PRAGMA synchronous = NORMAL');
+  await sequelize.query('PRAGMA cache_size = -65536');
+  await sequelize.query('PRAGMA busy_timeout = 5000');
+  return sequelize;
+}
+
 /** Opens (and if need be makes) the database in a folder and brings it to the newest shape. */
 export async function openDatabase(folder: string): Promise<Database> {
   mkdirSync(folder, { recursive: true });
-  const sequelize = new Sequelize({
-    dialect: 'sqlite',
-    storage: join(folder, 'osier.sqlite'),
-    logging: false,
-    transactionType: Transaction.TYPES.IMMEDIATE,
-    retry: { max: 1 },
-  });
-  await sequelize.query('PRAGMA journal_mode = WAL');
-  await sequelize.query('PRAGMA synchronous = NORMAL');
-  await sequelize.query('PRAGMA cache_size = -65536');
-  await migrate(sequelize);
+  const storage = join(folder, 'osier.sqlite');
+  const writer = await connect(storage);
+  await writer.query('PRAGMA wal_autocheckpoint = 8000');
+  await migrate(writer);
+  const reader = await connect(storage);
+  const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction): Promise<T[]> =>
+    (tx?.writer ?? reader).query(sql, { replacements, type: QueryTypes.SELECT }) as Promise<T[]>;
   let last: Promise<unknown> = Promise.resolve();
+  async function transact<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+    await writer.query('BEGIN IMMEDIATE');
+    try {
+      const result = await work({ writer });
+      await writer.query('COMMIT');
+      return result;
+    } catch (error) {
+      await writer.query('ROLLBACK');
+      throw error;
+    }
+  }
   return {
-    sequelize,
-    rows: <T>(sql: string, replacements: Params = {}, transaction?: Transaction) =>
-      sequelize.query(sql, { replacements, transaction, type: QueryTypes.SELECT }) as Promise<T[]>,
-    row: async <T>(sql: string, replacements: Params = {}, transaction?: Transaction) =>
-      (await sequelize.query(sql, { replacements, transaction, type: QueryTypes.SELECT }))[0] as T | undefined,
-    run: async (sql, replacements = {}, transaction) => {
-      await sequelize.query(sql, { replacements, transaction, type: QueryTypes.RAW });
-    },
+    rows,
+    row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
+    run: async (sql, replacements, tx) => void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
+    bind: async (sql, bind, tx) => void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
     write(work) {
-      const mine = last.then(() => sequelize.transaction(work));
+      const mine = last.then(() => transact(work));
       last = mine.catch(() => undefined);
       return mine;
     },
     async close() {
       await last;
-      await sequelize.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
-      await sequelize.close();
+      await writer.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
+      await writer.close();
+      await reader.close();
     },
   };
 }
@@ -60,10 +78,11 @@ async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements }) => ({
       name,
-      up: () =>
-        sequelize.transaction(async (transaction) => {
-          for (const sql of statements) await sequelize.query(sql, { transaction });
-        }),
+      async up() {
+        await sequelize.query('BEGIN IMMEDIATE');
+        for (const sql of statements) await sequelize.query(sql);
+        await sequelize.query('COMMIT');
+      },
     })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,

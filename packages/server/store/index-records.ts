@@ -1,7 +1,7 @@
 import { recordKeys, searchText } from '@osier/core/access';
 import { headingKey, headingsOf, keyOfHeading, seeFroms, type Heading } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
-import type { Transaction } from 'sequelize';
+import type { Transaction } from './database';
 import type { Database } from './database';
 import { insertRows } from './insert';
 

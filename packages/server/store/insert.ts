@@ -1,9 +1,11 @@
-import type { Transaction } from 'sequelize';
-import type { Database } from './database';
+import type { Database, Transaction } from './database';
 
-const ROWS_AT_ONCE = 200;
+const ROWS_AT_ONCE = 1000;
 
-/** Inserts rows in statements of a few hundred; `verb` as SQLite has it (INSERT, INSERT OR IGNORE, INSERT OR REPLACE), `suffix` an upsert clause. */
+/**
+ * Inserts rows of numbers, texts and nulls; `verb` as SQLite has it (INSERT, INSERT OR IGNORE), `suffix` an upsert
+ * clause. The rows go over as one JSON value: binding thousands of single values takes the driver far longer.
+ */
 export async function insertRows(
   db: Database,
   verb: string,
@@ -13,16 +15,7 @@ export async function insertRows(
   tx: Transaction,
   suffix = '',
 ): Promise<void> {
-  const one = `(${columns.map(() => '?').join(',')})`;
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-    const part = rows.slice(at, at + ROWS_AT_ONCE);
-    const sql = `${verb} INTO ${table} (${columns.join(',')}) VALUES ${numbered(one, part.length)} ${suffix}`;
-    await db.sequelize.query(sql, { bind: part.flat().map((v) => v ?? null), transaction: tx });
-  }
-}
-
-/** Bound values are numbered from $1 over the whole statement. */
-function numbered(one: string, rows: number): string {
-  let n = 0;
-  return Array.from({ length: rows }, () => one.replace(/\?/g, () => `$${++n}`)).join(',');
+  const values = columns.map((_, i) => `json_extract(value, '$[${i}]')`).join(', ');
+  const sql = `${verb} INTO ${table} (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ${suffix}`;
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await db.bind(sql, [JSON.stringify(rows.slice(at, at + ROWS_AT_ONCE))], tx);
 }

@@ -1,7 +1,7 @@
 import type { Versioned } from '@osier/core/changes';
 import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
 import type { CodeLists } from '@osier/core/holdings';
-import type { Transaction } from 'sequelize';
+import type { Transaction } from './database';
 import { openDatabase, type Database, type Params } from './database';
 import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
 

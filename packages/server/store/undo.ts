@@ -1,5 +1,5 @@
 import { invert, rebase, type Change, type ChangeSet, type Conflict, type Standing } from '@osier/core/changes';
-import type { Transaction } from 'sequelize';
+import type { Transaction } from './database';
 import { commitWithin } from './commit';
 import type { Kind } from './kinds';
 import type { Store } from './store';

@@ -9,5 +9,5 @@ export const queries = new QueryClient({
 export const useApi = <T>(path: string | null) =>
   useQuery<T>({ queryKey: [path], queryFn: () => get<T>(path!), enabled: path !== null });
 
-/** After an act anything may be different: what is on screen is read again. */
-export const refresh = (): Promise<void> => queries.invalidateQueries();
+/** After an act anything may be different: what is on screen is read again, but for the review of the act itself. */
+export const refresh = (): Promise<void> => queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'review' });

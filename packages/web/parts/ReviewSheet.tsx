@@ -45,6 +45,19 @@ export function ReviewSheet({ title, review, problem, onClose, onDo, canDo = tru
       setDoing(false);
     }
   };
+  const latest = useRef(act);
+  useEffect(() => {
+    latest.current = act;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Enter' || !event.ctrlKey) return;
+      event.preventDefault();
+      void latest.current();
+    };
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
+  }, []);
   const exceptions = review?.rows.filter((r) => r.exception !== null) ?? [];
   const rest = review?.rows.filter((r) => r.exception === null) ?? [];
   const toggle = (id: number) => setLeftOut((s) => (s.has(id) ? new Set([...s].filter((x) => x !== id)) : new Set([...s, id])));
@@ -57,7 +70,7 @@ export function ReviewSheet({ title, review, problem, onClose, onDo, canDo = tru
             <Button ref={button} type="primary" loading={doing} disabled={!canDo || !review || remaining(review, leftOut) === 0} onClick={() => void act()}>{review ? verbFor(review, leftOut) : '…'} <kbd>Ctrl Enter</kbd></Button></span>
         </div>
       }>
-      <div className="stack" onKeyDown={(e) => { if (e.key === 'Enter' && e.ctrlKey) void act(); }}>
+      <div className="stack">
         {problem ? <p className="note stop" role="alert">{problem}</p> : null}
         {!review && !problem ? <p className="faded">Working out what would change…</p> : null}
         {review ? <>

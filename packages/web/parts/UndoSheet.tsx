@@ -11,7 +11,7 @@ type UndoReview = Review & { conflicts: { message: string; entry: number | null 
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
 export function UndoSheet() {
   const { undoing, undo, say } = useShell();
-  const { data, error } = useQuery({ queryKey: ['undo', undoing], queryFn: () => post<UndoReview>(`/daybook/${undoing}/undo/review`), enabled: undoing !== null, gcTime: 0, retry: false });
+  const { data, error } = useQuery({ queryKey: ['review', 'undo', undoing], queryFn: () => post<UndoReview>(`/daybook/${undoing}/undo/review`), enabled: undoing !== null, gcTime: 0, retry: false });
   if (undoing === null) return null;
   const blocked = (data?.conflicts.length ?? 0) > 0;
   const act = async () => {

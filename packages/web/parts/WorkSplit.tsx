@@ -1,9 +1,9 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import './work-split.css';
 
-/** Work list at the left, work piece at the right; the border between them can be dragged. On a phone one at a time. */
-export function WorkSplit({ list, piece, open }: { list: ReactNode; piece: ReactNode; open: boolean }) {
-  const [share, setShare] = useState(() => Number(localStorage.getItem('osier-split')) || 40);
+/** Work list at the left, work piece at the right; the border between them can be dragged. On a phone one at a time. `share` is the list's part at first, in percent. */
+export function WorkSplit({ list, piece, open, share: first = 40 }: { list: ReactNode; piece: ReactNode; open: boolean; share?: number }) {
+  const [share, setShare] = useState(() => Number(localStorage.getItem(`osier-split-${first}`)) || first);
   const box = useRef<HTMLDivElement>(null);
   const drag = (event: PointerEvent<HTMLDivElement>) => {
     const border = event.currentTarget;
@@ -12,7 +12,7 @@ export function WorkSplit({ list, piece, open }: { list: ReactNode; piece: React
       const { left, width } = box.current!.getBoundingClientRect();
       const next = Math.min(70, Math.max(22, ((move.clientX - left) / width) * 100));
       setShare(next);
-      localStorage.setItem('osier-split', String(Math.round(next)));
+      localStorage.setItem(`osier-split-${first}`, String(Math.round(next)));
     };
     border.onpointerup = () => (border.onpointermove = null);
   };

@@ -15,7 +15,7 @@ export const useJobs = create<Jobs>((set) => ({
 }));
 
 const ENDINGS: Record<string, (job: JobState) => string> = {
-  done: (j) => `${j.title}: done.${j.message ? ` ${j.message}` : ''}`,
+  done: (j) => j.message ?? `${j.title}: done.`,
   cancelled: (j) => `${j.title}: cancelled after ${j.done}. What was done can be taken back.`,
   failed: (j) => `${j.title}: stopped. ${j.message ?? ''}`,
 };

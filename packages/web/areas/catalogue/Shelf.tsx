@@ -29,7 +29,7 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
           {h.copies.map((c) => (
             <div key={c.id} className={c.id === copy ? 'copy-line wanted' : 'copy-line'}>
               <Barcode code={c.copy.barcode} /><span className="faded">copy {c.copy.number}, {name('types', c.copy.type).toLowerCase()}</span>
-              <Standing due={c.due} status={c.copy.status} />
+              <Standing due={c.due} status={c.copy.status} named={!mayEdit} />
               {c.copy.condition ? <span className="faded">{c.copy.condition}</span> : null}
               {mayEdit ? <StatusPicker id={c.id} version={c.version} status={c.copy.status} /> : null}
             </div>
@@ -42,11 +42,11 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
   );
 }
 
-function Standing({ due, status }: { due: string | null | undefined; status: string }) {
-  if (status === 'lost' || status === 'missing') return <span><Mark kind="stop" name={status} /> {status}</span>;
-  if (due) return <span><Mark kind="caution" name="on loan" /> on loan, due {due}</span>;
-  if (due === null) return <span><Mark kind="information" name="loan not known" /> {status}; the loans desk does not answer</span>;
-  return <span><Mark kind={status === 'available' ? 'clear' : 'caution'} name={status} /> {status}</span>;
+/** How a copy stands; its status is named here unless a picker beside it names it. */
+function Standing({ due, status, named }: { due: string | null | undefined; status: string; named: boolean }) {
+  const kind = status === 'lost' || status === 'missing' ? 'stop' : status === 'available' && !due ? 'clear' : 'caution';
+  const words = [named ? status : '', due ? `on loan, due ${due}` : '', due === null ? 'the loans desk does not answer' : ''].filter(Boolean).join('; ');
+  return <span><Mark kind={kind} name={status} /> {words}</span>;
 }
 
 function StatusPicker({ id, version, status }: { id: number; version: number; status: string }) {

@@ -62,7 +62,7 @@ export default function Delivery() {
             row={(r) => (<>
               <div className="one"><b>{r.title}</b><span className={`said-decision ${r.state === 'waiting' ? r.decision : ''}`}>{r.state === 'accepted' ? `record ${r.record}` : r.state === 'skipped' ? 'skipped' : r.decision}</span></div>
               <div className="two"><span>{r.seq}</span><span className="main">{[r.author, r.year, r.isbn].filter(Boolean).join(' · ')}</span>
-                {r.matches.length ? <Mark kind={r.matches[0]!.doubt ? 'caution' : 'information'} name={r.matches[0]!.doubt ?? `Held: record ${r.matches[0]!.record}`} /> : null}<FindingCounts {...r} /></div>
+                {r.matches.length ? <span title={r.matches[0]!.doubt ?? 'The catalogue holds it'}>{r.matches[0]!.doubt ? 'held?' : 'held'} {r.matches[0]!.record}</span> : null}{r.repeats ? <span>twice</span> : null}<FindingCounts {...r} /></div>
             </>)} />
         </>}
         piece={open !== null ? <IncomingPiece delivery={id} id={open} onBack={() => set({ record: undefined })} /> : <p className="faded">Open a record to see what is wrong with it and what the catalogue already holds.</p>} />

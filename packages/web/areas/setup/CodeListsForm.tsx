@@ -40,10 +40,10 @@ export function CodeListsForm({ data }: { data: SetUp }) {
               {problem?.problem.fields?.filter((f) => f.field.startsWith(key)).map((f, i) => <p key={i} className="field-problem" role="alert">{f.message}</p>)}
               {entries.map((e, i) => (
                 <div key={i} className="row nowrap">
-                  <Input className="mono" style={{ width: 84 }} aria-label={`Code ${i + 1} of ${name}`} value={e.code} disabled={!mayChange} onChange={(x) => set(i, { code: x.target.value })} />
+                  <Input className="mono" style={{ width: 92, flex: 'none' }} aria-label={`Code ${i + 1} of ${name}`} value={e.code} disabled={!mayChange} onChange={(x) => set(i, { code: x.target.value })} />
                   <Input aria-label={`Name ${i + 1} of ${name}`} value={e.name} disabled={!mayChange} onChange={(x) => set(i, { name: x.target.value })} />
-                  {key === 'locations' ? <Input className="mono" style={{ width: 70 }} aria-label={`Branch of location ${i + 1}`} value={e.branch} disabled={!mayChange} onChange={(x) => set(i, { branch: x.target.value })} /> : null}
-                  {key === 'types' ? <Input className="mono" style={{ width: 84 }} aria-label={`Price of type ${i + 1}`} value={e.price === null || e.price === undefined ? '' : (e.price / 100).toFixed(2)} disabled={!mayChange} onChange={(x) => set(i, { price: x.target.value === '' ? null : Math.round(Number(x.target.value.replace(',', '.')) * 100) || 0 })} /> : null}
+                  {key === 'locations' ? <Input className="mono" style={{ width: 64, flex: 'none' }} aria-label={`Branch of location ${i + 1}`} value={e.branch} disabled={!mayChange} onChange={(x) => set(i, { branch: x.target.value })} /> : null}
+                  {key === 'types' ? <Input className="mono" style={{ width: 92, flex: 'none' }} aria-label={`Price of type ${i + 1}`} value={e.price === null || e.price === undefined ? '' : (e.price / 100).toFixed(2)} disabled={!mayChange} onChange={(x) => set(i, { price: x.target.value === '' ? null : Math.round(Number(x.target.value.replace(',', '.')) * 100) || 0 })} /> : null}
                   {mayChange ? <button className="fix" aria-label={`Take ${e.code} away`} onClick={() => change(key, entries.filter((_, k) => k !== i))}>✕</button> : null}
                 </div>
               ))}

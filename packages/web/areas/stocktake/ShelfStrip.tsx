@@ -11,7 +11,7 @@ const STATES: Record<Spine['state'], string> = {
 /** A hue for a class, so that neighbours of one class look alike. */
 function hue(callNumber: string): number {
   const number = Number(/\d+(\.\d+)?/.exec(callNumber)?.[0] ?? 0);
-  return Math.round((number * 37) % 360);
+  return Math.round((number * 997) % 360);
 }
 
 /**

@@ -25,7 +25,7 @@ export default function StocktakeArea() {
       <AreaHead name="Stocktake" state={rows.length ? `${open} under way, ${rows.length - open} closed.` : 'No stocktake yet.'}>
         {mayManage ? <Button type="primary" onClick={() => { setStarting(true); void navigate('/stocktake'); }}>Start a stocktake</Button> : null}
       </AreaHead>
-      <WorkSplit open={id !== undefined || starting}
+      <WorkSplit share={27} open={id !== undefined || starting}
         list={<WorkList items={rows} label="Stocktakes" idOf={(r) => r.id} selected={id ? Number(id) : null} rowHeight={58} onOpen={(r) => { setStarting(false); void navigate(`/stocktake/${r.id}`); }}
           empty={mayManage ? 'Choose a stretch of shelf, walk it, scan it. For a first try: Millrace, open shelves, from 746 to 746, and the file demo/files/stocktake-millrace-746.txt.' : 'No stocktake yet. The head starts one.'}
           row={(r) => (<><div className="one"><b>{r.stocktake.name}</b><span className="said-decision">{r.stocktake.state}</span></div>

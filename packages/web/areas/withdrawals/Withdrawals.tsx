@@ -36,7 +36,7 @@ export default function Withdrawals() {
         {mayPrepare ? <Button type="primary" onClick={() => { setStarting(true); void navigate('/withdrawals'); }}>Start a list</Button> : null}
       </AreaHead>
       {showRegister ? <Register /> : (
-        <WorkSplit open={id !== undefined || starting}
+        <WorkSplit share={27} open={id !== undefined || starting}
           list={<WorkList items={lists} label="Withdrawal lists" idOf={(l) => l.id} selected={id ? Number(id) : null} onOpen={(l) => { setStarting(false); void navigate(`/withdrawals/${l.id}`); }}
             empty="No list yet. Start one, then scan the trolley; a file to paste from is demo/files/trolley-of-discards.txt."
             row={(l) => (<><div className="one"><b>{l.name}</b><span className="said-decision">{l.state}</span></div><div className="two"><span className="main">{names.find((b) => b.code === l.branch)?.name} · {l.by}</span><span>{l.codes} scans</span></div></>)} />}
