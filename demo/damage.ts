@@ -1,3 +1,4 @@
+import { windows1252Character } from '@osier/core/text';
 import { encodeMarc8, encodeUtf8, writeIso2709, type MarcRecord } from '@osier/core/marc';
 
 /** Ways in which a supplier's ISO 2709 goes wrong, done to one record's bytes. */
@@ -33,7 +34,7 @@ export function inLatin1(r: MarcRecord): Uint8Array {
 
 /** Text encoded twice. */
 export function twiceEncoded(r: MarcRecord): MarcRecord {
-  const twice = (text: string) => new TextDecoder('windows-1252').decode(encodeUtf8(text));
+  const twice = (text: string) => Array.from(encodeUtf8(text), windows1252Character).join('');
   return { ...r, fields: r.fields.map((f) => ('value' in f ? f : { ...f, subfields: f.subfields.map((s) => ({ ...s, value: twice(s.value) })) })) };
 }
 

@@ -1,7 +1,7 @@
 import { creation, sameValue, update, type Change, type ChangeSet, type Versioned } from '../changes';
 import { isData, type DataField, type Field, type MarcRecord, type Subfield } from '../marc';
 import { keptForm, keyOfHeading, seeFroms, type Heading } from './heading';
-import { headingIn, headingKey } from './normal-form';
+import { endTrimmed, headingIn, headingKey } from './normal-form';
 
 /** A merge as a change set, with what a person should look at twice. */
 export interface MergePlan {
@@ -70,7 +70,8 @@ function replaceName(f: DataField, count: number, form: DataField): DataField {
       last = s.value;
     } else (replaced === 0 ? before : after).push(s);
   }
-  const end = /[,.]$/.exec(last.trim())?.[0] ?? '';
+  // The full stop of an initial is the name's own.
+  const end = endTrimmed(last) === last.trim() ? '' : last.trim().slice(-1);
   const placed = name.map((s, i) => {
     if (i < name.length - 1 || end === '' || /[-,.]$/.test(s.value)) return s;
     return { ...s, value: s.value + end };

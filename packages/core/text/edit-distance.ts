@@ -21,7 +21,7 @@ export function editDistance(a: string, b: string, limit = Infinity): number {
     beforeLast = last;
     last = row;
   }
-  return last[b.length]!;
+  return Math.min(last[b.length]!, limit + 1);
 }
 
 /** The candidates nearest to what was typed, closest first; capitals count as a small difference. */

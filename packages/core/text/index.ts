@@ -1,4 +1,4 @@
 export { fold, foldedWords, isAscii, withoutMarks } from './fold';
 export { editDistance, nearest } from './edit-distance';
 export { decodedOnce } from './twice-encoded';
-export { decodeWindows1252 } from './windows-1252';
+export { windows1252Byte, windows1252Character } from './windows-1252';

@@ -1,6 +1,7 @@
+import { windows1252Character } from '../../text';
+
 const strict = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
 const encoder = new TextEncoder();
-const windows1252 = new TextDecoder('windows-1252');
 
 export const encodeUtf8 = (text: string): Uint8Array => encoder.encode(text);
 
@@ -31,7 +32,7 @@ export function decodeForgiving(bytes: Uint8Array): { text: string; bad: number[
       continue;
     }
     flush(i);
-    text += windows1252.decode(bytes.subarray(i, i + 1));
+    text += windows1252Character(bytes[i]!);
     bad.push(i);
     good = ++i;
   }

@@ -14,7 +14,7 @@ export function decoderFor(
   forced: Charset | undefined,
   note: Note,
 ): (from: number, to: number) => string {
-  if (forced === undefined && claimed === 'marc8' && !bytes.includes(0x1b) && decodeUtf8(bytes) !== null) {
+  if (forced === undefined && claimed === 'marc8' && !bytes.includes(0x1b) && bytes.some((b) => b >= 0x80) && decodeUtf8(bytes) !== null) {
     note('charset-claim', 'Leader position 9 says MARC-8; the bytes are UTF-8 and were read so.', 9);
     return (from, to) => composed(decodeUtf8(bytes.subarray(from, to))!);
   }
