@@ -1,0 +1,95 @@
+import type { LookUp, Problem, RecordDetail, SearchAnswer } from '@osier/contract';
+import { field } from '@osier/core/marc';
+import { startTesting, type Ask } from '../testing/running';
+
+let t: Awaited<ReturnType<typeof startTesting>>;
+let cataloguer: Ask;
+let assistant: Ask;
+beforeAll(async () => {
+  t = await startTesting();
+  [cataloguer, assistant] = [await t.as(2), await t.as(3)];
+});
+afterAll(() => t.stop());
+const detail = async (id: number) => (await cataloguer<RecordDetail>('GET', `/records/${id}`)).body;
+const lookUp = async (q: string) => (await cataloguer<LookUp>('GET', `/look-up?q=${encodeURIComponent(q)}`)).body;
+const withNote = (r: RecordDetail, text: string) => ({ version: r.version, marc: { ...r.marc, fields: [...r.marc.fields, field('500', '  ', 'a', text)] } });
+
+test('a search finds by title words, author and beginnings, whatever the marks', async () => {
+  const count = async (q: string) => (await cataloguer<SearchAnswer>('GET', `/records?q=${encodeURIComponent(q)}`)).body.total;
+  expect(await count('')).toBe(1500);
+  expect(await count('vannerie plein air')).toBe(1);
+  expect(await count('strataekke')).toBe(0);
+  expect(await count('stratag taekkemaend')).toBe(1);
+  expect(await count('hurdl')).toBeGreaterThan(20);
+  expect(await count('"); DROP TABLE records; --')).toBe(0);
+  expect(await count('')).toBe(1500);
+});
+
+test('facets count and narrow', async () => {
+  const all = (await cataloguer<SearchAnswer>('GET', '/records?q=willow')).body;
+  const german = (await cataloguer<SearchAnswer>('GET', '/records?language=ger')).body;
+  expect(german.total).toBe(5);
+  expect(Object.values(all.facets.branch).every((n) => n <= all.total)).toBe(true);
+});
+
+test('the scan line goes to the thing', async () => {
+  const r = await detail(1);
+  const barcode = r.holdings[0]!.copies[0]!.copy.barcode;
+  expect(await lookUp(`A${barcode}B`)).toMatchObject({ as: 'record', id: 1 });
+  expect(await lookUp('record 7')).toMatchObject({ as: 'record', id: 7 });
+  expect(await lookUp('willow')).toMatchObject({ as: 'list' });
+  expect(await lookUp(barcode.slice(0, 9) + barcode.slice(10))).toMatchObject({ as: 'nothing', said: expect.stringContaining(barcode) as string });
+  const withIsbn = (await cataloguer<SearchAnswer>('GET', '/records?q=')).body.rows.find((x) => x.isbn)!;
+  expect(await lookUp(withIsbn.isbn)).toMatchObject({ as: 'record', id: withIsbn.id });
+});
+
+test('a record saved is the record read, with its history', async () => {
+  const before = await detail(2);
+  const { status } = await cataloguer('PUT', '/records/2', withNote(before, 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'));
+  expect(status).toBe(200);
+  const after = await detail(2);
+  expect(after.version).toBe(before.version + 1);
+  expect(after.marc.fields.at(-1)).toEqual(field('500', '  ', 'a', 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'));
+  expect(after.history[0]!.sentence).toMatch(/^Corrected .*: 500$/);
+});
+
+test('a new name makes a heading in the same entry, and undo takes both back', async () => {
+  const before = await detail(3);
+  const marc = { ...before.marc, fields: [...before.marc.fields, field('700', '1 ', 'a', 'Unheardof, Zenobia,', 'e', 'editor.')] };
+  const { body } = await cataloguer<{ entry: number }>('PUT', '/records/3', { version: before.version, marc });
+  expect((await detail(3)).headings.map((h) => h.text)).toContain('Unheardof, Zenobia');
+  await cataloguer('POST', `/daybook/${body.entry}/undo`);
+  expect((await cataloguer<{ rows: unknown[] }>('GET', '/headings?q=Unheardof')).body.rows).toEqual([]);
+  expect((await detail(3)).marc).toEqual(before.marc);
+});
+
+test('two people saving one record: the second gets 409 with what stands there', async () => {
+  const both = await detail(4);
+  expect((await cataloguer('PUT', '/records/4', withNote(both, 'first'))).status).toBe(200);
+  const second = await cataloguer<Problem>('PUT', '/records/4', withNote(both, 'second'));
+  expect(second.status).toBe(409);
+  expect(second.body.current).toMatchObject({ version: both.version + 1 });
+  expect(JSON.stringify(second.body.current)).toContain('first');
+  expect(JSON.stringify((await detail(4)).marc)).not.toContain('second');
+});
+
+test('what is not a record is refused with the field', async () => {
+  const r = await detail(5);
+  const bad = await cataloguer<Problem>('PUT', '/records/5', { version: r.version, marc: { leader: 'short', fields: [{ tag: '24', subfields: [] }] } });
+  expect(bad.status).toBe(422);
+  expect(bad.body.fields!.map((f) => f.field)).toEqual(['marc.leader', 'marc.fields[0].tag']);
+  expect(bad.headers.get('content-type')).toContain('application/problem+json');
+});
+
+test('a record leaves as ISO 2709 and MARCXML', async () => {
+  const iso = await cataloguer<string>('GET', '/records/6/export?as=iso2709');
+  expect(iso.body.slice(0, 5)).toBe(String(new TextEncoder().encode(iso.body).length).padStart(5, '0'));
+  expect((await cataloguer<string>('GET', '/records/6/export?as=marcxml')).body).toContain('<controlfield tag="001">');
+});
+
+test('an assistant reads and may not write', async () => {
+  const r = (await assistant<RecordDetail>('GET', '/records/7')).body;
+  const refused = await assistant<Problem>('PUT', '/records/7', withNote(r, 'x'));
+  expect(refused.status).toBe(403);
+  expect(refused.body.detail).toContain('assistant');
+});
