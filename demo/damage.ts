@@ -6,7 +6,10 @@ import { encodeMarc8, encodeUtf8, writeIso2709, type MarcRecord } from '@osier/c
 export const join = (...parts: readonly Uint8Array[]): Uint8Array => {
   const all = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
-  for (const p of parts) (all.set(p, at), (at += p.length));
+  for (const p of parts) {
+    all.set(p, at);
+    at += p.length;
+  }
   return all;
 };
 

@@ -25,7 +25,7 @@ function changesOf(world: World, act: { id: number; to: number | null }[]): Chan
 
 test('taking acts back one by one, last first, is the world as it was', () => {
   fc.assert(fc.property(acts, (all) => {
-    const worlds: World[] = [new Map()];
+    const worlds: World[] = [new Map() as World];
     const done: ChangeSet[] = [];
     for (const act of all) {
       const changes = changesOf(worlds.at(-1)!, act);

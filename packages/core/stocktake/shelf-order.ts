@@ -4,7 +4,7 @@
  */
 export function outOfOrder(keys: readonly string[]): number[] {
   const tails: number[] = [];
-  const before: number[] = new Array(keys.length).fill(-1);
+  const before = new Array<number>(keys.length).fill(-1);
   keys.forEach((key, i) => {
     let low = 0;
     let high = tails.length;

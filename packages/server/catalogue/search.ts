@@ -1,6 +1,6 @@
 import type { LookUp, RecordRow, SearchAnswer } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
-import type { Withdrawn } from '@osier/core/holdings';
+
 import { recogniseInput, type Recognition } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
 import { quoted } from '../daybook/sentences';
@@ -80,7 +80,7 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
 async function lookUpBarcode(store: Store, code: string): Promise<LookUp> {
   const copy = await store.row<{ id: number; record: number }>('SELECT c.id, h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code', { code });
   if (copy) return { as: 'record', id: copy.record, copy: copy.id, said: `Barcode ${code}` };
-  const gone = (await store.select('withdrawn', 'barcode = :code ORDER BY id DESC LIMIT 1', { code }))[0]?.value as Withdrawn | undefined;
+  const gone = (await store.select('withdrawn', 'barcode = :code ORDER BY id DESC LIMIT 1', { code }))[0]?.value;
   if (gone) return { as: 'withdrawn', said: `Barcode ${code} was withdrawn on ${gone.withdrawnOn}: ${quoted(gone.title)}.` };
   const near = await nearBarcodes(store, code);
   return { as: 'nothing', said: `No copy has the barcode ${code}.${near.length ? ` Nearly the same: ${near.slice(0, 3).join(', ')}.` : ''}` };

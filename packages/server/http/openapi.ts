@@ -19,7 +19,7 @@ export function openApi(routes: readonly Route[]): object {
       summary: r.summary,
       ...(r.permission ? { description: `Asks for the permission “${r.permission}”.` } : {}),
       ...(parameters.length ? { parameters } : {}),
-      ...(r.body ? { requestBody: { content: { 'application/json': { schema: schemaOf(r.body.describe() as Described) } } } } : {}),
+      ...(r.body ? { requestBody: { content: { 'application/json': { schema: schemaOf(r.body.describe()) } } } } : {}),
       responses: {
         [r.status ?? 200]: { description: 'Done' },
         default: { description: 'RFC 9457 problem details', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },

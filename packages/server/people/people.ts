@@ -25,6 +25,24 @@ export function peopleOf(store: Store, demo: boolean) {
     return { person: person(row), token };
   }
 
+  const signInWith = async (login: string, password: string) => {
+    const row = await store.row<Row>('SELECT * FROM people WHERE login = :login', { login });
+    // The same work for an unknown name, so that the time tells nothing.
+    const right = await isPassword(password, row?.password ?? '00:00');
+    if (!row || !right) throw wrong('password', 'Sign-in name or password is not right.');
+    return signIn(row);
+  };
+
+  const add = async (body: PersonBody, isDemo = false): Promise<Person> => {
+    if (await store.row('SELECT id FROM people WHERE login = :login', { login: body.login })) throw wrong('login', `The sign-in name “${body.login}” is taken.`);
+    const password = isDemo ? '' : await hashPassword(body.password);
+    await store.write((tx) =>
+      store.run('INSERT INTO people (name, login, role, password, demo) VALUES (:name, :login, :role, :password, :demo)',
+        { name: body.name, login: body.login, role: body.role, password, demo: isDemo ? 1 : 0 }, tx),
+    );
+    return person((await store.row<Row>('SELECT * FROM people WHERE login = :login', { login: body.login }))!);
+  };
+
   return {
     all: async () => (await all()).map(person),
     name: async (id: number) => (await byId(id))?.name ?? 'Osier',
@@ -42,40 +60,26 @@ export function peopleOf(store: Store, demo: boolean) {
         { token: digest(token), now: new Date().toISOString() });
       return row && person(row);
     },
-    signInWith: async (login: string, password: string) => {
-      const row = await store.row<Row>('SELECT * FROM people WHERE login = :login', { login });
-      // The same work for an unknown name, so that the time tells nothing.
-      const right = await isPassword(password, row?.password ?? '00:00');
-      if (!row || !right) throw wrong('password', 'Sign-in name or password is not right.');
-      return signIn(row);
-    },
+    signInWith,
     signInAsDemo: async (id: number) => {
       const row = demo ? await byId(id) : undefined;
       if (!row?.demo) throw wrong('person', 'This person cannot be chosen.');
       return signIn(row);
     },
     signOut: (token: string) => store.write((tx) => store.run('DELETE FROM sign_ins WHERE token = :token', { token: digest(token) }, tx)),
-    add: async (body: PersonBody, isDemo = false): Promise<Person> => {
-      if (await store.row('SELECT id FROM people WHERE login = :login', { login: body.login })) throw wrong('login', `The sign-in name “${body.login}” is taken.`);
-      const password = isDemo ? '' : await hashPassword(body.password);
-      await store.write((tx) =>
-        store.run('INSERT INTO people (name, login, role, password, demo) VALUES (:name, :login, :role, :password, :demo)',
-          { name: body.name, login: body.login, role: body.role, password, demo: isDemo ? 1 : 0 }, tx),
-      );
-      return person((await store.row<Row>('SELECT * FROM people WHERE login = :login', { login: body.login }))!);
-    },
+    add,
     /** The one-time code that makes the first head's account; null when there are people already. */
     firstHeadCode: async (): Promise<string | null> => {
       if ((await all()).length > 0) return null;
       firstCode ??= Array.from({ length: 3 }, () => String(randomInt(1000, 10000))).join('-');
       return firstCode;
     },
-    addFirstHead: async function (body: { code: string; name: string; login: string; password: string }) {
+    addFirstHead: async (body: { code: string; name: string; login: string; password: string }) => {
       if (firstCode === null || body.code.trim() !== firstCode || (await all()).length > 0)
         throw wrong('code', 'This is not the code that the server printed when it started.');
-      await this.add({ ...body, role: 'head' as Role });
+      await add({ ...body, role: 'head' as Role });
       firstCode = null;
-      return this.signInWith(body.login, body.password);
+      return signInWith(body.login, body.password);
     },
   };
 }

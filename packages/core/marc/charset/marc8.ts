@@ -31,6 +31,10 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
       marks = '';
     }
   };
+  const putCode = (char: string | undefined, combining: boolean, at: number) => {
+    if (char === undefined) unknown.push(at);
+    put(char ?? '\ufffd', combining);
+  };
   for (let i = 0; i < bytes.length; ) {
     const byte = bytes[i]!;
     if (byte === ESC) {
@@ -56,8 +60,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
     if (set.code === EACC) {
       const code = ((byte & 0x7f) << 16) | (((bytes[i + 1] ?? 0) & 0x7f) << 8) | ((bytes[i + 2] ?? 0) & 0x7f);
       const char = set.toUnicode.get(code);
-      if (char) put(char, set.combining.has(code));
-      else unknown.push(i), put('\ufffd', false);
+      putCode(char, set.combining.has(code), i);
       i += 3;
       continue;
     }
@@ -68,8 +71,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
       // The second half is already told by the first.
     } else {
       const char = set.toUnicode.get(code);
-      if (char) put(char, set.combining.has(code));
-      else unknown.push(i), put('\ufffd', false);
+      putCode(char, set.combining.has(code), i);
     }
     i++;
   }

@@ -13,7 +13,7 @@ export function readField(tag: string, text: string, note: Note): Field {
   }
   const parts = text.split(SUBFIELD_CHAR);
   const head = parts[0]!;
-  const subfields: Subfield[] = new Array(parts.length - 1);
+  const subfields = new Array<Subfield>(parts.length - 1);
   for (let i = 1; i < parts.length; i++) {
     const part = parts[i]!;
     subfields[i - 1] = { code: part[0] ?? ' ', value: part.slice(1) };

@@ -132,7 +132,7 @@ function fastFields(
   const pieces = (plain ? text : composed(text)).split(FIELD_END_CHAR);
   const { slots } = directory;
   if (pieces.length !== slots.length + 1) return null;
-  const fields: Field[] = new Array(slots.length);
+  const fields = new Array<Field>(slots.length);
   for (let i = 0; i < slots.length; i++) {
     const slot = slots[i]!;
     fields[i] = readField(slot.tag, pieces[i]!, (code, message) => note(code, message, slot.start));

@@ -1,0 +1,46 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+import { resolve } from 'node:path';
+
+export const demoFile = (name: string): string => resolve('demo/files', name);
+
+export async function signIn(page: Page, name = 'Nell Arkwright'): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name }).click();
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+}
+
+/** No violation of WCAG 2 A and AA on what is on screen. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.failureSummary ?? ''}`).join(' | ')}`)).toEqual([]);
+}
+
+/** What a keyboard scanner does: keys a few milliseconds apart, then Enter. */
+export async function scan(page: Page, code: string): Promise<void> {
+  await page.evaluate((keys) => {
+    let at = performance.now();
+    for (const key of [...keys, 'Enter']) {
+      const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+      Object.defineProperty(event, 'timeStamp', { value: (at += 6) });
+      (document.activeElement && document.activeElement !== document.body ? document.activeElement : document.body).dispatchEvent(event);
+    }
+  }, [...code]);
+}
+
+/** Picks from one of the library's lists by keyboard. */
+export async function pick(page: Page, label: string, text: string): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}
+
+export const status = (page: Page) => page.locator('.status-last');
+
+/** Keeps a picture of a main view when the pictures are being refreshed. */
+export async function picture(page: Page, name: string): Promise<void> {
+  if (!process.env.OSIER_PICTURES) return;
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: resolve(`docs/screenshots/${name}.png`) });
+}

@@ -1,0 +1,280 @@
+import { expect, test } from '@playwright/test';
+import { barcodeFor } from '@osier/core/barcodes';
+import { readFileSync } from 'node:fs';
+import { accessible, demoFile, pick, picture, scan, signIn, status } from './helpers';
+
+const free = barcodeFor({ length: 14, kind: '3', library: '1204' }, 88_000_001);
+
+test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken back', async ({ page }) => {
+  await page.goto('/');
+  await accessible(page);
+  await picture(page, 'sign-in');
+  await signIn(page);
+  await page.getByRole('link', { name: /Deliveries/ }).click();
+  await accessible(page);
+
+  await page.locator('input[type=file]').setInputFiles(demoFile('trolley-of-discards.txt'));
+  await expect(page.getByRole('alert')).toContainText('looks like a list of scanned barcodes');
+  await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
+  await expect(page.getByText(/^27 records, 27 waiting, \d+ repaired in reading\.$/)).toBeVisible();
+  await page.getByRole('option', { name: /An introduction|Letters of a/ }).first().click();
+  await expect(page.getByText('Repaired in reading (2)')).toBeVisible();
+  await page.getByRole('button', { name: /^errors/ }).click();
+  await page.getByRole('option').nth(1).click();
+  await expect(page.getByRole('group', { name: 'Fields of the record' })).toBeVisible();
+  await accessible(page);
+  await picture(page, 'delivery');
+
+  await page.getByRole('link', { name: /Deliveries/ }).click();
+  await page.locator('input[type=file]').setInputFiles(demoFile('tallow-and-pike.mrc'));
+  await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
+  await page.getByRole('button', { name: /Clean with/ }).click();
+  await expect(page.getByText(/“House style” changes \d+ of 42 waiting records/)).toBeVisible();
+  await accessible(page);
+  await picture(page, 'review-sheet');
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText(/“House style” changed \d+ records/);
+
+  await page.getByRole('button', { name: /^already held/ }).click();
+  await page.getByRole('option').first().click();
+  await page.getByText(/^Replace \d+$/).click();
+  await expect(status(page)).toContainText('replace');
+  await page.getByRole('button', { name: /^Accept 37 records/ }).click();
+  await expect(page.getByText('36 records will be added, 1 replaced, 5 skipped.')).toBeVisible();
+  await page.getByRole('button', { name: /^Accept 37 records Ctrl/ }).click();
+  await expect(status(page)).toContainText('Accepted 37 records');
+  await expect(page.getByText('42 records, none waiting, 37 accepted, 5 skipped.')).toBeVisible();
+
+  await page.keyboard.press('Alt+z');
+  await expect(page.getByText(/^Takes back: Accepted 37 records/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Took back: Accepted 37 records');
+  await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
+});
+
+test('3 and 5: a record is found by the scan line, corrected, and given a holding and a copy', async ({ page }) => {
+  await signIn(page, 'Tobias Fenn');
+  await page.keyboard.press('/');
+  await page.keyboard.type('vannerie plein air');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 records for “vannerie plein air”.')).toBeVisible();
+  await page.getByRole('option').first().click();
+  await expect(page.getByRole('heading', { name: 'La vannerie de plein air' })).toBeVisible();
+  await accessible(page);
+
+  await page.locator('.field-row', { hasText: /^300/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('End');
+  await page.keyboard.type(' (corrected)');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Not saved yet.')).toBeVisible();
+  await page.keyboard.press('Control+s');
+  await expect(status(page)).toContainText('Corrected “La vannerie de plein air”: 300');
+  await expect(page.locator('.field-row', { hasText: '(corrected)' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Add a holding' }).click();
+  await pick(page, 'Branch', 'Millrace');
+  await pick(page, 'Location', 'benches');
+  await accessible(page);
+  await page.getByRole('button', { name: /^Add the holding 746\.41/ }).click();
+  await expect(status(page)).toContainText('Added a holding');
+  await pick(page, 'Type', 'Book');
+  const barcode = page.getByRole('textbox', { name: 'Barcode' });
+  await barcode.fill(free.slice(0, -1) + ((Number(free.at(-1)) + 1) % 10));
+  await barcode.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('check digit is wrong');
+  await barcode.fill(`a${free}b`);
+  await barcode.press('Enter');
+  await expect(page.getByText('The barcode is right and free.')).toBeVisible();
+  await picture(page, 'record');
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('Added copy');
+  await expect(barcode).toHaveValue('');
+  await expect(barcode).toBeFocused();
+  await barcode.fill(free);
+  await barcode.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('is already on “La vannerie de plein air”');
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  await page.locator('h1').click();
+  await scan(page, free);
+  await expect(page.getByRole('heading', { name: 'La vannerie de plein air' })).toBeVisible();
+  await expect(page.locator('.copy-line.wanted')).toContainText('88000001');
+});
+
+test('3: two people save one record, and the second sees both versions', async ({ browser }) => {
+  const [one, two] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  await signIn(one, 'Tobias Fenn');
+  await signIn(two, 'Nell Arkwright');
+  for (const [page, text] of [[one, ' one'], [two, ' two']] as const) {
+    await page.goto('/catalogue/33');
+    await page.locator('.field-row', { hasText: /^245/ }).focus();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('End');
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+  }
+  await one.keyboard.press('Control+s');
+  await expect(status(one)).toContainText('Corrected');
+  await two.keyboard.press('Control+s');
+  await expect(two.getByText('Somebody saved this record while you worked on it.')).toBeVisible();
+  await two.getByRole('button', { name: 'Go on with mine' }).click();
+  await two.keyboard.press('Control+s');
+  await expect(status(two)).toContainText('Corrected');
+});
+
+test('4: look-alike names are merged, and the merge is taken back', async ({ page }) => {
+  await signIn(page, 'Tobias Fenn');
+  await page.keyboard.press('Alt+4');
+  const list = page.getByRole('listbox', { name: 'Look-alikes' });
+  await list.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { name: 'One person, or several?' })).toBeVisible();
+  await accessible(page);
+  await picture(page, 'headings');
+  await page.getByRole('button', { name: /^Merge 2 headings into 1/ }).click();
+  await expect(page.getByText(/will carry/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Merged 2 headings into');
+  await page.getByRole('button', { name: /Take back/ }).click();
+  await expect(page.getByText(/^Takes back: Merged/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Took back: Merged');
+  await page.getByRole('button', { name: 'All headings' }).click();
+  await page.getByRole('textbox', { name: 'Find headings' }).fill('basket making');
+  await page.getByRole('option').first().click();
+  await expect(page.getByText(/records use it|1 record uses it/)).toBeVisible();
+  await accessible(page);
+});
+
+test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the head', async ({ page, browser }) => {
+  const codes = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
+  await signIn(page, 'Tobias Fenn');
+  await page.keyboard.press('Alt+5');
+  await page.getByRole('button', { name: 'Start a list' }).click();
+  await page.getByRole('button', { name: 'Start the list' }).click();
+  await expect(page.getByText('Choose a branch.')).toBeVisible();
+  await pick(page, 'Branch', 'Millrace');
+  await page.getByRole('button', { name: 'Start the list' }).click();
+  const field = page.getByRole('textbox', { name: 'Scan or paste barcodes' });
+  for (const code of codes.slice(0, 3)) {
+    await field.fill(code);
+    await field.press('Enter');
+    await expect(page.getByText(`Scanned ${code}`)).toBeVisible();
+  }
+  await page.locator('h2').first().click();
+  await scan(page, codes[3]!);
+  await expect(page.getByText(`Scanned ${codes[3]}`)).toBeVisible();
+  await field.evaluate((input, text) => {
+    const data = new DataTransfer();
+    data.setData('text', text);
+    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, codes.slice(4).join('\n'));
+  await expect(page.getByRole('region', { name: 'Stop: these stay' })).toContainText('On loan');
+  await expect(page.getByRole('region', { name: 'Caution: look twice' })).toContainText('last copy');
+  await accessible(page);
+  await picture(page, 'withdrawals');
+  await page.getByRole('button', { name: /^Withdraw \d+ copies/ }).click();
+  await expect(page.getByText('The head of technical services confirms it.')).toBeVisible();
+
+  const head = await (await browser.newContext()).newPage();
+  await signIn(head);
+  await head.goto(page.url());
+  await head.getByRole('button', { name: /^Withdraw \d+ copies…/ }).click();
+  await expect(head.getByText(/copies will be withdrawn/)).toBeVisible();
+  await head.keyboard.press('Control+Enter');
+  await expect(status(head)).toContainText(/Withdrew \d+ copies/);
+  await head.getByRole('button', { name: 'Register' }).click();
+  await expect(head.getByRole('row')).not.toHaveCount(1);
+  await accessible(head);
+});
+
+test('7: a stretch is taken stock of, findings are settled, the stocktake is closed', async ({ page }) => {
+  await signIn(page);
+  await page.keyboard.press('Alt+6');
+  await page.getByRole('button', { name: 'Start a stocktake' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Millrace, textiles');
+  await pick(page, 'Branch', 'Millrace');
+  await pick(page, 'Locations', 'Open');
+  await page.keyboard.press('Escape');
+  await page.getByRole('textbox', { name: 'Call number from' }).fill('746');
+  await page.getByRole('textbox', { name: 'to, with all that begins so' }).fill('746');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Start the stocktake' }).click();
+  await expect(page.getByText('Nothing scanned yet')).toBeVisible();
+  await page.locator('.load-row input[type=file]').setInputFiles(demoFile('stocktake-millrace-746.txt'));
+  await expect(status(page)).toContainText('Loaded');
+  for (const group of ['Should not be here', 'Unknown', 'Out of order', 'Not found']) await expect(page.getByRole('region', { name: group })).toBeVisible();
+  await expect(page.getByText(/copies in a row were not scanned/)).toBeVisible();
+  const strip = page.getByRole('slider', { name: 'Shelf strip' });
+  await strip.focus();
+  await page.keyboard.press('n');
+  await expect(strip).not.toHaveAttribute('aria-valuenow', '1');
+  await accessible(page);
+  await picture(page, 'stocktake');
+
+  await page.getByRole('region', { name: 'Should not be here' }).getByText('mark found').first().click();
+  await page.getByRole('region', { name: 'Should not be here' }).getByText('belongs here from now on').first().click();
+  await page.getByRole('region', { name: 'Not found' }).getByText('mark missing').first().click();
+  await page.getByRole('button', { name: 'Settle 3 findings…' }).click();
+  await expect(page.getByText('3 findings will be settled')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Settled 3 findings');
+
+  await page.setViewportSize({ width: 400, height: 800 });
+  await page.getByRole('link', { name: 'Walk the shelf' }).click();
+  const field = page.getByRole('textbox', { name: /Millrace, Open shelves/ });
+  await field.fill('31204099999999');
+  await field.press('Enter');
+  await expect(page.getByText('Unknown barcode')).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(400);
+  await accessible(page);
+  await picture(page, 'walk');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole('link', { name: 'Findings' }).click();
+  await page.getByRole('button', { name: 'Close the stocktake' }).click();
+  await expect(status(page)).toContainText('Closed the stocktake');
+});
+
+test('8: everything is in the daybook, with its changes', async ({ page }) => {
+  await signIn(page);
+  await accessible(page);
+  await picture(page, 'today');
+  await page.keyboard.press('Alt+7');
+  const entries = page.getByRole('listbox', { name: 'Entries' });
+  for (const act of ['Took in the delivery', 'Accepted 37 records', 'Corrected', 'Added a holding', 'Added copy', 'Merged 2 headings', 'Withdrew', 'Loaded', 'Settled 3 findings', 'Closed the stocktake']) await expect(entries).toContainText(act);
+  await page.getByRole('option', { name: /Settled 3 findings/ }).click();
+  await expect(page.getByText('status:', { exact: false }).first()).toBeVisible();
+  await accessible(page);
+  await picture(page, 'daybook');
+});
+
+test('set-up: lists, rules and people, for the head to change and others to read', async ({ page }) => {
+  await signIn(page, 'Ida Moorhouse');
+  await page.keyboard.press('Alt+8');
+  await expect(page.getByText('Only the head changes these.')).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signIn(page);
+  await page.keyboard.press('Alt+8');
+  await page.getByRole('textbox', { name: 'Name 1 of Branches' }).fill('Sedge House, reading');
+  await page.getByRole('button', { name: 'Save the lists' }).click();
+  await expect(status(page)).toContainText('Changed the code lists');
+  await picture(page, 'set-up');
+  for (const name of ['House rules', 'People']) {
+    await page.getByRole('button', { name }).click();
+    await accessible(page);
+  }
+  await page.keyboard.press('Alt+z');
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Took back');
+  await page.keyboard.press('Alt+3');
+  await expect(page.getByText(/1,\d\d\d records/)).toBeVisible();
+  await picture(page, 'catalogue');
+  await page.locator('h1').click();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Scan line');
+});

@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+const port = 4680;
+
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  timeout: 90_000,
+  reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: {
+    command: 'node scripts/demo.mjs --fresh',
+    url: `http://127.0.0.1:${port}/api/health`,
+    timeout: 240_000,
+    env: { OSIER_PORT: String(port), OSIER_OUTSIDE_PORT: '4691', OSIER_DATA: '.cache/e2e-data' },
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+  },
+});
