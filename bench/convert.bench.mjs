@@ -37,7 +37,7 @@ export async function convertBench() {
   const best = { osier: Infinity, yaz: Infinity };
   for (let i = 0; i < RUNS; i++) {
     best.yaz = Math.min(best.yaz, seconds('yaz-marcdump', ['-i', 'marc', '-o', 'json', file], '/dev/null'));
-    best.osier = Math.min(best.osier, seconds(process.execPath, [join(root, 'packages/cli/dist/osier.mjs'), 'convert', file, '--to', 'json'], '/dev/null'));
+    best.osier = Math.min(best.osier, seconds(process.execPath, ['--max-semi-space-size=64', join(root, 'packages/cli/dist/osier.mjs'), 'convert', file, '--to', 'json'], '/dev/null'));
   }
   rmSync(file);
   return { work: `read ${RECORDS.toLocaleString('en-GB')} records (${(bytes / 1e6).toFixed(0)} MB), write MARC-in-JSON`, against: 'yaz-marcdump', ours: best.osier, theirs: best.yaz };

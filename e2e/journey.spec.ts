@@ -57,7 +57,7 @@ test('3 and 5: a record is found by the scan line, corrected, and given a holdin
   await page.keyboard.press('/');
   await page.keyboard.type('vannerie plein air');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('1 records for “vannerie plein air”.')).toBeVisible();
+  await expect(page.getByText('1 record for “vannerie plein air”.')).toBeVisible();
   await page.getByRole('option').first().click();
   await expect(page.getByRole('heading', { name: 'La vannerie de plein air' })).toBeVisible();
   await accessible(page);

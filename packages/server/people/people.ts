@@ -77,7 +77,7 @@ export function peopleOf(store: Store, demo: boolean) {
     addFirstHead: async (body: { code: string; name: string; login: string; password: string }) => {
       if (firstCode === null || body.code.trim() !== firstCode || (await all()).length > 0)
         throw wrong('code', 'This is not the code that the server printed when it started.');
-      await add({ ...body, role: 'head' as Role });
+      await add({ ...body, role: 'head' });
       firstCode = null;
       return signInWith(body.login, body.password);
     },

@@ -1,4 +1,5 @@
 import type { RecordRow, SearchAnswer } from '@osier/contract';
+import { counted } from '@osier/core/changes';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { get, withQuery } from '../../api/request';
@@ -39,7 +40,7 @@ export default function Catalogue() {
   };
   const facets = (name: 'language' | 'branch' | 'material', chosen: string | undefined, label: string, naming: (v: string) => string) =>
     <Facets label={label} facets={Object.entries(first?.facets[name] ?? {}).map(([value, count]) => ({ value, name: naming(value), count }))} chosen={chosen} onChoose={choose(name)} />;
-  const state = !first ? '…' : q ? `${first.total.toLocaleString('en-GB')} records for “${q}”${first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}.` : `${first.total.toLocaleString('en-GB')} records. Search with the line at the top ( / ).`;
+  const state = !first ? '…' : q ? `${counted(first.total, 'record')} for “${q}”${first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}.` : `${counted(first.total, 'record')}. Search with the line at the top ( / ).`;
   return (
     <>
       <AreaHead name="Catalogue" state={state}>{q ? <button className="fix" onClick={() => void navigate('/catalogue')}>Show all</button> : null}</AreaHead>
