@@ -24,9 +24,12 @@ export async function ensureInstalled() {
   process.stdout.write('· Installing packages. SQLite is compiled for this machine, which takes two to four minutes the first time…\n');
   const began = Date.now();
   const beat = setInterval(() => process.stdout.write(`  still installing, ${Math.round((Date.now() - began) / 1000)} s\n`), 20_000);
-  const code = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  const quietly = ['--no-audit', '--no-fund', '--loglevel=error'];
+  let code = await run('npm', ['ci', ...quietly]);
+  // A registry that lacks a package for some other platform makes npm ci refuse; the same versions install all the same.
+  if (code !== 0) code = await run('npm', ['install', '--no-save', ...quietly]);
   clearInterval(beat);
-  if (code !== 0) throw new Error('npm ci failed. What it said stands above; a C++ compiler, make and python3 are needed for SQLite.');
+  if (code !== 0) throw new Error('The packages could not be installed. What it said stands above; a C++ compiler, make and python3 are needed for SQLite.');
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, lock);
   process.stdout.write(`  done in ${Math.round((Date.now() - began) / 1000)} s\n`);
