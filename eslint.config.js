@@ -5,15 +5,63 @@ import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
 /** Folders of core in the order in which they may use each other: each only those before it. */
-const CORE = ['text', 'changes', 'marc', 'format', 'house', 'barcodes', 'access', 'query', 'callnumbers', 'checks', 'recipes', 'headings', 'matching', 'deliveries', 'holdings', 'withdrawals', 'stocktake'];
+const CORE = [
+  'text',
+  'changes',
+  'marc',
+  'format',
+  'house',
+  'barcodes',
+  'access',
+  'query',
+  'callnumbers',
+  'checks',
+  'recipes',
+  'headings',
+  'matching',
+  'deliveries',
+  'holdings',
+  'withdrawals',
+  'stocktake',
+];
 
 const zones = [
-  ...CORE.slice(0, -1).map((folder, i) => ({ target: `packages/core/${folder}/**/!(*.test).ts`, from: CORE.slice(i + 1).map((f) => `packages/core/${f}/**/*`), message: 'Core folders use only those before them.' })),
-  { target: 'packages/core/**/*', from: ['packages/contract/**/*', 'packages/server/**/*', 'packages/web/**/*', 'packages/cli/**/*', 'packages/standins/**/*'], message: 'Core imports nothing of the rest.' },
-  { target: 'packages/contract/**/*', from: ['packages/server/**/*', 'packages/web/**/*'], message: 'The contract stands below server and web.' },
-  { target: 'packages/web/**/*', from: ['packages/server/**/*', 'packages/standins/**/*'], message: 'The web knows the server by the contract only.' },
-  { target: 'packages/server/**/!(*.test|running).ts', from: ['packages/web/**/*', 'packages/standins/**/*', 'demo/**/*'], message: 'The server knows neither web nor stand-ins nor demo.' },
-  { target: 'packages/cli/**/!(*.test).ts', from: ['packages/server/**/*', 'packages/web/**/*', 'packages/contract/**/*'], message: 'The command line is core on files.' },
+  ...CORE.slice(0, -1).map((folder, i) => ({
+    target: `packages/core/${folder}/**/!(*.test).ts`,
+    from: CORE.slice(i + 1).map((f) => `packages/core/${f}/**/*`),
+    message: 'Core folders use only those before them.',
+  })),
+  {
+    target: 'packages/core/**/*',
+    from: [
+      'packages/contract/**/*',
+      'packages/server/**/*',
+      'packages/web/**/*',
+      'packages/cli/**/*',
+      'packages/standins/**/*',
+    ],
+    message: 'Core imports nothing of the rest.',
+  },
+  {
+    target: 'packages/contract/**/*',
+    from: ['packages/server/**/*', 'packages/web/**/*'],
+    message: 'The contract stands below server and web.',
+  },
+  {
+    target: 'packages/web/**/*',
+    from: ['packages/server/**/*', 'packages/standins/**/*'],
+    message: 'The web knows the server by the contract only.',
+  },
+  {
+    target: 'packages/server/**/!(*.test|running).ts',
+    from: ['packages/web/**/*', 'packages/standins/**/*', 'demo/**/*'],
+    message: 'The server knows neither web nor stand-ins nor demo.',
+  },
+  {
+    target: 'packages/cli/**/!(*.test).ts',
+    from: ['packages/server/**/*', 'packages/web/**/*', 'packages/contract/**/*'],
+    message: 'The command line is core on files.',
+  },
 ];
 
 export default ts.config(
@@ -22,13 +70,28 @@ export default ts.config(
   ...ts.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.ts', '**/*.tsx'] })),
   {
     files: ['**/*.ts', '**/*.tsx'],
-    languageOptions: { parserOptions: { project: ['tsconfig.json', 'packages/core/tsconfig.json', 'packages/web/tsconfig.json'], tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: {
+        project: ['tsconfig.json', 'packages/core/tsconfig.json', 'packages/web/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ noWarnOnMultipleProjects: true, project: ['tsconfig.json', 'packages/core/tsconfig.json', 'packages/web/tsconfig.json'] })] },
+    settings: {
+      'import-x/resolver-next': [
+        createTypeScriptImportResolver({
+          noWarnOnMultipleProjects: true,
+          project: ['tsconfig.json', 'packages/core/tsconfig.json', 'packages/web/tsconfig.json'],
+        }),
+      ],
+    },
     rules: {
       'import-x/no-restricted-paths': ['error', { zones }],
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
       '@typescript-eslint/no-unused-expressions': ['error', { allowTernary: true, allowShortCircuit: true }],
       // Functions here are closures; none uses `this`.
       '@typescript-eslint/unbound-method': 'off',
@@ -36,7 +99,40 @@ export default ts.config(
       'no-sparse-arrays': 'off',
     },
   },
-  { files: ['packages/core/**/*.ts'], ignores: ['**/*.test.ts', 'packages/core/testing/**'], rules: { 'no-restricted-globals': ['error', 'window', 'document', 'process', 'Buffer', 'fetch', 'setTimeout'], 'no-restricted-imports': ['error', { patterns: ['node:*', '@osier/*'] }], 'no-restricted-syntax': ['error', { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'Core has no randomness.' }, { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Core has no clock.' }] } },
-  { files: ['packages/web/**/*.tsx', 'packages/web/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
-  { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setInterval: 'readonly', clearInterval: 'readonly', setTimeout: 'readonly', Buffer: 'readonly', performance: 'readonly' } } },
+  {
+    files: ['packages/core/**/*.ts'],
+    ignores: ['**/*.test.ts', 'packages/core/testing/**'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'Buffer', 'fetch', 'setTimeout'],
+      'no-restricted-imports': ['error', { patterns: ['node:*', '@osier/*'] }],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+          message: 'Core has no randomness.',
+        },
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Core has no clock.' },
+      ],
+    },
+  },
+  {
+    files: ['packages/web/**/*.tsx', 'packages/web/**/*.ts'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['**/*.mjs', '**/*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
+        setTimeout: 'readonly',
+        Buffer: 'readonly',
+        performance: 'readonly',
+      },
+    },
+  },
 );

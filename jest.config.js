@@ -5,7 +5,10 @@ export default {
   transform: {
     '^.+\\.(t|j)sx?$': [
       '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } }, module: { type: 'commonjs' } },
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } },
+        module: { type: 'commonjs' },
+      },
     ],
   },
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',

@@ -10,7 +10,10 @@ const RUNS = 3;
 
 /** The clean demo delivery over and over, each record with a note that brings it to about 1,000 bytes. */
 function makeFile(path) {
-  const records = readFileSync(join(root, 'demo/files/tallow-and-pike.mrc')).toString('binary').split('\x1d').slice(0, -1);
+  const records = readFileSync(join(root, 'demo/files/tallow-and-pike.mrc'))
+    .toString('binary')
+    .split('\x1d')
+    .slice(0, -1);
   const note = `  \x1fa${'Measurements in inches throughout, with remarks. '.repeat(9)}\x1e`;
   const longer = records.map((r) => {
     const base = Number(r.slice(12, 17));
@@ -26,7 +29,9 @@ function makeFile(path) {
 
 const seconds = (command, args, out) => {
   const began = performance.now();
-  const done = spawnSync('sh', ['-c', `"$0" "$@" > ${out}`, command, ...args], { stdio: ['ignore', 'ignore', 'inherit'] });
+  const done = spawnSync('sh', ['-c', `"$0" "$@" > ${out}`, command, ...args], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (done.status !== 0) throw new Error(`${command} ended with ${done.status}`);
   return (performance.now() - began) / 1000;
 };
@@ -37,8 +42,27 @@ export async function convertBench() {
   const best = { osier: Infinity, yaz: Infinity };
   for (let i = 0; i < RUNS; i++) {
     best.yaz = Math.min(best.yaz, seconds('yaz-marcdump', ['-i', 'marc', '-o', 'json', file], '/dev/null'));
-    best.osier = Math.min(best.osier, seconds(process.execPath, ['--max-semi-space-size=64', join(root, 'packages/cli/dist/osier.mjs'), 'convert', file, '--to', 'json'], '/dev/null'));
+    best.osier = Math.min(
+      best.osier,
+      seconds(
+        process.execPath,
+        [
+          '--max-semi-space-size=64',
+          join(root, 'packages/cli/dist/osier.mjs'),
+          'convert',
+          file,
+          '--to',
+          'json',
+        ],
+        '/dev/null',
+      ),
+    );
   }
   rmSync(file);
-  return { work: `read ${RECORDS.toLocaleString('en-GB')} records (${(bytes / 1e6).toFixed(0)} MB), write MARC-in-JSON`, against: 'yaz-marcdump', ours: best.osier, theirs: best.yaz };
+  return {
+    work: `read ${RECORDS.toLocaleString('en-GB')} records (${(bytes / 1e6).toFixed(0)} MB), write MARC-in-JSON`,
+    against: 'yaz-marcdump',
+    ours: best.osier,
+    theirs: best.yaz,
+  };
 }

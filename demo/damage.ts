@@ -32,13 +32,22 @@ export function inMarc8(r: MarcRecord): Uint8Array {
 
 /** Windows-1252 bytes under a leader that says UTF-8. */
 export function inLatin1(r: MarcRecord): Uint8Array {
-  return recoded(r, (text) => Uint8Array.from(text, (c) => (c.charCodeAt(0) <= 0xff ? c.charCodeAt(0) : 0x3f)), 'a');
+  return recoded(
+    r,
+    (text) => Uint8Array.from(text, (c) => (c.charCodeAt(0) <= 0xff ? c.charCodeAt(0) : 0x3f)),
+    'a',
+  );
 }
 
 /** Text encoded twice. */
 export function twiceEncoded(r: MarcRecord): MarcRecord {
   const twice = (text: string) => Array.from(encodeUtf8(text), windows1252Character).join('');
-  return { ...r, fields: r.fields.map((f) => ('value' in f ? f : { ...f, subfields: f.subfields.map((s) => ({ ...s, value: twice(s.value) })) })) };
+  return {
+    ...r,
+    fields: r.fields.map((f) =>
+      'value' in f ? f : { ...f, subfields: f.subfields.map((s) => ({ ...s, value: twice(s.value) })) },
+    ),
+  };
 }
 
 function recoded(r: MarcRecord, encode: (text: string) => Uint8Array, charset: string): Uint8Array {
@@ -46,9 +55,13 @@ function recoded(r: MarcRecord, encode: (text: string) => Uint8Array, charset: s
   let directory = '';
   let at = 0;
   for (const f of r.fields) {
-    const body = 'value' in f
-      ? encode(f.value)
-      : join(encodeUtf8(f.ind1 + f.ind2), ...f.subfields.map((s) => join(Uint8Array.from([0x1f]), encodeUtf8(s.code), encode(s.value))));
+    const body =
+      'value' in f
+        ? encode(f.value)
+        : join(
+            encodeUtf8(f.ind1 + f.ind2),
+            ...f.subfields.map((s) => join(Uint8Array.from([0x1f]), encodeUtf8(s.code), encode(s.value))),
+          );
     const bytes = join(body, Uint8Array.from([0x1e]));
     directory += f.tag + String(bytes.length).padStart(4, '0') + String(at).padStart(5, '0');
     at += bytes.length;

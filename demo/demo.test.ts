@@ -9,30 +9,44 @@ import { LISTS, makeLibrary } from './library';
 
 const library = makeLibrary();
 
-test('the same library every time', () => expect(JSON.stringify(makeLibrary())).toBe(JSON.stringify(library)));
+test('the same library every time', () =>
+  expect(JSON.stringify(makeLibrary())).toBe(JSON.stringify(library)));
 test('about 1,500 records, 3,000 copies, 900 headings, forty authors in two spellings, three branches', () => {
   expect(library.records).toHaveLength(1500);
   expect(library.copies.length).toBeGreaterThan(2800);
   expect(library.headings.length).toBeGreaterThan(800);
   expect(library.authorsTwice).toBe(40);
   expect(LISTS.branches).toHaveLength(3);
-  expect(library.copies.filter((c) => ['lost', 'missing'].includes(c.copy.status)).length).toBeGreaterThan(30);
+  expect(library.copies.filter((c) => ['lost', 'missing'].includes(c.copy.status)).length).toBeGreaterThan(
+    30,
+  );
   expect(library.loans.length).toBeGreaterThan(100);
 });
 test('barcodes are right and each is there once; ISBNs and control numbers too', () => {
   expect(library.copies.every((c) => hasRightCheckDigit(c.copy.barcode))).toBe(true);
   expect(new Set(library.copies.map((c) => c.copy.barcode)).size).toBe(library.copies.length);
-  const keys = library.records.flatMap((r) => recordKeys(r.marc).filter((k) => k.kind === 'isbn' || k.kind === 'control').map((k) => k.key));
+  const keys = library.records.flatMap((r) =>
+    recordKeys(r.marc)
+      .filter((k) => k.kind === 'isbn' || k.kind === 'control')
+      .map((k) => k.key),
+  );
   expect(new Set(keys).size).toBe(keys.length);
 });
 test('a believable share of what goes wrong, and no more', () => {
-  const bad = library.records.filter((r) => checkRecord(r.marc, DEFAULT_HOUSE).some((f) => f.severity === 'error')).length;
+  const bad = library.records.filter((r) =>
+    checkRecord(r.marc, DEFAULT_HOUSE).some((f) => f.severity === 'error'),
+  ).length;
   const noticed = library.records.filter((r) => checkRecord(r.marc, DEFAULT_HOUSE).length > 0).length;
   expect(bad).toBeLessThan(30);
   expect(noticed / library.records.length).toBeGreaterThan(0.1);
   expect(noticed / library.records.length).toBeLessThan(0.7);
 });
 test.each<[string, () => Uint8Array | string]>([
-  ['tallow-and-pike.mrc', () => cleanDelivery(library)], ['reedling-broken.mrc', () => brokenDelivery(library)], ['lyngby-exchange.xml', exchangeDelivery],
-  ['stocktake-millrace-746.txt', () => stocktakeFile(library)], ['trolley-of-discards.txt', () => trolleyFile(library)],
-])('demo/files/%s is what the generator makes', (name, make) => expect(readFileSync(join(__dirname, 'files', name)).equals(Buffer.from(make()))).toBe(true));
+  ['tallow-and-pike.mrc', () => cleanDelivery(library)],
+  ['reedling-broken.mrc', () => brokenDelivery(library)],
+  ['lyngby-exchange.xml', exchangeDelivery],
+  ['stocktake-millrace-746.txt', () => stocktakeFile(library)],
+  ['trolley-of-discards.txt', () => trolleyFile(library)],
+])('demo/files/%s is what the generator makes', (name, make) =>
+  expect(readFileSync(join(__dirname, 'files', name)).equals(Buffer.from(make()))).toBe(true),
+);

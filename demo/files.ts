@@ -1,7 +1,26 @@
 import { barcodeFor } from '@osier/core/barcodes';
 import { DEFAULT_HOUSE } from '@osier/core/house';
-import { encodeUtf8, field, isData, MARCXML_END, MARCXML_START, marcXmlElement, writeIso2709, type MarcRecord } from '@osier/core/marc';
-import { inLatin1, inMarc8, join, twiceEncoded, withLineEnd, withoutTerminator, wrongBase, wrongDirectory, wrongLength } from './damage';
+import {
+  encodeUtf8,
+  field,
+  isData,
+  MARCXML_END,
+  MARCXML_START,
+  marcXmlElement,
+  writeIso2709,
+  type MarcRecord,
+} from '@osier/core/marc';
+import {
+  inLatin1,
+  inMarc8,
+  join,
+  twiceEncoded,
+  withLineEnd,
+  withoutTerminator,
+  wrongBase,
+  wrongDirectory,
+  wrongLength,
+} from './damage';
 import { shelf, type Library } from './library';
 import { isbn10, makeForeign, makeRecord } from './make-record';
 import { makeAuthors, type Author } from './people';
@@ -12,16 +31,37 @@ const titled = (m: MarcRecord) => m.fields.find((f) => f.tag === '245');
 
 /** A record of our own as a supplier would send it: another control number, the same ISBN. */
 function fromSupplier(m: MarcRecord, number: string, organisation: string): MarcRecord {
-  return { ...m, fields: m.fields.filter((f) => f.tag !== '040').map((f) => (f.tag === '001' ? { tag: '001', value: number } : f.tag === '003' ? { tag: '003', value: organisation } : f)) };
+  return {
+    ...m,
+    fields: m.fields
+      .filter((f) => f.tag !== '040')
+      .map((f) =>
+        f.tag === '001'
+          ? { tag: '001', value: number }
+          : f.tag === '003'
+            ? { tag: '003', value: organisation }
+            : f,
+      ),
+  };
 }
 
-const withFields = (m: MarcRecord, ...more: MarcRecord['fields'][number][]): MarcRecord => ({ ...m, fields: [...m.fields, ...more] });
+const withFields = (m: MarcRecord, ...more: MarcRecord['fields'][number][]): MarcRecord => ({
+  ...m,
+  fields: [...m.fields, ...more],
+});
 const withCapital = (m: MarcRecord): MarcRecord => ({
   ...m,
   fields: m.fields.map((f) => {
     if (f.tag !== '245' || !isData(f) || f.ind2 === '0') return f;
     const skip = Number(f.ind2);
-    return { ...f, subfields: f.subfields.map((s, i) => (i ? s : { ...s, value: s.value.slice(0, skip) + s.value[skip]!.toUpperCase() + s.value.slice(skip + 1) })) };
+    return {
+      ...f,
+      subfields: f.subfields.map((s, i) =>
+        i
+          ? s
+          : { ...s, value: s.value.slice(0, skip) + s.value[skip]!.toUpperCase() + s.value.slice(skip + 1) },
+      ),
+    };
   }),
 });
 
@@ -29,19 +69,39 @@ const withCapital = (m: MarcRecord): MarcRecord => ({
 function withSubjectTwice(m: MarcRecord): MarcRecord {
   const subject = m.fields.find((f) => f.tag === '650');
   if (!subject || !isData(subject)) return m;
-  return withFields(m, { ...subject, subfields: subject.subfields.map((s) => ({ ...s, value: s.value.toLowerCase() })) });
+  return withFields(m, {
+    ...subject,
+    subfields: subject.subfields.map((s) => ({ ...s, value: s.value.toLowerCase() })),
+  });
 }
 
-function fresh(random: Random, authors: readonly Author[], from: number, count: number, organisation: string): MarcRecord[] {
-  return Array.from({ length: count }, (_, i) => fromSupplier(makeRecord(random, from + i, random.pick(authors), null).marc, `${organisation.slice(0, 2).toLowerCase()}${from + i}`, organisation));
+function fresh(
+  random: Random,
+  authors: readonly Author[],
+  from: number,
+  count: number,
+  organisation: string,
+): MarcRecord[] {
+  return Array.from({ length: count }, (_, i) =>
+    fromSupplier(
+      makeRecord(random, from + i, random.pick(authors), null).marc,
+      `${organisation.slice(0, 2).toLowerCase()}${from + i}`,
+      organisation,
+    ),
+  );
 }
 
 /** Delivery of a good supplier: 42 records, six of them held already, a few complaints for the recipe. */
 export function cleanDelivery(library: Library): Uint8Array {
   const random = randomFrom(7);
   const authors = makeAuthors(randomFrom(46_001), 480);
-  const held = library.records.filter((r) => r.marc.fields.some((f) => f.tag === '020')).slice(20, 26).map((r, i) => fromSupplier(r.marc, `tp88${i}`, 'TallowPike'));
-  const news = fresh(random, authors, 60_000, 36, 'TallowPike').map((m, i) => (i % 2 === 0 ? withCapital(m) : i % 5 === 0 ? withSubjectTwice(m) : m));
+  const held = library.records
+    .filter((r) => r.marc.fields.some((f) => f.tag === '020'))
+    .slice(20, 26)
+    .map((r, i) => fromSupplier(r.marc, `tp88${i}`, 'TallowPike'));
+  const news = fresh(random, authors, 60_000, 36, 'TallowPike').map((m, i) =>
+    i % 2 === 0 ? withCapital(m) : i % 5 === 0 ? withSubjectTwice(m) : m,
+  );
   return join(...random.shuffled([...news, ...held]).map(writeIso2709));
 }
 
@@ -50,27 +110,65 @@ export function brokenDelivery(library: Library): Uint8Array {
   const random = randomFrom(8);
   const authors = makeAuthors(randomFrom(46_001), 480);
   const records = fresh(random, authors, 70_000, 20, 'Reedling');
-  const accents = FOREIGN.slice(0, 8).map((b, i) => fromSupplier(makeForeign(random, 80_000 + i, b).marc, `re${80_000 + i}`, 'Reedling'));
+  const accents = FOREIGN.slice(0, 8).map((b, i) =>
+    fromSupplier(makeForeign(random, 80_000 + i, b).marc, `re${80_000 + i}`, 'Reedling'),
+  );
   const taken = library.copies.slice(0, 3).map((c) => c.copy.barcode);
   const free = barcodeFor(DEFAULT_HOUSE.barcode, 90_001);
-  const withCopy = (m: MarcRecord, barcode: string) => withFields(m, field('852', '1 ', 'b', 'MR', 'c', 'OPEN', 'p', barcode));
-  const isbnTwice = (m: MarcRecord) => ({ ...m, fields: m.fields.map((f) => (f.tag === '020' ? field('020', '  ', 'a', isbn10(99_999)) : f)) });
-  const [r0, r1, r2, r3, r4, r5, r6, r7, r8, r9, r10, r11, r12, r13, r14, r15, ...rest] = records as [MarcRecord, ...MarcRecord[]];
+  const withCopy = (m: MarcRecord, barcode: string) =>
+    withFields(m, field('852', '1 ', 'b', 'MR', 'c', 'OPEN', 'p', barcode));
+  const isbnTwice = (m: MarcRecord) => ({
+    ...m,
+    fields: m.fields.map((f) => (f.tag === '020' ? field('020', '  ', 'a', isbn10(99_999)) : f)),
+  });
+  const [r0, r1, r2, r3, r4, r5, r6, r7, r8, r9, r10, r11, r12, r13, r14, r15, ...rest] = records as [
+    MarcRecord,
+    ...MarcRecord[],
+  ];
   const pad = (m: MarcRecord | undefined) => m!;
   const sure = (m: MarcRecord | undefined) => {
     const x = pad(m);
-    return x.fields.some((f) => f.tag === '020') ? x : { ...x, fields: [...x.fields.slice(0, 3), field('020', '  ', 'a', isbn10(99_998)), ...x.fields.slice(3)] };
+    return x.fields.some((f) => f.tag === '020')
+      ? x
+      : {
+          ...x,
+          fields: [...x.fields.slice(0, 3), field('020', '  ', 'a', isbn10(99_998)), ...x.fields.slice(3)],
+        };
   };
   return join(
     encodeUtf8('\ufeff'),
-    wrongLength(r0), withLineEnd(pad(r1)), inMarc8(accents[0]!), writeIso2709(twiceEncoded(accents[1]!)), wrongBase(pad(r2)),
-    writeIso2709(isbnTwice(sure(r3))), inLatin1(accents[2]!), wrongDirectory(pad(r4)), writeIso2709(isbnTwice(sure(r5))), inMarc8(accents[5]!),
-    withoutTerminator(pad(r6)), writeIso2709(withCopy(pad(r7), taken[0]!)), writeIso2709(withCopy(pad(r8), free)), writeIso2709(withCopy(pad(r9), taken[1]!)),
-    writeIso2709(withFields(pad(r10), field('650', ' 0', 'a', 'Willows.'), field('650', ' 0', 'a', 'willows'))),
-    writeIso2709({ ...pad(r11), fields: pad(r11).fields.map((f) => (f.tag === '020' ? field('020', '  ', 'a', '0197012345 (hbk.) £12.50') : f)) }),
-    inMarc8(accents[3]!), writeIso2709(withCapital(pad(r12))), encodeUtf8('\r\n\r\n'), writeIso2709({ ...pad(r13), fields: pad(r13).fields.filter((f) => f !== titled(pad(r13))) }),
-    writeIso2709(withFields(pad(r14), field('856', '40', 'u', 'htp://wickmere example/plates'))), writeIso2709(twiceEncoded(accents[4]!)),
-    writeIso2709(pad(r15)), ...rest.map(writeIso2709), writeIso2709(accents[6]!).slice(0, -60),
+    wrongLength(r0),
+    withLineEnd(pad(r1)),
+    inMarc8(accents[0]!),
+    writeIso2709(twiceEncoded(accents[1]!)),
+    wrongBase(pad(r2)),
+    writeIso2709(isbnTwice(sure(r3))),
+    inLatin1(accents[2]!),
+    wrongDirectory(pad(r4)),
+    writeIso2709(isbnTwice(sure(r5))),
+    inMarc8(accents[5]!),
+    withoutTerminator(pad(r6)),
+    writeIso2709(withCopy(pad(r7), taken[0]!)),
+    writeIso2709(withCopy(pad(r8), free)),
+    writeIso2709(withCopy(pad(r9), taken[1]!)),
+    writeIso2709(
+      withFields(pad(r10), field('650', ' 0', 'a', 'Willows.'), field('650', ' 0', 'a', 'willows')),
+    ),
+    writeIso2709({
+      ...pad(r11),
+      fields: pad(r11).fields.map((f) =>
+        f.tag === '020' ? field('020', '  ', 'a', '0197012345 (hbk.) £12.50') : f,
+      ),
+    }),
+    inMarc8(accents[3]!),
+    writeIso2709(withCapital(pad(r12))),
+    encodeUtf8('\r\n\r\n'),
+    writeIso2709({ ...pad(r13), fields: pad(r13).fields.filter((f) => f !== titled(pad(r13))) }),
+    writeIso2709(withFields(pad(r14), field('856', '40', 'u', 'htp://wickmere example/plates'))),
+    writeIso2709(twiceEncoded(accents[4]!)),
+    writeIso2709(pad(r15)),
+    ...rest.map(writeIso2709),
+    writeIso2709(accents[6]!).slice(0, -60),
   );
 }
 
@@ -78,8 +176,18 @@ export function brokenDelivery(library: Library): Uint8Array {
 export function exchangeDelivery(): string {
   const random = randomFrom(9);
   const authors = makeAuthors(randomFrom(46_001), 480);
-  const foreign = FOREIGN.slice(-6).map((b, i) => fromSupplier(makeForeign(random, 81_000 + i, { ...b, title: `${b.title} : ny samling` }).marc, `ly${i + 1}`, 'LyngbyEB'));
-  return MARCXML_START + [...fresh(random, authors, 72_000, 9, 'LyngbyEB'), ...foreign].map(marcXmlElement).join('') + MARCXML_END;
+  const foreign = FOREIGN.slice(-6).map((b, i) =>
+    fromSupplier(
+      makeForeign(random, 81_000 + i, { ...b, title: `${b.title} : ny samling` }).marc,
+      `ly${i + 1}`,
+      'LyngbyEB',
+    ),
+  );
+  return (
+    MARCXML_START +
+    [...fresh(random, authors, 72_000, 9, 'LyngbyEB'), ...foreign].map(marcXmlElement).join('') +
+    MARCXML_END
+  );
 }
 
 /** A scanner's file of a walk along the open shelves of Millrace, class 746, with what happens on a walk. */
@@ -90,10 +198,13 @@ export function stocktakeFile(library: Library): string {
   const there = here.filter((c) => !onLoan.has(c.copy.barcode) && c.copy.status === 'available');
   // A whole board walked past, and a handful that are simply not there.
   const jumpedFrom = Math.floor(there.length * 0.6);
-  const walked = there.filter((_, i) => i < jumpedFrom || i >= jumpedFrom + 12).filter((_, i) => i % 29 !== 17);
+  const walked = there
+    .filter((_, i) => i < jumpedFrom || i >= jumpedFrom + 12)
+    .filter((_, i) => i % 29 !== 17);
   const codes = walked.map((c) => c.copy.barcode);
   for (const at of [14, 41, 77]) codes.splice(at + 9, 0, ...codes.splice(at, 1));
-  for (const c of here.filter((x) => ['lost', 'missing'].includes(x.copy.status)).slice(0, 2)) codes.splice(random.between(5, codes.length - 5), 0, c.copy.barcode);
+  for (const c of here.filter((x) => ['lost', 'missing'].includes(x.copy.status)).slice(0, 2))
+    codes.splice(random.between(5, codes.length - 5), 0, c.copy.barcode);
   const lent = here.find((c) => onLoan.has(c.copy.barcode));
   if (lent) codes.splice(33, 0, lent.copy.barcode);
   const stray = shelf(library, 'SH', 'READ').filter((c) => c.callNumber.startsWith('746'))[3]!;
@@ -113,9 +224,16 @@ export function trolleyFile(library: Library): string {
   const onLoan = new Set(library.loans.map((l) => l.barcode));
   const open = shelf(library, 'MR', 'OPEN');
   const free = open.filter((c) => !onLoan.has(c.copy.barcode));
-  const copiesOf = (record: number) => library.copies.filter((c) => library.holdings.find((h) => h.id === c.copy.holding)!.holding.record === record).length;
-  const several = random.shuffled(free.filter((c) => c.copy.status === 'available' && copiesOf(c.holding.record) > 1)).slice(0, 14);
-  const last = random.shuffled(free.filter((c) => c.copy.status === 'available' && copiesOf(c.holding.record) === 1)).slice(0, 3);
+  const copiesOf = (record: number) =>
+    library.copies.filter(
+      (c) => library.holdings.find((h) => h.id === c.copy.holding)!.holding.record === record,
+    ).length;
+  const several = random
+    .shuffled(free.filter((c) => c.copy.status === 'available' && copiesOf(c.holding.record) > 1))
+    .slice(0, 14);
+  const last = random
+    .shuffled(free.filter((c) => c.copy.status === 'available' && copiesOf(c.holding.record) === 1))
+    .slice(0, 3);
   const lost = free.filter((c) => c.copy.status === 'lost').slice(0, 1);
   const lent = open.filter((c) => onLoan.has(c.copy.barcode)).slice(0, 2);
   const stray = shelf(library, 'SH', 'READ').slice(40, 42);
@@ -123,4 +241,3 @@ export function trolleyFile(library: Library): string {
   codes.push(codes[4]!, `${codes[6]!.slice(0, 5)}9${codes[6]!.slice(6)}`);
   return codes.join('\n') + '\n';
 }
-

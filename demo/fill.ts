@@ -29,8 +29,21 @@ export async function fillDemo(store: Store): Promise<void> {
     ...library.copies.map((c) => creation('copy', c.id, c.copy)),
   ];
   let entry: number | undefined;
-  for (let at = 0; at < all.length; at += 1000) entry = await commit(store, { act: 'first-fill', person: head, sentence, changes: all.slice(at, at + 1000), entry });
-  for (const [kind, n] of [['heading', library.headings.length], ['record', library.records.length], ['holding', library.holdings.length], ['copy', library.copies.length]] as const) await store.nextIds(kind, n);
+  for (let at = 0; at < all.length; at += 1000)
+    entry = await commit(store, {
+      act: 'first-fill',
+      person: head,
+      sentence,
+      changes: all.slice(at, at + 1000),
+      entry,
+    });
+  for (const [kind, n] of [
+    ['heading', library.headings.length],
+    ['record', library.records.length],
+    ['holding', library.holdings.length],
+    ['copy', library.copies.length],
+  ] as const)
+    await store.nextIds(kind, n);
   // The first fill is where everything begins; there is nothing before it to go back to.
   await store.write((tx) => store.run('UPDATE daybook SET objects = 0 WHERE id = :entry', { entry }, tx));
 }

@@ -52,10 +52,12 @@ export function makeLibrary(): Library {
   const authors = makeAuthors(random, 480);
   const made: MadeRecord[] = FOREIGN.map((book, i) => makeForeign(random, i + 1, book));
   // Every twice-spelled author gets books under both spellings.
-  authors.filter((a) => a.variant).forEach((a, i) => {
-    made.push(makeRecord(random, 100 + i * 2, { ...a, variant: null }, null));
-    made.push(makeRecord(random, 101 + i * 2, { ...a.variant!, variant: null }, null));
-  });
+  authors
+    .filter((a) => a.variant)
+    .forEach((a, i) => {
+      made.push(makeRecord(random, 100 + i * 2, { ...a, variant: null }, null));
+      made.push(makeRecord(random, 101 + i * 2, { ...a.variant!, variant: null }, null));
+    });
   while (made.length < RECORDS) {
     const n = 1000 + made.length;
     made.push(makeRecord(random, n, random.pick(authors), random.chance(0.1) ? random.pick(authors) : null));
@@ -63,22 +65,37 @@ export function makeLibrary(): Library {
   const records = random.shuffled(made).map((m, i) => ({ id: i + 1, marc: m.marc, material: m.material }));
   const { holdings, copies } = stock(random, records);
   return {
-    records, holdings, copies, headings: headingsIn(records),
-    loans: loansOf(random, copies), authorsTwice: authors.filter((a) => a.variant).length,
+    records,
+    holdings,
+    copies,
+    headings: headingsIn(records),
+    loans: loansOf(random, copies),
+    authorsTwice: authors.filter((a) => a.variant).length,
   };
 }
 
 function headingsIn(records: readonly { marc: MarcRecord }[]): { id: number; heading: Heading }[] {
   const found = new Map<string, Heading>();
   for (const r of records)
-    for (const use of headingsOf(r.marc)) if (!found.has(`${use.kind} ${use.key}`)) found.set(`${use.kind} ${use.key}`, headingFrom(use));
+    for (const use of headingsOf(r.marc))
+      if (!found.has(`${use.kind} ${use.key}`)) found.set(`${use.kind} ${use.key}`, headingFrom(use));
   return [...found.values()].map((heading, i) => ({ id: i + 1, heading }));
 }
 
 function placesFor(random: Random, material: Material): [string, string][] {
   if (material === 'KT') return [['HB', 'CAGE']];
-  if (material === 'PT') return random.chance(0.3) ? [['MR', 'PATT'], ['SH', 'FOLIO']] : [['MR', 'PATT']];
-  const all: [string, string][] = [['SH', random.chance(0.06) ? 'FOLIO' : 'READ'], ['MR', random.chance(0.08) ? 'BENCH' : 'OPEN'], ['HB', 'STORE']];
+  if (material === 'PT')
+    return random.chance(0.3)
+      ? [
+          ['MR', 'PATT'],
+          ['SH', 'FOLIO'],
+        ]
+      : [['MR', 'PATT']];
+  const all: [string, string][] = [
+    ['SH', random.chance(0.06) ? 'FOLIO' : 'READ'],
+    ['MR', random.chance(0.08) ? 'BENCH' : 'OPEN'],
+    ['HB', 'STORE'],
+  ];
   const at = random.next();
   return random.shuffled(all).slice(0, at < 0.45 ? 1 : at < 0.85 ? 2 : 3);
 }
@@ -91,15 +108,25 @@ function stock(random: Random, records: Library['records']): Pick<Library, 'hold
     const dewey = offerCallNumbers(marc, DEFAULT_HOUSE).find((o) => o.scheme === 'dewey')!;
     let number = 0;
     for (const [branch, location] of placesFor(random, material)) {
-      const call: CallNumber = material === 'KT'
-        ? { scheme: 'own', prefix: '', class: 'KIT', item: String(holdings.length + 1).padStart(4, '0'), suffix: '' }
-        : { scheme: 'dewey', prefix: '', class: dewey.class, item: dewey.item, suffix: '' };
+      const call: CallNumber =
+        material === 'KT'
+          ? {
+              scheme: 'own',
+              prefix: '',
+              class: 'KIT',
+              item: String(holdings.length + 1).padStart(4, '0'),
+              suffix: '',
+            }
+          : { scheme: 'dewey', prefix: '', class: dewey.class, item: dewey.item, suffix: '' };
       const id = holdings.length + 1;
       holdings.push({ id, holding: { record, branch, location, ...call, note: '' } });
       const many = random.chance(0.18) ? 2 : random.chance(0.05) ? 3 : 1;
       for (let k = 0; k < many; k++) {
         serial += random.chance(0.05) ? random.between(2, 30) : 1;
-        copies.push({ id: copies.length + 1, copy: makeCopy(random, id, barcodeFor(DEFAULT_HOUSE.barcode, serial), ++number, material) });
+        copies.push({
+          id: copies.length + 1,
+          copy: makeCopy(random, id, barcodeFor(DEFAULT_HOUSE.barcode, serial), ++number, material),
+        });
       }
     }
   }
@@ -108,24 +135,46 @@ function stock(random: Random, records: Library['records']): Pick<Library, 'hold
 
 function makeCopy(random: Random, holding: number, barcode: string, number: number, type: Material): Copy {
   const at = random.next();
-  const status: CopyStatus = at < 0.008 ? 'lost' : at < 0.02 ? 'missing' : at < 0.023 ? 'in transit' : at < 0.026 ? 'reserved' : at < 0.03 ? 'in repair' : 'available';
+  const status: CopyStatus =
+    at < 0.008
+      ? 'lost'
+      : at < 0.02
+        ? 'missing'
+        : at < 0.023
+          ? 'in transit'
+          : at < 0.026
+            ? 'reserved'
+            : at < 0.03
+              ? 'in repair'
+              : 'available';
   const base = LISTS.types.find((t) => t.code === type)!.price!;
   return {
-    holding, barcode, number, type, status,
+    holding,
+    barcode,
+    number,
+    type,
+    status,
     price: random.chance(0.8) ? base + random.between(-5, 12) * 50 : base,
     fund: random.chance(0.7) ? random.pick(['general', 'Holt bequest', 'crafts council']) : '',
     supplier: random.pick(SUPPLIERS),
     acquired: `${random.between(1998, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`,
-    condition: random.chance(0.06) ? random.pick(['spine faded', 'water-stained', 'rebound 2014', 'lacks plate 7']) : '',
+    condition: random.chance(0.06)
+      ? random.pick(['spine faded', 'water-stained', 'rebound 2014', 'lacks plate 7'])
+      : '',
     note: '',
-    lastSeen: random.chance(0.8) ? `${random.between(2024, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}` : '',
+    lastSeen: random.chance(0.8)
+      ? `${random.between(2024, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`
+      : '',
   };
 }
 
 function loansOf(random: Random, copies: Library['copies']): { barcode: string; due: string }[] {
   return copies
     .filter(({ copy }) => copy.status === 'available' && random.chance(0.06))
-    .map(({ copy }) => ({ barcode: copy.barcode, due: `2026-${random.pick(['11', '12'])}-${String(random.between(1, 28)).padStart(2, '0')}` }));
+    .map(({ copy }) => ({
+      barcode: copy.barcode,
+      due: `2026-${random.pick(['11', '12'])}-${String(random.between(1, 28)).padStart(2, '0')}`,
+    }));
 }
 
 /** The copies of a place in shelf order. */
@@ -135,6 +184,11 @@ export function shelf(library: Library, branch: string, location: string) {
   return library.copies
     .map(({ id, copy }) => ({ id, copy, holding: holdings.get(copy.holding)! }))
     .filter((c) => c.holding.branch === branch && c.holding.location === location)
-    .map((c) => ({ ...c, key: shelfKey(c.holding), callNumber: callNumberText(c.holding), marc: titles.get(c.holding.record)! }))
+    .map((c) => ({
+      ...c,
+      key: shelfKey(c.holding),
+      callNumber: callNumberText(c.holding),
+      marc: titles.get(c.holding.record)!,
+    }))
     .sort((a, b) => byKey(a.key, b.key) || byKey(a.copy.barcode, b.copy.barcode));
 }

@@ -15,15 +15,32 @@ export interface MadeRecord {
   readonly topic: Topic;
 }
 
-const COUNTRIES: Record<string, string> = { London: 'enk', Bristol: 'enk', Leeds: 'enk', Cardiff: 'wlk', Dublin: 'ie ' };
+const COUNTRIES: Record<string, string> = {
+  London: 'enk',
+  Bristol: 'enk',
+  Leeds: 'enk',
+  Cardiff: 'wlk',
+  Dublin: 'ie ',
+};
 const EXTENTS: Record<Material, (r: Random) => [string, string]> = {
-  BK: (r) => [`${r.pick(['vi, ', 'viii, ', 'x, ', '', ''])}${r.between(64, 412)} pages :`, `${r.between(19, 31)} cm`],
+  BK: (r) => [
+    `${r.pick(['vi, ', 'viii, ', 'x, ', '', ''])}${r.between(64, 412)} pages :`,
+    `${r.between(19, 31)} cm`,
+  ],
   PA: (r) => [`${r.between(8, 48)} pages :`, '21 cm'],
   VI: (r) => [`1 videodisc (${r.between(24, 96)} min.) :`, '12 cm'],
   PT: (r) => [`${r.between(1, 6)} pattern sheets ;`, 'folded to 24 x 17 cm'],
   KT: (r) => [`1 kit (${r.between(6, 40)} pieces) :`, 'in box 42 x 30 x 12 cm'],
 };
-const NOTES = ['Includes index.', 'Bibliography: p. 181-186.', 'Issued for the evening classes of the Institute.', 'Reproduced from typescript.', 'The plates are by the author’s sister.', 'Measurements in inches throughout.', 'First published as a series in the Institute’s journal.'];
+const NOTES = [
+  'Includes index.',
+  'Bibliography: p. 181-186.',
+  'Issued for the evening classes of the Institute.',
+  'Reproduced from typescript.',
+  'The plates are by the author’s sister.',
+  'Measurements in inches throughout.',
+  'First published as a series in the Institute’s journal.',
+];
 
 /** An ISBN of the imaginary group that the demo library keeps to; `n` makes it its own. */
 export function isbn10(n: number): string {
@@ -39,14 +56,24 @@ const yearText = (year: number, random: Random) => (random.chance(0.3) ? `©${ye
 /** 008 for a made record (MARC 21, 008 All materials and Books). */
 function fixedField(n: number, year: number, country: string, language: string, material: Material): string {
   const entered = `${String((n % 20) + 4).padStart(2, '0')}${String((n % 12) + 1).padStart(2, '0')}${String((n % 27) + 1).padStart(2, '0')}`;
-  const middle = material === 'BK' || material === 'PA' ? 'a   g      000 0 ' : material === 'VI' ? '045 g          vl' : '000 g          rn';
+  const middle =
+    material === 'BK' || material === 'PA'
+      ? 'a   g      000 0 '
+      : material === 'VI'
+        ? '045 g          vl'
+        : '000 g          rn';
   return `${entered}s${year}    ${country}${middle}${language} d`.padEnd(40).slice(0, 40);
 }
 
 const LEADER: Record<Material, string> = { BK: 'am', PA: 'am', VI: 'gm', PT: 'km', KT: 'om' };
 
 /** Makes one record of the demo library. `spelling` chooses which form of a twice-spelled author it carries. */
-export function makeRecord(random: Random, n: number, author: Author, secondAuthor: Author | null): MadeRecord {
+export function makeRecord(
+  random: Random,
+  n: number,
+  author: Author,
+  secondAuthor: Author | null,
+): MadeRecord {
   const topic = random.pick(TOPICS);
   const material = pickMaterial(random);
   const title = titleFor(random, topic);
@@ -61,21 +88,66 @@ export function makeRecord(random: Random, n: number, author: Author, secondAuth
     { tag: '003', value: 'WickRC' },
     { tag: '008', value: fixedField(n, year, COUNTRIES[place] ?? 'enk', 'eng', material) },
   ];
-  if (isbn) fields.push(field('020', '  ', 'a', year >= 2007 || random.chance(0.3) ? isbn13From(isbn) : isbn, ...(random.chance(0.2) ? ['q', 'paperback'] : [])));
+  if (isbn)
+    fields.push(
+      field(
+        '020',
+        '  ',
+        'a',
+        year >= 2007 || random.chance(0.3) ? isbn13From(isbn) : isbn,
+        ...(random.chance(0.2) ? ['q', 'paperback'] : []),
+      ),
+    );
   fields.push(field('040', '  ', 'a', 'WickRC', 'b', 'eng', 'c', 'WickRC'));
   fields.push(field('082', '04', 'a', classFor(random, topic), '2', '23'));
   fields.push(field('100', '1 ', ...nameParts(form, 'author.')));
-  fields.push(field('245', `1${title.skip}`, 'a', title.b ? `${title.a} :` : `${title.a} /`, ...(title.b ? ['b', `${title.b} /`] : []), 'c', statement));
-  if (random.chance(0.15)) fields.push(field('250', '  ', 'a', random.pick(['Second edition.', 'Revised edition.', 'Third edition, enlarged.'])));
+  fields.push(
+    field(
+      '245',
+      `1${title.skip}`,
+      'a',
+      title.b ? `${title.a} :` : `${title.a} /`,
+      ...(title.b ? ['b', `${title.b} /`] : []),
+      'c',
+      statement,
+    ),
+  );
+  if (random.chance(0.15))
+    fields.push(
+      field(
+        '250',
+        '  ',
+        'a',
+        random.pick(['Second edition.', 'Revised edition.', 'Third edition, enlarged.']),
+      ),
+    );
   fields.push(field('264', ' 1', 'a', `${place} :`, 'b', `${publisher},`, 'c', yearText(year, random)));
-  fields.push(field('300', '  ', 'a', extent, ...(extent.endsWith(':') ? ['b', 'illustrations ;'] : []), 'c', size));
-  if (random.chance(0.12)) fields.push(field('490', '0 ', 'a', random.pick(['Wickmere papers ;', 'Plain crafts for plain people ;', 'Fenland trades ;']), 'v', String(random.between(1, 40))));
+  fields.push(
+    field('300', '  ', 'a', extent, ...(extent.endsWith(':') ? ['b', 'illustrations ;'] : []), 'c', size),
+  );
+  if (random.chance(0.12))
+    fields.push(
+      field(
+        '490',
+        '0 ',
+        'a',
+        random.pick(['Wickmere papers ;', 'Plain crafts for plain people ;', 'Fenland trades ;']),
+        'v',
+        String(random.between(1, 40)),
+      ),
+    );
   if (random.chance(0.5)) fields.push(field('500', '  ', 'a', random.pick(NOTES)));
   fields.push(...subjectsFor(random, topic));
   if (secondAuthor) fields.push(field('700', '1 ', ...nameParts(secondAuthor, 'author.')));
-  if (random.chance(0.18)) fields.push(field('710', '2 ', 'a', `${random.pick(BODIES)},`, 'e', 'issuing body.'));
-  if (random.chance(0.05)) fields.push(field('856', '41', 'u', `https://wickmere.example/plates/${n}`, 'y', 'Plates'));
-  return { marc: { leader: `00000c${LEADER[material]} a2200000 i 4500`, fields: spoil(random, fields) }, material, topic };
+  if (random.chance(0.18))
+    fields.push(field('710', '2 ', 'a', `${random.pick(BODIES)},`, 'e', 'issuing body.'));
+  if (random.chance(0.05))
+    fields.push(field('856', '41', 'u', `https://wickmere.example/plates/${n}`, 'y', 'Plates'));
+  return {
+    marc: { leader: `00000c${LEADER[material]} a2200000 i 4500`, fields: spoil(random, fields) },
+    material,
+    topic,
+  };
 }
 
 function pickMaterial(random: Random): Material {
@@ -85,7 +157,9 @@ function pickMaterial(random: Random): Material {
 
 export function nameParts(author: { name: string; dates: string }, relator: string): string[] {
   const end = (text: string) => (/[-.]$/.test(text) ? text : `${text},`);
-  return author.dates ? ['a', `${author.name},`, 'd', end(author.dates), 'e', relator] : ['a', end(author.name), 'e', relator];
+  return author.dates
+    ? ['a', `${author.name},`, 'd', end(author.dates), 'e', relator]
+    : ['a', end(author.name), 'e', relator];
 }
 
 /** Most classes as the house cuts them; some as others deliver them, with prime marks or all their digits. */
@@ -115,7 +189,10 @@ function spoil(random: Random, fields: Field[]): Field[] {
   const subject = fields.find((f) => f.tag === '650');
   if (at < 0.03 && subject && 'subfields' in subject) {
     const [first, ...rest] = subject.subfields;
-    return [...fields, { ...subject, subfields: [{ ...first!, value: first!.value.toLowerCase() }, ...rest] }];
+    return [
+      ...fields,
+      { ...subject, subfields: [{ ...first!, value: first!.value.toLowerCase() }, ...rest] },
+    ];
   }
   if (at < 0.06) return [...fields, field('650', ' 1', 'a', 'Handicraft', 'v', 'Juvenile literature.')];
   if (at < 0.1) {
@@ -123,10 +200,19 @@ function spoil(random: Random, fields: Field[]): Field[] {
     if (!('subfields' in f) || f.ind2 === '0') return fields;
     const skip = Number(f.ind2);
     const a = f.subfields[0]!.value;
-    const spoiled = { ...f, subfields: [{ code: 'a', value: a.slice(0, skip) + a[skip]!.toUpperCase() + a.slice(skip + 1) }, ...f.subfields.slice(1)] };
+    const spoiled = {
+      ...f,
+      subfields: [
+        { code: 'a', value: a.slice(0, skip) + a[skip]!.toUpperCase() + a.slice(skip + 1) },
+        ...f.subfields.slice(1),
+      ],
+    };
     return fields.map((x, i) => (i === title ? spoiled : x));
   }
-  if (at < 0.12) return fields.map((x, i) => (i === title && 'subfields' in x ? { ...x, ind2: x.ind2 === '0' ? '4' : '0' } : x));
+  if (at < 0.12)
+    return fields.map((x, i) =>
+      i === title && 'subfields' in x ? { ...x, ind2: x.ind2 === '0' ? '4' : '0' } : x,
+    );
   return fields;
 }
 
@@ -136,7 +222,9 @@ export function makeForeign(random: Random, n: number, book: ForeignBook): MadeR
   const names = FOREIGN_NAMES[book.language] as readonly string[];
   const name = book.romanName ?? random.pick(names);
   const year = random.between(1988, 2024);
-  const nameInOriginal = book.original ? names[FOREIGN.filter((f) => f.language === book.language).indexOf(book)] : undefined;
+  const nameInOriginal = book.original
+    ? names[FOREIGN.filter((f) => f.language === book.language).indexOf(book)]
+    : undefined;
   const link = (to: string) => (book.original ? ['6', `880-${to}`] : []);
   const fields: Field[] = [
     { tag: '001', value: `wick${String(n).padStart(6, '0')}` },
@@ -146,7 +234,15 @@ export function makeForeign(random: Random, n: number, book: ForeignBook): MadeR
     field('040', '  ', 'a', 'WickRC', 'b', 'eng', 'c', 'WickRC'),
     field('082', '04', 'a', classFor(random, topic), '2', '23'),
     field('100', '1 ', ...link('01'), ...nameParts({ name, dates: '' }, 'author.')),
-    field('245', `1${book.skip}`, ...link('02'), 'a', `${book.title} /`, 'c', `${name.split(', ').reverse().join(' ')}.`),
+    field(
+      '245',
+      `1${book.skip}`,
+      ...link('02'),
+      'a',
+      `${book.title} /`,
+      'c',
+      `${name.split(', ').reverse().join(' ')}.`,
+    ),
     field('264', ' 1', 'a', `${book.place} :`, 'b', `${book.publisher},`, 'c', `${year}.`),
     field('300', '  ', 'a', `${random.between(80, 300)} pages :`, 'b', 'illustrations ;', 'c', '24 cm'),
     field('546', '  ', 'a', book.original ? 'In the original script.' : 'Text in the original language.'),
@@ -154,7 +250,18 @@ export function makeForeign(random: Random, n: number, book: ForeignBook): MadeR
   ];
   if (book.original && nameInOriginal) {
     fields.push(field('880', '1 ', '6', `100-01/${book.script}`, 'a', `${nameInOriginal},`, 'e', 'author.'));
-    fields.push(field('880', `1${book.skip}`, '6', `245-02/${book.script}`, 'a', `${book.original} /`, 'c', `${nameInOriginal.split(', ').reverse().join(' ')}.`));
+    fields.push(
+      field(
+        '880',
+        `1${book.skip}`,
+        '6',
+        `245-02/${book.script}`,
+        'a',
+        `${book.original} /`,
+        'c',
+        `${nameInOriginal.split(', ').reverse().join(' ')}.`,
+      ),
+    );
   }
   return { marc: { leader: '00000cam a2200000 i 4500', fields }, material: 'BK', topic };
 }

@@ -27,7 +27,11 @@ export function makeAuthors(random: Random, count: number): Author[] {
     const died = born < 1930 ? String(born + random.between(48, 92)) : '';
     const dates = random.chance(0.6) || authors.length < DUPLICATES ? `${born}-${died}` : '';
     const name = `${surname}, ${first}${second ? ` ${second}` : ''}`;
-    authors.push({ name, dates, variant: authors.length < DUPLICATES ? variantOf(authors.length, surname, first, second, dates) : null });
+    authors.push({
+      name,
+      dates,
+      variant: authors.length < DUPLICATES ? variantOf(authors.length, surname, first, second, dates) : null,
+    });
   }
   // Two people of one name: the dates keep them apart.
   for (let i = 0; i < 4; i++) {
@@ -38,7 +42,13 @@ export function makeAuthors(random: Random, count: number): Author[] {
   return authors;
 }
 
-function variantOf(n: number, surname: string, first: string, second: string, dates: string): { name: string; dates: string } {
+function variantOf(
+  n: number,
+  surname: string,
+  first: string,
+  second: string,
+  dates: string,
+): { name: string; dates: string } {
   const initial = (name: string) => `${name[0]}.`;
   switch (n % 5) {
     case 0:

@@ -19,8 +19,17 @@ export function writeForStandIns(folder: string): void {
   const library = makeLibrary();
   mkdirSync(folder, { recursive: true });
   writeFileSync(join(folder, 'loans.json'), JSON.stringify(library.loans));
-  const shelves = [['SH', 'READ', 'Sedge House, reading room'], ['MR', 'OPEN', 'Millrace, open shelves'], ['HB', 'STORE', 'Hallow Barn, closed store']].map(([branch, location, name]) => ({
-    name, copies: shelf(library, branch!, location!).map((c) => ({ barcode: c.copy.barcode, callNumber: c.callNumber, title: briefOf(c.marc).title })),
+  const shelves = [
+    ['SH', 'READ', 'Sedge House, reading room'],
+    ['MR', 'OPEN', 'Millrace, open shelves'],
+    ['HB', 'STORE', 'Hallow Barn, closed store'],
+  ].map(([branch, location, name]) => ({
+    name,
+    copies: shelf(library, branch!, location!).map((c) => ({
+      barcode: c.copy.barcode,
+      callNumber: c.callNumber,
+      title: briefOf(c.marc).title,
+    })),
   }));
   writeFileSync(join(folder, 'shelves.json'), JSON.stringify(shelves));
 }

@@ -12,20 +12,36 @@ export async function signIn(page: Page, name = 'Nell Arkwright'): Promise<void>
 
 /** No violation of WCAG 2 A and AA on what is on screen. */
 export async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.failureSummary ?? ''}`).join(' | ')}`)).toEqual([]);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+    .analyze();
+  expect(
+    violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => `${n.target.join(' ')} ${n.failureSummary ?? ''}`)
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
 }
 
 /** What a keyboard scanner does: keys a few milliseconds apart, then Enter. */
 export async function scan(page: Page, code: string): Promise<void> {
-  await page.evaluate((keys) => {
-    let at = performance.now();
-    for (const key of [...keys, 'Enter']) {
-      const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
-      Object.defineProperty(event, 'timeStamp', { value: (at += 6) });
-      (document.activeElement && document.activeElement !== document.body ? document.activeElement : document.body).dispatchEvent(event);
-    }
-  }, [...code]);
+  await page.evaluate(
+    (keys) => {
+      let at = performance.now();
+      for (const key of [...keys, 'Enter']) {
+        const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+        Object.defineProperty(event, 'timeStamp', { value: (at += 6) });
+        (document.activeElement && document.activeElement !== document.body
+          ? document.activeElement
+          : document.body
+        ).dispatchEvent(event);
+      }
+    },
+    [...code],
+  );
 }
 
 /** Picks from one of the library's lists by keyboard. */

@@ -17,7 +17,10 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(page.getByRole('alert')).toContainText('looks like a list of scanned barcodes');
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
   await expect(page.getByText(/^27 records, 27 waiting, \d+ repaired in reading\.$/)).toBeVisible();
-  await page.getByRole('option', { name: /An introduction|Letters of a/ }).first().click();
+  await page
+    .getByRole('option', { name: /An introduction|Letters of a/ })
+    .first()
+    .click();
   await expect(page.getByText('Repaired in reading (2)')).toBeVisible();
   await page.getByRole('button', { name: /^errors/ }).click();
   await page.getByRole('option').nth(1).click();
@@ -52,7 +55,9 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
 });
 
-test('3 and 5: a record is found by the scan line, corrected, and given a holding and a copy', async ({ page }) => {
+test('3 and 5: a record is found by the scan line, corrected, and given a holding and a copy', async ({
+  page,
+}) => {
   await signIn(page, 'Tobias Fenn');
   await page.keyboard.press('/');
   await page.keyboard.type('vannerie plein air');
@@ -105,10 +110,16 @@ test('3 and 5: a record is found by the scan line, corrected, and given a holdin
 });
 
 test('3: two people save one record, and the second sees both versions', async ({ browser }) => {
-  const [one, two] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
+  const [one, two] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
   await signIn(one, 'Tobias Fenn');
   await signIn(two, 'Nell Arkwright');
-  for (const [page, text] of [[one, ' one'], [two, ' two']] as const) {
+  for (const [page, text] of [
+    [one, ' one'],
+    [two, ' two'],
+  ] as const) {
     await page.goto('/catalogue/33');
     await page.locator('.field-row', { hasText: /^245/ }).focus();
     await page.keyboard.press('Enter');
@@ -150,7 +161,10 @@ test('4: look-alike names are merged, and the merge is taken back', async ({ pag
   await accessible(page);
 });
 
-test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the head', async ({ page, browser }) => {
+test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the head', async ({
+  page,
+  browser,
+}) => {
   const codes = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
   await signIn(page, 'Tobias Fenn');
   await page.keyboard.press('Alt+5');
@@ -171,7 +185,9 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   await field.evaluate((input, text) => {
     const data = new DataTransfer();
     data.setData('text', text);
-    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    input.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
   }, codes.slice(4).join('\n'));
   await expect(page.getByRole('region', { name: 'Stop: these stay' })).toContainText('On loan');
   await expect(page.getByRole('region', { name: 'Caution: look twice' })).toContainText('last copy');
@@ -207,7 +223,8 @@ test('7: a stretch is taken stock of, findings are settled, the stocktake is clo
   await expect(page.getByText('Nothing scanned yet')).toBeVisible();
   await page.locator('.load-row input[type=file]').setInputFiles(demoFile('stocktake-millrace-746.txt'));
   await expect(status(page)).toContainText('Loaded');
-  for (const group of ['Should not be here', 'Unknown', 'Out of order', 'Not found']) await expect(page.getByRole('region', { name: group })).toBeVisible();
+  for (const group of ['Should not be here', 'Unknown', 'Out of order', 'Not found'])
+    await expect(page.getByRole('region', { name: group })).toBeVisible();
   await expect(page.getByText(/copies in a row were not scanned/)).toBeVisible();
   const strip = page.getByRole('slider', { name: 'Shelf strip' });
   await strip.focus();
@@ -217,7 +234,11 @@ test('7: a stretch is taken stock of, findings are settled, the stocktake is clo
   await picture(page, 'stocktake');
 
   await page.getByRole('region', { name: 'Should not be here' }).getByText('mark found').first().click();
-  await page.getByRole('region', { name: 'Should not be here' }).getByText('belongs here from now on').first().click();
+  await page
+    .getByRole('region', { name: 'Should not be here' })
+    .getByText('belongs here from now on')
+    .first()
+    .click();
   await page.getByRole('region', { name: 'Not found' }).getByText('mark missing').first().click();
   await page.getByRole('button', { name: 'Settle 3 findings…' }).click();
   await expect(page.getByText('3 findings will be settled')).toBeVisible();
@@ -245,7 +266,19 @@ test('8: everything is in the daybook, with its changes', async ({ page }) => {
   await picture(page, 'today');
   await page.keyboard.press('Alt+7');
   const entries = page.getByRole('listbox', { name: 'Entries' });
-  for (const act of ['Took in the delivery', 'Accepted 37 records', 'Corrected', 'Added a holding', 'Added copy', 'Merged 2 headings', 'Withdrew', 'Loaded', 'Settled 3 findings', 'Closed the stocktake']) await expect(entries).toContainText(act);
+  for (const act of [
+    'Took in the delivery',
+    'Accepted 37 records',
+    'Corrected',
+    'Added a holding',
+    'Added copy',
+    'Merged 2 headings',
+    'Withdrew',
+    'Loaded',
+    'Settled 3 findings',
+    'Closed the stocktake',
+  ])
+    await expect(entries).toContainText(act);
   await page.getByRole('option', { name: /Settled 3 findings/ }).click();
   await expect(page.getByText('status:', { exact: false }).first()).toBeVisible();
   await accessible(page);

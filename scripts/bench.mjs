@@ -9,5 +9,7 @@ const { convertBench } = await import('../bench/convert.bench.mjs');
 console.log('| work | against | ours | theirs | ratio |\n|---|---|---|---|---|');
 for (const bench of [convertBench]) {
   const { work, against, ours, theirs } = await bench();
-  console.log(`| ${work} | ${against} | ${ours.toFixed(2)} s | ${theirs.toFixed(2)} s | ${(ours / theirs).toFixed(2)} |`);
+  console.log(
+    `| ${work} | ${against} | ${ours.toFixed(2)} s | ${theirs.toFixed(2)} s | ${(ours / theirs).toFixed(2)} |`,
+  );
 }

@@ -14,7 +14,8 @@ function hashSources() {
   const walk = (path) => {
     const stat = statSync(path);
     if (!stat.isDirectory()) return void hash.update(`${path} ${stat.size} ${stat.mtimeMs}`);
-    for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', 'files'].includes(name)) walk(join(path, name));
+    for (const name of readdirSync(path).sort())
+      if (!['node_modules', 'dist', 'files'].includes(name)) walk(join(path, name));
   };
   for (const source of SOURCES) walk(join(root, source));
   return hash.digest('hex');
@@ -23,11 +24,20 @@ function hashSources() {
 export async function ensureBuilt() {
   await ensureInstalled();
   const now = hashSources();
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(join(root, 'packages/web/dist/index.html'))) return;
+  if (
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === now &&
+    existsSync(join(root, 'packages/web/dist/index.html'))
+  )
+    return;
   await step('Building the server', async () => (await import('./bundle.mjs')).bundle());
   await step('Building the web application', async () => {
     const { build } = await import('vite');
-    await build({ root: join(root, 'packages/web'), logLevel: 'warn', configFile: join(root, 'packages/web/vite.config.ts') });
+    await build({
+      root: join(root, 'packages/web'),
+      logLevel: 'warn',
+      configFile: join(root, 'packages/web/vite.config.ts'),
+    });
   });
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);

@@ -23,7 +23,14 @@ export async function bundle(only) {
   const entries = Object.entries(ENTRIES).filter(([out]) => !only || only.some((o) => out.includes(o)));
   await build({
     entryPoints: Object.fromEntries(entries.map(([out, source]) => [out, join(root, source)])),
-    outdir: root, outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm',
-    sourcemap: true, external, logLevel: 'warning',
+    outdir: root,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    external,
+    logLevel: 'warning',
   });
 }

@@ -11,31 +11,49 @@ const data = resolve(process.env.OSIER_DATA ?? join(root, 'data', 'demo'));
 
 /** The first of two neighbouring ports that are free, from `from` on. */
 async function freePair(from) {
-  const free = (port) => new Promise((yes) => {
-    const probe = createServer().once('error', () => yes(false)).listen(port, '127.0.0.1', () => probe.close(() => yes(true)));
-  });
-  for (let port = from; port < from + 200; port += 4) if ((await free(port)) && (await free(port + 1))) return port;
+  const free = (port) =>
+    new Promise((yes) => {
+      const probe = createServer()
+        .once('error', () => yes(false))
+        .listen(port, '127.0.0.1', () => probe.close(() => yes(true)));
+    });
+  for (let port = from; port < from + 200; port += 4)
+    if ((await free(port)) && (await free(port + 1))) return port;
   throw new Error(`No two free ports from ${from} on.`);
 }
 
 try {
   await ensureBuilt();
   if (process.argv.includes('--fresh') && existsSync(data)) {
-    if (!existsSync(join(data, 'outside'))) throw new Error(`${data} holds no demo library, so --fresh does not touch it.`);
+    if (!existsSync(join(data, 'outside')))
+      throw new Error(`${data} holds no demo library, so --fresh does not touch it.`);
     rmSync(data, { recursive: true });
   }
   await step('Laying the demo library down', async () => {
-    if ((await run(process.execPath, [join(root, 'demo/dist/main.mjs'), 'fill', data])) !== 0) throw new Error('The demo library could not be laid down.');
+    if ((await run(process.execPath, [join(root, 'demo/dist/main.mjs'), 'fill', data])) !== 0)
+      throw new Error('The demo library could not be laid down.');
   });
   const port = Number(process.env.OSIER_PORT ?? 4600);
   const outside = await freePair(Number(process.env.OSIER_OUTSIDE_PORT ?? port + 11));
-  process.stdout.write(`· Hand scanner (simulated):  http://127.0.0.1:${outside + 1}\n· Sample files to drop in:   demo/files\n`);
+  process.stdout.write(
+    `· Hand scanner (simulated):  http://127.0.0.1:${outside + 1}\n· Sample files to drop in:   demo/files\n`,
+  );
   serve([
-    { script: 'packages/standins/dist/main.mjs', env: { OSIER_OUTSIDE_PORT: String(outside), OSIER_OUTSIDE_DATA: join(data, 'outside') } },
-    { script: 'packages/server/dist/main.mjs', env: {
-      OSIER_DEMO: '1', OSIER_DATA: data, OSIER_PORT: String(port), OSIER_LOG: process.env.OSIER_LOG ?? 'warn',
-      OSIER_LOANS_DESK: `sip2://127.0.0.1:${outside}`, OSIER_SCANNER: `http://127.0.0.1:${outside + 1}/events`,
-    } },
+    {
+      script: 'packages/standins/dist/main.mjs',
+      env: { OSIER_OUTSIDE_PORT: String(outside), OSIER_OUTSIDE_DATA: join(data, 'outside') },
+    },
+    {
+      script: 'packages/server/dist/main.mjs',
+      env: {
+        OSIER_DEMO: '1',
+        OSIER_DATA: data,
+        OSIER_PORT: String(port),
+        OSIER_LOG: process.env.OSIER_LOG ?? 'warn',
+        OSIER_LOANS_DESK: `sip2://127.0.0.1:${outside}`,
+        OSIER_SCANNER: `http://127.0.0.1:${outside + 1}/events`,
+      },
+    },
   ]);
 } catch (error) {
   process.stderr.write(`${error.message}\n`);

@@ -4,5 +4,9 @@ import { join } from 'node:path';
 import { bundle, root } from './bundle.mjs';
 
 await bundle(['cli']);
-const done = spawnSync(process.execPath, ['--max-semi-space-size=64', join(root, 'packages/cli/dist/osier.mjs'), ...process.argv.slice(2)], { stdio: 'inherit', cwd: process.env.INIT_CWD ?? process.cwd() });
+const done = spawnSync(
+  process.execPath,
+  ['--max-semi-space-size=64', join(root, 'packages/cli/dist/osier.mjs'), ...process.argv.slice(2)],
+  { stdio: 'inherit', cwd: process.env.INIT_CWD ?? process.cwd() },
+);
 process.exit(done.status ?? 1);

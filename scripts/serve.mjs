@@ -5,13 +5,20 @@ import { root } from './install.mjs';
 
 export function serve(processes) {
   const children = processes.map(({ script, env }) =>
-    spawn(process.execPath, [join(root, script)], { cwd: root, stdio: 'inherit', env: { ...process.env, OSIER_ROOT: root, ...env } }));
+    spawn(process.execPath, [join(root, script)], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, OSIER_ROOT: root, ...env },
+    }),
+  );
   let ending = false;
   const end = (code) => {
     if (ending) return;
     ending = true;
     for (const c of children) c.kill('SIGTERM');
-    Promise.all(children.map((c) => (c.exitCode !== null || c.signalCode ? null : new Promise((r) => c.on('exit', r))))).then(() => process.exit(code));
+    Promise.all(
+      children.map((c) => (c.exitCode !== null || c.signalCode ? null : new Promise((r) => c.on('exit', r)))),
+    ).then(() => process.exit(code));
   };
   for (const c of children) c.on('exit', (code) => end(code ?? 1));
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => end(0));

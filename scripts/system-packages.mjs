@@ -19,11 +19,13 @@ export function ensureSystemPackages() {
   const missing = NEEDED.filter(([, there]) => !there()).map(([name]) => name);
   if (missing.length === 0) return;
   const line = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;
-  if (process.getuid?.() !== 0) throw new Error(`The tests need packages that are not here. Run this once:\n\n  sudo ${line}\n`);
+  if (process.getuid?.() !== 0)
+    throw new Error(`The tests need packages that are not here. Run this once:\n\n  sudo ${line}\n`);
   process.stdout.write(`· Installing ${missing.join(', ')}…\n`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
-  if (spawnSync('sh', ['-c', `${line} -qq`], { stdio: ['ignore', 'ignore', 'inherit'], env }).status !== 0) throw new Error(`This failed: ${line}`);
+  if (spawnSync('sh', ['-c', `${line} -qq`], { stdio: ['ignore', 'ignore', 'inherit'], env }).status !== 0)
+    throw new Error(`This failed: ${line}`);
   const still = NEEDED.filter(([, there]) => !there()).map(([name]) => name);
   if (still.length) throw new Error(`Still missing after installing: ${still.join(', ')}.`);
 }

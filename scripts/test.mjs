@@ -34,10 +34,18 @@ try {
   await check('Checking types of the web', bin('tsc'), ['-p', 'packages/web']);
   await check('Checking types of the rest', bin('tsc'), ['-p', 'tsconfig.json']);
   await check('Linting', bin('eslint'), ['.', '--max-warnings', '0']);
-  const jest = await step('Running the unit and HTTP tests', () => run(bin('jest'), ['--json', `--outputFile=${join(results, 'jest.json')}`]));
-  count('jest.json', (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numPendingTests + r.numRuntimeErrorTestSuites }));
+  const jest = await step('Running the unit and HTTP tests', () =>
+    run(bin('jest'), ['--json', `--outputFile=${join(results, 'jest.json')}`]),
+  );
+  count('jest.json', (r) => ({
+    passed: r.numPassedTests,
+    failed: r.numFailedTests + r.numPendingTests + r.numRuntimeErrorTestSuites,
+  }));
   const e2e = await step('Walking through the real interface', () => run(bin('playwright'), ['test']));
-  count('../.cache/e2e.json', (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky + r.stats.skipped }));
+  count('../.cache/e2e.json', (r) => ({
+    passed: r.stats.expected,
+    failed: r.stats.unexpected + r.stats.flaky + r.stats.skipped,
+  }));
   if (failed === 0 && (jest !== 0 || e2e !== 0)) failed++;
 } catch (error) {
   process.stderr.write(`${error.message}\n`);

@@ -10,8 +10,11 @@ export async function callNumbers(args: readonly string[]): Promise<number> {
   const scheme: Scheme = named === 'generic' ? 'own' : named;
   const input = file === '-' ? process.stdin : createReadStream(file);
   const rows: { key: string; text: string }[] = [];
-  for await (const line of createInterface({ input, crlfDelay: Infinity })) if (line.trim()) rows.push({ key: shelfKeyOf(line.trim(), scheme), text: line.trim() });
+  for await (const line of createInterface({ input, crlfDelay: Infinity }))
+    if (line.trim()) rows.push({ key: shelfKeyOf(line.trim(), scheme), text: line.trim() });
   if (!flags.has('keys')) rows.sort((a, b) => byKey(a.key, b.key));
-  process.stdout.write(rows.map((r) => (flags.has('keys') ? `${r.key}\t${r.text}\n` : `${r.text}\n`)).join(''));
+  process.stdout.write(
+    rows.map((r) => (flags.has('keys') ? `${r.key}\t${r.text}\n` : `${r.text}\n`)).join(''),
+  );
   return 0;
 }

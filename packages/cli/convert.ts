@@ -1,4 +1,17 @@
-import { encodeUtf8, lineForm, MARCXML_END, MARCXML_START, marcJson, marcXmlElement, recogniseFormat, recordReader, writeIso2709, type MarcRecord, type ReadRecord, type RecordReader } from '@osier/core/marc';
+import {
+  encodeUtf8,
+  lineForm,
+  MARCXML_END,
+  MARCXML_START,
+  marcJson,
+  marcXmlElement,
+  recogniseFormat,
+  recordReader,
+  writeIso2709,
+  type MarcRecord,
+  type ReadRecord,
+  type RecordReader,
+} from '@osier/core/marc';
 import { closeSync, createReadStream, openSync, writeSync } from 'node:fs';
 import { oneOf, readArguments, UsageError } from './usage';
 
@@ -6,14 +19,18 @@ const FORMATS = ['iso2709', 'marcxml', 'json', 'lines'] as const;
 const AT_ONCE = 1 << 20;
 
 const WRITERS: Record<(typeof FORMATS)[number], (r: MarcRecord) => string | Uint8Array> = {
-  iso2709: writeIso2709, marcxml: marcXmlElement, json: (r) => `${marcJson(r)}\n`, lines: lineForm,
+  iso2709: writeIso2709,
+  marcxml: marcXmlElement,
+  json: (r) => `${marcJson(r)}\n`,
+  lines: lineForm,
 };
 
 /** `osier convert`: reads records in any format and writes them in another. 0 clean, 2 repaired or lost, 1 nothing readable. */
 export async function convert(args: readonly string[]): Promise<number> {
   const { file, options } = readArguments(args, ['to', 'from', 'out', 'report']);
   const to = oneOf('to', options.to, FORMATS);
-  const from = options.from === undefined ? undefined : oneOf('from', options.from, ['iso2709', 'marcxml', 'json']);
+  const from =
+    options.from === undefined ? undefined : oneOf('from', options.from, ['iso2709', 'marcxml', 'json']);
   const out = bufferedOutput(options.out);
   const report = options.report === undefined ? null : openSync(options.report, 'w');
   const write = WRITERS[to];
@@ -26,7 +43,15 @@ export async function convert(args: readonly string[]): Promise<number> {
       if (r.repairs.length) {
         troubled++;
         if (report !== null)
-          writeSync(report, r.repairs.map(({ code, offset, message, repaired }) => `${JSON.stringify({ record: seen, offset, code, message, repaired })}\n`).join(''));
+          writeSync(
+            report,
+            r.repairs
+              .map(
+                ({ code, offset, message, repaired }) =>
+                  `${JSON.stringify({ record: seen, offset, code, message, repaired })}\n`,
+              )
+              .join(''),
+          );
       }
       if (!r.record) continue;
       if (written++ === 0 && to === 'marcxml') out.put(MARCXML_START);
@@ -80,7 +105,7 @@ function bufferedOutput(path: string | undefined): { put(part: string | Uint8Arr
 }
 
 function writeAll(descriptor: number, bytes: Uint8Array): void {
-  for (let at = 0; at < bytes.length; ) {
+  for (let at = 0; at < bytes.length;) {
     try {
       at += writeSync(descriptor, bytes, at);
     } catch (error) {

@@ -12,11 +12,21 @@ try {
   if (command === 'convert') process.exitCode = await convert(rest);
   else if (command === 'callnumbers') process.exitCode = await callNumbers(rest);
   else if (command === 'help' || command === '--help') process.stdout.write(USAGE);
-  else throw new UsageError(command ? `There is no command “${command}”; there are convert and callnumbers.` : 'Give a command: convert or callnumbers.');
+  else
+    throw new UsageError(
+      command
+        ? `There is no command “${command}”; there are convert and callnumbers.`
+        : 'Give a command: convert or callnumbers.',
+    );
 } catch (error) {
   const known = error as NodeJS.ErrnoException;
   if (known.code === 'EPIPE') process.exit(0);
-  const text = error instanceof UsageError ? error.message : known.code === 'ENOENT' ? `There is no file ${known.path}.` : known.message;
+  const text =
+    error instanceof UsageError
+      ? error.message
+      : known.code === 'ENOENT'
+        ? `There is no file ${known.path}.`
+        : known.message;
   process.stderr.write(`osier: ${text}\n`);
   process.exitCode = 1;
 }

@@ -2,7 +2,11 @@
 export class UsageError extends Error {}
 
 /** Splits arguments into the file and options; an option that is not known, or without its value, is an error. */
-export function readArguments(args: readonly string[], options: readonly string[], flags: readonly string[] = []): { file: string; options: Record<string, string>; flags: Set<string> } {
+export function readArguments(
+  args: readonly string[],
+  options: readonly string[],
+  flags: readonly string[] = [],
+): { file: string; options: Record<string, string>; flags: Set<string> } {
   const found: Record<string, string> = {};
   const set = new Set<string>();
   let file: string | undefined;
@@ -24,5 +28,7 @@ export function readArguments(args: readonly string[], options: readonly string[
 /** The value of an option that must be one of some. */
 export function oneOf<T extends string>(name: string, value: string | undefined, allowed: readonly T[]): T {
   if (value !== undefined && (allowed as readonly string[]).includes(value)) return value as T;
-  throw new UsageError(`--${name} is one of ${allowed.join(', ')}${value === undefined ? '' : `, not “${value}”`}.`);
+  throw new UsageError(
+    `--${name} is one of ${allowed.join(', ')}${value === undefined ? '' : `, not “${value}”`}.`,
+  );
 }

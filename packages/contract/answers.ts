@@ -21,7 +21,12 @@ export interface Problem {
   conflicts?: { kind: string; id: number; message: string; entry: number | null }[];
 }
 
-export interface Person { id: number; name: string; login: string; role: Role }
+export interface Person {
+  id: number;
+  name: string;
+  login: string;
+  role: Role;
+}
 export interface Welcome {
   person: Person | null;
   demo: { id: number; name: string; role: Role }[] | null;
@@ -115,16 +120,28 @@ export interface ReviewRow {
 }
 export type ReviewSide = { marc: MarcRecord } | { text: string };
 
-export interface Done { entry: number; sentence: string; undoable: boolean }
+export interface Done {
+  entry: number;
+  sentence: string;
+  undoable: boolean;
+}
 
 export interface SearchAnswer {
   tookFor: string;
   total: number;
   rows: RecordRow[];
   next: number | null;
-  facets: { language: Record<string, number>; branch: Record<string, number>; material: Record<string, number> };
+  facets: {
+    language: Record<string, number>;
+    branch: Record<string, number>;
+    material: Record<string, number>;
+  };
 }
-export interface RecordRow extends RecordBrief { id: number; copies: number; callNumber: string }
+export interface RecordRow extends RecordBrief {
+  id: number;
+  copies: number;
+  callNumber: string;
+}
 export type LookUp =
   | { as: 'record'; id: number; said: string; copy?: number }
   | { as: 'heading'; id: number; said: string }
@@ -138,13 +155,25 @@ export interface RecordDetail {
   marc: MarcRecord;
   brief: RecordBrief;
   findings: Finding[];
-  holdings: { id: number; version: number; holding: Holding; callNumber: string; copies: { id: number; version: number; copy: Copy; due: string | null | undefined }[] }[];
+  holdings: {
+    id: number;
+    version: number;
+    holding: Holding;
+    callNumber: string;
+    copies: { id: number; version: number; copy: Copy; due: string | null | undefined }[];
+  }[];
   offers: CallNumberOffer[];
   headings: { key: string; kind: string; id: number; text: string }[];
   history: DaybookEntry[];
 }
 
-export interface HeadingRow { id: number; text: string; kind: string; records: number; mergedInto: number | null }
+export interface HeadingRow {
+  id: number;
+  text: string;
+  kind: string;
+  records: number;
+  mergedInto: number | null;
+}
 export interface LookAlikeGroup {
   headings: (HeadingRow & { seeFrom: string[]; titles: string[] })[];
   pairs: { a: number; b: number; why: string; score: number }[];
@@ -157,12 +186,42 @@ export interface HeadingDetail extends HeadingRow {
   usedBy: { id: number; title: string; year: string }[];
 }
 
-export interface WithdrawalListRow { id: number; name: string; branch: string; reason: string; state: 'open' | 'done'; codes: number; by: string; madeOn: string }
-export interface WithdrawalList extends WithdrawalListRow { version: number; verdicts: (Verdict & { scan: number; callNumber: string; place: string })[]; loansDesk: boolean }
-export interface RegisterRow { id: number; entry: number; restored: boolean; withdrawn: Withdrawn }
+export interface WithdrawalListRow {
+  id: number;
+  name: string;
+  branch: string;
+  reason: string;
+  state: 'open' | 'done';
+  codes: number;
+  by: string;
+  madeOn: string;
+}
+export interface WithdrawalList extends WithdrawalListRow {
+  version: number;
+  verdicts: (Verdict & { scan: number; callNumber: string; place: string })[];
+  loansDesk: boolean;
+}
+export interface RegisterRow {
+  id: number;
+  entry: number;
+  restored: boolean;
+  withdrawn: Withdrawn;
+}
 
-export interface StocktakeRow { id: number; version: number; stocktake: Stocktake; expected: number; found: number; scans: number; findings: number }
-export interface StocktakeDetail extends StocktakeRow { result: Reconciliation; loansDesk: boolean; placeName: string }
+export interface StocktakeRow {
+  id: number;
+  version: number;
+  stocktake: Stocktake;
+  expected: number;
+  found: number;
+  scans: number;
+  findings: number;
+}
+export interface StocktakeDetail extends StocktakeRow {
+  result: Reconciliation;
+  loansDesk: boolean;
+  placeName: string;
+}
 
 export interface DaybookEntry {
   id: number;
@@ -175,7 +234,10 @@ export interface DaybookEntry {
   undoable: boolean;
   objects: number;
 }
-export interface DaybookDetail extends DaybookEntry { changes: { kind: string; id: number; label: string; before: unknown; after: unknown }[]; more: number }
+export interface DaybookDetail extends DaybookEntry {
+  changes: { kind: string; id: number; label: string; before: unknown; after: unknown }[];
+  more: number;
+}
 
 export interface JobState {
   id: number;

@@ -6,30 +6,43 @@ const id = () => number().integer().positive();
 const text = (most = 200) => string().max(most, `At most ${most} characters.`);
 const code = () => string().max(20).matches(/^\S*$/, 'A code has no blanks.');
 
-export const signInBody = object({ login: text().required('Type your name.'), password: text().required('Type your password.') });
+export const signInBody = object({
+  login: text().required('Type your name.'),
+  password: text().required('Type your password.'),
+});
 export const demoSignInBody = object({ person: id().required() });
 export const firstHeadBody = object({
   code: text().required('Type the code from the console.'),
   name: text().required('Type your name.'),
   login: text(60).required('Choose a sign-in name.'),
-  password: string().min(10, 'A password has at least 10 characters.').max(200).required('Choose a password.'),
+  password: string()
+    .min(10, 'A password has at least 10 characters.')
+    .max(200)
+    .required('Choose a password.'),
 });
 export const personBody = object({
   name: text().required('Type a name.'),
   login: text(60).required('Type a sign-in name.'),
-  role: mixed<(typeof ROLES)[number]>().oneOf([...ROLES], 'Choose a role.').required('Choose a role.'),
+  role: mixed<(typeof ROLES)[number]>()
+    .oneOf([...ROLES], 'Choose a role.')
+    .required('Choose a role.'),
   password: string().min(10, 'A password has at least 10 characters.').max(200).required('Type a password.'),
 });
 
 const subfield = object({ code: string().length(1).required(), value: string().max(99999).defined() });
 const field = object({
-  tag: string().matches(/^[0-9A-Z]{3}$/, 'A tag has three digits.').required(),
+  tag: string()
+    .matches(/^[0-9A-Z]{3}$/, 'A tag has three digits.')
+    .required(),
   value: string().max(99999).optional(),
   ind1: string().length(1).optional(),
   ind2: string().length(1).optional(),
   subfields: array(subfield).max(2000).optional(),
 });
-export const marcBody = object({ leader: string().length(24, 'A leader has 24 characters.').required(), fields: array(field).max(2000).required() });
+export const marcBody = object({
+  leader: string().length(24, 'A leader has 24 characters.').required(),
+  fields: array(field).max(2000).required(),
+});
 export const recordBody = object({ version: number().integer().required(), marc: marcBody.required() });
 
 export const decisionBody = object({
@@ -37,7 +50,10 @@ export const decisionBody = object({
   decision: mixed<'add' | 'replace' | 'skip'>().oneOf(['add', 'replace', 'skip']).required(),
   target: id().nullable().optional(),
 });
-export const cleanBody = object({ recipe: text().required(), leaveOut: array(id().required()).max(20000).default([]) });
+export const cleanBody = object({
+  recipe: text().required(),
+  leaveOut: array(id().required()).max(20000).default([]),
+});
 export const acceptBody = object({ leaveOut: array(id().required()).max(20000).default([]) });
 
 export const mergeBody = object({
@@ -64,7 +80,9 @@ export const copyBody = object({
   price: number().integer('A price is in hundredths.').min(0).nullable().default(null),
   fund: text(60).default(''),
   supplier: text(60).default(''),
-  acquired: string().matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.').default(''),
+  acquired: string()
+    .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.')
+    .default(''),
   condition: text().default(''),
   note: text().default(''),
   /** Keep a barcode that is not in the house's form, on purpose. */
@@ -72,13 +90,24 @@ export const copyBody = object({
 });
 export const copyChangeBody = object({
   version: number().integer().required(),
-  status: mixed<(typeof COPY_STATUSES)[number]>().oneOf([...COPY_STATUSES]).optional(),
+  status: mixed<(typeof COPY_STATUSES)[number]>()
+    .oneOf([...COPY_STATUSES])
+    .optional(),
   note: text().optional(),
 });
 
-export const withdrawalListBody = object({ name: text().required('Give the list a name.'), branch: code().required('Choose a branch.'), reason: text().default('') });
-export const codesBody = object({ codes: array(string().max(60).required()).max(100000, 'At most 100,000 scans at once.').required(), name: text().default('') });
-export const withdrawBody = object({ copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required() });
+export const withdrawalListBody = object({
+  name: text().required('Give the list a name.'),
+  branch: code().required('Choose a branch.'),
+  reason: text().default(''),
+});
+export const codesBody = object({
+  codes: array(string().max(60).required()).max(100000, 'At most 100,000 scans at once.').required(),
+  name: text().default(''),
+});
+export const withdrawBody = object({
+  copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
+});
 
 export const stocktakeBody = object({
   name: text().required('Give the stocktake a name.'),
@@ -88,31 +117,59 @@ export const stocktakeBody = object({
   scheme: mixed<'lc' | 'dewey' | 'nlm' | 'own'>().oneOf(['lc', 'dewey', 'nlm', 'own']).default('dewey'),
   from: text(60).default(''),
   to: text(60).default(''),
-  seenSince: string().matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.').default(''),
+  seenSince: string()
+    .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.')
+    .default(''),
 });
 export const settleBody = object({
   items: array(
     object({
       copy: id().required(),
-      act: mixed<'mark-missing' | 'mark-found' | 'correct-location'>().oneOf(['mark-missing', 'mark-found', 'correct-location']).required(),
+      act: mixed<'mark-missing' | 'mark-found' | 'correct-location'>()
+        .oneOf(['mark-missing', 'mark-found', 'correct-location'])
+        .required(),
     }).required(),
-  ).min(1, 'Choose findings to settle.').max(20000).required(),
+  )
+    .min(1, 'Choose findings to settle.')
+    .max(20000)
+    .required(),
   /** Where copies whose location is corrected belong from now on. */
   location: code().default(''),
 });
 
 export const listsBody = object({
   version: number().integer().required(),
-  branches: array(object({ code: code().required('A branch needs a code.'), name: text().required('A branch needs a name.') })).required(),
-  locations: array(object({ code: code().required('A location needs a code.'), name: text().required('A location needs a name.'), branch: code().required('A location needs a branch.') })).required(),
-  types: array(object({ code: code().required('A type needs a code.'), name: text().required('A type needs a name.'), price: number().integer().min(0).nullable().default(null) })).required(),
+  branches: array(
+    object({
+      code: code().required('A branch needs a code.'),
+      name: text().required('A branch needs a name.'),
+    }),
+  ).required(),
+  locations: array(
+    object({
+      code: code().required('A location needs a code.'),
+      name: text().required('A location needs a name.'),
+      branch: code().required('A location needs a branch.'),
+    }),
+  ).required(),
+  types: array(
+    object({
+      code: code().required('A type needs a code.'),
+      name: text().required('A type needs a name.'),
+      price: number().integer().min(0).nullable().default(null),
+    }),
+  ).required(),
 });
 export const houseBody = object({
   version: number().integer().required(),
   classDecimals: number().integer().min(0).max(12).required(),
   cutterLetters: number().integer().min(0).max(6).required(),
   droppedSubdivisions: array(text().required()).required(),
-  protectedFields: array(string().matches(/^[0-9][0-9.]{2}$/, 'Three digits, or a point for any digit.').required()).required(),
+  protectedFields: array(
+    string()
+      .matches(/^[0-9][0-9.]{2}$/, 'Three digits, or a point for any digit.')
+      .required(),
+  ).required(),
   jumpLength: number().integer().min(2).max(200).required(),
   checksOff: array(text().required()).required(),
   barcode: object({

@@ -27,9 +27,18 @@ import { withdrawalRoutes } from './withdrawals/routes';
 const BODY_LIMIT = '4mb';
 
 export const allRoutes = (services: Services): Route[] => [
-  ...peopleRoutes(services.people), ...todayRoutes(services), ...deliveryRoutes(services), ...catalogueRoutes(services),
-  ...headingRoutes(services), ...copyRoutes(services), ...withdrawalRoutes(services), ...stocktakeRoutes(services),
-  ...daybookRoutes(services), ...setupRoutes(services), ...scannerRoutes(services), ...jobRoutes(services.jobs),
+  ...peopleRoutes(services.people),
+  ...todayRoutes(services),
+  ...deliveryRoutes(services),
+  ...catalogueRoutes(services),
+  ...headingRoutes(services),
+  ...copyRoutes(services),
+  ...withdrawalRoutes(services),
+  ...stocktakeRoutes(services),
+  ...daybookRoutes(services),
+  ...setupRoutes(services),
+  ...scannerRoutes(services),
+  ...jobRoutes(services.jobs),
 ];
 
 /** The HTTP application: API under /api, the web application beside it. */
@@ -37,25 +46,49 @@ export function createApp(services: Services): Express {
   const { log, settings } = services;
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({
-    logger: log,
-    autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
-    // No headers and no query: ids are enough, and what people search for is theirs.
-    serializers: { req: (r: { method: string; url: string }) => ({ method: r.method, path: r.url.split('?')[0] }), res: (r: { statusCode: number }) => ({ status: r.statusCode }) },
-    customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'info' : 'debug'),
-  }));
-  app.use(helmet({
-    contentSecurityPolicy: {
-      // Styles are computed in the page by the component library; scripts only come from here.
-      directives: { defaultSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:'], workerSrc: ["'self'", 'blob:'], upgradeInsecureRequests: null },
-    },
-    strictTransportSecurity: false,
-  }));
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
+      // No headers and no query: ids are enough, and what people search for is theirs.
+      serializers: {
+        req: (r: { method: string; url: string }) => ({ method: r.method, path: r.url.split('?')[0] }),
+        res: (r: { statusCode: number }) => ({ status: r.statusCode }),
+      },
+      customLogLevel: (_req, res, err) =>
+        err || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'info' : 'debug',
+    }),
+  );
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        // Styles are computed in the page by the component library; scripts only come from here.
+        directives: {
+          defaultSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          workerSrc: ["'self'", 'blob:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
   app.get('/api/health', (_req, res) => void res.json({ status: 'ok' }));
   const api = express.Router();
   api.use(originCheck);
   api.use(session(services.people));
-  api.use(['/sign-in', '/first-head'], rateLimit({ windowMs: 60_000, limit: 30, standardHeaders: true, legacyHeaders: false, validate: false, skip: (req) => req.method === 'GET' }));
+  api.use(
+    ['/sign-in', '/first-head'],
+    rateLimit({
+      windowMs: 60_000,
+      limit: 30,
+      standardHeaders: true,
+      legacyHeaders: false,
+      validate: false,
+      skip: (req) => req.method === 'GET',
+    }),
+  );
   const routes = allRoutes(services);
   const isFile = (req: Request) => req.method === 'POST' && req.path === '/deliveries';
   const json = express.json({ limit: BODY_LIMIT });
@@ -75,5 +108,7 @@ function serveWeb(app: Express, folder: string): void {
   if (!existsSync(page)) return;
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
   app.use(express.static(folder, { index: false }));
-  app.use((req, res, next) => (req.method === 'GET' ? res.sendFile(page, { headers: { 'cache-control': 'no-cache' } }) : next()));
+  app.use((req, res, next) =>
+    req.method === 'GET' ? res.sendFile(page, { headers: { 'cache-control': 'no-cache' } }) : next(),
+  );
 }

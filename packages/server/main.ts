@@ -6,7 +6,10 @@ const root = process.env.OSIER_ROOT ?? process.cwd();
 async function main(): Promise<void> {
   const running = await startOsier(readSettings(process.env, root));
   const code = await running.services.people.firstHeadCode();
-  if (code) process.stdout.write(`\nNobody has an account yet. Open the address below and make the first one with this code:  ${code}\n`);
+  if (code)
+    process.stdout.write(
+      `\nNobody has an account yet. Open the address below and make the first one with this code:  ${code}\n`,
+    );
   process.stdout.write(`\nOsier is ready:  ${running.address}\n\n`);
   let stopping = false;
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
@@ -18,7 +21,10 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: NodeJS.ErrnoException) => {
-  const text = error.code === 'EADDRINUSE' ? 'The port is taken. Set OSIER_PORT to another one, or stop what uses it.' : error.message;
+  const text =
+    error.code === 'EADDRINUSE'
+      ? 'The port is taken. Set OSIER_PORT to another one, or stop what uses it.'
+      : error.message;
   process.stderr.write(`Osier could not start: ${text}\n`);
   process.exit(1);
 });

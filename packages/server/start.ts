@@ -36,7 +36,9 @@ export async function startOsier(settings: Settings): Promise<Running> {
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
   const app = createApp(services);
   const server = createServer(app);
-  await new Promise<void>((resolve, reject) => server.once('error', reject).listen(settings.port, settings.host, resolve));
+  await new Promise<void>((resolve, reject) =>
+    server.once('error', reject).listen(settings.port, settings.host, resolve),
+  );
   const { port } = server.address() as AddressInfo;
   const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
   return { services, app, address: `http://${host}:${port}`, stop: () => stop(server, services) };

@@ -2,7 +2,10 @@ import { createServer, type Server, type ServerResponse } from 'node:http';
 import { misread } from './misread';
 import { scannerPage } from './scanner-page';
 
-export interface Shelf { readonly name: string; readonly copies: readonly { barcode: string; callNumber: string; title: string }[] }
+export interface Shelf {
+  readonly name: string;
+  readonly copies: readonly { barcode: string; callNumber: string; title: string }[];
+}
 
 /**
  * A simulated hand scanner on the network: a page to "scan" copies of a shelf, an event stream that carries the codes to
@@ -22,7 +25,9 @@ export function handScanner(shelves: readonly Shelf[]): Server {
       const code = (url.searchParams.get('code') ?? '').slice(0, 60);
       const read = url.searchParams.get('clean') ? code : misread(code, Math.random);
       for (const l of listeners) l.write(`data: ${JSON.stringify({ code: read })}\n\n`);
-      res.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify({ code: read, heard: listeners.size }));
+      res
+        .writeHead(200, { 'content-type': 'application/json' })
+        .end(JSON.stringify({ code: read, heard: listeners.size }));
     } else if (url.pathname === '/') {
       res.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page);
     } else {

@@ -1,7 +1,10 @@
 import { createServer, type Server } from 'node:net';
 
 /** A loan: the barcode and the day it is due (ISO date). */
-export interface Loan { readonly barcode: string; readonly due: string }
+export interface Loan {
+  readonly barcode: string;
+  readonly due: string;
+}
 
 const stamp = () => {
   const [day, time] = new Date().toISOString().split('T') as [string, string];
@@ -15,7 +18,8 @@ const stamp = () => {
 export function loansDesk(loans: readonly Loan[]): Server {
   const due = new Map(loans.map((l) => [l.barcode, l.due]));
   const answer = (message: string): string => {
-    const barcode = /\|AB([^|]*)\||AO\|AB([^|]*)\|/.exec(message)?.[1] ?? /AB([^|]*)\|/.exec(message)?.[1] ?? '';
+    const barcode =
+      /\|AB([^|]*)\||AO\|AB([^|]*)\|/.exec(message)?.[1] ?? /AB([^|]*)\|/.exec(message)?.[1] ?? '';
     if (message.startsWith('17')) {
       const on = due.get(barcode);
       return `18${on ? '04' : '03'}0001${stamp()}${on ? `AH${on}|` : ''}AB${barcode}|AJ|`;
@@ -31,7 +35,10 @@ export function loansDesk(loans: readonly Loan[]): Server {
     socket.on('data', (data) => {
       const lines = (rest + data.toString('utf8')).split('\r');
       rest = lines.pop()!;
-      const answers = lines.map((l) => l.trim()).filter(Boolean).map(answer);
+      const answers = lines
+        .map((l) => l.trim())
+        .filter(Boolean)
+        .map(answer);
       if (answers.length) socket.write(answers.map((a) => `${a}\r`).join(''));
     });
     socket.on('error', () => socket.destroy());

@@ -6,5 +6,9 @@ export function misread(code: string, chance: () => number): string {
   if (at < 0.93) return `A${code}B`;
   if (at < 0.95) return ` ${code}`;
   if (at < 0.98) return code.slice(0, place) + code.slice(place + 1);
-  return code.slice(0, place) + String((Number(code[place]) + 1 + Math.floor(chance() * 8)) % 10) + code.slice(place + 1);
+  return (
+    code.slice(0, place) +
+    String((Number(code[place]) + 1 + Math.floor(chance() * 8)) % 10) +
+    code.slice(place + 1)
+  );
 }

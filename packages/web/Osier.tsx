@@ -20,7 +20,12 @@ const SetUp = lazy(() => import('./areas/setup/SetUp'));
 /** Signed in: the frame with its areas. Else: the sign-in. */
 export function Osier() {
   const { data: welcome, error } = useApi<Welcome>('/welcome');
-  if (error) return <p role="alert" style={{ padding: 24 }}>{error.message} <button onClick={() => window.location.reload()}>Try again</button></p>;
+  if (error)
+    return (
+      <p role="alert" style={{ padding: 24 }}>
+        {error.message} <button onClick={() => window.location.reload()}>Try again</button>
+      </p>
+    );
   if (!welcome) return null;
   if (!welcome.person) return <SignIn welcome={welcome} />;
   return (

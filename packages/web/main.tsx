@@ -14,7 +14,9 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <ConfigProvider theme={theme}>
       <QueryClientProvider client={queries}>
-        <BrowserRouter><Osier /></BrowserRouter>
+        <BrowserRouter>
+          <Osier />
+        </BrowserRouter>
       </QueryClientProvider>
     </ConfigProvider>
   </StrictMode>,

@@ -1,4 +1,13 @@
-import { controlValue, dataFields, first, firstValue, isData, runningText, values, type MarcRecord } from '../marc';
+import {
+  controlValue,
+  dataFields,
+  first,
+  firstValue,
+  isData,
+  runningText,
+  values,
+  type MarcRecord,
+} from '../marc';
 import { materialOf } from '../format';
 import { fold } from '../text';
 import { readIsbn } from './isbn';
@@ -16,13 +25,18 @@ export interface RecordBrief {
 }
 
 /** Text without the ISBD punctuation that ends an area. */
-export const withoutEndPunctuation = (text: string): string => text.replace(/\s*[/:;,=]\s*$/, '').replace(/\s*(?<![A-Z.])\.$/, '').trim();
+export const withoutEndPunctuation = (text: string): string =>
+  text
+    .replace(/\s*[/:;,=]\s*$/, '')
+    .replace(/\s*(?<![A-Z.])\.$/, '')
+    .trim();
 
 /** Title, author, year and so on for lists and messages. */
 export function briefOf(record: MarcRecord): RecordBrief {
   const title = dataFields(record, '245')[0];
   const main = record.fields.find((f) => /^1(00|10|11|30)$/.test(f.tag));
-  const author = main && isData(main) && main.tag !== '130' ? runningText(main, 'abcdq') : firstValue(record, '700', 'a');
+  const author =
+    main && isData(main) && main.tag !== '130' ? runningText(main, 'abcdq') : firstValue(record, '700', 'a');
   return {
     title: title ? withoutEndPunctuation(runningText(title, 'abnp')) || '[no title]' : '[no title]',
     author: withoutEndPunctuation(author ?? first(title, 'c') ?? ''),
@@ -60,7 +74,10 @@ export function isbns(record: MarcRecord): string[] {
 
 /** ISSNs of a record, eight characters. */
 export const issns = (record: MarcRecord): string[] =>
-  dataFields(record, '022').flatMap((f) => values(f, 'a')).map((v) => v.replace(/[^\dXx]/g, '').toUpperCase()).filter((v) => v.length === 8);
+  dataFields(record, '022')
+    .flatMap((f) => values(f, 'a'))
+    .map((v) => v.replace(/[^\dXx]/g, '').toUpperCase())
+    .filter((v) => v.length === 8);
 
 /**
  * Control numbers as `organisation:number`, from 001 with 003 and from 035 $a; the organisation is empty when it is
@@ -95,7 +112,9 @@ export function recordKeys(record: MarcRecord): RecordKey[] {
     ...isbns(record).map((key) => ({ kind: 'isbn' as const, key })),
     ...issns(record).map((key) => ({ kind: 'issn' as const, key })),
     ...controlNumbers(record).map((key) => ({ kind: 'control' as const, key })),
-    ...dataFields(record, '010').flatMap((f) => values(f, 'a')).map((v) => ({ kind: 'lccn' as const, key: v.replace(/\s+/g, '').toLowerCase() })),
+    ...dataFields(record, '010')
+      .flatMap((f) => values(f, 'a'))
+      .map((v) => ({ kind: 'lccn' as const, key: v.replace(/\s+/g, '').toLowerCase() })),
   ];
   if (title) keys.push({ kind: 'title', key: titleKey(runningText(title, 'ab')) });
   return keys.filter((k) => k.key !== '');
@@ -112,7 +131,12 @@ export interface SearchText {
 }
 
 export function searchText(record: MarcRecord): SearchText {
-  const parts = { title: [] as string[], name: [] as string[], subject: [] as string[], rest: [] as string[] };
+  const parts = {
+    title: [] as string[],
+    name: [] as string[],
+    subject: [] as string[],
+    rest: [] as string[],
+  };
   for (const f of record.fields) {
     if (!isData(f)) continue;
     const tag = f.tag === '880' ? (first(f, '6') ?? '').slice(0, 3) : f.tag;
@@ -124,5 +148,10 @@ export function searchText(record: MarcRecord): SearchText {
     else if (/^(020|022|024|082|050|250|26[04]|300|5..)$/.test(tag)) parts.rest.push(text);
   }
   const joined = (p: string[]) => fold(p.join(' '));
-  return { title: joined(parts.title), name: joined(parts.name), subject: joined(parts.subject), rest: joined(parts.rest) };
+  return {
+    title: joined(parts.title),
+    name: joined(parts.name),
+    subject: joined(parts.subject),
+    rest: joined(parts.rest),
+  };
 }

@@ -1,4 +1,13 @@
 export type { IsbnReading } from './isbn';
 export { isbn13From, readIsbn } from './isbn';
 export type { RecordBrief, RecordKey, SearchText } from './access-points';
-export { briefOf, controlNumbers, isbns, issns, recordKeys, searchText, titleKey, withoutEndPunctuation } from './access-points';
+export {
+  briefOf,
+  controlNumbers,
+  isbns,
+  issns,
+  recordKeys,
+  searchText,
+  titleKey,
+  withoutEndPunctuation,
+} from './access-points';

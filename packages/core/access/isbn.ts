@@ -34,12 +34,14 @@ export function readIsbn(text: string): IsbnReading | null {
   const result = (isbn13: string | null, problem: string | null) => ({ digits, isbn13, rest, problem });
   if (/^\d{9}[\dX]$/.test(digits)) {
     const right = check10(digits.slice(0, 9));
-    if (right !== digits[9]) return result(null, `The check digit of ISBN ${digits} is wrong: it should be ${right}.`);
+    if (right !== digits[9])
+      return result(null, `The check digit of ISBN ${digits} is wrong: it should be ${right}.`);
     return result(isbn13From(digits), null);
   }
   if (/^97[89]\d{10}$/.test(digits)) {
     const right = check13(digits.slice(0, 12));
-    if (right !== digits[12]) return result(null, `The check digit of ISBN ${digits} is wrong: it should be ${right}.`);
+    if (right !== digits[12])
+      return result(null, `The check digit of ISBN ${digits} is wrong: it should be ${right}.`);
     return result(digits, null);
   }
   return result(null, `ISBN ${digits} has ${digits.length} digits; an ISBN has 10 or 13.`);

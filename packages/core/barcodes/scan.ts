@@ -20,9 +20,12 @@ export function barcodeProblem(code: string, form: BarcodeForm): string | null {
   if (code.length !== form.length)
     return `A barcode here has ${form.length} digits; this one has ${code.length}.`;
   if (code[0] !== form.kind)
-    return code[0] === '2' ? 'This is a reader’s card (it begins with 2), not a copy.' : `A copy’s barcode begins with ${form.kind}.`;
+    return code[0] === '2'
+      ? 'This is a reader’s card (it begins with 2), not a copy.'
+      : `A copy’s barcode begins with ${form.kind}.`;
   const right = checkDigit(code.slice(0, -1));
-  if (right !== Number(code.at(-1))) return `The check digit is wrong: ${code.at(-1)}, it should be ${right}.`;
+  if (right !== Number(code.at(-1)))
+    return `The check digit is wrong: ${code.at(-1)}, it should be ${right}.`;
   return null;
 }
 

@@ -13,7 +13,8 @@ export interface DeweyClass {
 }
 
 export function readDewey(text: string): DeweyClass | null {
-  const found = /^\s*([A-Za-z]{0,4}\s+|[A-Za-z])?\s*(\d{3})([/'′’]?)(?:\.([\d/'′’]+))?(?=\s|$|[^\d.])(.*)$/s.exec(text);
+  const found =
+    /^\s*([A-Za-z]{0,4}\s+|[A-Za-z])?\s*(\d{3})([/'′’]?)(?:\.([\d/'′’]+))?(?=\s|$|[^\d.])(.*)$/s.exec(text);
   if (!found) return null;
   const marks: number[] = [];
   if (found[3]) marks.push(0);

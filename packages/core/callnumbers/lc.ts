@@ -9,12 +9,16 @@ export interface LcCallNumber {
   readonly rest: string;
 }
 
-const PATTERN =
-  /^([A-Z]{1,3})\s*(\d{1,4})?(?:\.(\d+))?\s*((?:1[0-9]|20)\d{2}[a-z]?(?=\s|\.|$))?\s*(.*)$/;
+const PATTERN = /^([A-Z]{1,3})\s*(\d{1,4})?(?:\.(\d+))?\s*((?:1[0-9]|20)\d{2}[a-z]?(?=\s|\.|$))?\s*(.*)$/;
 
 /** Reads an LC call number; null for text that does not begin as one. */
 export function readLc(text: string): LcCallNumber | null {
-  const found = PATTERN.exec(text.trim().replace(/\s+/g, ' ').replace(/^([a-z]{1,3})(?=\s?\d)/, (l) => l.toUpperCase()));
+  const found = PATTERN.exec(
+    text
+      .trim()
+      .replace(/\s+/g, ' ')
+      .replace(/^([a-z]{1,3})(?=\s?\d)/, (l) => l.toUpperCase()),
+  );
   if (!found) return null;
   let rest = found[5]!;
   const cutters: string[] = [];
@@ -25,7 +29,14 @@ export function readLc(text: string): LcCallNumber | null {
     rest = rest.slice(cutter[0].length);
   }
   if (!found[2] && (found[3] || rest)) return null;
-  return { letters: found[1]!, whole: found[2] ?? '', decimal: found[3] ?? '', classDate: found[4] ?? '', cutters, rest };
+  return {
+    letters: found[1]!,
+    whole: found[2] ?? '',
+    decimal: found[3] ?? '',
+    classDate: found[4] ?? '',
+    cutters,
+    rest,
+  };
 }
 
 /**

@@ -13,7 +13,11 @@ export interface CallNumberOffer extends CallNumber {
 /** Cutter of the house: the first letters of the surname, or of the title's first filing word where nobody is named. */
 export function cutterFor(record: MarcRecord, letters: number): { cutter: string; from: string } {
   if (letters <= 0) return { cutter: '', from: '' };
-  const make = (text: string) => withoutMarks(text).toUpperCase().replace(/[^\p{L}\p{N}]/gu, '').slice(0, letters);
+  const make = (text: string) =>
+    withoutMarks(text)
+      .toUpperCase()
+      .replace(/[^\p{L}\p{N}]/gu, '')
+      .slice(0, letters);
   for (const tag of ['100', '110', '111']) {
     const name = firstValue(record, tag, 'a');
     if (name) return { cutter: make(name.split(',')[0]!), from: tag };
@@ -34,15 +38,30 @@ export function offerCallNumbers(record: MarcRecord, house: HouseRules): CallNum
       if (!cut || offers.some((o) => o.scheme === 'dewey')) continue;
       const how = cut === given ? '' : `, cut to ${cut}`;
       offers.push({
-        scheme: 'dewey', prefix: '', class: cut, item: cutter, suffix: '',
+        scheme: 'dewey',
+        prefix: '',
+        class: cut,
+        item: cutter,
+        suffix: '',
         from: `${tag} ${given}${how}${cutter ? `; cutter from ${from}` : ''}`,
       });
     }
-  for (const [tag, scheme] of [['090', 'lc'], ['050', 'lc'], ['060', 'nlm']] as const) {
+  for (const [tag, scheme] of [
+    ['090', 'lc'],
+    ['050', 'lc'],
+    ['060', 'nlm'],
+  ] as const) {
     const f = dataFields(record, tag)[0];
     const cls = first(f, 'a');
     if (!cls || offers.some((o) => o.scheme === scheme)) continue;
-    offers.push({ scheme, prefix: '', class: cls.trim(), item: (first(f, 'b') ?? '').trim(), suffix: '', from: `${tag} as it stands` });
+    offers.push({
+      scheme,
+      prefix: '',
+      class: cls.trim(),
+      item: (first(f, 'b') ?? '').trim(),
+      suffix: '',
+      from: `${tag} as it stands`,
+    });
   }
   return offers;
 }

@@ -16,7 +16,10 @@ export interface CallNumber {
 
 /** The call number as it is read on a label, on one line. */
 export const callNumberText = (n: Omit<CallNumber, 'scheme'>): string =>
-  [n.prefix, n.class, n.item, n.suffix].map((p) => p.trim()).filter(Boolean).join(' ');
+  [n.prefix, n.class, n.item, n.suffix]
+    .map((p) => p.trim())
+    .filter(Boolean)
+    .join(' ');
 
 /** Sort key of a call number written on one line; one that its scheme cannot read sorts by its text, after the rest. */
 export function shelfKeyOf(text: string, scheme: Scheme): string {

@@ -21,11 +21,23 @@ export interface Versioned<T> {
 }
 
 export const creation = <T>(kind: string, id: number, after: T): Change<T> => ({
-  kind, id, version: 0, before: null, after,
+  kind,
+  id,
+  version: 0,
+  before: null,
+  after,
 });
 export const update = <T>(kind: string, held: Versioned<T>, after: T): Change<T> => ({
-  kind, id: held.id, version: held.version, before: held.value, after,
+  kind,
+  id: held.id,
+  version: held.version,
+  before: held.value,
+  after,
 });
 export const removal = <T>(kind: string, held: Versioned<T>): Change<T> => ({
-  kind, id: held.id, version: held.version, before: held.value, after: null,
+  kind,
+  id: held.id,
+  version: held.version,
+  before: held.value,
+  after: null,
 });

@@ -14,7 +14,11 @@ export const twiceEncoded: Check = {
           severity: 'error',
           where: inSubfield(p, i),
           message: `The text was encoded twice: “${excerpt(s.value)}” reads “${excerpt(meant)}”.`,
-          fix: { sentence: `Read it as “${excerpt(meant)}”`, safe: true, edits: [{ op: 'text', at: p.at, subfield: i, value: meant }] },
+          fix: {
+            sentence: `Read it as “${excerpt(meant)}”`,
+            safe: true,
+            edits: [{ op: 'text', at: p.at, subfield: i, value: meant }],
+          },
         };
       }
   },

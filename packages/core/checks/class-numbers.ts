@@ -19,7 +19,11 @@ export const deweyForm: Check = {
           severity: 'advice',
           where: inSubfield(p, i),
           message: `The class ${s.value} is longer than the house keeps; cut it is ${cut}.`,
-          fix: { sentence: `Cut it to ${cut}`, safe: true, edits: [{ op: 'text', at: p.at, subfield: i, value: cut }] },
+          fix: {
+            sentence: `Cut it to ${cut}`,
+            safe: true,
+            edits: [{ op: 'text', at: p.at, subfield: i, value: cut }],
+          },
         };
       }
   },

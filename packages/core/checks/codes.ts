@@ -43,6 +43,10 @@ export const linkForm: Check = {
     for (const p of placed(record, '856'))
       for (const s of p.field.subfields)
         if (s.code === 'u' && !/^https?:\/\/[^\s/]+\.[^\s]+$/.test(s.value.trim()))
-          yield { severity: 'warning', where: wholeField(p), message: `“${s.value}” is not a link that can be opened (https://…).` };
+          yield {
+            severity: 'warning',
+            where: wholeField(p),
+            message: `“${s.value}” is not a link that can be opened (https://…).`,
+          };
   },
 };

@@ -42,12 +42,17 @@ export function placed(record: MarcRecord, tag: string | RegExp): Placed[] {
   record.fields.forEach((f, at) => {
     const occurrence = seen.get(f.tag) ?? 0;
     seen.set(f.tag, occurrence + 1);
-    if (isData(f) && (typeof tag === 'string' ? f.tag === tag : tag.test(f.tag))) found.push({ field: f, at, occurrence });
+    if (isData(f) && (typeof tag === 'string' ? f.tag === tag : tag.test(f.tag)))
+      found.push({ field: f, at, occurrence });
   });
   return found;
 }
 
-export const wholeField = ({ field, at, occurrence }: Placed): Where => ({ field: at, tag: field.tag, occurrence });
+export const wholeField = ({ field, at, occurrence }: Placed): Where => ({
+  field: at,
+  tag: field.tag,
+  occurrence,
+});
 
 /** A place within a subfield's text; without a range the whole text. */
 export function inSubfield(p: Placed, subfield: number, start?: number, end?: number): Where {

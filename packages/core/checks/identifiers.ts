@@ -20,18 +20,31 @@ export const isbnForm: Check = {
             severity: 'error',
             where: inSubfield(p, i),
             message: isbn.problem,
-            fix: { sentence: 'Keep it as a wrong ISBN in $z', safe: false, edits: [{ op: 'replace', at: p.at, field: { ...p.field, subfields } }] },
+            fix: {
+              sentence: 'Keep it as a wrong ISBN in $z',
+              safe: false,
+              edits: [{ op: 'replace', at: p.at, field: { ...p.field, subfields } }],
+            },
           };
         } else if (isbn.rest) {
           const qualifier = isbn.rest.replace(/^[(:\s]+|[)\s]+$/g, '');
           const subfields = p.field.subfields.flatMap((x, k) =>
-            k === i ? [{ code: 'a', value: isbn.digits }, { code: /\d[.,]\d\d/.test(qualifier) ? 'c' : 'q', value: qualifier }] : [x],
+            k === i
+              ? [
+                  { code: 'a', value: isbn.digits },
+                  { code: /\d[.,]\d\d/.test(qualifier) ? 'c' : 'q', value: qualifier },
+                ]
+              : [x],
           );
           yield {
             severity: 'warning',
             where: inSubfield(p, i, s.value.indexOf(isbn.rest)),
             message: `“${isbn.rest}” stands in the ISBN; a qualifier belongs in $q, a price in $c.`,
-            fix: { sentence: 'Move it out of the number', safe: true, edits: [{ op: 'replace', at: p.at, field: { ...p.field, subfields } }] },
+            fix: {
+              sentence: 'Move it out of the number',
+              safe: true,
+              edits: [{ op: 'replace', at: p.at, field: { ...p.field, subfields } }],
+            },
           };
         }
       }
@@ -57,7 +70,9 @@ export const isbn13Missing: Check = {
         fix: {
           sentence: `Add 020 $a${wanted}`,
           safe: true,
-          edits: [{ op: 'insert', at: p.at, field: { ...p.field, subfields: [{ code: 'a', value: wanted }] } }],
+          edits: [
+            { op: 'insert', at: p.at, field: { ...p.field, subfields: [{ code: 'a', value: wanted }] } },
+          ],
         },
       };
     }

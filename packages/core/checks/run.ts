@@ -11,9 +11,23 @@ import { capitalAfterArticle, nonfilingCount } from './title';
 
 /** All checks, in the order in which findings are shown. */
 export const CHECKS: readonly Check[] = [
-  titleMissing, severalMainEntries, notRepeatable, notDefined, emptySubfield, twiceEncoded, replacementCharacter,
-  isbnForm, isbn13Missing, dateAgainstText, fixedLength, nonfilingCount, capitalAfterArticle, duplicateSubject,
-  droppedSubdivision, deweyForm, linkForm,
+  titleMissing,
+  severalMainEntries,
+  notRepeatable,
+  notDefined,
+  emptySubfield,
+  twiceEncoded,
+  replacementCharacter,
+  isbnForm,
+  isbn13Missing,
+  dateAgainstText,
+  fixedLength,
+  nonfilingCount,
+  capitalAfterArticle,
+  duplicateSubject,
+  droppedSubdivision,
+  deweyForm,
+  linkForm,
 ];
 
 const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };

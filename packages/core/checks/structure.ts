@@ -19,7 +19,11 @@ export const severalMainEntries: Check = {
   source: `${SOURCE}, 1XX Main entries, general information`,
   *run(record) {
     for (const p of placed(record, /^1(00|10|11|30)$/).slice(1))
-      yield { severity: 'error', where: wholeField(p), message: `A record has one main entry; ${p.field.tag} is one more.` };
+      yield {
+        severity: 'error',
+        where: wholeField(p),
+        message: `A record has one main entry; ${p.field.tag} is one more.`,
+      };
   },
 };
 
@@ -32,11 +36,19 @@ export const notRepeatable: Check = {
       const definition = fieldDefinition(p.field.tag);
       if (!definition) continue;
       if (!definition.repeatable && p.occurrence > 0)
-        yield { severity: 'error', where: wholeField(p), message: `${p.field.tag} ${definition.name} is not repeatable; this is one more.` };
+        yield {
+          severity: 'error',
+          where: wholeField(p),
+          message: `${p.field.tag} ${definition.name} is not repeatable; this is one more.`,
+        };
       const seen = new Set<string>();
       for (const [i, s] of p.field.subfields.entries()) {
         if (seen.has(s.code) && definition.subfields?.[s.code] && !subfieldIsRepeatable(p.field.tag, s.code))
-          yield { severity: 'error', where: inSubfield(p, i), message: `Subfield ${s.code} of ${p.field.tag} is not repeatable.` };
+          yield {
+            severity: 'error',
+            where: inSubfield(p, i),
+            message: `Subfield ${s.code} of ${p.field.tag} is not repeatable.`,
+          };
         seen.add(s.code);
       }
     }
@@ -62,7 +74,9 @@ export const notDefined: Check = {
         yield {
           severity: was ? 'advice' : 'warning',
           where: inSubfield(p, i),
-          message: was ? `Subfield ${s.code} of ${tag} is obsolete.` : `Field ${tag} has no subfield ${s.code}.`,
+          message: was
+            ? `Subfield ${s.code} of ${tag} is obsolete.`
+            : `Field ${tag} has no subfield ${s.code}.`,
         };
       }
     }
@@ -85,7 +99,11 @@ export const emptySubfield: Check = {
           fix: {
             sentence: subfields.length ? `Take subfield ${s.code} away` : `Take field ${p.field.tag} away`,
             safe: true,
-            edits: [subfields.length ? { op: 'replace', at: p.at, field: { ...p.field, subfields } } : { op: 'remove', at: p.at }],
+            edits: [
+              subfields.length
+                ? { op: 'replace', at: p.at, field: { ...p.field, subfields } }
+                : { op: 'remove', at: p.at },
+            ],
           },
         };
       }

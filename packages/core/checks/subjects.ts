@@ -44,7 +44,11 @@ export const droppedSubdivision: Check = {
           severity: 'advice',
           where: { ...wholeField(p), subfield: i, code: s.code },
           message: `The subdivision “${s.value}” is dropped in this library.`,
-          fix: { sentence: `Drop “${s.value}”`, safe: true, edits: [{ op: 'replace', at: p.at, field: { ...p.field, subfields } }] },
+          fix: {
+            sentence: `Drop “${s.value}”`,
+            safe: true,
+            edits: [{ op: 'replace', at: p.at, field: { ...p.field, subfields } }],
+          },
         };
       }
   },

@@ -13,8 +13,16 @@ export const nonfilingCount: Check = {
     const count = Number(p.field.ind2);
     const article = initialArticle(title, briefOf(record).language);
     if (!/\d/.test(p.field.ind2)) {
-      yield { severity: 'error', where: wholeField(p), message: `The second indicator of 245 counts characters; “${p.field.ind2}” is no number.` };
-    } else if (article.length !== count && (article !== '' || !/^[\s"'“‘«([¿¡]/.test(title)) && !(article === '' && count > 0 && title[count - 1] === ' ')) {
+      yield {
+        severity: 'error',
+        where: wholeField(p),
+        message: `The second indicator of 245 counts characters; “${p.field.ind2}” is no number.`,
+      };
+    } else if (
+      article.length !== count &&
+      (article !== '' || !/^[\s"'“‘«([¿¡]/.test(title)) &&
+      !(article === '' && count > 0 && title[count - 1] === ' ')
+    ) {
       yield {
         severity: 'warning',
         where: wholeField(p),
@@ -47,7 +55,11 @@ export const capitalAfterArticle: Check = {
         severity: 'advice',
         where: inSubfield(p, at, start, start + 1),
         message: `Capital after the article: “${value.slice(0, start + 14).trim()}…”. If it is no name it is written small.`,
-        fix: { sentence: 'Write it small', safe: false, edits: [{ op: 'text', at: p.at, subfield: at, value: lowered }] },
+        fix: {
+          sentence: 'Write it small',
+          safe: false,
+          edits: [{ op: 'text', at: p.at, subfield: at, value: lowered }],
+        },
       };
     }
   },

@@ -55,25 +55,43 @@ export function acceptPlan(incoming: readonly Versioned<Incoming>[], context: Ac
     } else if (value.decision === 'replace') {
       const held = value.target === null ? undefined : context.held.get(value.target);
       if (!held) {
-        left.push({ incoming: row.id, why: value.target === null ? 'No record was chosen to replace.' : `Record ${value.target} is no longer there.` });
+        left.push({
+          incoming: row.id,
+          why:
+            value.target === null
+              ? 'No record was chosen to replace.'
+              : `Record ${value.target} is no longer there.`,
+        });
       } else if (taken.has(held.id)) {
-        left.push({ incoming: row.id, why: `Another record of this delivery replaces record ${held.id} already.` });
+        left.push({
+          incoming: row.id,
+          why: `Another record of this delivery replaces record ${held.id} already.`,
+        });
       } else {
         taken.add(held.id);
         const next = replaceRecord(held.value, value.marc, context.house);
         totals.replaced++;
-        changes.push(update('record', held, next), update<Incoming>('incoming', row, { ...value, state: 'accepted', record: held.id }));
+        changes.push(
+          update('record', held, next),
+          update<Incoming>('incoming', row, { ...value, state: 'accepted', record: held.id }),
+        );
         addHeadings(next);
       }
     } else {
       const since = context.heldSince(row);
       if (since !== null) {
-        left.push({ incoming: row.id, why: `Record ${since} with the same number is in the catalogue since; look at it once more.` });
+        left.push({
+          incoming: row.id,
+          why: `Record ${since} with the same number is in the catalogue since; look at it once more.`,
+        });
         continue;
       }
       const id = context.nextRecordId();
       totals.added++;
-      changes.push(creation('record', id, value.marc), update<Incoming>('incoming', row, { ...value, state: 'accepted', record: id }));
+      changes.push(
+        creation('record', id, value.marc),
+        update<Incoming>('incoming', row, { ...value, state: 'accepted', record: id }),
+      );
       addHeadings(value.marc);
     }
   }

@@ -41,7 +41,8 @@ export function subfieldName(tag: string, code: string): string | undefined {
   return fields[tag]?.subfields?.[code]?.[0] as string | undefined;
 }
 
-export const subfieldIsRepeatable = (tag: string, code: string): boolean => fields[tag]?.subfields?.[code]?.[1] === 1;
+export const subfieldIsRepeatable = (tag: string, code: string): boolean =>
+  fields[tag]?.subfields?.[code]?.[1] === 1;
 
 /** What an indicator's value means here; undefined when the format does not define the value. */
 export function indicatorMeaning(tag: string, which: 1 | 2, value: string): string | undefined {

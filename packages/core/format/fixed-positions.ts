@@ -13,7 +13,8 @@ export interface PositionReading {
 export function materialOf(leader: string): string {
   const type = leader[6] ?? 'a';
   const level = leader[7] ?? 'm';
-  if (type === 'a' || type === 't') return type === 'a' && 'bis'.includes(level) ? 'Continuing Resources' : 'Books';
+  if (type === 'a' || type === 't')
+    return type === 'a' && 'bis'.includes(level) ? 'Continuing Resources' : 'Books';
   if (type === 'm') return 'Computer Files';
   if (type === 'e' || type === 'f') return 'Maps';
   if ('cdij'.includes(type)) return 'Music';
@@ -22,18 +23,32 @@ export function materialOf(leader: string): string {
 }
 
 const CATEGORY_007: Record<string, string> = {
-  a: 'Map', c: 'Electronic resource', d: 'Globe', f: 'Tactile material', g: 'Projected graphic', h: 'Microform',
-  k: 'Nonprojected graphic', m: 'Motion picture', o: 'Kit', q: 'Notated music', r: 'Remote-sensing image',
-  s: 'Sound recording', t: 'Text', v: 'Videorecording', z: 'Unspecified',
+  a: 'Map',
+  c: 'Electronic resource',
+  d: 'Globe',
+  f: 'Tactile material',
+  g: 'Projected graphic',
+  h: 'Microform',
+  k: 'Nonprojected graphic',
+  m: 'Motion picture',
+  o: 'Kit',
+  q: 'Notated music',
+  r: 'Remote-sensing image',
+  s: 'Sound recording',
+  t: 'Text',
+  v: 'Videorecording',
+  z: 'Unspecified',
 };
 
 function definitions(tag: string, leader: string, value: string): PositionDefinition[] {
   const by = fieldDefinition(tag)?.positions;
   if (!by) return [];
   const own =
-    tag === 'LDR' ? by.all
-    : tag === '007' ? (by[CATEGORY_007[value[0] ?? ''] ?? ''] ?? by.Common)
-    : [...(by['All Materials'] ?? []), ...(tag === '008' ? (by[materialOf(leader)] ?? []) : [])];
+    tag === 'LDR'
+      ? by.all
+      : tag === '007'
+        ? (by[CATEGORY_007[value[0] ?? ''] ?? ''] ?? by.Common)
+        : [...(by['All Materials'] ?? []), ...(tag === '008' ? (by[materialOf(leader)] ?? []) : [])];
   return [...(own ?? [])].sort((a, b) => a.from - b.from);
 }
 
@@ -41,7 +56,13 @@ function definitions(tag: string, leader: string, value: string): PositionDefini
 export function readPositions(tag: string, value: string, leader: string): PositionReading[] {
   return definitions(tag, leader, value).map(({ from, to, name, codes }) => {
     const part = value.slice(from, to);
-    return { from, to, name, value: part, meaning: codes[part] ?? codes[part.replaceAll(' ', '#')] ?? eachMeaning(part, codes) };
+    return {
+      from,
+      to,
+      name,
+      value: part,
+      meaning: codes[part] ?? codes[part.replaceAll(' ', '#')] ?? eachMeaning(part, codes),
+    };
   });
 }
 

@@ -8,7 +8,13 @@ export interface Heading {
   readonly mergedInto: number | null;
 }
 
-const TAGS: Record<HeadingKind, string> = { personal: '100', corporate: '110', meeting: '111', topic: '150', place: '151' };
+const TAGS: Record<HeadingKind, string> = {
+  personal: '100',
+  corporate: '110',
+  meeting: '111',
+  topic: '150',
+  place: '151',
+};
 
 /** A new authority record for a heading as it stands in a record (MARC 21 Format for Authority Data). */
 export function headingFrom(use: HeadingUse): Heading {
@@ -16,7 +22,10 @@ export function headingFrom(use: HeadingUse): Heading {
   const ind1 = use.kind === 'topic' || use.kind === 'place' ? ' ' : use.ind1;
   return {
     kind: use.kind,
-    marc: { leader: '00000nz  a2200000n  4500', fields: [{ tag, ind1, ind2: ' ', subfields: use.subfields }] },
+    marc: {
+      leader: '00000nz  a2200000n  4500',
+      fields: [{ tag, ind1, ind2: ' ', subfields: use.subfields }],
+    },
     mergedInto: null,
   };
 }
@@ -32,10 +41,14 @@ export const seeFroms = (heading: Heading): DataField[] =>
   heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '4');
 
 export const formText = (f: DataField): string =>
-  f.subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w').map((s) => ('vxyz'.includes(s.code) && f.tag.endsWith('5') ? `-- ${s.value}` : s.value)).join(' ');
+  f.subfields
+    .filter((s) => /[a-z]/.test(s.code) && s.code !== 'w')
+    .map((s) => ('vxyz'.includes(s.code) && f.tag.endsWith('5') ? `-- ${s.value}` : s.value))
+    .join(' ');
 
 export const headingText = (heading: Heading): string => formText(keptForm(heading));
-export const keyOfHeading = (heading: Heading): string => headingKey(keptForm(heading).subfields.filter((s) => /[a-z]/.test(s.code)));
+export const keyOfHeading = (heading: Heading): string =>
+  headingKey(keptForm(heading).subfields.filter((s) => /[a-z]/.test(s.code)));
 
 /** All headings that a record uses, each once. */
 export function headingsOf(record: MarcRecord): HeadingUse[] {

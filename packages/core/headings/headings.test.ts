@@ -1,18 +1,46 @@
 import fc from 'fast-check';
 import { field, type DataField, type MarcRecord } from '../marc';
 import { makeLibrary } from '../../../demo/library';
-import { headingFrom, headingIn, headingKey, headingsOf, headingText, keyOfHeading, likeness, lookAlikeGroups, lookAlikes, mergePlan, readPersonalName, seeFroms, type Heading } from '.';
+import {
+  headingFrom,
+  headingIn,
+  headingKey,
+  headingsOf,
+  headingText,
+  keyOfHeading,
+  likeness,
+  lookAlikeGroups,
+  lookAlikes,
+  mergePlan,
+  readPersonalName,
+  seeFroms,
+  type Heading,
+} from '.';
 
-const name = (a: string, d?: string): DataField => (d ? field('100', '1 ', 'a', a, 'd', d) : field('100', '1 ', 'a', a));
+const name = (a: string, d?: string): DataField =>
+  d ? field('100', '1 ', 'a', a, 'd', d) : field('100', '1 ', 'a', a);
 const heading = (a: string, d?: string): Heading => headingFrom(headingIn(name(a, d))!);
 
 describe('normal form (PCC: Authority File Comparison Rules, NACO normalization)', () => {
   test.each([
-    ['marks and case do not count', 'Brontë, Émile', 'BRONTE, Emile'], ['punctuation is a blank', 'Smith-Jones, A.B.', 'Smith Jones, A. B.'], ['apostrophes are nothing', 'O’Brien, T.', 'OBrien, T'], ['the letter Ł is L', 'Łozowski, B.', 'Lozowski, B'], ['Æ is AE', 'Læssøe, J.', 'Laessoe, J'],
+    ['marks and case do not count', 'Brontë, Émile', 'BRONTE, Emile'],
+    ['punctuation is a blank', 'Smith-Jones, A.B.', 'Smith Jones, A. B.'],
+    ['apostrophes are nothing', 'O’Brien, T.', 'OBrien, T'],
+    ['the letter Ł is L', 'Łozowski, B.', 'Lozowski, B'],
+    ['Æ is AE', 'Læssøe, J.', 'Laessoe, J'],
   ])('%s', (_, a, b) => expect(keyOfHeading(heading(a))).toBe(keyOfHeading(heading(b))));
-  test.each([['the first comma counts', 'James, Henry', 'James Henry'], ['numbers count', 'Henry, 2', 'Henry, 3']])('%s', (_, a, b) => expect(headingKey([{ code: 'a', value: a }])).not.toBe(headingKey([{ code: 'a', value: b }])));
+  test.each([
+    ['the first comma counts', 'James, Henry', 'James Henry'],
+    ['numbers count', 'Henry, 2', 'Henry, 3'],
+  ])('%s', (_, a, b) =>
+    expect(headingKey([{ code: 'a', value: a }])).not.toBe(headingKey([{ code: 'a', value: b }])),
+  );
   test('the punctuation of the field is not the name’s', () => {
-    expect(keyOfHeading(headingFrom(headingIn(field('700', '1 ', 'a', 'Reedman, Amos,', 'd', '1880-1950,', 'e', 'author.'))!))).toBe(keyOfHeading(heading('Reedman, Amos', '1880-1950')));
+    expect(
+      keyOfHeading(
+        headingFrom(headingIn(field('700', '1 ', 'a', 'Reedman, Amos,', 'd', '1880-1950,', 'e', 'author.'))!),
+      ),
+    ).toBe(keyOfHeading(heading('Reedman, Amos', '1880-1950')));
   });
 });
 
@@ -22,11 +50,21 @@ describe('likeness of two names', () => {
     ['initial against full name', name('Reedman, A.'), name('Reedman, Amos'), true],
     ['two initials against two names', name('Reedman, A. J.'), name('Reedman, Amos John'), true],
     ['dates on one only', name('Reedman, Amos'), name('Reedman, Amos', '1880-1950'), true],
-    ['one letter in a long surname', name('Gathercole, Ada', '1900-'), name('Gathercolle, Ada', '1900-'), true],
+    [
+      'one letter in a long surname',
+      name('Gathercole, Ada', '1900-'),
+      name('Gathercolle, Ada', '1900-'),
+      true,
+    ],
     ['other initial', name('Reedman, B.'), name('Reedman, Amos'), false],
     ['other year of birth', name('Reedman, Amos', '1760-1822'), name('Reedman, Amos', '1880-1950'), false],
     ['born after the other’s death', name('Reedman, A.', '1900-'), name('Reedman, Amos', '-1850'), false],
-    ['Jr. is somebody else', field('100', '1 ', 'a', 'Reedman, Amos,', 'c', 'Jr.'), name('Reedman, Amos'), false],
+    [
+      'Jr. is somebody else',
+      field('100', '1 ', 'a', 'Reedman, Amos,', 'c', 'Jr.'),
+      name('Reedman, Amos'),
+      false,
+    ],
     ['a short surname with another letter', name('Frith, Ada'), name('Firth, Ada Mary'), true],
     ['short surnames', name('Crak, Ada'), name('Cral, Ada'), false],
     ['other second name', name('Reedman, Amos John'), name('Reedman, Amos Paul'), false],
@@ -50,31 +88,64 @@ test('the demo library’s planted pairs are found, and hardly anything else', (
 describe('merging', () => {
   const kept = { id: 1, version: 3, value: heading('Reedman, Amos', '1880-1950') };
   const lost = { id: 2, version: 1, value: heading('Reedman, A.') };
-  const record = (id: number, ...fields: DataField[]) => ({ id, version: 1, value: { leader: '00000nam a2200000 i 4500', fields } as MarcRecord });
+  const record = (id: number, ...fields: DataField[]) => ({
+    id,
+    version: 1,
+    value: { leader: '00000nam a2200000 i 4500', fields } as MarcRecord,
+  });
   const plan = (...records: ReturnType<typeof record>[]) => mergePlan(kept, [lost], records);
-  const after = (p: ReturnType<typeof plan>, id: number) => (p.changes.find((c) => c.kind === 'record' && c.id === id)?.after as MarcRecord | undefined)?.fields;
+  const after = (p: ReturnType<typeof plan>, id: number) =>
+    (p.changes.find((c) => c.kind === 'record' && c.id === id)?.after as MarcRecord | undefined)?.fields;
 
   test('records carry the kept form; what follows the name stays with its punctuation', () => {
-    const p = plan(record(7, field('100', '1 ', 'a', 'Reedman, A.,', 'e', 'author.'), field('600', '10', 'a', 'Reedman, A.', 'x', 'Tools.')), record(8, field('100', '1 ', 'a', 'Else, B.')));
-    expect(after(p, 7)).toEqual([field('100', '1 ', 'a', 'Reedman, Amos', 'd', '1880-1950,', 'e', 'author.'), field('600', '10', 'a', 'Reedman, Amos', 'd', '1880-1950', 'x', 'Tools.')]);
+    const p = plan(
+      record(
+        7,
+        field('100', '1 ', 'a', 'Reedman, A.,', 'e', 'author.'),
+        field('600', '10', 'a', 'Reedman, A.', 'x', 'Tools.'),
+      ),
+      record(8, field('100', '1 ', 'a', 'Else, B.')),
+    );
+    expect(after(p, 7)).toEqual([
+      field('100', '1 ', 'a', 'Reedman, Amos', 'd', '1880-1950,', 'e', 'author.'),
+      field('600', '10', 'a', 'Reedman, Amos', 'd', '1880-1950', 'x', 'Tools.'),
+    ]);
     expect(after(p, 8)).toBeUndefined();
   });
   test('the lost form stands as see-from, its number leads to the kept', () => {
     const p = plan();
-    const [keptAfter, lostAfter] = [1, 2].map((id) => p.changes.find((c) => c.kind === 'heading' && c.id === id)!.after as Heading);
+    const [keptAfter, lostAfter] = [1, 2].map(
+      (id) => p.changes.find((c) => c.kind === 'heading' && c.id === id)!.after as Heading,
+    );
     expect(seeFroms(keptAfter!)).toEqual([field('400', '1 ', 'a', 'Reedman, A.')]);
     expect(lostAfter!.mergedInto).toBe(1);
   });
   test('a record with both forms keeps one field, and says so', () => {
-    const p = plan(record(9, field('700', '1 ', 'a', 'Reedman, Amos', 'd', '1880-1950'), field('700', '1 ', 'a', 'Reedman, A.')));
+    const p = plan(
+      record(
+        9,
+        field('700', '1 ', 'a', 'Reedman, Amos', 'd', '1880-1950'),
+        field('700', '1 ', 'a', 'Reedman, A.'),
+      ),
+    );
     expect(after(p, 9)).toEqual([field('700', '1 ', 'a', 'Reedman, Amos', 'd', '1880-1950')]);
     expect(p.notes).toEqual([{ record: 9, message: expect.stringContaining('both forms') as string }]);
   });
   test('after a merge no record carries the lost form', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('Reedman, A.', 'Reedman, A', 'Else, B.', 'Reedman, Amos'), { minLength: 1, maxLength: 6 }), (names) => {
-      const p = plan(record(5, ...names.map((n) => field('700', '1 ', 'a', n))));
-      const next = after(p, 5) ?? names.map((n) => field('700', '1 ', 'a', n));
-      expect(headingsOf({ leader: '', fields: next }).map((h) => h.key)).not.toContain(keyOfHeading(lost.value));
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('Reedman, A.', 'Reedman, A', 'Else, B.', 'Reedman, Amos'), {
+          minLength: 1,
+          maxLength: 6,
+        }),
+        (names) => {
+          const p = plan(record(5, ...names.map((n) => field('700', '1 ', 'a', n))));
+          const next = after(p, 5) ?? names.map((n) => field('700', '1 ', 'a', n));
+          expect(headingsOf({ leader: '', fields: next }).map((h) => h.key)).not.toContain(
+            keyOfHeading(lost.value),
+          );
+        },
+      ),
+    );
   });
 });

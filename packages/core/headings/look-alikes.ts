@@ -19,7 +19,10 @@ export interface LookAlike {
  * or surname short of one letter with first initial), so the time grows with the headings, not with their square.
  * `different` are pairs that a person has said are two people.
  */
-export function lookAlikes(headings: readonly NumberedHeading[], different: (a: number, b: number) => boolean): LookAlike[] {
+export function lookAlikes(
+  headings: readonly NumberedHeading[],
+  different: (a: number, b: number) => boolean,
+): LookAlike[] {
   const names = new Map<number, PersonalName>();
   const keys = new Map<number, string>();
   const buckets = new Map<string, number[]>();
@@ -44,7 +47,10 @@ export function lookAlikes(headings: readonly NumberedHeading[], different: (a: 
         if (a === b || seen.has(pair)) continue;
         seen.add(pair);
         if (different(a, b)) continue;
-        const like = keys.get(a) === keys.get(b) ? { score: 1, why: 'Same normal form' } : likeness(names.get(a)!, names.get(b)!);
+        const like =
+          keys.get(a) === keys.get(b)
+            ? { score: 1, why: 'Same normal form' }
+            : likeness(names.get(a)!, names.get(b)!);
         if (like) found.push({ a, b, ...like });
       }
   return found.sort((x, y) => y.score - x.score || x.a - y.a || x.b - y.b);
@@ -55,12 +61,15 @@ function bucketsOf(name: PersonalName): string[] {
   const initial = name.forenames[0]?.[0] ?? '';
   const found = new Set([`${name.surname} ${initial}`]);
   if (name.surname.length >= 5)
-    for (let i = 0; i < name.surname.length; i++) found.add(`${name.surname.slice(0, i)}${name.surname.slice(i + 1)} ${initial}`);
+    for (let i = 0; i < name.surname.length; i++)
+      found.add(`${name.surname.slice(0, i)}${name.surname.slice(i + 1)} ${initial}`);
   return [...found];
 }
 
 /** Look-alikes joined to groups: every heading that is linked to another by any pair. */
-export function lookAlikeGroups(pairs: readonly LookAlike[]): { headings: number[]; pairs: LookAlike[]; score: number }[] {
+export function lookAlikeGroups(
+  pairs: readonly LookAlike[],
+): { headings: number[]; pairs: LookAlike[]; score: number }[] {
   const leader = new Map<number, number>();
   const find = (id: number): number => {
     let at = id;

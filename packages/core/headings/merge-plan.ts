@@ -25,10 +25,20 @@ export function mergePlan(
   for (const record of records) {
     const next = withKeptForm(record.value, lostKeys, kept.value.kind, form);
     if (next.record === record.value) continue;
-    if (next.dropped) notes.push({ record: record.id, message: 'The name was there in both forms; the second field goes.' });
+    if (next.dropped)
+      notes.push({ record: record.id, message: 'The name was there in both forms; the second field goes.' });
     changes.push(update('record', record, next.record));
   }
-  changes.push(update('heading', kept, withSeeFroms(kept.value, lost.map((l) => l.value))));
+  changes.push(
+    update(
+      'heading',
+      kept,
+      withSeeFroms(
+        kept.value,
+        lost.map((l) => l.value),
+      ),
+    ),
+  );
   for (const l of lost) changes.push(update<Heading>('heading', l, { ...l.value, mergedInto: kept.id }));
   return { changes: changes.filter((c) => !sameValue(c.before, c.after)), notes };
 }
@@ -76,7 +86,11 @@ function replaceName(f: DataField, count: number, form: DataField): DataField {
     if (i < name.length - 1 || end === '' || /[-,.]$/.test(s.value)) return s;
     return { ...s, value: s.value + end };
   });
-  return { ...f, ind1: /^[1678]/.test(f.tag) && form.tag !== '150' && form.tag !== '151' ? form.ind1 : f.ind1, subfields: [...before, ...placed, ...after] };
+  return {
+    ...f,
+    ind1: /^[1678]/.test(f.tag) && form.tag !== '150' && form.tag !== '151' ? form.ind1 : f.ind1,
+    subfields: [...before, ...placed, ...after],
+  };
 }
 
 function withSeeFroms(kept: Heading, lost: readonly Heading[]): Heading {

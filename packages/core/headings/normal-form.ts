@@ -37,9 +37,18 @@ const PERSONAL: Controlled = { kind: 'personal', codes: 'abcdjq' };
 const CORPORATE: Controlled = { kind: 'corporate', codes: 'abcdgn' };
 const MEETING: Controlled = { kind: 'meeting', codes: 'acdengq' };
 const CONTROLLED: Record<string, Controlled> = {
-  100: PERSONAL, 600: PERSONAL, 700: PERSONAL, 800: PERSONAL,
-  110: CORPORATE, 610: CORPORATE, 710: CORPORATE, 810: CORPORATE,
-  111: MEETING, 611: MEETING, 711: MEETING, 811: MEETING,
+  100: PERSONAL,
+  600: PERSONAL,
+  700: PERSONAL,
+  800: PERSONAL,
+  110: CORPORATE,
+  610: CORPORATE,
+  710: CORPORATE,
+  810: CORPORATE,
+  111: MEETING,
+  611: MEETING,
+  711: MEETING,
+  811: MEETING,
   650: { kind: 'topic', codes: 'abvxyz' },
   651: { kind: 'place', codes: 'avxyz' },
 };
@@ -57,9 +66,13 @@ export function headingIn(f: DataField): HeadingUse | null {
   const controlled = CONTROLLED[f.tag];
   if (!controlled) return null;
   const upToTitle = f.subfields.findIndex((s) => s.code === 't');
-  const own = (upToTitle < 0 ? f.subfields : f.subfields.slice(0, upToTitle)).filter((s) => controlled.codes.includes(s.code));
+  const own = (upToTitle < 0 ? f.subfields : f.subfields.slice(0, upToTitle)).filter((s) =>
+    controlled.codes.includes(s.code),
+  );
   if (own.length === 0 || own[0]!.code !== 'a') return null;
-  const subfields = own.map((s, i) => (i === own.length - 1 ? { ...s, value: endTrimmed(s.value) } : { ...s, value: s.value.trim() }));
+  const subfields = own.map((s, i) =>
+    i === own.length - 1 ? { ...s, value: endTrimmed(s.value) } : { ...s, value: s.value.trim() },
+  );
   const key = headingKey(subfields);
   return key ? { kind: controlled.kind, key, subfields, ind1: f.ind1 } : null;
 }
@@ -67,5 +80,7 @@ export function headingIn(f: DataField): HeadingUse | null {
 /** Text without the comma or full stop that ends a heading in a record; stops after initials and short forms stay. */
 export function endTrimmed(text: string): string {
   const t = text.trim().replace(/[,;]$/, '').trim();
-  return /(^|[\s.])\p{L}\.$/u.test(t) || /\b(Jr|Sr|St|Dr|Co|Inc|Ltd|etc|ca|b|d)\.$/i.test(t) ? t : t.replace(/\.$/, '');
+  return /(^|[\s.])\p{L}\.$/u.test(t) || /\b(Jr|Sr|St|Dr|Co|Inc|Ltd|etc|ca|b|d)\.$/i.test(t)
+    ? t
+    : t.replace(/\.$/, '');
 }

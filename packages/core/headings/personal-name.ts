@@ -14,11 +14,15 @@ export interface PersonalName {
 
 export function readPersonalName(f: DataField): PersonalName {
   const [surname = '', given = ''] = splitOnce(first(f, 'a') ?? '', ',');
-  const years = /(?:(\d{4})\??)?\s*-\s*(?:(\d{4})\??)?|b(?:orn|\.)\s*(\d{4})|d(?:ied|\.)\s*(\d{4})/i.exec(first(f, 'd') ?? '');
+  const years = /(?:(\d{4})\??)?\s*-\s*(?:(\d{4})\??)?|b(?:orn|\.)\s*(\d{4})|d(?:ied|\.)\s*(\d{4})/i.exec(
+    first(f, 'd') ?? '',
+  );
   const number = (text: string | undefined) => (text ? Number(text) : null);
   return {
     surname: fold(surname),
-    forenames: fold(given.replace(/(\p{L})\./gu, '$1 ')).split(' ').filter(Boolean),
+    forenames: fold(given.replace(/(\p{L})\./gu, '$1 '))
+      .split(' ')
+      .filter(Boolean),
     born: number(years?.[1] ?? years?.[3]),
     died: number(years?.[2] ?? years?.[4]),
     words: fold(values(f, 'bc').join(' ')),
@@ -37,7 +41,11 @@ export type Likeness = { readonly score: number; readonly why: string } | null;
 export function likeness(a: PersonalName, b: PersonalName): Likeness {
   const conflict = (x: number | null, y: number | null) => x !== null && y !== null && x !== y;
   if (conflict(a.born, b.born) || conflict(a.died, b.died) || a.words !== b.words) return null;
-  if ((a.born !== null && b.died !== null && a.born > b.died) || (b.born !== null && a.died !== null && b.born > a.died)) return null;
+  if (
+    (a.born !== null && b.died !== null && a.born > b.died) ||
+    (b.born !== null && a.died !== null && b.born > a.died)
+  )
+    return null;
   const sameDate = (a.born !== null && a.born === b.born) || (a.died !== null && a.died === b.died);
   const surnames = a.surname === b.surname ? 0 : editDistance(a.surname, b.surname, 1);
   if (surnames > 1 || (surnames === 1 && Math.min(a.surname.length, b.surname.length) < 5)) return null;
@@ -46,7 +54,11 @@ export function likeness(a: PersonalName, b: PersonalName): Likeness {
   const reasons = [
     surnames === 0 ? null : 'surnames differ by one letter',
     forenames.why,
-    sameDate ? 'same dates' : a.born === null && a.died === null && b.born === null && b.died === null ? 'no dates' : 'dates on one only',
+    sameDate
+      ? 'same dates'
+      : a.born === null && a.died === null && b.born === null && b.died === null
+        ? 'no dates'
+        : 'dates on one only',
   ].filter(Boolean);
   const score = forenames.score + (surnames === 0 ? 0.2 : -0.2) + (sameDate ? 0.3 : 0);
   return score < 0.5 ? null : { score: Math.min(1, score), why: capital(reasons.join('; ')) };

@@ -8,19 +8,36 @@ export interface FieldProblem {
 }
 
 /** A code that is not on its list, with the nearest right ones; null when it is there. Capitals count. */
-export function codeProblem(field: string, what: string, code: string, list: readonly { code: string; name: string }[]): FieldProblem | null {
+export function codeProblem(
+  field: string,
+  what: string,
+  code: string,
+  list: readonly { code: string; name: string }[],
+): FieldProblem | null {
   if (list.some((entry) => entry.code === code)) return null;
   if (list.length === 0) return { field, message: `There is no ${what} yet. Add one in Set-up first.` };
-  const near = nearest(code, list.map((entry) => entry.code), 2)
+  const near = nearest(
+    code,
+    list.map((entry) => entry.code),
+    2,
+  )
     .map((c) => `${c} (${list.find((e) => e.code === c)!.name})`)
     .join(' or ');
-  return { field, message: code === '' ? `Choose a ${what}.` : `“${code}” is not a ${what} here. Nearest: ${near}.` };
+  return {
+    field,
+    message: code === '' ? `Choose a ${what}.` : `“${code}” is not a ${what} here. Nearest: ${near}.`,
+  };
 }
 
 /** What is wrong with the branch and location of a holding. */
 export function placeProblems(place: { branch: string; location: string }, lists: CodeLists): FieldProblem[] {
   const branch = codeProblem('branch', 'branch', place.branch, lists.branches);
   if (branch) return [branch];
-  const location = codeProblem('location', 'location', place.location, lists.locations.filter((l) => l.branch === place.branch));
+  const location = codeProblem(
+    'location',
+    'location',
+    place.location,
+    lists.locations.filter((l) => l.branch === place.branch),
+  );
   return location ? [location] : [];
 }

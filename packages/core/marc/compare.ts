@@ -12,9 +12,17 @@ export type FieldPair =
   | { readonly change: 'same'; readonly field: Field }
   | { readonly change: 'lost'; readonly field: Field }
   | { readonly change: 'new'; readonly field: Field }
-  | { readonly change: 'changed'; readonly before: Field; readonly after: Field; readonly parts: readonly TextPart[] };
+  | {
+      readonly change: 'changed';
+      readonly before: Field;
+      readonly after: Field;
+      readonly parts: readonly TextPart[];
+    };
 
-const leaderField = (r: MarcRecord): Field => ({ tag: 'LDR', value: r.leader.slice(5, 9) + r.leader.slice(17, 20) });
+const leaderField = (r: MarcRecord): Field => ({
+  tag: 'LDR',
+  value: r.leader.slice(5, 9) + r.leader.slice(17, 20),
+});
 
 /** Two records field by field, in the order of the second; fields of one tag that were exchanged are paired in order. */
 export function compareRecords(before: MarcRecord, after: MarcRecord): FieldPair[] {
@@ -53,7 +61,12 @@ function matched(lost: readonly Field[], fresh: readonly Field[]): FieldPair[] {
     if (at < 0) pairs.push({ change: 'lost', field: f });
     else {
       const [after] = rest.splice(at, 1);
-      pairs.push({ change: 'changed', before: f, after: after!, parts: textParts(bodyText(f), bodyText(after!)) });
+      pairs.push({
+        change: 'changed',
+        before: f,
+        after: after!,
+        parts: textParts(bodyText(f), bodyText(after!)),
+      });
     }
   }
   return [...pairs, ...rest.map((field): FieldPair => ({ change: 'new', field }))];
@@ -61,11 +74,16 @@ function matched(lost: readonly Field[], fresh: readonly Field[]): FieldPair[] {
 
 /** A field's indicators and text as they are compared. */
 export const bodyText = (f: Field): string =>
-  isControl(f) ? f.value : `${(f.ind1 + f.ind2).replaceAll(' ', '·')} ${f.subfields.map((s) => `$${s.code}${s.value}`).join(' ')}`;
+  isControl(f)
+    ? f.value
+    : `${(f.ind1 + f.ind2).replaceAll(' ', '·')} ${f.subfields.map((s) => `$${s.code}${s.value}`).join(' ')}`;
 
 /** Two texts word by word. */
 export function textParts(before: string, after: string): TextPart[] {
-  return diffWordsWithSpace(before, after).map((p) => ({ text: p.value, change: p.added ? 'new' : p.removed ? 'lost' : 'same' }));
+  return diffWordsWithSpace(before, after).map((p) => ({
+    text: p.value,
+    change: p.added ? 'new' : p.removed ? 'lost' : 'same',
+  }));
 }
 
 export const differs = (pairs: readonly FieldPair[]): boolean => pairs.some((p) => p.change !== 'same');

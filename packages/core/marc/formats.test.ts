@@ -17,31 +17,53 @@ const readAll = (format: 'json' | 'marcxml', text: string, size = 7) => {
   return [...found, ...reader.end()].map((r) => r.record);
 };
 /** XML 1.0 cannot carry some characters, and white space at the ends of attributes is normalised. */
-const xmlSafe = (r: MarcRecord) => !/[\u0000-\u001f\ufffe\uffff]/.test(JSON.stringify(r).replace(/\\u00[01]./g, '\u0001'));
+const xmlSafe = (r: MarcRecord) =>
+  !/[\u0000-\u001f\ufffe\uffff]/.test(JSON.stringify(r).replace(/\\u00[01]./g, '\u0001'));
 
 describe('MARC-in-JSON and MARCXML', () => {
   test('JSON written and read is the same, line by line or as an array', () => {
-    fc.assert(fc.property(fc.array(anyRecord, { minLength: 1, maxLength: 3 }), (records) => {
-      expect(readAll('json', records.map((r) => `${marcJson(r)}\n`).join(''))).toEqual(records);
-      expect(readAll('json', `[${records.map(marcJson).join(',\n')}]`)).toEqual(records);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(fc.array(anyRecord, { minLength: 1, maxLength: 3 }), (records) => {
+        expect(readAll('json', records.map((r) => `${marcJson(r)}\n`).join(''))).toEqual(records);
+        expect(readAll('json', `[${records.map(marcJson).join(',\n')}]`)).toEqual(records);
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test('XML written and read is the same', () => {
-    fc.assert(fc.property(fc.array(anyRecord.filter(xmlSafe), { minLength: 1, maxLength: 3 }), (records) => {
-      expect(readAll('marcxml', MARCXML_START + records.map(marcXmlElement).join('') + MARCXML_END)).toEqual(records);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(fc.array(anyRecord.filter(xmlSafe), { minLength: 1, maxLength: 3 }), (records) => {
+        expect(
+          readAll('marcxml', MARCXML_START + records.map(marcXmlElement).join('') + MARCXML_END),
+        ).toEqual(records);
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test('XML with a prefix, and without a namespace', () => {
-    const inner = (p: string) => `<${p}collection><${p}record><${p}leader>00000nam a2200000   4500</${p}leader><${p}datafield tag="245" ind1="1" ind2="0"><${p}subfield code="a">A &amp; B</${p}subfield></${p}datafield></${p}record></${p}collection>`;
-    for (const text of [inner('marc:').replace('<marc:collection', '<marc:collection xmlns:marc="http://www.loc.gov/MARC21/slim"'), inner('')])
-      expect(readAll('marcxml', text)).toEqual([{ leader: '00000nam a2200000   4500', fields: [field('245', '10', 'a', 'A & B')] }]);
+    const inner = (p: string) =>
+      `<${p}collection><${p}record><${p}leader>00000nam a2200000   4500</${p}leader><${p}datafield tag="245" ind1="1" ind2="0"><${p}subfield code="a">A &amp; B</${p}subfield></${p}datafield></${p}record></${p}collection>`;
+    for (const text of [
+      inner('marc:').replace(
+        '<marc:collection',
+        '<marc:collection xmlns:marc="http://www.loc.gov/MARC21/slim"',
+      ),
+      inner(''),
+    ])
+      expect(readAll('marcxml', text)).toEqual([
+        { leader: '00000nam a2200000   4500', fields: [field('245', '10', 'a', 'A & B')] },
+      ]);
   });
 
   test('entities of one’s own are not expanded', () => {
     const reader = recordReader('marcxml');
-    reader.push(encodeUtf8('<!DOCTYPE x [<!ENTITY a "boom">]><collection><record><leader>&a;</leader></record></collection>'));
+    reader.push(
+      encodeUtf8(
+        '<!DOCTYPE x [<!ENTITY a "boom">]><collection><record><leader>&a;</leader></record></collection>',
+      ),
+    );
     reader.end();
     expect(reader.problem()).toMatch(/entity/i);
   });
@@ -49,21 +71,38 @@ describe('MARC-in-JSON and MARCXML', () => {
 
 describe('what a file is', () => {
   test.each<[string, string, RegExp]>([
-    ['PDF', '%PDF-1.7', /PDF/], ['zip', 'PK\u0003\u0004', /ZIP/], ['web page', '<!doctype html><html>', /web page/], ['other XML', '<?xml version="1.0"?><rss></rss>', /rss/],
-    ['table', 'title,author\nA,B\n', /table/], ['barcodes', '31204000500001\n31204000500019\n', /barcodes/], ['prose', 'Dear colleagues, here are the files.', /plain text/], ['nothing', '  \n', /empty/], ['other JSON', '{"a":1}', /JSON/],
+    ['PDF', '%PDF-1.7', /PDF/],
+    ['zip', 'PK\u0003\u0004', /ZIP/],
+    ['web page', '<!doctype html><html>', /web page/],
+    ['other XML', '<?xml version="1.0"?><rss></rss>', /rss/],
+    ['table', 'title,author\nA,B\n', /table/],
+    ['barcodes', '31204000500001\n31204000500019\n', /barcodes/],
+    ['prose', 'Dear colleagues, here are the files.', /plain text/],
+    ['nothing', '  \n', /empty/],
+    ['other JSON', '{"a":1}', /JSON/],
   ])('%s is refused with what it looks like', (_, text, said) => {
     const found = recogniseFormat(Uint8Array.from(text, (c) => c.charCodeAt(0)));
     expect('problem' in found && found.problem).toMatch(said);
   });
-  test.each([['00123nam a2200037 i 4500', 'iso2709'], ['\n<?xml version="1.0"?><collection>', 'marcxml'], ['{"leader":"…"', 'json']])('%s', (text, format) => {
+  test.each([
+    ['00123nam a2200037 i 4500', 'iso2709'],
+    ['\n<?xml version="1.0"?><collection>', 'marcxml'],
+    ['{"leader":"…"', 'json'],
+  ])('%s', (text, format) => {
     expect(recogniseFormat(encodeUtf8(text))).toEqual({ format });
   });
 });
 
 describe('edits and comparison', () => {
-  const record: MarcRecord = { leader: '00000nam a2200000 i 4500', fields: [field('245', '10', 'a', 'The Willow bed'), field('650', ' 0', 'a', 'Willows')] };
+  const record: MarcRecord = {
+    leader: '00000nam a2200000 i 4500',
+    fields: [field('245', '10', 'a', 'The Willow bed'), field('650', ' 0', 'a', 'Willows')],
+  };
   test('edits make new values and leave the old', () => {
-    const next = applyEdits(record, [{ op: 'text', at: 0, subfield: 0, value: 'The willow bed' }, { op: 'remove', at: 1 }]);
+    const next = applyEdits(record, [
+      { op: 'text', at: 0, subfield: 0, value: 'The willow bed' },
+      { op: 'remove', at: 1 },
+    ]);
     expect(next.fields).toEqual([field('245', '10', 'a', 'The willow bed')]);
     expect(record.fields).toHaveLength(2);
   });
@@ -71,10 +110,18 @@ describe('edits and comparison', () => {
     expect(() => applyEdits(record, [{ op: 'remove', at: 9 }])).toThrow(RangeError);
   });
   test('a comparison names what stayed, changed, went and came', () => {
-    const after = applyEdits(record, [{ op: 'text', at: 0, subfield: 0, value: 'The willow bed' }, { op: 'replace', at: 1, field: field('651', ' 0', 'a', 'Osmere') }]);
+    const after = applyEdits(record, [
+      { op: 'text', at: 0, subfield: 0, value: 'The willow bed' },
+      { op: 'replace', at: 1, field: field('651', ' 0', 'a', 'Osmere') },
+    ]);
     expect(compareRecords(record, after).map((p) => p.change)).toEqual(['same', 'changed', 'lost', 'new']);
   });
   test('a record compared with itself has no difference', () => {
-    fc.assert(fc.property(anyRecord, (r) => expect(compareRecords(r, r).every((p) => p.change === 'same')).toBe(true)), { numRuns: 30 });
+    fc.assert(
+      fc.property(anyRecord, (r) =>
+        expect(compareRecords(r, r).every((p) => p.change === 'same')).toBe(true),
+      ),
+      { numRuns: 30 },
+    );
   });
 });

@@ -1,5 +1,16 @@
 export type { ControlField, DataField, Field, MarcRecord, Subfield } from './record';
-export { controlValue, dataFields, field, fieldText, first, firstValue, isControl, isData, runningText, values } from './record';
+export {
+  controlValue,
+  dataFields,
+  field,
+  fieldText,
+  first,
+  firstValue,
+  isControl,
+  isData,
+  runningText,
+  values,
+} from './record';
 export type { Where } from './where';
 export type { RecordEdit } from './edit';
 export { applyEdits, placeFor } from './edit';

@@ -53,7 +53,10 @@ function readEntry(tag: string, content: unknown): Field | null {
     ind1: typeof ind1 === 'string' && ind1 ? ind1[0]! : ' ',
     ind2: typeof ind2 === 'string' && ind2 ? ind2[0]! : ' ',
     subfields: subfields.flatMap((s) =>
-      Object.entries(s as Record<string, unknown>).map(([code, text]) => ({ code, value: String(text).normalize('NFC') })),
+      Object.entries(s as Record<string, unknown>).map(([code, text]) => ({
+        code,
+        value: String(text).normalize('NFC'),
+      })),
     ),
   };
 }

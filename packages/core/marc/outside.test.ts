@@ -19,7 +19,8 @@ const file = (name: string, content: string | Uint8Array) => {
   writeFileSync(path, content);
   return path;
 };
-const tool = (command: string, ...args: string[]) => execFileSync(command, args, { encoding: 'utf8', maxBuffer: 1 << 28 });
+const tool = (command: string, ...args: string[]) =>
+  execFileSync(command, args, { encoding: 'utf8', maxBuffer: 1 << 28 });
 const perl = (script: string, ...args: string[]) => tool('perl', '-CSDA', '-e', script, ...args);
 const demo = (name: string) => readFileSync(join(__dirname, '../../../demo/files', name));
 const sample = fc.sample(anyRecord, { numRuns: 150, seed: 4 });
@@ -28,7 +29,10 @@ const bytesOf = (records: readonly MarcRecord[]) => Buffer.concat(records.map(wr
 test('yaz-marcdump reads what we write as the same records (MARC-in-JSON)', () => {
   const clean = readableRecords(readIso2709(demo('tallow-and-pike.mrc')));
   const json = tool('yaz-marcdump', '-i', 'marc', '-o', 'json', file('clean.mrc', bytesOf(clean)));
-  const theirs = json.trim().split(/\n(?=\{)/).map((t) => readMarcJson(JSON.parse(t)));
+  const theirs = json
+    .trim()
+    .split(/\n(?=\{)/)
+    .map((t) => readMarcJson(JSON.parse(t)));
   expect(theirs).toEqual(readableRecords(readIso2709(bytesOf(clean))));
   expect(theirs).toHaveLength(42);
 });
@@ -37,34 +41,78 @@ test('MARC::Record reads what we write as the same fields, for records of any co
   const dumped = perl(
     `use MARC::Batch; use JSON::PP; binmode STDOUT, ':raw'; my $b = MARC::Batch->new('USMARC', $ARGV[0]); $b->strict_off; my $j = JSON::PP->new->utf8;
      while (my $r = $b->next) { print $j->encode([map { $_->is_control_field ? [$_->tag, $_->data] : [$_->tag, $_->indicator(1).$_->indicator(2), map { @$_ } $_->subfields] } $r->fields]), "\\n" }`,
-    file('any.mrc', bytesOf(sample)));
-  const ours = sample.map((r) => r.fields.map((f) => ('value' in f ? [f.tag, f.value] : [f.tag, f.ind1 + f.ind2, ...f.subfields.flatMap((s) => [s.code, s.value])])));
-  expect(dumped.trim().split('\n').map((l) => JSON.parse(l) as unknown)).toEqual(ours);
+    file('any.mrc', bytesOf(sample)),
+  );
+  const ours = sample.map((r) =>
+    r.fields.map((f) =>
+      'value' in f
+        ? [f.tag, f.value]
+        : [f.tag, f.ind1 + f.ind2, ...f.subfields.flatMap((s) => [s.code, s.value])],
+    ),
+  );
+  expect(
+    dumped
+      .trim()
+      .split('\n')
+      .map((l) => JSON.parse(l) as unknown),
+  ).toEqual(ours);
   expect(ours.length).toBeGreaterThan(100);
 });
 
 test('we read what MARC::Record writes', () => {
   const path = join(folder, 'theirs.mrc');
-  perl(`use MARC::Record; open my $o, '>:utf8', $ARGV[0]; for my $n (1..20) { my $r = MARC::Record->new; $r->encoding('UTF-8'); $r->append_fields(MARC::Field->new('001', "n$n"), MARC::Field->new('245', '1', '0', a => "Pr\\x{e9}face $n \\x{0416}", c => 'X')); print $o $r->as_usmarc }`, path);
+  perl(
+    `use MARC::Record; open my $o, '>:utf8', $ARGV[0]; for my $n (1..20) { my $r = MARC::Record->new; $r->encoding('UTF-8'); $r->append_fields(MARC::Field->new('001', "n$n"), MARC::Field->new('245', '1', '0', a => "Pr\\x{e9}face $n \\x{0416}", c => 'X')); print $o $r->as_usmarc }`,
+    path,
+  );
   const read = readIso2709(readFileSync(path));
   expect(read.flatMap((r) => r.repairs)).toEqual([]);
-  expect(read.map((r) => r.record!.fields[1])).toEqual(Array.from({ length: 20 }, (_, i) => ({ tag: '245', ind1: '1', ind2: '0', subfields: [{ code: 'a', value: `Préface ${i + 1} Ж` }, { code: 'c', value: 'X' }] })));
+  expect(read.map((r) => r.record!.fields[1])).toEqual(
+    Array.from({ length: 20 }, (_, i) => ({
+      tag: '245',
+      ind1: '1',
+      ind2: '0',
+      subfields: [
+        { code: 'a', value: `Préface ${i + 1} Ж` },
+        { code: 'c', value: 'X' },
+      ],
+    })),
+  );
 });
 
 /** yaz leaves the numeric references of the published lossless way as they are; we read them. */
-const resolved = (text: string) => text.replace(/&#x([0-9A-F]+);/g, (_, code: string) => String.fromCodePoint(parseInt(code, 16)));
+const resolved = (text: string) =>
+  text.replace(/&#x([0-9A-F]+);/g, (_, code: string) => String.fromCodePoint(parseInt(code, 16)));
 
 test('yaz-marcdump and we read MARC-8 as the same text', () => {
-  const records = readableRecords(readIso2709(demo('reedling-broken.mrc'))).filter((r) => !JSON.stringify(r).includes('Ã'));
+  const records = readableRecords(readIso2709(demo('reedling-broken.mrc'))).filter(
+    (r) => !JSON.stringify(r).includes('Ã'),
+  );
   const marc8 = file('marc8.mrc', Buffer.concat(records.map(inMarc8)));
-  const theirs = tool('yaz-marcdump', '-i', 'marc', '-o', 'json', '-f', 'marc8', '-t', 'utf8', marc8).trim().split(/\n(?=\{)/).map((t) => readMarcJson(JSON.parse(resolved(t)))!.fields);
+  const theirs = tool('yaz-marcdump', '-i', 'marc', '-o', 'json', '-f', 'marc8', '-t', 'utf8', marc8)
+    .trim()
+    .split(/\n(?=\{)/)
+    .map((t) => readMarcJson(JSON.parse(resolved(t)))!.fields);
   expect(readableRecords(readIso2709(readFileSync(marc8))).map((r) => r.fields)).toEqual(theirs);
 });
 
 test('MARC::Charset decodes what we encode, and we decode the same', () => {
-  const texts = ['café', 'Łódź', 'Ångström', 'ñandú ça', 'Đặng', 'œuvre Æsop Þór', 'Rørdam-Høj', 'Ḳeliʻah', '£5 ©1990 ±2'];
+  const texts = [
+    'café',
+    'Łódź',
+    'Ångström',
+    'ñandú ça',
+    'Đặng',
+    'œuvre Æsop Þór',
+    'Rørdam-Høj',
+    'Ḳeliʻah',
+    '£5 ©1990 ±2',
+  ];
   const encoded = texts.map(encodeMarc8);
-  const theirs = perl(`use MARC::Charset 'marc8_to_utf8'; use Unicode::Normalize; open my $f, '<:raw', $ARGV[0]; while (<$f>) { chomp; print NFC(marc8_to_utf8($_)), "\\n" }`, file('texts', Buffer.concat(encoded.map((e) => Buffer.concat([e, Buffer.from('\n')])))));
+  const theirs = perl(
+    `use MARC::Charset 'marc8_to_utf8'; use Unicode::Normalize; open my $f, '<:raw', $ARGV[0]; while (<$f>) { chomp; print NFC(marc8_to_utf8($_)), "\\n" }`,
+    file('texts', Buffer.concat(encoded.map((e) => Buffer.concat([e, Buffer.from('\n')])))),
+  );
   expect(theirs.trim().split('\n')).toEqual(texts);
   expect(encoded.map((e) => decodeMarc8(e).text)).toEqual(texts);
 });
@@ -73,8 +121,17 @@ test('MARC::File::XML reads our MARCXML, and xmllint finds it well-formed', () =
   const records = readableRecords(readIso2709(demo('tallow-and-pike.mrc')));
   const path = file('ours.xml', MARCXML_START + records.map(marcXmlElement).join('') + MARCXML_END);
   tool('xmllint', '--noout', path);
-  const titles = perl(`use MARC::Batch; use MARC::File::XML (BinaryEncoding => 'utf8', RecordFormat => 'USMARC'); my $b = MARC::Batch->new('XML', $ARGV[0]); while (my $r = $b->next) { print $r->title, "\\n" }`, path);
-  expect(titles.trim().split('\n')).toEqual(records.map((r) => r.fields.flatMap((f) => (f.tag === '245' && 'subfields' in f ? f.subfields.map((s) => s.value) : [])).join(' ')));
+  const titles = perl(
+    `use MARC::Batch; use MARC::File::XML (BinaryEncoding => 'utf8', RecordFormat => 'USMARC'); my $b = MARC::Batch->new('XML', $ARGV[0]); while (my $r = $b->next) { print $r->title, "\\n" }`,
+    path,
+  );
+  expect(titles.trim().split('\n')).toEqual(
+    records.map((r) =>
+      r.fields
+        .flatMap((f) => (f.tag === '245' && 'subfields' in f ? f.subfields.map((s) => s.value) : []))
+        .join(' '),
+    ),
+  );
 });
 
 test('yaz-marcdump and we find as many records in a file with everything wrong in it as its maker put there', () => {

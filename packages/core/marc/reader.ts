@@ -54,7 +54,8 @@ function jsonReader(decoder: TextDecoder): RecordReader {
       if (line.trim()) found.push(...readOne(line, offset));
       offset += line.length + 1;
     }
-    if (last && found.length > 0 && found.every((r) => r.record === null)) problem = 'No line of this file is a MARC-in-JSON record.';
+    if (last && found.length > 0 && found.every((r) => r.record === null))
+      problem = 'No line of this file is a MARC-in-JSON record.';
     return found;
   };
   return {
@@ -79,6 +80,8 @@ function parsed(text: string): unknown {
 }
 
 const unreadable = (text: string, offset: number): ReadRecord => ({
-  record: null, offset, length: text.length,
+  record: null,
+  offset,
+  length: text.length,
   repairs: [{ code: 'unreadable', offset, message: 'This is not a MARC-in-JSON record.', repaired: false }],
 });

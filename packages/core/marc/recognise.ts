@@ -14,7 +14,8 @@ export function recogniseFormat(head: Uint8Array): Recognised {
   if (at >= head.length) return { problem: 'The file is empty.' };
   if (head[0] === 0xff && head[1] === 0xfe)
     return { problem: 'This is text in UTF-16. Save the records as UTF-8 and try again.' };
-  if (looksLikeLeader(head, at) || (head.indexOf(FIELD_END) > 0 && head.indexOf(0x1f) > 0)) return { format: 'iso2709' };
+  if (looksLikeLeader(head, at) || (head.indexOf(FIELD_END) > 0 && head.indexOf(0x1f) > 0))
+    return { format: 'iso2709' };
   const text = new TextDecoder().decode(head.subarray(at, at + 4096));
   if (text.startsWith('<')) return recogniseXml(text);
   if (text.startsWith('{') || text.startsWith('[')) {
@@ -22,13 +23,19 @@ export function recogniseFormat(head: Uint8Array): Recognised {
     return { problem: 'This is JSON, but not MARC-in-JSON: no record leader in it.' };
   }
   if (/^(=LDR|LDR|000|=\d{3})\s/m.test(text))
-    return { problem: 'This looks like MARC records written out as lines for reading. Ask for the ISO 2709 or MARCXML file.' };
+    return {
+      problem:
+        'This looks like MARC records written out as lines for reading. Ask for the ISO 2709 or MARCXML file.',
+    };
   const lines = text.split(/\r?\n/).filter(Boolean);
   if (lines.length > 0 && lines.slice(0, 5).every((l) => /^[A-D]?\d{5,14}[A-D]?\s*$/i.test(l.trim())))
-    return { problem: 'This looks like a list of scanned barcodes. Load it in a withdrawal list or a stocktake.' };
+    return {
+      problem: 'This looks like a list of scanned barcodes. Load it in a withdrawal list or a stocktake.',
+    };
   if (lines.length > 1 && /[,;\t]/.test(lines[0]!))
     return { problem: 'This looks like a table (CSV or tab-separated text), not MARC records.' };
-  if (/[\u0000-\u0008\u000e-\u001a]/.test(text)) return { problem: 'This is a binary file of an unknown kind, not MARC records.' };
+  if (/[\u0000-\u0008\u000e-\u001a]/.test(text))
+    return { problem: 'This is a binary file of an unknown kind, not MARC records.' };
   return { problem: 'This looks like plain text, not MARC records.' };
 }
 
@@ -36,12 +43,22 @@ function recogniseXml(text: string): Recognised {
   if (/<!doctype html|<html/i.test(text)) return { problem: 'This is a web page, not MARC records.' };
   if (/<(\w+:)?(collection|record)\b/.test(text)) return { format: 'marcxml' };
   const root = /<([A-Za-z][\w:.-]*)/.exec(text.replace(/<\?[^>]*\?>|<!--[\s\S]*?-->/g, ''))?.[1];
-  return { problem: `This is XML with the root element ${root ?? 'unknown'}, not MARCXML (collection or record).` };
+  return {
+    problem: `This is XML with the root element ${root ?? 'unknown'}, not MARCXML (collection or record).`,
+  };
 }
 
 const MAGIC: { bytes: number[]; name: string; hint: string }[] = [
-  { bytes: [0x25, 0x50, 0x44, 0x46], name: 'a PDF document', hint: 'Ask the supplier for the record file (.mrc).' },
-  { bytes: [0x50, 0x4b, 3, 4], name: 'a ZIP archive or an office document', hint: 'If it is an archive, unpack it and drop the record file.' },
+  {
+    bytes: [0x25, 0x50, 0x44, 0x46],
+    name: 'a PDF document',
+    hint: 'Ask the supplier for the record file (.mrc).',
+  },
+  {
+    bytes: [0x50, 0x4b, 3, 4],
+    name: 'a ZIP archive or an office document',
+    hint: 'If it is an archive, unpack it and drop the record file.',
+  },
   { bytes: [0x1f, 0x8b], name: 'a gzip archive', hint: 'Unpack it and drop the record file.' },
   { bytes: [0x89, 0x50, 0x4e, 0x47], name: 'a PNG picture', hint: '' },
   { bytes: [0xff, 0xd8, 0xff], name: 'a JPEG picture', hint: '' },

@@ -9,9 +9,23 @@ export interface Repair {
 }
 
 export type RepairCode =
-  | 'record-length' | 'record-terminator' | 'truncated' | 'junk-between' | 'byte-order-mark'
-  | 'base-address' | 'directory' | 'directory-end' | 'leader' | 'indicators' | 'no-delimiter' | 'control-subfields'
-  | 'nul-bytes' | 'charset-claim' | 'bad-bytes' | 'too-long' | 'unreadable';
+  | 'record-length'
+  | 'record-terminator'
+  | 'truncated'
+  | 'junk-between'
+  | 'byte-order-mark'
+  | 'base-address'
+  | 'directory'
+  | 'directory-end'
+  | 'leader'
+  | 'indicators'
+  | 'no-delimiter'
+  | 'control-subfields'
+  | 'nul-bytes'
+  | 'charset-claim'
+  | 'bad-bytes'
+  | 'too-long'
+  | 'unreadable';
 
 /** A record as read from a file: the value, or null when nothing of it could be read. */
 export interface ReadRecord {

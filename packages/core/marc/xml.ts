@@ -72,8 +72,14 @@ export function marcXmlReader(): MarcXmlReader {
         fields.push({ tag, ind1: ind[0], ind2: ind[1], subfields });
         break;
       case 'record': {
-        const unicode = leader.length === 24 ? `${leader.slice(0, 9)}a${leader.slice(10)}` : mendLeader('', repairs, start);
-        found.push({ record: { leader: unicode, fields }, offset: start, length: parser.position - start, repairs });
+        const unicode =
+          leader.length === 24 ? `${leader.slice(0, 9)}a${leader.slice(10)}` : mendLeader('', repairs, start);
+        found.push({
+          record: { leader: unicode, fields },
+          offset: start,
+          length: parser.position - start,
+          repairs,
+        });
         fields = null;
         break;
       }
@@ -100,7 +106,9 @@ export function marcXmlReader(): MarcXmlReader {
 
 function mendLeader(found: string, repairs: Repair[], offset: number): string {
   repairs.push({
-    code: 'leader', offset, repaired: true,
+    code: 'leader',
+    offset,
+    repaired: true,
     message: `The leader has ${found.length} of 24 characters; it was filled up.`,
   });
   const mended = found.padEnd(24).slice(0, 24);
@@ -108,7 +116,8 @@ function mendLeader(found: string, repairs: Repair[], offset: number): string {
 }
 
 const escape = (text: string) =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
+  text
+    .replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
     // XML 1.0 has no other controls; they cannot be written even as references.
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, ' ');
 

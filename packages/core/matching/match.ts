@@ -44,7 +44,8 @@ export function findMatches(incoming: MarcRecord, candidates: readonly Candidate
     if (bare && unlike) continue;
     const match: Match = { record: c.record, by: c.kind, key: c.key.replace(/^:/, ''), doubt };
     const known = best.get(c.record);
-    if (!known || (known.doubt && !doubt) || (known.by === 'control' && c.kind === 'isbn' && !doubt)) best.set(c.record, match);
+    if (!known || (known.doubt && !doubt) || (known.by === 'control' && c.kind === 'isbn' && !doubt))
+      best.set(c.record, match);
   }
   return [...best.values()].sort((a, b) => Number(!!a.doubt) - Number(!!b.doubt) || a.record - b.record);
 }

@@ -12,7 +12,10 @@ export type Recognition =
 /** `isCopyCode` says whether digits have the house's barcode length. */
 export function recogniseInput(raw: string, barcodeLength = 14): Recognition {
   const text = raw.trim();
-  const code = text.replace(/[\s-]/g, '').replace(/^[A-Da-d](?=\d{6,}[A-Da-d]?$)/, '').replace(/(?<=^\d{6,})[A-Da-d]$/, '');
+  const code = text
+    .replace(/[\s-]/g, '')
+    .replace(/^[A-Da-d](?=\d{6,}[A-Da-d]?$)/, '')
+    .replace(/(?<=^\d{6,})[A-Da-d]$/, '');
   const isbn = readIsbn(text);
   if (isbn?.isbn13 && isbn.rest === '') return { as: 'isbn', code: isbn.isbn13 };
   if (/^\d+$/.test(code) && code.length >= barcodeLength - 1 && code.length <= barcodeLength + 1)
@@ -22,7 +25,10 @@ export function recogniseInput(raw: string, barcodeLength = 14): Recognition {
     const id = Number(numbered[2]);
     return numbered[1]!.toLowerCase().startsWith('r') ? { as: 'record', id } : { as: 'heading', id };
   }
-  if (/^\d{3}(\.\d+)?(\s+[A-Z]{1,4}\d*[a-z]?)?$/.test(text) || /^[A-Z]{1,3}\d{1,4}(\.\d+)?(\s*\.?[A-Z]\d+.*)?$/.test(text))
+  if (
+    /^\d{3}(\.\d+)?(\s+[A-Z]{1,4}\d*[a-z]?)?$/.test(text) ||
+    /^[A-Z]{1,3}\d{1,4}(\.\d+)?(\s*\.?[A-Z]\d+.*)?$/.test(text)
+  )
     return { as: 'call number', text };
   return { as: 'words', text };
 }

@@ -41,7 +41,12 @@ export interface Reconciliation {
   readonly accountedFor: number;
   readonly findings: readonly StockFinding[];
   readonly spines: readonly Spine[];
-  readonly jumps: readonly { readonly after: string | null; readonly count: number; readonly from: string; readonly to: string }[];
+  readonly jumps: readonly {
+    readonly after: string | null;
+    readonly count: number;
+    readonly from: string;
+    readonly to: string;
+  }[];
 }
 
 export interface ReconcileOptions {
@@ -65,7 +70,9 @@ export function reconcile(
   options: ReconcileOptions,
 ): Reconciliation {
   const byBarcode = new Map(copies.map((c) => [c.barcode, c]));
-  const here = copies.filter((c) => outsideStretch(c, stretch) === null).sort((a, b) => byKey(a.shelfKey, b.shelfKey) || byKey(a.barcode, b.barcode));
+  const here = copies
+    .filter((c) => outsideStretch(c, stretch) === null)
+    .sort((a, b) => byKey(a.shelfKey, b.shelfKey) || byKey(a.barcode, b.barcode));
   const order = [...new Set(scans)];
   const scanned = new Set(order);
   const expected = here.filter((c) => c.status !== 'missing' && c.status !== 'lost');
@@ -74,7 +81,11 @@ export function reconcile(
   const notFound = absent.filter((c) => !isAccountedFor(c, options.seenSince));
   const notFoundCodes = new Set(notFound.map((c) => c.barcode));
   const findings: StockFinding[] = notFound.map((copy) => ({
-    kind: 'not-found', code: copy.barcode, copy, message: 'Should stand here and was not scanned.', settlements: ['mark-missing'],
+    kind: 'not-found',
+    code: copy.barcode,
+    copy,
+    message: 'Should stand here and was not scanned.',
+    settlements: ['mark-missing'],
   }));
   const standing: ShelfCopy[] = [];
   const states = new Map<string, Spine['state']>();
@@ -100,11 +111,27 @@ export function reconcile(
     const between = [inPlace[at - 1]?.barcode ?? null, inPlace[at]?.barcode ?? null] as const;
     const name = (c: ShelfCopy | undefined) => (c ? c.callNumber : null);
     const [left, right] = [name(inPlace[at - 1]), name(inPlace[at])];
-    const place = left && right ? `between ${left} and ${right}` : left ? `after ${left}` : right ? `before ${right}` : 'elsewhere';
-    findings.push({ kind: 'out-of-order', code: copy.barcode, copy, message: `Out of order: it belongs ${place}.`, settlements: [], between });
+    const place =
+      left && right
+        ? `between ${left} and ${right}`
+        : left
+          ? `after ${left}`
+          : right
+            ? `before ${right}`
+            : 'elsewhere';
+    findings.push({
+      kind: 'out-of-order',
+      code: copy.barcode,
+      copy,
+      message: `Out of order: it belongs ${place}.`,
+      settlements: [],
+      between,
+    });
     if (!states.has(copy.barcode)) states.set(copy.barcode, 'out-of-order');
   }
-  const liftedAfter = new Map(findings.filter((f) => f.kind === 'out-of-order').map((f) => [f.code, f.between![0]]));
+  const liftedAfter = new Map(
+    findings.filter((f) => f.kind === 'out-of-order').map((f) => [f.code, f.between![0]]),
+  );
   const jumps = jumpsIn(expected, scanned, notFoundCodes, options.jumpLength);
   return {
     expected: expected.length,
@@ -119,27 +146,64 @@ export function reconcile(
 }
 
 function isAccountedFor(copy: ShelfCopy, seenSince: string): boolean {
-  return copy.onLoan || copy.status === 'in transit' || copy.status === 'in repair' || (seenSince !== '' && copy.lastSeen >= seenSince);
+  return (
+    copy.onLoan ||
+    copy.status === 'in transit' ||
+    copy.status === 'in repair' ||
+    (seenSince !== '' && copy.lastSeen >= seenSince)
+  );
 }
 
-function unknown(code: string, withdrawn: ReadonlyMap<string, string>, isMissingHere: (code: string) => boolean): StockFinding {
+function unknown(
+  code: string,
+  withdrawn: ReadonlyMap<string, string>,
+  isMissingHere: (code: string) => boolean,
+): StockFinding {
   const on = withdrawn.get(code);
   if (on !== undefined)
-    return { kind: 'should-not-be-here', code, copy: null, message: `Withdrawn on ${on}; it should not stand here.`, settlements: [] };
+    return {
+      kind: 'should-not-be-here',
+      code,
+      copy: null,
+      message: `Withdrawn on ${on}; it should not stand here.`,
+      settlements: [],
+    };
   const near = nearMisses(code, isMissingHere);
-  const hint = near.length ? ` It may be a misread of ${near.length === 1 ? 'a copy' : 'copies'} not found here.` : '';
-  return { kind: 'unknown', code, copy: null, message: `No copy has this barcode.${hint}`, settlements: [], near };
+  const hint = near.length
+    ? ` It may be a misread of ${near.length === 1 ? 'a copy' : 'copies'} not found here.`
+    : '';
+  return {
+    kind: 'unknown',
+    code,
+    copy: null,
+    message: `No copy has this barcode.${hint}`,
+    settlements: [],
+    near,
+  };
 }
 
 function shouldNotBeHere(copy: ShelfCopy, stretch: Stretch, options: ReconcileOptions): StockFinding | null {
-  const finding = (message: string, settlements: Settlement[]): StockFinding => ({ kind: 'should-not-be-here', code: copy.barcode, copy, message, settlements });
-  if (copy.status === 'lost') return finding('Recorded lost, and it stands here. A reader may have been billed for it.', ['mark-found']);
+  const finding = (message: string, settlements: Settlement[]): StockFinding => ({
+    kind: 'should-not-be-here',
+    code: copy.barcode,
+    copy,
+    message,
+    settlements,
+  });
+  if (copy.status === 'lost')
+    return finding('Recorded lost, and it stands here. A reader may have been billed for it.', [
+      'mark-found',
+    ]);
   if (copy.status === 'missing') return finding('Recorded missing, and it stands here.', ['mark-found']);
-  if (copy.onLoan) return finding('Recorded on loan, and it stands here. The loans desk must take it back.', []);
-  if (copy.status === 'in transit') return finding('Recorded in transit, and it stands here.', ['mark-found']);
+  if (copy.onLoan)
+    return finding('Recorded on loan, and it stands here. The loans desk must take it back.', []);
+  if (copy.status === 'in transit')
+    return finding('Recorded in transit, and it stands here.', ['mark-found']);
   const outside = outsideStretch(copy, stretch);
-  if (outside === 'branch') return finding(`Belongs to ${options.branchName(copy.branch)}.`, ['correct-location']);
-  if (outside === 'location') return finding(`Belongs to ${options.locationName(copy.location)}.`, ['correct-location']);
+  if (outside === 'branch')
+    return finding(`Belongs to ${options.branchName(copy.branch)}.`, ['correct-location']);
+  if (outside === 'location')
+    return finding(`Belongs to ${options.locationName(copy.location)}.`, ['correct-location']);
   if (outside === 'type') return finding(`A copy of type ${copy.type}, which this stocktake leaves out.`, []);
   if (outside === 'range') return finding(`Its call number ${copy.callNumber} is outside this stretch.`, []);
   return null;
@@ -158,13 +222,19 @@ function firstAfter(sorted: readonly ShelfCopy[], key: string): number {
 }
 
 /** Runs of copies in shelf order that were not scanned and have no excuse: a shelf that was walked past. */
-function jumpsIn(expected: readonly ShelfCopy[], scanned: ReadonlySet<string>, notFound: ReadonlySet<string>, length: number): Reconciliation['jumps'] {
+function jumpsIn(
+  expected: readonly ShelfCopy[],
+  scanned: ReadonlySet<string>,
+  notFound: ReadonlySet<string>,
+  length: number,
+): Reconciliation['jumps'] {
   const jumps: { after: string | null; count: number; from: string; to: string }[] = [];
   if (scanned.size === 0) return jumps;
   let run: ShelfCopy[] = [];
   let last: string | null = null;
   const close = () => {
-    if (run.length >= length) jumps.push({ after: last, count: run.length, from: run[0]!.callNumber, to: run.at(-1)!.callNumber });
+    if (run.length >= length)
+      jumps.push({ after: last, count: run.length, from: run[0]!.callNumber, to: run.at(-1)!.callNumber });
     run = [];
   };
   for (const copy of expected) {
@@ -195,14 +265,18 @@ function spines(
   const row: Spine[] = [];
   const putGhosts = (after: string | null) => {
     if (jumpAfter.has(after)) return;
-    for (const g of ghosts.get(after) ?? []) row.push({ code: g.barcode, callNumber: g.callNumber, title: g.title, state: 'not-found' });
+    for (const g of ghosts.get(after) ?? [])
+      row.push({ code: g.barcode, callNumber: g.callNumber, title: g.title, state: 'not-found' });
   };
   putGhosts(null);
   let notch = jumpAfter.get(null);
   for (const code of order) {
     const copy = byBarcode.get(code);
     row.push({
-      code, callNumber: copy?.callNumber ?? '', title: copy?.title ?? '', state: states.get(code) ?? 'in place',
+      code,
+      callNumber: copy?.callNumber ?? '',
+      title: copy?.title ?? '',
+      state: states.get(code) ?? 'in place',
       ...(liftedAfter.has(code) ? { after: liftedAfter.get(code) } : {}),
       ...(notch ? { jumped: notch } : {}),
     });

@@ -35,12 +35,20 @@ export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): Ch
       continue;
     }
     const key = `${holding.value.record} ${JSON.stringify({ ...holding.value, branch: terms.branch, location: terms.location })}`;
-    const there = siblings.find((h) => h.value.branch === terms.branch && h.value.location === terms.location);
+    const there = siblings.find(
+      (h) => h.value.branch === terms.branch && h.value.location === terms.location,
+    );
     let target = there?.id ?? made.get(key);
     if (target === undefined) {
       target = terms.nextHoldingId();
       made.set(key, target);
-      changes.push(creation<Holding>('holding', target, { ...holding.value, branch: terms.branch, location: terms.location }));
+      changes.push(
+        creation<Holding>('holding', target, {
+          ...holding.value,
+          branch: terms.branch,
+          location: terms.location,
+        }),
+      );
     }
     changes.push(update<Copy>('copy', copy, { ...copy.value, holding: target, lastSeen: terms.on }));
     const remaining = (left.get(holding.id) ?? copiesAtHolding) - 1;

@@ -28,7 +28,10 @@ export interface ShelfCopy {
 }
 
 /** Why a copy does not belong in the stretch, or null when it does. */
-export function outsideStretch(copy: ShelfCopy, stretch: Stretch): 'branch' | 'location' | 'type' | 'range' | null {
+export function outsideStretch(
+  copy: ShelfCopy,
+  stretch: Stretch,
+): 'branch' | 'location' | 'type' | 'range' | null {
   if (copy.branch !== stretch.branch) return 'branch';
   if (stretch.locations.length && !stretch.locations.includes(copy.location)) return 'location';
   if (stretch.types.length && !stretch.types.includes(copy.type)) return 'type';

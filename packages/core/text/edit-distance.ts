@@ -29,7 +29,8 @@ export function nearest(typed: string, candidates: readonly string[], most = 3):
   const scored = candidates.map((candidate) => ({
     candidate,
     score:
-      editDistance(typed.toLowerCase(), candidate.toLowerCase()) + (typed.length === candidate.length ? 0 : 0.1),
+      editDistance(typed.toLowerCase(), candidate.toLowerCase()) +
+      (typed.length === candidate.length ? 0 : 0.1),
   }));
   return scored
     .sort((a, b) => a.score - b.score || (a.candidate < b.candidate ? -1 : 1))

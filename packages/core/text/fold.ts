@@ -1,7 +1,27 @@
 /** Letters that Unicode does not decompose, written the way catalogues file them (NACO comparison rules, 2.b). */
 const SPECIAL: Record<string, string> = {
-  æ: 'ae', Æ: 'AE', œ: 'oe', Œ: 'OE', ø: 'o', Ø: 'O', đ: 'd', Đ: 'D', ð: 'd', Ð: 'D',
-  þ: 'th', Þ: 'TH', ł: 'l', Ł: 'L', ı: 'i', ß: 'ss', ơ: 'o', Ơ: 'O', ư: 'u', Ư: 'U', ħ: 'h', Ħ: 'H',
+  æ: 'ae',
+  Æ: 'AE',
+  œ: 'oe',
+  Œ: 'OE',
+  ø: 'o',
+  Ø: 'O',
+  đ: 'd',
+  Đ: 'D',
+  ð: 'd',
+  Ð: 'D',
+  þ: 'th',
+  Þ: 'TH',
+  ł: 'l',
+  Ł: 'L',
+  ı: 'i',
+  ß: 'ss',
+  ơ: 'o',
+  Ơ: 'O',
+  ư: 'u',
+  Ư: 'U',
+  ħ: 'h',
+  Ħ: 'H',
 };
 const SPECIAL_PATTERN = new RegExp(`[${Object.keys(SPECIAL).join('')}]`, 'g');
 

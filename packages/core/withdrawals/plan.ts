@@ -23,7 +23,11 @@ export interface WithdrawalTerms {
  * The change set that withdraws copies: each copy goes into the register; a holding left without copies goes; a
  * record left without holdings goes. A holding that had no copies of its own before stays, and keeps its record.
  */
-export function withdrawalPlan(stock: readonly TitleStock[], chosen: ReadonlySet<number>, terms: WithdrawalTerms): ChangeSet {
+export function withdrawalPlan(
+  stock: readonly TitleStock[],
+  chosen: ReadonlySet<number>,
+  terms: WithdrawalTerms,
+): ChangeSet {
   const changes: Change[] = [];
   for (const title of stock) {
     const going = title.copies.filter((c) => chosen.has(c.id));
@@ -36,9 +40,17 @@ export function withdrawalPlan(stock: readonly TitleStock[], chosen: ReadonlySet
     for (const copy of going) {
       const holding = title.holdings.find((h) => h.id === copy.value.holding)!;
       const entry: Withdrawn = {
-        copy: copy.value, copyId: copy.id, record: title.record.id, title: title.title,
-        branch: holding.value.branch, location: holding.value.location, callNumber: callNumberText(holding.value),
-        withdrawnOn: terms.on, by: terms.by, reason: terms.reason, lastCopy: recordGoes,
+        copy: copy.value,
+        copyId: copy.id,
+        record: title.record.id,
+        title: title.title,
+        branch: holding.value.branch,
+        location: holding.value.location,
+        callNumber: callNumberText(holding.value),
+        withdrawnOn: terms.on,
+        by: terms.by,
+        reason: terms.reason,
+        lastCopy: recordGoes,
       };
       changes.push(creation('withdrawn', terms.nextId(), entry), removal('copy', copy));
     }

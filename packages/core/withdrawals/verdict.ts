@@ -21,8 +21,17 @@ export type VerdictKind = 'clear' | 'caution' | 'stop';
 
 export interface Reason {
   readonly code:
-    | 'not-ours' | 'scanned-twice' | 'on-loan' | 'loan-unknown' | 'other-branch' | 'lost' | 'in-transit' | 'reserved'
-    | 'last-at-branch' | 'last-anywhere' | 'withdrawn-before';
+    | 'not-ours'
+    | 'scanned-twice'
+    | 'on-loan'
+    | 'loan-unknown'
+    | 'other-branch'
+    | 'lost'
+    | 'in-transit'
+    | 'reserved'
+    | 'last-at-branch'
+    | 'last-anywhere'
+    | 'withdrawn-before';
   readonly verdict: 'caution' | 'stop';
   readonly message: string;
 }
@@ -49,7 +58,12 @@ export interface Listed {
  * scan that takes the last copy at a branch, or anywhere, is the one that says so.
  * `branch` is the branch whose copies the list is for.
  */
-export function weigh(list: readonly Listed[], branch: string, counts: (c: Candidate) => CopyCounts, branchName: (code: string) => string): Verdict[] {
+export function weigh(
+  list: readonly Listed[],
+  branch: string,
+  counts: (c: Candidate) => CopyCounts,
+  branchName: (code: string) => string,
+): Verdict[] {
   const seen = new Set<string>();
   const gone = new Map<string, number>();
   const take = (key: string) => {
@@ -59,21 +73,28 @@ export function weigh(list: readonly Listed[], branch: string, counts: (c: Candi
   return list.map(({ code, candidate, hint, withdrawnBefore }): Verdict => {
     const reasons: Reason[] = [];
     const stop = (c: Reason['code'], message: string) => reasons.push({ code: c, verdict: 'stop', message });
-    const caution = (c: Reason['code'], message: string) => reasons.push({ code: c, verdict: 'caution', message });
+    const caution = (c: Reason['code'], message: string) =>
+      reasons.push({ code: c, verdict: 'caution', message });
     if (seen.has(code)) stop('scanned-twice', 'Scanned twice on this list; it counts once.');
     seen.add(code);
     if (!candidate) {
       if (withdrawnBefore) stop('withdrawn-before', hint ?? 'Already withdrawn.');
-      else if (reasons.length === 0) stop('not-ours', hint ? `No copy has this barcode. ${hint}` : 'No copy has this barcode.');
+      else if (reasons.length === 0)
+        stop('not-ours', hint ? `No copy has this barcode. ${hint}` : 'No copy has this barcode.');
       return { code, candidate, verdict: 'stop', reasons, lastAtBranch: false, lastAnywhere: false };
     }
     if (candidate.branch !== branch)
-      stop('other-branch', `Belongs to ${branchName(candidate.branch)}, this list is for ${branchName(branch)}.`);
+      stop(
+        'other-branch',
+        `Belongs to ${branchName(candidate.branch)}, this list is for ${branchName(branch)}.`,
+      );
     if (candidate.due) stop('on-loan', `On loan, due ${candidate.due}.`);
-    if (candidate.due === null) caution('loan-unknown', 'The loans desk did not answer: whether it is on loan is not known.');
+    if (candidate.due === null)
+      caution('loan-unknown', 'The loans desk did not answer: whether it is on loan is not known.');
     if (candidate.status === 'in transit') stop('in-transit', 'In transit between branches.');
     if (candidate.status === 'reserved') stop('reserved', 'On reserve for a reader or a course.');
-    if (candidate.status === 'lost') caution('lost', 'Recorded lost: once it is withdrawn it cannot be returned any more.');
+    if (candidate.status === 'lost')
+      caution('lost', 'Recorded lost: once it is withdrawn it cannot be returned any more.');
     let lastAtBranch = false;
     let lastAnywhere = false;
     if (!reasons.some((r) => r.verdict === 'stop')) {
@@ -81,7 +102,10 @@ export function weigh(list: readonly Listed[], branch: string, counts: (c: Candi
       lastAnywhere = take(`record ${candidate.recordId}`) === have.anywhere;
       lastAtBranch = take(`record ${candidate.recordId} ${candidate.branch}`) === have.atBranch;
       if (lastAnywhere)
-        caution('last-anywhere', 'The last copy anywhere: holding and record go too, and the union catalogue must be told.');
+        caution(
+          'last-anywhere',
+          'The last copy anywhere: holding and record go too, and the union catalogue must be told.',
+        );
       else if (lastAtBranch) caution('last-at-branch', `The last copy at ${branchName(candidate.branch)}.`);
     }
     const verdict = reasons.some((r) => r.verdict === 'stop') ? 'stop' : reasons.length ? 'caution' : 'clear';

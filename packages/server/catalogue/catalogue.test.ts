@@ -11,11 +11,16 @@ beforeAll(async () => {
 });
 afterAll(() => t.stop());
 const detail = async (id: number) => (await cataloguer<RecordDetail>('GET', `/records/${id}`)).body;
-const lookUp = async (q: string) => (await cataloguer<LookUp>('GET', `/look-up?q=${encodeURIComponent(q)}`)).body;
-const withNote = (r: RecordDetail, text: string) => ({ version: r.version, marc: { ...r.marc, fields: [...r.marc.fields, field('500', '  ', 'a', text)] } });
+const lookUp = async (q: string) =>
+  (await cataloguer<LookUp>('GET', `/look-up?q=${encodeURIComponent(q)}`)).body;
+const withNote = (r: RecordDetail, text: string) => ({
+  version: r.version,
+  marc: { ...r.marc, fields: [...r.marc.fields, field('500', '  ', 'a', text)] },
+});
 
 test('a search finds by title words, author and beginnings, whatever the marks', async () => {
-  const count = async (q: string) => (await cataloguer<SearchAnswer>('GET', `/records?q=${encodeURIComponent(q)}`)).body.total;
+  const count = async (q: string) =>
+    (await cataloguer<SearchAnswer>('GET', `/records?q=${encodeURIComponent(q)}`)).body.total;
   expect(await count('')).toBe(1500);
   expect(await count('vannerie plein air')).toBe(1);
   expect(await count('strataekke')).toBe(0);
@@ -38,29 +43,62 @@ test('the scan line goes to the thing', async () => {
   expect(await lookUp(`A${barcode}B`)).toMatchObject({ as: 'record', id: 1 });
   expect(await lookUp('record 7')).toMatchObject({ as: 'record', id: 7 });
   expect(await lookUp('willow')).toMatchObject({ as: 'list' });
-  expect(await lookUp(barcode.slice(0, 9) + barcode.slice(10))).toMatchObject({ as: 'nothing', said: expect.stringContaining(barcode) as string });
+  expect(await lookUp(barcode.slice(0, 9) + barcode.slice(10))).toMatchObject({
+    as: 'nothing',
+    said: expect.stringContaining(barcode) as string,
+  });
   const withIsbn = (await cataloguer<SearchAnswer>('GET', '/records?q=')).body.rows.find((x) => x.isbn)!;
   expect(await lookUp(withIsbn.isbn)).toMatchObject({ as: 'record', id: withIsbn.id });
 });
 
 test('a record saved is the record read, with its history', async () => {
   const before = await detail(2);
-  const { status } = await cataloguer('PUT', '/records/2', withNote(before, 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'));
+  const { status } = await cataloguer(
+    'PUT',
+    '/records/2',
+    withNote(before, 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'),
+  );
   expect(status).toBe(200);
   const after = await detail(2);
   expect(after.version).toBe(before.version + 1);
-  expect(after.marc.fields.at(-1)).toEqual(field('500', '  ', 'a', 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'));
+  expect(after.marc.fields.at(-1)).toEqual(
+    field('500', '  ', 'a', 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'),
+  );
   expect(after.history[0]!.sentence).toMatch(/^Corrected .*: 500$/);
 });
 
 test('a new name makes a heading in the same entry, and undo takes both back', async () => {
   const before = await detail(3);
-  const marc = { ...before.marc, fields: [...before.marc.fields, field('700', '1 ', 'a', 'Unheardof, Zenobia,', 'e', 'editor.')] };
-  const { body } = await cataloguer<{ entry: number }>('PUT', '/records/3', { version: before.version, marc });
+  const marc = {
+    ...before.marc,
+    fields: [...before.marc.fields, field('700', '1 ', 'a', 'Unheardof, Zenobia,', 'e', 'editor.')],
+  };
+  const { body } = await cataloguer<{ entry: number }>('PUT', '/records/3', {
+    version: before.version,
+    marc,
+  });
   expect((await detail(3)).headings.map((h) => h.text)).toContain('Unheardof, Zenobia');
   await cataloguer('POST', `/daybook/${body.entry}/undo`);
   expect((await cataloguer<{ rows: unknown[] }>('GET', '/headings?q=Unheardof')).body.rows).toEqual([]);
   expect((await detail(3)).marc).toEqual(before.marc);
+});
+
+test('a heading that others use by now stays when the act that made it is taken back, and doing it again works', async () => {
+  const add = async (id: number) => {
+    const { version, marc } = await detail(id);
+    const fields = [...marc.fields, field('700', '1 ', 'a', 'Latecomer, Lois')];
+    return (
+      await cataloguer<{ entry: number }>('PUT', `/records/${id}`, { version, marc: { ...marc, fields } })
+    ).body.entry;
+  };
+  const first = await add(8);
+  await add(9);
+  const undone = await cataloguer<{ entry: number }>('POST', `/daybook/${first}/undo`);
+  expect(undone.status).toBe(200);
+  expect((await detail(9)).headings.map((h) => h.text)).toContain('Latecomer, Lois');
+  expect((await detail(8)).headings.map((h) => h.text)).not.toContain('Latecomer, Lois');
+  expect((await cataloguer('POST', `/daybook/${undone.body.entry}/undo`)).status).toBe(200);
+  expect((await detail(8)).headings.map((h) => h.text)).toContain('Latecomer, Lois');
 });
 
 test('two people saving one record: the second gets 409 with what stands there', async () => {
@@ -75,7 +113,10 @@ test('two people saving one record: the second gets 409 with what stands there',
 
 test('what is not a record is refused with the field', async () => {
   const r = await detail(5);
-  const bad = await cataloguer<Problem>('PUT', '/records/5', { version: r.version, marc: { leader: 'short', fields: [{ tag: '24', subfields: [] }] } });
+  const bad = await cataloguer<Problem>('PUT', '/records/5', {
+    version: r.version,
+    marc: { leader: 'short', fields: [{ tag: '24', subfields: [] }] },
+  });
   expect(bad.status).toBe(422);
   expect(bad.body.fields!.map((f) => f.field)).toEqual(['marc.leader', 'marc.fields[0].tag']);
   expect(bad.headers.get('content-type')).toContain('application/problem+json');
@@ -84,7 +125,9 @@ test('what is not a record is refused with the field', async () => {
 test('a record leaves as ISO 2709 and MARCXML', async () => {
   const iso = await cataloguer<string>('GET', '/records/6/export?as=iso2709');
   expect(iso.body.slice(0, 5)).toBe(String(new TextEncoder().encode(iso.body).length).padStart(5, '0'));
-  expect((await cataloguer<string>('GET', '/records/6/export?as=marcxml')).body).toContain('<controlfield tag="001">');
+  expect((await cataloguer<string>('GET', '/records/6/export?as=marcxml')).body).toContain(
+    '<controlfield tag="001">',
+  );
 });
 
 test('an assistant reads and may not write', async () => {

@@ -19,18 +19,36 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
   if (!record) throw notFound(`Record ${id}`);
   const house = (await store.house()).value;
   const holdings = await store.select('holding', 'record = :id ORDER BY branch, shelf_key, id', { id });
-  const copies = holdings.length ? await store.select('copy', 'holding IN (:ids) ORDER BY id', { ids: holdings.map((h) => h.id) }) : [];
+  const copies = holdings.length
+    ? await store.select('copy', 'holding IN (:ids) ORDER BY id', { ids: holdings.map((h) => h.id) })
+    : [];
   const due = await loans.dueDates(copies.map((c) => c.value.barcode));
   const uses = headingsOf(record.value);
   const known = uses.length
     ? await store.rows<{ id: number; key: string; kind: string; text: string }>(
-        'SELECT h.id, k.key, k.kind, h.text FROM heading_keys k JOIN headings h ON h.id = k.heading WHERE k.key IN (:keys)', { keys: uses.map((u) => u.key) })
+        'SELECT h.id, k.key, k.kind, h.text FROM heading_keys k JOIN headings h ON h.id = k.heading WHERE k.key IN (:keys)',
+        { keys: uses.map((u) => u.key) },
+      )
     : [];
   return {
-    id, version: record.version, marc: record.value, brief: briefOf(record.value), findings: checkRecord(record.value, house),
+    id,
+    version: record.version,
+    marc: record.value,
+    brief: briefOf(record.value),
+    findings: checkRecord(record.value, house),
     holdings: holdings.map((h) => ({
-      id: h.id, version: h.version, holding: h.value, callNumber: callNumberText(h.value),
-      copies: copies.filter((c) => c.value.holding === h.id).map((c) => ({ id: c.id, version: c.version, copy: c.value, due: due ? (due.get(c.value.barcode) ?? '') : null })),
+      id: h.id,
+      version: h.version,
+      holding: h.value,
+      callNumber: callNumberText(h.value),
+      copies: copies
+        .filter((c) => c.value.holding === h.id)
+        .map((c) => ({
+          id: c.id,
+          version: c.version,
+          copy: c.value,
+          due: due ? (due.get(c.value.barcode) ?? '') : null,
+        })),
     })),
     offers: offerCallNumbers(record.value, house),
     headings: known.filter((k) => uses.some((u) => u.kind === k.kind && u.key === k.key)),
@@ -42,8 +60,16 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
 export function marcOf(body: MarcBody): MarcRecord {
   const fields = body.fields.map((f, i): Field => {
     if (f.tag.startsWith('00')) return { tag: f.tag, value: f.value ?? '' };
-    if (!f.subfields?.length) throw new ProblemError(422, `Field ${f.tag} has no subfield.`, { fields: [{ field: `fields[${i}]`, message: `Field ${f.tag} has no subfield.` }] });
-    return { tag: f.tag, ind1: f.ind1 ?? ' ', ind2: f.ind2 ?? ' ', subfields: f.subfields.map((s) => ({ code: s.code, value: s.value.normalize('NFC') })) };
+    if (!f.subfields?.length)
+      throw new ProblemError(422, `Field ${f.tag} has no subfield.`, {
+        fields: [{ field: `fields[${i}]`, message: `Field ${f.tag} has no subfield.` }],
+      });
+    return {
+      tag: f.tag,
+      ind1: f.ind1 ?? ' ',
+      ind2: f.ind2 ?? ' ',
+      subfields: f.subfields.map((s) => ({ code: s.code, value: s.value.normalize('NFC') })),
+    };
   });
   return { leader: body.leader, fields };
 }
@@ -52,7 +78,10 @@ export function marcOf(body: MarcBody): MarcRecord {
 export async function newHeadings(store: Store, records: readonly MarcRecord[]): Promise<Change[]> {
   const uses = new Map(records.flatMap(headingsOf).map((u) => [`${u.kind} ${u.key}`, u]));
   if (uses.size === 0) return [];
-  const known = await store.rows<{ kind: string; key: string }>('SELECT kind, key FROM heading_keys WHERE key IN (:keys)', { keys: [...uses.values()].map((u) => u.key) });
+  const known = await store.rows<{ kind: string; key: string }>(
+    'SELECT kind, key FROM heading_keys WHERE key IN (:keys)',
+    { keys: [...uses.values()].map((u) => u.key) },
+  );
   for (const k of known) uses.delete(`${k.kind} ${k.key}`);
   if (uses.size === 0) return [];
   let id = await store.nextIds('heading', uses.size);
@@ -60,7 +89,13 @@ export async function newHeadings(store: Store, records: readonly MarcRecord[]):
 }
 
 /** Saves a record; a version that is no longer the newest is a conflict with both sides. */
-export async function saveRecord({ store }: Services, person: number, id: number, version: number, marc: MarcRecord): Promise<{ entry: number; version: number; sentence: string }> {
+export async function saveRecord(
+  { store }: Services,
+  person: number,
+  id: number,
+  version: number,
+  marc: MarcRecord,
+): Promise<{ entry: number; version: number; sentence: string }> {
   const held = await store.read('record', id);
   if (!held) throw notFound(`Record ${id}`);
   const tags = changedTags(held.value, marc);
@@ -71,8 +106,12 @@ export async function saveRecord({ store }: Services, person: number, id: number
 }
 
 function changedTags(a: MarcRecord, b: MarcRecord): string[] {
-  const rows = (r: MarcRecord) => new Set([`LDR${r.leader}`, ...r.fields.map((f) => f.tag + JSON.stringify(f))]);
+  const rows = (r: MarcRecord) =>
+    new Set([`LDR${r.leader}`, ...r.fields.map((f) => f.tag + JSON.stringify(f))]);
   const [before, after] = [rows(a), rows(b)];
-  const differing = [...[...before].filter((x) => !after.has(x)), ...[...after].filter((x) => !before.has(x))];
+  const differing = [
+    ...[...before].filter((x) => !after.has(x)),
+    ...[...after].filter((x) => !before.has(x)),
+  ];
   return [...new Set(differing.map((x) => x.slice(0, 3)))].sort();
 }

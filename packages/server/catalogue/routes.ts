@@ -9,24 +9,56 @@ import { lookUp, search } from './search';
 
 export const catalogueRoutes = (services: Services): Route[] => [
   route({
-    method: 'get', path: '/records', summary: 'Search the catalogue: `q` as in the scan line, facets, `after` for the next page', permission: 'look',
-    work: ({ query }) => search(services, (query.q ?? '').slice(0, 500), { language: query.language, branch: query.branch, material: query.material }, Number(query.after ?? 0) || 0),
+    method: 'get',
+    path: '/records',
+    summary: 'Search the catalogue: `q` as in the scan line, facets, `after` for the next page',
+    permission: 'look',
+    work: ({ query }) =>
+      search(
+        services,
+        (query.q ?? '').slice(0, 500),
+        { language: query.language, branch: query.branch, material: query.material },
+        Number(query.after ?? 0) || 0,
+      ),
   }),
-  route({ method: 'get', path: '/look-up', summary: 'What an input of the scan line leads to', permission: 'look', work: ({ query }) => lookUp(services, (query.q ?? '').slice(0, 500)) }),
-  route({ method: 'get', path: '/records/:id', summary: 'A record with holdings, copies, findings and history', permission: 'look', work: ({ id }) => recordDetail(services, id()) }),
   route({
-    method: 'put', path: '/records/:id', summary: 'Save a record; 409 with the newest when `version` is not it', permission: 'edit records', body: recordBody,
+    method: 'get',
+    path: '/look-up',
+    summary: 'What an input of the scan line leads to',
+    permission: 'look',
+    work: ({ query }) => lookUp(services, (query.q ?? '').slice(0, 500)),
+  }),
+  route({
+    method: 'get',
+    path: '/records/:id',
+    summary: 'A record with holdings, copies, findings and history',
+    permission: 'look',
+    work: ({ id }) => recordDetail(services, id()),
+  }),
+  route({
+    method: 'put',
+    path: '/records/:id',
+    summary: 'Save a record; 409 with the newest when `version` is not it',
+    permission: 'edit records',
+    body: recordBody,
     work: ({ id, body, person }) => saveRecord(services, person.id, id(), body.version, marcOf(body.marc)),
   }),
   route({
-    method: 'get', path: '/records/:id/export', summary: 'A record as a file: `as` iso2709, marcxml or json', permission: 'look',
+    method: 'get',
+    path: '/records/:id/export',
+    summary: 'A record as a file: `as` iso2709, marcxml or json',
+    permission: 'look',
     work: async ({ id, query, res }) => {
       const record = await services.store.read('record', id());
       if (!record) throw notFound(`Record ${id()}`);
       const as = query.as ?? 'iso2709';
       const bodies: Record<string, [string, string, () => string | Uint8Array]> = {
         iso2709: ['mrc', 'application/marc', () => writeIso2709(record.value)],
-        marcxml: ['xml', 'application/marcxml+xml', () => MARCXML_START + marcXmlElement(record.value) + MARCXML_END],
+        marcxml: [
+          'xml',
+          'application/marcxml+xml',
+          () => MARCXML_START + marcXmlElement(record.value) + MARCXML_END,
+        ],
         json: ['json', 'application/marc-in-json', () => marcJson(record.value)],
       };
       const body = bodies[as];
@@ -36,5 +68,12 @@ export const catalogueRoutes = (services: Services): Route[] => [
       return undefined;
     },
   }),
-  route({ method: 'get', path: '/format/:tag', summary: 'What MARC 21 says about a field', permission: 'look', work: ({ params }) => fieldDefinition(params.tag ?? '') ?? Promise.reject(notFound(`Field ${params.tag}`)) }),
+  route({
+    method: 'get',
+    path: '/format/:tag',
+    summary: 'What MARC 21 says about a field',
+    permission: 'look',
+    work: ({ params }) =>
+      fieldDefinition(params.tag ?? '') ?? Promise.reject(notFound(`Field ${params.tag}`)),
+  }),
 ];

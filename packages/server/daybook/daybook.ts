@@ -11,23 +11,52 @@ import { notFound, ProblemError, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { entryChanges, undoEntry, undoPlan } from '../store/undo';
 
-interface Row { id: number; at: string; name: string | null; act: string; sentence: string; objects: number; undone_by: number | null; undoes: number | null }
-const SELECT = 'SELECT d.id, d.at, p.name, d.act, d.sentence, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
+interface Row {
+  id: number;
+  at: string;
+  name: string | null;
+  act: string;
+  sentence: string;
+  objects: number;
+  undone_by: number | null;
+  undoes: number | null;
+}
+const SELECT =
+  'SELECT d.id, d.at, p.name, d.act, d.sentence, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
 const SHOWN = 100;
 
 const entryOf = (r: Row): DaybookEntry => ({
-  id: r.id, at: r.at, person: r.name ?? 'Osier', act: r.act, sentence: r.sentence, undoneBy: r.undone_by, undoes: r.undoes,
-  undoable: r.undone_by === null && r.objects > 0, objects: r.objects,
+  id: r.id,
+  at: r.at,
+  person: r.name ?? 'Osier',
+  act: r.act,
+  sentence: r.sentence,
+  undoneBy: r.undone_by,
+  undoes: r.undoes,
+  undoable: r.undone_by === null && r.objects > 0,
+  objects: r.objects,
 });
 
-export async function listEntries({ store }: Services, before: number | null, limit = 100): Promise<{ rows: DaybookEntry[]; next: number | null }> {
-  const rows = await store.rows<Row>(`${SELECT} ${before ? 'WHERE d.id < :before' : ''} ORDER BY d.id DESC LIMIT ${limit + 1}`, { before });
+export async function listEntries(
+  { store }: Services,
+  before: number | null,
+  limit = 100,
+): Promise<{ rows: DaybookEntry[]; next: number | null }> {
+  const rows = await store.rows<Row>(
+    `${SELECT} ${before ? 'WHERE d.id < :before' : ''} ORDER BY d.id DESC LIMIT ${limit + 1}`,
+    { before },
+  );
   return { rows: rows.slice(0, limit).map(entryOf), next: rows.length > limit ? rows[limit - 1]!.id : null };
 }
 
 /** What was ever done with one object, newest first. */
 export async function historyOf({ store }: Services, kind: string, id: number): Promise<DaybookEntry[]> {
-  return (await store.rows<Row>(`${SELECT} JOIN daybook_objects o ON o.entry = d.id WHERE o.kind = :kind AND o.object = :id ORDER BY d.id DESC LIMIT 50`, { kind, id })).map(entryOf);
+  return (
+    await store.rows<Row>(
+      `${SELECT} JOIN daybook_objects o ON o.entry = d.id WHERE o.kind = :kind AND o.object = :id ORDER BY d.id DESC LIMIT 50`,
+      { kind, id },
+    )
+  ).map(entryOf);
 }
 
 async function entryRow({ store }: Services, id: number): Promise<Row> {
@@ -40,13 +69,20 @@ async function entryRow({ store }: Services, id: number): Promise<Row> {
 function labelOf(kind: string, id: number, value: unknown): string {
   if (value === null) return `${kind} ${id}`;
   switch (kind) {
-    case 'record': return briefOf(value as MarcRecord).title;
-    case 'incoming': return briefOf((value as { marc: MarcRecord }).marc).title;
-    case 'heading': return headingText(value as Heading);
-    case 'copy': return groupedBarcode((value as Copy).barcode);
-    case 'withdrawn': return groupedBarcode((value as Withdrawn).copy.barcode);
-    case 'holding': return callNumberText(value as Holding);
-    default: return (value as { name?: string }).name ?? `${kind} ${id}`;
+    case 'record':
+      return briefOf(value as MarcRecord).title;
+    case 'incoming':
+      return briefOf((value as { marc: MarcRecord }).marc).title;
+    case 'heading':
+      return headingText(value as Heading);
+    case 'copy':
+      return groupedBarcode((value as Copy).barcode);
+    case 'withdrawn':
+      return groupedBarcode((value as Withdrawn).copy.barcode);
+    case 'holding':
+      return callNumberText(value as Holding);
+    default:
+      return (value as { name?: string }).name ?? `${kind} ${id}`;
   }
 }
 
@@ -55,21 +91,34 @@ export async function entryDetail(services: Services, id: number): Promise<Daybo
   const changes = await entryChanges(services.store, id);
   return {
     ...entryOf(row),
-    changes: changes.slice(0, SHOWN).map((c) => ({ kind: c.kind, id: c.id, label: labelOf(c.kind, c.id, c.after ?? c.before), before: c.before, after: c.after })),
+    changes: changes.slice(0, SHOWN).map((c) => ({
+      kind: c.kind,
+      id: c.id,
+      label: labelOf(c.kind, c.id, c.after ?? c.before),
+      before: c.before,
+      after: c.after,
+    })),
     more: Math.max(0, changes.length - SHOWN),
   };
 }
 
 async function tellConflicts({ store }: Services, conflicts: readonly Conflict[], entry: number) {
-  return Promise.all(conflicts.slice(0, 50).map(async (c) => {
-    const later = await store.row<Row>(`${SELECT} JOIN daybook_objects o ON o.entry = d.id WHERE o.kind = :kind AND o.object = :id AND d.id > :entry ORDER BY d.id DESC LIMIT 1`, { kind: c.kind, id: c.id, entry });
-    const depends = (c.found as { dependsOn?: string } | null)?.dependsOn;
-    const what = `${c.kind} ${c.id} (${labelOf(c.kind, c.id, depends ? null : (c.found ?? c.expected))})`;
-    const message = depends ? `${what}: a ${depends} has been added to it since.`
-      : c.found === null ? `${what} is no longer there.`
-      : `${what} has been changed since${later ? `: ${later.sentence}` : ''}.`;
-    return { kind: c.kind, id: c.id, message, entry: later?.id ?? null };
-  }));
+  return Promise.all(
+    conflicts.slice(0, 50).map(async (c) => {
+      const later = await store.row<Row>(
+        `${SELECT} JOIN daybook_objects o ON o.entry = d.id WHERE o.kind = :kind AND o.object = :id AND d.id > :entry ORDER BY d.id DESC LIMIT 1`,
+        { kind: c.kind, id: c.id, entry },
+      );
+      const depends = (c.found as { dependsOn?: string } | null)?.dependsOn;
+      const what = `${c.kind} ${c.id} (${labelOf(c.kind, c.id, depends ? null : (c.found ?? c.expected))})`;
+      const message = depends
+        ? `${what}: a ${depends} has been added to it since.`
+        : c.found === null
+          ? `${what} is no longer there.`
+          : `${what} has been changed since${later ? `: ${later.sentence}` : ''}.`;
+      return { kind: c.kind, id: c.id, message, entry: later?.id ?? null };
+    }),
+  );
 }
 
 const sideOf = (kind: string, id: number, value: unknown): ReviewSide | null => {
@@ -82,18 +131,37 @@ const sideOf = (kind: string, id: number, value: unknown): ReviewSide | null => 
 };
 
 /** What taking an entry back will do, from the same plan that does it. */
-export async function reviewUndo(services: Services, id: number): Promise<Review & { conflicts: { message: string; entry: number | null }[] }> {
+export async function reviewUndo(
+  services: Services,
+  id: number,
+): Promise<Review & { conflicts: { message: string; entry: number | null }[] }> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
   const { changes, conflicts } = await undoPlan(services.store, id);
   const counts = Object.entries(countChanges(changes)).map(([kind, n]) =>
-    [n.made && `${n.made} made again`, n.changed && `${n.changed} put back`, n.removed && `${n.removed} removed`].filter(Boolean).join(', ').replace(/^/, `${kind}: `));
+    [
+      n.made && `${n.made} made again`,
+      n.changed && `${n.changed} put back`,
+      n.removed && `${n.removed} removed`,
+    ]
+      .filter(Boolean)
+      .join(', ')
+      .replace(/^/, `${kind}: `),
+  );
   return {
-    sentence: `Takes back: ${row.sentence}.`, verb: `Take back ${counted(changes.length, 'change')}`, count: changes.length, consequences: counts,
+    sentence: `Takes back: ${row.sentence}.`,
+    verb: `Take back ${counted(changes.length, 'change')}`,
+    count: changes.length,
+    consequences: counts,
     conflicts: await tellConflicts(services, conflicts, id),
     rows: changes.slice(0, SHOWN).map((c: Change) => ({
-      id: c.id, label: `${c.kind} ${c.id}: ${labelOf(c.kind, c.id, c.after ?? c.before)}`, detail: c.after === null ? 'goes' : c.before === null ? 'comes back' : 'put back',
-      exception: null, before: sideOf(c.kind, c.id, c.before), after: sideOf(c.kind, c.id, c.after), canLeaveOut: false,
+      id: c.id,
+      label: `${c.kind} ${c.id}: ${labelOf(c.kind, c.id, c.after ?? c.before)}`,
+      detail: c.after === null ? 'goes' : c.before === null ? 'comes back' : 'put back',
+      exception: null,
+      before: sideOf(c.kind, c.id, c.before),
+      after: sideOf(c.kind, c.id, c.after),
+      canLeaveOut: false,
     })),
     more: Math.max(0, changes.length - SHOWN),
   };
@@ -105,17 +173,33 @@ async function firstAct(services: Services, row: Row): Promise<string> {
 }
 
 /** Takes an entry back whole, or says what stands in the way. */
-export async function undo(services: Services, person: Person, id: number): Promise<{ entry: number; sentence: string }> {
+export async function undo(
+  services: Services,
+  person: Person,
+  id: number,
+): Promise<{ entry: number; sentence: string }> {
   const row = await entryRow(services, id);
   const permission = permissionToUndo(await firstAct(services, row));
-  if (!may(person.role, permission)) throw new ProblemError(403, `Taking this back asks for the permission “${permission}”, which your role (${person.role}) does not have.`);
+  if (!may(person.role, permission))
+    throw new ProblemError(
+      403,
+      `Taking this back asks for the permission “${permission}”, which your role (${person.role}) does not have.`,
+    );
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
   if (row.objects === 0) throw wrong('entry', 'There is nothing in this entry to take back.');
-  const busy = await services.store.row("SELECT id FROM jobs WHERE entry = :id AND state = 'running'", { id });
+  const busy = await services.store.row("SELECT id FROM jobs WHERE entry = :id AND state = 'running'", {
+    id,
+  });
   if (busy) throw wrong('entry', 'This is still being done. Cancel it first, or wait until it is done.');
-  const sentence = row.undoes ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}` : `Took back: ${row.sentence}`;
+  const sentence = row.undoes
+    ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}`
+    : `Took back: ${row.sentence}`;
   const done = await undoEntry(services.store, id, person.id, sentence);
   if ('conflicts' in done)
-    throw new ProblemError(409, 'This cannot be taken back, because something has changed since. Nothing was changed.', { conflicts: await tellConflicts(services, done.conflicts, id) });
+    throw new ProblemError(
+      409,
+      'This cannot be taken back, because something has changed since. Nothing was changed.',
+      { conflicts: await tellConflicts(services, done.conflicts, id) },
+    );
   return { entry: done.entry, sentence };
 }

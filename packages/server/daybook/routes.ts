@@ -3,8 +3,32 @@ import type { Services } from '../services';
 import { entryDetail, listEntries, reviewUndo, undo } from './daybook';
 
 export const daybookRoutes = (services: Services): Route[] => [
-  route({ method: 'get', path: '/daybook', summary: 'Everything that was done, newest first', permission: 'look', work: ({ query }) => listEntries(services, Number(query.before) || null) }),
-  route({ method: 'get', path: '/daybook/:id', summary: 'One entry with its changes', permission: 'look', work: ({ id }) => entryDetail(services, id()) }),
-  route({ method: 'post', path: '/daybook/:id/undo/review', summary: 'What taking an entry back would do', permission: 'look', work: ({ id }) => reviewUndo(services, id()) }),
-  route({ method: 'post', path: '/daybook/:id/undo', summary: 'Take an entry back whole', permission: 'look', work: ({ id, person }) => undo(services, person, id()) }),
+  route({
+    method: 'get',
+    path: '/daybook',
+    summary: 'Everything that was done, newest first',
+    permission: 'look',
+    work: ({ query }) => listEntries(services, Number(query.before) || null),
+  }),
+  route({
+    method: 'get',
+    path: '/daybook/:id',
+    summary: 'One entry with its changes',
+    permission: 'look',
+    work: ({ id }) => entryDetail(services, id()),
+  }),
+  route({
+    method: 'post',
+    path: '/daybook/:id/undo/review',
+    summary: 'What taking an entry back would do',
+    permission: 'look',
+    work: ({ id }) => reviewUndo(services, id()),
+  }),
+  route({
+    method: 'post',
+    path: '/daybook/:id/undo',
+    summary: 'Take an entry back whole',
+    permission: 'look',
+    work: ({ id, person }) => undo(services, person, id()),
+  }),
 ];

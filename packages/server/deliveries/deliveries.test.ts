@@ -1,4 +1,12 @@
-import type { DaybookEntry, DeliveryRow, IncomingDetail, IncomingPage, JobState, Problem, Review } from '@osier/contract';
+import type {
+  DaybookEntry,
+  DeliveryRow,
+  IncomingDetail,
+  IncomingPage,
+  JobState,
+  Problem,
+  Review,
+} from '@osier/contract';
 import { readFileSync } from 'node:fs';
 import { catalogueOf, demoFile, startTesting, type Ask } from '../testing/running';
 
@@ -11,11 +19,16 @@ beforeAll(async () => {
 afterAll(() => t.stop());
 
 const deliver = async (name: string, content: Uint8Array = readFileSync(demoFile(name))) => {
-  const { body } = await cataloguer<{ delivery: number; job: number }>('POST', `/deliveries?name=${name}`, content);
+  const { body } = await cataloguer<{ delivery: number; job: number }>(
+    'POST',
+    `/deliveries?name=${name}`,
+    content,
+  );
   await t.jobDone(cataloguer, body.job);
   return body.delivery;
 };
-const page = async (id: number, facet = '') => (await cataloguer<IncomingPage>('GET', `/deliveries/${id}/incoming?facet=${facet}`)).body;
+const page = async (id: number, facet = '') =>
+  (await cataloguer<IncomingPage>('GET', `/deliveries/${id}/incoming?facet=${facet}`)).body;
 
 test('a clean delivery: counts, what is held, accept, and take back row by row', async () => {
   const before = await catalogueOf(t.running);
@@ -25,7 +38,14 @@ test('a clean delivery: counts, what is held, accept, and take back row by row',
 
   const held = (await page(id, 'held')).rows;
   expect(held.every((r) => r.matches[0]!.by === 'isbn' && r.matches[0]!.doubt === null)).toBe(true);
-  expect((await cataloguer('POST', `/deliveries/${id}/decisions`, { incoming: held.slice(0, 2).map((r) => r.id), decision: 'replace' })).status).toBe(200);
+  expect(
+    (
+      await cataloguer('POST', `/deliveries/${id}/decisions`, {
+        incoming: held.slice(0, 2).map((r) => r.id),
+        decision: 'replace',
+      })
+    ).status,
+  ).toBe(200);
 
   const review = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {})).body;
   expect(review).toMatchObject({ sentence: '36 records will be added, 2 replaced, 4 skipped.', count: 38 });
@@ -46,17 +66,25 @@ test('a clean delivery: counts, what is held, accept, and take back row by row',
 
 test('cleaning shows what it will change, changes just that, and is taken back', async () => {
   const id = await deliver('tallow-and-pike.mrc');
-  const review = (await cataloguer<Review>('POST', `/deliveries/${id}/clean/review`, { recipe: 'house-style' })).body;
+  const review = (
+    await cataloguer<Review>('POST', `/deliveries/${id}/clean/review`, { recipe: 'house-style' })
+  ).body;
   expect(review.count).toBeGreaterThan(10);
   expect(review.consequences).toHaveLength(3);
   const leaveOut = [review.rows[0]!.id];
-  const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/clean`, { recipe: 'house-style', leaveOut })).body;
+  const job = (
+    await cataloguer<JobState>('POST', `/deliveries/${id}/clean`, { recipe: 'house-style', leaveOut })
+  ).body;
   const done = await t.jobDone(cataloguer, job.id);
-  const detail = async (n: number) => (await cataloguer<IncomingDetail>('GET', `/deliveries/${id}/incoming/${n}`)).body;
+  const detail = async (n: number) =>
+    (await cataloguer<IncomingDetail>('GET', `/deliveries/${id}/incoming/${n}`)).body;
   const after = review.rows[1]!.after as { marc: unknown };
   expect((await detail(review.rows[1]!.id)).marc).toEqual(after.marc);
   expect((await detail(leaveOut[0]!)).recipe).toBeNull();
-  expect((await cataloguer<Review>('POST', `/deliveries/${id}/clean/review`, { recipe: 'house-style' })).body.count).toBe(1);
+  expect(
+    (await cataloguer<Review>('POST', `/deliveries/${id}/clean/review`, { recipe: 'house-style' })).body
+      .count,
+  ).toBe(1);
   await cataloguer('POST', `/daybook/${done.entry}/undo`);
   const back = await detail(review.rows[1]!.id);
   expect(back.marc).toEqual(back.original);
@@ -72,18 +100,31 @@ test('a broken delivery: every readable record, each repair with its byte offset
   const all = await page(id);
   expect(all.facets).toMatchObject({ all: 27, twice: 1 });
   expect(all.facets.repaired).toBeGreaterThanOrEqual(8);
-  const details = await Promise.all(all.rows.map(async (r) => (await cataloguer<IncomingDetail>('GET', `/deliveries/${id}/incoming/${r.id}`)).body));
+  const details = await Promise.all(
+    all.rows.map(
+      async (r) => (await cataloguer<IncomingDetail>('GET', `/deliveries/${id}/incoming/${r.id}`)).body,
+    ),
+  );
   expect(details[0]!.repairList.map((r) => r.code)).toEqual(['byte-order-mark', 'record-length']);
   expect(details.flatMap((d) => d.repairList).every((r) => r.offset >= 0)).toBe(true);
   expect(details.flatMap((d) => d.findings).filter((f) => f.rule === 'barcode-taken')).toHaveLength(2);
-  expect(details.flatMap((d) => d.findings).map((f) => f.rule)).toEqual(expect.arrayContaining(['twice-encoded', 'title-missing', 'isbn-form', 'link-form', 'duplicate-subject']));
+  expect(details.flatMap((d) => d.findings).map((f) => f.rule)).toEqual(
+    expect.arrayContaining(['twice-encoded', 'title-missing', 'isbn-form', 'link-form', 'duplicate-subject']),
+  );
 });
 
 test.each<[string, string, RegExp]>([
-  ['letter.pdf', '%PDF-1.7 …', /PDF/], ['table.csv', 'title,author\nA,B', /table/], ['empty.mrc', '', /empty/], ['scans.txt', '31204000500001\n', /barcodes/],
+  ['letter.pdf', '%PDF-1.7 …', /PDF/],
+  ['table.csv', 'title,author\nA,B', /table/],
+  ['empty.mrc', '', /empty/],
+  ['scans.txt', '31204000500001\n', /barcodes/],
 ])('%s is refused with what it looks like, and nothing is stored', async (name, content, said) => {
   const before = (await cataloguer<DeliveryRow[]>('GET', '/deliveries')).body.length;
-  const { status, body } = await cataloguer<Problem>('POST', `/deliveries?name=${name}`, new TextEncoder().encode(content));
+  const { status, body } = await cataloguer<Problem>(
+    'POST',
+    `/deliveries?name=${name}`,
+    new TextEncoder().encode(content),
+  );
   expect(status).toBe(415);
   expect(body.detail).toMatch(said);
   expect((await cataloguer<DeliveryRow[]>('GET', '/deliveries')).body).toHaveLength(before);
@@ -91,14 +132,21 @@ test.each<[string, string, RegExp]>([
 
 test('a file that begins like MARC and holds no record fails with a sentence', async () => {
   const id = await deliver('hollow.mrc', new TextEncoder().encode('00999nam a2200999 i 4500'));
-  expect((await cataloguer<DeliveryRow>('GET', `/deliveries/${id}`)).body).toMatchObject({ state: 'failed', records: 0, problem: expect.stringContaining('could be read') as string });
+  expect((await cataloguer<DeliveryRow>('GET', `/deliveries/${id}`)).body).toMatchObject({
+    state: 'failed',
+    records: 0,
+    problem: expect.stringContaining('could be read') as string,
+  });
 });
 
 test('MARCXML with other scripts is taken in and found by its own words', async () => {
   const id = await deliver('lyngby-exchange.xml');
   const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {})).body;
   await t.jobDone(cataloguer, job.id);
-  const found = await cataloguer<{ total: number }>('GET', `/records?q=${encodeURIComponent('Деревенские красители')}`);
+  const found = await cataloguer<{ total: number }>(
+    'GET',
+    `/records?q=${encodeURIComponent('Деревенские красители')}`,
+  );
   expect(found.body.total).toBeGreaterThanOrEqual(1);
 });
 
@@ -107,8 +155,19 @@ test('undo names what stands in the way and half undoes nothing', async () => {
   const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {})).body;
   const { entry } = await t.jobDone(cataloguer, job.id);
   const accepted = (await page(id, 'accepted')).rows[0]!;
-  const record = (await cataloguer<{ version: number; marc: { leader: string; fields: unknown[] } }>('GET', `/records/${accepted.record}`)).body;
-  const marc = { ...record.marc, fields: [...record.marc.fields, { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Seen since.' }] }] };
+  const record = (
+    await cataloguer<{ version: number; marc: { leader: string; fields: unknown[] } }>(
+      'GET',
+      `/records/${accepted.record}`,
+    )
+  ).body;
+  const marc = {
+    ...record.marc,
+    fields: [
+      ...record.marc.fields,
+      { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Seen since.' }] },
+    ],
+  };
   await cataloguer('PUT', `/records/${accepted.record}`, { version: record.version, marc });
   const before = await catalogueOf(t.running);
   const refused = await cataloguer<Problem>('POST', `/daybook/${entry}/undo`);

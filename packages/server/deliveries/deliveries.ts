@@ -19,19 +19,39 @@ import { deliveryPath } from './read-delivery';
 const LARGEST = 600 * 1024 * 1024;
 
 /** Takes a file in: looks whether it is MARC, keeps it, and starts reading it. A file that is not MARC leaves nothing. */
-export async function takeIn({ store, settings, jobs }: Services, person: number, name: string, body: Readable): Promise<{ delivery: number; job: number }> {
+export async function takeIn(
+  { store, settings, jobs }: Services,
+  person: number,
+  name: string,
+  body: Readable,
+): Promise<{ delivery: number; job: number }> {
   const temporary = join(settings.data, 'deliveries', `arriving-${randomUUID()}`);
   await mkdir(dirname(temporary), { recursive: true });
   try {
     const { head, bytes, sha256 } = await keepFile(body, temporary);
     const recognised = recogniseFormat(head);
-    if ('problem' in recognised) throw new ProblemError(415, `${quoted(name)} was not taken in. ${recognised.problem}`);
+    if ('problem' in recognised)
+      throw new ProblemError(415, `${quoted(name)} was not taken in. ${recognised.problem}`);
     await rename(temporary, deliveryPath(settings.data, sha256));
     const id = await store.nextIds('delivery', 1);
-    const value: Delivery = { name, format: recognised.format, bytes, sha256, arrived: new Date().toISOString() };
+    const value: Delivery = {
+      name,
+      format: recognised.format,
+      bytes,
+      sha256,
+      arrived: new Date().toISOString(),
+    };
     await commit(store, {
-      act: 'deliver', person, sentence: `Took in the delivery ${quoted(name)}`, changes: [creation('delivery', id, value)],
-      also: (tx) => store.run("INSERT INTO readings (delivery, state, unreadable, repaired) VALUES (:id, 'reading', 0, 0)", { id }, tx),
+      act: 'deliver',
+      person,
+      sentence: `Took in the delivery ${quoted(name)}`,
+      changes: [creation('delivery', id, value)],
+      also: (tx) =>
+        store.run(
+          "INSERT INTO readings (delivery, state, unreadable, repaired) VALUES (:id, 'reading', 0, 0)",
+          { id },
+          tx,
+        ),
     });
     const job = await jobs.begin('read-delivery', `Reading ${name}`, person, { delivery: id });
     return { delivery: id, job: job.id };
@@ -40,7 +60,10 @@ export async function takeIn({ store, settings, jobs }: Services, person: number
   }
 }
 
-async function keepFile(body: Readable, path: string): Promise<{ head: Uint8Array; bytes: number; sha256: string }> {
+async function keepFile(
+  body: Readable,
+  path: string,
+): Promise<{ head: Uint8Array; bytes: number; sha256: string }> {
   const file = createWriteStream(path);
   const hash = createHash('sha256');
   const head: Buffer[] = [];
@@ -49,7 +72,8 @@ async function keepFile(body: Readable, path: string): Promise<{ head: Uint8Arra
     for await (const chunk of body as AsyncIterable<Buffer>) {
       if (bytes < 65536) head.push(chunk);
       bytes += chunk.length;
-      if (bytes > LARGEST) throw new ProblemError(413, 'A delivery may have up to 600 MB. Split the file and try again.');
+      if (bytes > LARGEST)
+        throw new ProblemError(413, 'A delivery may have up to 600 MB. Split the file and try again.');
       hash.update(chunk);
       if (!file.write(chunk)) await new Promise<void>((resolve) => file.once('drain', () => resolve()));
     }
@@ -61,69 +85,161 @@ async function keepFile(body: Readable, path: string): Promise<{ head: Uint8Arra
 }
 
 interface DeliveryColumns {
-  id: number; value: string; state: DeliveryRow['state']; problem: string | null; unreadable: number; repaired: number;
-  records: number; waiting: number; accepted: number; skipped: number;
+  id: number;
+  value: string;
+  state: DeliveryRow['state'];
+  problem: string | null;
+  unreadable: number;
+  repaired: number;
+  records: number;
+  waiting: number;
+  accepted: number;
+  skipped: number;
 }
 const COUNTS = `SELECT d.id, d.value, r.state, r.problem, r.unreadable, r.repaired, COUNT(i.id) AS records,
   COALESCE(SUM(i.state = 'waiting'), 0) AS waiting, COALESCE(SUM(i.state = 'accepted'), 0) AS accepted, COALESCE(SUM(i.state = 'skipped'), 0) AS skipped
   FROM deliveries d LEFT JOIN readings r ON r.delivery = d.id LEFT JOIN incoming i ON i.delivery = d.id`;
 
 export async function listDeliveries({ store, jobs }: Services, only?: number): Promise<DeliveryRow[]> {
-  const rows = await store.rows<DeliveryColumns>(`${COUNTS} ${only ? 'WHERE d.id = :only' : ''} GROUP BY d.id ORDER BY d.id DESC`, { only });
+  const rows = await store.rows<DeliveryColumns>(
+    `${COUNTS} ${only ? 'WHERE d.id = :only' : ''} GROUP BY d.id ORDER BY d.id DESC`,
+    { only },
+  );
   const running = jobs.running();
-  return Promise.all(rows.map(async ({ value, ...r }) => {
-    const d = JSON.parse(value) as Delivery;
-    const same = await store.row<{ id: number; value: string }>('SELECT id, value FROM deliveries WHERE sha256 = :sha256 AND id < :id ORDER BY id LIMIT 1', { sha256: d.sha256, id: r.id });
-    const before = same ? (JSON.parse(same.value) as Delivery) : null;
-    return {
-      ...r, name: d.name, format: d.format, bytes: d.bytes, arrived: d.arrived,
-      job: running.find((j) => j.work.delivery === r.id)?.id ?? null,
-      sameAs: same && before ? { id: same.id, name: before.name, arrived: before.arrived } : null,
-    };
-  }));
+  return Promise.all(
+    rows.map(async ({ value, ...r }) => {
+      const d = JSON.parse(value) as Delivery;
+      const same = await store.row<{ id: number; value: string }>(
+        'SELECT id, value FROM deliveries WHERE sha256 = :sha256 AND id < :id ORDER BY id LIMIT 1',
+        { sha256: d.sha256, id: r.id },
+      );
+      const before = same ? (JSON.parse(same.value) as Delivery) : null;
+      return {
+        ...r,
+        name: d.name,
+        format: d.format,
+        bytes: d.bytes,
+        arrived: d.arrived,
+        job: running.find((j) => j.work.delivery === r.id)?.id ?? null,
+        sameAs: same && before ? { id: same.id, name: before.name, arrived: before.arrived } : null,
+      };
+    }),
+  );
 }
 
 interface IncomingColumns {
-  id: number; version: number; value: string; seq: number; title: string; author: string; isbn: string; year: string; decision: Decision;
-  state: IncomingRow['state']; record: number | null; errors: number; warnings: number; advice: number; findings: string;
-  matches: string; repeats: number | null; repairs: string; original: string; taken: string;
+  id: number;
+  version: number;
+  value: string;
+  seq: number;
+  title: string;
+  author: string;
+  isbn: string;
+  year: string;
+  decision: Decision;
+  state: IncomingRow['state'];
+  record: number | null;
+  errors: number;
+  warnings: number;
+  advice: number;
+  findings: string;
+  matches: string;
+  repeats: number | null;
+  repairs: string;
+  original: string;
+  taken: string;
 }
 const FACETS: Record<string, string> = {
-  waiting: "i.state = 'waiting'", accepted: "i.state = 'accepted'", skipped: "i.state = 'skipped'",
-  add: "i.state = 'waiting' AND i.decision = 'add'", replace: "i.state = 'waiting' AND i.decision = 'replace'", skip: "i.state = 'waiting' AND i.decision = 'skip'",
-  held: "r.matches <> '[]'", twice: 'r.repeats IS NOT NULL', errors: 'i.errors > 0', warnings: 'i.warnings > 0', repaired: "r.repairs <> '[]'",
+  waiting: "i.state = 'waiting'",
+  accepted: "i.state = 'accepted'",
+  skipped: "i.state = 'skipped'",
+  add: "i.state = 'waiting' AND i.decision = 'add'",
+  replace: "i.state = 'waiting' AND i.decision = 'replace'",
+  skip: "i.state = 'waiting' AND i.decision = 'skip'",
+  held: "r.matches <> '[]'",
+  twice: 'r.repeats IS NOT NULL',
+  errors: 'i.errors > 0',
+  warnings: 'i.warnings > 0',
+  repaired: "r.repairs <> '[]'",
 };
 const FROM = 'FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :id';
 
 const rowOf = (c: IncomingColumns): IncomingRow => {
   const value = JSON.parse(c.value) as { target: number | null; recipe: string | null };
   return {
-    id: c.id, version: c.version, seq: c.seq, title: c.title, author: c.author, isbn: c.isbn, year: c.year, decision: c.decision,
-    state: c.state, record: c.record, errors: c.errors, warnings: c.warnings, advice: c.advice,
-    target: value.target, recipe: value.recipe, matches: JSON.parse(c.matches) as Match[], repeats: c.repeats,
+    id: c.id,
+    version: c.version,
+    seq: c.seq,
+    title: c.title,
+    author: c.author,
+    isbn: c.isbn,
+    year: c.year,
+    decision: c.decision,
+    state: c.state,
+    record: c.record,
+    errors: c.errors,
+    warnings: c.warnings,
+    advice: c.advice,
+    target: value.target,
+    recipe: value.recipe,
+    matches: JSON.parse(c.matches) as Match[],
+    repeats: c.repeats,
     repairs: (JSON.parse(c.repairs) as unknown[]).length,
   };
 };
 
 /** A page of a delivery's records in file order, with how many fall under each facet. */
-export async function listIncoming({ store }: Services, id: number, facet: string | undefined, after: number, limit = 200): Promise<IncomingPage> {
+export async function listIncoming(
+  { store }: Services,
+  id: number,
+  facet: string | undefined,
+  after: number,
+  limit = 200,
+): Promise<IncomingPage> {
   const condition = facet ? FACETS[facet] : '1';
   if (!condition) throw wrong('facet', `There is no facet “${facet}”.`);
-  const rows = await store.rows<IncomingColumns>(`SELECT i.*, r.matches, r.repeats, r.repairs ${FROM} AND ${condition} AND i.seq > :after ORDER BY i.seq LIMIT ${limit + 1}`, { id, after });
-  const sums = Object.entries(FACETS).map(([name, c]) => `COALESCE(SUM(${c}), 0) AS "${name}"`).join(', ');
-  const facets = (await store.row<Record<string, number>>(`SELECT COUNT(*) AS "all", ${sums} ${FROM}`, { id }))!;
-  return { rows: rows.slice(0, limit).map(rowOf), next: rows.length > limit ? rows[limit - 1]!.seq : null, total: facets[facet ?? 'all']!, facets };
+  const rows = await store.rows<IncomingColumns>(
+    `SELECT i.*, r.matches, r.repeats, r.repairs ${FROM} AND ${condition} AND i.seq > :after ORDER BY i.seq LIMIT ${limit + 1}`,
+    { id, after },
+  );
+  const sums = Object.entries(FACETS)
+    .map(([name, c]) => `COALESCE(SUM(${c}), 0) AS "${name}"`)
+    .join(', ');
+  const facets = (await store.row<Record<string, number>>(`SELECT COUNT(*) AS "all", ${sums} ${FROM}`, {
+    id,
+  }))!;
+  return {
+    rows: rows.slice(0, limit).map(rowOf),
+    next: rows.length > limit ? rows[limit - 1]!.seq : null,
+    total: facets[facet ?? 'all']!,
+    facets,
+  };
 }
 
-export async function incomingDetail({ store }: Services, id: number, incoming: number): Promise<IncomingDetail> {
-  const c = await store.row<IncomingColumns>(`SELECT i.*, r.matches, r.repeats, r.repairs, r.original, r.taken ${FROM} AND i.id = :incoming`, { id, incoming });
+export async function incomingDetail(
+  { store }: Services,
+  id: number,
+  incoming: number,
+): Promise<IncomingDetail> {
+  const c = await store.row<IncomingColumns>(
+    `SELECT i.*, r.matches, r.repeats, r.repairs, r.original, r.taken ${FROM} AND i.id = :incoming`,
+    { id, incoming },
+  );
   if (!c) throw notFound(`Record ${incoming} of this delivery`);
   const row = rowOf(c);
-  const held = await store.readMany('record', row.matches.map((m) => m.record));
+  const held = await store.readMany(
+    'record',
+    row.matches.map((m) => m.record),
+  );
   const marc = (JSON.parse(c.value) as { marc: MarcRecord }).marc;
   return {
-    ...row, marc, original: JSON.parse(c.original) as MarcRecord,
-    findings: [...takenFindings(marc, JSON.parse(c.taken) as { barcode: string; has: string }[]), ...(JSON.parse(c.findings) as Finding[])],
+    ...row,
+    marc,
+    original: JSON.parse(c.original) as MarcRecord,
+    findings: [
+      ...takenFindings(marc, JSON.parse(c.taken) as { barcode: string; has: string }[]),
+      ...(JSON.parse(c.findings) as Finding[]),
+    ],
     repairList: JSON.parse(c.repairs) as Repair[],
     held: held.map((h) => ({ id: h.id, marc: h.value })),
   };
@@ -131,18 +247,47 @@ export async function incomingDetail({ store }: Services, id: number, incoming: 
 
 function takenFindings(marc: MarcRecord, taken: readonly { barcode: string; has: string }[]): Finding[] {
   return taken.map(({ barcode, has }) => {
-    const at = marc.fields.findIndex((f) => 'subfields' in f && f.subfields.some((s) => s.code === 'p' && s.value === barcode));
+    const at = marc.fields.findIndex(
+      (f) => 'subfields' in f && f.subfields.some((s) => s.code === 'p' && s.value === barcode),
+    );
     const tag = marc.fields[at]?.tag ?? '852';
-    return { rule: 'barcode-taken', severity: 'error', where: { field: at, tag, occurrence: 0 }, message: `Barcode ${barcode} is already on ${quoted(has)}.` };
+    return {
+      rule: 'barcode-taken',
+      severity: 'error',
+      where: { field: at, tag, occurrence: 0 },
+      message: `Barcode ${barcode} is already on ${quoted(has)}.`,
+    };
   });
 }
 
 /** Decides what is done with records of a delivery. */
-export async function decide({ store }: Services, person: number, id: number, ids: readonly number[], decision: Decision, target?: number | null): Promise<{ entry: number }> {
-  const rows = (await store.readMany('incoming', ids)).filter((r) => r.value.delivery === id && r.value.state === 'waiting');
+export async function decide(
+  { store }: Services,
+  person: number,
+  id: number,
+  ids: readonly number[],
+  decision: Decision,
+  target?: number | null,
+): Promise<{ entry: number }> {
+  const rows = (await store.readMany('incoming', ids)).filter(
+    (r) => r.value.delivery === id && r.value.state === 'waiting',
+  );
   if (rows.length === 0) throw wrong('incoming', 'None of these records is still waiting.');
   const without = rows.filter((r) => decision === 'replace' && (target ?? r.value.target) === null);
-  if (without.length) throw wrong('decision', `${counted(without.length, 'record')} can replace nothing, because nothing in the catalogue matches.`);
-  const changes = rows.map((r) => update('incoming', r, { ...r.value, decision, target: target ?? r.value.target }));
-  return { entry: await commit(store, { act: 'decide', person, sentence: `Chose “${decision}” for ${counted(rows.length, 'incoming record')}`, changes }) };
+  if (without.length)
+    throw wrong(
+      'decision',
+      `${counted(without.length, 'record')} can replace nothing, because nothing in the catalogue matches.`,
+    );
+  const changes = rows.map((r) =>
+    update('incoming', r, { ...r.value, decision, target: target ?? r.value.target }),
+  );
+  return {
+    entry: await commit(store, {
+      act: 'decide',
+      person,
+      sentence: `Chose “${decision}” for ${counted(rows.length, 'incoming record')}`,
+      changes,
+    }),
+  };
 }

@@ -31,7 +31,11 @@ export async function inChunks({ store }: Services, run: JobRun, work: ChunkWork
   let done = (run.cursor.done as number | undefined) ?? 0;
   for (;;) {
     if (run.cancelled()) return totals;
-    const chunk = await store.select('incoming', `delivery = :delivery AND state = 'waiting' AND seq > :seq ORDER BY seq LIMIT ${CHUNK}`, { delivery: work.delivery, seq });
+    const chunk = await store.select(
+      'incoming',
+      `delivery = :delivery AND state = 'waiting' AND seq > :seq ORDER BY seq LIMIT ${CHUNK}`,
+      { delivery: work.delivery, seq },
+    );
     if (chunk.length === 0) return totals;
     for (let attempt = 1; ; attempt++) {
       const planned = await work.plan(chunk.filter((c) => !work.leaveOut.has(c.id)));
@@ -39,10 +43,19 @@ export async function inChunks({ store }: Services, run: JobRun, work: ChunkWork
       const last = chunk.at(-1)!.value.seq;
       try {
         await commit(store, {
-          act: work.act, person: run.person, sentence: work.sentence(next), changes: planned.changes, entry,
+          act: work.act,
+          person: run.person,
+          sentence: work.sentence(next),
+          changes: planned.changes,
+          entry,
           also: async (tx, e) => {
             entry = e;
-            await run.keep({ seq: last, entry: e, totals: next, done: done + chunk.length }, done + chunk.length, tx, e);
+            await run.keep(
+              { seq: last, entry: e, totals: next, done: done + chunk.length },
+              done + chunk.length,
+              tx,
+              e,
+            );
           },
         });
         totals = next;

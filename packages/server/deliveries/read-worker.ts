@@ -23,14 +23,26 @@ async function hand(batch: Batch): Promise<void> {
 
 function rowOf(read: ReadRecord, seq: number): ReadRow {
   const repairs = JSON.stringify(read.repairs);
-  if (!read.record) return { seq, marc: null, repairs, repairCount: read.repairs.length, offset: read.offset };
+  if (!read.record)
+    return { seq, marc: null, repairs, repairCount: read.repairs.length, offset: read.offset };
   const marc = read.record;
   const findings = checkRecord(marc, house);
   const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
   const { title, author, isbn, year } = briefOf(marc);
   return {
-    seq, marc, repairs, repairCount: read.repairs.length, offset: read.offset, title, author, isbn, year,
-    findings: JSON.stringify(findings), errors: count('error'), warnings: count('warning'), advice: count('advice'),
+    seq,
+    marc,
+    repairs,
+    repairCount: read.repairs.length,
+    offset: read.offset,
+    title,
+    author,
+    isbn,
+    year,
+    findings: JSON.stringify(findings),
+    errors: count('error'),
+    warnings: count('warning'),
+    advice: count('advice'),
     keys: matchKeys(marc).map((k) => [k.kind, k.key]),
     barcodes: dataFields(marc, /^(852|876)$/).flatMap((f) => values(f, 'p')),
   };
@@ -53,7 +65,8 @@ async function read(): Promise<void> {
   for await (const chunk of createReadStream(path, { highWaterMark: 1 << 20 }) as AsyncIterable<Buffer>) {
     if (!reader) {
       const recognised = recogniseFormat(chunk);
-      if ('problem' in recognised) return void (await hand({ rows: [], bytes: 0, end: true, problem: recognised.problem }));
+      if ('problem' in recognised)
+        return void (await hand({ rows: [], bytes: 0, end: true, problem: recognised.problem }));
       reader = recordReader(recognised.format);
     }
     bytes += chunk.length;

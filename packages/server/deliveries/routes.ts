@@ -13,53 +13,125 @@ export function deliveryRoutes(services: Services): Route[] {
   const waitingOf = async (id: number) => {
     const [row] = await listDeliveries(services, id);
     if (!row) throw notFound(`Delivery ${id}`);
-    if (row.job !== null) throw wrong('delivery', 'This delivery is being worked on. Wait until that is done, or cancel it.');
+    if (row.job !== null)
+      throw wrong('delivery', 'This delivery is being worked on. Wait until that is done, or cancel it.');
     return row;
   };
   return [
-    route({ method: 'get', path: '/deliveries', summary: 'All deliveries, newest first', permission: 'look', work: () => listDeliveries(services) }),
     route({
-      method: 'post', path: '/deliveries', summary: 'Take in a file; the body is the file, `name` its name', permission: take, status: 202,
-      work: ({ person, query, req }) => takeIn(services, person.id, (query.name ?? 'delivery').slice(0, 200), req),
+      method: 'get',
+      path: '/deliveries',
+      summary: 'All deliveries, newest first',
+      permission: 'look',
+      work: () => listDeliveries(services),
     }),
     route({
-      method: 'get', path: '/deliveries/:id', summary: 'One delivery with its counts', permission: 'look',
-      work: async ({ id }) => (await listDeliveries(services, id()))[0] ?? Promise.reject(notFound(`Delivery ${id()}`)),
+      method: 'post',
+      path: '/deliveries',
+      summary: 'Take in a file; the body is the file, `name` its name',
+      permission: take,
+      status: 202,
+      work: ({ person, query, req }) =>
+        takeIn(services, person.id, (query.name ?? 'delivery').slice(0, 200), req),
     }),
     route({
-      method: 'get', path: '/deliveries/:id/incoming', summary: 'Records of a delivery, by facet, a page at a time', permission: 'look',
+      method: 'get',
+      path: '/deliveries/:id',
+      summary: 'One delivery with its counts',
+      permission: 'look',
+      work: async ({ id }) =>
+        (await listDeliveries(services, id()))[0] ?? Promise.reject(notFound(`Delivery ${id()}`)),
+    }),
+    route({
+      method: 'get',
+      path: '/deliveries/:id/incoming',
+      summary: 'Records of a delivery, by facet, a page at a time',
+      permission: 'look',
       work: ({ id, query }) => listIncoming(services, id(), query.facet, Number(query.after ?? 0) || 0),
     }),
-    route({ method: 'get', path: '/deliveries/:id/incoming/:incoming', summary: 'One incoming record whole', permission: 'look', work: ({ id }) => incomingDetail(services, id(), id('incoming')) }),
     route({
-      method: 'post', path: '/deliveries/:id/decisions', summary: 'Decide what is done with records', permission: take, body: decisionBody,
+      method: 'get',
+      path: '/deliveries/:id/incoming/:incoming',
+      summary: 'One incoming record whole',
+      permission: 'look',
+      work: ({ id }) => incomingDetail(services, id(), id('incoming')),
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/decisions',
+      summary: 'Decide what is done with records',
+      permission: take,
+      body: decisionBody,
       work: async ({ id, person, body }) => {
         await waitingOf(id());
         return decide(services, person.id, id(), body.incoming, body.decision, body.target);
       },
     }),
     route({
-      method: 'get', path: '/recipes', summary: 'The recipes and their steps', permission: 'look',
+      method: 'get',
+      path: '/recipes',
+      summary: 'The recipes and their steps',
+      permission: 'look',
       work: async () => {
         const house = (await store.house()).value;
-        return BUILT_IN.map((r) => ({ id: r.id, name: r.name, steps: r.steps.map((s) => stepSentence(s, house)) }));
+        return BUILT_IN.map((r) => ({
+          id: r.id,
+          name: r.name,
+          steps: r.steps.map((s) => stepSentence(s, house)),
+        }));
       },
     }),
-    route({ method: 'post', path: '/deliveries/:id/clean/review', summary: 'What a recipe would change', permission: take, body: cleanBody, work: ({ id, body }) => reviewClean(services, id(), body.recipe) }),
     route({
-      method: 'post', path: '/deliveries/:id/clean', summary: 'Run a recipe over the waiting records', permission: take, body: cleanBody, status: 202,
+      method: 'post',
+      path: '/deliveries/:id/clean/review',
+      summary: 'What a recipe would change',
+      permission: take,
+      body: cleanBody,
+      work: ({ id, body }) => reviewClean(services, id(), body.recipe),
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/clean',
+      summary: 'Run a recipe over the waiting records',
+      permission: take,
+      body: cleanBody,
+      status: 202,
       work: async ({ id, body, person }) => {
         const row = await waitingOf(id());
         const recipe = recipeNamed(body.recipe);
-        return jobs.begin('clean-delivery', `Cleaning ${row.name} with ${recipe.name}`, person.id, { delivery: row.id, recipe: recipe.id, leaveOut: body.leaveOut }, row.waiting);
+        return jobs.begin(
+          'clean-delivery',
+          `Cleaning ${row.name} with ${recipe.name}`,
+          person.id,
+          { delivery: row.id, recipe: recipe.id, leaveOut: body.leaveOut },
+          row.waiting,
+        );
       },
     }),
-    route({ method: 'post', path: '/deliveries/:id/accept/review', summary: 'What accepting would do', permission: take, body: acceptBody, work: ({ id, body }) => reviewAccept(services, id(), new Set(body.leaveOut)) }),
     route({
-      method: 'post', path: '/deliveries/:id/accept', summary: 'Accept the waiting records as decided', permission: take, body: acceptBody, status: 202,
+      method: 'post',
+      path: '/deliveries/:id/accept/review',
+      summary: 'What accepting would do',
+      permission: take,
+      body: acceptBody,
+      work: ({ id, body }) => reviewAccept(services, id(), new Set(body.leaveOut)),
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/accept',
+      summary: 'Accept the waiting records as decided',
+      permission: take,
+      body: acceptBody,
+      status: 202,
       work: async ({ id, body, person }) => {
         const row = await waitingOf(id());
-        return jobs.begin('accept-delivery', `Accepting ${row.name}`, person.id, { delivery: row.id, leaveOut: body.leaveOut }, row.waiting);
+        return jobs.begin(
+          'accept-delivery',
+          `Accepting ${row.name}`,
+          person.id,
+          { delivery: row.id, leaveOut: body.leaveOut },
+          row.waiting,
+        );
       },
     }),
   ];

@@ -1,7 +1,17 @@
 import type { HeadingDetail, HeadingRow, LookAlikeGroup, Review } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted, type Versioned } from '@osier/core/changes';
-import { distinctChange, formText, headingText, lookAlikeGroups, lookAlikes, mergePlan, seeFroms, type Heading, type MergePlan } from '@osier/core/headings';
+import {
+  distinctChange,
+  formText,
+  headingText,
+  lookAlikeGroups,
+  lookAlikes,
+  mergePlan,
+  seeFroms,
+  type Heading,
+  type MergePlan,
+} from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { foldedWords } from '@osier/core/text';
 import { quoted } from '../daybook/sentences';
@@ -16,7 +26,12 @@ const USES = `(SELECT COUNT(*) FROM record_keys k WHERE k.kind = 'heading ' || h
 const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto, ${USES} AS records`;
 
 /** Headings in alphabetical order whose text has all these words. */
-export async function listHeadings({ store }: Services, q: string, kind: string | undefined, after: number): Promise<{ rows: HeadingRow[]; next: number | null }> {
+export async function listHeadings(
+  { store }: Services,
+  q: string,
+  kind: string | undefined,
+  after: number,
+): Promise<{ rows: HeadingRow[]; next: number | null }> {
   const words = foldedWords(q).slice(0, 6);
   const params: Record<string, unknown> = { kind, after };
   const conditions = ['h.merged_into IS NULL', ...(kind ? ['h.kind = :kind'] : [])];
@@ -24,26 +39,47 @@ export async function listHeadings({ store }: Services, q: string, kind: string 
     params[`w${i}`] = `%${w.toUpperCase()}%`;
     conditions.push(`h.key LIKE :w${i}`);
   });
-  const rows = await store.rows<HeadingRow>(`SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT 101 OFFSET :after`, params);
+  const rows = await store.rows<HeadingRow>(
+    `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT 101 OFFSET :after`,
+    params,
+  );
   return { rows: rows.slice(0, 100), next: rows.length > 100 ? after + 100 : null };
 }
 
 /** Groups of personal headings that look alike, surest first. */
 export async function lookAlikeList({ store }: Services): Promise<LookAlikeGroup[]> {
   const headings = await store.select('heading', "kind = 'personal' AND merged_into IS NULL");
-  const pairs = new Set((await store.rows<{ a: number; b: number }>('SELECT a, b FROM distinct_pairs')).map((p) => `${p.a} ${p.b}`));
-  const groups = lookAlikeGroups(lookAlikes(headings.map((h) => ({ id: h.id, heading: h.value })), (a, b) => pairs.has(`${a} ${b}`)));
+  const pairs = new Set(
+    (await store.rows<{ a: number; b: number }>('SELECT a, b FROM distinct_pairs')).map(
+      (p) => `${p.a} ${p.b}`,
+    ),
+  );
+  const groups = lookAlikeGroups(
+    lookAlikes(
+      headings.map((h) => ({ id: h.id, heading: h.value })),
+      (a, b) => pairs.has(`${a} ${b}`),
+    ),
+  );
   const ids = groups.flatMap((g) => g.headings);
   if (ids.length === 0) return [];
-  const rows = new Map((await store.rows<HeadingRow>(`SELECT ${COLUMNS} FROM headings h WHERE h.id IN (:ids)`, { ids })).map((r) => [r.id, r]));
+  const rows = new Map(
+    (await store.rows<HeadingRow>(`SELECT ${COLUMNS} FROM headings h WHERE h.id IN (:ids)`, { ids })).map(
+      (r) => [r.id, r],
+    ),
+  );
   const titles = await store.rows<{ heading: number; title: string }>(
-    `SELECT h.id AS heading, r.title FROM headings h JOIN record_keys k ON k.kind = 'heading ' || h.kind AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id IN (:ids) ORDER BY r.id`, { ids });
+    `SELECT h.id AS heading, r.title FROM headings h JOIN record_keys k ON k.kind = 'heading ' || h.kind AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id IN (:ids) ORDER BY r.id`,
+    { ids },
+  );
   const byId = new Map(headings.map((h) => [h.id, h.value]));
   return groups.map((g) => ({
     headings: g.headings.map((id) => ({
       ...rows.get(id)!,
       seeFrom: seeFroms(byId.get(id)!).map(formText),
-      titles: titles.filter((t) => t.heading === id).slice(0, 4).map((t) => t.title),
+      titles: titles
+        .filter((t) => t.heading === id)
+        .slice(0, 4)
+        .map((t) => t.title),
     })),
     pairs: g.pairs,
   }));
@@ -55,57 +91,126 @@ export async function headingDetail({ store }: Services, id: number): Promise<He
   if (!heading || !row) throw notFound(`Heading ${id}`);
   const usedBy = await store.rows<{ id: number; title: string; year: string }>(
     'SELECT r.id, r.title, r.year FROM headings h JOIN record_keys k ON k.kind = :kind AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id = :id ORDER BY r.sort LIMIT 200',
-    { id, kind: headingKeyKind(heading.value.kind) });
-  const mergedFrom = await store.rows<{ id: number; text: string }>('SELECT id, text FROM headings WHERE merged_into = :id ORDER BY id', { id });
-  return { ...row, version: heading.version, marc: heading.value.marc, seeFrom: seeFroms(heading.value).map(formText), mergedFrom, usedBy };
+    { id, kind: headingKeyKind(heading.value.kind) },
+  );
+  const mergedFrom = await store.rows<{ id: number; text: string }>(
+    'SELECT id, text FROM headings WHERE merged_into = :id ORDER BY id',
+    { id },
+  );
+  return {
+    ...row,
+    version: heading.version,
+    marc: heading.value.marc,
+    seeFrom: seeFroms(heading.value).map(formText),
+    mergedFrom,
+    usedBy,
+  };
 }
 
-async function plan(store: Store, keptId: number, lostIds: readonly number[]): Promise<{ kept: Versioned<Heading>; lost: Versioned<Heading>[]; records: Versioned<MarcRecord>[]; plan: MergePlan }> {
+async function plan(
+  store: Store,
+  keptId: number,
+  lostIds: readonly number[],
+): Promise<{
+  kept: Versioned<Heading>;
+  lost: Versioned<Heading>[];
+  records: Versioned<MarcRecord>[];
+  plan: MergePlan;
+}> {
   if (lostIds.includes(keptId)) throw wrong('kept', 'The kept form cannot be merged into itself.');
   const [kept] = await store.readMany('heading', [keptId]);
   const lost = await store.readMany('heading', lostIds);
   if (!kept || lost.length !== new Set(lostIds).size) throw notFound('One of these headings');
   const odd = [kept, ...lost].find((h) => h.value.mergedInto !== null);
-  if (odd) throw wrong('lost', `${quoted(headingText(odd.value))} was merged into heading ${odd.value.mergedInto} already.`);
+  if (odd)
+    throw wrong(
+      'lost',
+      `${quoted(headingText(odd.value))} was merged into heading ${odd.value.mergedInto} already.`,
+    );
   const mixed = lost.find((l) => l.value.kind !== kept.value.kind);
-  if (mixed) throw wrong('lost', `${quoted(headingText(mixed.value))} is a ${mixed.value.kind} heading, the kept form is ${kept.value.kind}.`);
+  if (mixed)
+    throw wrong(
+      'lost',
+      `${quoted(headingText(mixed.value))} is a ${mixed.value.kind} heading, the kept form is ${kept.value.kind}.`,
+    );
   const rows = await store.rows<{ record: number }>(
-    'SELECT DISTINCT k.record FROM headings h JOIN record_keys k ON k.kind = :kind AND k.key = h.key WHERE h.id IN (:lostIds)', { lostIds, kind: headingKeyKind(kept.value.kind) });
-  const records = await store.readMany('record', rows.map((r) => r.record));
+    'SELECT DISTINCT k.record FROM headings h JOIN record_keys k ON k.kind = :kind AND k.key = h.key WHERE h.id IN (:lostIds)',
+    { lostIds, kind: headingKeyKind(kept.value.kind) },
+  );
+  const records = await store.readMany(
+    'record',
+    rows.map((r) => r.record),
+  );
   return { kept, lost, records, plan: mergePlan(kept, lost, records) };
 }
 
-export async function reviewMerge({ store }: Services, keptId: number, lostIds: readonly number[]): Promise<Review> {
+export async function reviewMerge(
+  { store }: Services,
+  keptId: number,
+  lostIds: readonly number[],
+): Promise<Review> {
   const { kept, lost, records, plan: merge } = await plan(store, keptId, lostIds);
   const notes = new Map(merge.notes.map((n) => [n.record, n.message]));
   const held = new Map(records.map((r) => [r.id, r.value]));
-  const rows = merge.changes.filter((c) => c.kind === 'record').map((c) => {
-    const brief = briefOf(held.get(c.id)!);
-    return {
-      id: c.id, label: brief.title, detail: [brief.author, brief.year].filter(Boolean).join(' · '), exception: notes.get(c.id) ?? null,
-      before: { marc: c.before as MarcRecord }, after: { marc: c.after as MarcRecord }, canLeaveOut: false,
-    };
-  });
+  const rows = merge.changes
+    .filter((c) => c.kind === 'record')
+    .map((c) => {
+      const brief = briefOf(held.get(c.id)!);
+      return {
+        id: c.id,
+        label: brief.title,
+        detail: [brief.author, brief.year].filter(Boolean).join(' · '),
+        exception: notes.get(c.id) ?? null,
+        before: { marc: c.before as MarcRecord },
+        after: { marc: c.after as MarcRecord },
+        canLeaveOut: false,
+      };
+    });
   rows.sort((a, b) => Number(b.exception !== null) - Number(a.exception !== null));
   return {
     sentence: `${counted(rows.length, 'record')} will carry ${quoted(headingText(kept.value))}.`,
-    verb: `Merge ${counted(lost.length + 1, 'heading')} into 1`, count: lost.length,
-    consequences: lost.map((l) => `${quoted(headingText(l.value))} becomes a see-from; its number ${l.id} leads to ${kept.id}.`),
-    rows: rows.slice(0, SHOWN), more: Math.max(0, rows.length - SHOWN),
+    verb: `Merge ${counted(lost.length + 1, 'heading')} into 1`,
+    count: lost.length,
+    consequences: lost.map(
+      (l) => `${quoted(headingText(l.value))} becomes a see-from; its number ${l.id} leads to ${kept.id}.`,
+    ),
+    rows: rows.slice(0, SHOWN),
+    more: Math.max(0, rows.length - SHOWN),
   };
 }
 
-export async function merge({ store }: Services, person: number, keptId: number, lostIds: readonly number[]): Promise<{ entry: number; sentence: string }> {
+export async function merge(
+  { store }: Services,
+  person: number,
+  keptId: number,
+  lostIds: readonly number[],
+): Promise<{ entry: number; sentence: string }> {
   const { kept, lost, plan: merged } = await plan(store, keptId, lostIds);
   const records = merged.changes.filter((c) => c.kind === 'record').length;
   const sentence = `Merged ${counted(lost.length + 1, 'heading')} into ${quoted(headingText(kept.value))}: ${counted(records, 'record')} changed`;
-  return { entry: await commit(store, { act: 'merge', person, sentence, changes: merged.changes }), sentence };
+  return {
+    entry: await commit(store, { act: 'merge', person, sentence, changes: merged.changes }),
+    sentence,
+  };
 }
 
 /** Remembers that two headings are two people. */
-export async function keepApart({ store }: Services, person: number, a: number, b: number): Promise<{ entry: number; sentence: string }> {
+export async function keepApart(
+  { store }: Services,
+  person: number,
+  a: number,
+  b: number,
+): Promise<{ entry: number; sentence: string }> {
   const [x, y] = [await store.read('heading', a), await store.read('heading', b)];
   if (!x || !y) throw notFound('One of these headings');
   const sentence = `Noted that ${quoted(headingText(x.value))} and ${quoted(headingText(y.value))} are two people`;
-  return { entry: await commit(store, { act: 'keep-apart', person, sentence, changes: [distinctChange(await store.nextIds('distinct', 1), a, b)] }), sentence };
+  return {
+    entry: await commit(store, {
+      act: 'keep-apart',
+      person,
+      sentence,
+      changes: [distinctChange(await store.nextIds('distinct', 1), a, b)],
+    }),
+    sentence,
+  };
 }

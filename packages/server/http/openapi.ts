@@ -14,15 +14,25 @@ export function openApi(routes: readonly Route[]): object {
   const paths: Record<string, Record<string, object>> = {};
   for (const r of routes) {
     const path = r.path.replace(/:(\w+)/g, '{$1}');
-    const parameters = [...r.path.matchAll(/:(\w+)/g)].map((m) => ({ name: m[1], in: 'path', required: true, schema: { type: 'integer' } }));
+    const parameters = [...r.path.matchAll(/:(\w+)/g)].map((m) => ({
+      name: m[1],
+      in: 'path',
+      required: true,
+      schema: { type: 'integer' },
+    }));
     (paths[path] ??= {})[r.method] = {
       summary: r.summary,
       ...(r.permission ? { description: `Asks for the permission “${r.permission}”.` } : {}),
       ...(parameters.length ? { parameters } : {}),
-      ...(r.body ? { requestBody: { content: { 'application/json': { schema: schemaOf(r.body.describe()) } } } } : {}),
+      ...(r.body
+        ? { requestBody: { content: { 'application/json': { schema: schemaOf(r.body.describe()) } } } }
+        : {}),
       responses: {
         [r.status ?? 200]: { description: 'Done' },
-        default: { description: 'RFC 9457 problem details', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
+        default: {
+          description: 'RFC 9457 problem details',
+          content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+        },
       },
     };
   }
@@ -36,7 +46,10 @@ export function openApi(routes: readonly Route[]): object {
         Problem: {
           type: 'object',
           properties: {
-            type: text, title: text, status: { type: 'integer' }, detail: text,
+            type: text,
+            title: text,
+            status: { type: 'integer' },
+            detail: text,
             fields: { type: 'array', items: { type: 'object', properties: { field: text, message: text } } },
           },
         },

@@ -6,7 +6,10 @@ export function originCheck(req: Request, _res: Response, next: NextFunction): v
   if (req.method === 'GET' || req.method === 'HEAD') return next();
   const origin = req.headers.origin;
   const site = req.headers['sec-fetch-site'];
-  const foreign = origin !== undefined ? hostOf(origin) !== req.headers.host : site !== undefined && site !== 'same-origin' && site !== 'none';
+  const foreign =
+    origin !== undefined
+      ? hostOf(origin) !== req.headers.host
+      : site !== undefined && site !== 'same-origin' && site !== 'none';
   next(foreign ? new ProblemError(403, 'This request comes from another site and was refused.') : undefined);
 }
 

@@ -23,6 +23,7 @@ const TITLES: Record<number, string> = {
 };
 
 export const notFound = (what: string): ProblemError => new ProblemError(404, `${what} is not there.`);
-export const wrong = (field: string, message: string): ProblemError => new ProblemError(422, message, { fields: [{ field, message }] });
+export const wrong = (field: string, message: string): ProblemError =>
+  new ProblemError(422, message, { fields: [{ field, message }] });
 export const wrongFields = (fields: { field: string; message: string }[]): ProblemError =>
   new ProblemError(422, fields.map((f) => f.message).join(' '), { fields });

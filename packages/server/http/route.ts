@@ -43,12 +43,16 @@ async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction
     if (r.permission !== null) allow(req.person, r.permission);
     const body = r.body ? await validated(r.body, req.body) : undefined;
     const result = await r.work({
-      person: req.person!, body, req, res,
+      person: req.person!,
+      body,
+      req,
+      res,
       params: req.params as Record<string, string>,
       query: req.query as Record<string, string | undefined>,
       id: (name = 'id') => {
         const n = Number(req.params[name]);
-        if (!Number.isSafeInteger(n) || n < 1) throw new ProblemError(404, `“${String(req.params[name])}” is no number.`);
+        if (!Number.isSafeInteger(n) || n < 1)
+          throw new ProblemError(404, `“${String(req.params[name])}” is no number.`);
         return n;
       },
     });
@@ -60,8 +64,10 @@ async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction
 
 /** Throws unless the person is signed in and allowed. */
 export function allow(person: Person | undefined, permission: Permission): void {
-  if (!person) throw new ProblemError(401, 'You are not signed in, or have been signed out. Sign in and try again.');
-  if (!may(person.role, permission)) throw new ProblemError(403, `Your role (${person.role}) may not ${permission}.`);
+  if (!person)
+    throw new ProblemError(401, 'You are not signed in, or have been signed out. Sign in and try again.');
+  if (!may(person.role, permission))
+    throw new ProblemError(403, `Your role (${person.role}) may not ${permission}.`);
 }
 
 async function validated<Body>(schema: Schema<Body>, body: unknown): Promise<Body> {

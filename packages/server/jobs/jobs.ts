@@ -21,8 +21,18 @@ export interface JobRun {
 export type JobWork = (run: JobRun) => Promise<string | null>;
 
 interface Row {
-  id: number; kind: string; title: string; state: JobState['state']; person: number; work: string; cursor: string;
-  done: number; total: number | null; message: string | null; entry: number | null; started: string;
+  id: number;
+  kind: string;
+  title: string;
+  state: JobState['state'];
+  person: number;
+  work: string;
+  cursor: string;
+  done: number;
+  total: number | null;
+  message: string | null;
+  entry: number | null;
+  started: string;
 }
 
 /** Long work: kept in the store, told as it goes, taken up again after the server was killed. */
@@ -35,8 +45,17 @@ export function jobsOf(store: Store, log: Logger) {
   let stopping = false;
 
   const stateOf = (row: Row): JobState => ({
-    id: row.id, kind: row.kind, title: row.title, state: row.state, done: row.done, total: row.total, rate: null, secondsLeft: null,
-    message: row.message, work: JSON.parse(row.work) as Record<string, unknown>, entry: row.entry,
+    id: row.id,
+    kind: row.kind,
+    title: row.title,
+    state: row.state,
+    done: row.done,
+    total: row.total,
+    rate: null,
+    secondsLeft: null,
+    message: row.message,
+    work: JSON.parse(row.work) as Record<string, unknown>,
+    entry: row.entry,
   });
   const publish = (job: JobState) => {
     const { began: _began, from: _from, ...plain } = job as JobState & { began?: number; from?: number };
@@ -56,19 +75,26 @@ export function jobsOf(store: Store, log: Logger) {
   async function run(row: Row): Promise<void> {
     const job = { ...stateOf(row), state: 'running' as JobState['state'], began: Date.now(), from: row.done };
     live.set(row.id, job);
-    await store.write((tx) => store.run("UPDATE jobs SET state = 'running' WHERE id = :id", { id: row.id }, tx));
+    await store.write((tx) =>
+      store.run("UPDATE jobs SET state = 'running' WHERE id = :id", { id: row.id }, tx),
+    );
     publish(job);
     let state: JobState['state'] = 'done';
     let message: string | null = null;
     try {
       message = await kinds.get(row.kind)!({
-        id: row.id, person: row.person, work: job.work,
+        id: row.id,
+        person: row.person,
+        work: job.work,
         cursor: JSON.parse(row.cursor) as Record<string, unknown>,
         cancelled: () => stopping || cancelling.has(row.id),
         tell: (done, total) => progress(row.id, done, total),
         keep: async (cursor, done, tx, entry) => {
-          await store.run('UPDATE jobs SET cursor = :cursor, done = :done, total = :total, entry = COALESCE(:entry, entry) WHERE id = :id',
-            { cursor: JSON.stringify(cursor), done, total: job.total, entry: entry ?? null, id: row.id }, tx);
+          await store.run(
+            'UPDATE jobs SET cursor = :cursor, done = :done, total = :total, entry = COALESCE(:entry, entry) WHERE id = :id',
+            { cursor: JSON.stringify(cursor), done, total: job.total, entry: entry ?? null, id: row.id },
+            tx,
+          );
           if (entry !== undefined) job.entry = entry;
           progress(row.id, done, job.total);
         },
@@ -84,7 +110,12 @@ export function jobsOf(store: Store, log: Logger) {
     live.delete(row.id);
     cancelling.delete(row.id);
     await store.write((tx) =>
-      store.run('UPDATE jobs SET state = :state, message = :message, done = :done, total = :total WHERE id = :id', { state, message, done: job.done, total: job.total, id: row.id }, tx));
+      store.run(
+        'UPDATE jobs SET state = :state, message = :message, done = :done, total = :total WHERE id = :id',
+        { state, message, done: job.done, total: job.total, id: row.id },
+        tx,
+      ),
+    );
     publish({ ...job, state, message, secondsLeft: null });
   }
 
@@ -96,11 +127,19 @@ export function jobsOf(store: Store, log: Logger) {
   return {
     events,
     register: (kind: string, work: JobWork) => void kinds.set(kind, work),
-    async begin(kind: string, title: string, person: number, work: Record<string, unknown>, total: number | null = null): Promise<JobState> {
+    async begin(
+      kind: string,
+      title: string,
+      person: number,
+      work: Record<string, unknown>,
+      total: number | null = null,
+    ): Promise<JobState> {
       const row = await store.write(async (tx) => {
         await store.run(
           "INSERT INTO jobs (kind, title, state, person, work, cursor, done, total, started) VALUES (:kind, :title, 'waiting', :person, :work, '{}', 0, :total, :started)",
-          { kind, title, person, work: JSON.stringify(work), total, started: new Date().toISOString() }, tx);
+          { kind, title, person, work: JSON.stringify(work), total, started: new Date().toISOString() },
+          tx,
+        );
         return (await store.row<Row>('SELECT * FROM jobs WHERE id = last_insert_rowid()', {}, tx))!;
       });
       start(row);
@@ -108,7 +147,9 @@ export function jobsOf(store: Store, log: Logger) {
     },
     /** Takes up what a killed server left unfinished. */
     async resume(): Promise<number> {
-      const rows = await store.rows<Row>("SELECT * FROM jobs WHERE state IN ('running', 'waiting') ORDER BY id");
+      const rows = await store.rows<Row>(
+        "SELECT * FROM jobs WHERE state IN ('running', 'waiting') ORDER BY id",
+      );
       for (const row of rows) start(row);
       return rows.length;
     },

@@ -9,15 +9,44 @@ import { openStore } from '../store/store';
 import { root } from '../testing/running';
 
 const RECORDS = 1600;
-const delivery = Buffer.concat(Array.from({ length: RECORDS }, (_, i) => writeIso2709({
-  leader: '00000nam a2200000 i 4500',
-  fields: [{ tag: '001', value: `kill${i}` }, { tag: '003', value: 'Test' }, field('100', '1 ', 'a', `Person ${String.fromCharCode(65 + (i % 26))}${i % 40}, Ada,`, 'e', 'author.'), field('245', '10', 'a', `Book ${i} of many /`), field('520', '  ', 'a', 'A long note. '.repeat(60))],
-})));
+const delivery = Buffer.concat(
+  Array.from({ length: RECORDS }, (_, i) =>
+    writeIso2709({
+      leader: '00000nam a2200000 i 4500',
+      fields: [
+        { tag: '001', value: `kill${i}` },
+        { tag: '003', value: 'Test' },
+        field(
+          '100',
+          '1 ',
+          'a',
+          `Person ${String.fromCharCode(65 + (i % 26))}${i % 40}, Ada,`,
+          'e',
+          'author.',
+        ),
+        field('245', '10', 'a', `Book ${i} of many /`),
+        field('520', '  ', 'a', 'A long note. '.repeat(60)),
+      ],
+    }),
+  ),
+);
 
-interface Server { readonly process: ChildProcess; readonly address: string }
+interface Server {
+  readonly process: ChildProcess;
+  readonly address: string;
+}
 
 function start(folder: string): Promise<Server> {
-  const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], { env: { ...process.env, OSIER_ROOT: root, OSIER_DATA: folder, OSIER_PORT: '0', OSIER_DEMO: '1', OSIER_LOG: 'silent' } });
+  const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], {
+    env: {
+      ...process.env,
+      OSIER_ROOT: root,
+      OSIER_DATA: folder,
+      OSIER_PORT: '0',
+      OSIER_DEMO: '1',
+      OSIER_LOG: 'silent',
+    },
+  });
   return new Promise((resolve, reject) => {
     child.on('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
     child.stdout.on('data', (d: Buffer) => {
@@ -26,16 +55,28 @@ function start(folder: string): Promise<Server> {
     });
   });
 }
-const kill = (s: Server) => new Promise<void>((done) => {
-  s.process.removeAllListeners('exit');
-  s.process.on('exit', () => done());
-  s.process.kill('SIGKILL');
-});
+const kill = (s: Server) =>
+  new Promise<void>((done) => {
+    s.process.removeAllListeners('exit');
+    s.process.on('exit', () => done());
+    s.process.kill('SIGKILL');
+  });
 
 async function client(s: Server) {
-  const signed = await fetch(`${s.address}/api/sign-in/demo`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"person":2}' });
+  const signed = await fetch(`${s.address}/api/sign-in/demo`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{"person":2}',
+  });
   const cookie = signed.headers.get('set-cookie')!.split(';')[0]!;
-  const ask = async <T>(method: string, path: string, body?: BodyInit) => (await (await fetch(`${s.address}/api${path}`, { method, headers: { cookie, ...(typeof body === 'string' ? { 'content-type': 'application/json' } : {}) }, body })).json()) as T;
+  const ask = async <T>(method: string, path: string, body?: BodyInit) =>
+    (await (
+      await fetch(`${s.address}/api${path}`, {
+        method,
+        headers: { cookie, ...(typeof body === 'string' ? { 'content-type': 'application/json' } : {}) },
+        body,
+      })
+    ).json()) as T;
   const until = async (id: number, enough: (j: JobState) => boolean) => {
     for (;;) {
       const job = await ask<JobState>('GET', `/jobs/${id}`);
@@ -52,7 +93,11 @@ test('killed again and again in the middle of reading and accepting: nothing is 
   await fillIfEmpty(folder);
   let server = await start(folder);
   let { ask, until } = await client(server);
-  const taken = await ask<{ delivery: number; job: number }>('POST', '/deliveries?name=kill.mrc', new Uint8Array(delivery));
+  const taken = await ask<{ delivery: number; job: number }>(
+    'POST',
+    '/deliveries?name=kill.mrc',
+    new Uint8Array(delivery),
+  );
   await until(taken.job, (j) => j.done > 200);
   await kill(server);
 
@@ -71,8 +116,14 @@ test('killed again and again in the middle of reading and accepting: nothing is 
     ({ ask, until } = await client(server));
   }
   const done = await until(job.id, ended);
-  expect(done).toMatchObject({ state: 'done', done: RECORDS, message: expect.stringContaining('Accepted 1,600 records') as string });
-  const entries = (await ask<{ rows: DaybookEntry[] }>('GET', '/daybook')).rows.filter((e) => e.act === 'accept');
+  expect(done).toMatchObject({
+    state: 'done',
+    done: RECORDS,
+    message: expect.stringContaining('Accepted 1,600 records') as string,
+  });
+  const entries = (await ask<{ rows: DaybookEntry[] }>('GET', '/daybook')).rows.filter(
+    (e) => e.act === 'accept',
+  );
   expect(entries).toHaveLength(1);
 
   const undone = await ask<{ entry?: number }>('POST', `/daybook/${done.entry}/undo`, '{}');
@@ -83,9 +134,13 @@ test('killed again and again in the middle of reading and accepting: nothing is 
   const count = async (sql: string) => (await store.row<{ n: number }>(sql))!.n;
   expect(await count('SELECT COUNT(*) AS n FROM records')).toBe(1500);
   expect(await count("SELECT COUNT(*) AS n FROM incoming WHERE state <> 'waiting'")).toBe(0);
-  expect(await count('SELECT COUNT(*) AS n FROM record_keys WHERE record NOT IN (SELECT id FROM records)')).toBe(0);
+  expect(
+    await count('SELECT COUNT(*) AS n FROM record_keys WHERE record NOT IN (SELECT id FROM records)'),
+  ).toBe(0);
   expect(await count("SELECT COUNT(*) AS n FROM headings WHERE text LIKE 'Person %'")).toBe(0);
-  expect((await store.row<Record<string, string>>('PRAGMA integrity_check'))).toEqual({ integrity_check: 'ok' });
+  expect(await store.row<Record<string, string>>('PRAGMA integrity_check')).toEqual({
+    integrity_check: 'ok',
+  });
   await store.close();
   rmSync(folder, { recursive: true });
 }, 120_000);

@@ -6,7 +6,10 @@ const REMEMBERED = 20_000;
 /** Circulation status "charged" (3M Standard Interchange Protocol 2.00, item information response). */
 const CHARGED = '04';
 
-interface Waiting { resolve: (line: string) => void; reject: (error: Error) => void }
+interface Waiting {
+  resolve: (line: string) => void;
+  reject: (error: Error) => void;
+}
 
 /** The loans desk over SIP2 (item information 17/18, checkin 09/10), at `sip2://host:port`. */
 export function sip2LoansDesk(address: string): LoansDesk {
@@ -38,7 +41,9 @@ export function sip2LoansDesk(address: string): LoansDesk {
   };
   const ask = (messages: readonly string[]): Promise<string[]> => {
     const line = connect();
-    const answers = messages.map(() => new Promise<string>((resolve, reject) => void waiting.push({ resolve, reject })));
+    const answers = messages.map(
+      () => new Promise<string>((resolve, reject) => void waiting.push({ resolve, reject })),
+    );
     line.write(messages.map((m) => `${m}\r`).join(''));
     return Promise.all(answers);
   };
@@ -60,7 +65,9 @@ export function sip2LoansDesk(address: string): LoansDesk {
     },
     async takeReturn(barcode) {
       try {
-        const [answer] = await ask([`09N${stamp(new Date())}${stamp(new Date())}AP|AO|AB${plain(barcode)}|AC|`]);
+        const [answer] = await ask([
+          `09N${stamp(new Date())}${stamp(new Date())}AP|AO|AB${plain(barcode)}|AC|`,
+        ]);
         remembered.delete(barcode);
         return answer!.startsWith('101');
       } catch {

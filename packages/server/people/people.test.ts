@@ -8,11 +8,17 @@ describe('a real installation', () => {
   afterAll(() => t.stop());
 
   test('the first head’s account is made with the code from the console, once', async () => {
-    expect((await t.ask<Welcome>('GET', '/welcome')).body).toEqual({ person: null, demo: null, needsFirstHead: true });
+    expect((await t.ask<Welcome>('GET', '/welcome')).body).toEqual({
+      person: null,
+      demo: null,
+      needsFirstHead: true,
+    });
     const code = await t.running.services.people.firstHeadCode();
     const body = { code: '0000-0000-0000', name: 'Ann', login: 'ann', password: 'long enough 1' };
     expect((await t.ask<Problem>('POST', '/first-head', body)).body.detail).toContain('not the code');
-    expect((await t.ask<Problem>('POST', '/first-head', { ...body, password: 'short' })).body.fields).toEqual([{ field: 'password', message: expect.stringContaining('10 characters') as string }]);
+    expect((await t.ask<Problem>('POST', '/first-head', { ...body, password: 'short' })).body.fields).toEqual(
+      [{ field: 'password', message: expect.stringContaining('10 characters') as string }],
+    );
     const made = await t.ask('POST', '/first-head', { ...body, code });
     expect(made.status).toBe(200);
     const cookie = made.headers.get('set-cookie')!;
@@ -23,7 +29,9 @@ describe('a real installation', () => {
   });
 
   test('sign in, sign out; passwords are kept as scrypt keys', async () => {
-    expect((await t.ask<Problem>('POST', '/sign-in', { login: 'ann', password: 'wrong wrong' })).body.detail).toContain('not right');
+    expect(
+      (await t.ask<Problem>('POST', '/sign-in', { login: 'ann', password: 'wrong wrong' })).body.detail,
+    ).toContain('not right');
     const { headers } = await t.ask('POST', '/sign-in', { login: 'ann', password: 'long enough 1' });
     const cookie = headers.get('set-cookie')!.split(';')[0]!;
     expect((await t.ask('GET', '/today', undefined, { cookie })).status).toBe(200);
@@ -33,17 +41,34 @@ describe('a real installation', () => {
     expect(row!.password).toMatch(/^[0-9a-f]{32}:[0-9a-f]{128}$/);
   });
 
-  test('the demo’s one-click sign-in is not there', async () => expect((await t.ask('POST', '/sign-in/demo', { person: 1 })).status).toBe(422));
+  test('the demo’s one-click sign-in is not there', async () =>
+    expect((await t.ask('POST', '/sign-in/demo', { person: 1 })).status).toBe(422));
 
   test('lists can be laid down from nothing', async () => {
     const { headers } = await t.ask('POST', '/sign-in', { login: 'ann', password: 'long enough 1' });
     const cookie = headers.get('set-cookie')!.split(';')[0]!;
-    const lists = { version: 0, branches: [{ code: 'A', name: 'Main' }], locations: [{ code: 'X', name: 'Shelf', branch: 'A' }], types: [] };
-    expect((await t.ask<Problem>('PUT', '/set-up/lists', { ...lists, locations: [{ code: 'X', name: 'S', branch: 'B' }] }, { cookie })).body.detail).toContain('not on the list');
+    const lists = {
+      version: 0,
+      branches: [{ code: 'A', name: 'Main' }],
+      locations: [{ code: 'X', name: 'Shelf', branch: 'A' }],
+      types: [],
+    };
+    expect(
+      (
+        await t.ask<Problem>(
+          'PUT',
+          '/set-up/lists',
+          { ...lists, locations: [{ code: 'X', name: 'S', branch: 'B' }] },
+          { cookie },
+        )
+      ).body.detail,
+    ).toContain('not on the list');
     const done = await t.ask<{ entry: number }>('PUT', '/set-up/lists', lists, { cookie });
     expect(done.status).toBe(200);
     await t.ask('POST', `/daybook/${done.body.entry}/undo`, {}, { cookie });
-    expect((await t.ask<SetUp>('GET', '/set-up', undefined, { cookie })).body.lists.value.branches).toEqual([]);
+    expect((await t.ask<SetUp>('GET', '/set-up', undefined, { cookie })).body.lists.value.branches).toEqual(
+      [],
+    );
   });
 });
 
@@ -54,30 +79,46 @@ describe('who may do what', () => {
 
   test('every route refuses who is not signed in, and every role that is not allowed', async () => {
     const assistant = await t.as(3);
-    const guarded = allRoutes(t.running.services).filter((r) => r.permission !== null && !r.path.endsWith('/events'));
+    const guarded = allRoutes(t.running.services).filter(
+      (r) => r.permission !== null && !r.path.endsWith('/events'),
+    );
     expect(guarded.length).toBeGreaterThan(35);
     for (const r of guarded) {
       const path = r.path.replace(/:\w+/g, '1');
-      expect([r.path, (await t.ask(r.method.toUpperCase(), path, r.method === 'get' ? undefined : {})).status]).toEqual([r.path, 401]);
-      if (!may('assistant', r.permission!)) expect([r.path, (await assistant(r.method.toUpperCase(), path, {})).status]).toEqual([r.path, 403]);
+      expect([
+        r.path,
+        (await t.ask(r.method.toUpperCase(), path, r.method === 'get' ? undefined : {})).status,
+      ]).toEqual([r.path, 401]);
+      if (!may('assistant', r.permission!))
+        expect([r.path, (await assistant(r.method.toUpperCase(), path, {})).status]).toEqual([r.path, 403]);
     }
   });
   test('writes by other sites are refused', async () => {
     const head = await t.as(1);
     const body = { name: 'x', branch: 'MR' };
-    expect((await head('POST', '/withdrawal-lists', body, { origin: 'https://elsewhere.example' })).status).toBe(403);
-    expect((await head('POST', '/withdrawal-lists', body, { 'sec-fetch-site': 'cross-site' })).status).toBe(403);
+    expect(
+      (await head('POST', '/withdrawal-lists', body, { origin: 'https://elsewhere.example' })).status,
+    ).toBe(403);
+    expect((await head('POST', '/withdrawal-lists', body, { 'sec-fetch-site': 'cross-site' })).status).toBe(
+      403,
+    );
     expect((await head('POST', '/withdrawal-lists', body, { origin: t.running.address })).status).toBe(201);
   });
   test('too much at once, no JSON, no such path', async () => {
     const head = await t.as(1);
     expect((await head('POST', '/withdrawal-lists', { name: 'x'.repeat(5_000_000) })).status).toBe(413);
     expect((await head('GET', '/nowhere')).status).toBe(404);
-    const response = await fetch(`${t.running.address}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{' });
+    const response = await fetch(`${t.running.address}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{',
+    });
     expect(response.status).toBe(400);
   });
   test('the API describes itself, and health is ok', async () => {
-    const api = (await t.ask<{ paths: Record<string, Record<string, { requestBody?: object }>> }>('GET', '/openapi.json')).body;
+    const api = (
+      await t.ask<{ paths: Record<string, Record<string, { requestBody?: object }>> }>('GET', '/openapi.json')
+    ).body;
     expect(Object.keys(api.paths).length).toBeGreaterThan(35);
     expect(JSON.stringify(api.paths['/copies']!.post!.requestBody)).toContain('barcode');
     expect((await t.ask('GET', '/health')).body).toEqual({ status: 'ok' });
@@ -85,8 +126,17 @@ describe('who may do what', () => {
   test('the house’s lists keep codes that are in use', async () => {
     const head = await t.as(1);
     const { lists } = (await head<SetUp>('GET', '/set-up')).body;
-    const bad = (await head<Problem>('PUT', '/set-up/lists', { version: lists.version, ...lists.value, types: lists.value.types.slice(1) })).body;
+    const bad = (
+      await head<Problem>('PUT', '/set-up/lists', {
+        version: lists.version,
+        ...lists.value,
+        types: lists.value.types.slice(1),
+      })
+    ).body;
     expect(bad.detail).toMatch(/BK is used by \d+ copies/);
   });
-  test('permissions name a role each', () => expect(Object.values(PERMISSIONS).every((r) => ['assistant', 'cataloguer', 'head'].includes(r))).toBe(true));
+  test('permissions name a role each', () =>
+    expect(Object.values(PERMISSIONS).every((r) => ['assistant', 'cataloguer', 'head'].includes(r))).toBe(
+      true,
+    ));
 });

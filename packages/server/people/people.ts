@@ -20,7 +20,11 @@ export function peopleOf(store: Store, demo: boolean) {
     const token = randomBytes(32).toString('base64url');
     const expires = new Date(Date.now() + DAYS_SIGNED_IN * 86_400_000).toISOString();
     await store.write((tx) =>
-      store.run('INSERT INTO sign_ins (token, person, expires) VALUES (:token, :person, :expires)', { token: digest(token), person: row.id, expires }, tx),
+      store.run(
+        'INSERT INTO sign_ins (token, person, expires) VALUES (:token, :person, :expires)',
+        { token: digest(token), person: row.id, expires },
+        tx,
+      ),
     );
     return { person: person(row), token };
   }
@@ -34,13 +38,19 @@ export function peopleOf(store: Store, demo: boolean) {
   };
 
   const add = async (body: PersonBody, isDemo = false): Promise<Person> => {
-    if (await store.row('SELECT id FROM people WHERE login = :login', { login: body.login })) throw wrong('login', `The sign-in name “${body.login}” is taken.`);
+    if (await store.row('SELECT id FROM people WHERE login = :login', { login: body.login }))
+      throw wrong('login', `The sign-in name “${body.login}” is taken.`);
     const password = isDemo ? '' : await hashPassword(body.password);
     await store.write((tx) =>
-      store.run('INSERT INTO people (name, login, role, password, demo) VALUES (:name, :login, :role, :password, :demo)',
-        { name: body.name, login: body.login, role: body.role, password, demo: isDemo ? 1 : 0 }, tx),
+      store.run(
+        'INSERT INTO people (name, login, role, password, demo) VALUES (:name, :login, :role, :password, :demo)',
+        { name: body.name, login: body.login, role: body.role, password, demo: isDemo ? 1 : 0 },
+        tx,
+      ),
     );
-    return person((await store.row<Row>('SELECT * FROM people WHERE login = :login', { login: body.login }))!);
+    return person(
+      (await store.row<Row>('SELECT * FROM people WHERE login = :login', { login: body.login }))!,
+    );
   };
 
   return {
@@ -57,7 +67,8 @@ export function peopleOf(store: Store, demo: boolean) {
     whoHas: async (token: string): Promise<Person | undefined> => {
       const row = await store.row<Row>(
         'SELECT people.* FROM sign_ins JOIN people ON people.id = sign_ins.person WHERE token = :token AND expires > :now',
-        { token: digest(token), now: new Date().toISOString() });
+        { token: digest(token), now: new Date().toISOString() },
+      );
       return row && person(row);
     },
     signInWith,
@@ -66,7 +77,10 @@ export function peopleOf(store: Store, demo: boolean) {
       if (!row?.demo) throw wrong('person', 'This person cannot be chosen.');
       return signIn(row);
     },
-    signOut: (token: string) => store.write((tx) => store.run('DELETE FROM sign_ins WHERE token = :token', { token: digest(token) }, tx)),
+    signOut: (token: string) =>
+      store.write((tx) =>
+        store.run('DELETE FROM sign_ins WHERE token = :token', { token: digest(token) }, tx),
+      ),
     add,
     /** The one-time code that makes the first head's account; null when there are people already. */
     firstHeadCode: async (): Promise<string | null> => {

@@ -4,9 +4,19 @@ import type { People } from './people';
 import { clearSession, sessionToken, setSession } from './session';
 
 export const peopleRoutes = (people: People): Route[] => [
-  route({ method: 'get', path: '/welcome', summary: 'Who is signed in, and how one can sign in', permission: null, work: ({ req }) => people.welcome((req as SignedIn).person) }),
   route({
-    method: 'post', path: '/sign-in', summary: 'Sign in with name and password', permission: null, body: signInBody,
+    method: 'get',
+    path: '/welcome',
+    summary: 'Who is signed in, and how one can sign in',
+    permission: null,
+    work: ({ req }) => people.welcome((req as SignedIn).person),
+  }),
+  route({
+    method: 'post',
+    path: '/sign-in',
+    summary: 'Sign in with name and password',
+    permission: null,
+    body: signInBody,
     work: async ({ body, res }) => {
       const { person, token } = await people.signInWith(body.login, body.password);
       setSession(res, token);
@@ -14,7 +24,11 @@ export const peopleRoutes = (people: People): Route[] => [
     },
   }),
   route({
-    method: 'post', path: '/sign-in/demo', summary: 'Sign in as one of the made-up people (demo mode only)', permission: null, body: demoSignInBody,
+    method: 'post',
+    path: '/sign-in/demo',
+    summary: 'Sign in as one of the made-up people (demo mode only)',
+    permission: null,
+    body: demoSignInBody,
     work: async ({ body, res }) => {
       const { person, token } = await people.signInAsDemo(body.person);
       setSession(res, token);
@@ -22,7 +36,11 @@ export const peopleRoutes = (people: People): Route[] => [
     },
   }),
   route({
-    method: 'post', path: '/first-head', summary: 'Make the first account with the code from the console', permission: null, body: firstHeadBody,
+    method: 'post',
+    path: '/first-head',
+    summary: 'Make the first account with the code from the console',
+    permission: null,
+    body: firstHeadBody,
     work: async ({ body, res }) => {
       const { person, token } = await people.addFirstHead(body);
       setSession(res, token);
@@ -30,7 +48,10 @@ export const peopleRoutes = (people: People): Route[] => [
     },
   }),
   route({
-    method: 'post', path: '/sign-out', summary: 'Sign out', permission: null,
+    method: 'post',
+    path: '/sign-out',
+    summary: 'Sign out',
+    permission: null,
     work: async ({ req, res }) => {
       const token = sessionToken(req);
       if (token) await people.signOut(token);
@@ -38,5 +59,13 @@ export const peopleRoutes = (people: People): Route[] => [
       return { signedOut: true };
     },
   }),
-  route({ method: 'post', path: '/people', summary: 'Add a person', permission: 'set up', body: personBody, status: 201, work: ({ body }) => people.add(body) }),
+  route({
+    method: 'post',
+    path: '/people',
+    summary: 'Add a person',
+    permission: 'set up',
+    body: personBody,
+    status: 201,
+    work: ({ body }) => people.add(body),
+  }),
 ];

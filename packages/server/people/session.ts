@@ -11,7 +11,8 @@ export function sessionToken(req: Request): string | undefined {
 
 export const setSession = (res: Response, token: string): void =>
   void res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 14 * 86_400_000 });
-export const clearSession = (res: Response): void => void res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' });
+export const clearSession = (res: Response): void =>
+  void res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' });
 
 /** Finds out who asks; whether they may is the route's question. */
 export const session = (people: People) => async (req: Request, _res: Response, next: NextFunction) => {

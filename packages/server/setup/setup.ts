@@ -11,37 +11,68 @@ import { HOUSE_ID, LISTS_ID } from '../store/kinds';
 
 export async function setUp({ store, people }: Services): Promise<SetUp> {
   const [lists, house] = [await store.lists(), await store.house()];
-  return { lists, house, people: await people.all(), checks: CHECKS.map(({ rule, title, source }) => ({ rule, title, source })) };
+  return {
+    lists,
+    house,
+    people: await people.all(),
+    checks: CHECKS.map(({ rule, title, source }) => ({ rule, title, source })),
+  };
 }
 
 /** Saves the code lists; a code that is in use cannot be taken away, and none may be there twice. */
-export async function saveLists({ store }: Services, person: number, { version, ...body }: ListsBody): Promise<{ entry: number; sentence: string }> {
+export async function saveLists(
+  { store }: Services,
+  person: number,
+  { version, ...body }: ListsBody,
+): Promise<{ entry: number; sentence: string }> {
   const next: CodeLists = body;
   const problems: { field: string; message: string }[] = [];
-  for (const [name, list] of [['branches', next.branches], ['locations', next.locations], ['types', next.types]] as const) {
+  for (const [name, list] of [
+    ['branches', next.branches],
+    ['locations', next.locations],
+    ['types', next.types],
+  ] as const) {
     const codes = list.map((e) => e.code);
     const twice = codes.find((c, i) => codes.indexOf(c) !== i);
     if (twice) problems.push({ field: name, message: `The code ${twice} is there twice.` });
   }
   for (const l of next.locations)
-    if (!next.branches.some((b) => b.code === l.branch)) problems.push({ field: 'locations', message: `Location ${l.code} names the branch ${l.branch}, which is not on the list.` });
+    if (!next.branches.some((b) => b.code === l.branch))
+      problems.push({
+        field: 'locations',
+        message: `Location ${l.code} names the branch ${l.branch}, which is not on the list.`,
+      });
   const used = await store.rows<{ field: keyof CodeLists; code: string; n: number }>(
     `SELECT 'branches' AS field, branch AS code, COUNT(*) AS n FROM holdings GROUP BY 2 UNION ALL
-     SELECT 'locations', location, COUNT(*) FROM holdings GROUP BY 2 UNION ALL SELECT 'types', type, COUNT(*) FROM copies GROUP BY 2`);
+     SELECT 'locations', location, COUNT(*) FROM holdings GROUP BY 2 UNION ALL SELECT 'types', type, COUNT(*) FROM copies GROUP BY 2`,
+  );
   for (const u of used)
     if (!next[u.field].some((e) => e.code === u.code))
-      problems.push({ field: u.field, message: `${u.code} is used by ${u.n} ${u.field === 'types' ? 'copies' : 'holdings'}; it cannot be taken away.` });
+      problems.push({
+        field: u.field,
+        message: `${u.code} is used by ${u.n} ${u.field === 'types' ? 'copies' : 'holdings'}; it cannot be taken away.`,
+      });
   if (problems.length) throw wrongFields(problems);
   const held = await store.lists();
   const sentence = `Changed the code lists: ${named([`${next.branches.length} branches`, `${next.locations.length} locations`, `${next.types.length} types`])}`;
-  const change = held.version === 0 ? creation('lists', LISTS_ID, next) : update<CodeLists>('lists', { ...held, version }, next);
+  const change =
+    held.version === 0
+      ? creation('lists', LISTS_ID, next)
+      : update<CodeLists>('lists', { ...held, version }, next);
   return { sentence, entry: await commit(store, { act: 'set-up', person, sentence, changes: [change] }) };
 }
 
-export async function saveHouse({ store }: Services, person: number, { version, ...body }: HouseBody): Promise<{ entry: number; sentence: string }> {
+export async function saveHouse(
+  { store }: Services,
+  person: number,
+  { version, ...body }: HouseBody,
+): Promise<{ entry: number; sentence: string }> {
   const held = await store.house();
   const next: HouseRules = { ...held.value, ...body };
   const sentence = 'Changed the house rules';
-  const change = held.version === 0 ? creation('house', HOUSE_ID, next) : update<HouseRules>('house', { ...held, version }, next);
+  const change =
+    held.version === 0
+      ? creation('house', HOUSE_ID, next)
+      : update<HouseRules>('house', { ...held, version }, next);
   return { sentence, entry: await commit(store, { act: 'set-up', person, sentence, changes: [change] }) };
 }

@@ -2,24 +2,85 @@ import { codesBody, settleBody, stocktakeBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import { addScans } from '../scanner/scans';
 import type { Services } from '../services';
-import { closeStocktake, listStocktakes, loadScans, openStocktake, reviewSettle, settle, startStocktake, stocktakeDetail } from './stocktake';
+import {
+  closeStocktake,
+  listStocktakes,
+  loadScans,
+  openStocktake,
+  reviewSettle,
+  settle,
+  startStocktake,
+  stocktakeDetail,
+} from './stocktake';
 
 export function stocktakeRoutes(services: Services): Route[] {
   const { store } = services;
   return [
-    route({ method: 'get', path: '/stocktakes', summary: 'Stocktakes with their progress', permission: 'look', work: () => listStocktakes(services) }),
-    route({ method: 'post', path: '/stocktakes', summary: 'Start a stocktake of a stretch', permission: 'manage stocktakes', body: stocktakeBody, status: 201, work: ({ body, person }) => startStocktake(services, person.id, body) }),
-    route({ method: 'get', path: '/stocktakes/:id', summary: 'A stocktake: what was found, what was not, what stands wrong', permission: 'look', work: ({ id }) => stocktakeDetail(services, id()) }),
     route({
-      method: 'post', path: '/stocktakes/:id/scans', summary: 'Add scans as they are made', permission: 'scan', body: codesBody,
+      method: 'get',
+      path: '/stocktakes',
+      summary: 'Stocktakes with their progress',
+      permission: 'look',
+      work: () => listStocktakes(services),
+    }),
+    route({
+      method: 'post',
+      path: '/stocktakes',
+      summary: 'Start a stocktake of a stretch',
+      permission: 'manage stocktakes',
+      body: stocktakeBody,
+      status: 201,
+      work: ({ body, person }) => startStocktake(services, person.id, body),
+    }),
+    route({
+      method: 'get',
+      path: '/stocktakes/:id',
+      summary: 'A stocktake: what was found, what was not, what stands wrong',
+      permission: 'look',
+      work: ({ id }) => stocktakeDetail(services, id()),
+    }),
+    route({
+      method: 'post',
+      path: '/stocktakes/:id/scans',
+      summary: 'Add scans as they are made',
+      permission: 'scan',
+      body: codesBody,
       work: async ({ id, body, person }) => {
         await openStocktake(store, id());
         return { added: await addScans(store, 'stocktake', id(), person.id, body.codes) };
       },
     }),
-    route({ method: 'post', path: '/stocktakes/:id/load', summary: 'Load the codes of a scanner’s file', permission: 'scan', body: codesBody, work: ({ id, body, person }) => loadScans(services, person.id, id(), body.name || 'scanner file', body.codes) }),
-    route({ method: 'post', path: '/stocktakes/:id/settle/review', summary: 'What settling these findings would do', permission: 'edit copies', body: settleBody, work: ({ id, body }) => reviewSettle(services, id(), body.items, body.location) }),
-    route({ method: 'post', path: '/stocktakes/:id/settle', summary: 'Settle findings', permission: 'edit copies', body: settleBody, work: ({ id, body, person }) => settle(services, person.id, id(), body.items, body.location) }),
-    route({ method: 'post', path: '/stocktakes/:id/close', summary: 'Close a stocktake', permission: 'manage stocktakes', work: ({ id, person }) => closeStocktake(services, person.id, id()) }),
+    route({
+      method: 'post',
+      path: '/stocktakes/:id/load',
+      summary: 'Load the codes of a scanner’s file',
+      permission: 'scan',
+      body: codesBody,
+      work: ({ id, body, person }) =>
+        loadScans(services, person.id, id(), body.name || 'scanner file', body.codes),
+    }),
+    route({
+      method: 'post',
+      path: '/stocktakes/:id/settle/review',
+      summary: 'What settling these findings would do',
+      permission: 'edit copies',
+      body: settleBody,
+      work: ({ id, body }) => reviewSettle(services, id(), body.items, body.location),
+    }),
+    route({
+      method: 'post',
+      path: '/stocktakes/:id/settle',
+      summary: 'Settle findings',
+      permission: 'edit copies',
+      body: settleBody,
+      work: ({ id, body, person }) => settle(services, person.id, id(), body.items, body.location),
+    }),
+    route({
+      method: 'post',
+      path: '/stocktakes/:id/close',
+      summary: 'Close a stocktake',
+      permission: 'manage stocktakes',
+      work: ({ id, person }) => closeStocktake(services, person.id, id()),
+    }),
   ];
 }

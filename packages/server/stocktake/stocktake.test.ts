@@ -11,14 +11,25 @@ beforeAll(async () => {
 });
 afterAll(() => t.stop());
 const codes = readFileSync(demoFile('stocktake-millrace-746.txt'), 'utf8').trim().split(/\r?\n/);
-const stretch = { name: 'Textiles', branch: 'MR', locations: ['OPEN'], scheme: 'dewey', from: '746', to: '746' };
+const stretch = {
+  name: 'Textiles',
+  branch: 'MR',
+  locations: ['OPEN'],
+  scheme: 'dewey',
+  from: '746',
+  to: '746',
+};
 const start = async () => (await head!<{ id: number }>('POST', '/stocktakes', stretch)).body.id;
 const detail = async (id: number) => (await assistant!<StocktakeDetail>('GET', `/stocktakes/${id}`)).body;
-const count = (s: StocktakeDetail, kind: StockFindingKind) => s.result.findings.filter((f) => f.kind === kind).length;
+const count = (s: StocktakeDetail, kind: StockFindingKind) =>
+  s.result.findings.filter((f) => f.kind === kind).length;
 
 test('a walk loaded from a file: what is missing, wrong, unknown, out of order, jumped', async () => {
   const id = await start();
-  const loaded = await assistant!<{ entry: number }>('POST', `/stocktakes/${id}/load`, { name: 'walk.txt', codes });
+  const loaded = await assistant!<{ entry: number }>('POST', `/stocktakes/${id}/load`, {
+    name: 'walk.txt',
+    codes,
+  });
   const s = await detail(id);
   expect(s.result).toMatchObject({ scans: codes.length, scannedTwice: 1 });
   expect(s.expected).toBe(s.found + s.result.accountedFor + count(s, 'not-found'));
@@ -43,13 +54,18 @@ test('findings are settled as reviewed, and taken back', async () => {
   const id = await start();
   await assistant!('POST', `/stocktakes/${id}/load`, { name: 'walk.txt', codes });
   const s = await detail(id);
-  const by = (act: string) => s.result.findings.filter((f) => f.settlements[0] === act && f.copy).map((f) => ({ copy: f.copy!.copyId, act }));
+  const by = (act: string) =>
+    s.result.findings
+      .filter((f) => f.settlements[0] === act && f.copy)
+      .map((f) => ({ copy: f.copy!.copyId, act }));
   const items = [...by('mark-missing').slice(0, 3), ...by('mark-found'), ...by('correct-location')];
   expect(new Set(items.map((i) => i.act)).size).toBe(3);
   const review = (await cataloguer!<Review>('POST', `/stocktakes/${id}/settle/review`, { items })).body;
   expect(review.count).toBe(items.length);
   expect((await assistant!('POST', `/stocktakes/${id}/settle`, { items })).status).toBe(403);
-  const done = await cataloguer!<{ entry: number; sentence: string }>('POST', `/stocktakes/${id}/settle`, { items });
+  const done = await cataloguer!<{ entry: number; sentence: string }>('POST', `/stocktakes/${id}/settle`, {
+    items,
+  });
   expect(done.body.sentence).toContain('3 marked missing');
   const after = await detail(id);
   expect(count(after, 'not-found')).toBe(count(s, 'not-found') - 3);
@@ -65,7 +81,9 @@ test('closing notes when every copy was last seen; a closed one takes no scans',
   await assistant!('POST', `/stocktakes/${id}/load`, { name: 'walk.txt', codes });
   expect((await cataloguer!('POST', `/stocktakes/${id}/close`)).status).toBe(403);
   expect((await head!('POST', `/stocktakes/${id}/close`)).status).toBe(200);
-  expect((await assistant!<Problem>('POST', `/stocktakes/${id}/scans`, { codes: ['1'] })).body.detail).toContain('closed');
+  expect(
+    (await assistant!<Problem>('POST', `/stocktakes/${id}/scans`, { codes: ['1'] })).body.detail,
+  ).toContain('closed');
   const [row] = (await head!<StocktakeRow[]>('GET', '/stocktakes')).body;
   expect(row!.stocktake.state).toBe('closed');
 });
@@ -74,5 +92,7 @@ test('only the head starts; what is not a stretch is told at the field', async (
   expect((await cataloguer!('POST', '/stocktakes', stretch)).status).toBe(403);
   const bad = (await head!<Problem>('POST', '/stocktakes', { ...stretch, name: '', branch: 'XX' })).body;
   expect(bad.fields).toEqual([{ field: 'name', message: 'Give the stocktake a name.' }]);
-  expect((await head!<Problem>('POST', '/stocktakes', { ...stretch, branch: 'MX' })).body.detail).toContain('Nearest: MR (Millrace)');
+  expect((await head!<Problem>('POST', '/stocktakes', { ...stretch, branch: 'MX' })).body.detail).toContain(
+    'Nearest: MR (Millrace)',
+  );
 });

@@ -2,7 +2,16 @@ import type { Review, StocktakeBody, StocktakeDetail, StocktakeRow } from '@osie
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { counted, creation, update, type ChangeSet, type Versioned } from '@osier/core/changes';
 import { codeProblem, type Copy } from '@osier/core/holdings';
-import { reconcile, settlePlan, type Reconciliation, type ScanBatch, type Settlement, type SettleItem, type ShelfCopy, type Stocktake } from '@osier/core/stocktake';
+import {
+  reconcile,
+  settlePlan,
+  type Reconciliation,
+  type ScanBatch,
+  type Settlement,
+  type SettleItem,
+  type ShelfCopy,
+  type Stocktake,
+} from '@osier/core/stocktake';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import { scansOf } from '../scanner/scans';
@@ -12,7 +21,11 @@ import type { Store } from '../store/store';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
-export async function startStocktake({ store }: Services, person: number, body: StocktakeBody): Promise<{ id: number; entry: number; sentence: string }> {
+export async function startStocktake(
+  { store }: Services,
+  person: number,
+  body: StocktakeBody,
+): Promise<{ id: number; entry: number; sentence: string }> {
   const lists = (await store.lists()).value;
   const here = lists.locations.filter((l) => l.branch === body.branch);
   const problems = [
@@ -25,7 +38,16 @@ export async function startStocktake({ store }: Services, person: number, body: 
   const value: Stocktake = { name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince };
   const id = await store.nextIds('stocktake', 1);
   const sentence = `Started the stocktake ${quoted(name)}`;
-  return { id, sentence, entry: await commit(store, { act: 'start-stocktake', person, sentence, changes: [creation('stocktake', id, value)] }) };
+  return {
+    id,
+    sentence,
+    entry: await commit(store, {
+      act: 'start-stocktake',
+      person,
+      sentence,
+      changes: [creation('stocktake', id, value)],
+    }),
+  };
 }
 
 export async function openStocktake(store: Store, id: number): Promise<Versioned<Stocktake>> {
@@ -36,16 +58,42 @@ export async function openStocktake(store: Store, id: number): Promise<Versioned
 }
 
 /** Loads a scanner's file: one entry in the daybook, which can be taken back. */
-export async function loadScans({ store }: Services, person: number, id: number, name: string, raw: readonly string[]): Promise<{ entry: number; sentence: string }> {
+export async function loadScans(
+  { store }: Services,
+  person: number,
+  id: number,
+  name: string,
+  raw: readonly string[],
+): Promise<{ entry: number; sentence: string }> {
   const stocktake = await openStocktake(store, id);
   const codes = raw.map(cleanScan).filter(Boolean);
   if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
   const batch: ScanBatch = { stocktake: id, name, on: today(), codes };
   const sentence = `Loaded ${counted(codes.length, 'scan')} from ${quoted(name)} into ${quoted(stocktake.value.name)}`;
-  return { sentence, entry: await commit(store, { act: 'load-scans', person, sentence, changes: [creation('scanbatch', await store.nextIds('scanbatch', 1), batch)] }) };
+  return {
+    sentence,
+    entry: await commit(store, {
+      act: 'load-scans',
+      person,
+      sentence,
+      changes: [creation('scanbatch', await store.nextIds('scanbatch', 1), batch)],
+    }),
+  };
 }
 
-interface ShelfRow { copyId: number; barcode: string; status: string; type: string; lastSeen: string; branch: string; location: string; callNumber: string; shelfKey: string; recordId: number; title: string }
+interface ShelfRow {
+  copyId: number;
+  barcode: string;
+  status: string;
+  type: string;
+  lastSeen: string;
+  branch: string;
+  location: string;
+  callNumber: string;
+  shelfKey: string;
+  recordId: number;
+  title: string;
+}
 const SHELF = `SELECT c.id AS copyId, c.barcode, c.status, c.type, c.last_seen AS lastSeen, h.branch, h.location, h.call_number AS callNumber, h.shelf_key AS shelfKey, r.id AS recordId, r.title
   FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record`;
 const AT_ONCE = 5000;
@@ -57,7 +105,10 @@ async function codesOf(store: Store, id: number): Promise<string[]> {
   return [...batches.flatMap((b) => b.value.codes), ...live.map((s) => s.code)];
 }
 
-async function result(services: Services, stocktake: Versioned<Stocktake>): Promise<{ result: Reconciliation; loansDesk: boolean }> {
+async function result(
+  services: Services,
+  stocktake: Versioned<Stocktake>,
+): Promise<{ result: Reconciliation; loansDesk: boolean }> {
   const { store, loans } = services;
   const { stretch, seenSince } = stocktake.value;
   const codes = await codesOf(store, stocktake.id);
@@ -68,7 +119,8 @@ async function result(services: Services, stocktake: Versioned<Stocktake>): Prom
   for (let at = 0; at < others.length; at += AT_ONCE) {
     const part = others.slice(at, at + AT_ONCE);
     rows.push(...(await store.rows<ShelfRow>(`${SHELF} WHERE c.barcode IN (:part)`, { part })));
-    for (const w of await store.select('withdrawn', 'barcode IN (:part)', { part })) withdrawn.set(w.value.copy.barcode, w.value.withdrawnOn);
+    for (const w of await store.select('withdrawn', 'barcode IN (:part)', { part }))
+      withdrawn.set(w.value.copy.barcode, w.value.withdrawnOn);
   }
   const due = await loans.dueDates(rows.map((r) => r.barcode));
   const lists = (await store.lists()).value;
@@ -76,7 +128,8 @@ async function result(services: Services, stocktake: Versioned<Stocktake>): Prom
   return {
     loansDesk: due !== null,
     result: reconcile(stretch, copies, codes, withdrawn, {
-      jumpLength: (await store.house()).value.jumpLength, seenSince,
+      jumpLength: (await store.house()).value.jumpLength,
+      seenSince,
       branchName: (code) => lists.branches.find((b) => b.code === code)?.name ?? code,
       locationName: (code) => lists.locations.find((l) => l.code === code)?.name ?? code,
     }),
@@ -84,7 +137,13 @@ async function result(services: Services, stocktake: Versioned<Stocktake>): Prom
 }
 
 const rowOf = (s: Versioned<Stocktake>, r: Reconciliation): StocktakeRow => ({
-  id: s.id, version: s.version, stocktake: s.value, expected: r.expected, found: r.found, scans: r.scans, findings: r.findings.length,
+  id: s.id,
+  version: s.version,
+  stocktake: s.value,
+  expected: r.expected,
+  found: r.found,
+  scans: r.scans,
+  findings: r.findings.length,
 });
 
 export async function listStocktakes(services: Services): Promise<StocktakeRow[]> {
@@ -101,22 +160,37 @@ export async function stocktakeDetail(services: Services, id: number): Promise<S
   const names = [
     lists.branches.find((b) => b.code === stretch.branch)?.name ?? stretch.branch,
     ...stretch.locations.map((l) => lists.locations.find((x) => x.code === l)?.name ?? l),
-    ...(stretch.from || stretch.to ? [`${stretch.from || 'the beginning'} to ${stretch.to || 'the end'}`] : []),
+    ...(stretch.from || stretch.to
+      ? [`${stretch.from || 'the beginning'} to ${stretch.to || 'the end'}`]
+      : []),
   ];
   return { ...rowOf(stocktake, r), result: r, loansDesk, placeName: names.join(', ') };
 }
 
-interface ToSettle { readonly copy: number; readonly act: Settlement }
+interface ToSettle {
+  readonly copy: number;
+  readonly act: Settlement;
+}
 
 /** Plans settling; a finding that is no longer one (somebody else settled it) is refused by name. */
-async function plan(services: Services, id: number, wanted: readonly ToSettle[], location: string, nextHoldingId: () => number) {
+async function plan(
+  services: Services,
+  id: number,
+  wanted: readonly ToSettle[],
+  location: string,
+  nextHoldingId: () => number,
+) {
   const { store } = services;
   const stocktake = await openStocktake(store, id);
   const { result: r } = await result(services, stocktake);
-  const findings = new Map(r.findings.filter((f) => f.copy).map((f) => [`${f.copy!.copyId} ${f.settlements.join(' ')}`, f]));
-  const of = (w: ToSettle) => [...findings.values()].find((f) => f.copy!.copyId === w.copy && f.settlements.includes(w.act));
+  const findings = new Map(
+    r.findings.filter((f) => f.copy).map((f) => [`${f.copy!.copyId} ${f.settlements.join(' ')}`, f]),
+  );
+  const of = (w: ToSettle) =>
+    [...findings.values()].find((f) => f.copy!.copyId === w.copy && f.settlements.includes(w.act));
   const stale = wanted.find((w) => !of(w));
-  if (stale) throw wrong('items', `Copy ${stale.copy} is not a finding that “${stale.act}” settles (any more).`);
+  if (stale)
+    throw wrong('items', `Copy ${stale.copy} is not a finding that “${stale.act}” settles (any more).`);
   const { stretch } = stocktake.value;
   const target = location || stretch.locations[0] || '';
   if (wanted.some((w) => w.act === 'correct-location')) {
@@ -124,24 +198,52 @@ async function plan(services: Services, id: number, wanted: readonly ToSettle[],
     const problem = codeProblem('location', 'location', target, places);
     if (problem) throw wrongFields([problem]);
   }
-  const copies = new Map((await store.readMany('copy', wanted.map((w) => w.copy))).map((c) => [c.id, c]));
+  const copies = new Map(
+    (
+      await store.readMany(
+        'copy',
+        wanted.map((w) => w.copy),
+      )
+    ).map((c) => [c.id, c]),
+  );
   const holdingIds = [...new Set([...copies.values()].map((c) => c.value.holding))];
   const holdings = new Map((await store.readMany('holding', holdingIds)).map((h) => [h.id, h]));
   const records = [...new Set([...holdings.values()].map((h) => h.value.record))];
   const siblings = await store.select('holding', 'record IN (:records)', { records });
-  const counts = new Map((await store.rows<{ holding: number; n: number }>('SELECT holding, COUNT(*) AS n FROM copies WHERE holding IN (:holdingIds) GROUP BY holding', { holdingIds })).map((c) => [c.holding, c.n]));
+  const counts = new Map(
+    (
+      await store.rows<{ holding: number; n: number }>(
+        'SELECT holding, COUNT(*) AS n FROM copies WHERE holding IN (:holdingIds) GROUP BY holding',
+        { holdingIds },
+      )
+    ).map((c) => [c.holding, c.n]),
+  );
   const items = wanted.map(({ copy: copyId, act }): SettleItem => {
     const copy = copies.get(copyId)!;
     const holding = holdings.get(copy.value.holding)!;
-    return { act, copy, holding, siblings: siblings.filter((s) => s.value.record === holding.value.record), copiesAtHolding: counts.get(holding.id) ?? 1 };
+    return {
+      act,
+      copy,
+      holding,
+      siblings: siblings.filter((s) => s.value.record === holding.value.record),
+      copiesAtHolding: counts.get(holding.id) ?? 1,
+    };
   });
   const changes = settlePlan(items, { on: today(), branch: stretch.branch, location: target, nextHoldingId });
   return { stocktake, changes, items, target, findings: wanted.map((w) => of(w)!) };
 }
 
-const DONE: Record<Settlement, string> = { 'mark-missing': 'marked missing', 'mark-found': 'marked found', 'correct-location': 'given the right location' };
+const DONE: Record<Settlement, string> = {
+  'mark-missing': 'marked missing',
+  'mark-found': 'marked found',
+  'correct-location': 'given the right location',
+};
 const tally = (wanted: readonly ToSettle[]) =>
-  (Object.keys(DONE) as Settlement[]).map((a) => [wanted.filter((w) => w.act === a).length, DONE[a]] as const).filter(([n]) => n > 0).map(([n, text]) => `${n} ${text}`).join(', ');
+  (Object.keys(DONE) as Settlement[])
+    .map((a) => [wanted.filter((w) => w.act === a).length, DONE[a]] as const)
+    .filter(([n]) => n > 0)
+    .map(([n, text]) => `${n} ${text}`)
+    .join(', ');
 
 /** Status and place of a copy, in words. */
 const standing = (status: string, location: string) => `${status}, ${location}`;
@@ -151,14 +253,25 @@ function afterOf(changes: ChangeSet, item: SettleItem, target: string): string {
   return standing(copy.status, copy.holding === item.holding.id ? item.holding.value.location : target);
 }
 
-export async function reviewSettle(services: Services, id: number, wanted: readonly ToSettle[], location: string): Promise<Review> {
+export async function reviewSettle(
+  services: Services,
+  id: number,
+  wanted: readonly ToSettle[],
+  location: string,
+): Promise<Review> {
   let next = 0;
   const { changes, items, findings, target } = await plan(services, id, wanted, location, () => --next);
   return {
-    sentence: `${counted(wanted.length, 'finding')} will be settled: ${tally(wanted)}.`, verb: `Settle ${counted(wanted.length, 'finding')}`, count: wanted.length,
-    consequences: findings.some((f) => f.copy!.status === 'lost') ? ['A copy recorded lost is found again: a reader may have been billed for it.'] : [],
+    sentence: `${counted(wanted.length, 'finding')} will be settled: ${tally(wanted)}.`,
+    verb: `Settle ${counted(wanted.length, 'finding')}`,
+    count: wanted.length,
+    consequences: findings.some((f) => f.copy!.status === 'lost')
+      ? ['A copy recorded lost is found again: a reader may have been billed for it.']
+      : [],
     rows: items.map((item, i) => ({
-      id: item.copy.id, label: findings[i]!.copy!.title, detail: `${findings[i]!.copy!.callNumber} · ${groupedBarcode(item.copy.value.barcode)}`,
+      id: item.copy.id,
+      label: findings[i]!.copy!.title,
+      detail: `${findings[i]!.copy!.callNumber} · ${groupedBarcode(item.copy.value.barcode)}`,
       exception: item.copy.value.status === 'lost' ? findings[i]!.message : null,
       before: { text: standing(item.copy.value.status, item.holding.value.location) },
       after: { text: afterOf(changes, item, target) },
@@ -168,7 +281,13 @@ export async function reviewSettle(services: Services, id: number, wanted: reado
   };
 }
 
-export async function settle(services: Services, person: number, id: number, wanted: readonly ToSettle[], location: string): Promise<{ entry: number; sentence: string }> {
+export async function settle(
+  services: Services,
+  person: number,
+  id: number,
+  wanted: readonly ToSettle[],
+  location: string,
+): Promise<{ entry: number; sentence: string }> {
   const { store } = services;
   let next = await store.nextIds('holding', wanted.length);
   const { stocktake, changes } = await plan(services, id, wanted, location, () => next++);
@@ -177,13 +296,18 @@ export async function settle(services: Services, person: number, id: number, wan
 }
 
 /** Closes a stocktake: every copy found gets today as the day it was last seen. */
-export async function closeStocktake(services: Services, person: number, id: number): Promise<{ entry: number; sentence: string }> {
+export async function closeStocktake(
+  services: Services,
+  person: number,
+  id: number,
+): Promise<{ entry: number; sentence: string }> {
   const { store } = services;
   const stocktake = await openStocktake(store, id);
   const { result: r } = await result(services, stocktake);
   const codes = [...new Set(await codesOf(store, id))];
   const seen: Versioned<Copy>[] = [];
-  for (let at = 0; at < codes.length; at += AT_ONCE) seen.push(...(await store.select('copy', 'barcode IN (:part)', { part: codes.slice(at, at + AT_ONCE) })));
+  for (let at = 0; at < codes.length; at += AT_ONCE)
+    seen.push(...(await store.select('copy', 'barcode IN (:part)', { part: codes.slice(at, at + AT_ONCE) })));
   const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${r.found} of ${r.expected} found, ${counted(r.findings.length, 'finding')} left`;
   const changes = [
     ...seen.map((c) => update('copy', c, { ...c.value, lastSeen: today() })),

@@ -38,7 +38,12 @@ export async function commit(store: Store, act: Act): Promise<number> {
 }
 
 /** Commit as part of a transaction that is already open. */
-export async function commitWithin(store: Store, act: Act, house: HouseRules, tx: Transaction): Promise<number> {
+export async function commitWithin(
+  store: Store,
+  act: Act,
+  house: HouseRules,
+  tx: Transaction,
+): Promise<number> {
   const changes = act.changes.filter((c) => !sameValue(c.before, c.after));
   await checkVersions(store, changes, tx);
   const byKind = new Map<Kind, Change[]>();
@@ -61,25 +66,48 @@ async function checkVersions(store: Store, changes: ChangeSet, tx: Transaction):
   for (const [kind, part] of byKind) {
     const { table, keepsRemoved } = KINDS[kind];
     const rows = await store.rows<{ id: number; version: number }>(
-      `SELECT id, version FROM ${table} WHERE ${keepsRemoved ? 'gone = 0 AND ' : ''}id IN (:ids)`, { ids: part.map((c) => c.id) }, tx);
+      `SELECT id, version FROM ${table} WHERE ${keepsRemoved ? 'gone = 0 AND ' : ''}id IN (:ids)`,
+      { ids: part.map((c) => c.id) },
+      tx,
+    );
     const versions = new Map(rows.map((r) => [r.id, r.version]));
-    for (const c of part) if ((c.before === null ? undefined : c.version) !== versions.get(c.id)) stale.push(c);
+    for (const c of part)
+      if ((c.before === null ? undefined : c.version) !== versions.get(c.id)) stale.push(c);
   }
   if (stale.length === 0) return;
   const found = await Promise.all(stale.slice(0, 20).map((c) => store.read(c.kind as Kind, c.id, tx)));
   throw new ConflictError(stale.map((c, i) => ({ kind: c.kind, id: c.id, current: found[i] ?? null })));
 }
 
-async function removeRows(store: Store, kind: Kind, changes: readonly Change[], tx: Transaction): Promise<void> {
+async function removeRows(
+  store: Store,
+  kind: Kind,
+  changes: readonly Change[],
+  tx: Transaction,
+): Promise<void> {
   const ids = changes.filter((c) => c.after === null).map((c) => c.id);
   if (ids.length === 0) return;
   const { table, keepsRemoved } = KINDS[kind];
-  await store.run(keepsRemoved ? `UPDATE ${table} SET gone = 1 WHERE id IN (:ids)` : `DELETE FROM ${table} WHERE id IN (:ids)`, { ids }, tx);
+  await store.run(
+    keepsRemoved
+      ? `UPDATE ${table} SET gone = 1 WHERE id IN (:ids)`
+      : `DELETE FROM ${table} WHERE id IN (:ids)`,
+    { ids },
+    tx,
+  );
 }
 
-async function writeRows<K extends Kind>(store: Store, kind: K, changes: readonly Change[], house: HouseRules, tx: Transaction): Promise<void> {
+async function writeRows<K extends Kind>(
+  store: Store,
+  kind: K,
+  changes: readonly Change[],
+  house: HouseRules,
+  tx: Transaction,
+): Promise<void> {
   const { table, columns, compute, keepsRemoved } = KINDS[kind];
-  const rows = changes.filter((c) => c.after !== null).map((c) => [c.id, c.version + 1, JSON.stringify(c.after), ...compute(c.after as Objects[K], house)]);
+  const rows = changes
+    .filter((c) => c.after !== null)
+    .map((c) => [c.id, c.version + 1, JSON.stringify(c.after), ...compute(c.after as Objects[K], house)]);
   if (rows.length === 0) return;
   const all = ['id', 'version', 'value', ...columns];
   const set = [...all.slice(1).map((c) => `${c} = excluded.${c}`), ...(keepsRemoved ? ['gone = 0'] : [])];
@@ -94,7 +122,8 @@ async function reindex(store: Store, byKind: ReadonlyMap<Kind, Change[]>, tx: Tr
     await indexRecords(store, new Map(records.map((c) => [c.id, c.after as MarcRecord | null])), isNew, tx);
   }
   const headings = byKind.get('heading');
-  if (headings) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after as Heading | null])), tx);
+  if (headings)
+    await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after as Heading | null])), tx);
 }
 
 async function writeEntry(store: Store, act: Act, changes: ChangeSet, tx: Transaction): Promise<number> {
@@ -102,21 +131,56 @@ async function writeEntry(store: Store, act: Act, changes: ChangeSet, tx: Transa
   if (entry === undefined) {
     await store.run(
       'INSERT INTO daybook (at, person, act, sentence, objects, undoes) VALUES (:at, :person, :act, :sentence, :objects, :undoes)',
-      { at: new Date().toISOString(), person: act.person, act: act.act, sentence: act.sentence, objects: changes.length, undoes: act.undoes ?? null }, tx);
+      {
+        at: new Date().toISOString(),
+        person: act.person,
+        act: act.act,
+        sentence: act.sentence,
+        objects: changes.length,
+        undoes: act.undoes ?? null,
+      },
+      tx,
+    );
     entry = (await store.row<{ id: number }>('SELECT last_insert_rowid() AS id', {}, tx))!.id;
   } else {
-    await store.run('UPDATE daybook SET sentence = :sentence, objects = objects + :objects WHERE id = :entry', { sentence: act.sentence, objects: changes.length, entry }, tx);
+    await store.run(
+      'UPDATE daybook SET sentence = :sentence, objects = objects + :objects WHERE id = :entry',
+      { sentence: act.sentence, objects: changes.length, entry },
+      tx,
+    );
   }
-  if (act.undoes !== undefined) await store.run('UPDATE daybook SET undone_by = :entry WHERE id = :undoes', { entry, undoes: act.undoes }, tx);
+  if (act.undoes !== undefined)
+    await store.run(
+      'UPDATE daybook SET undone_by = :entry WHERE id = :undoes',
+      { entry, undoes: act.undoes },
+      tx,
+    );
   if (changes.length === 0) return entry;
-  const part = (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM daybook_parts WHERE entry = :entry', { entry }, tx))!.n;
-  await store.bind('INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)', [entry, part, JSON.stringify(changes)], tx);
-  await insertRows(store, 'INSERT OR IGNORE', 'daybook_objects', ['kind', 'object', 'entry'], changes.map((c) => [c.kind, c.id, entry]), tx);
+  const part = (await store.row<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM daybook_parts WHERE entry = :entry',
+    { entry },
+    tx,
+  ))!.n;
+  await store.bind(
+    'INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)',
+    [entry, part, JSON.stringify(changes)],
+    tx,
+  );
+  await insertRows(
+    store,
+    'INSERT OR IGNORE',
+    'daybook_objects',
+    ['kind', 'object', 'entry'],
+    changes.map((c) => [c.kind, c.id, entry]),
+    tx,
+  );
   return entry;
 }
 
 async function takenBarcode(store: Store, changes: ChangeSet, error: Error): Promise<Error> {
-  const barcodes = changes.filter((c) => c.kind === 'copy' && c.after !== null).map((c) => (c.after as { barcode: string }).barcode);
+  const barcodes = changes
+    .filter((c) => c.kind === 'copy' && c.after !== null)
+    .map((c) => (c.after as { barcode: string }).barcode);
   if (barcodes.length === 0) return error;
   const taken = await store.select('copy', 'barcode IN (:barcodes)', { barcodes });
   return taken.length ? new ConflictError(taken.map((t) => ({ kind: 'copy', id: t.id, current: t }))) : error;

@@ -7,7 +7,9 @@ import { initial } from './migrations/001-initial';
 export type Params = Record<string, unknown>;
 
 /** The right to write: held by one piece of work at a time, for one transaction. */
-export interface Transaction { readonly writer: Sequelize }
+export interface Transaction {
+  readonly writer: Sequelize;
+}
 
 /** The SQLite file through Sequelize: one connection that writes, one that reads beside it (write-ahead log). */
 export interface Database {
@@ -57,8 +59,10 @@ export async function openDatabase(folder: string): Promise<Database> {
   return {
     rows,
     row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
-    run: async (sql, replacements, tx) => void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
-    bind: async (sql, bind, tx) => void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
+    run: async (sql, replacements, tx) =>
+      void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
+    bind: async (sql, bind, tx) =>
+      void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
     write(work) {
       const mine = last.then(() => transact(work));
       last = mine.catch(() => undefined);

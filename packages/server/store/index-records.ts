@@ -9,7 +9,12 @@ import { insertRows } from './insert';
 export const headingKeyKind = (kind: string): string => `heading ${kind}`;
 
 /** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
-export async function indexRecords(db: Database, written: ReadonlyMap<number, MarcRecord | null>, isNew: ReadonlySet<number>, tx: Transaction): Promise<void> {
+export async function indexRecords(
+  db: Database,
+  written: ReadonlyMap<number, MarcRecord | null>,
+  isNew: ReadonlySet<number>,
+  tx: Transaction,
+): Promise<void> {
   const stale = [...written.keys()].filter((id) => !isNew.has(id));
   if (stale.length) {
     await db.run('DELETE FROM record_keys WHERE record IN (:stale)', { stale }, tx);
@@ -29,7 +34,11 @@ export async function indexRecords(db: Database, written: ReadonlyMap<number, Ma
 }
 
 /** Keys of headings: kept form and see-froms, so that either is known. A merged heading answers through the kept one. */
-export async function indexHeadings(db: Database, written: ReadonlyMap<number, Heading | null>, tx: Transaction): Promise<void> {
+export async function indexHeadings(
+  db: Database,
+  written: ReadonlyMap<number, Heading | null>,
+  tx: Transaction,
+): Promise<void> {
   await db.run('DELETE FROM heading_keys WHERE heading IN (:ids)', { ids: [...written.keys()] }, tx);
   const keys: unknown[][] = [];
   for (const [id, heading] of written) {

@@ -17,5 +17,6 @@ export async function insertRows(
 ): Promise<void> {
   const values = columns.map((_, i) => `json_extract(value, '$[${i}]')`).join(', ');
   const sql = `${verb} INTO ${table} (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ${suffix}`;
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await db.bind(sql, [JSON.stringify(rows.slice(at, at + ROWS_AT_ONCE))], tx);
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+    await db.bind(sql, [JSON.stringify(rows.slice(at, at + ROWS_AT_ONCE))], tx);
 }

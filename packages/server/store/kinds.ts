@@ -58,7 +58,17 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
     columns: ['title', 'author', 'year', 'isbn', 'publisher', 'edition', 'language', 'material', 'sort'],
     compute: (marc) => {
       const b = briefOf(marc);
-      return [b.title, b.author, b.year, b.isbn, b.publisher, b.edition, b.language, b.material, sortTitle(marc, b)];
+      return [
+        b.title,
+        b.author,
+        b.year,
+        b.isbn,
+        b.publisher,
+        b.edition,
+        b.language,
+        b.material,
+        sortTitle(marc, b),
+      ];
     },
   },
   heading: {
@@ -86,14 +96,39 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   delivery: { table: 'deliveries', columns: ['name', 'sha256'], compute: (d) => [d.name, d.sha256] },
   incoming: {
     table: 'incoming',
-    columns: ['delivery', 'seq', 'state', 'decision', 'record', 'title', 'author', 'isbn', 'year', 'findings', 'errors', 'warnings', 'advice'],
+    columns: [
+      'delivery',
+      'seq',
+      'state',
+      'decision',
+      'record',
+      'title',
+      'author',
+      'isbn',
+      'year',
+      'findings',
+      'errors',
+      'warnings',
+      'advice',
+    ],
     compute: (i, house) => {
       const b = briefOf(i.marc);
       const findings = checkRecord(i.marc, house);
       const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
       return [
-        i.delivery, i.seq, i.state, i.decision, i.record, b.title, b.author, b.isbn, b.year,
-        JSON.stringify(findings), count('error'), count('warning'), count('advice'),
+        i.delivery,
+        i.seq,
+        i.state,
+        i.decision,
+        i.record,
+        b.title,
+        b.author,
+        b.isbn,
+        b.year,
+        JSON.stringify(findings),
+        count('error'),
+        count('warning'),
+        count('advice'),
       ];
     },
   },

@@ -8,16 +8,29 @@ import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
 /** Reading side of the store; everything that writes goes through commit. */
 export interface Store extends Database {
   read<K extends Kind>(kind: K, id: number, tx?: Transaction): Promise<Versioned<Objects[K]> | null>;
-  readMany<K extends Kind>(kind: K, ids: readonly number[], tx?: Transaction): Promise<Versioned<Objects[K]>[]>;
+  readMany<K extends Kind>(
+    kind: K,
+    ids: readonly number[],
+    tx?: Transaction,
+  ): Promise<Versioned<Objects[K]>[]>;
   /** Objects of a kind by a condition on its table's columns. */
-  select<K extends Kind>(kind: K, where: string, params?: Params, tx?: Transaction): Promise<Versioned<Objects[K]>[]>;
+  select<K extends Kind>(
+    kind: K,
+    where: string,
+    params?: Params,
+    tx?: Transaction,
+  ): Promise<Versioned<Objects[K]>[]>;
   /** Reserves `count` new numbers of a kind and gives the first. Numbers are never used twice. */
   nextIds(kind: string, count: number): Promise<number>;
   house(): Promise<Versioned<HouseRules>>;
   lists(): Promise<Versioned<CodeLists>>;
 }
 
-interface Row { id: number; version: number; value: string }
+interface Row {
+  id: number;
+  version: number;
+  value: string;
+}
 
 const NO_LISTS: CodeLists = { branches: [], locations: [], types: [] };
 /** SQLite's limit on bound values stays far away. */
@@ -25,10 +38,18 @@ const IDS_AT_ONCE = 5000;
 
 export async function openStore(folder: string): Promise<Store> {
   const db = await openDatabase(folder);
-  const parse = <T>(row: Row): Versioned<T> => ({ id: row.id, version: row.version, value: JSON.parse(row.value) as T });
+  const parse = <T>(row: Row): Versioned<T> => ({
+    id: row.id,
+    version: row.version,
+    value: JSON.parse(row.value) as T,
+  });
   const present = (kind: Kind) => (KINDS[kind].keepsRemoved ? 'gone = 0 AND ' : '');
   const select: Store['select'] = async (kind, where, params, tx) => {
-    const rows = await db.rows<Row>(`SELECT id, version, value FROM ${KINDS[kind].table} WHERE ${present(kind)}${where}`, params, tx);
+    const rows = await db.rows<Row>(
+      `SELECT id, version, value FROM ${KINDS[kind].table} WHERE ${present(kind)}${where}`,
+      params,
+      tx,
+    );
     return rows.map((row) => parse(row));
   };
   const readMany: Store['readMany'] = async (kind, ids, tx) => {
@@ -49,7 +70,11 @@ export async function openStore(folder: string): Promise<Store> {
     nextIds: (kind, count) =>
       db.write(async (tx) => {
         await db.run('INSERT OR IGNORE INTO counters (kind, next) VALUES (:kind, 1)', { kind }, tx);
-        const row = await db.row<{ next: number }>('SELECT next FROM counters WHERE kind = :kind', { kind }, tx);
+        const row = await db.row<{ next: number }>(
+          'SELECT next FROM counters WHERE kind = :kind',
+          { kind },
+          tx,
+        );
         await db.run('UPDATE counters SET next = next + :count WHERE kind = :kind', { kind, count }, tx);
         return row!.next;
       }),

@@ -1,42 +1,103 @@
-import { invert, rebase, type Change, type ChangeSet, type Conflict, type Standing } from '@osier/core/changes';
+import {
+  invert,
+  rebase,
+  type Change,
+  type ChangeSet,
+  type Conflict,
+  type Standing,
+} from '@osier/core/changes';
+import { keyOfHeading, type Heading } from '@osier/core/headings';
 import type { Transaction } from './database';
+import { headingKeyKind } from './index-records';
 import { commitWithin } from './commit';
 import type { Kind } from './kinds';
 import type { Store } from './store';
 
 /** The change set of an entry, in the order it was done. */
 export async function entryChanges(store: Store, entry: number, tx?: Transaction): Promise<ChangeSet> {
-  const parts = await store.rows<{ changes: string }>('SELECT changes FROM daybook_parts WHERE entry = :entry ORDER BY part', { entry }, tx);
+  const parts = await store.rows<{ changes: string }>(
+    'SELECT changes FROM daybook_parts WHERE entry = :entry ORDER BY part',
+    { entry },
+    tx,
+  );
   return parts.flatMap((p) => JSON.parse(p.changes) as Change[]);
 }
 
 /** What taking an entry back would do, and what stands in the way. The same code serves the review and the act. */
-export async function undoPlan(store: Store, entry: number, tx?: Transaction): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
+export async function undoPlan(
+  store: Store,
+  entry: number,
+  tx?: Transaction,
+): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
   const inverse = invert(await entryChanges(store, entry, tx));
   const standing = new Map<string, Standing>();
   const ids = new Map<Kind, number[]>();
   for (const c of inverse) ids.set(c.kind as Kind, [...(ids.get(c.kind as Kind) ?? []), c.id]);
   for (const [kind, of] of ids) {
-    for (const object of await store.readMany(kind, [...new Set(of)], tx)) standing.set(`${kind} ${object.id}`, { version: object.version, value: object.value });
+    for (const object of await store.readMany(kind, [...new Set(of)], tx))
+      standing.set(`${kind} ${object.id}`, { version: object.version, value: object.value });
   }
   const last = new Map(inverse.map((c) => [`${c.kind} ${c.id}`, c.version]));
-  const planned = rebase(inverse, (kind, id) => standing.get(`${kind} ${id}`) ?? { version: last.get(`${kind} ${id}`) ?? 0, value: null });
-  return { changes: planned.changes, conflicts: [...planned.conflicts, ...(await dependants(store, planned.changes, tx))] };
+  const planned = rebase(
+    inverse,
+    (kind, id) => standing.get(`${kind} ${id}`) ?? { version: last.get(`${kind} ${id}`) ?? 0, value: null },
+  );
+  const changes = await withoutHeadingsInUse(store, planned.changes, tx);
+  return {
+    changes,
+    conflicts: [...planned.conflicts, ...(await dependants(store, changes, tx))],
+  };
+}
+
+/** A heading that an act made stays when records that the act did not touch carry it by now. */
+async function withoutHeadingsInUse(store: Store, changes: ChangeSet, tx?: Transaction): Promise<ChangeSet> {
+  const going = changes.filter((c) => c.kind === 'heading' && c.after === null);
+  if (going.length === 0) return changes;
+  const keyOf = (c: Change) => {
+    const heading = c.before as Heading;
+    return `${headingKeyKind(heading.kind)} ${keyOfHeading(heading)}`;
+  };
+  const touched = new Set(changes.filter((c) => c.kind === 'record').map((c) => c.id));
+  const uses = await store.rows<{ use: string; record: number }>(
+    "SELECT kind || ' ' || key AS use, record FROM record_keys WHERE key IN (:keys)",
+    { keys: going.map((c) => keyOfHeading(c.before as Heading)) },
+    tx,
+  );
+  const inUse = new Set(uses.filter((u) => !touched.has(u.record)).map((u) => u.use));
+  const staying = new Set(going.filter((c) => inUse.has(keyOf(c))));
+  return changes.filter((c) => !staying.has(c));
 }
 
 /** Things that would lose what they hang on: a record with holdings, a holding with copies, a delivery with accepted records. */
 async function dependants(store: Store, changes: ChangeSet, tx?: Transaction): Promise<Conflict[]> {
-  const removed = (kind: string) => changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
+  const removed = (kind: string) =>
+    changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
   const found: Conflict[] = [];
   const look = async (kind: string, ids: number[], sql: string, child: string) => {
     if (ids.length === 0) return;
     const gone = new Set(removed(child));
     for (const row of await store.rows<{ id: number; parent: number }>(sql, { ids }, tx))
-      if (!gone.has(row.id)) found.push({ kind, id: row.parent, expected: null, found: { dependsOn: child, id: row.id } });
+      if (!gone.has(row.id))
+        found.push({ kind, id: row.parent, expected: null, found: { dependsOn: child, id: row.id } });
   };
-  await look('record', removed('record'), 'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)', 'holding');
-  await look('holding', removed('holding'), 'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)', 'copy');
-  await look('delivery', removed('delivery'), "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'", 'incoming');
+  await look(
+    'record',
+    removed('record'),
+    'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)',
+    'holding',
+  );
+  await look(
+    'holding',
+    removed('holding'),
+    'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)',
+    'copy',
+  );
+  await look(
+    'delivery',
+    removed('delivery'),
+    "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'",
+    'incoming',
+  );
   return found;
 }
 
@@ -51,6 +112,13 @@ export async function undoEntry(
   return store.write(async (tx) => {
     const plan = await undoPlan(store, entry, tx);
     if (plan.conflicts.length) return { conflicts: plan.conflicts };
-    return { entry: await commitWithin(store, { act: 'undo', person, sentence, changes: plan.changes, undoes: entry }, house, tx) };
+    return {
+      entry: await commitWithin(
+        store,
+        { act: 'undo', person, sentence, changes: plan.changes, undoes: entry },
+        house,
+        tx,
+      ),
+    };
   });
 }

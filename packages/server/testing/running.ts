@@ -11,8 +11,17 @@ import { startOsier, type Running } from '../start';
 export const root = resolve(__dirname, '../../..');
 export const demoFile = (name: string): string => join(root, 'demo/files', name);
 
-export interface Answer<T> { readonly status: number; readonly body: T; readonly headers: Headers }
-export type Ask = <T = Record<string, unknown>>(method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>;
+export interface Answer<T> {
+  readonly status: number;
+  readonly body: T;
+  readonly headers: Headers;
+}
+export type Ask = <T = Record<string, unknown>>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers?: Record<string, string>,
+) => Promise<Answer<T>>;
 
 /** A server on a real SQLite file in a folder of its own, with the demo library and the loans desk's stand-in. */
 export async function startTesting(options: { fill?: boolean; demo?: boolean; loans?: boolean } = {}) {
@@ -20,20 +29,41 @@ export async function startTesting(options: { fill?: boolean; demo?: boolean; lo
   const desk: Server = loansDesk(makeLibrary().loans);
   await new Promise<void>((done) => desk.listen(0, '127.0.0.1', done));
   const running: Running = await startOsier({
-    port: 0, host: '127.0.0.1', data: folder, demo: options.demo ?? true, scanner: '', logLevel: 'silent', workers: join(root, 'packages/server/dist'), web: join(folder, 'no-web'),
-    loansDesk: options.loans === false ? 'sip2://127.0.0.1:1' : `sip2://127.0.0.1:${(desk.address() as AddressInfo).port}`,
+    port: 0,
+    host: '127.0.0.1',
+    data: folder,
+    demo: options.demo ?? true,
+    scanner: '',
+    logLevel: 'silent',
+    workers: join(root, 'packages/server/dist'),
+    web: join(folder, 'no-web'),
+    loansDesk:
+      options.loans === false
+        ? 'sip2://127.0.0.1:1'
+        : `sip2://127.0.0.1:${(desk.address() as AddressInfo).port}`,
   });
   if (options.fill !== false) await fillDemo(running.services.store);
 
-  const asking = (cookie: string): Ask => async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
-    const isFile = body instanceof Uint8Array;
-    const response = await fetch(`${running.address}/api${path}`, {
-      method, headers: { ...(cookie ? { cookie } : {}), ...(body === undefined || isFile ? {} : { 'content-type': 'application/json' }), ...headers },
-      body: body === undefined ? undefined : isFile ? (body as unknown as BodyInit) : JSON.stringify(body),
-    });
-    const text = await response.text();
-    return { status: response.status, headers: response.headers, body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T };
-  };
+  const asking =
+    (cookie: string): Ask =>
+    async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+      const isFile = body instanceof Uint8Array;
+      const response = await fetch(`${running.address}/api${path}`, {
+        method,
+        headers: {
+          ...(cookie ? { cookie } : {}),
+          ...(body === undefined || isFile ? {} : { 'content-type': 'application/json' }),
+          ...headers,
+        },
+        body: body === undefined ? undefined : isFile ? (body as unknown as BodyInit) : JSON.stringify(body),
+      });
+      const text = await response.text();
+      return {
+        status: response.status,
+        headers: response.headers,
+        body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T,
+      };
+    };
   /** Signs in as one of the demo people: 1 head, 2 cataloguer, 3 assistant. */
   const as = async (person: number): Promise<Ask> => {
     const { headers } = await asking('')('POST', '/sign-in/demo', { person });
@@ -57,7 +87,11 @@ export async function startTesting(options: { fill?: boolean; demo?: boolean; lo
 /** Everything in the store that a person would call the catalogue, row by row. */
 export async function catalogueOf({ services }: Running): Promise<Record<string, unknown[]>> {
   const tables = ['records', 'headings', 'holdings', 'copies'];
-  const rows = await Promise.all(tables.map((t) => services.store.rows<{ id: number; value: string }>(`SELECT id, value FROM ${t} ORDER BY id`)));
+  const rows = await Promise.all(
+    tables.map((t) =>
+      services.store.rows<{ id: number; value: string }>(`SELECT id, value FROM ${t} ORDER BY id`),
+    ),
+  );
   const keys = await services.store.rows('SELECT kind, key, record FROM record_keys ORDER BY 1, 2, 3');
   return { ...Object.fromEntries(tables.map((t, i) => [t, rows[i]!])), keys };
 }

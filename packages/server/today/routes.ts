@@ -10,14 +10,22 @@ async function today(services: Services): Promise<Today> {
   const { store } = services;
   const count = async (sql: string) => (await store.row<{ n: number }>(sql))!.n;
   const deliveries = await store.rows<Today['deliveries'][number]>(
-    "SELECT d.id, d.name, COUNT(*) AS waiting, SUM(i.errors > 0) AS errors FROM deliveries d JOIN incoming i ON i.delivery = d.id AND i.state = 'waiting' GROUP BY d.id ORDER BY d.id DESC");
+    "SELECT d.id, d.name, COUNT(*) AS waiting, SUM(i.errors > 0) AS errors FROM deliveries d JOIN incoming i ON i.delivery = d.id AND i.state = 'waiting' GROUP BY d.id ORDER BY d.id DESC",
+  );
   const lists = await store.rows<Today['withdrawalLists'][number]>(
-    "SELECT l.id, json_extract(l.value, '$.name') AS name, (SELECT COUNT(*) FROM scans s WHERE s.purpose = 'withdrawal' AND s.work = l.id) AS codes FROM withdrawal_lists l WHERE l.state = 'open' ORDER BY l.id DESC");
+    "SELECT l.id, json_extract(l.value, '$.name') AS name, (SELECT COUNT(*) FROM scans s WHERE s.purpose = 'withdrawal' AND s.work = l.id) AS codes FROM withdrawal_lists l WHERE l.state = 'open' ORDER BY l.id DESC",
+  );
   const stocktakes = (await listStocktakes(services)).filter((s) => s.stocktake.state === 'open');
   return {
-    deliveries, withdrawalLists: lists,
+    deliveries,
+    withdrawalLists: lists,
     lookAlikes: (await lookAlikeList(services)).length,
-    stocktakes: stocktakes.map((s) => ({ id: s.id, name: s.stocktake.name, found: s.found, expected: s.expected })),
+    stocktakes: stocktakes.map((s) => ({
+      id: s.id,
+      name: s.stocktake.name,
+      found: s.found,
+      expected: s.expected,
+    })),
     records: await count('SELECT COUNT(*) AS n FROM records'),
     copies: await count('SELECT COUNT(*) AS n FROM copies'),
     headings: await count('SELECT COUNT(*) AS n FROM headings WHERE merged_into IS NULL'),
@@ -26,9 +34,24 @@ async function today(services: Services): Promise<Today> {
 }
 
 export const todayRoutes = (services: Services): Route[] => [
-  route({ method: 'get', path: '/today', summary: 'What waits for me', permission: 'look', work: () => today(services) }),
   route({
-    method: 'get', path: '/outside', summary: 'Whether the services outside can be reached', permission: 'look',
-    work: async () => ({ loansDesk: !services.loans.configured ? 'none' : (await services.loans.dueDates(['0'])) ? 'here' : 'silent' }),
+    method: 'get',
+    path: '/today',
+    summary: 'What waits for me',
+    permission: 'look',
+    work: () => today(services),
+  }),
+  route({
+    method: 'get',
+    path: '/outside',
+    summary: 'Whether the services outside can be reached',
+    permission: 'look',
+    work: async () => ({
+      loansDesk: !services.loans.configured
+        ? 'none'
+        : (await services.loans.dueDates(['0']))
+          ? 'here'
+          : 'silent',
+    }),
   }),
 ];

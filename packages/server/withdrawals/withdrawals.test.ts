@@ -12,7 +12,11 @@ afterAll(() => t.stop());
 const trolley = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
 
 const start = async (codes: string[]) => {
-  const { body } = await cataloguer!<{ id: number }>('POST', '/withdrawal-lists', { name: 'Trolley', branch: 'MR', reason: 'worn' });
+  const { body } = await cataloguer!<{ id: number }>('POST', '/withdrawal-lists', {
+    name: 'Trolley',
+    branch: 'MR',
+    reason: 'worn',
+  });
   await cataloguer!('POST', `/withdrawal-lists/${body.id}/scans`, { codes });
   return body.id;
 };
@@ -25,20 +29,30 @@ test('a trolley: verdicts with reasons, the clear ones withdrawn, the register k
   expect(loansDesk).toBe(true);
   expect(verdicts).toHaveLength(trolley.length);
   const reasons = verdicts.flatMap((v) => v.reasons.map((r) => r.code));
-  for (const code of ['on-loan', 'other-branch', 'scanned-twice', 'not-ours', 'lost', 'last-anywhere']) expect(reasons).toContain(code);
-  expect(verdicts.find((v) => v.reasons[0]?.code === 'not-ours')!.reasons[0]!.message).toContain('Nearly the same');
+  for (const code of ['on-loan', 'other-branch', 'scanned-twice', 'not-ours', 'lost', 'last-anywhere'])
+    expect(reasons).toContain(code);
+  expect(verdicts.find((v) => v.reasons[0]?.code === 'not-ours')!.reasons[0]!.message).toContain(
+    'Nearly the same',
+  );
 
   const chosen = verdicts.filter((v) => v.verdict === 'clear').map((v) => v.candidate!.copyId);
   expect(chosen.length).toBeGreaterThan(5);
-  const review = (await cataloguer!<Review>('POST', `/withdrawal-lists/${id}/withdraw/review`, { copies: chosen })).body;
+  const review = (
+    await cataloguer!<Review>('POST', `/withdrawal-lists/${id}/withdraw/review`, { copies: chosen })
+  ).body;
   expect(review.verb).toBe(`Withdraw ${chosen.length} copies`);
-  expect((await cataloguer!('POST', `/withdrawal-lists/${id}/withdraw`, { copies: chosen })).status).toBe(403);
+  expect((await cataloguer!('POST', `/withdrawal-lists/${id}/withdraw`, { copies: chosen })).status).toBe(
+    403,
+  );
   const done = await head!<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, { copies: chosen });
   expect(done.status).toBe(200);
   expect((await catalogueOf(t.running)).copies).toHaveLength(before.copies!.length - chosen.length);
   const register = async () => (await head!<{ rows: RegisterRow[] }>('GET', '/register')).body.rows;
   expect(await register()).toHaveLength(chosen.length);
-  expect((await head!<{ as: string }>('GET', `/look-up?q=${verdicts.find((v) => v.verdict === 'clear')!.code}`)).body.as).toBe('withdrawn');
+  expect(
+    (await head!<{ as: string }>('GET', `/look-up?q=${verdicts.find((v) => v.verdict === 'clear')!.code}`))
+      .body.as,
+  ).toBe('withdrawn');
 
   expect((await cataloguer!<Problem>('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(403);
   const undone = await head!<{ entry: number }>('POST', `/daybook/${done.body.entry}/undo`);
@@ -54,9 +68,15 @@ test('the last copy anywhere takes holding and record along, and comes back with
   const before = await catalogueOf(t.running);
   const id = await start(trolley);
   const last = (await list(id)).verdicts.find((v) => v.lastAnywhere)!;
-  const review = (await head!<Review>('POST', `/withdrawal-lists/${id}/withdraw/review`, { copies: [last.candidate!.copyId] })).body;
+  const review = (
+    await head!<Review>('POST', `/withdrawal-lists/${id}/withdraw/review`, {
+      copies: [last.candidate!.copyId],
+    })
+  ).body;
   expect(review.consequences.join(' ')).toContain('union catalogue');
-  const { body } = await head!<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, { copies: [last.candidate!.copyId] });
+  const { body } = await head!<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, {
+    copies: [last.candidate!.copyId],
+  });
   expect((await head!('GET', `/records/${last.candidate!.recordId}`)).status).toBe(404);
   await head!('POST', `/daybook/${body.entry}/undo`);
   expect(await catalogueOf(t.running)).toEqual(before);
@@ -65,7 +85,9 @@ test('the last copy anywhere takes holding and record along, and comes back with
 test('a stopped copy does not go, whatever is asked', async () => {
   const id = await start(trolley);
   const stopped = (await list(id)).verdicts.find((v) => v.reasons[0]?.code === 'on-loan')!;
-  const refused = await head!<Problem>('POST', `/withdrawal-lists/${id}/withdraw`, { copies: [stopped.candidate!.copyId] });
+  const refused = await head!<Problem>('POST', `/withdrawal-lists/${id}/withdraw`, {
+    copies: [stopped.candidate!.copyId],
+  });
   expect(refused.status).toBe(422);
   expect(refused.body.detail).toContain('On loan');
 });

@@ -2,7 +2,15 @@ import type { RegisterRow, Review, WithdrawalList, WithdrawalListRow } from '@os
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, creation, update, type ChangeSet, type Versioned } from '@osier/core/changes';
 import { codeProblem, type Withdrawn } from '@osier/core/holdings';
-import { weigh, withdrawalPlan, type Candidate, type CopyCounts, type Listed, type TitleStock, type Verdict } from '@osier/core/withdrawals';
+import {
+  weigh,
+  withdrawalPlan,
+  type Candidate,
+  type CopyCounts,
+  type Listed,
+  type TitleStock,
+  type Verdict,
+} from '@osier/core/withdrawals';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
@@ -16,17 +24,36 @@ const today = () => new Date().toISOString().slice(0, 10);
 
 export async function listWithdrawals({ store }: Services): Promise<WithdrawalListRow[]> {
   const lists = await store.select('withdrawlist', '1 ORDER BY id DESC');
-  const counts = new Map((await store.rows<{ work: number; n: number }>("SELECT work, COUNT(*) AS n FROM scans WHERE purpose = 'withdrawal' GROUP BY work")).map((r) => [r.work, r.n]));
+  const counts = new Map(
+    (
+      await store.rows<{ work: number; n: number }>(
+        "SELECT work, COUNT(*) AS n FROM scans WHERE purpose = 'withdrawal' GROUP BY work",
+      )
+    ).map((r) => [r.work, r.n]),
+  );
   return lists.map((l) => ({ id: l.id, ...l.value, codes: counts.get(l.id) ?? 0 }));
 }
 
-export async function startList({ store }: Services, person: { id: number; name: string }, body: { name: string; branch: string; reason: string }): Promise<{ id: number; entry: number; sentence: string }> {
+export async function startList(
+  { store }: Services,
+  person: { id: number; name: string },
+  body: { name: string; branch: string; reason: string },
+): Promise<{ id: number; entry: number; sentence: string }> {
   const problem = codeProblem('branch', 'branch', body.branch, (await store.lists()).value.branches);
   if (problem) throw wrongFields([problem]);
   const id = await store.nextIds('withdrawlist', 1);
   const value: WithdrawalListValue = { ...body, state: 'open', by: person.name, madeOn: today() };
   const sentence = `Started the withdrawal list ${quoted(body.name)}`;
-  return { id, sentence, entry: await commit(store, { act: 'start-list', person: person.id, sentence, changes: [creation('withdrawlist', id, value)] }) };
+  return {
+    id,
+    sentence,
+    entry: await commit(store, {
+      act: 'start-list',
+      person: person.id,
+      sentence,
+      changes: [creation('withdrawlist', id, value)],
+    }),
+  };
 }
 
 export async function openList(store: Store, id: number): Promise<Versioned<WithdrawalListValue>> {
@@ -36,7 +63,17 @@ export async function openList(store: Store, id: number): Promise<Versioned<With
   return list;
 }
 
-interface CopyFacts { copyId: number; holdingId: number; recordId: number; barcode: string; title: string; branch: string; location: string; status: string; callNumber: string }
+interface CopyFacts {
+  copyId: number;
+  holdingId: number;
+  recordId: number;
+  barcode: string;
+  title: string;
+  branch: string;
+  location: string;
+  status: string;
+  callNumber: string;
+}
 const FACTS = `SELECT c.id AS copyId, c.barcode, c.status, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
   FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record`;
 
@@ -47,66 +84,140 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
   if (!list) throw notFound(`Withdrawal list ${id}`);
   const scans = await scansOf(store, 'withdrawal', id);
   const codes = [...new Set(scans.map((s) => s.code))];
-  const facts = new Map((codes.length ? await store.rows<CopyFacts>(`${FACTS} WHERE c.barcode IN (:codes)`, { codes }) : []).map((f) => [f.barcode, f]));
+  const facts = new Map(
+    (codes.length ? await store.rows<CopyFacts>(`${FACTS} WHERE c.barcode IN (:codes)`, { codes }) : []).map(
+      (f) => [f.barcode, f],
+    ),
+  );
   const due = await loans.dueDates([...facts.keys()]);
-  const gone = new Map((codes.length ? await store.select('withdrawn', 'barcode IN (:codes)', { codes }) : []).map((w) => [w.value.copy.barcode, w.value]));
+  const gone = new Map(
+    (codes.length ? await store.select('withdrawn', 'barcode IN (:codes)', { codes }) : []).map((w) => [
+      w.value.copy.barcode,
+      w.value,
+    ]),
+  );
   const counts = await copyCounts(store, [...new Set([...facts.values()].map((f) => f.recordId))]);
   const lists = (await store.lists()).value;
-  const listed = await Promise.all(scans.map(async ({ code }): Promise<Listed> => {
-    const f = facts.get(code);
-    if (f) return { code, candidate: { ...f, due: due ? (due.get(code) ?? '') : null } };
-    const before = gone.get(code);
-    if (before) return { code, candidate: null, withdrawnBefore: true, hint: `Withdrawn on ${before.withdrawnOn}: ${quoted(before.title)}.` };
-    const near = await nearBarcodes(store, code);
-    return { code, candidate: null, hint: near.length ? `Nearly the same: ${near.slice(0, 3).map(groupedBarcode).join(', ')}.` : undefined };
-  }));
+  const listed = await Promise.all(
+    scans.map(async ({ code }): Promise<Listed> => {
+      const f = facts.get(code);
+      if (f) return { code, candidate: { ...f, due: due ? (due.get(code) ?? '') : null } };
+      const before = gone.get(code);
+      if (before)
+        return {
+          code,
+          candidate: null,
+          withdrawnBefore: true,
+          hint: `Withdrawn on ${before.withdrawnOn}: ${quoted(before.title)}.`,
+        };
+      const near = await nearBarcodes(store, code);
+      return {
+        code,
+        candidate: null,
+        hint: near.length
+          ? `Nearly the same: ${near.slice(0, 3).map(groupedBarcode).join(', ')}.`
+          : undefined,
+      };
+    }),
+  );
   const branchName = (code: string) => lists.branches.find((b) => b.code === code)?.name ?? code;
   const verdicts = weigh(listed, list.value.branch, (c) => counts(c), branchName);
-  const place = (f: CopyFacts | undefined) => (f ? `${branchName(f.branch)}, ${lists.locations.find((l) => l.code === f.location)?.name ?? f.location}` : '');
+  const place = (f: CopyFacts | undefined) =>
+    f
+      ? `${branchName(f.branch)}, ${lists.locations.find((l) => l.code === f.location)?.name ?? f.location}`
+      : '';
   return {
-    id, version: list.version, ...list.value, codes: scans.length, loansDesk: due !== null,
-    verdicts: verdicts.map((v, i) => ({ ...v, scan: scans[i]!.id, callNumber: facts.get(v.code)?.callNumber ?? '', place: place(facts.get(v.code)) })),
+    id,
+    version: list.version,
+    ...list.value,
+    codes: scans.length,
+    loansDesk: due !== null,
+    verdicts: verdicts.map((v, i) => ({
+      ...v,
+      scan: scans[i]!.id,
+      callNumber: facts.get(v.code)?.callNumber ?? '',
+      place: place(facts.get(v.code)),
+    })),
   };
 }
 
 async function copyCounts(store: Store, records: readonly number[]): Promise<(c: Candidate) => CopyCounts> {
   const rows = records.length
-    ? await store.rows<{ record: number; branch: string; holding: number }>('SELECT h.record, h.branch, c.holding FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record IN (:records)', { records })
+    ? await store.rows<{ record: number; branch: string; holding: number }>(
+        'SELECT h.record, h.branch, c.holding FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record IN (:records)',
+        { records },
+      )
     : [];
   return (c) => {
     const all = rows.filter((r) => r.record === c.recordId);
-    return { anywhere: all.length, atBranch: all.filter((r) => r.branch === c.branch).length, atHolding: all.filter((r) => r.holding === c.holdingId).length };
+    return {
+      anywhere: all.length,
+      atBranch: all.filter((r) => r.branch === c.branch).length,
+      atHolding: all.filter((r) => r.holding === c.holdingId).length,
+    };
   };
 }
 
 /** The titles of these copies with all their holdings and copies. */
 async function stockOf(store: Store, copies: readonly number[]): Promise<TitleStock[]> {
-  const rows = await store.rows<{ record: number }>('SELECT DISTINCT h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.id IN (:copies)', { copies });
+  const rows = await store.rows<{ record: number }>(
+    'SELECT DISTINCT h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.id IN (:copies)',
+    { copies },
+  );
   const ids = rows.map((r) => r.record);
   if (ids.length === 0) return [];
   const records = await store.readMany('record', ids);
-  const titles = new Map((await store.rows<{ id: number; title: string }>('SELECT id, title FROM records WHERE id IN (:ids)', { ids })).map((r) => [r.id, r.title]));
+  const titles = new Map(
+    (
+      await store.rows<{ id: number; title: string }>('SELECT id, title FROM records WHERE id IN (:ids)', {
+        ids,
+      })
+    ).map((r) => [r.id, r.title]),
+  );
   const holdings = await store.select('holding', 'record IN (:ids)', { ids });
-  const all = await store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record IN (:ids))', { ids });
+  const all = await store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record IN (:ids))', {
+    ids,
+  });
   return records.map((record) => {
     const own = holdings.filter((h) => h.value.record === record.id);
-    return { record, title: titles.get(record.id)!, holdings: own, copies: all.filter((c) => own.some((h) => h.id === c.value.holding)) };
+    return {
+      record,
+      title: titles.get(record.id)!,
+      holdings: own,
+      copies: all.filter((c) => own.some((h) => h.id === c.value.holding)),
+    };
   });
 }
 
 /** Plans the withdrawal of chosen copies of a list. Stopped copies are refused here, whatever the screen shows. */
-async function plan(services: Services, id: number, chosen: readonly number[], by: string, nextId: () => number): Promise<{ list: Versioned<WithdrawalListValue>; verdicts: Verdict[]; changes: ChangeSet }> {
+async function plan(
+  services: Services,
+  id: number,
+  chosen: readonly number[],
+  by: string,
+  nextId: () => number,
+): Promise<{ list: Versioned<WithdrawalListValue>; verdicts: Verdict[]; changes: ChangeSet }> {
   const { store } = services;
   const list = await openList(store, id);
   const { verdicts } = await withdrawalList(services, id);
-  const allowed = new Map(verdicts.filter((v) => v.candidate && v.verdict !== 'stop').map((v) => [v.candidate!.copyId, v]));
+  const allowed = new Map(
+    verdicts.filter((v) => v.candidate && v.verdict !== 'stop').map((v) => [v.candidate!.copyId, v]),
+  );
   const stopped = chosen.filter((c) => !allowed.has(c));
   if (stopped.length) {
     const one = verdicts.find((v) => v.candidate?.copyId === stopped[0]);
-    throw wrong('copies', `${counted(stopped.length, 'copy', 'copies')} may not go${one ? `: ${groupedBarcode(one.code)}: ${one.reasons[0]!.message}` : ', because not on this list.'}`);
+    throw wrong(
+      'copies',
+      `${counted(stopped.length, 'copy', 'copies')} may not go${one ? `: ${groupedBarcode(one.code)}: ${one.reasons[0]!.message}` : ', because not on this list.'}`,
+    );
   }
   const stock = await stockOf(store, chosen);
-  const changes = withdrawalPlan(stock, new Set(chosen), { on: today(), by, reason: list.value.reason, nextId });
+  const changes = withdrawalPlan(stock, new Set(chosen), {
+    on: today(),
+    by,
+    reason: list.value.reason,
+    nextId,
+  });
   return { list, verdicts: chosen.map((c) => allowed.get(c)!), changes };
 }
 
@@ -115,39 +226,90 @@ const totals = (changes: ChangeSet) => {
   return { copies: gone('copy'), holdings: gone('holding'), records: gone('record') };
 };
 
-export async function reviewWithdrawal(services: Services, id: number, chosen: readonly number[], by: string): Promise<Review> {
+export async function reviewWithdrawal(
+  services: Services,
+  id: number,
+  chosen: readonly number[],
+  by: string,
+): Promise<Review> {
   let next = 0;
   const { verdicts, changes } = await plan(services, id, chosen, by, () => --next);
   const n = totals(changes);
   const consequences: string[] = [];
-  if (n.holdings) consequences.push(`${counted(n.holdings, 'holding')} will go, because no copy is left on ${n.holdings === 1 ? 'it' : 'them'}.`);
-  if (n.records) consequences.push(`${counted(n.records, 'record')} will leave the catalogue: the last copy anywhere goes. The union catalogue must be told.`);
+  if (n.holdings)
+    consequences.push(
+      `${counted(n.holdings, 'holding')} will go, because no copy is left on ${n.holdings === 1 ? 'it' : 'them'}.`,
+    );
+  if (n.records)
+    consequences.push(
+      `${counted(n.records, 'record')} will leave the catalogue: the last copy anywhere goes. The union catalogue must be told.`,
+    );
   const rows = verdicts.map((v) => ({
-    id: v.candidate!.copyId, label: v.candidate!.title, detail: groupedBarcode(v.code), exception: v.reasons[0]?.message ?? null,
-    before: { text: `Copy ${groupedBarcode(v.code)}, ${v.candidate!.status}` }, after: { text: 'In the register of withdrawals' }, canLeaveOut: true,
+    id: v.candidate!.copyId,
+    label: v.candidate!.title,
+    detail: groupedBarcode(v.code),
+    exception: v.reasons[0]?.message ?? null,
+    before: { text: `Copy ${groupedBarcode(v.code)}, ${v.candidate!.status}` },
+    after: { text: 'In the register of withdrawals' },
+    canLeaveOut: true,
   }));
   rows.sort((a, b) => Number(b.exception !== null) - Number(a.exception !== null));
-  return { sentence: `${counted(n.copies, 'copy', 'copies')} will be withdrawn.`, verb: `Withdraw ${counted(n.copies, 'copy', 'copies')}`, count: n.copies, consequences, rows, more: 0 };
+  return {
+    sentence: `${counted(n.copies, 'copy', 'copies')} will be withdrawn.`,
+    verb: `Withdraw ${counted(n.copies, 'copy', 'copies')}`,
+    count: n.copies,
+    consequences,
+    rows,
+    more: 0,
+  };
 }
 
-export async function withdraw(services: Services, person: { id: number; name: string }, id: number, chosen: readonly number[]): Promise<{ entry: number; sentence: string }> {
+export async function withdraw(
+  services: Services,
+  person: { id: number; name: string },
+  id: number,
+  chosen: readonly number[],
+): Promise<{ entry: number; sentence: string }> {
   const { store } = services;
   let next = await store.nextIds('withdrawn', chosen.length);
   const { list, verdicts, changes } = await plan(services, id, chosen, person.name, () => next++);
-  const left = (await withdrawalList(services, id)).verdicts.filter((v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code));
-  const closing = left.length === 0 ? [update<WithdrawalListValue>('withdrawlist', list, { ...list.value, state: 'done' })] : [];
+  const left = (await withdrawalList(services, id)).verdicts.filter(
+    (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
+  );
+  const closing =
+    left.length === 0
+      ? [update<WithdrawalListValue>('withdrawlist', list, { ...list.value, state: 'done' })]
+      : [];
   const n = totals(changes);
   const sentence = `Withdrew ${counted(n.copies, 'copy', 'copies')} from ${quoted(list.value.name)}${n.records ? `, and ${counted(n.records, 'record')} with the last copy` : ''}`;
-  return { sentence, entry: await commit(store, { act: 'withdraw', person: person.id, sentence, changes: [...changes, ...closing] }) };
+  return {
+    sentence,
+    entry: await commit(store, {
+      act: 'withdraw',
+      person: person.id,
+      sentence,
+      changes: [...changes, ...closing],
+    }),
+  };
 }
 
 /** The register of what went. Rows whose withdrawal was taken back stay, and say so. */
-export async function register({ store }: Services, before: number | null): Promise<{ rows: RegisterRow[]; next: number | null }> {
+export async function register(
+  { store }: Services,
+  before: number | null,
+): Promise<{ rows: RegisterRow[]; next: number | null }> {
   const rows = await store.rows<{ id: number; value: string; gone: number; entry: number }>(
     `SELECT w.id, w.value, w.gone, (SELECT MIN(o.entry) FROM daybook_objects o WHERE o.kind = 'withdrawn' AND o.object = w.id) AS entry
-     FROM withdrawn w ${before ? 'WHERE w.id < :before' : ''} ORDER BY w.id DESC LIMIT 201`, { before });
+     FROM withdrawn w ${before ? 'WHERE w.id < :before' : ''} ORDER BY w.id DESC LIMIT 201`,
+    { before },
+  );
   return {
-    rows: rows.slice(0, 200).map((r) => ({ id: r.id, entry: r.entry, restored: r.gone === 1, withdrawn: JSON.parse(r.value) as Withdrawn })),
+    rows: rows.slice(0, 200).map((r) => ({
+      id: r.id,
+      entry: r.entry,
+      restored: r.gone === 1,
+      withdrawn: JSON.parse(r.value) as Withdrawn,
+    })),
     next: rows.length > 200 ? rows[199]!.id : null,
   };
 }

@@ -11,7 +11,12 @@ export class RequestProblem extends Error {
   }
 }
 
-const UNREACHED: Problem = { type: 'about:blank', title: 'Not reached', status: 0, detail: 'The server was not reached. What you typed is still here; try again in a moment.' };
+const UNREACHED: Problem = {
+  type: 'about:blank',
+  title: 'Not reached',
+  status: 0,
+  detail: 'The server was not reached. What you typed is still here; try again in a moment.',
+};
 
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response;
@@ -19,14 +24,26 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
     response = await fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
-      ...(body === undefined ? {} : body instanceof Blob ? { body, headers: { 'content-type': 'application/octet-stream' } } : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      ...(body === undefined
+        ? {}
+        : body instanceof Blob
+          ? { body, headers: { 'content-type': 'application/octet-stream' } }
+          : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
     });
   } catch {
     throw new RequestProblem(UNREACHED);
   }
   const text = await response.text();
-  const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null;
-  if (!response.ok) throw new RequestProblem((answer as Problem | null) ?? { ...UNREACHED, status: response.status, detail: `The server answered ${response.status}.` });
+  const answer: unknown =
+    text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null;
+  if (!response.ok)
+    throw new RequestProblem(
+      (answer as Problem | null) ?? {
+        ...UNREACHED,
+        status: response.status,
+        detail: `The server answered ${response.status}.`,
+      },
+    );
   return answer as T;
 }
 
@@ -37,8 +54,11 @@ export const remove = <T>(path: string) => request<T>('DELETE', path);
 
 /** A path with query parameters, the empty ones left out. */
 export function withQuery(path: string, query: Record<string, string | number | undefined | null>): string {
-  const parts = Object.entries(query).filter(([, v]) => v !== undefined && v !== null && v !== '').map(([k, v]) => `${k}=${encodeURIComponent(String(v))}`);
+  const parts = Object.entries(query)
+    .filter(([, v]) => v !== undefined && v !== null && v !== '')
+    .map(([k, v]) => `${k}=${encodeURIComponent(String(v))}`);
   return parts.length ? `${path}?${parts.join('&')}` : path;
 }
 
-export const problemText = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.');
+export const problemText = (error: unknown): string =>
+  error instanceof Error ? error.message : 'Something went wrong.';

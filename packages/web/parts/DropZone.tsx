@@ -2,7 +2,15 @@ import { useRef, useState, type DragEvent } from 'react';
 import './drop-zone.css';
 
 /** A place to drop files on, or to choose them by keyboard. */
-export function DropZone({ label, accept, onFiles }: { label: string; accept: string; onFiles: (files: File[]) => void }) {
+export function DropZone({
+  label,
+  accept,
+  onFiles,
+}: {
+  label: string;
+  accept: string;
+  onFiles: (files: File[]) => void;
+}) {
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const drop = (event: DragEvent) => {
@@ -11,10 +19,31 @@ export function DropZone({ label, accept, onFiles }: { label: string; accept: st
     onFiles([...event.dataTransfer.files]);
   };
   return (
-    <div className={over ? 'drop-zone over' : 'drop-zone'} onDragOver={(e) => { e.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={drop}>
+    <div
+      className={over ? 'drop-zone over' : 'drop-zone'}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
       <span>{label}</span>
-      <button className="fix" onClick={() => input.current!.click()}>Choose a file</button>
-      <input ref={input} type="file" accept={accept} multiple hidden aria-label={label} onChange={(e) => { onFiles([...(e.target.files ?? [])]); e.target.value = ''; }} />
+      <button className="fix" onClick={() => input.current!.click()}>
+        Choose a file
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept={accept}
+        multiple
+        hidden
+        aria-label={label}
+        onChange={(e) => {
+          onFiles([...(e.target.files ?? [])]);
+          e.target.value = '';
+        }}
+      />
     </div>
   );
 }

@@ -3,24 +3,43 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useFormat } from './format';
 
-interface Part { readonly code: string; readonly value: string; readonly key: number }
+interface Part {
+  readonly code: string;
+  readonly value: string;
+  readonly key: number;
+}
 
 /** Edits one field in place: indicators, and a code and a text for each subfield. Enter keeps, Esc leaves it as it was. */
-export function FieldEditor({ field, onSave, onCancel }: { field: Field; onSave: (field: Field | null) => void; onCancel: () => void }) {
+export function FieldEditor({
+  field,
+  onSave,
+  onCancel,
+}: {
+  field: Field;
+  onSave: (field: Field | null) => void;
+  onCancel: () => void;
+}) {
   const format = useFormat();
   const form = useRef<HTMLFormElement>(null);
   const [inds, setInds] = useState(isControl(field) ? ['', ''] : [field.ind1, field.ind2]);
   const [text, setText] = useState(isControl(field) ? field.value : '');
-  const [parts, setParts] = useState<Part[]>(isControl(field) ? [] : field.subfields.map((s, key) => ({ ...s, key })));
+  const [parts, setParts] = useState<Part[]>(
+    isControl(field) ? [] : field.subfields.map((s, key) => ({ ...s, key })),
+  );
   const [focusOn, setFocusOn] = useState<number | null>(null);
   useEffect(() => {
     const inputs = form.current!.querySelectorAll<HTMLInputElement>('input.sub-text');
-    const wanted = focusOn === null ? inputs[0] : form.current!.querySelector<HTMLInputElement>(`input.sub-code[data-key="${focusOn}"]`);
+    const wanted =
+      focusOn === null
+        ? inputs[0]
+        : form.current!.querySelector<HTMLInputElement>(`input.sub-code[data-key="${focusOn}"]`);
     wanted?.focus();
   }, [focusOn]);
   const save = () => {
     if (isControl(field)) return onSave({ ...field, value: text });
-    const subfields = parts.filter((p) => p.code !== '' && p.value.trim() !== '').map(({ code, value }) => ({ code, value }));
+    const subfields = parts
+      .filter((p) => p.code !== '' && p.value.trim() !== '')
+      .map(({ code, value }) => ({ code, value }));
     const next: DataField = { tag: field.tag, ind1: inds[0] || ' ', ind2: inds[1] || ' ', subfields };
     onSave(subfields.length ? next : null);
   };
@@ -33,7 +52,10 @@ export function FieldEditor({ field, onSave, onCancel }: { field: Field; onSave:
     if (event.key === 'Escape') {
       event.stopPropagation();
       onCancel();
-    } else if ((event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) || (event.key === 's' && event.ctrlKey)) {
+    } else if (
+      (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) ||
+      (event.key === 's' && event.ctrlKey)
+    ) {
       event.preventDefault();
       save();
     } else if (event.altKey && (event.key === '+' || event.key === '=')) {
@@ -41,35 +63,82 @@ export function FieldEditor({ field, onSave, onCancel }: { field: Field; onSave:
       add();
     }
   };
-  const set = (key: number, change: Partial<Part>) => setParts(parts.map((p) => (p.key === key ? { ...p, ...change } : p)));
+  const set = (key: number, change: Partial<Part>) =>
+    setParts(parts.map((p) => (p.key === key ? { ...p, ...change } : p)));
   return (
-    <form ref={form} className="field-editor" onKeyDown={onKey} onSubmit={(e) => e.preventDefault()} aria-label={`Editing field ${field.tag}`}>
+    <form
+      ref={form}
+      className="field-editor"
+      onKeyDown={onKey}
+      onSubmit={(e) => e.preventDefault()}
+      aria-label={`Editing field ${field.tag}`}
+    >
       <span className="field-tag">{field.tag}</span>
       {isControl(field) ? (
-        <input className="sub-text mono" aria-label="Text" value={text} onChange={(e) => setText(e.target.value)} />
+        <input
+          className="sub-text mono"
+          aria-label="Text"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
       ) : (
         <div className="field-editor-body">
           <div className="row">
             {[0, 1].map((n) => (
-              <label key={n} className="ind-edit"><span>{n === 0 ? 'First' : 'Second'} indicator</span>
-                <input className="ind" maxLength={1} value={inds[n]} onChange={(e) => setInds(inds.map((v, i) => (i === n ? e.target.value : v)))} onFocus={(e) => e.target.select()} />
-                <small>{format?.indicatorMeaning(field.tag, n === 0 ? 1 : 2, inds[n] || ' ') ?? 'not defined'}</small></label>
+              <label key={n} className="ind-edit">
+                <span>{n === 0 ? 'First' : 'Second'} indicator</span>
+                <input
+                  className="ind"
+                  maxLength={1}
+                  value={inds[n]}
+                  onChange={(e) => setInds(inds.map((v, i) => (i === n ? e.target.value : v)))}
+                  onFocus={(e) => e.target.select()}
+                />
+                <small>
+                  {format?.indicatorMeaning(field.tag, n === 0 ? 1 : 2, inds[n] || ' ') ?? 'not defined'}
+                </small>
+              </label>
             ))}
           </div>
           {parts.map((p) => (
             <div key={p.key} className="sub-edit">
-              <input className="sub-code" data-key={p.key} maxLength={1} aria-label="Subfield code" value={p.code} onChange={(e) => set(p.key, { code: e.target.value })} onFocus={(e) => e.target.select()} />
-              <input className="sub-text" aria-label={`Subfield ${p.code || 'new'}: ${format?.subfieldName(field.tag, p.code) ?? 'text'}`} value={p.value} onChange={(e) => set(p.key, { value: e.target.value })} />
-              <small>{p.code ? (format?.subfieldName(field.tag, p.code) ?? 'not defined') : 'code, then text'}</small>
+              <input
+                className="sub-code"
+                data-key={p.key}
+                maxLength={1}
+                aria-label="Subfield code"
+                value={p.code}
+                onChange={(e) => set(p.key, { code: e.target.value })}
+                onFocus={(e) => e.target.select()}
+              />
+              <input
+                className="sub-text"
+                aria-label={`Subfield ${p.code || 'new'}: ${format?.subfieldName(field.tag, p.code) ?? 'text'}`}
+                value={p.value}
+                onChange={(e) => set(p.key, { value: e.target.value })}
+              />
+              <small>
+                {p.code ? (format?.subfieldName(field.tag, p.code) ?? 'not defined') : 'code, then text'}
+              </small>
             </div>
           ))}
         </div>
       )}
       <div className="row field-editor-acts">
-        <Button size="small" type="primary" onClick={save}>Keep <kbd>Enter</kbd></Button>
-        {isControl(field) ? null : <Button size="small" onClick={add}>Add a subfield <kbd>Alt +</kbd></Button>}
-        <Button size="small" onClick={onCancel}>Leave <kbd>Esc</kbd></Button>
-        <Button size="small" danger onClick={() => onSave(null)}>Take the field away</Button>
+        <Button size="small" type="primary" onClick={save}>
+          Keep <kbd>Enter</kbd>
+        </Button>
+        {isControl(field) ? null : (
+          <Button size="small" onClick={add}>
+            Add a subfield <kbd>Alt +</kbd>
+          </Button>
+        )}
+        <Button size="small" onClick={onCancel}>
+          Leave <kbd>Esc</kbd>
+        </Button>
+        <Button size="small" danger onClick={() => onSave(null)}>
+          Take the field away
+        </Button>
       </div>
     </form>
   );

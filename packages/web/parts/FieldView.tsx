@@ -34,21 +34,64 @@ export function FieldView({ record, findings = [], onChange, onFix }: Props) {
     }
   };
   return (
-    <div className="field-view" role="group" aria-label="Fields of the record" onCopy={(e) => copyPlain(e, record)}>
+    <div
+      className="field-view"
+      role="group"
+      aria-label="Fields of the record"
+      onCopy={(e) => copyPlain(e, record)}
+    >
       {rows.map(({ at, field }) => {
         const own = findings.filter((f) => f.where.field === at);
         if (editing === at && at >= 0)
-          return <FieldEditor key={`edit-${at}`} field={field} onCancel={() => setEditing(null)} onSave={(f) => { setEditing(null); onChange!(at, f); }} />;
+          return (
+            <FieldEditor
+              key={`edit-${at}`}
+              field={field}
+              onCancel={() => setEditing(null)}
+              onSave={(f) => {
+                setEditing(null);
+                onChange!(at, f);
+              }}
+            />
+          );
         return (
-          <div key={at} className={field.tag === '880' ? 'field-row partner' : 'field-row'} tabIndex={0} data-at={at} onKeyDown={(e) => onKey(e, at)} onDoubleClick={() => onChange && at >= 0 && setEditing(at)}>
+          <div
+            key={at}
+            className={field.tag === '880' ? 'field-row partner' : 'field-row'}
+            tabIndex={0}
+            data-at={at}
+            onKeyDown={(e) => onKey(e, at)}
+            onDoubleClick={() => onChange && at >= 0 && setEditing(at)}
+          >
             <FieldBody field={field} leader={record.leader} findings={own} />
             <div className="field-side">
-              {own.map((f, i) => <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />)}
-              {onChange && at >= 0 ? <button className="field-edit" onClick={() => setEditing(at)} aria-label={`Edit field ${field.tag}`}>Edit</button> : null}
+              {own.map((f, i) => (
+                <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />
+              ))}
+              {onChange && at >= 0 ? (
+                <button
+                  className="field-edit"
+                  onClick={() => setEditing(at)}
+                  aria-label={`Edit field ${field.tag}`}
+                >
+                  Edit
+                </button>
+              ) : null}
             </div>
-            {own.length ? <ul className="field-findings">{own.map((f, i) => (
-              <li key={i}>{f.message} {f.fix && onFix ? <button className="fix" onClick={() => onFix(f)}>{f.fix.sentence} <kbd>f</kbd></button> : null}</li>
-            ))}</ul> : null}
+            {own.length ? (
+              <ul className="field-findings">
+                {own.map((f, i) => (
+                  <li key={i}>
+                    {f.message}{' '}
+                    {f.fix && onFix ? (
+                      <button className="fix" onClick={() => onFix(f)}>
+                        {f.fix.sentence} <kbd>f</kbd>
+                      </button>
+                    ) : null}
+                  </li>
+                ))}
+              </ul>
+            ) : null}
           </div>
         );
       })}
@@ -73,8 +116,12 @@ function withPartners(record: MarcRecord): { at: number; field: Field }[] {
 function copyPlain(event: React.ClipboardEvent, record: MarcRecord): void {
   const selection = window.getSelection();
   if (!selection || selection.isCollapsed) return;
-  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('.field-row')].filter((r) => selection.containsNode(r, true));
-  const fields = rows.map((r) => record.fields[Number(r.dataset.at)]).filter((f): f is Field => f !== undefined);
+  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('.field-row')].filter((r) =>
+    selection.containsNode(r, true),
+  );
+  const fields = rows
+    .map((r) => record.fields[Number(r.dataset.at)])
+    .filter((f): f is Field => f !== undefined);
   if (rows.length < 2 || fields.length === 0) return;
   event.preventDefault();
   event.clipboardData.setData('text/plain', fields.map(fieldText).join('\n'));
@@ -83,26 +130,58 @@ function copyPlain(event: React.ClipboardEvent, record: MarcRecord): void {
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufefc]/;
 
 /** Tag, indicators and content of one field; fixed fields as labelled positions with their meaning. */
-export function FieldBody({ field, leader, findings = [] }: { field: Field; leader: string; findings?: readonly Finding[] }) {
+export function FieldBody({
+  field,
+  leader,
+  findings = [],
+}: {
+  field: Field;
+  leader: string;
+  findings?: readonly Finding[];
+}) {
   const format = useFormat();
-  const tag = field.tag === '880' && !isControl(field) ? (field.subfields.find((s) => s.code === '6')?.value ?? '').slice(0, 3) : field.tag;
+  const tag =
+    field.tag === '880' && !isControl(field)
+      ? (field.subfields.find((s) => s.code === '6')?.value ?? '').slice(0, 3)
+      : field.tag;
   const name = field.tag === 'LDR' ? 'Leader' : format?.fieldName(tag);
   return (
     <>
-      <span className="field-tag" title={name}>{field.tag}<span className="unseen">{name}</span></span>
+      <span className="field-tag" title={name}>
+        {field.tag}
+        <span className="unseen">{name}</span>
+      </span>
       {isControl(field) ? (
-        <><span className="field-inds" /><FixedContent field={field} leader={leader} /></>
+        <>
+          <span className="field-inds" />
+          <FixedContent field={field} leader={leader} />
+        </>
       ) : (
         <>
           <span className="field-inds">
             {([1, 2] as const).map((n) => {
               const value = n === 1 ? field.ind1 : field.ind2;
-              return <span key={n} className="ind" title={format?.indicatorMeaning(tag, n, value)}>{value === ' ' ? <i aria-label="blank">·</i> : value}</span>;
+              return (
+                <span key={n} className="ind" title={format?.indicatorMeaning(tag, n, value)}>
+                  {value === ' ' ? <i aria-label="blank">·</i> : value}
+                </span>
+              );
             })}
           </span>
-          <span className="field-text" dir={RIGHT_TO_LEFT.test(field.subfields.map((s) => s.value).join('')) ? 'rtl' : undefined}>
+          <span
+            className="field-text"
+            dir={RIGHT_TO_LEFT.test(field.subfields.map((s) => s.value).join('')) ? 'rtl' : undefined}
+          >
             {field.subfields.map((s, i) => (
-              <span key={i}><span className="code" title={format?.subfieldName(tag, s.code)}>{s.code}</span>{underlined(s.value, findings.filter((f) => f.where.subfield === i))} </span>
+              <span key={i}>
+                <span className="code" title={format?.subfieldName(tag, s.code)}>
+                  {s.code}
+                </span>
+                {underlined(
+                  s.value,
+                  findings.filter((f) => f.where.subfield === i),
+                )}{' '}
+              </span>
             ))}
           </span>
         </>
@@ -115,7 +194,15 @@ function underlined(text: string, findings: readonly Finding[]): ReactNode {
   const f = findings[0];
   if (!f) return <bdi>{text}</bdi>;
   const [start, end] = [f.where.start ?? 0, f.where.end ?? text.length];
-  return <bdi>{text.slice(0, start)}<u className={`found ${f.severity}`} title={f.message}>{text.slice(start, end)}</u>{text.slice(end)}</bdi>;
+  return (
+    <bdi>
+      {text.slice(0, start)}
+      <u className={`found ${f.severity}`} title={f.message}>
+        {text.slice(start, end)}
+      </u>
+      {text.slice(end)}
+    </bdi>
+  );
 }
 
 /** Leader, 006, 007 and 008 as labelled positions; other control fields as they are. */
@@ -123,12 +210,27 @@ function FixedContent({ field, leader }: { field: Field; leader: string }) {
   const format = useFormat();
   const [open, setOpen] = useState(false);
   if (!isControl(field)) return null;
-  const positions = format && /^(LDR|006|007|008)$/.test(field.tag) ? format.readPositions(field.tag, field.value, leader) : [];
+  const positions =
+    format && /^(LDR|006|007|008)$/.test(field.tag)
+      ? format.readPositions(field.tag, field.value, leader)
+      : [];
   return (
     <span className="field-text fixed">
       <span className="fixed-value">{field.value.replaceAll(' ', '·')}</span>
-      {positions.length ? <button className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'Fold' : 'In words'}</button> : null}
-      {open ? <span className="positions">{positions.map((p) => <span key={p.from}><b>{p.name}</b> {p.meaning ?? <code>{p.value.replaceAll(' ', '·')}</code>}</span>)}</span> : null}
+      {positions.length ? (
+        <button className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Fold' : 'In words'}
+        </button>
+      ) : null}
+      {open ? (
+        <span className="positions">
+          {positions.map((p) => (
+            <span key={p.from}>
+              <b>{p.name}</b> {p.meaning ?? <code>{p.value.replaceAll(' ', '·')}</code>}
+            </span>
+          ))}
+        </span>
+      ) : null}
     </span>
   );
 }

@@ -6,11 +6,25 @@ export const KIND_OF_SEVERITY = { error: 'stop', warning: 'caution', advice: 'in
 
 /** A state by shape and colour, with its name for those who hear it. */
 export function Mark({ kind, name, count }: { kind: MarkKind; name?: string; count?: number }) {
-  return <span className={`mark-shape ${kind}`} title={name}><span aria-hidden>{SHAPES[kind]}</span>{count !== undefined ? <span className="mark-count">{count}</span> : null}<span className="unseen">{name ?? kind}</span></span>;
+  return (
+    <span className={`mark-shape ${kind}`} title={name}>
+      <span aria-hidden>{SHAPES[kind]}</span>
+      {count !== undefined ? <span className="mark-count">{count}</span> : null}
+      <span className="unseen">{name ?? kind}</span>
+    </span>
+  );
 }
 
 /** The counts of a record's findings, worst first. */
-export function FindingCounts({ errors, warnings, advice }: { errors: number; warnings: number; advice: number }) {
+export function FindingCounts({
+  errors,
+  warnings,
+  advice,
+}: {
+  errors: number;
+  warnings: number;
+  advice: number;
+}) {
   return (
     <span className="finding-counts">
       {errors ? <Mark kind="stop" name={`${errors} errors`} count={errors} /> : null}

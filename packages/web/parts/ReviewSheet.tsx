@@ -23,7 +23,16 @@ interface Props {
  * What every batch act shows first: one sentence with counts, consequences worth a second look, then the rows,
  * exceptions before the rest, each with before → after and a tick to leave it out; one button with verb and number.
  */
-export function ReviewSheet({ title, review, problem, onClose, onDo, canDo = true, whyNot, children }: Props) {
+export function ReviewSheet({
+  title,
+  review,
+  problem,
+  onClose,
+  onDo,
+  canDo = true,
+  whyNot,
+  children,
+}: Props) {
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set());
   const [doing, setDoing] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
@@ -60,27 +69,75 @@ export function ReviewSheet({ title, review, problem, onClose, onDo, canDo = tru
   }, []);
   const exceptions = review?.rows.filter((r) => r.exception !== null) ?? [];
   const rest = review?.rows.filter((r) => r.exception === null) ?? [];
-  const toggle = (id: number) => setLeftOut((s) => (s.has(id) ? new Set([...s].filter((x) => x !== id)) : new Set([...s, id])));
+  const toggle = (id: number) =>
+    setLeftOut((s) => (s.has(id) ? new Set([...s].filter((x) => x !== id)) : new Set([...s, id])));
   return (
-    <Drawer open onClose={onClose} title={title} size="min(880px, 96vw)" className="review-sheet" keyboard
+    <Drawer
+      open
+      onClose={onClose}
+      title={title}
+      size="min(880px, 96vw)"
+      className="review-sheet"
+      keyboard
       footer={
         <div className="row spread">
-          <span role="alert" className="field-problem">{failed ?? (canDo ? '' : whyNot)}</span>
-          <span className="row"><Button onClick={onClose}>Leave it <kbd>Esc</kbd></Button>
-            <Button ref={button} type="primary" loading={doing} disabled={!canDo || !review || remaining(review, leftOut) === 0} onClick={() => void act()}>{review ? verbFor(review, leftOut) : '…'} <kbd>Ctrl Enter</kbd></Button></span>
+          <span role="alert" className="field-problem">
+            {failed ?? (canDo ? '' : whyNot)}
+          </span>
+          <span className="row">
+            <Button onClick={onClose}>
+              Leave it <kbd>Esc</kbd>
+            </Button>
+            <Button
+              ref={button}
+              type="primary"
+              loading={doing}
+              disabled={!canDo || !review || remaining(review, leftOut) === 0}
+              onClick={() => void act()}
+            >
+              {review ? verbFor(review, leftOut) : '…'} <kbd>Ctrl Enter</kbd>
+            </Button>
+          </span>
         </div>
-      }>
+      }
+    >
       <div className="stack">
-        {problem ? <p className="note stop" role="alert">{problem}</p> : null}
+        {problem ? (
+          <p className="note stop" role="alert">
+            {problem}
+          </p>
+        ) : null}
         {!review && !problem ? <p className="faded">Working out what would change…</p> : null}
-        {review ? <>
-          <p className="review-sentence">{review.sentence}</p>
-          {review.consequences.length ? <ul className="review-consequences">{review.consequences.map((c, i) => <li key={i}><Mark kind="information" /> {c}</li>)}</ul> : null}
-          {children}
-          {exceptions.length ? <Rows name="Look at these first" rows={exceptions} leftOut={leftOut} toggle={toggle} open /> : null}
-          {rest.length ? <Rows name={exceptions.length ? 'The rest' : 'What changes'} rows={rest} leftOut={leftOut} toggle={toggle} open={exceptions.length === 0 || rest.length <= 10} /> : null}
-          {review.more > 0 ? <p className="faded">And {review.more.toLocaleString('en-GB')} more of the same kind.</p> : null}
-        </> : null}
+        {review ? (
+          <>
+            <p className="review-sentence">{review.sentence}</p>
+            {review.consequences.length ? (
+              <ul className="review-consequences">
+                {review.consequences.map((c, i) => (
+                  <li key={i}>
+                    <Mark kind="information" /> {c}
+                  </li>
+                ))}
+              </ul>
+            ) : null}
+            {children}
+            {exceptions.length ? (
+              <Rows name="Look at these first" rows={exceptions} leftOut={leftOut} toggle={toggle} open />
+            ) : null}
+            {rest.length ? (
+              <Rows
+                name={exceptions.length ? 'The rest' : 'What changes'}
+                rows={rest}
+                leftOut={leftOut}
+                toggle={toggle}
+                open={exceptions.length === 0 || rest.length <= 10}
+              />
+            ) : null}
+            {review.more > 0 ? (
+              <p className="faded">And {review.more.toLocaleString('en-GB')} more of the same kind.</p>
+            ) : null}
+          </>
+        ) : null}
       </div>
     </Drawer>
   );
@@ -93,17 +150,42 @@ function verbFor(review: Review, leftOut: ReadonlySet<number>): string {
   return leftOut.size ? review.verb.replace(/\d[\d,]*/, String(remaining(review, leftOut))) : review.verb;
 }
 
-function Rows({ name, rows, leftOut, toggle, open }: { name: string; rows: readonly ReviewRow[]; leftOut: ReadonlySet<number>; toggle: (id: number) => void; open: boolean }) {
+function Rows({
+  name,
+  rows,
+  leftOut,
+  toggle,
+  open,
+}: {
+  name: string;
+  rows: readonly ReviewRow[];
+  leftOut: ReadonlySet<number>;
+  toggle: (id: number) => void;
+  open: boolean;
+}) {
   return (
     <details open={open} className="review-rows">
-      <summary>{name} ({rows.length})</summary>
+      <summary>
+        {name} ({rows.length})
+      </summary>
       {rows.map((r) => (
         <div key={`${r.label}${r.id}`} className={leftOut.has(r.id) ? 'review-row left-out' : 'review-row'}>
           <div className="row">
-            {r.canLeaveOut ? <label><input type="checkbox" checked={!leftOut.has(r.id)} onChange={() => toggle(r.id)} /> <b>{r.label}</b></label> : <b>{r.label}</b>}
+            {r.canLeaveOut ? (
+              <label>
+                <input type="checkbox" checked={!leftOut.has(r.id)} onChange={() => toggle(r.id)} />{' '}
+                <b>{r.label}</b>
+              </label>
+            ) : (
+              <b>{r.label}</b>
+            )}
             <span className="faded">{r.detail}</span>
           </div>
-          {r.exception ? <p className="review-exception"><Mark kind="caution" /> {r.exception}</p> : null}
+          {r.exception ? (
+            <p className="review-exception">
+              <Mark kind="caution" /> {r.exception}
+            </p>
+          ) : null}
           <BeforeAfter before={r.before} after={r.after} />
         </div>
       ))}
@@ -112,9 +194,23 @@ function Rows({ name, rows, leftOut, toggle, open }: { name: string; rows: reado
 }
 
 function BeforeAfter({ before, after }: { before: ReviewSide | null; after: ReviewSide | null }) {
-  if (before && after && 'marc' in before && 'marc' in after) return <Compare before={before.marc} after={after.marc} />;
+  if (before && after && 'marc' in before && 'marc' in after)
+    return <Compare before={before.marc} after={after.marc} />;
   if (!before && after && 'marc' in after)
-    return <details className="new-record"><summary>Show the record</summary>{after.marc.fields.map((f, i) => <div key={i} className="field-row"><FieldBody field={f} leader={after.marc.leader} /></div>)}</details>;
+    return (
+      <details className="new-record">
+        <summary>Show the record</summary>
+        {after.marc.fields.map((f, i) => (
+          <div key={i} className="field-row">
+            <FieldBody field={f} leader={after.marc.leader} />
+          </div>
+        ))}
+      </details>
+    );
   const text = (side: ReviewSide | null) => (side === null ? '–' : 'text' in side ? side.text : 'the record');
-  return <p className="before-after"><del className="lost">{text(before)}</del> → <ins className="new">{text(after)}</ins></p>;
+  return (
+    <p className="before-after">
+      <del className="lost">{text(before)}</del> → <ins className="new">{text(after)}</ins>
+    </p>
+  );
 }

@@ -3,7 +3,19 @@ import { useTakesScans } from '../shell/scan-target';
 import './scan-field.css';
 
 /** A field that takes scans one after the other: Enter hands the code on and clears it for the next. Also takes scans from anywhere. */
-export function ScanField({ label, name, onScan, large = false, said }: { label: string; name: string; onScan: (codes: string[]) => void; large?: boolean; said?: string }) {
+export function ScanField({
+  label,
+  name,
+  onScan,
+  large = false,
+  said,
+}: {
+  label: string;
+  name: string;
+  onScan: (codes: string[]) => void;
+  large?: boolean;
+  said?: string;
+}) {
   const [text, setText] = useState('');
   const hand = (raw: string) => {
     const codes = raw.split(/[\s,;]+/).filter(Boolean);
@@ -14,7 +26,10 @@ export function ScanField({ label, name, onScan, large = false, said }: { label:
   useEffect(() => {
     latest.current = onScan;
   });
-  useTakesScans(name, useCallback((code: string) => latest.current([code]), []));
+  useTakesScans(
+    name,
+    useCallback((code: string) => latest.current([code]), []),
+  );
   const onKey = (event: KeyboardEvent) => {
     if (event.key !== 'Enter') return;
     event.preventDefault();
@@ -22,13 +37,26 @@ export function ScanField({ label, name, onScan, large = false, said }: { label:
   };
   return (
     <div className={large ? 'scan-field large' : 'scan-field'}>
-      <label>{label}<input value={text} autoFocus autoComplete="off" inputMode="numeric" onChange={(e) => setText(e.target.value)} onKeyDown={onKey} onPaste={(e) => {
-        const pasted = e.clipboardData.getData('text');
-        if (!/\s/.test(pasted.trim())) return;
-        e.preventDefault();
-        hand(pasted);
-      }} /></label>
-      <span role="status" className="faded">{said}</span>
+      <label>
+        {label}
+        <input
+          value={text}
+          autoFocus
+          autoComplete="off"
+          inputMode="numeric"
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={onKey}
+          onPaste={(e) => {
+            const pasted = e.clipboardData.getData('text');
+            if (!/\s/.test(pasted.trim())) return;
+            e.preventDefault();
+            hand(pasted);
+          }}
+        />
+      </label>
+      <span role="status" className="faded">
+        {said}
+      </span>
     </div>
   );
 }

@@ -11,7 +11,13 @@ type UndoReview = Review & { conflicts: { message: string; entry: number | null 
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
 export function UndoSheet() {
   const { undoing, undo, say } = useShell();
-  const { data, error } = useQuery({ queryKey: ['review', 'undo', undoing], queryFn: () => post<UndoReview>(`/daybook/${undoing}/undo/review`), enabled: undoing !== null, gcTime: 0, retry: false });
+  const { data, error } = useQuery({
+    queryKey: ['review', 'undo', undoing],
+    queryFn: () => post<UndoReview>(`/daybook/${undoing}/undo/review`),
+    enabled: undoing !== null,
+    gcTime: 0,
+    retry: false,
+  });
   if (undoing === null) return null;
   const blocked = (data?.conflicts.length ?? 0) > 0;
   const act = async () => {
@@ -20,8 +26,24 @@ export function UndoSheet() {
     await refresh();
   };
   return (
-    <ReviewSheet title={`Take back entry ${undoing}`} review={data} problem={error ? problemText(error) : null} onClose={() => undo(null)} onDo={act} canDo={!blocked} whyNot="Nothing can be taken back while this stands in the way.">
-      {blocked ? <ul className="note stop" style={{ listStyle: 'none', margin: 0 }}>{data!.conflicts.map((c, i) => <li key={i}><Mark kind="stop" name="In the way" /> {c.message}</li>)}</ul> : null}
+    <ReviewSheet
+      title={`Take back entry ${undoing}`}
+      review={data}
+      problem={error ? problemText(error) : null}
+      onClose={() => undo(null)}
+      onDo={act}
+      canDo={!blocked}
+      whyNot="Nothing can be taken back while this stands in the way."
+    >
+      {blocked ? (
+        <ul className="note stop" style={{ listStyle: 'none', margin: 0 }}>
+          {data!.conflicts.map((c, i) => (
+            <li key={i}>
+              <Mark kind="stop" name="In the way" /> {c.message}
+            </li>
+          ))}
+        </ul>
+      ) : null}
     </ReviewSheet>
   );
 }

@@ -19,9 +19,26 @@ interface Props<T> {
 }
 
 /** A list of any length by keyboard: ↑ ↓ moves and opens, Enter goes to the piece, Space ticks. Only what is in sight is drawn. */
-export function WorkList<T>({ items, label, idOf, selected, onOpen, row, ticked, onTick, rowHeight = 46, empty, onEnd }: Props<T>) {
+export function WorkList<T>({
+  items,
+  label,
+  idOf,
+  selected,
+  onOpen,
+  row,
+  ticked,
+  onTick,
+  rowHeight = 46,
+  empty,
+  onEnd,
+}: Props<T>) {
   const box = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: items.length, getScrollElement: () => box.current, estimateSize: () => rowHeight, overscan: 8 });
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => rowHeight,
+    overscan: 8,
+  });
   const at = items.findIndex((i) => idOf(i) === selected);
   const shown = virtual.getVirtualItems();
   const lastShown = shown.at(-1)?.index ?? 0;
@@ -33,7 +50,14 @@ export function WorkList<T>({ items, label, idOf, selected, onOpen, row, ticked,
   }, [at, virtual]);
   const onKey = (event: KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
-    const to = event.key === 'Home' ? 0 : event.key === 'End' ? items.length - 1 : step === undefined ? null : Math.min(items.length - 1, Math.max(0, at + step));
+    const to =
+      event.key === 'Home'
+        ? 0
+        : event.key === 'End'
+          ? items.length - 1
+          : step === undefined
+            ? null
+            : Math.min(items.length - 1, Math.max(0, at + step));
     if (to !== null && items[to]) {
       event.preventDefault();
       onOpen(items[to]);
@@ -42,22 +66,51 @@ export function WorkList<T>({ items, label, idOf, selected, onOpen, row, ticked,
       onTick(items[at]);
     } else if (event.key === 'Enter') {
       event.preventDefault();
-      document.querySelector<HTMLElement>('.work-piece [tabindex="0"], .work-piece button, .work-piece input')?.focus();
+      document
+        .querySelector<HTMLElement>('.work-piece [tabindex="0"], .work-piece button, .work-piece input')
+        ?.focus();
     }
   };
   if (items.length === 0) return <div className="work-list empty">{empty}</div>;
   return (
-    <div ref={box} className="work-list" role="listbox" aria-label={label} tabIndex={0} onKeyDown={onKey} aria-activedescendant={at >= 0 ? `row-${selected}` : undefined} aria-multiselectable={onTick ? true : undefined}>
+    <div
+      ref={box}
+      className="work-list"
+      role="listbox"
+      aria-label={label}
+      tabIndex={0}
+      onKeyDown={onKey}
+      aria-activedescendant={at >= 0 ? `row-${selected}` : undefined}
+      aria-multiselectable={onTick ? true : undefined}
+    >
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
         {shown.map((v) => {
           const item = items[v.index]!;
           const id = idOf(item);
           return (
             <div
-              key={id} id={`row-${id}`} role="option" aria-selected={onTick ? (ticked?.has(id) ?? false) : id === selected} aria-posinset={v.index + 1} aria-setsize={items.length}
-              className={id === selected ? 'work-row selected' : 'work-row'} style={{ height: v.size, transform: `translateY(${v.start}px)` }} onClick={() => onOpen(item)}
+              key={id}
+              id={`row-${id}`}
+              role="option"
+              aria-selected={onTick ? (ticked?.has(id) ?? false) : id === selected}
+              aria-posinset={v.index + 1}
+              aria-setsize={items.length}
+              className={id === selected ? 'work-row selected' : 'work-row'}
+              style={{ height: v.size, transform: `translateY(${v.start}px)` }}
+              onClick={() => onOpen(item)}
             >
-              {onTick ? <span className="tick" title="Space" onClick={(e) => { e.stopPropagation(); onTick(item); }}>{ticked?.has(id) ? '☑' : '☐'}</span> : null}
+              {onTick ? (
+                <span
+                  className="tick"
+                  title="Space"
+                  onClick={(e) => {
+                    e.stopPropagation();
+                    onTick(item);
+                  }}
+                >
+                  {ticked?.has(id) ? '☑' : '☐'}
+                </span>
+              ) : null}
               <div className="work-row-body">{row(item)}</div>
             </div>
           );

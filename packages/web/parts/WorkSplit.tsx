@@ -2,7 +2,17 @@ import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import './work-split.css';
 
 /** Work list at the left, work piece at the right; the border between them can be dragged. On a phone one at a time. `share` is the list's part at first, in percent. */
-export function WorkSplit({ list, piece, open, share: first = 40 }: { list: ReactNode; piece: ReactNode; open: boolean; share?: number }) {
+export function WorkSplit({
+  list,
+  piece,
+  open,
+  share: first = 40,
+}: {
+  list: ReactNode;
+  piece: ReactNode;
+  open: boolean;
+  share?: number;
+}) {
   const [share, setShare] = useState(() => Number(localStorage.getItem(`osier-split-${first}`)) || first);
   const box = useRef<HTMLDivElement>(null);
   const drag = (event: PointerEvent<HTMLDivElement>) => {
@@ -17,10 +27,18 @@ export function WorkSplit({ list, piece, open, share: first = 40 }: { list: Reac
     border.onpointerup = () => (border.onpointermove = null);
   };
   return (
-    <div className={open ? 'work-split open' : 'work-split'} ref={box} style={{ gridTemplateColumns: `${share}% 5px minmax(0, 1fr)` }}>
-      <section className="work-list-pane" aria-label="Work list">{list}</section>
+    <div
+      className={open ? 'work-split open' : 'work-split'}
+      ref={box}
+      style={{ gridTemplateColumns: `${share}% 5px minmax(0, 1fr)` }}
+    >
+      <section className="work-list-pane" aria-label="Work list">
+        {list}
+      </section>
       <div className="work-border" onPointerDown={drag} aria-hidden />
-      <section className="work-piece" aria-label="Work piece">{piece}</section>
+      <section className="work-piece" aria-label="Work piece">
+        {piece}
+      </section>
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 
 /** MARC 21's names and meanings; loaded when the first field view needs them. */
-export const useFormat = () => useQuery({ queryKey: ['format'], queryFn: () => import('@osier/core/format'), staleTime: Infinity }).data;
+export const useFormat = () =>
+  useQuery({ queryKey: ['format'], queryFn: () => import('@osier/core/format'), staleTime: Infinity }).data;

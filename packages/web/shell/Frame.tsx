@@ -34,27 +34,67 @@ export function Frame() {
   return (
     <div className={folded ? 'frame folded' : 'frame'}>
       <header className="top">
-        <NavLink to="/today" className="mark" aria-label="Osier, to Today"><img src="/weave.svg" alt="" width="26" height="26" /> <span>Osier</span></NavLink>
+        <NavLink to="/today" className="mark" aria-label="Osier, to Today">
+          <img src="/weave.svg" alt="" width="26" height="26" /> <span>Osier</span>
+        </NavLink>
         <ScanLine />
-        <div className="who"><span>{person.name}<small>{person.role}</small></span><Button size="small" onClick={() => void signOut()}>Sign out</Button></div>
+        <div className="who">
+          <span>
+            {person.name}
+            <small>{person.role}</small>
+          </span>
+          <Button size="small" onClick={() => void signOut()}>
+            Sign out
+          </Button>
+        </div>
       </header>
       <nav className="rail" aria-label="Areas">
         {AREAS.map((a, i) => {
           const waiting = today.data && a.waits ? a.waits(today.data) : 0;
           return (
             <NavLink key={a.path} to={a.path} title={`${a.name} (Alt ${i + 1})`}>
-              <span className="glyph" aria-hidden>{a.glyph}</span><span className="name">{a.name}</span>
-              {waiting > 0 ? <span className="waits" aria-label={`${waiting} waiting`}>{waiting.toLocaleString('en-GB')}</span> : null}
+              <span className="glyph" aria-hidden>
+                {a.glyph}
+              </span>
+              <span className="name">{a.name}</span>
+              {waiting > 0 ? (
+                <span className="waits" aria-label={`${waiting} waiting`}>
+                  {waiting.toLocaleString('en-GB')}
+                </span>
+              ) : null}
             </NavLink>
           );
         })}
-        <button className="fold" onClick={fold} aria-label={folded ? 'Unfold the rail' : 'Fold the rail'}>{folded ? '»' : '« Fold'}</button>
+        <button className="fold" onClick={fold} aria-label={folded ? 'Unfold the rail' : 'Fold the rail'}>
+          {folded ? '»' : '« Fold'}
+        </button>
       </nav>
-      <main className="area"><Suspense fallback={<p className="faded" style={{ padding: 16 }}>Opening…</p>}><Outlet /></Suspense></main>
+      <main className="area">
+        <Suspense
+          fallback={
+            <p className="faded" style={{ padding: 16 }}>
+              Opening…
+            </p>
+          }
+        >
+          <Outlet />
+        </Suspense>
+      </main>
       <StatusLine />
       <UndoSheet />
       <Modal open={keysShown} onCancel={() => showKeys(false)} footer={null} title="Keys" width={420}>
-        <table className="plain"><tbody>{KEYS.map(([key, what]) => <tr key={key}><td><kbd>{key}</kbd></td><td>{what}</td></tr>)}</tbody></table>
+        <table className="plain">
+          <tbody>
+            {KEYS.map(([key, what]) => (
+              <tr key={key}>
+                <td>
+                  <kbd>{key}</kbd>
+                </td>
+                <td>{what}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       </Modal>
     </div>
   );

@@ -15,20 +15,24 @@ export function ScanLine() {
   const navigate = useNavigate();
   const complain = useShell((s) => s.complain);
 
-  const go = useCallback(async (q: string) => {
-    if (!q.trim()) return;
-    setText(q);
-    try {
-      const found = await get<LookUp>(withQuery('/look-up', { q }));
-      setSaid(found.said);
-      if (found.as === 'record') void navigate(`/catalogue/${found.id}${found.copy ? `?copy=${found.copy}` : ''}`);
-      else if (found.as === 'heading') void navigate(`/headings/${found.id}`);
-      else if (found.as === 'list') void navigate(withQuery('/catalogue', { q: found.q }));
-      else complain(found.said);
-    } catch (error) {
-      complain(problemText(error));
-    }
-  }, [navigate, complain]);
+  const go = useCallback(
+    async (q: string) => {
+      if (!q.trim()) return;
+      setText(q);
+      try {
+        const found = await get<LookUp>(withQuery('/look-up', { q }));
+        setSaid(found.said);
+        if (found.as === 'record')
+          void navigate(`/catalogue/${found.id}${found.copy ? `?copy=${found.copy}` : ''}`);
+        else if (found.as === 'heading') void navigate(`/headings/${found.id}`);
+        else if (found.as === 'list') void navigate(withQuery('/catalogue', { q: found.q }));
+        else complain(found.said);
+      } catch (error) {
+        complain(problemText(error));
+      }
+    },
+    [navigate, complain],
+  );
   useScanner(useCallback((code: string) => void go(code), [go]));
 
   const onKey = (event: KeyboardEvent) => {
@@ -43,12 +47,22 @@ export function ScanLine() {
   };
   return (
     <div className="scan-line" role="search">
-      <label className="unseen" htmlFor="scan-line">Scan or search</label>
+      <label className="unseen" htmlFor="scan-line">
+        Scan or search
+      </label>
       <input
-        id="scan-line" ref={input} value={text} autoComplete="off" spellCheck={false} onChange={(e) => setText(e.target.value)} onKeyDown={onKey}
+        id="scan-line"
+        ref={input}
+        value={text}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={onKey}
         placeholder="Scan or type: barcode, ISBN, record number, call number, words   ( / )"
       />
-      <span className="scan-said" role="status">{waiting ? `Scans go to: ${waiting}` : said}</span>
+      <span className="scan-said" role="status">
+        {waiting ? `Scans go to: ${waiting}` : said}
+      </span>
     </div>
   );
 }

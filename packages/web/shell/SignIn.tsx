@@ -7,21 +7,49 @@ import { refresh } from '../api/queries';
 import { post, problemText, RequestProblem } from '../api/request';
 import './sign-in.css';
 
-interface FieldOf { readonly name: string; readonly label: string; readonly type?: string }
-const SIGN_IN: FieldOf[] = [{ name: 'login', label: 'Sign-in name' }, { name: 'password', label: 'Password', type: 'password' }];
-const FIRST: FieldOf[] = [{ name: 'code', label: 'Code from the console' }, { name: 'name', label: 'Your name' }, { name: 'login', label: 'Sign-in name' }, { name: 'password', label: 'Password (10 characters or more)', type: 'password' }];
+interface FieldOf {
+  readonly name: string;
+  readonly label: string;
+  readonly type?: string;
+}
+const SIGN_IN: FieldOf[] = [
+  { name: 'login', label: 'Sign-in name' },
+  { name: 'password', label: 'Password', type: 'password' },
+];
+const FIRST: FieldOf[] = [
+  { name: 'code', label: 'Code from the console' },
+  { name: 'name', label: 'Your name' },
+  { name: 'login', label: 'Sign-in name' },
+  { name: 'password', label: 'Password (10 characters or more)', type: 'password' },
+];
 
 /** Sign-in: with a password; in the demo as one of three people; at the very first start with the code from the console. */
 export function SignIn({ welcome }: { welcome: Welcome }) {
   return (
     <main className="sign-in">
       <div className="sign-in-sheet">
-        <h1><img src="/weave.svg" alt="" width="34" height="34" /> Osier</h1>
+        <h1>
+          <img src="/weave.svg" alt="" width="34" height="34" /> Osier
+        </h1>
         <p className="faded">Technical services desk</p>
         {welcome.demo ? <DemoPeople people={welcome.demo} /> : null}
-        {welcome.needsFirstHead
-          ? <SignInForm fields={FIRST} schema={firstHeadBody} path="/first-head" verb="Make the first account" intro="Nobody has an account yet. The server printed a code when it started." />
-          : <SignInForm fields={SIGN_IN} schema={signInBody} path="/sign-in" verb="Sign in" intro={welcome.demo ? 'Or with a name and password of your own:' : ''} />}
+        {welcome.needsFirstHead ? (
+          <SignInForm
+            fields={FIRST}
+            schema={firstHeadBody}
+            path="/first-head"
+            verb="Make the first account"
+            intro="Nobody has an account yet. The server printed a code when it started."
+          />
+        ) : (
+          <SignInForm
+            fields={SIGN_IN}
+            schema={signInBody}
+            path="/sign-in"
+            verb="Sign in"
+            intro={welcome.demo ? 'Or with a name and password of your own:' : ''}
+          />
+        )}
       </div>
     </main>
   );
@@ -35,12 +63,28 @@ function DemoPeople({ people }: { people: NonNullable<Welcome['demo']> }) {
   return (
     <div className="stack">
       <p>This is the demo library of the Wickmere Institute of Rural Crafts. Choose who you are:</p>
-      {people.map((p) => <Button key={p.id} block className="demo-person" onClick={() => void choose(p.id)}><b>{p.name}</b> <span>{p.role}</span></Button>)}
+      {people.map((p) => (
+        <Button key={p.id} block className="demo-person" onClick={() => void choose(p.id)}>
+          <b>{p.name}</b> <span>{p.role}</span>
+        </Button>
+      ))}
     </div>
   );
 }
 
-function SignInForm({ fields, schema, path, verb, intro }: { fields: FieldOf[]; schema: AnyObjectSchema; path: string; verb: string; intro: string }) {
+function SignInForm({
+  fields,
+  schema,
+  path,
+  verb,
+  intro,
+}: {
+  fields: FieldOf[];
+  schema: AnyObjectSchema;
+  path: string;
+  verb: string;
+  intro: string;
+}) {
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [problems, setProblems] = useState<Record<string, string>>({});
   const submit = async (event: FormEvent) => {
@@ -51,8 +95,10 @@ function SignInForm({ fields, schema, path, verb, intro }: { fields: FieldOf[]; 
       await post(path, typed);
       await refresh();
     } catch (error) {
-      if (error instanceof ValidationError) setProblems(Object.fromEntries(error.inner.map((e) => [e.path ?? '', e.message])));
-      else if (error instanceof RequestProblem && error.problem.fields) setProblems(Object.fromEntries(error.problem.fields.map((f) => [f.field, f.message])));
+      if (error instanceof ValidationError)
+        setProblems(Object.fromEntries(error.inner.map((e) => [e.path ?? '', e.message])));
+      else if (error instanceof RequestProblem && error.problem.fields)
+        setProblems(Object.fromEntries(error.problem.fields.map((f) => [f.field, f.message])));
       else setProblems({ '': problemText(error) });
     }
   };
@@ -60,13 +106,31 @@ function SignInForm({ fields, schema, path, verb, intro }: { fields: FieldOf[]; 
     <form className="stack" onSubmit={(e) => void submit(e)} noValidate>
       {intro ? <p>{intro}</p> : null}
       {fields.map((f) => (
-        <label key={f.name}>{f.label}
-          <Input type={f.type ?? 'text'} name={f.name} autoComplete={f.type === 'password' ? 'current-password' : 'off'} value={typed[f.name] ?? ''} status={problems[f.name] ? 'error' : ''} onChange={(e) => setTyped({ ...typed, [f.name]: e.target.value })} />
-          {problems[f.name] ? <span role="alert" className="field-problem">{problems[f.name]}</span> : null}
+        <label key={f.name}>
+          {f.label}
+          <Input
+            type={f.type ?? 'text'}
+            name={f.name}
+            autoComplete={f.type === 'password' ? 'current-password' : 'off'}
+            value={typed[f.name] ?? ''}
+            status={problems[f.name] ? 'error' : ''}
+            onChange={(e) => setTyped({ ...typed, [f.name]: e.target.value })}
+          />
+          {problems[f.name] ? (
+            <span role="alert" className="field-problem">
+              {problems[f.name]}
+            </span>
+          ) : null}
         </label>
       ))}
-      {problems[''] ? <p role="alert" className="field-problem">{problems['']}</p> : null}
-      <Button type="primary" htmlType="submit" block>{verb}</Button>
+      {problems[''] ? (
+        <p role="alert" className="field-problem">
+          {problems['']}
+        </p>
+      ) : null}
+      <Button type="primary" htmlType="submit" block>
+        {verb}
+      </Button>
     </form>
   );
 }

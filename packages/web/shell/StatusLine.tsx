@@ -5,7 +5,11 @@ import { post } from '../api/request';
 import { useJobs } from './jobs-store';
 import { useShell } from './shell-store';
 
-const OUTSIDE: Record<string, string> = { here: '● Loans desk answers', silent: '▲ Loans desk does not answer', none: '◆ No loans desk is set' };
+const OUTSIDE: Record<string, string> = {
+  here: '● Loans desk answers',
+  silent: '▲ Loans desk does not answer',
+  none: '◆ No loans desk is set',
+};
 
 /** The last act with its undoing, running jobs, and whether the outside can be reached. */
 export function StatusLine() {
@@ -16,15 +20,36 @@ export function StatusLine() {
   return (
     <footer className="status-line">
       <div className="status-last" role="status" data-tone={last?.tone}>
-        {last ? <><span>{last.tone === 'problem' ? '▲ ' : ''}{last.sentence}</span>
-          {last.entry ? <><Link to={`/daybook/${last.entry}`}>Entry {last.entry}</Link><Button size="small" onClick={() => undo(last.entry)}>Take back <kbd>Alt Z</kbd></Button></> : null}</> : <span className="faded">Nothing done yet.</span>}
+        {last ? (
+          <>
+            <span>
+              {last.tone === 'problem' ? '▲ ' : ''}
+              {last.sentence}
+            </span>
+            {last.entry ? (
+              <>
+                <Link to={`/daybook/${last.entry}`}>Entry {last.entry}</Link>
+                <Button size="small" onClick={() => undo(last.entry)}>
+                  Take back <kbd>Alt Z</kbd>
+                </Button>
+              </>
+            ) : null}
+          </>
+        ) : (
+          <span className="faded">Nothing done yet.</span>
+        )}
       </div>
       <div className="status-jobs">
         {jobs.map((j) => (
           <span key={j.id} className="job">
-            {j.title}: <progress aria-label={j.title} value={j.done} max={j.total ?? undefined} /> {j.done.toLocaleString('en-GB')}{j.total ? ` of ${j.total.toLocaleString('en-GB')}` : ''}
-            {j.rate ? `, ${Math.round(j.rate)} a second` : ''}{j.secondsLeft !== null && j.secondsLeft > 1 ? `, ${Math.round(j.secondsLeft)} s left` : ''}
-            <Button size="small" onClick={() => void post(`/jobs/${j.id}/cancel`)}>Cancel</Button>
+            {j.title}: <progress aria-label={j.title} value={j.done} max={j.total ?? undefined} />{' '}
+            {j.done.toLocaleString('en-GB')}
+            {j.total ? ` of ${j.total.toLocaleString('en-GB')}` : ''}
+            {j.rate ? `, ${Math.round(j.rate)} a second` : ''}
+            {j.secondsLeft !== null && j.secondsLeft > 1 ? `, ${Math.round(j.secondsLeft)} s left` : ''}
+            <Button size="small" onClick={() => void post(`/jobs/${j.id}/cancel`)}>
+              Cancel
+            </Button>
           </span>
         ))}
       </div>

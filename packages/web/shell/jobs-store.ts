@@ -3,15 +3,24 @@ import { create } from 'zustand';
 import { refresh } from '../api/queries';
 import { useShell } from './shell-store';
 
-interface Jobs { readonly jobs: readonly JobState[]; hear(job: JobState): void }
+interface Jobs {
+  readonly jobs: readonly JobState[];
+  hear(job: JobState): void;
+}
 
 /** Running jobs, as the server tells them. */
 export const useJobs = create<Jobs>((set) => ({
   jobs: [],
-  hear: (job) => set((s) => {
-    const others = s.jobs.filter((j) => j.id !== job.id);
-    return { jobs: job.state === 'running' || job.state === 'waiting' ? [...others, job].sort((a, b) => a.id - b.id) : others };
-  }),
+  hear: (job) =>
+    set((s) => {
+      const others = s.jobs.filter((j) => j.id !== job.id);
+      return {
+        jobs:
+          job.state === 'running' || job.state === 'waiting'
+            ? [...others, job].sort((a, b) => a.id - b.id)
+            : others,
+      };
+    }),
 }));
 
 const ENDINGS: Record<string, (job: JobState) => string> = {

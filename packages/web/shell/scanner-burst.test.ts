@@ -7,7 +7,10 @@ const feed = (text: string, gap: number, start = 1000) => {
 };
 
 test.each<[string, string, number, string | null]>([
-  ['a scanner', '31204000500001\n', 8, '31204000500001'], ['a slow scanner', '31204000500001\n', 35, '31204000500001'], ['fingers', '31204000500001\n', 36, null], ['too short for a code', '12\n', 5, null],
+  ['a scanner', '31204000500001\n', 8, '31204000500001'],
+  ['a slow scanner', '31204000500001\n', 35, '31204000500001'],
+  ['fingers', '31204000500001\n', 36, null],
+  ['too short for a code', '12\n', 5, null],
 ])('%s', (_, text, gap, code) => expect(feed(text, gap)).toBe(code));
 
 test('keys typed before a scan do not stick to it', () => {

@@ -1,7 +1,11 @@
 import { create } from 'zustand';
 
 /** What was done last, for the status line. */
-export interface LastAct { readonly sentence: string; readonly entry: number | null; readonly tone: 'done' | 'problem' }
+export interface LastAct {
+  readonly sentence: string;
+  readonly entry: number | null;
+  readonly tone: 'done' | 'problem';
+}
 
 interface Shell {
   readonly folded: boolean;
@@ -21,10 +25,11 @@ export const useShell = create<Shell>((set) => ({
   last: null,
   keysShown: false,
   undoing: null,
-  fold: () => set((s) => {
-    localStorage.setItem('osier-rail', s.folded ? 'open' : 'folded');
-    return { folded: !s.folded };
-  }),
+  fold: () =>
+    set((s) => {
+      localStorage.setItem('osier-rail', s.folded ? 'open' : 'folded');
+      return { folded: !s.folded };
+    }),
   say: (sentence, entry = null) => set({ last: { sentence, entry, tone: 'done' } }),
   complain: (sentence) => set({ last: { sentence, entry: null, tone: 'problem' } }),
   showKeys: (keysShown) => set({ keysShown }),

@@ -8,9 +8,18 @@ import { useShell } from './shell-store';
 import { inField } from './use-scanner';
 
 export const KEYS: readonly (readonly [string, string])[] = [
-  ['/', 'Scan line'], ['Alt 1 … 8', 'Areas'], ['?', 'This list'], ['↑ ↓', 'Move in a list'], ['Space', 'Tick'], ['Enter', 'Open, edit a field'],
-  ['Esc', 'Back, leave without saving'], ['Ctrl Enter', 'The act of the sheet'], ['Ctrl S', 'Save'], ['Alt Z', 'Take the last act back'],
-  ['Alt + in a field', 'Add a subfield'], ['← →', 'Walk the shelf strip'],
+  ['/', 'Scan line'],
+  ['Alt 1 … 8', 'Areas'],
+  ['?', 'This list'],
+  ['↑ ↓', 'Move in a list'],
+  ['Space', 'Tick'],
+  ['Enter', 'Open, edit a field'],
+  ['Esc', 'Back, leave without saving'],
+  ['Ctrl Enter', 'The act of the sheet'],
+  ['Ctrl S', 'Save'],
+  ['Alt Z', 'Take the last act back'],
+  ['Alt + in a field', 'Add a subfield'],
+  ['← →', 'Walk the shelf strip'],
 ];
 
 export const focusScanLine = (): void => {
@@ -47,6 +56,9 @@ export function useShortcuts(): void {
 }
 
 async function lastUndoable(): Promise<number | null> {
-  const { rows } = await queries.fetchQuery({ queryKey: ['/daybook'], queryFn: () => get<{ rows: DaybookEntry[] }>('/daybook') });
+  const { rows } = await queries.fetchQuery({
+    queryKey: ['/daybook'],
+    queryFn: () => get<{ rows: DaybookEntry[] }>('/daybook'),
+  });
   return rows.find((r) => r.undoable && r.undoes === null)?.id ?? null;
 }

@@ -3,7 +3,8 @@ import { burstReader } from './scanner-burst';
 import { useScanTarget } from './scan-target';
 
 export const inField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Listens to a keyboard scanner outside fields and to a networked one, and hands codes to the waiting work. */
 export function useScanner(otherwise: (code: string) => void): void {

@@ -2,14 +2,19 @@ import { decodeForgiving, utf8Length, encodeUtf8 } from './utf8';
 import { decodeMarc8 } from './marc8';
 import { encodeMarc8 } from './marc8-encode';
 
-const of = (...bytes: (number | string)[]) => Uint8Array.from(bytes.flatMap((b) => (typeof b === 'string' ? [...b].map((c) => c.charCodeAt(0)) : [b])));
+const of = (...bytes: (number | string)[]) =>
+  Uint8Array.from(bytes.flatMap((b) => (typeof b === 'string' ? [...b].map((c) => c.charCodeAt(0)) : [b])));
 
 describe('MARC-8 (MARC 21 Specifications: Character Sets, part 2)', () => {
   test.each<[string, Uint8Array, string]>([
     ['a mark stands before its base', of('caf', 0xe2, 'e'), 'café'],
     ['two marks on one base', of(0xe3, 0xe2, 'a'), 'ấ'],
     ['letters of ANSEL', of(0xa1, 0xe2, 'od', 0xb1), 'Łódł'],
-    ['Basic Cyrillic as G0', of(0x1b, '(N', 'kNI', 0x1b, '(B', '.'), 'Книжка'.slice(0, 0) + decodeMarc8(of(0x1b, '(N', 'kNI')).text + '.'],
+    [
+      'Basic Cyrillic as G0',
+      of(0x1b, '(N', 'kNI', 0x1b, '(B', '.'),
+      'Книжка'.slice(0, 0) + decodeMarc8(of(0x1b, '(N', 'kNI')).text + '.',
+    ],
     ['Hebrew as G1', of(0x1b, ')2', 0xf9, 0xec), 'של'],
     ['subscript and back', of('H', 0x1b, 'b2', 0x1b, 's', 'O'), 'H₂O'],
     ['EACC in three bytes', of(0x1b, '$1', 0x21, 0x30, 0x21, 0x1b, '(B', 'x'), '一x'],
@@ -23,9 +28,12 @@ describe('MARC-8 (MARC 21 Specifications: Character Sets, part 2)', () => {
     expect(decodeMarc8(of('a', 0xaf, 'b'))).toEqual({ text: 'a\ufffdb', unknown: [1] });
   });
 
-  test.each(['café', 'Łódź', 'Ḳeliʻah', 'Жук', '漢字', 'naïve “q” – ∞', 't͡s', 'Rørdam-Høj & co'])('%s written and read is the same', (text) => {
-    expect(decodeMarc8(encodeMarc8(text)).text).toBe(text.normalize('NFC'));
-  });
+  test.each(['café', 'Łódź', 'Ḳeliʻah', 'Жук', '漢字', 'naïve “q” – ∞', 't͡s', 'Rørdam-Høj & co'])(
+    '%s written and read is the same',
+    (text) => {
+      expect(decodeMarc8(encodeMarc8(text)).text).toBe(text.normalize('NFC'));
+    },
+  );
 });
 
 describe('UTF-8', () => {

@@ -5,9 +5,13 @@ let table: Map<string, { byte: number; combining: boolean }> | undefined;
 function ansel(): Map<string, { byte: number; combining: boolean }> {
   if (table) return table;
   table = new Map();
-  for (const [final, high] of [[ANSEL, 0x80], [ASCII, 0]] as const) {
+  for (const [final, high] of [
+    [ANSEL, 0x80],
+    [ASCII, 0],
+  ] as const) {
     const set = marc8Set(final)!;
-    for (const [code, char] of set.toUnicode) table.set(char, { byte: code | high, combining: set.combining.has(code) });
+    for (const [code, char] of set.toUnicode)
+      table.set(char, { byte: code | high, combining: set.combining.has(code) });
   }
   return table;
 }
@@ -31,7 +35,9 @@ export function encodeMarc8(text: string): Uint8Array {
       for (const c of cluster.normalize('NFC')) {
         const direct = known.get(c);
         if (direct && !direct.combining) out.push(direct.byte);
-        else for (const d of `&#x${c.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')};`) out.push(d.charCodeAt(0));
+        else
+          for (const d of `&#x${c.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')};`)
+            out.push(d.charCodeAt(0));
       }
     }
   }

@@ -26,7 +26,12 @@ export function marc8Set(final: number): Marc8Set | undefined {
       const [marc, ucs] = pair.split('=') as [string, string];
       toUnicode.set(parseInt(marc, 16), String.fromCodePoint(parseInt(ucs, 16)));
     }
-    const combining = new Set(source.combining.split(' ').filter(Boolean).map((c) => parseInt(c, 16)));
+    const combining = new Set(
+      source.combining
+        .split(' ')
+        .filter(Boolean)
+        .map((c) => parseInt(c, 16)),
+    );
     set = { code: final, toUnicode, combining };
     sets.set(final, set);
   }

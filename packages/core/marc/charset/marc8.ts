@@ -35,7 +35,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
     if (char === undefined) unknown.push(at);
     put(char ?? '\ufffd', combining);
   };
-  for (let i = 0; i < bytes.length; ) {
+  for (let i = 0; i < bytes.length;) {
     const byte = bytes[i]!;
     if (byte === ESC) {
       const shift = readEscape(bytes, i);

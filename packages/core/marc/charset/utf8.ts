@@ -25,7 +25,7 @@ export function decodeForgiving(bytes: Uint8Array): { text: string; bad: number[
   const flush = (to: number) => {
     if (to > good) text += strict.decode(bytes.subarray(good, to));
   };
-  for (let i = 0; i < bytes.length; ) {
+  for (let i = 0; i < bytes.length;) {
     const length = sequenceLength(bytes, i);
     if (length > 0) {
       i += length;
@@ -78,4 +78,5 @@ export function utf8Length(text: string): number {
 }
 
 /** NFC, skipping the work for text that cannot change. */
-export const composed = (text: string): string => (/[\u0300-\uffff]/.test(text) ? text.normalize('NFC') : text);
+export const composed = (text: string): string =>
+  /[\u0300-\uffff]/.test(text) ? text.normalize('NFC') : text;

@@ -14,7 +14,13 @@ export function decoderFor(
   forced: Charset | undefined,
   note: Note,
 ): (from: number, to: number) => string {
-  if (forced === undefined && claimed === 'marc8' && !bytes.includes(0x1b) && bytes.some((b) => b >= 0x80) && decodeUtf8(bytes) !== null) {
+  if (
+    forced === undefined &&
+    claimed === 'marc8' &&
+    !bytes.includes(0x1b) &&
+    bytes.some((b) => b >= 0x80) &&
+    decodeUtf8(bytes) !== null
+  ) {
     note('charset-claim', 'Leader position 9 says MARC-8; the bytes are UTF-8 and were read so.', 9);
     return (from, to) => composed(decodeUtf8(bytes.subarray(from, to))!);
   }
@@ -22,7 +28,11 @@ export function decoderFor(
     return (from, to) => {
       const { text, unknown } = decodeMarc8(bytes.subarray(from, to));
       for (const at of unknown.slice(0, 3))
-        note('bad-bytes', `Byte ${hex(bytes[from + at]!)} is no MARC-8 character; U+FFFD stands for it.`, from + at);
+        note(
+          'bad-bytes',
+          `Byte ${hex(bytes[from + at]!)} is no MARC-8 character; U+FFFD stands for it.`,
+          from + at,
+        );
       return text;
     };
   }

@@ -19,14 +19,18 @@ export interface Directory {
 /** Reads leader/12–16 and the directory; what does not fit is cut anew at the field terminators, and told. */
 export function readDirectory(bytes: Uint8Array, dataEnd: number): Directory {
   const repairs: Omit<Repair, 'offset'>[] = [];
-  const note = (code: Repair['code'], message: string, repaired = true) => repairs.push({ code, message, repaired });
+  const note = (code: Repair['code'], message: string, repaired = true) =>
+    repairs.push({ code, message, repaired });
   let base = digits(bytes, 12, 5);
   const firstEnd = bytes.indexOf(FIELD_END, LEADER_LENGTH);
   if (base <= LEADER_LENGTH || base > dataEnd || bytes[base - 1] !== FIELD_END || firstEnd !== base - 1) {
     const found = directoryEnd(bytes, firstEnd, dataEnd);
     if (found.missing) note('directory-end', 'The field terminator after the directory was missing.');
     if (found.base !== base)
-      note('base-address', `The leader gives the base address as ${base < 0 ? 'no number' : base}; it is ${found.base}.`);
+      note(
+        'base-address',
+        `The leader gives the base address as ${base < 0 ? 'no number' : base}; it is ${found.base}.`,
+      );
     base = found.base;
     return recut(bytes, base, found.missing ? base : base - 1, dataEnd, repairs, note);
   }
@@ -40,7 +44,13 @@ export function readDirectory(bytes: Uint8Array, dataEnd: number): Directory {
     const start = digits(bytes, at + 7, 5);
     const from = base + start;
     const end = from + length;
-    if (length < 1 || start < 0 || end > dataEnd || bytes[end - 1] !== FIELD_END || (from > base && bytes[from - 1] !== FIELD_END))
+    if (
+      length < 1 ||
+      start < 0 ||
+      end > dataEnd ||
+      bytes[end - 1] !== FIELD_END ||
+      (from > base && bytes[from - 1] !== FIELD_END)
+    )
       return recut(bytes, base, base - 1, dataEnd, repairs, note);
     if (from !== next) contiguous = false;
     next = end;
@@ -49,13 +59,19 @@ export function readDirectory(bytes: Uint8Array, dataEnd: number): Directory {
   return { slots, contiguous: contiguous && next === dataEnd, base, repairs };
 }
 
-const tagAt = (bytes: Uint8Array, at: number) => String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!);
+const tagAt = (bytes: Uint8Array, at: number) =>
+  String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!);
 
 /** The end of the directory: its terminator, or the first place where entries of twelve digits stop. */
-function directoryEnd(bytes: Uint8Array, firstEnd: number, dataEnd: number): { base: number; missing: boolean } {
+function directoryEnd(
+  bytes: Uint8Array,
+  firstEnd: number,
+  dataEnd: number,
+): { base: number; missing: boolean } {
   let at = LEADER_LENGTH;
   while (at + ENTRY_LENGTH <= dataEnd && digits(bytes, at + 3, 9) >= 0) at += ENTRY_LENGTH;
-  const missing = at > LEADER_LENGTH && bytes[at] !== FIELD_END && (firstEnd < 0 || firstEnd > at + ENTRY_LENGTH);
+  const missing =
+    at > LEADER_LENGTH && bytes[at] !== FIELD_END && (firstEnd < 0 || firstEnd > at + ENTRY_LENGTH);
   if (missing) return { base: at, missing };
   return { base: firstEnd < 0 ? dataEnd : firstEnd + 1, missing: false };
 }
@@ -73,7 +89,7 @@ function recut(
   for (let at = LEADER_LENGTH, order = 0; at + 3 <= directoryEnd; at += ENTRY_LENGTH, order++)
     entries.push({ tag: tagAt(bytes, at), claimed: digits(bytes, at + 7, 5), order });
   const pieces: { start: number; end: number }[] = [];
-  for (let start = base; start < dataEnd; ) {
+  for (let start = base; start < dataEnd;) {
     const found = bytes.indexOf(FIELD_END, start);
     const end = found < 0 || found >= dataEnd ? dataEnd : found + 1;
     pieces.push({ start, end });
@@ -89,6 +105,10 @@ function recut(
     .map((s) => ({ tag: s.tag, start: s.piece!.start, end: s.piece!.end }));
   const odd = entries.length !== pieces.length;
   const detail = odd ? ` It has ${entries.length} entries for ${pieces.length} fields.` : '';
-  note('directory', `The directory did not fit the fields; they were cut at their terminators.${detail}`, !odd);
+  note(
+    'directory',
+    `The directory did not fit the fields; they were cut at their terminators.${detail}`,
+    !odd,
+  );
   return { slots, contiguous: false, base, repairs };
 }

@@ -18,7 +18,10 @@ export function recordExtent(bytes: Uint8Array, start: number, last: boolean): E
     if (available < claimed && !last) return null;
     if (bytes[start + claimed - 1] === RECORD_END) return { end: start + claimed, repairs: [] };
     if (bytes[start + claimed - 1] === FIELD_END && looksLikeLeader(bytes, start + claimed))
-      return { end: start + claimed, repairs: [note('record-terminator', 'The record terminator was missing.')] };
+      return {
+        end: start + claimed,
+        repairs: [note('record-terminator', 'The record terminator was missing.')],
+      };
   }
   const terminator = bytes.indexOf(RECORD_END, start);
   if (terminator < 0 && !last) return null;
@@ -42,7 +45,11 @@ export function recordExtent(bytes: Uint8Array, start: number, last: boolean): E
 const note = (code: Repair['code'], message: string) => ({ code, message, repaired: true });
 
 function leaderAfterField(bytes: Uint8Array, from: number, to: number): number {
-  for (let i = bytes.indexOf(FIELD_END, from); i >= 0 && i + LEADER_LENGTH < to; i = bytes.indexOf(FIELD_END, i + 1))
+  for (
+    let i = bytes.indexOf(FIELD_END, from);
+    i >= 0 && i + LEADER_LENGTH < to;
+    i = bytes.indexOf(FIELD_END, i + 1)
+  )
     if (digits(bytes, i + 1, 5) > LEADER_LENGTH && looksLikeLeader(bytes, i + 1)) return i + 1;
   return -1;
 }

@@ -9,7 +9,13 @@ export function readField(tag: string, text: string, note: Note): Field {
   if (tag.startsWith('00')) {
     if (!text.includes(SUBFIELD_CHAR)) return { tag, value: text };
     note('control-subfields', `Control field ${tag} had subfields; their text was kept.`);
-    return { tag, value: text.split(SUBFIELD_CHAR).map((part, i) => (i ? part.slice(1) : part.trim())).join('') };
+    return {
+      tag,
+      value: text
+        .split(SUBFIELD_CHAR)
+        .map((part, i) => (i ? part.slice(1) : part.trim()))
+        .join(''),
+    };
   }
   const parts = text.split(SUBFIELD_CHAR);
   const head = parts[0]!;

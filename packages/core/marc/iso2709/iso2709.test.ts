@@ -7,7 +7,12 @@ import { writeIso2709 } from './write';
 
 const plain: MarcRecord = {
   leader: '00000nam a2200000 i 4500',
-  fields: [{ tag: '001', value: 'x1' }, field('100', '1 ', 'a', 'Reedman, Amos,'), field('245', '10', 'a', 'Notes on eel traps /', 'c', 'Amos Reedman.'), field('650', ' 0', 'a', 'Willows.')],
+  fields: [
+    { tag: '001', value: 'x1' },
+    field('100', '1 ', 'a', 'Reedman, Amos,'),
+    field('245', '10', 'a', 'Notes on eel traps /', 'c', 'Amos Reedman.'),
+    field('650', ' 0', 'a', 'Willows.'),
+  ],
 };
 const bytes = writeIso2709(plain);
 const patched = (at: number, text: string, of = bytes) => {
@@ -20,36 +25,49 @@ const codes = (b: Uint8Array) => readIso2709(b).map((r) => r.repairs.map((x) => 
 
 describe('ISO 2709', () => {
   test('any record written and read is the same record', () => {
-    fc.assert(fc.property(anyRecord, (record) => {
-      const [read] = readIso2709(writeIso2709(record));
-      expect(comparable(read!.record!)).toEqual(comparable(record));
-      expect(read!.repairs).toEqual([]);
-    }));
+    fc.assert(
+      fc.property(anyRecord, (record) => {
+        const [read] = readIso2709(writeIso2709(record));
+        expect(comparable(read!.record!)).toEqual(comparable(record));
+        expect(read!.repairs).toEqual([]);
+      }),
+    );
   });
 
   test('a record read and written unchanged is the same bytes', () => {
-    fc.assert(fc.property(anyRecord, (record) => {
-      const once = writeIso2709(record);
-      expect(writeIso2709(readIso2709(once)[0]!.record!)).toEqual(once);
-    }));
+    fc.assert(
+      fc.property(anyRecord, (record) => {
+        const once = writeIso2709(record);
+        expect(writeIso2709(readIso2709(once)[0]!.record!)).toEqual(once);
+      }),
+    );
   });
 
   test('chunks of any size give the same records', () => {
-    fc.assert(fc.property(fc.array(anyRecord, { minLength: 1, maxLength: 4 }), fc.integer({ min: 1, max: 50 }), (records, size) => {
-      const all = joined(...records.map(writeIso2709));
-      const reader = iso2709Reader();
-      const found = [];
-      for (let at = 0; at < all.length; at += size) found.push(...reader.push(all.slice(at, at + size)));
-      found.push(...reader.end());
-      expect(readableRecords(found).map(comparable)).toEqual(records.map(comparable));
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(
+        fc.array(anyRecord, { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 1, max: 50 }),
+        (records, size) => {
+          const all = joined(...records.map(writeIso2709));
+          const reader = iso2709Reader();
+          const found = [];
+          for (let at = 0; at < all.length; at += size) found.push(...reader.push(all.slice(at, at + size)));
+          found.push(...reader.end());
+          expect(readableRecords(found).map(comparable)).toEqual(records.map(comparable));
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 
   test('any bytes at all neither throw nor hide the good record behind them', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), (junk) => {
-      const found = readIso2709(joined(junk, Uint8Array.from([0x1d]), bytes));
-      expect(readableRecords(found).map(comparable)).toContainEqual(comparable(plain));
-    }));
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 200 }), (junk) => {
+        const found = readIso2709(joined(junk, Uint8Array.from([0x1d]), bytes));
+        expect(readableRecords(found).map(comparable)).toContainEqual(comparable(plain));
+      }),
+    );
   });
 
   describe('repairs, each told and the record whole', () => {
@@ -94,7 +112,10 @@ describe('ISO 2709', () => {
     const raw = (body: string) => {
       const length = encodeUtf8(body).length + 1;
       const data = `245${String(length).padStart(4, '0')}00000\u001e${body}\u001e\u001d`;
-      const leader = `${String(24 + encodeUtf8(data).length).padStart(5, '0')}nam a22000372  4500`.replace('00037', '00037');
+      const leader = `${String(24 + encodeUtf8(data).length).padStart(5, '0')}nam a22000372  4500`.replace(
+        '00037',
+        '00037',
+      );
       return encodeUtf8(`${leader.slice(0, 12)}00037${leader.slice(17)}${data}`);
     };
     test.each([

@@ -70,23 +70,36 @@ function skipJunk(bytes: Uint8Array, from: number, atStart: boolean): { next: nu
   let at = from;
   const repairs: Repair[] = [];
   if (atStart && bytes[at] === 0xef && bytes[at + 1] === 0xbb && bytes[at + 2] === 0xbf) {
-    repairs.push({ code: 'byte-order-mark', offset: at, message: 'A byte order mark was left out.', repaired: true });
+    repairs.push({
+      code: 'byte-order-mark',
+      offset: at,
+      message: 'A byte order mark was left out.',
+      repaired: true,
+    });
     at += 3;
   }
   const start = at;
   while (at < bytes.length && isJunk(bytes[at]!)) at++;
   if (at > start && at < bytes.length)
     repairs.push({
-      code: 'junk-between', offset: start, repaired: true,
+      code: 'junk-between',
+      offset: start,
+      repaired: true,
       message: `${at - start} byte${at - start === 1 ? '' : 's'} between records were left out.`,
     });
   return { next: at, repairs };
 }
 
 /** Line ends, blanks, NULs, end-of-file marks and doubled record terminators between records. */
-const isJunk = (b: number) => b === 0x0a || b === 0x0d || b === 0x20 || b === 0 || b === 0x1a || b === RECORD_END || b === 9;
+const isJunk = (b: number) =>
+  b === 0x0a || b === 0x0d || b === 0x20 || b === 0 || b === 0x1a || b === RECORD_END || b === 9;
 
-function readRecord(bytes: Uint8Array, offset: number, before: Repair[], options: Iso2709Options): ReadRecord {
+function readRecord(
+  bytes: Uint8Array,
+  offset: number,
+  before: Repair[],
+  options: Iso2709Options,
+): ReadRecord {
   const repairs = before;
   const note = (code: Repair['code'], message: string, at = 0, repaired = true) =>
     repairs.push({ code, offset: offset + at, message, repaired });
@@ -109,8 +122,10 @@ function readRecord(bytes: Uint8Array, offset: number, before: Repair[], options
     return { record: null, offset, length, repairs };
   }
   const claimed: Charset = leader[9] === 'a' ? 'utf8' : 'marc8';
-  if (claimed === 'marc8' || options.charset === 'marc8') leader = `${leader.slice(0, 9)}a${leader.slice(10)}`;
-  const fields = fastFields(bytes, directory, dataEnd, claimed, options, note) ??
+  if (claimed === 'marc8' || options.charset === 'marc8')
+    leader = `${leader.slice(0, 9)}a${leader.slice(10)}`;
+  const fields =
+    fastFields(bytes, directory, dataEnd, claimed, options, note) ??
     slotFields(bytes, directory, claimed, options, note);
   return { record: { leader, fields }, offset, length, repairs };
 }
@@ -120,14 +135,19 @@ type Directory = ReturnType<typeof readDirectory>;
 
 /** The usual case: fields follow each other in directory order, so that the text is decoded once and cut. */
 function fastFields(
-  bytes: Uint8Array, directory: Directory, dataEnd: number, claimed: Charset, options: Iso2709Options, note: Note,
+  bytes: Uint8Array,
+  directory: Directory,
+  dataEnd: number,
+  claimed: Charset,
+  options: Iso2709Options,
+  note: Note,
 ): Field[] | null {
   if (!directory.contiguous) return null;
   const part = bytes.subarray(directory.base, dataEnd);
   const text = decodeUtf8(part);
   if (text === null) return null;
   const plain = text.length === part.length && !text.includes('\u001b') && !text.includes('&#x');
-  if (!plain && ((options.charset ?? claimed) === 'marc8')) return null;
+  if (!plain && (options.charset ?? claimed) === 'marc8') return null;
   if (text.includes('\0')) return null;
   const pieces = (plain ? text : composed(text)).split(FIELD_END_CHAR);
   const { slots } = directory;
@@ -141,7 +161,11 @@ function fastFields(
 }
 
 function slotFields(
-  bytes: Uint8Array, directory: Directory, claimed: Charset, options: Iso2709Options, note: Note,
+  bytes: Uint8Array,
+  directory: Directory,
+  claimed: Charset,
+  options: Iso2709Options,
+  note: Note,
 ): Field[] {
   const decode = decoderFor(bytes, claimed, options.charset, note);
   return directory.slots.map((slot) => {

@@ -31,7 +31,12 @@ export function writeIso2709(record: MarcRecord): Uint8Array {
   const total = Math.min(base + at + 1, LONGEST_RECORD);
   const l = record.leader.padEnd(LEADER_LENGTH).slice(0, LEADER_LENGTH);
   const leader =
-    number(total, 5) + l.slice(5, 9) + 'a22' + number(Math.min(base, LONGEST_RECORD), 5) + l.slice(17, 20) + '4500';
+    number(total, 5) +
+    l.slice(5, 9) +
+    'a22' +
+    number(Math.min(base, LONGEST_RECORD), 5) +
+    l.slice(17, 20) +
+    '4500';
   return encodeUtf8(leader + directory + FIELD_END_CHAR + data + RECORD_END_CHAR);
 }
 

@@ -12,7 +12,18 @@ import { RecordPiece } from './RecordPiece';
 
 const LANGUAGES = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
 /** MARC's bibliographic codes that differ from those Intl knows. */
-const LANGUAGE_CODES: Record<string, string> = { fre: 'fra', ger: 'deu', wel: 'cym', dut: 'nld', gre: 'ell', cze: 'ces', chi: 'zho', ice: 'isl', per: 'fas', rum: 'ron' };
+const LANGUAGE_CODES: Record<string, string> = {
+  fre: 'fra',
+  ger: 'deu',
+  wel: 'cym',
+  dut: 'nld',
+  gre: 'ell',
+  cze: 'ces',
+  chi: 'zho',
+  ice: 'isl',
+  per: 'fas',
+  rum: 'ron',
+};
 const languageName = (code: string) => LANGUAGES.of(LANGUAGE_CODES[code] ?? code) ?? code;
 
 /** Search, read and edit records. */
@@ -21,45 +32,125 @@ export default function Catalogue() {
   const [query, setQuery] = useSearchParams();
   const navigate = useNavigate();
   const q = query.get('q') ?? '';
-  const [language, branch, material] = ['language', 'branch', 'material'].map((k) => query.get(k) ?? undefined);
+  const [language, branch, material] = ['language', 'branch', 'material'].map(
+    (k) => query.get(k) ?? undefined,
+  );
   const lists = useSetUp()?.lists.value;
   const list = useInfiniteQuery({
-    queryKey: ['/records', q, language, branch, material], initialPageParam: 0, getNextPageParam: (last: SearchAnswer) => last.next, placeholderData: (before) => before,
-    queryFn: ({ pageParam }) => get<SearchAnswer>(withQuery('/records', { q, language, branch, material, after: pageParam })),
+    queryKey: ['/records', q, language, branch, material],
+    initialPageParam: 0,
+    getNextPageParam: (last: SearchAnswer) => last.next,
+    placeholderData: (before) => before,
+    queryFn: ({ pageParam }) =>
+      get<SearchAnswer>(withQuery('/records', { q, language, branch, material, after: pageParam })),
   });
   const first = list.data?.pages[0];
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
-  const choose = (key: string) => (value: string | undefined) => setQuery((old) => {
-    if (value === undefined) old.delete(key); else old.set(key, value);
-    return old;
-  }, { replace: true });
+  const choose = (key: string) => (value: string | undefined) =>
+    setQuery(
+      (old) => {
+        if (value === undefined) old.delete(key);
+        else old.set(key, value);
+        return old;
+      },
+      { replace: true },
+    );
   const open = (r: RecordRow) => {
     const rest = new URLSearchParams(query);
     rest.delete('copy');
     void navigate(`/catalogue/${r.id}${rest.size ? `?${rest.toString()}` : ''}`);
   };
-  const facets = (name: 'language' | 'branch' | 'material', chosen: string | undefined, label: string, naming: (v: string) => string) =>
-    <Facets label={label} facets={Object.entries(first?.facets[name] ?? {}).map(([value, count]) => ({ value, name: naming(value), count }))} chosen={chosen} onChoose={choose(name)} />;
-  const state = !first ? '…' : q ? `${counted(first.total, 'record')} for “${q}”${first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}.` : `${counted(first.total, 'record')}. Search with the line at the top ( / ).`;
+  const facets = (
+    name: 'language' | 'branch' | 'material',
+    chosen: string | undefined,
+    label: string,
+    naming: (v: string) => string,
+  ) => (
+    <Facets
+      most={3}
+      label={label}
+      facets={Object.entries(first?.facets[name] ?? {}).map(([value, count]) => ({
+        value,
+        name: naming(value),
+        count,
+      }))}
+      chosen={chosen}
+      onChoose={choose(name)}
+    />
+  );
+  const state = !first
+    ? '…'
+    : q
+      ? `${counted(first.total, 'record')} for “${q}”${first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}.`
+      : `${counted(first.total, 'record')}. Search with the line at the top ( / ).`;
   return (
     <>
-      <AreaHead name="Catalogue" state={state}>{q ? <button className="fix" onClick={() => void navigate('/catalogue')}>Show all</button> : null}</AreaHead>
-      <WorkSplit open={id !== undefined}
-        list={<>
-          <div className="facets">
-            {facets('branch', branch, 'At', (v) => lists?.branches.find((b) => b.code === v)?.name ?? v)}
-            {facets('material', material, 'As', (v) => v)}
-            {facets('language', language, 'In', languageName)}
-          </div>
-          <WorkList items={rows} label="Records" idOf={(r) => r.id} selected={id ? Number(id) : null} onOpen={open}
-            onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-            empty={q ? <>Nothing found for “{q}”. Try fewer words, or the beginning of a word.</> : 'The catalogue is empty. Accept a delivery to begin.'}
-            row={(r) => (<>
-              <div className="one"><b><bdi>{r.title}</bdi></b><span className="mono">{r.callNumber}</span></div>
-              <div className="two"><span className="main"><bdi>{r.author}</bdi>{r.year ? ` · ${r.year}` : ''}</span><span>{r.copies === 1 ? '1 copy' : `${r.copies} copies`}</span></div>
-            </>)} />
-        </>}
-        piece={id ? <RecordPiece key={id} id={Number(id)} copy={query.get('copy') ? Number(query.get('copy')) : null} onBack={() => void navigate(`/catalogue?${query.toString()}`)} /> : <p className="faded">Open a record to read it, correct it, or add a copy. A scan at the top goes straight to its record.</p>} />
+      <AreaHead name="Catalogue" state={state}>
+        {q ? (
+          <button className="fix" onClick={() => void navigate('/catalogue')}>
+            Show all
+          </button>
+        ) : null}
+      </AreaHead>
+      <WorkSplit
+        open={id !== undefined}
+        list={
+          <>
+            <div className="facets">
+              {facets('branch', branch, 'At', (v) => lists?.branches.find((b) => b.code === v)?.name ?? v)}
+              {facets('material', material, 'As', (v) => v)}
+              {facets('language', language, 'In', languageName)}
+            </div>
+            <WorkList
+              items={rows}
+              label="Records"
+              idOf={(r) => r.id}
+              selected={id ? Number(id) : null}
+              onOpen={open}
+              onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+              empty={
+                q ? (
+                  <>Nothing found for “{q}”. Try fewer words, or the beginning of a word.</>
+                ) : (
+                  'The catalogue is empty. Accept a delivery to begin.'
+                )
+              }
+              row={(r) => (
+                <>
+                  <div className="one">
+                    <b>
+                      <bdi>{r.title}</bdi>
+                    </b>
+                    <span className="mono">{r.callNumber}</span>
+                  </div>
+                  <div className="two">
+                    <span className="main">
+                      <bdi>{r.author}</bdi>
+                      {r.year ? ` · ${r.year}` : ''}
+                    </span>
+                    <span>{r.copies === 1 ? '1 copy' : `${r.copies} copies`}</span>
+                  </div>
+                </>
+              )}
+            />
+          </>
+        }
+        piece={
+          id ? (
+            <RecordPiece
+              key={id}
+              id={Number(id)}
+              copy={query.get('copy') ? Number(query.get('copy')) : null}
+              onBack={() => void navigate(`/catalogue?${query.toString()}`)}
+            />
+          ) : (
+            <p className="faded">
+              Open a record to read it, correct it, or add a copy. A scan at the top goes straight to its
+              record.
+            </p>
+          )
+        }
+      />
     </>
   );
 }

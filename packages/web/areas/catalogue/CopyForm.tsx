@@ -10,7 +10,12 @@ import { useTakesScans } from '../../shell/scan-target';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 
-interface Look { barcode: string; problem: string | null; holder: { record: number; sentence: string } | null; withdrawn: string | null }
+interface Look {
+  barcode: string;
+  problem: string | null;
+  holder: { record: number; sentence: string } | null;
+  withdrawn: string | null;
+}
 
 /** Adds copies to a holding, one barcode after the other: a scan looks the barcode up, Enter adds the copy, the field waits for the next. */
 export function CopyForm({ holding, onClose }: { holding: number; onClose: () => void }) {
@@ -31,7 +36,10 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     setLook(code ? await get<Look>(`/barcodes/${encodeURIComponent(code)}`) : null);
     input.current?.focus();
   }, []);
-  useTakesScans('the new copy', useCallback((code: string) => void lookUp(code), [lookUp]));
+  useTakesScans(
+    'the new copy',
+    useCallback((code: string) => void lookUp(code), [lookUp]),
+  );
   const save = async (event: FormEvent) => {
     event.preventDefault();
     const code = cleanScan(barcode);
@@ -52,15 +60,76 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
   };
   const trouble = look?.holder?.sentence ?? problem?.field('barcode') ?? look?.problem ?? null;
   return (
-    <form className="shelf-form stack" onSubmit={(e) => void save(e)} onKeyDown={(e) => e.key === 'Escape' && onClose()} aria-label="New copy">
+    <form
+      className="shelf-form stack"
+      onSubmit={(e) => void save(e)}
+      onKeyDown={(e) => e.key === 'Escape' && onClose()}
+      aria-label="New copy"
+    >
       <div className="form-grid">
-        <label>Barcode<Input ref={input} className="mono" value={barcode} autoComplete="off" status={trouble ? 'error' : ''} onChange={(e) => { setBarcode(e.target.value); setLook(null); setProblem(null); }} /></label>
-        <label>Type<CodePicker label="Type" list={lists?.types ?? []} value={type} status={problem?.field('type') ? 'error' : ''} onChange={(v) => { setType(String(v)); setProblem(null); }} />{problem?.field('type') ? <span className="field-problem" role="alert">{problem.field('type')}</span> : null}</label>
+        <label>
+          Barcode
+          <Input
+            ref={input}
+            className="mono"
+            value={barcode}
+            autoComplete="off"
+            status={trouble ? 'error' : ''}
+            onChange={(e) => {
+              setBarcode(e.target.value);
+              setLook(null);
+              setProblem(null);
+            }}
+          />
+        </label>
+        <label>
+          Type
+          <CodePicker
+            label="Type"
+            list={lists?.types ?? []}
+            value={type}
+            status={problem?.field('type') ? 'error' : ''}
+            onChange={(v) => {
+              setType(String(v));
+              setProblem(null);
+            }}
+          />
+          {problem?.field('type') ? (
+            <span className="field-problem" role="alert">
+              {problem.field('type')}
+            </span>
+          ) : null}
+        </label>
       </div>
-      {trouble ? <p role="alert" className="field-problem"><Mark kind="stop" /> {trouble}{look?.problem && !look.holder ? <label className="row"><input type="checkbox" checked={keep} onChange={(e) => setKeep(e.target.checked)} /> Keep it all the same</label> : null}</p> : null}
-      {look && !trouble ? <p><Mark kind="clear" /> The barcode is right and free. Enter adds the copy.</p> : null}
-      {look?.withdrawn ? <p><Mark kind="caution" /> {look.withdrawn}</p> : null}
-      <div className="row"><Button type="primary" htmlType="submit">{look ? 'Add the copy' : 'Look at the barcode'} <kbd>Enter</kbd></Button><Button onClick={onClose}>Done with copies <kbd>Esc</kbd></Button></div>
+      {trouble ? (
+        <p role="alert" className="field-problem">
+          <Mark kind="stop" /> {trouble}
+          {look?.problem && !look.holder ? (
+            <label className="row">
+              <input type="checkbox" checked={keep} onChange={(e) => setKeep(e.target.checked)} /> Keep it all
+              the same
+            </label>
+          ) : null}
+        </p>
+      ) : null}
+      {look && !trouble ? (
+        <p>
+          <Mark kind="clear" /> The barcode is right and free. Enter adds the copy.
+        </p>
+      ) : null}
+      {look?.withdrawn ? (
+        <p>
+          <Mark kind="caution" /> {look.withdrawn}
+        </p>
+      ) : null}
+      <div className="row">
+        <Button type="primary" htmlType="submit">
+          {look ? 'Add the copy' : 'Look at the barcode'} <kbd>Enter</kbd>
+        </Button>
+        <Button onClick={onClose}>
+          Done with copies <kbd>Esc</kbd>
+        </Button>
+      </div>
     </form>
   );
 }

@@ -17,18 +17,40 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
   const [adding, setAdding] = useState<'holding' | number | null>(null);
   const mayEdit = useMay('edit copies');
   const lists = useSetUp()?.lists.value;
-  const name = (list: 'branches' | 'locations' | 'types', code: string) => lists?.[list].find((e) => e.code === code)?.name ?? code;
+  const name = (list: 'branches' | 'locations' | 'types', code: string) =>
+    lists?.[list].find((e) => e.code === code)?.name ?? code;
   return (
     <section aria-label="On the shelf">
-      <div className="row spread" style={{ marginBottom: 6 }}><h3>On the shelf</h3>{mayEdit ? <Button size="small" onClick={() => setAdding('holding')}>Add a holding</Button> : null}</div>
-      {record.holdings.length === 0 && adding !== 'holding' ? <p className="faded">No holding yet: this title stands nowhere.</p> : null}
+      <div className="row spread" style={{ marginBottom: 6 }}>
+        <h3>On the shelf</h3>
+        {mayEdit ? (
+          <Button size="small" onClick={() => setAdding('holding')}>
+            Add a holding
+          </Button>
+        ) : null}
+      </div>
+      {record.holdings.length === 0 && adding !== 'holding' ? (
+        <p className="faded">No holding yet: this title stands nowhere.</p>
+      ) : null}
       {record.holdings.map((h) => (
         <div key={h.id} className="holding">
-          <div className="holding-head"><b>{h.callNumber}</b><span>{name('branches', h.holding.branch)}, {name('locations', h.holding.location)}</span>
-            {mayEdit ? <Button size="small" style={{ marginLeft: 'auto' }} onClick={() => setAdding(h.id)}>Add a copy</Button> : null}</div>
+          <div className="holding-head">
+            <b>{h.callNumber}</b>
+            <span>
+              {name('branches', h.holding.branch)}, {name('locations', h.holding.location)}
+            </span>
+            {mayEdit ? (
+              <Button size="small" style={{ marginLeft: 'auto' }} onClick={() => setAdding(h.id)}>
+                Add a copy
+              </Button>
+            ) : null}
+          </div>
           {h.copies.map((c) => (
             <div key={c.id} className={c.id === copy ? 'copy-line wanted' : 'copy-line'}>
-              <Barcode code={c.copy.barcode} /><span className="faded">copy {c.copy.number}, {name('types', c.copy.type).toLowerCase()}</span>
+              <Barcode code={c.copy.barcode} />
+              <span className="faded">
+                copy {c.copy.number}, {name('types', c.copy.type).toLowerCase()}
+              </span>
               <Standing due={c.due} status={c.copy.status} named={!mayEdit} />
               {c.copy.condition ? <span className="faded">{c.copy.condition}</span> : null}
               {mayEdit ? <StatusPicker id={c.id} version={c.version} status={c.copy.status} /> : null}
@@ -37,16 +59,37 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
           {adding === h.id ? <CopyForm holding={h.id} onClose={() => setAdding(null)} /> : null}
         </div>
       ))}
-      {adding === 'holding' ? <HoldingForm record={record} onClose={() => setAdding(null)} onMade={setAdding} /> : null}
+      {adding === 'holding' ? (
+        <HoldingForm record={record} onClose={() => setAdding(null)} onMade={setAdding} />
+      ) : null}
     </section>
   );
 }
 
 /** How a copy stands; its status is named here unless a picker beside it names it. */
-function Standing({ due, status, named }: { due: string | null | undefined; status: string; named: boolean }) {
-  const kind = status === 'lost' || status === 'missing' ? 'stop' : status === 'available' && !due ? 'clear' : 'caution';
-  const words = [named ? status : '', due ? `on loan, due ${due}` : '', due === null ? 'the loans desk does not answer' : ''].filter(Boolean).join('; ');
-  return <span><Mark kind={kind} name={status} /> {words}</span>;
+function Standing({
+  due,
+  status,
+  named,
+}: {
+  due: string | null | undefined;
+  status: string;
+  named: boolean;
+}) {
+  const kind =
+    status === 'lost' || status === 'missing' ? 'stop' : status === 'available' && !due ? 'clear' : 'caution';
+  const words = [
+    named ? status : '',
+    due ? `on loan, due ${due}` : '',
+    due === null ? 'the loans desk does not answer' : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
+  return (
+    <span>
+      <Mark kind={kind} name={status} /> {words}
+    </span>
+  );
 }
 
 function StatusPicker({ id, version, status }: { id: number; version: number; status: string }) {
@@ -60,5 +103,15 @@ function StatusPicker({ id, version, status }: { id: number; version: number; st
     }
     await refresh();
   };
-  return <Select size="small" variant="borderless" style={{ marginLeft: 'auto', minWidth: 110 }} aria-label="Status" value={status} onChange={(s) => void change(s)} options={COPY_STATUSES.map((s) => ({ value: s, label: s }))} />;
+  return (
+    <Select
+      size="small"
+      variant="borderless"
+      style={{ marginLeft: 'auto', minWidth: 110 }}
+      aria-label="Status"
+      value={status}
+      onChange={(s) => void change(s)}
+      options={COPY_STATUSES.map((s) => ({ value: s, label: s }))}
+    />
+  );
 }

@@ -18,18 +18,50 @@ export default function Daybook() {
   const { id } = useParams();
   const navigate = useNavigate();
   const list = useInfiniteQuery({
-    queryKey: ['/daybook', 'pages'], initialPageParam: null as number | null, getNextPageParam: (last: { next: number | null }) => last.next,
-    queryFn: ({ pageParam }) => get<{ rows: DaybookEntry[]; next: number | null }>(withQuery('/daybook', { before: pageParam })),
+    queryKey: ['/daybook', 'pages'],
+    initialPageParam: null as number | null,
+    getNextPageParam: (last: { next: number | null }) => last.next,
+    queryFn: ({ pageParam }) =>
+      get<{ rows: DaybookEntry[]; next: number | null }>(withQuery('/daybook', { before: pageParam })),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   return (
     <>
-      <AreaHead name="Daybook" state={`${rows.length}${list.hasNextPage ? ' and more' : ''} entries: what was done, by whom, when. Every act can be taken back from here.`} />
-      <WorkSplit open={id !== undefined}
-        list={<WorkList items={rows} label="Entries" idOf={(r) => r.id} selected={id ? Number(id) : null} onOpen={(r) => void navigate(`/daybook/${r.id}`)} empty="Nothing has been done yet."
-          onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-          row={(r) => (<><div className="one"><span className="main" style={r.undoneBy ? { textDecoration: 'line-through' } : {}}>{r.sentence}</span></div><div className="two"><span>{r.id}</span><span className="main">{r.person}</span><span>{when(r.at)}</span></div></>)} />}
-        piece={id ? <Entry id={Number(id)} /> : <p className="faded">Open an entry to see what it changed.</p>} />
+      <AreaHead
+        name="Daybook"
+        state={`${rows.length}${list.hasNextPage ? ' and more' : ''} entries: what was done, by whom, when. Every act can be taken back from here.`}
+      />
+      <WorkSplit
+        open={id !== undefined}
+        list={
+          <WorkList
+            items={rows}
+            label="Entries"
+            idOf={(r) => r.id}
+            selected={id ? Number(id) : null}
+            onOpen={(r) => void navigate(`/daybook/${r.id}`)}
+            empty="Nothing has been done yet."
+            onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+            row={(r) => (
+              <>
+                <div className="one">
+                  <span className="main" style={r.undoneBy ? { textDecoration: 'line-through' } : {}}>
+                    {r.sentence}
+                  </span>
+                </div>
+                <div className="two">
+                  <span>{r.id}</span>
+                  <span className="main">{r.person}</span>
+                  <span>{when(r.at)}</span>
+                </div>
+              </>
+            )}
+          />
+        }
+        piece={
+          id ? <Entry id={Number(id)} /> : <p className="faded">Open an entry to see what it changed.</p>
+        }
+      />
     </>
   );
 }
@@ -41,9 +73,26 @@ function Entry({ id }: { id: number }) {
   if (!data) return null;
   return (
     <div className="stack">
-      <div className="row spread"><h2>{data.sentence}</h2>{data.undoable ? <Button onClick={() => undo(data.id)}>Take back</Button> : null}</div>
-      <p className="faded">Entry {data.id}, {data.person}, {when(data.at)}{data.undoneBy ? <>, taken back by <Link to={`/daybook/${data.undoneBy}`}>entry {data.undoneBy}</Link></> : null}{data.undoes ? <>, takes back <Link to={`/daybook/${data.undoes}`}>entry {data.undoes}</Link></> : null}</p>
-      {data.changes.map((c) => <ChangeBlock key={`${c.kind}${c.id}`} change={c} />)}
+      <div className="row spread">
+        <h2>{data.sentence}</h2>
+        {data.undoable ? <Button onClick={() => undo(data.id)}>Take back</Button> : null}
+      </div>
+      <p className="faded">
+        Entry {data.id}, {data.person}, {when(data.at)}
+        {data.undoneBy ? (
+          <>
+            , taken back by <Link to={`/daybook/${data.undoneBy}`}>entry {data.undoneBy}</Link>
+          </>
+        ) : null}
+        {data.undoes ? (
+          <>
+            , takes back <Link to={`/daybook/${data.undoes}`}>entry {data.undoes}</Link>
+          </>
+        ) : null}
+      </p>
+      {data.changes.map((c) => (
+        <ChangeBlock key={`${c.kind}${c.id}`} change={c} />
+      ))}
       {data.more ? <p className="faded">And {data.more} more changes.</p> : null}
     </div>
   );
@@ -57,18 +106,40 @@ const marcIn = (value: unknown): MarcRecord | null => {
 function ChangeBlock({ change: c }: { change: DaybookDetail['changes'][number] }) {
   const [before, after] = [marcIn(c.before), marcIn(c.after)];
   const verb = c.before === null ? 'made' : c.after === null ? 'removed' : 'changed';
-  const link = c.kind === 'record' && c.after ? `/catalogue/${c.id}` : c.kind === 'heading' ? `/headings/${c.id}` : null;
+  const link =
+    c.kind === 'record' && c.after ? `/catalogue/${c.id}` : c.kind === 'heading' ? `/headings/${c.id}` : null;
   return (
     <div className="change-block">
-      <p><b>{c.kind} {c.id}</b> {verb}: {link ? <Link to={link}>{c.label}</Link> : c.label}</p>
+      <p>
+        <b>
+          {c.kind} {c.id}
+        </b>{' '}
+        {verb}: {link ? <Link to={link}>{c.label}</Link> : c.label}
+      </p>
       {before && after ? <Compare before={before} after={after} /> : null}
-      {!before && !after && c.before && c.after ? <Values before={c.before as Record<string, unknown>} after={c.after as Record<string, unknown>} /> : null}
+      {!before && !after && c.before && c.after ? (
+        <Values before={c.before as Record<string, unknown>} after={c.after as Record<string, unknown>} />
+      ) : null}
     </div>
   );
 }
 
+/** The name of an attribute as words: lastSeen is "last seen". */
+const inWords = (name: string) => name.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+
 function Values({ before, after }: { before: Record<string, unknown>; after: Record<string, unknown> }) {
-  const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])].filter((k) => JSON.stringify(before[k]) !== JSON.stringify(after[k]));
+  const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])].filter(
+    (k) => JSON.stringify(before[k]) !== JSON.stringify(after[k]),
+  );
   const text = (v: unknown) => (typeof v === 'string' ? v || '–' : JSON.stringify(v));
-  return <>{keys.map((k) => <p key={k} className="before-after">{k}: <del className="lost">{text(before[k])}</del> → <ins className="new">{text(after[k])}</ins></p>)}</>;
+  return (
+    <>
+      {keys.map((k) => (
+        <p key={k} className="before-after">
+          {inWords(k)}: <del className="lost">{text(before[k])}</del> →{' '}
+          <ins className="new">{text(after[k])}</ins>
+        </p>
+      ))}
+    </>
+  );
 }

@@ -23,7 +23,10 @@ export default function Deliveries() {
     let only: number | null = null;
     for (const file of files) {
       try {
-        const { delivery } = await post<{ delivery: number }>(withQuery('/deliveries', { name: file.name }), file);
+        const { delivery } = await post<{ delivery: number }>(
+          withQuery('/deliveries', { name: file.name }),
+          file,
+        );
         say(`Took in ${file.name}`);
         only = delivery;
       } catch (error) {
@@ -36,18 +39,72 @@ export default function Deliveries() {
   const waiting = rows.reduce((n, r) => n + r.waiting, 0);
   return (
     <>
-      <AreaHead name="Deliveries" state={rows.length ? `${rows.length} deliveries, ${waiting.toLocaleString('en-GB')} records wait.` : 'No delivery yet.'} />
+      <AreaHead
+        name="Deliveries"
+        state={
+          rows.length
+            ? `${rows.length} deliveries, ${waiting.toLocaleString('en-GB')} records wait.`
+            : 'No delivery yet.'
+        }
+      />
       <div className="deliveries">
-        {mayTake ? <DropZone label="Drop a delivery here: ISO 2709 (.mrc, UTF-8 or MARC-8), MARCXML, or MARC-in-JSON." accept=".mrc,.marc,.iso,.xml,.json,.dat,.bin" onFiles={(f) => void take(f)} /> : null}
-        {problems.map((p, i) => <p key={i} className="note stop" role="alert"><Mark kind="stop" /> {p}</p>)}
-        {rows.length === 0 ? <p className="note">Records that a supplier or another library sent wait here until you accept them. To try it, drop one of the files from <code>demo/files</code>, such as <code>tallow-and-pike.mrc</code>, or <code>reedling-broken.mrc</code> with everything wrong in it.</p> : (
-          <table className="plain deliveries-table"><thead><tr><th>Delivery</th><th>Arrived</th><th className="num">Records</th><th className="num">Waiting</th><th className="num">Accepted</th><th className="num">Skipped</th><th>Reading</th></tr></thead>
-            <tbody>{rows.map((r) => (
-              <tr key={r.id}>
-                <td><Link to={`/deliveries/${r.id}`}><b>{r.name}</b></Link>{r.sameAs ? <span className="faded"> · the same file as delivery {r.sameAs.id} of {when(r.sameAs.arrived)}</span> : null}</td>
-                <td>{when(r.arrived)}</td><td className="num">{r.records}</td><td className="num"><b>{r.waiting || ''}</b></td><td className="num">{r.accepted || ''}</td><td className="num">{r.skipped || ''}</td>
-                <td>{reading(r)}</td>
-              </tr>))}</tbody></table>
+        {mayTake ? (
+          <DropZone
+            label="Drop a delivery here: ISO 2709 (.mrc, UTF-8 or MARC-8), MARCXML, or MARC-in-JSON."
+            accept=".mrc,.marc,.iso,.xml,.json,.dat,.bin"
+            onFiles={(f) => void take(f)}
+          />
+        ) : null}
+        {problems.map((p, i) => (
+          <p key={i} className="note stop" role="alert">
+            <Mark kind="stop" /> {p}
+          </p>
+        ))}
+        {rows.length === 0 ? (
+          <p className="note">
+            Records that a supplier or another library sent wait here until you accept them. To try it, drop
+            one of the files from <code>demo/files</code>, such as <code>tallow-and-pike.mrc</code>, or{' '}
+            <code>reedling-broken.mrc</code> with everything wrong in it.
+          </p>
+        ) : (
+          <table className="plain deliveries-table">
+            <thead>
+              <tr>
+                <th>Delivery</th>
+                <th>Arrived</th>
+                <th className="num">Records</th>
+                <th className="num">Waiting</th>
+                <th className="num">Accepted</th>
+                <th className="num">Skipped</th>
+                <th>Reading</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.id}>
+                  <td>
+                    <Link to={`/deliveries/${r.id}`}>
+                      <b>{r.name}</b>
+                    </Link>
+                    {r.sameAs ? (
+                      <span className="faded">
+                        {' '}
+                        · the same file as delivery {r.sameAs.id} of {when(r.sameAs.arrived)}
+                      </span>
+                    ) : null}
+                  </td>
+                  <td>{when(r.arrived)}</td>
+                  <td className="num">{r.records}</td>
+                  <td className="num">
+                    <b>{r.waiting || ''}</b>
+                  </td>
+                  <td className="num">{r.accepted || ''}</td>
+                  <td className="num">{r.skipped || ''}</td>
+                  <td>{reading(r)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         )}
       </div>
     </>
@@ -56,6 +113,19 @@ export default function Deliveries() {
 
 function reading(r: DeliveryRow) {
   if (r.state === 'reading') return <span>being read…</span>;
-  if (r.state === 'failed') return <><Mark kind="stop" /> {r.problem}</>;
-  return r.repaired || r.unreadable ? <><Mark kind="caution" /> {r.repaired} repaired{r.unreadable ? `, ${r.unreadable} unreadable` : ''}</> : <><Mark kind="clear" /> clean</>;
+  if (r.state === 'failed')
+    return (
+      <>
+        <Mark kind="stop" /> {r.problem}
+      </>
+    );
+  return r.repaired || r.unreadable ? (
+    <>
+      <Mark kind="caution" /> {r.repaired} repaired{r.unreadable ? `, ${r.unreadable} unreadable` : ''}
+    </>
+  ) : (
+    <>
+      <Mark kind="clear" /> clean
+    </>
+  );
 }

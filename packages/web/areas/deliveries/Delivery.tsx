@@ -17,8 +17,17 @@ import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
 
 const FACETS: readonly (readonly [string, string])[] = [
-  ['waiting', 'waiting'], ['add', 'to add'], ['replace', 'to replace'], ['skip', 'to skip'], ['held', 'already held'], ['twice', 'twice in the file'], ['errors', 'errors'], ['warnings', 'warnings'],
-  ['repaired', 'repaired in reading'], ['accepted', 'accepted'], ['skipped', 'skipped'],
+  ['waiting', 'waiting'],
+  ['add', 'to add'],
+  ['replace', 'to replace'],
+  ['skip', 'to skip'],
+  ['held', 'already held'],
+  ['twice', 'twice in the file'],
+  ['errors', 'errors'],
+  ['warnings', 'warnings'],
+  ['repaired', 'repaired in reading'],
+  ['accepted', 'accepted'],
+  ['skipped', 'skipped'],
 ];
 
 /** One delivery: its records as a work list, each with what is wrong and what is held; clean, then accept. */
@@ -32,49 +41,143 @@ export default function Delivery() {
   const [sheet, setSheet] = useState<'clean' | 'accept' | null>(null);
   const mayTake = useMay('take in deliveries');
   const list = useInfiniteQuery({
-    queryKey: ['/deliveries', id, 'incoming', facet, delivery?.state], initialPageParam: 0, getNextPageParam: (last: IncomingPage) => last.next, enabled: delivery !== undefined, placeholderData: (before) => before,
-    queryFn: ({ pageParam }) => get<IncomingPage>(withQuery(`/deliveries/${id}/incoming`, { facet, after: pageParam })),
+    queryKey: ['/deliveries', id, 'incoming', facet, delivery?.state],
+    initialPageParam: 0,
+    getNextPageParam: (last: IncomingPage) => last.next,
+    enabled: delivery !== undefined,
+    placeholderData: (before) => before,
+    queryFn: ({ pageParam }) =>
+      get<IncomingPage>(withQuery(`/deliveries/${id}/incoming`, { facet, after: pageParam })),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const counts = list.data?.pages[0]?.facets ?? {};
-  const set = (changes: Record<string, string | undefined>) => setQuery((q) => {
-    for (const [k, v] of Object.entries(changes)) if (v === undefined) q.delete(k); else q.set(k, v);
-    return q;
-  }, { replace: true });
+  const set = (changes: Record<string, string | undefined>) =>
+    setQuery(
+      (q) => {
+        for (const [k, v] of Object.entries(changes))
+          if (v === undefined) q.delete(k);
+          else q.set(k, v);
+        return q;
+      },
+      { replace: true },
+    );
   if (error) return <AreaHead name="Delivery" state={error.message} />;
   if (!delivery) return <AreaHead name="Delivery" state="…" />;
   return (
     <>
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
-        {mayTake && delivery.waiting > 0 ? <>
-          <Button disabled={!!job} onClick={() => setSheet('clean')}>Clean with “House style”</Button>
-          <Button type="primary" disabled={!!job} onClick={() => setSheet('accept')}>Accept {counts.add !== undefined ? (counts.add + (counts.replace ?? 0)).toLocaleString('en-GB') : ''} records</Button>
-        </> : null}
+        {mayTake && delivery.waiting > 0 ? (
+          <>
+            <Button disabled={!!job} onClick={() => setSheet('clean')}>
+              Clean with “House style”
+            </Button>
+            <Button type="primary" disabled={!!job} onClick={() => setSheet('accept')}>
+              Accept{' '}
+              {counts.add !== undefined ? (counts.add + (counts.replace ?? 0)).toLocaleString('en-GB') : ''}{' '}
+              records
+            </Button>
+          </>
+        ) : null}
       </AreaHead>
-      {delivery.state === 'failed' ? <p className="note stop" role="alert" style={{ margin: 16 }}><Mark kind="stop" /> {delivery.problem}</p> : null}
-      {delivery.sameAs ? <p className="note caution" style={{ margin: '8px 16px 0' }}><Mark kind="caution" /> This is the same file as delivery {delivery.sameAs.id}, “{delivery.sameAs.name}”.</p> : null}
-      <WorkSplit open={open !== null}
-        list={<>
-          <div className="facets"><Facets facets={FACETS.map(([value, name]) => ({ value, name, count: counts[value] ?? 0 }))} chosen={facet} onChoose={(f) => set({ facet: f })} /></div>
-          <WorkList items={rows} label="Incoming records" idOf={(r) => r.id} selected={open} onOpen={(r) => set({ record: String(r.id) })}
-            onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-            empty={delivery.state === 'reading' ? 'The file is being read. Records appear as they are read.' : 'No record here.'}
-            row={(r) => (<>
-              <div className="one"><b>{r.title}</b><span className={`said-decision ${r.state === 'waiting' ? r.decision : ''}`}>{r.state === 'accepted' ? `record ${r.record}` : r.state === 'skipped' ? 'skipped' : r.decision}</span></div>
-              <div className="two"><span>{r.seq}</span><span className="main">{[r.author, r.year, r.isbn].filter(Boolean).join(' · ')}</span>
-                {r.matches.length ? <span title={r.matches[0]!.doubt ?? 'The catalogue holds it'}>{r.matches[0]!.doubt ? 'held?' : 'held'} {r.matches[0]!.record}</span> : null}{r.repeats ? <span>twice</span> : null}<FindingCounts {...r} /></div>
-            </>)} />
-        </>}
-        piece={open !== null ? <IncomingPiece delivery={id} id={open} onBack={() => set({ record: undefined })} /> : <p className="faded">Open a record to see what is wrong with it and what the catalogue already holds.</p>} />
-      {sheet === 'clean' ? <BatchSheet title={`Clean ${delivery.name}`} path={`/deliveries/${id}/clean`} body={{ recipe: 'house-style' }} onClose={() => setSheet(null)} /> : null}
-      {sheet === 'accept' ? <BatchSheet title={`Accept ${delivery.name}`} path={`/deliveries/${id}/accept`} body={{}} onClose={() => setSheet(null)} /> : null}
+      {delivery.state === 'failed' ? (
+        <p className="note stop" role="alert" style={{ margin: 16 }}>
+          <Mark kind="stop" /> {delivery.problem}
+        </p>
+      ) : null}
+      {delivery.sameAs ? (
+        <p className="note caution" style={{ margin: '8px 16px 0' }}>
+          <Mark kind="caution" /> This is the same file as delivery {delivery.sameAs.id}, “
+          {delivery.sameAs.name}”.
+        </p>
+      ) : null}
+      <WorkSplit
+        open={open !== null}
+        list={
+          <>
+            <div className="facets">
+              <Facets
+                facets={FACETS.map(([value, name]) => ({ value, name, count: counts[value] ?? 0 }))}
+                chosen={facet}
+                onChoose={(f) => set({ facet: f })}
+              />
+            </div>
+            <WorkList
+              items={rows}
+              label="Incoming records"
+              idOf={(r) => r.id}
+              selected={open}
+              onOpen={(r) => set({ record: String(r.id) })}
+              onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+              empty={
+                delivery.state === 'reading'
+                  ? 'The file is being read. Records appear as they are read.'
+                  : 'No record here.'
+              }
+              row={(r) => (
+                <>
+                  <div className="one">
+                    <b>{r.title}</b>
+                    <span className={`said-decision ${r.state === 'waiting' ? r.decision : ''}`}>
+                      {r.state === 'accepted'
+                        ? `record ${r.record}`
+                        : r.state === 'skipped'
+                          ? 'skipped'
+                          : r.decision}
+                    </span>
+                  </div>
+                  <div className="two">
+                    <span>{r.seq}</span>
+                    <span className="main">{[r.author, r.year, r.isbn].filter(Boolean).join(' · ')}</span>
+                    {r.matches.length ? (
+                      <span title={r.matches[0]!.doubt ?? 'The catalogue holds it'}>
+                        {r.matches[0]!.doubt ? 'held?' : 'held'} {r.matches[0]!.record}
+                      </span>
+                    ) : null}
+                    {r.repeats ? <span>twice</span> : null}
+                    <FindingCounts {...r} />
+                  </div>
+                </>
+              )}
+            />
+          </>
+        }
+        piece={
+          open !== null ? (
+            <IncomingPiece delivery={id} id={open} onBack={() => set({ record: undefined })} />
+          ) : (
+            <p className="faded">
+              Open a record to see what is wrong with it and what the catalogue already holds.
+            </p>
+          )
+        }
+      />
+      {sheet === 'clean' ? (
+        <BatchSheet
+          title={`Clean ${delivery.name}`}
+          path={`/deliveries/${id}/clean`}
+          body={{ recipe: 'house-style' }}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
+      {sheet === 'accept' ? (
+        <BatchSheet
+          title={`Accept ${delivery.name}`}
+          path={`/deliveries/${id}/accept`}
+          body={{}}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
     </>
   );
 }
 
 function stateOf(d: DeliveryRow, job: JobState | undefined): string {
-  if (job) return `${job.title}: ${job.done.toLocaleString('en-GB')}${job.total ? ` of ${job.total.toLocaleString('en-GB')}` : ''}…`;
-  const parts = [`${d.records.toLocaleString('en-GB')} records`, d.waiting ? `${d.waiting} waiting` : 'none waiting'];
+  if (job)
+    return `${job.title}: ${job.done.toLocaleString('en-GB')}${job.total ? ` of ${job.total.toLocaleString('en-GB')}` : ''}…`;
+  const parts = [
+    `${d.records.toLocaleString('en-GB')} records`,
+    d.waiting ? `${d.waiting} waiting` : 'none waiting',
+  ];
   if (d.accepted) parts.push(`${d.accepted} accepted`);
   if (d.skipped) parts.push(`${d.skipped} skipped`);
   if (d.repaired) parts.push(`${d.repaired} repaired in reading`);
@@ -83,11 +186,35 @@ function stateOf(d: DeliveryRow, job: JobState | undefined): string {
 }
 
 /** Review, then a job that does it. */
-function BatchSheet({ title, path, body, onClose }: { title: string; path: string; body: object; onClose: () => void }) {
-  const review = useQuery({ queryKey: ['review', path], queryFn: () => post<Review>(`${path}/review`, body), gcTime: 0, staleTime: Infinity, retry: false });
+function BatchSheet({
+  title,
+  path,
+  body,
+  onClose,
+}: {
+  title: string;
+  path: string;
+  body: object;
+  onClose: () => void;
+}) {
+  const review = useQuery({
+    queryKey: ['review', path],
+    queryFn: () => post<Review>(`${path}/review`, body),
+    gcTime: 0,
+    staleTime: Infinity,
+    retry: false,
+  });
   const act = async (leaveOut: number[]) => {
     await post<JobState>(path, { ...body, leaveOut });
     await refresh();
   };
-  return <ReviewSheet title={title} review={review.data} problem={review.error ? problemText(review.error) : null} onClose={onClose} onDo={act} />;
+  return (
+    <ReviewSheet
+      title={title}
+      review={review.data}
+      problem={review.error ? problemText(review.error) : null}
+      onClose={onClose}
+      onDo={act}
+    />
+  );
 }

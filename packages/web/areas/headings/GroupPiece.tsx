@@ -12,7 +12,9 @@ import { useShell } from '../../shell/shell-store';
 
 /** A group of look-alikes side by side: choose the form that is kept, take out who does not belong, merge; or keep two apart. */
 export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: () => void }) {
-  const fullest = [...group.headings].sort((a, b) => b.text.length - a.text.length || b.records - a.records)[0]!.id;
+  const fullest = [...group.headings].sort(
+    (a, b) => b.text.length - a.text.length || b.records - a.records,
+  )[0]!.id;
   const [kept, setKept] = useState(fullest);
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [reviewing, setReviewing] = useState(false);
@@ -33,37 +35,110 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
   return (
     <div className="stack">
       <h2>One person, or several?</h2>
-      <ul className="whys">{group.pairs.map((p) => <li key={`${p.a} ${p.b}`}><Mark kind="information" /> {name(p.a)} and {name(p.b)}: {p.why.toLowerCase()}.</li>)}</ul>
+      <ul className="whys">
+        {group.pairs.map((p) => (
+          <li key={`${p.a} ${p.b}`}>
+            <Mark kind="information" /> {name(p.a)} and {name(p.b)}: {p.why.toLowerCase()}.
+          </li>
+        ))}
+      </ul>
       <div className="name-cards" role="radiogroup" aria-label="The form that is kept">
         {group.headings.map((h) => (
-          <div key={h.id} className={h.id === kept ? 'name-card kept' : out.has(h.id) ? 'name-card out' : 'name-card'}>
-            <label className="name-form"><input type="radio" name="kept" checked={h.id === kept} disabled={!mayMerge} onChange={() => { setKept(h.id); setOut(new Set([...out].filter((x) => x !== h.id))); }} /> <bdi>{h.text}</bdi></label>
-            <p className="faded">{h.id === kept ? 'Kept form' : 'Becomes a see-from'} · heading <Link to={`/headings/${h.id}`}>{h.id}</Link> · {h.records === 1 ? '1 record' : `${h.records} records`}</p>
+          <div
+            key={h.id}
+            className={h.id === kept ? 'name-card kept' : out.has(h.id) ? 'name-card out' : 'name-card'}
+          >
+            <label className="name-form">
+              <input
+                type="radio"
+                name="kept"
+                checked={h.id === kept}
+                disabled={!mayMerge}
+                onChange={() => {
+                  setKept(h.id);
+                  setOut(new Set([...out].filter((x) => x !== h.id)));
+                }}
+              />{' '}
+              <bdi>{h.text}</bdi>
+            </label>
+            <p className="faded">
+              {h.id === kept ? 'Kept form' : 'Becomes a see-from'} · heading{' '}
+              <Link to={`/headings/${h.id}`}>{h.id}</Link> ·{' '}
+              {h.records === 1 ? '1 record' : `${h.records} records`}
+            </p>
             {h.seeFrom.length ? <p className="faded">See-from: {h.seeFrom.join('; ')}</p> : null}
-            <ul>{h.titles.map((t, i) => <li key={i}>{t}</li>)}</ul>
-            {h.id !== kept && group.headings.length > 2 ? <label className="row"><input type="checkbox" checked={!out.has(h.id)} onChange={() => setOut(out.has(h.id) ? new Set([...out].filter((x) => x !== h.id)) : new Set([...out, h.id]))} /> merge this one too</label> : null}
+            <ul>
+              {h.titles.map((t, i) => (
+                <li key={i}>{t}</li>
+              ))}
+            </ul>
+            {h.id !== kept && group.headings.length > 2 ? (
+              <label className="row">
+                <input
+                  type="checkbox"
+                  checked={!out.has(h.id)}
+                  onChange={() =>
+                    setOut(
+                      out.has(h.id) ? new Set([...out].filter((x) => x !== h.id)) : new Set([...out, h.id]),
+                    )
+                  }
+                />{' '}
+                merge this one too
+              </label>
+            ) : null}
           </div>
         ))}
       </div>
       {mayMerge ? (
         <div className="row">
-          <Button type="primary" disabled={lost.length === 0} onClick={() => setReviewing(true)}>Merge {lost.length + 1} headings into 1…</Button>
-          {group.pairs.map((p) => <Button key={`${p.a} ${p.b}`} onClick={() => void apart(p.a, p.b)}>{group.pairs.length === 1 ? 'These are two people' : `${p.a} and ${p.b} are two people`}</Button>)}
+          <Button type="primary" disabled={lost.length === 0} onClick={() => setReviewing(true)}>
+            Merge {lost.length + 1} headings into 1…
+          </Button>
+          {group.pairs.map((p) => (
+            <Button key={`${p.a} ${p.b}`} onClick={() => void apart(p.a, p.b)}>
+              {group.pairs.length === 1 ? 'These are two people' : `${p.a} and ${p.b} are two people`}
+            </Button>
+          ))}
         </div>
       ) : null}
-      {reviewing ? <MergeSheet kept={kept} lost={lost} onClose={() => setReviewing(false)} onDone={onDone} /> : null}
+      {reviewing ? (
+        <MergeSheet kept={kept} lost={lost} onClose={() => setReviewing(false)} onDone={onDone} />
+      ) : null}
     </div>
   );
 }
 
-function MergeSheet({ kept, lost, onClose, onDone }: { kept: number; lost: number[]; onClose: () => void; onDone: () => void }) {
+function MergeSheet({
+  kept,
+  lost,
+  onClose,
+  onDone,
+}: {
+  kept: number;
+  lost: number[];
+  onClose: () => void;
+  onDone: () => void;
+}) {
   const { say } = useShell();
-  const review = useQuery({ queryKey: ['review', 'merge', kept, lost], queryFn: () => post<Review>('/headings/merge/review', { kept, lost }), gcTime: 0, retry: false });
+  const review = useQuery({
+    queryKey: ['review', 'merge', kept, lost],
+    queryFn: () => post<Review>('/headings/merge/review', { kept, lost }),
+    gcTime: 0,
+    retry: false,
+  });
   const act = async () => {
     const done = await post<Done>('/headings/merge', { kept, lost });
     say(done.sentence, done.entry);
     onDone();
     await refresh();
   };
-  return <ReviewSheet title={`Merge ${lost.length + 1} headings into 1`} review={review.data} problem={review.error ? problemText(review.error) : null} onClose={onClose} onDo={act} />;
+  return (
+    <ReviewSheet
+      title={`Merge ${lost.length + 1} headings into 1`}
+      review={review.data}
+      problem={review.error ? problemText(review.error) : null}
+      onClose={onClose}
+      onDo={act}
+    />
+  );
 }

@@ -12,7 +12,10 @@ import { GroupPiece } from './GroupPiece';
 import { HeadingPiece } from './HeadingPiece';
 import './headings.css';
 
-interface HeadingPage { readonly rows: HeadingRow[]; readonly next: number | null }
+interface HeadingPage {
+  readonly rows: HeadingRow[];
+  readonly next: number | null;
+}
 
 const groupId = (g: LookAlikeGroup) => g.headings[0]!.id;
 
@@ -27,21 +30,68 @@ export default function Headings() {
   const chosen = groups.find((g) => groupId(g) === group) ?? null;
   return (
     <>
-      <AreaHead name="Headings" state={groups.length ? `${groups.length} groups of names that may be one person.` : 'No names look alike.'}>
+      <AreaHead
+        name="Headings"
+        state={
+          groups.length ? `${groups.length} groups of names that may be one person.` : 'No names look alike.'
+        }
+      >
         <div className="seg" role="group" aria-label="Show">
-          <button aria-pressed={!all} onClick={() => void navigate('/headings')}>Look-alikes</button>
-          <button aria-pressed={all} onClick={() => void navigate('/headings?show=all')}>All headings</button>
+          <button aria-pressed={!all} onClick={() => void navigate('/headings')}>
+            Look-alikes
+          </button>
+          <button aria-pressed={all} onClick={() => void navigate('/headings?show=all')}>
+            All headings
+          </button>
         </div>
       </AreaHead>
-      {all ? <AllHeadings id={id ? Number(id) : null} /> : (
-        <WorkSplit open={chosen !== null}
-          list={<WorkList items={groups} label="Look-alikes" idOf={groupId} selected={group} rowHeight={52} empty="No personal names look alike: nothing to merge."
-            onOpen={(g) => setQuery({ group: String(groupId(g)) }, { replace: true })}
-            row={(g) => (<><div className="one"><b><bdi>{g.headings.map((h) => h.text).join('  ≈  ')}</bdi></b></div><div className="two"><span className="main">{g.pairs[0]!.why}</span><span>{g.headings.reduce((n, h) => n + h.records, 0)} records</span></div></>)} />}
-          piece={chosen ? <GroupPiece key={group} group={chosen} onDone={() => {
-            const next = groups[groups.indexOf(chosen) + 1] ?? groups[groups.indexOf(chosen) - 1];
-            setQuery(next ? { group: String(groupId(next)) } : {}, { replace: true });
-          }} /> : <p className="faded">Open a group to compare the names, their dates and their titles; then merge them, or note that they are different people.</p>} />
+      {all ? (
+        <AllHeadings id={id ? Number(id) : null} />
+      ) : (
+        <WorkSplit
+          open={chosen !== null}
+          list={
+            <WorkList
+              items={groups}
+              label="Look-alikes"
+              idOf={groupId}
+              selected={group}
+              rowHeight={52}
+              empty="No personal names look alike: nothing to merge."
+              onOpen={(g) => setQuery({ group: String(groupId(g)) }, { replace: true })}
+              row={(g) => (
+                <>
+                  <div className="one">
+                    <b>
+                      <bdi>{g.headings.map((h) => h.text).join('  ≈  ')}</bdi>
+                    </b>
+                  </div>
+                  <div className="two">
+                    <span className="main">{g.pairs[0]!.why}</span>
+                    <span>{g.headings.reduce((n, h) => n + h.records, 0)} records</span>
+                  </div>
+                </>
+              )}
+            />
+          }
+          piece={
+            chosen ? (
+              <GroupPiece
+                key={group}
+                group={chosen}
+                onDone={() => {
+                  const next = groups[groups.indexOf(chosen) + 1] ?? groups[groups.indexOf(chosen) - 1];
+                  setQuery(next ? { group: String(groupId(next)) } : {}, { replace: true });
+                }}
+              />
+            ) : (
+              <p className="faded">
+                Open a group to compare the names, their dates and their titles; then merge them, or note that
+                they are different people.
+              </p>
+            )
+          }
+        />
       )}
     </>
   );
@@ -51,16 +101,57 @@ function AllHeadings({ id }: { id: number | null }) {
   const navigate = useNavigate();
   const [q, setQ] = useState('');
   const list = useInfiniteQuery({
-    queryKey: ['/headings', q], initialPageParam: 0, getNextPageParam: (last: HeadingPage) => last.next, placeholderData: (before) => before,
+    queryKey: ['/headings', q],
+    initialPageParam: 0,
+    getNextPageParam: (last: HeadingPage) => last.next,
+    placeholderData: (before) => before,
     queryFn: ({ pageParam }) => get<HeadingPage>(withQuery('/headings', { q, after: pageParam })),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   return (
-    <WorkSplit open={id !== null}
-      list={<><div className="facets"><Input aria-label="Find headings" placeholder="Words of a heading" value={q} onChange={(e) => setQ(e.target.value)} allowClear /></div>
-        <WorkList items={rows} label="Headings" idOf={(h) => h.id} selected={id} rowHeight={32} onOpen={(h) => void navigate(`/headings/${h.id}?show=all`)} empty="No heading has these words."
-          onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-          row={(h) => <div className="one"><span className="main" style={{ fontWeight: 400 }}><bdi>{h.text}</bdi></span><span className="faded">{h.kind}</span><span className="num" style={{ minWidth: 34 }}>{h.records}</span></div>} /></>}
-      piece={id !== null ? <HeadingPiece key={id} id={id} /> : <p className="faded">Open a heading to see its other forms and the records that use it.</p>} />
+    <WorkSplit
+      open={id !== null}
+      list={
+        <>
+          <div className="facets">
+            <Input
+              aria-label="Find headings"
+              placeholder="Words of a heading"
+              value={q}
+              onChange={(e) => setQ(e.target.value)}
+              allowClear
+            />
+          </div>
+          <WorkList
+            items={rows}
+            label="Headings"
+            idOf={(h) => h.id}
+            selected={id}
+            rowHeight={32}
+            onOpen={(h) => void navigate(`/headings/${h.id}?show=all`)}
+            empty="No heading has these words."
+            onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+            row={(h) => (
+              <div className="one">
+                <span className="main" style={{ fontWeight: 400 }}>
+                  <bdi>{h.text}</bdi>
+                </span>
+                <span className="faded">{h.kind}</span>
+                <span className="num" style={{ minWidth: 34 }}>
+                  {h.records}
+                </span>
+              </div>
+            )}
+          />
+        </>
+      }
+      piece={
+        id !== null ? (
+          <HeadingPiece key={id} id={id} />
+        ) : (
+          <p className="faded">Open a heading to see its other forms and the records that use it.</p>
+        )
+      }
+    />
   );
 }

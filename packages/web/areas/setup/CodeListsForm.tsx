@@ -8,7 +8,11 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
 type Entry = { code: string; name: string; branch?: string; price?: number | null };
-const LISTS = [['branches', 'Branches'], ['locations', 'Locations'], ['types', 'Types of copy']] as const;
+const LISTS = [
+  ['branches', 'Branches'],
+  ['locations', 'Locations'],
+  ['types', 'Types of copy'],
+] as const;
 
 /** The code lists as three tables that can be typed in. */
 export function CodeListsForm({ data }: { data: SetUp }) {
@@ -33,26 +37,110 @@ export function CodeListsForm({ data }: { data: SetUp }) {
       <div className="setup-lists">
         {LISTS.map(([key, name]) => {
           const entries = lists[key] as readonly Entry[];
-          const set = (i: number, part: Partial<Entry>) => change(key, entries.map((e, k) => (k === i ? { ...e, ...part } : e)));
+          const set = (i: number, part: Partial<Entry>) =>
+            change(
+              key,
+              entries.map((e, k) => (k === i ? { ...e, ...part } : e)),
+            );
           return (
             <section key={key} aria-label={name} className="setup-list">
               <h2>{name}</h2>
-              {problem?.problem.fields?.filter((f) => f.field.startsWith(key)).map((f, i) => <p key={i} className="field-problem" role="alert">{f.message}</p>)}
+              {problem?.problem.fields
+                ?.filter((f) => f.field.startsWith(key))
+                .map((f, i) => (
+                  <p key={i} className="field-problem" role="alert">
+                    {f.message}
+                  </p>
+                ))}
               {entries.map((e, i) => (
                 <div key={i} className="row nowrap">
-                  <Input className="mono" style={{ width: 92, flex: 'none' }} aria-label={`Code ${i + 1} of ${name}`} value={e.code} disabled={!mayChange} onChange={(x) => set(i, { code: x.target.value })} />
-                  <Input aria-label={`Name ${i + 1} of ${name}`} value={e.name} disabled={!mayChange} onChange={(x) => set(i, { name: x.target.value })} />
-                  {key === 'locations' ? <Input className="mono" style={{ width: 64, flex: 'none' }} aria-label={`Branch of location ${i + 1}`} value={e.branch} disabled={!mayChange} onChange={(x) => set(i, { branch: x.target.value })} /> : null}
-                  {key === 'types' ? <Input className="mono" style={{ width: 92, flex: 'none' }} aria-label={`Price of type ${i + 1}`} value={e.price === null || e.price === undefined ? '' : (e.price / 100).toFixed(2)} disabled={!mayChange} onChange={(x) => set(i, { price: x.target.value === '' ? null : Math.round(Number(x.target.value.replace(',', '.')) * 100) || 0 })} /> : null}
-                  {mayChange ? <button className="fix" aria-label={`Take ${e.code} away`} onClick={() => change(key, entries.filter((_, k) => k !== i))}>✕</button> : null}
+                  <Input
+                    className="mono"
+                    style={{ width: 92, flex: 'none' }}
+                    aria-label={`Code ${i + 1} of ${name}`}
+                    value={e.code}
+                    disabled={!mayChange}
+                    onChange={(x) => set(i, { code: x.target.value })}
+                  />
+                  <Input
+                    aria-label={`Name ${i + 1} of ${name}`}
+                    value={e.name}
+                    disabled={!mayChange}
+                    onChange={(x) => set(i, { name: x.target.value })}
+                  />
+                  {key === 'locations' ? (
+                    <Input
+                      className="mono"
+                      style={{ width: 64, flex: 'none' }}
+                      aria-label={`Branch of location ${i + 1}`}
+                      value={e.branch}
+                      disabled={!mayChange}
+                      onChange={(x) => set(i, { branch: x.target.value })}
+                    />
+                  ) : null}
+                  {key === 'types' ? (
+                    <Input
+                      className="mono"
+                      style={{ width: 92, flex: 'none' }}
+                      aria-label={`Price of type ${i + 1}`}
+                      value={e.price === null || e.price === undefined ? '' : (e.price / 100).toFixed(2)}
+                      disabled={!mayChange}
+                      onChange={(x) =>
+                        set(i, {
+                          price:
+                            x.target.value === ''
+                              ? null
+                              : Math.round(Number(x.target.value.replace(',', '.')) * 100) || 0,
+                        })
+                      }
+                    />
+                  ) : null}
+                  {mayChange ? (
+                    <button
+                      className="fix"
+                      aria-label={`Take ${e.code} away`}
+                      onClick={() =>
+                        change(
+                          key,
+                          entries.filter((_, k) => k !== i),
+                        )
+                      }
+                    >
+                      ✕
+                    </button>
+                  ) : null}
                 </div>
               ))}
-              {mayChange ? <Button size="small" onClick={() => change(key, [...entries, key === 'locations' ? { code: '', name: '', branch: lists.branches[0]?.code ?? '' } : key === 'types' ? { code: '', name: '', price: null } : { code: '', name: '' }])}>Add a line</Button> : null}
+              {mayChange ? (
+                <Button
+                  size="small"
+                  onClick={() =>
+                    change(key, [
+                      ...entries,
+                      key === 'locations'
+                        ? { code: '', name: '', branch: lists.branches[0]?.code ?? '' }
+                        : key === 'types'
+                          ? { code: '', name: '', price: null }
+                          : { code: '', name: '' },
+                    ])
+                  }
+                >
+                  Add a line
+                </Button>
+              ) : null}
             </section>
           );
         })}
       </div>
-      {mayChange ? <div><Button type="primary" onClick={() => void save()}>Save the lists</Button></div> : <p className="faded">Only the head changes these.</p>}
+      {mayChange ? (
+        <div>
+          <Button type="primary" onClick={() => void save()}>
+            Save the lists
+          </Button>
+        </div>
+      ) : (
+        <p className="faded">Only the head changes these.</p>
+      )}
     </div>
   );
 }

@@ -14,8 +14,25 @@ export function HouseForm({ data }: { data: SetUp }) {
   const { say, complain } = useShell();
   const save = async () => {
     try {
-      const { classDecimals, cutterLetters, droppedSubdivisions, protectedFields, jumpLength, checksOff, barcode } = house;
-      const done = await put<Done>('/set-up/house', { version: data.house.version, classDecimals, cutterLetters, droppedSubdivisions, protectedFields, jumpLength, checksOff, barcode });
+      const {
+        classDecimals,
+        cutterLetters,
+        droppedSubdivisions,
+        protectedFields,
+        jumpLength,
+        checksOff,
+        barcode,
+      } = house;
+      const done = await put<Done>('/set-up/house', {
+        version: data.house.version,
+        classDecimals,
+        cutterLetters,
+        droppedSubdivisions,
+        protectedFields,
+        jumpLength,
+        checksOff,
+        barcode,
+      });
       setProblem(null);
       say(done.sentence, done.entry);
       await refresh();
@@ -25,23 +42,76 @@ export function HouseForm({ data }: { data: SetUp }) {
     }
   };
   const number = (key: 'classDecimals' | 'cutterLetters' | 'jumpLength', label: string, max: number) => (
-    <label>{label}<InputNumber aria-label={label} min={key === 'jumpLength' ? 2 : 0} max={max} value={house[key]} disabled={!mayChange} onChange={(v) => setHouse({ ...house, [key]: v ?? 0 })} /></label>
+    <label>
+      {label}
+      <InputNumber
+        aria-label={label}
+        min={key === 'jumpLength' ? 2 : 0}
+        max={max}
+        value={house[key]}
+        disabled={!mayChange}
+        onChange={(v) => setHouse({ ...house, [key]: v ?? 0 })}
+      />
+    </label>
   );
   const texts = (key: 'droppedSubdivisions' | 'protectedFields', label: string) => (
-    <label className="wide">{label}<Input value={house[key].join('; ')} disabled={!mayChange} onChange={(e) => setHouse({ ...house, [key]: e.target.value.split(';').map((t) => t.trimStart()) })} onBlur={() => setHouse({ ...house, [key]: house[key].map((t) => t.trim()).filter(Boolean) })} /></label>
+    <label className="wide">
+      {label}
+      <Input
+        value={house[key].join('; ')}
+        disabled={!mayChange}
+        onChange={(e) => setHouse({ ...house, [key]: e.target.value.split(';').map((t) => t.trimStart()) })}
+        onBlur={() => setHouse({ ...house, [key]: house[key].map((t) => t.trim()).filter(Boolean) })}
+      />
+    </label>
   );
-  const flip = (rule: string) => setHouse({ ...house, checksOff: house.checksOff.includes(rule) ? house.checksOff.filter((r) => r !== rule) : [...house.checksOff, rule] });
+  const flip = (rule: string) =>
+    setHouse({
+      ...house,
+      checksOff: house.checksOff.includes(rule)
+        ? house.checksOff.filter((r) => r !== rule)
+        : [...house.checksOff, rule],
+    });
   return (
     <div className="stack">
-      {problem ? <p className="note stop" role="alert">{problem.message}</p> : null}
+      {problem ? (
+        <p className="note stop" role="alert">
+          {problem.message}
+        </p>
+      ) : null}
       <div className="form-grid">
-        {number('classDecimals', 'Decimals kept of a class', 12)}{number('cutterLetters', 'Letters of the cutter', 6)}{number('jumpLength', 'Unscanned copies in a row that make a jump', 200)}
-        {texts('droppedSubdivisions', 'Subdivisions dropped here, parted by ;')}{texts('protectedFields', 'Our fields that survive a replacement (. for any digit), parted by ;')}
+        {number('classDecimals', 'Decimals kept of a class', 12)}
+        {number('cutterLetters', 'Letters of the cutter', 6)}
+        {number('jumpLength', 'Unscanned copies in a row that make a jump', 200)}
+        {texts('droppedSubdivisions', 'Subdivisions dropped here, parted by ;')}
+        {texts('protectedFields', 'Our fields that survive a replacement (. for any digit), parted by ;')}
       </div>
       <h2>Checks</h2>
-      <ul className="check-list">{data.checks.map((c) => (
-        <li key={c.rule}><label><input type="checkbox" checked={!house.checksOff.includes(c.rule)} disabled={!mayChange} onChange={() => flip(c.rule)} /> {c.title}</label><small className="faded">{c.source}</small></li>))}</ul>
-      {mayChange ? <div><Button type="primary" onClick={() => void save()}>Save the house rules</Button></div> : <p className="faded">Only the head changes these.</p>}
+      <ul className="check-list">
+        {data.checks.map((c) => (
+          <li key={c.rule}>
+            <label>
+              <input
+                type="checkbox"
+                checked={!house.checksOff.includes(c.rule)}
+                disabled={!mayChange}
+                onChange={() => flip(c.rule)}
+              />{' '}
+              {c.title}
+            </label>
+            <small className="faded">{c.source}</small>
+          </li>
+        ))}
+      </ul>
+      {mayChange ? (
+        <div>
+          <Button type="primary" onClick={() => void save()}>
+            Save the house rules
+          </Button>
+        </div>
+      ) : (
+        <p className="faded">Only the head changes these.</p>
+      )}
     </div>
   );
 }

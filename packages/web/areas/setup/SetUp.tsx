@@ -6,7 +6,11 @@ import { People } from './People';
 import { useSetUp } from './use-set-up';
 import './setup.css';
 
-const PAGES = [['lists', 'Branches, locations, types'], ['house', 'House rules'], ['people', 'People']] as const;
+const PAGES = [
+  ['lists', 'Branches, locations, types'],
+  ['house', 'House rules'],
+  ['people', 'People'],
+] as const;
 
 /** Lists, rules, people. */
 export default function SetUp() {
@@ -14,10 +18,27 @@ export default function SetUp() {
   const [page, setPage] = useState<(typeof PAGES)[number][0]>('lists');
   return (
     <>
-      <AreaHead name="Set-up" state="What this library has decided. Changes are in the daybook and can be taken back.">
-        <div className="seg" role="group" aria-label="Page">{PAGES.map(([key, name]) => <button key={key} aria-pressed={page === key} onClick={() => setPage(key)}>{name}</button>)}</div>
+      <AreaHead
+        name="Set-up"
+        state="What this library has decided. Changes are in the daybook and can be taken back."
+      >
+        <div className="seg" role="group" aria-label="Page">
+          {PAGES.map(([key, name]) => (
+            <button key={key} aria-pressed={page === key} onClick={() => setPage(key)}>
+              {name}
+            </button>
+          ))}
+        </div>
       </AreaHead>
-      <div className="setup">{!data ? null : page === 'lists' ? <CodeListsForm key={data.lists.version} data={data} /> : page === 'house' ? <HouseForm key={data.house.version} data={data} /> : <People data={data} />}</div>
+      <div className="setup">
+        {!data ? null : page === 'lists' ? (
+          <CodeListsForm key={data.lists.version} data={data} />
+        ) : page === 'house' ? (
+          <HouseForm key={data.house.version} data={data} />
+        ) : (
+          <People data={data} />
+        )}
+      </div>
     </>
   );
 }

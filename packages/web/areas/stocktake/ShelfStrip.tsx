@@ -5,7 +5,11 @@ import { useRef, useState, type KeyboardEvent } from 'react';
 
 const WIDTHS = [4, 12, 26];
 const STATES: Record<Spine['state'], string> = {
-  'in place': 'in place', 'out-of-order': 'out of order', 'should-not-be-here': 'should not be here', unknown: 'unknown', 'not-found': 'not found',
+  'in place': 'in place',
+  'out-of-order': 'out of order',
+  'should-not-be-here': 'should not be here',
+  unknown: 'unknown',
+  'not-found': 'not found',
 };
 
 /** A hue for a class, so that neighbours of one class look alike. */
@@ -18,11 +22,23 @@ function hue(callNumber: string): number {
  * A scanned shelf spine by spine: in the order of the walk, a ghost where a copy should stand, lifted when out of
  * order, a square foot on what must not be here, a notch where a stretch was jumped. ← → walks it.
  */
-export function ShelfStrip({ spines, onOpen }: { spines: readonly Spine[]; onOpen?: (spine: Spine) => void }) {
+export function ShelfStrip({
+  spines,
+  onOpen,
+}: {
+  spines: readonly Spine[];
+  onOpen?: (spine: Spine) => void;
+}) {
   const [zoom, setZoom] = useState(1);
   const [at, setAt] = useState(0);
   const box = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ horizontal: true, count: spines.length, getScrollElement: () => box.current, estimateSize: () => WIDTHS[zoom]!, overscan: 40 });
+  const virtual = useVirtualizer({
+    horizontal: true,
+    count: spines.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => WIDTHS[zoom]!,
+    overscan: 40,
+  });
   const current = spines[at];
   const walk = (to: number) => {
     const next = Math.min(spines.length - 1, Math.max(0, to));
@@ -34,7 +50,15 @@ export function ShelfStrip({ spines, onOpen }: { spines: readonly Spine[]; onOpe
     if (step) walk(at + step);
     else if (event.key === 'Home') walk(0);
     else if (event.key === 'End') walk(spines.length - 1);
-    else if (event.key === 'n') walk(at + 1 + Math.max(0, spines.slice(at + 1).findIndex((s) => s.state !== 'in place' || s.jumped)));
+    else if (event.key === 'n')
+      walk(
+        at +
+          1 +
+          Math.max(
+            0,
+            spines.slice(at + 1).findIndex((s) => s.state !== 'in place' || s.jumped),
+          ),
+      );
     else if (event.key === '+' || event.key === '-') rescale(zoom + (event.key === '+' ? 1 : -1));
     else if (event.key === 'Enter' && current) onOpen?.(current);
     else return;
@@ -45,19 +69,65 @@ export function ShelfStrip({ spines, onOpen }: { spines: readonly Spine[]; onOpe
     setTimeout(() => virtual.measure());
   };
   if (spines.length === 0) return null;
-  const label = current ? `${current.callNumber || 'no call number'} ${current.title || groupedBarcode(current.code)}: ${STATES[current.state]}${current.jumped ? `, ${current.jumped} copies jumped before it` : ''}` : '';
+  const label = current
+    ? `${current.callNumber || 'no call number'} ${current.title || groupedBarcode(current.code)}: ${STATES[current.state]}${current.jumped ? `, ${current.jumped} copies jumped before it` : ''}`
+    : '';
   return (
     <div className="strip">
-      <div ref={box} className="strip-shelf" role="slider" tabIndex={0} aria-label="Shelf strip" aria-valuemin={1} aria-valuemax={spines.length} aria-valuenow={at + 1} aria-valuetext={label} onKeyDown={onKey}>
+      <div
+        ref={box}
+        className="strip-shelf"
+        role="slider"
+        tabIndex={0}
+        aria-label="Shelf strip"
+        aria-valuemin={1}
+        aria-valuemax={spines.length}
+        aria-valuenow={at + 1}
+        aria-valuetext={label}
+        onKeyDown={onKey}
+      >
         <div style={{ width: virtual.getTotalSize(), height: '100%', position: 'relative' }}>
           {virtual.getVirtualItems().map((v) => {
             const s = spines[v.index]!;
-            return <span key={v.index} className={`spine ${s.state}${v.index === at ? ' here' : ''}${s.jumped ? ' notch' : ''}`} title={`${s.callNumber} ${s.title} – ${STATES[s.state]}`} onClick={() => { setAt(v.index); onOpen?.(s); }}
-              style={{ left: v.start, width: v.size - (zoom === 0 ? 0 : 1), ['--hue' as string]: hue(s.callNumber), height: `${74 + ((s.code.charCodeAt(s.code.length - 2) * 7) % 20)}%` }}>{zoom === 2 ? <i>{s.callNumber}</i> : null}</span>;
+            return (
+              <span
+                key={v.index}
+                className={`spine ${s.state}${v.index === at ? ' here' : ''}${s.jumped ? ' notch' : ''}`}
+                title={`${s.callNumber} ${s.title} – ${STATES[s.state]}`}
+                onClick={() => {
+                  setAt(v.index);
+                  onOpen?.(s);
+                }}
+                style={{
+                  left: v.start,
+                  width: v.size - (zoom === 0 ? 0 : 1),
+                  ['--hue' as string]: hue(s.callNumber),
+                  height: `${74 + ((s.code.charCodeAt(s.code.length - 2) * 7) % 20)}%`,
+                }}
+              >
+                {zoom === 2 ? <i>{s.callNumber}</i> : null}
+              </span>
+            );
           })}
         </div>
       </div>
-      <div className="row spread strip-said"><span>{label}</span><span className="row"><span className="faded">← → walk, n next finding</span><button className="fix" onClick={() => rescale(zoom - 1)} disabled={zoom === 0} aria-label="Smaller">−</button><button className="fix" onClick={() => rescale(zoom + 1)} disabled={zoom === 2} aria-label="Larger">+</button></span></div>
+      <div className="row spread strip-said">
+        <span>{label}</span>
+        <span className="row">
+          <span className="faded">← → walk, n next finding</span>
+          <button
+            className="fix"
+            onClick={() => rescale(zoom - 1)}
+            disabled={zoom === 0}
+            aria-label="Smaller"
+          >
+            −
+          </button>
+          <button className="fix" onClick={() => rescale(zoom + 1)} disabled={zoom === 2} aria-label="Larger">
+            +
+          </button>
+        </span>
+      </div>
     </div>
   );
 }

@@ -8,12 +8,26 @@ import { CodePicker } from '../../parts/CodePicker';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 
-const SCHEMES = [{ value: 'dewey', label: 'Dewey' }, { value: 'lc', label: 'LC' }, { value: 'nlm', label: 'NLM' }, { value: 'own', label: 'our own' }];
+const SCHEMES = [
+  { value: 'dewey', label: 'Dewey' },
+  { value: 'lc', label: 'LC' },
+  { value: 'nlm', label: 'NLM' },
+  { value: 'own', label: 'our own' },
+];
 
 /** Chooses the stretch: branch, locations, call-number range, types. */
 export function StartStocktake({ onClose }: { onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
-  const [form, setForm] = useState({ name: '', branch: '', locations: [] as string[], types: [] as string[], scheme: 'dewey', from: '', to: '', seenSince: '' });
+  const [form, setForm] = useState({
+    name: '',
+    branch: '',
+    locations: [] as string[],
+    types: [] as string[],
+    scheme: 'dewey',
+    from: '',
+    to: '',
+    seenSince: '',
+  });
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const { say, complain } = useShell();
   const navigate = useNavigate();
@@ -31,23 +45,102 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
       complain(problemText(e));
     }
   };
-  const trouble = (field: string) => (problem?.field(field) ? <span className="field-problem" role="alert">{problem.field(field)}</span> : null);
+  const trouble = (field: string) =>
+    problem?.field(field) ? (
+      <span className="field-problem" role="alert">
+        {problem.field(field)}
+      </span>
+    ) : null;
   return (
     <form className="stack" style={{ maxWidth: 560 }} onSubmit={(e) => void save(e)}>
       <h2>A new stocktake</h2>
-      <label>Name<Input value={form.name} placeholder="Millrace, textiles" status={problem?.field('name') ? 'error' : ''} onChange={(e) => set({ name: e.target.value })} />{trouble('name')}</label>
+      <label>
+        Name
+        <Input
+          value={form.name}
+          placeholder="Millrace, textiles"
+          status={problem?.field('name') ? 'error' : ''}
+          onChange={(e) => set({ name: e.target.value })}
+        />
+        {trouble('name')}
+      </label>
       <div className="form-grid">
-        <label>Branch<CodePicker label="Branch" list={lists?.branches ?? []} value={form.branch} status={problem?.field('branch') ? 'error' : ''} onChange={(v) => set({ branch: String(v), locations: [] })} />{trouble('branch')}</label>
-        <label>Locations<CodePicker label="Locations" many placeholder="all locations" list={(lists?.locations ?? []).filter((l) => l.branch === form.branch)} value={form.locations} onChange={(v) => set({ locations: v as string[] })} />{trouble('locations')}</label>
-        <label>Types<CodePicker label="Types" many placeholder="all types" list={lists?.types ?? []} value={form.types} onChange={(v) => set({ types: v as string[] })} />{trouble('types')}</label>
+        <label>
+          Branch
+          <CodePicker
+            label="Branch"
+            list={lists?.branches ?? []}
+            value={form.branch}
+            status={problem?.field('branch') ? 'error' : ''}
+            onChange={(v) => set({ branch: String(v), locations: [] })}
+          />
+          {trouble('branch')}
+        </label>
+        <label>
+          Locations
+          <CodePicker
+            label="Locations"
+            many
+            placeholder="all locations"
+            list={(lists?.locations ?? []).filter((l) => l.branch === form.branch)}
+            value={form.locations}
+            onChange={(v) => set({ locations: v as string[] })}
+          />
+          {trouble('locations')}
+        </label>
+        <label>
+          Types
+          <CodePicker
+            label="Types"
+            many
+            placeholder="all types"
+            list={lists?.types ?? []}
+            value={form.types}
+            onChange={(v) => set({ types: v as string[] })}
+          />
+          {trouble('types')}
+        </label>
       </div>
       <div className="form-grid">
-        <label>Scheme<Select aria-label="Scheme" value={form.scheme} options={SCHEMES} onChange={(scheme) => set({ scheme })} /></label>
-        <label>Call number from<Input className="mono" value={form.from} placeholder="the beginning" onChange={(e) => set({ from: e.target.value })} /></label>
-        <label>to, with all that begins so<Input className="mono" value={form.to} placeholder="the end" onChange={(e) => set({ to: e.target.value })} /></label>
-        <label>Seen since counts as found<Input type="date" value={form.seenSince} onChange={(e) => set({ seenSince: e.target.value })} />{trouble('seenSince')}</label>
+        <label>
+          Scheme
+          <Select
+            aria-label="Scheme"
+            value={form.scheme}
+            options={SCHEMES}
+            onChange={(scheme) => set({ scheme })}
+          />
+        </label>
+        <label>
+          Call number from
+          <Input
+            className="mono"
+            value={form.from}
+            placeholder="the beginning"
+            onChange={(e) => set({ from: e.target.value })}
+          />
+        </label>
+        <label>
+          to, with all that begins so
+          <Input
+            className="mono"
+            value={form.to}
+            placeholder="the end"
+            onChange={(e) => set({ to: e.target.value })}
+          />
+        </label>
+        <label>
+          Seen since counts as found
+          <Input type="date" value={form.seenSince} onChange={(e) => set({ seenSince: e.target.value })} />
+          {trouble('seenSince')}
+        </label>
       </div>
-      <div className="row"><Button type="primary" htmlType="submit">Start the stocktake</Button><Button onClick={onClose}>Leave it</Button></div>
+      <div className="row">
+        <Button type="primary" htmlType="submit">
+          Start the stocktake
+        </Button>
+        <Button onClick={onClose}>Leave it</Button>
+      </div>
     </form>
   );
 }

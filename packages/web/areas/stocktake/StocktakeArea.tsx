@@ -22,19 +22,76 @@ export default function StocktakeArea() {
   const open = rows.filter((r) => r.stocktake.state === 'open').length;
   return (
     <>
-      <AreaHead name="Stocktake" state={rows.length ? `${open} under way, ${rows.length - open} closed.` : 'No stocktake yet.'}>
-        {mayManage ? <Button type="primary" onClick={() => { setStarting(true); void navigate('/stocktake'); }}>Start a stocktake</Button> : null}
+      <AreaHead
+        name="Stocktake"
+        state={rows.length ? `${open} under way, ${rows.length - open} closed.` : 'No stocktake yet.'}
+      >
+        {mayManage ? (
+          <Button
+            type="primary"
+            onClick={() => {
+              setStarting(true);
+              void navigate('/stocktake');
+            }}
+          >
+            Start a stocktake
+          </Button>
+        ) : null}
       </AreaHead>
-      <WorkSplit share={27} open={id !== undefined || starting}
-        list={<WorkList items={rows} label="Stocktakes" idOf={(r) => r.id} selected={id ? Number(id) : null} rowHeight={58} onOpen={(r) => { setStarting(false); void navigate(`/stocktake/${r.id}`); }}
-          empty={mayManage ? 'Choose a stretch of shelf, walk it, scan it. For a first try: Millrace, open shelves, from 746 to 746, and the file demo/files/stocktake-millrace-746.txt.' : 'No stocktake yet. The head starts one.'}
-          row={(r) => (<><div className="one"><b>{r.stocktake.name}</b><span className="said-decision">{r.stocktake.state}</span></div>
-            <div className="two"><span className="main">{r.found} of {r.expected} found</span><span>{r.findings} findings</span></div><Progress part={r.found} whole={r.expected} name={r.stocktake.name} /></>)} />}
-        piece={starting ? <StartStocktake onClose={() => setStarting(false)} /> : id ? <StocktakePiece key={id} id={Number(id)} /> : <p className="faded">Open a stocktake to see what was found, what was not, and what stands wrong.</p>} />
+      <WorkSplit
+        share={27}
+        open={id !== undefined || starting}
+        list={
+          <WorkList
+            items={rows}
+            label="Stocktakes"
+            idOf={(r) => r.id}
+            selected={id ? Number(id) : null}
+            rowHeight={58}
+            onOpen={(r) => {
+              setStarting(false);
+              void navigate(`/stocktake/${r.id}`);
+            }}
+            empty={
+              mayManage
+                ? 'Choose a stretch of shelf, walk it, scan it. For a first try: Millrace, open shelves, from 746 to 746, and the file demo/files/stocktake-millrace-746.txt.'
+                : 'No stocktake yet. The head starts one.'
+            }
+            row={(r) => (
+              <>
+                <div className="one">
+                  <b>{r.stocktake.name}</b>
+                  <span className="said-decision">{r.stocktake.state}</span>
+                </div>
+                <div className="two">
+                  <span className="main">
+                    {r.found} of {r.expected} found
+                  </span>
+                  <span>{r.findings} findings</span>
+                </div>
+                <Progress part={r.found} whole={r.expected} name={r.stocktake.name} />
+              </>
+            )}
+          />
+        }
+        piece={
+          starting ? (
+            <StartStocktake onClose={() => setStarting(false)} />
+          ) : id ? (
+            <StocktakePiece key={id} id={Number(id)} />
+          ) : (
+            <p className="faded">
+              Open a stocktake to see what was found, what was not, and what stands wrong.
+            </p>
+          )
+        }
+      />
     </>
   );
 }
 
 export function Progress({ part, whole, name }: { part: number; whole: number; name: string }) {
-  return <progress className="progress" aria-label={`Found in ${name}`} value={part} max={Math.max(1, whole)} />;
+  return (
+    <progress className="progress" aria-label={`Found in ${name}`} value={part} max={Math.max(1, whole)} />
+  );
 }

@@ -20,9 +20,16 @@ import { ShelfStrip } from './ShelfStrip';
 import { Progress } from './StocktakeArea';
 
 const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 'information'])[] = [
-  ['should-not-be-here', 'Should not be here', 'stop'], ['unknown', 'Unknown', 'stop'], ['out-of-order', 'Out of order', 'caution'], ['not-found', 'Not found', 'caution'],
+  ['should-not-be-here', 'Should not be here', 'stop'],
+  ['unknown', 'Unknown', 'stop'],
+  ['out-of-order', 'Out of order', 'caution'],
+  ['not-found', 'Not found', 'caution'],
 ];
-const ACTS: Record<Settlement, string> = { 'mark-missing': 'mark missing', 'mark-found': 'mark found', 'correct-location': 'belongs here from now on' };
+const ACTS: Record<Settlement, string> = {
+  'mark-missing': 'mark missing',
+  'mark-found': 'mark found',
+  'correct-location': 'belongs here from now on',
+};
 const SHOWN_AT_ONCE = 60;
 
 /** A stocktake: its progress, the shelf as it was scanned, and what books and shelf do not agree on. */
@@ -31,7 +38,11 @@ export function StocktakePiece({ id }: { id: number }) {
   const [ticked, setTicked] = useState<ReadonlyMap<number, Settlement>>(new Map());
   const [settling, setSettling] = useState(false);
   const [said, setSaid] = useState('');
-  const [maySettle, mayManage, mayScan] = [useMay('edit copies'), useMay('manage stocktakes'), useMay('scan')];
+  const [maySettle, mayManage, mayScan] = [
+    useMay('edit copies'),
+    useMay('manage stocktakes'),
+    useMay('scan'),
+  ];
   const { say, complain } = useShell();
   if (error) return <p role="alert">{error.message}</p>;
   if (!s) return null;
@@ -47,9 +58,15 @@ export function StocktakePiece({ id }: { id: number }) {
   };
   const load = async (files: File[]) => {
     for (const f of files) {
-      const codes = (await f.text()).split(/\r?\n/).map((l) => l.trim()).filter(Boolean);
+      const codes = (await f.text())
+        .split(/\r?\n/)
+        .map((l) => l.trim())
+        .filter(Boolean);
       const odd = codes.find((c) => c.length > 60);
-      if (odd) complain(`${f.name} does not look like a scanner’s file: “${odd.slice(0, 30)}…”. One barcode a line is expected.`);
+      if (odd)
+        complain(
+          `${f.name} does not look like a scanner’s file: “${odd.slice(0, 30)}…”. One barcode a line is expected.`,
+        );
       else await act('load', { name: f.name, codes });
     }
   };
@@ -57,44 +74,131 @@ export function StocktakePiece({ id }: { id: number }) {
     setSaid(codes.map(groupedBarcode).join(', '));
     await act('scans', { codes });
   };
-  const toggle = (f: StockFinding, settlement: Settlement) => setTicked((t) => {
-    const next = new Map(t);
-    if (next.get(f.copy!.copyId) === settlement) next.delete(f.copy!.copyId);
-    else next.set(f.copy!.copyId, settlement);
-    return next;
-  });
+  const toggle = (f: StockFinding, settlement: Settlement) =>
+    setTicked((t) => {
+      const next = new Map(t);
+      if (next.get(f.copy!.copyId) === settlement) next.delete(f.copy!.copyId);
+      else next.set(f.copy!.copyId, settlement);
+      return next;
+    });
   const { result: r } = s;
   const settleable = r.findings.filter((f) => f.settlements.length && f.copy);
-  const items = settleable.flatMap((f) => (ticked.has(f.copy!.copyId) && f.settlements.includes(ticked.get(f.copy!.copyId)!) ? [{ copy: f.copy!.copyId, act: ticked.get(f.copy!.copyId)! }] : []));
+  const items = settleable.flatMap((f) =>
+    ticked.has(f.copy!.copyId) && f.settlements.includes(ticked.get(f.copy!.copyId)!)
+      ? [{ copy: f.copy!.copyId, act: ticked.get(f.copy!.copyId)! }]
+      : [],
+  );
   return (
     <div className="stack">
       <div className="piece-head">
-        <div><h2>{s.stocktake.name}</h2><p className="faded">{s.placeName} · started {s.stocktake.startedOn}{s.stocktake.closedOn ? `, closed ${s.stocktake.closedOn}` : ''}</p></div>
-        {open ? <span className="row">{mayScan ? <Link to={`/stocktake/${id}/walk`}>Walk the shelf</Link> : null}{mayManage ? <Button onClick={() => void act('close', {})}>Close the stocktake</Button> : null}</span> : null}
+        <div>
+          <h2>{s.stocktake.name}</h2>
+          <p className="faded">
+            {s.placeName} · started {s.stocktake.startedOn}
+            {s.stocktake.closedOn ? `, closed ${s.stocktake.closedOn}` : ''}
+          </p>
+        </div>
+        {open ? (
+          <span className="row">
+            {mayScan ? <Link to={`/stocktake/${id}/walk`}>Walk the shelf</Link> : null}
+            {mayManage ? <Button onClick={() => void act('close', {})}>Close the stocktake</Button> : null}
+          </span>
+        ) : null}
       </div>
-      {!s.loansDesk ? <p className="note caution" role="alert"><Mark kind="caution" /> The loans desk does not answer: copies on loan count as not found until it does.</p> : null}
+      {!s.loansDesk ? (
+        <p className="note caution" role="alert">
+          <Mark kind="caution" /> The loans desk does not answer: copies on loan count as not found until it
+          does.
+        </p>
+      ) : null}
       <div className="tallies">
-        <span><b>{r.found}</b> of {r.expected} found</span><span><b>{r.accountedFor}</b> on loan or accounted for</span><span><b>{r.expected - r.found - r.accountedFor}</b> not found</span><span><b>{r.scans}</b> scans{r.scannedTwice ? `, ${r.scannedTwice} twice` : ''}</span>
+        <span>
+          <b>{r.found}</b> of {r.expected} found
+        </span>
+        <span>
+          <b>{r.accountedFor}</b> on loan or accounted for
+        </span>
+        <span>
+          <b>{r.expected - r.found - r.accountedFor}</b> not found
+        </span>
+        <span>
+          <b>{r.scans}</b> scans{r.scannedTwice ? `, ${r.scannedTwice} twice` : ''}
+        </span>
       </div>
       <Progress part={r.found + r.accountedFor} whole={r.expected} name={s.stocktake.name} />
-      {open && mayScan ? <div className="load-row"><ScanField label="Scan" name={s.stocktake.name} said={said} onScan={(c) => void scan(c)} /><DropZone label="or drop a scanner’s file (one barcode a line)" accept=".txt,.csv,.dat" onFiles={(f) => void load(f)} /></div> : null}
+      {open && mayScan ? (
+        <div className="load-row">
+          <ScanField label="Scan" name={s.stocktake.name} said={said} onScan={(c) => void scan(c)} />
+          <DropZone
+            label="or drop a scanner’s file (one barcode a line)"
+            accept=".txt,.csv,.dat"
+            onFiles={(f) => void load(f)}
+          />
+        </div>
+      ) : null}
       <ShelfStrip spines={r.spines} />
-      {r.jumps.map((j) => <p key={j.from} className="note caution"><Mark kind="caution" /> {j.count} copies in a row were not scanned, from {j.from} to {j.to}: was a board jumped?</p>)}
-      {KINDS.map(([kind, name, mark]) => <FindingGroup key={kind} name={name} mark={mark} findings={r.findings.filter((f) => f.kind === kind)} ticked={ticked} toggle={open && maySettle ? toggle : null} tickAll={(fs) => setTicked((t) => {
-        const next = new Map(t);
-        const all = fs.every((f) => next.get(f.copy!.copyId) === f.settlements[0]);
-        for (const f of fs) if (all) next.delete(f.copy!.copyId); else next.set(f.copy!.copyId, f.settlements[0]!);
-        return next;
-      })} />)}
-      {r.scans === 0 ? <p className="faded">Nothing scanned yet: everything in the stretch counts as not found.</p> : null}
-      {open && maySettle ? <div className="settle-bar"><Button type="primary" disabled={items.length === 0} onClick={() => setSettling(true)}>Settle {items.length} {items.length === 1 ? 'finding' : 'findings'}…</Button></div> : null}
-      {settling ? <SettleSheet stocktake={s} items={items} onClose={() => setSettling(false)} onDone={() => setTicked(new Map())} /> : null}
+      {r.jumps.map((j) => (
+        <p key={j.from} className="note caution">
+          <Mark kind="caution" /> {j.count} copies in a row were not scanned, from {j.from} to {j.to}: was a
+          board jumped?
+        </p>
+      ))}
+      {KINDS.map(([kind, name, mark]) => (
+        <FindingGroup
+          key={kind}
+          name={name}
+          mark={mark}
+          findings={r.findings.filter((f) => f.kind === kind)}
+          ticked={ticked}
+          toggle={open && maySettle ? toggle : null}
+          tickAll={(fs) =>
+            setTicked((t) => {
+              const next = new Map(t);
+              const all = fs.every((f) => next.get(f.copy!.copyId) === f.settlements[0]);
+              for (const f of fs)
+                if (all) next.delete(f.copy!.copyId);
+                else next.set(f.copy!.copyId, f.settlements[0]!);
+              return next;
+            })
+          }
+        />
+      ))}
+      {r.scans === 0 ? (
+        <p className="faded">Nothing scanned yet: everything in the stretch counts as not found.</p>
+      ) : null}
+      {open && maySettle ? (
+        <div className="settle-bar">
+          <Button type="primary" disabled={items.length === 0} onClick={() => setSettling(true)}>
+            Settle {items.length} {items.length === 1 ? 'finding' : 'findings'}…
+          </Button>
+        </div>
+      ) : null}
+      {settling ? (
+        <SettleSheet
+          stocktake={s}
+          items={items}
+          onClose={() => setSettling(false)}
+          onDone={() => setTicked(new Map())}
+        />
+      ) : null}
     </div>
   );
 }
 
-function FindingGroup({ name, mark, findings, ticked, toggle, tickAll }: {
-  name: string; mark: 'stop' | 'caution' | 'information'; findings: readonly StockFinding[]; ticked: ReadonlyMap<number, Settlement>; toggle: ((f: StockFinding, s: Settlement) => void) | null; tickAll: (fs: readonly StockFinding[]) => void;
+function FindingGroup({
+  name,
+  mark,
+  findings,
+  ticked,
+  toggle,
+  tickAll,
+}: {
+  name: string;
+  mark: 'stop' | 'caution' | 'information';
+  findings: readonly StockFinding[];
+  ticked: ReadonlyMap<number, Settlement>;
+  toggle: ((f: StockFinding, s: Settlement) => void) | null;
+  tickAll: (fs: readonly StockFinding[]) => void;
 }) {
   const [all, setAll] = useState(false);
   if (findings.length === 0) return null;
@@ -102,20 +206,66 @@ function FindingGroup({ name, mark, findings, ticked, toggle, tickAll }: {
   const shown = all ? findings : findings.slice(0, SHOWN_AT_ONCE);
   return (
     <section className="verdict-group" aria-label={name}>
-      <h3><Mark kind={mark} name={name} /> {name} <span className="faded">{findings.length}</span>{toggle && can.length > 1 ? <button className="fix" onClick={() => tickAll(can)}>Tick all {can.length}</button> : null}</h3>
+      <h3>
+        <Mark kind={mark} name={name} /> {name} <span className="faded">{findings.length}</span>
+        {toggle && can.length > 1 ? (
+          <button className="fix" onClick={() => tickAll(can)}>
+            Tick all {can.length}
+          </button>
+        ) : null}
+      </h3>
       {shown.map((f) => (
         <div key={f.code + f.kind} className="verdict-row">
-          <Mark kind={mark} /><Barcode code={f.code} />
-          <span className="verdict-title">{f.copy ? <Link to={`/catalogue/${f.copy.recordId}?copy=${f.copy.copyId}`}>{f.copy.title}</Link> : <i>not known</i>}<small className="faded">{f.copy?.callNumber}</small><small>{f.message}{f.near?.length ? <> {f.near.map(groupedBarcode).join(', ')}</> : null}</small></span>
-          <span className="row">{toggle ? f.settlements.map((x) => <label key={x}><input type="checkbox" checked={ticked.get(f.copy!.copyId) === x} onChange={() => toggle(f, x)} /> {ACTS[x]}</label>) : null}</span>
+          <Mark kind={mark} />
+          <Barcode code={f.code} />
+          <span className="verdict-title">
+            {f.copy ? (
+              <Link to={`/catalogue/${f.copy.recordId}?copy=${f.copy.copyId}`}>{f.copy.title}</Link>
+            ) : (
+              <i>not known</i>
+            )}
+            <small className="faded">{f.copy?.callNumber}</small>
+            <small>
+              {f.message}
+              {f.near?.length ? <> {f.near.map(groupedBarcode).join(', ')}</> : null}
+            </small>
+          </span>
+          <span className="row">
+            {toggle
+              ? f.settlements.map((x) => (
+                  <label key={x}>
+                    <input
+                      type="checkbox"
+                      checked={ticked.get(f.copy!.copyId) === x}
+                      onChange={() => toggle(f, x)}
+                    />{' '}
+                    {ACTS[x]}
+                  </label>
+                ))
+              : null}
+          </span>
         </div>
       ))}
-      {findings.length > shown.length ? <button className="fix" onClick={() => setAll(true)}>Show the other {findings.length - shown.length}</button> : null}
+      {findings.length > shown.length ? (
+        <button className="fix" onClick={() => setAll(true)}>
+          Show the other {findings.length - shown.length}
+        </button>
+      ) : null}
     </section>
   );
 }
 
-function SettleSheet({ stocktake, items, onClose, onDone }: { stocktake: StocktakeDetail; items: { copy: number; act: Settlement }[]; onClose: () => void; onDone: () => void }) {
+function SettleSheet({
+  stocktake,
+  items,
+  onClose,
+  onDone,
+}: {
+  stocktake: StocktakeDetail;
+  items: { copy: number; act: Settlement }[];
+  onClose: () => void;
+  onDone: () => void;
+}) {
   const lists = useSetUp()?.lists.value;
   const { stretch } = stocktake.stocktake;
   const places = (lists?.locations ?? []).filter((l) => l.branch === stretch.branch);
@@ -123,7 +273,13 @@ function SettleSheet({ stocktake, items, onClose, onDone }: { stocktake: Stockta
   const { say } = useShell();
   const moves = items.some((i) => i.act === 'correct-location');
   const path = `/stocktakes/${stocktake.id}/settle`;
-  const review = useQuery({ queryKey: ['review', path, items, location], queryFn: () => post<Review>(`${path}/review`, { items, location }), gcTime: 0, retry: false, staleTime: Infinity });
+  const review = useQuery({
+    queryKey: ['review', path, items, location],
+    queryFn: () => post<Review>(`${path}/review`, { items, location }),
+    gcTime: 0,
+    retry: false,
+    staleTime: Infinity,
+  });
   const act = async (leftOut: number[]) => {
     const done = await post<Done>(path, { items: items.filter((i) => !leftOut.includes(i.copy)), location });
     say(done.sentence, done.entry);
@@ -131,8 +287,24 @@ function SettleSheet({ stocktake, items, onClose, onDone }: { stocktake: Stockta
     await refresh();
   };
   return (
-    <ReviewSheet title={`Settle findings of ${stocktake.stocktake.name}`} review={review.data} problem={review.error ? problemText(review.error) : null} onClose={onClose} onDo={act}>
-      {moves ? <label>Where they belong from now on<CodePicker label="Location" list={places} value={location} onChange={(v) => setLocation(String(v))} /></label> : null}
+    <ReviewSheet
+      title={`Settle findings of ${stocktake.stocktake.name}`}
+      review={review.data}
+      problem={review.error ? problemText(review.error) : null}
+      onClose={onClose}
+      onDo={act}
+    >
+      {moves ? (
+        <label>
+          Where they belong from now on
+          <CodePicker
+            label="Location"
+            list={places}
+            value={location}
+            onChange={(v) => setLocation(String(v))}
+          />
+        </label>
+      ) : null}
     </ReviewSheet>
   );
 }

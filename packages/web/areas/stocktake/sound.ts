@@ -4,7 +4,12 @@ let context: AudioContext | null = null;
 export function chime(good: boolean): void {
   try {
     context ??= new AudioContext();
-    for (const [start, pitch] of good ? [[0, 880]] : [[0, 220], [0.16, 180]]) {
+    for (const [start, pitch] of good
+      ? [[0, 880]]
+      : [
+          [0, 220],
+          [0.16, 180],
+        ]) {
       const tone = context.createOscillator();
       const volume = context.createGain();
       tone.frequency.value = pitch!;

@@ -12,24 +12,72 @@ export default function Today() {
   const person = usePerson();
   if (!data) return <AreaHead name="Today" state="…" />;
   const waits = [
-    ...data.deliveries.map((d) => ({ to: `/deliveries/${d.id}`, count: d.waiting, what: `records wait in ${d.name}`, more: d.errors ? `${d.errors} with errors` : 'no errors found' })),
-    ...(data.lookAlikes ? [{ to: '/headings', count: data.lookAlikes, what: 'groups of look-alike names', more: 'one person, or two?' }] : []),
-    ...data.withdrawalLists.map((l) => ({ to: `/withdrawals/${l.id}`, count: l.codes, what: `scans on the withdrawal list ${l.name}`, more: 'to weigh and confirm' })),
-    ...data.stocktakes.map((s) => ({ to: `/stocktake/${s.id}`, count: s.expected - s.found, what: `copies still to be seen in ${s.name}`, more: `${s.found} of ${s.expected} found` })),
+    ...data.deliveries.map((d) => ({
+      to: `/deliveries/${d.id}`,
+      count: d.waiting,
+      what: `records wait in ${d.name}`,
+      more: d.errors ? `${d.errors} with errors` : 'no errors found',
+    })),
+    ...(data.lookAlikes
+      ? [
+          {
+            to: '/headings',
+            count: data.lookAlikes,
+            what: 'groups of look-alike names',
+            more: 'one person, or two?',
+          },
+        ]
+      : []),
+    ...data.withdrawalLists.map((l) => ({
+      to: `/withdrawals/${l.id}`,
+      count: l.codes,
+      what: `scans on the withdrawal list ${l.name}`,
+      more: 'to weigh and confirm',
+    })),
+    ...data.stocktakes.map((s) => ({
+      to: `/stocktake/${s.id}`,
+      count: s.expected - s.found,
+      what: `copies still to be seen in ${s.name}`,
+      more: `${s.found} of ${s.expected} found`,
+    })),
   ];
   const number = (n: number) => n.toLocaleString('en-GB');
   return (
     <>
-      <AreaHead name="Today" state={`Good day, ${person.name.split(' ')[0]}. ${number(data.records)} records, ${number(data.copies)} copies, ${number(data.headings)} headings.`} />
+      <AreaHead
+        name="Today"
+        state={`Good day, ${person.name.split(' ')[0]}. ${number(data.records)} records, ${number(data.copies)} copies, ${number(data.headings)} headings.`}
+      />
       <div className="today">
         <section aria-labelledby="waits">
           <h2 id="waits">Waits for you</h2>
-          {waits.length === 0 ? <p className="faded">Nothing waits. Drop a delivery in <Link to="/deliveries">Deliveries</Link>, or scan something at the top.</p> : null}
-          <ul>{waits.map((w) => <li key={w.to + w.what}><Link to={w.to}><b>{number(w.count)}</b><span>{w.what}<small>{w.more}</small></span></Link></li>)}</ul>
+          {waits.length === 0 ? (
+            <p className="faded">
+              Nothing waits. Drop a delivery in <Link to="/deliveries">Deliveries</Link>, or scan something at
+              the top.
+            </p>
+          ) : null}
+          <ul>
+            {waits.map((w) => (
+              <li key={w.to + w.what}>
+                <Link to={w.to}>
+                  <b>{number(w.count)}</b>
+                  <span>
+                    {w.what}
+                    <small>{w.more}</small>
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
         </section>
         <section aria-labelledby="done">
           <h2 id="done">Done last</h2>
-          <div className="today-done">{data.lastEntries.map((e) => <EntryLine key={e.id} entry={e} />)}</div>
+          <div className="today-done">
+            {data.lastEntries.map((e) => (
+              <EntryLine key={e.id} entry={e} />
+            ))}
+          </div>
         </section>
       </div>
     </>

@@ -13,7 +13,11 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
 type Row = WithdrawalList['verdicts'][number];
-const GROUPS = [['stop', 'Stop: these stay', 'They cannot be withdrawn as things are.'], ['caution', 'Caution: look twice', 'They can go; ticked ones will.'], ['clear', 'Clear', 'Nothing speaks against it.']] as const;
+const GROUPS = [
+  ['stop', 'Stop: these stay', 'They cannot be withdrawn as things are.'],
+  ['caution', 'Caution: look twice', 'They can go; ticked ones will.'],
+  ['clear', 'Clear', 'Nothing speaks against it.'],
+] as const;
 
 /** A withdrawal list: scan, see the verdicts, tick, withdraw. */
 export function ListPiece({ id }: { id: number }) {
@@ -39,51 +43,151 @@ export function ListPiece({ id }: { id: number }) {
     await remove(`/withdrawal-lists/${id}/scans/${row.scan}`);
     await refresh();
   };
-  const isChosen = (r: Row) => r.candidate !== null && (r.verdict === 'clear' ? !unticked.has(r.candidate.copyId) : r.verdict === 'caution' && ticked.has(r.candidate.copyId));
+  const isChosen = (r: Row) =>
+    r.candidate !== null &&
+    (r.verdict === 'clear'
+      ? !unticked.has(r.candidate.copyId)
+      : r.verdict === 'caution' && ticked.has(r.candidate.copyId));
   const chosen = list.verdicts.filter(isChosen).map((r) => r.candidate!.copyId);
-  const flip = (set: ReadonlySet<number>, n: number) => (set.has(n) ? new Set([...set].filter((x) => x !== n)) : new Set([...set, n]));
-  const toggle = (r: Row) => (r.verdict === 'clear' ? setUnticked(flip(unticked, r.candidate!.copyId)) : setTicked(flip(ticked, r.candidate!.copyId)));
+  const flip = (set: ReadonlySet<number>, n: number) =>
+    set.has(n) ? new Set([...set].filter((x) => x !== n)) : new Set([...set, n]);
+  const toggle = (r: Row) =>
+    r.verdict === 'clear'
+      ? setUnticked(flip(unticked, r.candidate!.copyId))
+      : setTicked(flip(ticked, r.candidate!.copyId));
   const open = list.state === 'open';
   return (
     <div className="stack">
       <div className="piece-head">
-        <div><h2>{list.name}</h2><p className="faded">{list.reason || 'no reason given'} · started by {list.by} on {list.madeOn}</p></div>
-        {open && mayPrepare ? <Button type="primary" disabled={chosen.length === 0} onClick={() => setReviewing(true)}>Withdraw {chosen.length} {chosen.length === 1 ? 'copy' : 'copies'}…</Button> : null}
+        <div>
+          <h2>{list.name}</h2>
+          <p className="faded">
+            {list.reason || 'no reason given'} · started by {list.by} on {list.madeOn}
+          </p>
+        </div>
+        {open && mayPrepare ? (
+          <Button type="primary" disabled={chosen.length === 0} onClick={() => setReviewing(true)}>
+            Withdraw {chosen.length} {chosen.length === 1 ? 'copy' : 'copies'}…
+          </Button>
+        ) : null}
       </div>
-      {!list.loansDesk ? <p className="note caution" role="alert"><Mark kind="caution" /> The loans desk does not answer. Whether a copy is on loan is not known; each says so.</p> : null}
-      {open && mayPrepare ? <ScanField label="Scan or paste barcodes" name={list.name} said={said} onScan={(codes) => void scan(codes)} /> : null}
-      {list.verdicts.length === 0 ? <p className="faded">{open ? 'Nothing scanned yet. Scan the trolley one by one, or paste a column of barcodes into the field above.' : 'This list is done.'}</p> : null}
+      {!list.loansDesk ? (
+        <p className="note caution" role="alert">
+          <Mark kind="caution" /> The loans desk does not answer. Whether a copy is on loan is not known; each
+          says so.
+        </p>
+      ) : null}
+      {open && mayPrepare ? (
+        <ScanField
+          label="Scan or paste barcodes"
+          name={list.name}
+          said={said}
+          onScan={(codes) => void scan(codes)}
+        />
+      ) : null}
+      {list.verdicts.length === 0 ? (
+        <p className="faded">
+          {open
+            ? 'Nothing scanned yet. Scan the trolley one by one, or paste a column of barcodes into the field above.'
+            : 'This list is done.'}
+        </p>
+      ) : null}
       {GROUPS.map(([kind, name, hint]) => {
         const rows = list.verdicts.filter((r) => r.verdict === kind);
         if (rows.length === 0) return null;
         return (
           <section key={kind} className="verdict-group" aria-label={name}>
-            <h3><Mark kind={kind} name={kind} /> {name} <span className="faded">{rows.length} · {hint}</span></h3>
+            <h3>
+              <Mark kind={kind} name={kind} /> {name}{' '}
+              <span className="faded">
+                {rows.length} · {hint}
+              </span>
+            </h3>
             {rows.map((r) => (
               <div key={r.scan} className="verdict-row">
-                {kind !== 'stop' && open && mayPrepare ? <input type="checkbox" aria-label={`Withdraw ${r.candidate!.title}`} checked={isChosen(r)} onChange={() => toggle(r)} /> : <span />}
+                {kind !== 'stop' && open && mayPrepare ? (
+                  <input
+                    type="checkbox"
+                    aria-label={`Withdraw ${r.candidate!.title}`}
+                    checked={isChosen(r)}
+                    onChange={() => toggle(r)}
+                  />
+                ) : (
+                  <span />
+                )}
                 <Barcode code={r.code} />
-                <span className="verdict-title">{r.candidate ? <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>{r.candidate.title}</Link> : <i>not known</i>}<small className="faded">{[r.callNumber, r.place].filter(Boolean).join(' · ')}</small>
-                  {r.reasons.map((x) => <small key={x.code} className={`reason ${x.verdict}`}>{x.message}</small>)}</span>
-                {open && mayPrepare ? <button className="fix" onClick={() => void takeOff(r)} aria-label={`Take ${r.code} off the list`}>Take off</button> : null}
+                <span className="verdict-title">
+                  {r.candidate ? (
+                    <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>
+                      {r.candidate.title}
+                    </Link>
+                  ) : (
+                    <i>not known</i>
+                  )}
+                  <small className="faded">{[r.callNumber, r.place].filter(Boolean).join(' · ')}</small>
+                  {r.reasons.map((x) => (
+                    <small key={x.code} className={`reason ${x.verdict}`}>
+                      {x.message}
+                    </small>
+                  ))}
+                </span>
+                {open && mayPrepare ? (
+                  <button
+                    className="fix"
+                    onClick={() => void takeOff(r)}
+                    aria-label={`Take ${r.code} off the list`}
+                  >
+                    Take off
+                  </button>
+                ) : null}
               </div>
             ))}
           </section>
         );
       })}
-      {reviewing ? <WithdrawSheet id={id} name={list.name} copies={chosen} onClose={() => setReviewing(false)} /> : null}
+      {reviewing ? (
+        <WithdrawSheet id={id} name={list.name} copies={chosen} onClose={() => setReviewing(false)} />
+      ) : null}
     </div>
   );
 }
 
-function WithdrawSheet({ id, name, copies, onClose }: { id: number; name: string; copies: number[]; onClose: () => void }) {
+function WithdrawSheet({
+  id,
+  name,
+  copies,
+  onClose,
+}: {
+  id: number;
+  name: string;
+  copies: number[];
+  onClose: () => void;
+}) {
   const mayConfirm = useMay('confirm withdrawals');
   const { say } = useShell();
-  const review = useQuery({ queryKey: ['review', 'withdraw', id, copies], queryFn: () => post<Review>(`/withdrawal-lists/${id}/withdraw/review`, { copies }), gcTime: 0, retry: false, staleTime: Infinity });
+  const review = useQuery({
+    queryKey: ['review', 'withdraw', id, copies],
+    queryFn: () => post<Review>(`/withdrawal-lists/${id}/withdraw/review`, { copies }),
+    gcTime: 0,
+    retry: false,
+    staleTime: Infinity,
+  });
   const act = async (leftOut: number[]) => {
-    const done = await post<Done>(`/withdrawal-lists/${id}/withdraw`, { copies: copies.filter((c) => !leftOut.includes(c)) });
+    const done = await post<Done>(`/withdrawal-lists/${id}/withdraw`, {
+      copies: copies.filter((c) => !leftOut.includes(c)),
+    });
     say(done.sentence, done.entry);
     await refresh();
   };
-  return <ReviewSheet title={`Withdraw from ${name}`} review={review.data} problem={review.error ? problemText(review.error) : null} onClose={onClose} onDo={act} canDo={mayConfirm} whyNot="The list is prepared. The head of technical services confirms it." />;
+  return (
+    <ReviewSheet
+      title={`Withdraw from ${name}`}
+      review={review.data}
+      problem={review.error ? problemText(review.error) : null}
+      onClose={onClose}
+      onDo={act}
+      canDo={mayConfirm}
+      whyNot="The list is prepared. The head of technical services confirms it."
+    />
+  );
 }

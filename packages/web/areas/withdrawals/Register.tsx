@@ -8,13 +8,57 @@ import { Mark } from '../../parts/Mark';
 export function Register() {
   const { data } = useApi<{ rows: RegisterRow[] }>('/register');
   const rows = data?.rows ?? [];
-  if (data && rows.length === 0) return <p className="faded" style={{ padding: 16 }}>Nothing has been withdrawn yet. What goes is listed here for ever, with the entry that took it out.</p>;
+  if (data && rows.length === 0)
+    return (
+      <p className="faded" style={{ padding: 16 }}>
+        Nothing has been withdrawn yet. What goes is listed here for ever, with the entry that took it out.
+      </p>
+    );
   return (
     <div style={{ padding: '8px 16px', overflow: 'auto' }}>
-      <table className="plain"><thead><tr><th>Withdrawn</th><th>Barcode</th><th>Title</th><th>Stood at</th><th>Reason</th><th>By</th><th>Entry</th></tr></thead>
-        <tbody>{rows.map(({ id, entry, restored, withdrawn: w }) => (
-          <tr key={id}><td>{w.withdrawnOn}</td><td><Barcode code={w.copy.barcode} /></td><td>{w.title}{w.lastCopy ? <small className="faded"> · last copy, record {w.record} went too</small> : null}</td><td>{w.callNumber}, {w.location}</td><td>{w.reason || '–'}</td><td>{w.by}</td>
-            <td><Link to={`/daybook/${entry}`}>{entry}</Link>{restored ? <> <Mark kind="information" name="taken back" /> taken back</> : null}</td></tr>))}</tbody></table>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Withdrawn</th>
+            <th>Barcode</th>
+            <th>Title</th>
+            <th>Stood at</th>
+            <th>Reason</th>
+            <th>By</th>
+            <th>Entry</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ id, entry, restored, withdrawn: w }) => (
+            <tr key={id}>
+              <td>{w.withdrawnOn}</td>
+              <td>
+                <Barcode code={w.copy.barcode} />
+              </td>
+              <td>
+                {w.title}
+                {w.lastCopy ? (
+                  <small className="faded"> · last copy, record {w.record} went too</small>
+                ) : null}
+              </td>
+              <td>
+                {w.callNumber}, {w.location}
+              </td>
+              <td>{w.reason || '–'}</td>
+              <td>{w.by}</td>
+              <td>
+                <Link to={`/daybook/${entry}`}>{entry}</Link>
+                {restored ? (
+                  <>
+                    {' '}
+                    <Mark kind="information" name="taken back" /> taken back
+                  </>
+                ) : null}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }

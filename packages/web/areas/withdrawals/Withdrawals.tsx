@@ -28,19 +28,75 @@ export default function Withdrawals() {
   const open = lists.filter((l) => l.state === 'open').length;
   return (
     <>
-      <AreaHead name="Withdrawals" state={open ? `${open} open ${open === 1 ? 'list' : 'lists'}.` : 'No list is open.'}>
+      <AreaHead
+        name="Withdrawals"
+        state={open ? `${open} open ${open === 1 ? 'list' : 'lists'}.` : 'No list is open.'}
+      >
         <div className="seg" role="group" aria-label="Show">
-          <button aria-pressed={!showRegister} onClick={() => void navigate('/withdrawals')}>Lists</button>
-          <button aria-pressed={showRegister} onClick={() => void navigate('/withdrawals?show=register')}>Register</button>
+          <button aria-pressed={!showRegister} onClick={() => void navigate('/withdrawals')}>
+            Lists
+          </button>
+          <button aria-pressed={showRegister} onClick={() => void navigate('/withdrawals?show=register')}>
+            Register
+          </button>
         </div>
-        {mayPrepare ? <Button type="primary" onClick={() => { setStarting(true); void navigate('/withdrawals'); }}>Start a list</Button> : null}
+        {mayPrepare ? (
+          <Button
+            type="primary"
+            onClick={() => {
+              setStarting(true);
+              void navigate('/withdrawals');
+            }}
+          >
+            Start a list
+          </Button>
+        ) : null}
       </AreaHead>
-      {showRegister ? <Register /> : (
-        <WorkSplit share={27} open={id !== undefined || starting}
-          list={<WorkList items={lists} label="Withdrawal lists" idOf={(l) => l.id} selected={id ? Number(id) : null} onOpen={(l) => { setStarting(false); void navigate(`/withdrawals/${l.id}`); }}
-            empty="No list yet. Start one, then scan the trolley; a file to paste from is demo/files/trolley-of-discards.txt."
-            row={(l) => (<><div className="one"><b>{l.name}</b><span className="said-decision">{l.state}</span></div><div className="two"><span className="main">{names.find((b) => b.code === l.branch)?.name} · {l.by}</span><span>{l.codes} scans</span></div></>)} />}
-          piece={starting ? <StartList onClose={() => setStarting(false)} /> : id ? <ListPiece key={id} id={Number(id)} /> : <p className="faded">Open a list, or start one: scan what is to go, look at the verdicts, and the head confirms.</p>} />
+      {showRegister ? (
+        <Register />
+      ) : (
+        <WorkSplit
+          share={27}
+          open={id !== undefined || starting}
+          list={
+            <WorkList
+              items={lists}
+              label="Withdrawal lists"
+              idOf={(l) => l.id}
+              selected={id ? Number(id) : null}
+              onOpen={(l) => {
+                setStarting(false);
+                void navigate(`/withdrawals/${l.id}`);
+              }}
+              empty="No list yet. Start one, then scan the trolley; a file to paste from is demo/files/trolley-of-discards.txt."
+              row={(l) => (
+                <>
+                  <div className="one">
+                    <b>{l.name}</b>
+                    <span className="said-decision">{l.state}</span>
+                  </div>
+                  <div className="two">
+                    <span className="main">
+                      {names.find((b) => b.code === l.branch)?.name} · {l.by}
+                    </span>
+                    <span>{l.codes} scans</span>
+                  </div>
+                </>
+              )}
+            />
+          }
+          piece={
+            starting ? (
+              <StartList onClose={() => setStarting(false)} />
+            ) : id ? (
+              <ListPiece key={id} id={Number(id)} />
+            ) : (
+              <p className="faded">
+                Open a list, or start one: scan what is to go, look at the verdicts, and the head confirms.
+              </p>
+            )
+          }
+        />
       )}
     </>
   );
@@ -48,7 +104,9 @@ export default function Withdrawals() {
 
 function StartList({ onClose }: { onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
-  const [name, setName] = useState(`Discards ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`);
+  const [name, setName] = useState(
+    `Discards ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`,
+  );
   const [branch, setBranch] = useState('');
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<RequestProblem | null>(null);
@@ -67,14 +125,50 @@ function StartList({ onClose }: { onClose: () => void }) {
       else useShell.getState().complain(problemText(e));
     }
   };
-  const trouble = (field: string) => (problem?.field(field) ? <span className="field-problem" role="alert">{problem.field(field)}</span> : null);
+  const trouble = (field: string) =>
+    problem?.field(field) ? (
+      <span className="field-problem" role="alert">
+        {problem.field(field)}
+      </span>
+    ) : null;
   return (
     <form className="stack" style={{ maxWidth: 420 }} onSubmit={(e) => void save(e)}>
       <h2>A new withdrawal list</h2>
-      <label>Name<Input value={name} onChange={(e) => setName(e.target.value)} status={problem?.field('name') ? 'error' : ''} />{trouble('name')}</label>
-      <label>Copies of which branch<CodePicker label="Branch" list={lists?.branches ?? []} value={branch} onChange={(v) => setBranch(String(v))} status={problem?.field('branch') ? 'error' : ''} />{trouble('branch')}</label>
-      <label>Reason, for the register<Input value={reason} onChange={(e) => setReason(e.target.value)} placeholder="worn, superseded, not used in ten years…" />{trouble('reason')}</label>
-      <div className="row"><Button type="primary" htmlType="submit">Start the list</Button><Button onClick={onClose}>Leave it</Button></div>
+      <label>
+        Name
+        <Input
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          status={problem?.field('name') ? 'error' : ''}
+        />
+        {trouble('name')}
+      </label>
+      <label>
+        Copies of which branch
+        <CodePicker
+          label="Branch"
+          list={lists?.branches ?? []}
+          value={branch}
+          onChange={(v) => setBranch(String(v))}
+          status={problem?.field('branch') ? 'error' : ''}
+        />
+        {trouble('branch')}
+      </label>
+      <label>
+        Reason, for the register
+        <Input
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          placeholder="worn, superseded, not used in ten years…"
+        />
+        {trouble('reason')}
+      </label>
+      <div className="row">
+        <Button type="primary" htmlType="submit">
+          Start the list
+        </Button>
+        <Button onClick={onClose}>Leave it</Button>
+      </div>
     </form>
   );
 }

@@ -1,0 +1,93 @@
+import type { JobState } from '@osier/contract';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { openStore, type Store } from '../store/store';
+import { jobsOf, type Jobs } from './jobs';
+
+let folder: string;
+let store: Store;
+let jobs: Jobs;
+const pause = (ms: number) => new Promise((r) => setTimeout(r, ms));
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'osier-jobs-'));
+  store = await openStore(folder);
+  jobs = jobsOf(store, pino({ level: 'silent' }));
+});
+afterEach(async () => {
+  await jobs.stop();
+  await store.close();
+  rmSync(folder, { recursive: true });
+});
+
+/** Counts to ten, keeping its cursor at every step. */
+const counting = (jobsOfStore: Jobs, seen: number[], slow = 0) =>
+  jobsOfStore.register('count', async (run) => {
+    for (let n = ((run.cursor.n as number | undefined) ?? 0) + 1; n <= 10; n++) {
+      if (run.cancelled()) return null;
+      await pause(slow);
+      await store.write(async (tx) => run.keep({ n }, n, tx));
+      seen.push(n);
+    }
+    return 'Counted to ten.';
+  });
+
+test('a job tells how far it is, and ends with its last word', async () => {
+  const told: JobState[] = [];
+  jobs.events.on('job', (j: JobState) => told.push({ ...j }));
+  counting(jobs, []);
+  const { id, state } = await jobs.begin('count', 'Counting', 1, { to: 'ten' }, 10);
+  expect(state).toBe('waiting');
+  await jobs.idle();
+  expect(await jobs.state(id)).toMatchObject({
+    state: 'done',
+    done: 10,
+    total: 10,
+    message: 'Counted to ten.',
+    work: { to: 'ten' },
+  });
+  expect(told.map((j) => j.done)).toEqual([...told.map((j) => j.done)].sort((a, b) => a - b));
+  expect(told.at(-1)!.state).toBe('done');
+});
+
+test('a cancelled job stops between chunks and keeps what it has done', async () => {
+  const seen: number[] = [];
+  counting(jobs, seen, 10);
+  const { id } = await jobs.begin('count', 'Counting', 1, {}, 10);
+  while (seen.length < 3) await pause(5);
+  jobs.cancel(id);
+  await jobs.idle();
+  const job = (await jobs.state(id))!;
+  expect(job.state).toBe('cancelled');
+  expect(job.done).toBe(seen.length);
+  expect(seen.length).toBeLessThan(10);
+});
+
+test('work that throws fails the job with the reason and no other job', async () => {
+  jobs.register('bad', () => Promise.reject(new Error('The file is gone.')));
+  counting(jobs, []);
+  const [bad, good] = [
+    await jobs.begin('bad', 'Bad', 1, {}),
+    await jobs.begin('count', 'Counting', 1, {}, 10),
+  ];
+  await jobs.idle();
+  expect(await jobs.state(bad.id)).toMatchObject({ state: 'failed', message: 'The file is gone.' });
+  expect((await jobs.state(good.id))!.state).toBe('done');
+});
+
+test('what a stopped server left is taken up behind its cursor, nothing twice', async () => {
+  const seen: number[] = [];
+  counting(jobs, seen, 10);
+  const { id } = await jobs.begin('count', 'Counting', 1, {}, 10);
+  while (seen.length < 4) await pause(5);
+  await jobs.stop();
+  const next = jobsOf(store, pino({ level: 'silent' }));
+  counting(next, seen);
+  expect(await next.resume()).toBe(1);
+  await next.idle();
+  expect(seen).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
+  expect((await next.state(id))!.state).toBe('done');
+  expect(await next.resume()).toBe(0);
+});
