@@ -302,8 +302,9 @@ test('set-up: lists, rules and people, for the head to change and others to read
     await accessible(page);
   }
   await page.keyboard.press('Alt+z');
+  await expect(page.getByText(/^Takes back: Changed the code lists/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back');
+  await expect(status(page)).toContainText('Took back: Changed the code lists');
   await page.keyboard.press('Alt+3');
   await expect(page.getByText(/1,\d\d\d records/)).toBeVisible();
   await picture(page, 'catalogue');

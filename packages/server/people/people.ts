@@ -1,4 +1,4 @@
-import type { Person, PersonBody, Role, Welcome } from '@osier/contract';
+import type { Person, PersonBody, Welcome } from '@osier/contract';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { wrong } from '../http/problem';
 import type { Store } from '../store/store';

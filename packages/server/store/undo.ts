@@ -70,33 +70,36 @@ async function withoutHeadingsInUse(store: Store, changes: ChangeSet, tx?: Trans
 
 /** Things that would lose what they hang on: a record with holdings, a holding with copies, a delivery with accepted records. */
 async function dependants(store: Store, changes: ChangeSet, tx?: Transaction): Promise<Conflict[]> {
-  const removed = (kind: string) =>
-    changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
   const found: Conflict[] = [];
-  const look = async (kind: string, ids: number[], sql: string, child: string) => {
+  const look = async (kind: string, child: string, field: string, sql: string) => {
+    const ids = changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
     if (ids.length === 0) return;
-    const gone = new Set(removed(child));
+    const after = new Map(
+      changes.filter((c) => c.kind === child).map((c) => [c.id, c.after as Record<string, unknown> | null]),
+    );
+    // A child that this very plan takes away, or back to another parent, does not stand in the way.
+    const leaves = (id: number, parent: number) => after.has(id) && after.get(id)?.[field] !== parent;
     for (const row of await store.rows<{ id: number; parent: number }>(sql, { ids }, tx))
-      if (!gone.has(row.id))
+      if (!leaves(row.id, row.parent))
         found.push({ kind, id: row.parent, expected: null, found: { dependsOn: child, id: row.id } });
   };
   await look(
     'record',
-    removed('record'),
-    'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)',
     'holding',
+    'record',
+    'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)',
   );
   await look(
     'holding',
-    removed('holding'),
-    'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)',
     'copy',
+    'holding',
+    'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)',
   );
   await look(
     'delivery',
-    removed('delivery'),
-    "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'",
     'incoming',
+    'delivery',
+    "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'",
   );
   return found;
 }
