@@ -291,7 +291,8 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await expect(page.getByText('Only the head changes these.')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Sign out' }).click();
-  await signIn(page);
+  await page.getByRole('button', { name: 'Nell Arkwright' }).click();
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.keyboard.press('Alt+8');
   await page.getByRole('textbox', { name: 'Name 1 of Branches' }).fill('Sedge House, reading');
   await page.getByRole('button', { name: 'Save the lists' }).click();

@@ -5,29 +5,13 @@ import { Worker } from 'node:worker_threads';
 import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
 import { insertRows } from '../store/insert';
+import { KINDS } from '../store/kinds';
 import { candidatesFor } from './find-candidates';
 import type { Batch, ReadRow } from './read-batch';
 
 export const deliveryPath = (data: string, sha256: string): string => join(data, 'deliveries', sha256);
 
-const COLUMNS = [
-  'id',
-  'version',
-  'value',
-  'delivery',
-  'seq',
-  'state',
-  'decision',
-  'record',
-  'title',
-  'author',
-  'isbn',
-  'year',
-  'findings',
-  'errors',
-  'warnings',
-  'advice',
-];
+const COLUMNS = ['id', 'version', 'value', ...KINDS.incoming.columns];
 
 /** Job: reads a delivered file into incoming records, with what is held already and what comes twice. */
 export const readDelivery =

@@ -4,6 +4,7 @@ import { Button, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { get, post, problemText, RequestProblem } from '../../api/request';
+import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
 import { useTakesScans } from '../../shell/scan-target';
@@ -94,11 +95,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
               setProblem(null);
             }}
           />
-          {problem?.field('type') ? (
-            <span className="field-problem" role="alert">
-              {problem.field('type')}
-            </span>
-          ) : null}
+          <FieldProblem of={problem} field="type" />
         </label>
       </div>
       {trouble ? (

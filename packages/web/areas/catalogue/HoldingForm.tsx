@@ -4,6 +4,7 @@ import { Button, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { post, problemText, RequestProblem } from '../../api/request';
+import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
@@ -70,11 +71,7 @@ export function HoldingForm({
         status={problem?.field(key) ? 'error' : ''}
         onChange={(e) => setNumber({ ...number, [key]: e.target.value })}
       />
-      {problem?.field(key) ? (
-        <span className="field-problem" role="alert">
-          {problem.field(key)}
-        </span>
-      ) : null}
+      <FieldProblem of={problem} field={key} />
     </label>
   );
   return (
@@ -94,11 +91,7 @@ export function HoldingForm({
             status={problem?.field('branch') ? 'error' : ''}
             onChange={(v) => setPlace({ branch: String(v), location: '' })}
           />
-          {problem?.field('branch') ? (
-            <span className="field-problem" role="alert">
-              {problem.field('branch')}
-            </span>
-          ) : null}
+          <FieldProblem of={problem} field="branch" />
         </label>
         <label>
           Location
@@ -109,11 +102,7 @@ export function HoldingForm({
             status={problem?.field('location') ? 'error' : ''}
             onChange={(v) => setPlace({ ...place, location: String(v) })}
           />
-          {problem?.field('location') ? (
-            <span className="field-problem" role="alert">
-              {problem.field('location')}
-            </span>
-          ) : null}
+          <FieldProblem of={problem} field="location" />
         </label>
         <label>
           Scheme

@@ -4,6 +4,7 @@ import { Button, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { post, problemText, RequestProblem } from '../../api/request';
+import { FieldProblem } from '../../parts/FieldProblem';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
@@ -38,11 +39,7 @@ export function People({ data }: { data: SetUp }) {
         status={problem?.field(key) ? 'error' : ''}
         onChange={(e) => setForm({ ...form, [key]: e.target.value })}
       />
-      {problem?.field(key) ? (
-        <span className="field-problem" role="alert">
-          {problem.field(key)}
-        </span>
-      ) : null}
+      <FieldProblem of={problem} field={key} />
     </label>
   );
   return (

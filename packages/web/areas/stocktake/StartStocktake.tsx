@@ -4,6 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { refresh } from '../../api/queries';
 import { post, problemText, RequestProblem } from '../../api/request';
+import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
@@ -45,12 +46,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
       complain(problemText(e));
     }
   };
-  const trouble = (field: string) =>
-    problem?.field(field) ? (
-      <span className="field-problem" role="alert">
-        {problem.field(field)}
-      </span>
-    ) : null;
+  const trouble = (field: string) => <FieldProblem of={problem} field={field} />;
   return (
     <form className="stack" style={{ maxWidth: 560 }} onSubmit={(e) => void save(e)}>
       <h2>A new stocktake</h2>

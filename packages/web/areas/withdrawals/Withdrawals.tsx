@@ -5,6 +5,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { post, problemText, RequestProblem } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
+import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -125,12 +126,7 @@ function StartList({ onClose }: { onClose: () => void }) {
       else useShell.getState().complain(problemText(e));
     }
   };
-  const trouble = (field: string) =>
-    problem?.field(field) ? (
-      <span className="field-problem" role="alert">
-        {problem.field(field)}
-      </span>
-    ) : null;
+  const trouble = (field: string) => <FieldProblem of={problem} field={field} />;
   return (
     <form className="stack" style={{ maxWidth: 420 }} onSubmit={(e) => void save(e)}>
       <h2>A new withdrawal list</h2>
