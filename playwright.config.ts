@@ -5,7 +5,8 @@ const port = 4680;
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 90_000,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -1,5 +1,6 @@
 import type { JobState } from '@osier/contract';
 import { create } from 'zustand';
+import { followLive } from '../api/live';
 import { refresh } from '../api/queries';
 import { useShell } from './shell-store';
 
@@ -30,17 +31,18 @@ const ENDINGS: Record<string, (job: JobState) => string> = {
 };
 
 /** Follows all jobs from now on; gives the way to stop. */
-export function followJobs(): () => void {
-  const events = new EventSource('/api/jobs/events');
-  events.onmessage = (message) => {
-    const job = JSON.parse(String(message.data)) as JobState;
-    useJobs.getState().hear(job);
-    const ending = ENDINGS[job.state];
-    if (!ending) return;
-    const shell = useShell.getState();
-    if (job.state === 'failed') shell.complain(ending(job));
-    else shell.say(ending(job), job.entry);
-    void refresh();
-  };
-  return () => events.close();
-}
+export const followJobs = (): (() => void) =>
+  followLive<JobState>(
+    '/jobs/events',
+    (job) => {
+      useJobs.getState().hear(job);
+      const ending = ENDINGS[job.state];
+      if (!ending) return;
+      const shell = useShell.getState();
+      if (job.state === 'failed') shell.complain(ending(job));
+      else shell.say(ending(job), job.entry);
+      void refresh();
+    },
+    // The server tells what is running; what ended meanwhile is no longer there.
+    () => useJobs.setState({ jobs: [] }),
+  );

@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { followLive } from '../api/live';
 import { burstReader } from './scanner-burst';
 import { useScanTarget } from './scan-target';
 
@@ -21,14 +22,10 @@ export function useScanner(otherwise: (code: string) => void): void {
       deliver(code);
     };
     window.addEventListener('keydown', onKey, true);
-    const events = new EventSource('/api/scanner/events');
-    events.onmessage = (message) => {
-      const { code } = JSON.parse(String(message.data)) as { code: string };
-      deliver(code.trim());
-    };
+    const stop = followLive<{ code: string }>('/scanner/events', ({ code }) => deliver(code.trim()));
     return () => {
       window.removeEventListener('keydown', onKey, true);
-      events.close();
+      stop();
     };
   }, [otherwise]);
 }

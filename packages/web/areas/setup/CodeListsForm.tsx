@@ -56,7 +56,7 @@ export function CodeListsForm({ data }: { data: SetUp }) {
                 <div key={i} className="row nowrap">
                   <Input
                     className="mono"
-                    style={{ width: 92, flex: 'none' }}
+                    style={{ width: 78, flex: 'none' }}
                     aria-label={`Code ${i + 1} of ${name}`}
                     value={e.code}
                     disabled={!mayChange}
@@ -71,7 +71,7 @@ export function CodeListsForm({ data }: { data: SetUp }) {
                   {key === 'locations' ? (
                     <Input
                       className="mono"
-                      style={{ width: 64, flex: 'none' }}
+                      style={{ width: 52, flex: 'none' }}
                       aria-label={`Branch of location ${i + 1}`}
                       value={e.branch}
                       disabled={!mayChange}
