@@ -46,20 +46,39 @@ export async function listHeadings(
   return { rows: rows.slice(0, 100), next: rows.length > 100 ? after + 100 : null };
 }
 
+interface Grouped {
+  readonly stamp: string;
+  readonly groups: ReturnType<typeof lookAlikeGroups>;
+  readonly byId: ReadonlyMap<number, Heading>;
+}
+/** The groups of a store as they were last worked out; good as long as no heading and no noted pair has changed. */
+const grouped = new WeakMap<Store, Grouped>();
+
+async function lookAlikesNow(store: Store): Promise<Grouped> {
+  const stamp = JSON.stringify(
+    await store.row(
+      'SELECT COUNT(*) AS n, SUM(version) AS versions, MAX(id) AS last, (SELECT COUNT(*) || MAX(id) FROM distinct_pairs) AS pairs FROM headings',
+    ),
+  );
+  const known = grouped.get(store);
+  if (known?.stamp === stamp) return known;
+  const headings = await store.select('heading', "kind = 'personal' AND merged_into IS NULL");
+  const apart = await store.rows<{ a: number; b: number }>('SELECT a, b FROM distinct_pairs');
+  const pairs = new Set(apart.map((p) => `${p.a} ${p.b}`));
+  const numbered = headings.map((h) => ({ id: h.id, heading: h.value }));
+  const groups = lookAlikeGroups(lookAlikes(numbered, (a, b) => pairs.has(`${a} ${b}`)));
+  const fresh = { stamp, groups, byId: new Map(headings.map((h) => [h.id, h.value])) };
+  grouped.set(store, fresh);
+  return fresh;
+}
+
+/** How many groups of names look alike. */
+export const lookAlikeCount = async ({ store }: Services): Promise<number> =>
+  (await lookAlikesNow(store)).groups.length;
+
 /** Groups of personal headings that look alike, surest first. */
 export async function lookAlikeList({ store }: Services): Promise<LookAlikeGroup[]> {
-  const headings = await store.select('heading', "kind = 'personal' AND merged_into IS NULL");
-  const pairs = new Set(
-    (await store.rows<{ a: number; b: number }>('SELECT a, b FROM distinct_pairs')).map(
-      (p) => `${p.a} ${p.b}`,
-    ),
-  );
-  const groups = lookAlikeGroups(
-    lookAlikes(
-      headings.map((h) => ({ id: h.id, heading: h.value })),
-      (a, b) => pairs.has(`${a} ${b}`),
-    ),
-  );
+  const { groups, byId } = await lookAlikesNow(store);
   const ids = groups.flatMap((g) => g.headings);
   if (ids.length === 0) return [];
   const rows = new Map(
@@ -71,7 +90,6 @@ export async function lookAlikeList({ store }: Services): Promise<LookAlikeGroup
     `SELECT h.id AS heading, r.title FROM headings h JOIN record_keys k ON k.kind = 'heading ' || h.kind AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id IN (:ids) ORDER BY r.id`,
     { ids },
   );
-  const byId = new Map(headings.map((h) => [h.id, h.value]));
   return groups.map((g) => ({
     headings: g.headings.map((id) => ({
       ...rows.get(id)!,

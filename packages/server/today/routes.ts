@@ -1,6 +1,6 @@
 import type { Today } from '@osier/contract';
 import { listEntries } from '../daybook/daybook';
-import { lookAlikeList } from '../headings/headings';
+import { lookAlikeCount } from '../headings/headings';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { listStocktakes } from '../stocktake/stocktake';
@@ -19,7 +19,7 @@ async function today(services: Services): Promise<Today> {
   return {
     deliveries,
     withdrawalLists: lists,
-    lookAlikes: (await lookAlikeList(services)).length,
+    lookAlikes: await lookAlikeCount(services),
     stocktakes: stocktakes.map((s) => ({
       id: s.id,
       name: s.stocktake.name,
