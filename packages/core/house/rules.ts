@@ -4,8 +4,6 @@ export interface HouseRules {
   readonly classDecimals: number;
   /** Letters of the surname in the author cutter; 0 for none. */
   readonly cutterLetters: number;
-  /** Second indicator or $2 of the subject systems in use; others are pointed out. */
-  readonly thesauri: readonly string[];
   /** Subdivisions ($x or $v) that are dropped here, as text. */
   readonly droppedSubdivisions: readonly string[];
   /** Tags of ours that survive a replacement; `.` stands for any digit. */
@@ -21,7 +19,6 @@ export interface HouseRules {
 export const DEFAULT_HOUSE: HouseRules = {
   classDecimals: 2,
   cutterLetters: 3,
-  thesauri: ['0', '7', 'wick'],
   droppedSubdivisions: ['Juvenile literature'],
   protectedFields: ['09.', '59.', '69.', '9..'],
   barcode: { length: 14, kind: '3', library: '1204' },

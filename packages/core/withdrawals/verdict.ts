@@ -10,11 +10,10 @@ export interface Candidate {
   readonly due: string | null;
 }
 
-/** How many copies stand at the holding, the title's branch and anywhere, before the list. */
+/** How many copies of the title stand at its branch and anywhere, before the list. */
 export interface CopyCounts {
   readonly atBranch: number;
   readonly anywhere: number;
-  readonly atHolding: number;
 }
 
 export type VerdictKind = 'clear' | 'caution' | 'stop';

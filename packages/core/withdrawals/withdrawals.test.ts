@@ -11,7 +11,7 @@ const candidate = (copyId: number, more: Partial<Candidate> = {}): Candidate => 
   due: '',
   ...more,
 });
-const plenty = () => ({ anywhere: 9, atBranch: 9, atHolding: 9 });
+const plenty = () => ({ anywhere: 9, atBranch: 9 });
 const name = (code: string) => ({ MR: 'Millrace', SH: 'Sedge House' })[code] ?? code;
 const one = (c: Candidate | null, counts = plenty, hint?: string) =>
   weigh([{ code: 'x', candidate: c, hint }], 'MR', counts, name)[0]!;
@@ -72,9 +72,10 @@ describe('verdicts', () => {
       { code: '1', candidate: candidate(1, { due: '2026-12-01' }) },
       { code: '2', candidate: candidate(2) },
     ];
-    expect(
-      weigh(list, 'MR', () => ({ anywhere: 2, atBranch: 2, atHolding: 2 }), name).map((v) => v.verdict),
-    ).toEqual(['stop', 'clear']);
+    expect(weigh(list, 'MR', () => ({ anywhere: 2, atBranch: 2 }), name).map((v) => v.verdict)).toEqual([
+      'stop',
+      'clear',
+    ]);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Delivery, Incoming } from '@osier/core/deliveries';
+import type { Incoming } from '@osier/core/deliveries';
 import { findMatches, proposedDecision, type Candidate } from '@osier/core/matching';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -184,5 +184,3 @@ async function takenBarcodes({ store }: Services, rows: readonly ReadRow[]): Pro
   );
   return new Map(found.map((f) => [f.barcode, f.title]));
 }
-
-export type { Delivery };

@@ -55,7 +55,6 @@ export function peopleOf(store: Store, demo: boolean) {
 
   return {
     all: async () => (await all()).map(person),
-    name: async (id: number) => (await byId(id))?.name ?? 'Osier',
     welcome: async (who: Person | undefined): Promise<Welcome> => {
       const rows = await all();
       return {

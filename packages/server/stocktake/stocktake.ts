@@ -184,10 +184,9 @@ async function plan(
   const stocktake = await openStocktake(store, id);
   const { result: r } = await result(services, stocktake);
   const findings = new Map(
-    r.findings.filter((f) => f.copy).map((f) => [`${f.copy!.copyId} ${f.settlements.join(' ')}`, f]),
+    r.findings.flatMap((f) => f.settlements.map((act) => [`${f.copy?.copyId} ${act}`, f] as const)),
   );
-  const of = (w: ToSettle) =>
-    [...findings.values()].find((f) => f.copy!.copyId === w.copy && f.settlements.includes(w.act));
+  const of = (w: ToSettle) => findings.get(`${w.copy} ${w.act}`);
   const stale = wanted.find((w) => !of(w));
   if (stale)
     throw wrong('items', `Copy ${stale.copy} is not a finding that “${stale.act}” settles (any more).`);

@@ -143,8 +143,8 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
 
 async function copyCounts(store: Store, records: readonly number[]): Promise<(c: Candidate) => CopyCounts> {
   const rows = records.length
-    ? await store.rows<{ record: number; branch: string; holding: number }>(
-        'SELECT h.record, h.branch, c.holding FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record IN (:records)',
+    ? await store.rows<{ record: number; branch: string }>(
+        'SELECT h.record, h.branch FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record IN (:records)',
         { records },
       )
     : [];
@@ -153,7 +153,6 @@ async function copyCounts(store: Store, records: readonly number[]): Promise<(c:
     return {
       anywhere: all.length,
       atBranch: all.filter((r) => r.branch === c.branch).length,
-      atHolding: all.filter((r) => r.holding === c.holdingId).length,
     };
   };
 }
