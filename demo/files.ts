@@ -102,7 +102,7 @@ export function cleanDelivery(library: Library): Uint8Array {
   const news = fresh(random, authors, 60_000, 36, 'TallowPike').map((m, i) =>
     i % 2 === 0 ? withCapital(m) : i % 5 === 0 ? withSubjectTwice(m) : m,
   );
-  return join(...random.shuffled([...news, ...held]).map(writeIso2709));
+  return join(...random.shuffled([...news, ...held]).map((r) => writeIso2709(r)));
 }
 
 /** Delivery in which everything is wrong that goes wrong. */
@@ -167,7 +167,7 @@ export function brokenDelivery(library: Library): Uint8Array {
     writeIso2709(withFields(pad(r14), field('856', '40', 'u', 'htp://wickmere example/plates'))),
     writeIso2709(twiceEncoded(accents[4]!)),
     writeIso2709(pad(r15)),
-    ...rest.map(writeIso2709),
+    ...rest.map((r) => writeIso2709(r)),
     writeIso2709(accents[6]!).slice(0, -60),
   );
 }

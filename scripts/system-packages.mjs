@@ -9,6 +9,9 @@ const NEEDED = [
   ['libmarc-record-perl', () => perl('MARC::Record')],
   ['libmarc-xml-perl', () => perl('MARC::File::XML')],
   ['libmarc-charset-perl', () => perl('MARC::Charset')],
+  ['libmarc-lint-perl', () => perl('MARC::Lint')],
+  ['libmarc-schema-perl', () => perl('MARC::Schema')],
+  ['libmarc-spec-perl', () => perl('MARC::Spec')],
   ['liblibrary-callnumber-lc-perl', () => perl('Library::CallNumber::LC')],
 ];
 const has = (command, arg) => spawnSync(command, [arg], { stdio: 'ignore' }).error === undefined;

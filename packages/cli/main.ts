@@ -1,32 +1,49 @@
+import { isMainThread, workerData } from 'node:worker_threads';
 import { callNumbers } from './callnumbers';
+import { check } from './check';
 import { convert } from './convert';
+import { serve } from './pool';
 import { UsageError } from './usage';
 
-const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines [--from iso2709|marcxml|json] [--out FILE] [--report FILE]
+const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines|csv [--from iso2709|marcxml|json] [--charset utf8|marc8] [--columns 001,245ab,…] [--out FILE] [--report FILE]
+       osier check FILE [--format json|text] [--fix --out FILE]
        osier callnumbers FILE --scheme lc|dewey|nlm|generic [--keys]
-FILE may be - for standard input.
+FILE may be - for standard input; the input format is found from the content.
 `;
 
-const [command, ...rest] = process.argv.slice(2);
-try {
-  if (command === 'convert') process.exitCode = await convert(rest);
-  else if (command === 'callnumbers') process.exitCode = await callNumbers(rest);
-  else if (command === 'help' || command === '--help') process.stdout.write(USAGE);
-  else
-    throw new UsageError(
-      command
-        ? `There is no command “${command}”; there are convert and callnumbers.`
-        : 'Give a command: convert or callnumbers.',
-    );
-} catch (error) {
-  const known = error as NodeJS.ErrnoException;
-  if (known.code === 'EPIPE') process.exit(0);
-  const text =
-    error instanceof UsageError
-      ? error.message
-      : known.code === 'ENOENT'
-        ? `There is no file ${known.path}.`
-        : known.message;
-  process.stderr.write(`osier: ${text}\n`);
-  process.exitCode = 1;
+const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
+  convert,
+  check,
+  callnumbers: callNumbers,
+};
+
+async function main(): Promise<number> {
+  const [command, ...rest] = process.argv.slice(2);
+  if (command === 'help' || command === '--help') {
+    process.stdout.write(USAGE);
+    return 0;
+  }
+  const names = Object.keys(COMMANDS).join(', ').replace(/, (?=\w+$)/, ' and ');
+  const run = command === undefined ? undefined : COMMANDS[command];
+  if (run) return run(rest);
+  throw new UsageError(
+    command ? `There is no command “${command}”; there are ${names}.` : `Give a command: ${names.replace(' and ', ' or ')}.`,
+  );
 }
+
+if (isMainThread) {
+  try {
+    process.exitCode = await main();
+  } catch (error) {
+    const known = error as NodeJS.ErrnoException;
+    if (known.code === 'EPIPE') process.exit(0);
+    const text =
+      error instanceof UsageError
+        ? error.message
+        : known.code === 'ENOENT'
+          ? `There is no file ${known.path}.`
+          : known.message;
+    process.stderr.write(`osier: ${text}\n`);
+    process.exitCode = 1;
+  }
+} else serve(workerData as Parameters<typeof serve>[0]);

@@ -4,3 +4,4 @@ export { CHECKS, checkRecord } from './run';
 export { initialArticle } from './initial-article';
 export { lowerAfterArticle } from './title';
 export { subjectKey } from './subjects';
+export { fixAll } from './fix-all';

@@ -26,8 +26,8 @@ export function marcJson(record: MarcRecord): string {
 const ESCAPED = /["\\\u0000-\u001f\ud800-\udfff]/;
 const quote = (text: string) => (ESCAPED.test(text) ? JSON.stringify(text) : `"${text}"`);
 
-/** Reads one MARC-in-JSON object; null when it is not one. */
-export function readMarcJson(value: unknown): MarcRecord | null {
+/** Reads one MARC-in-JSON object; null when it is not one. What was mended is told as a sentence. */
+export function readMarcJson(value: unknown, told: (message: string) => void = () => undefined): MarcRecord | null {
   if (typeof value !== 'object' || value === null) return null;
   const { leader, fields } = value as { leader?: unknown; fields?: unknown };
   if (typeof leader !== 'string' || !Array.isArray(fields)) return null;
@@ -35,28 +35,37 @@ export function readMarcJson(value: unknown): MarcRecord | null {
   for (const entry of fields) {
     if (typeof entry !== 'object' || entry === null) return null;
     for (const [tag, content] of Object.entries(entry as Record<string, unknown>)) {
-      const f = readEntry(tag, content);
+      const f = readEntry(tag, content, told);
       if (!f) return null;
       read.push(f);
     }
   }
-  return { leader: leader.padEnd(24).slice(0, 24), fields: read };
+  if (leader.length !== 24) told(`The leader has ${leader.length} of 24 characters; it was filled up.`);
+  const whole = leader.padEnd(24).slice(0, 24);
+  return { leader: `${whole.slice(0, 9)}a${whole.slice(10)}`, fields: read };
 }
 
-function readEntry(tag: string, content: unknown): Field | null {
+function readEntry(tag: string, content: unknown, told: (message: string) => void): Field | null {
   if (typeof content === 'string') return { tag, value: content.normalize('NFC') };
   if (typeof content !== 'object' || content === null) return null;
   const { ind1, ind2, subfields } = content as { ind1?: unknown; ind2?: unknown; subfields?: unknown };
   if (!Array.isArray(subfields)) return null;
+  const indicator = (given: unknown) => {
+    if (typeof given === 'string' && given.length === 1) return given;
+    told(`Field ${tag} had ${typeof given === 'string' && given ? `“${given}”` : 'nothing'} for an indicator.`);
+    return typeof given === 'string' && given ? given[0]! : ' ';
+  };
   return {
     tag,
-    ind1: typeof ind1 === 'string' && ind1 ? ind1[0]! : ' ',
-    ind2: typeof ind2 === 'string' && ind2 ? ind2[0]! : ' ',
+    ind1: indicator(ind1),
+    ind2: indicator(ind2),
     subfields: subfields.flatMap((s) =>
-      Object.entries(s as Record<string, unknown>).map(([code, text]) => ({
-        code,
-        value: String(text).normalize('NFC'),
-      })),
+      typeof s === 'object' && s !== null
+        ? Object.entries(s as Record<string, unknown>).map(([code, text]) => ({
+            code,
+            value: String(text).normalize('NFC'),
+          }))
+        : [],
     ),
   };
 }

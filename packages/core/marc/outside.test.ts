@@ -24,7 +24,7 @@ const tool = (command: string, ...args: string[]) =>
 const perl = (script: string, ...args: string[]) => tool('perl', '-CSDA', '-e', script, ...args);
 const demo = (name: string) => readFileSync(join(__dirname, '../../../demo/files', name));
 const sample = fc.sample(anyRecord, { numRuns: 150, seed: 4 });
-const bytesOf = (records: readonly MarcRecord[]) => Buffer.concat(records.map(writeIso2709));
+const bytesOf = (records: readonly MarcRecord[]) => Buffer.concat(records.map((r) => writeIso2709(r)));
 
 test('yaz-marcdump reads what we write as the same records (MARC-in-JSON)', () => {
   const clean = readableRecords(readIso2709(demo('tallow-and-pike.mrc')));

@@ -1,7 +1,10 @@
-import { iso2709Reader, type Charset } from './iso2709';
+import { iso2709Reader, type Iso2709Options } from './iso2709';
 import { readMarcJson } from './json';
+import { jsonSplitter } from './json-splitter';
 import type { FileFormat } from './recognise';
-import type { ReadRecord } from './repair';
+import type { ReadRecord, Repair } from './repair';
+import { withoutDelimiters } from './strays';
+import { readOnceMore, twiceEncodedRepair } from './twice-encoded';
 import { marcXmlReader } from './xml';
 
 /** One way to read records from a stream of bytes, whatever the format. */
@@ -10,73 +13,66 @@ export interface RecordReader {
   end(): ReadRecord[];
   /** What ended the reading early, or null. */
   problem(): string | null;
+  /** After the end: repairs behind the last record. */
+  leftover(): readonly Repair[];
 }
 
-export function recordReader(format: FileFormat, charset?: Charset): RecordReader {
-  if (format === 'iso2709') return { ...iso2709Reader({ charset }), problem: () => null };
-  const decoder = new TextDecoder('utf-8');
-  if (format === 'marcxml') {
-    const xml = marcXmlReader();
-    return {
-      push: (chunk) => xml.push(decoder.decode(chunk, { stream: true })),
-      end: () => [...xml.push(decoder.decode()), ...xml.end()],
-      problem: xml.problem,
-    };
-  }
-  return jsonReader(decoder);
-}
-
-/** Newline-delimited MARC-in-JSON, or one array or object over several lines. */
-function jsonReader(decoder: TextDecoder): RecordReader {
-  let rest = '';
-  let offset = 0;
-  let problem: string | null = null;
-  const readOne = (text: string, at: number): ReadRecord[] => {
-    const all = parsed(text);
-    if (all === undefined) return [unreadable(text, at)];
-    return (Array.isArray(all) ? all : [all]).map((value) => {
-      const record = readMarcJson(value);
-      return record ? { record, offset: at, length: text.length, repairs: [] } : unreadable(text, at);
-    });
-  };
-  const take = (last: boolean): ReadRecord[] => {
-    const found: ReadRecord[] = [];
-    if (!last && !/^\s*\{.*\}\s*\n/.test(rest)) return found;
-    const whole = last ? parsed(rest) : undefined;
-    if (whole !== undefined) {
-      found.push(...readOne(rest, offset));
-      rest = '';
-      return found;
-    }
-    const lines = rest.split('\n');
-    rest = last ? '' : lines.pop()!;
-    for (const line of lines) {
-      if (line.trim()) found.push(...readOne(line, offset));
-      offset += line.length + 1;
-    }
-    if (last && found.length > 0 && found.every((r) => r.record === null))
-      problem = 'No line of this file is a MARC-in-JSON record.';
-    return found;
-  };
+/** A reader for a format; `options` are for ISO 2709, the others are Unicode by their nature. */
+export function recordReader(format: FileFormat, options: Iso2709Options = {}): RecordReader {
+  if (format === 'iso2709') return { ...iso2709Reader(options), problem: () => null };
+  const inner = format === 'marcxml' ? xmlReader() : jsonReader();
   return {
-    push(chunk) {
-      rest += decoder.decode(chunk, { stream: true });
-      return take(false);
-    },
-    end() {
-      rest += decoder.decode();
-      return rest.trim() ? take(true) : [];
-    },
-    problem: () => problem,
+    ...inner,
+    push: (chunk) => inner.push(chunk).map(tidied),
+    end: () => inner.end().map(tidied),
+    leftover: () => [],
   };
 }
 
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
+/** What ISO 2709 cannot carry is taken out, and text encoded twice read once more; both told. */
+function tidied(read: ReadRecord): ReadRecord {
+  if (!read.record) return read;
+  const repairs: Repair[] = [...read.repairs];
+  let record = withoutDelimiters(read.record, read.offset, repairs);
+  const once = readOnceMore(record);
+  if (once) {
+    record = once;
+    repairs.push(twiceEncodedRepair(read.offset));
   }
+  return record === read.record && repairs.length === read.repairs.length ? read : { ...read, record, repairs };
+}
+
+type Inner = Omit<RecordReader, 'leftover'>;
+
+function xmlReader(): Inner {
+  const decoder = new TextDecoder('utf-8');
+  const xml = marcXmlReader();
+  return {
+    push: (chunk) => xml.push(decoder.decode(chunk, { stream: true })),
+    end: () => [...xml.push(decoder.decode()), ...xml.end()],
+    problem: xml.problem,
+  };
+}
+
+/** MARC-in-JSON: an object a line, objects one after another, or one array of them. */
+function jsonReader(): Inner {
+  const decoder = new TextDecoder('utf-8');
+  const splitter = jsonSplitter();
+  let [seen, good] = [0, 0];
+  const read = (texts: ReturnType<typeof splitter.push>): ReadRecord[] =>
+    texts.map(({ text, offset, value }) => {
+      seen++;
+      const repairs: Repair[] = [];
+      const record = readMarcJson(value, (message) => repairs.push({ code: 'indicators', offset, message, repaired: true }));
+      if (!record) return unreadable(text, offset);
+      good++;
+      return { record, offset, length: text.length, repairs };
+    });
+  return {
+    push: (chunk) => read(splitter.push(decoder.decode(chunk, { stream: true }))),
+    end: () => read([...splitter.push(decoder.decode()), ...splitter.end()]),
+    problem: () => (seen > 0 && good === 0 ? 'No part of this file is a MARC-in-JSON record.' : null),
+  };
 }
 
 const unreadable = (text: string, offset: number): ReadRecord => ({

@@ -6,6 +6,8 @@ export interface Repair {
   readonly message: string;
   /** False when something could not be kept. */
   readonly repaired: boolean;
+  /** What could not be kept, as it stood in the file. */
+  readonly bytes?: Uint8Array;
 }
 
 export type RepairCode =
@@ -20,10 +22,15 @@ export type RepairCode =
   | 'leader'
   | 'indicators'
   | 'no-delimiter'
+  | 'empty-delimiter'
+  | 'stray-delimiter'
+  | 'field-terminator'
+  | 'tag'
   | 'control-subfields'
   | 'nul-bytes'
   | 'charset-claim'
   | 'bad-bytes'
+  | 'twice-encoded'
   | 'too-long'
   | 'unreadable';
 

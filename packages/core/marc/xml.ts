@@ -25,6 +25,16 @@ export function marcXmlReader(): MarcXmlReader {
   let text: string | null = null;
   let start = 0;
   const parser = new SaxesParser({ xmlns: false, position: true });
+  const indicator = (given: string | undefined, of: string) => {
+    if (given?.length === 1) return given;
+    repairs.push({
+      code: 'indicators',
+      offset: start,
+      repaired: true,
+      message: `Field ${of} had ${given ? `“${given}”` : 'nothing'} for an indicator.`,
+    });
+    return given?.[0] ?? ' ';
+  };
   const local = (name: string) => name.slice(name.indexOf(':') + 1);
   parser.on('error', (error) => {
     failed ??= error.message;
@@ -42,7 +52,8 @@ export function marcXmlReader(): MarcXmlReader {
         [tag, text] = [a.tag ?? '', ''];
         break;
       case 'datafield':
-        [tag, ind, subfields] = [a.tag ?? '', [a.ind1 || ' ', a.ind2 || ' '], []];
+        [tag, subfields] = [a.tag ?? '', []];
+        ind = [indicator(a.ind1, tag), indicator(a.ind2, tag)];
         break;
       case 'subfield':
         [code, text] = [a.code ?? ' ', ''];

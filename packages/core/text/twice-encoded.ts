@@ -13,7 +13,8 @@ export function decodedOnce(text: string): string | null {
     bytes[i] = byte;
   }
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes).normalize('NFC');
+    const once = new TextDecoder('utf-8', { fatal: true }).decode(bytes).normalize('NFC');
+    return /[\u0080-\u009f\ufffd\ue000-\uf8ff]/.test(once) ? null : once;
   } catch {
     return null;
   }

@@ -3,39 +3,61 @@ import data from './marc8-tables.json';
 /** A MARC-8 character set, keyed by its escape final byte (MARC 21 Specifications: Character Sets, part 2). */
 export interface Marc8Set {
   readonly code: number;
+  /** By the seven low bits of each byte, since any set can be designated as G0 or G1. */
   readonly toUnicode: ReadonlyMap<number, string>;
   readonly combining: ReadonlySet<number>;
+  /** The other way, by NFC character: its code, and whether it is a mark that stands before its base. */
+  readonly toMarc8: ReadonlyMap<string, { readonly code: number; readonly combining: boolean }>;
 }
 
-const BASIC_SETS = [0x42, 0x45, 0x32, 0x33, 0x34, 0x4e, 0x51, 0x53, 0x62, 0x67, 0x70];
 /** East Asian Character Code: three bytes a character. */
 export const EACC = 0x31;
 export const ASCII = 0x42;
 export const ANSEL = 0x45;
+export const SUBSCRIPT = 0x62;
+export const GREEK_SYMBOLS = 0x67;
+export const SUPERSCRIPT = 0x70;
+/** Hebrew, Basic Arabic, Extended Arabic, Basic Cyrillic, Extended Cyrillic, Basic Greek. */
+export const SCRIPTS = [0x4e, 0x51, 0x53, 0x32, 0x33, 0x34] as const;
+const KNOWN: readonly number[] = [ASCII, ANSEL, ...SCRIPTS, SUBSCRIPT, GREEK_SYMBOLS, SUPERSCRIPT, EACC];
 
 const sets = new Map<number, Marc8Set>();
 
 /** The table of a character set, or undefined for a final byte that MARC-8 does not use. */
 export function marc8Set(final: number): Marc8Set | undefined {
-  if (!BASIC_SETS.includes(final) && final !== EACC) return undefined;
+  if (!KNOWN.includes(final)) return undefined;
   let set = sets.get(final);
-  if (!set) {
-    const source = (data.sets as Record<string, { codes: string; combining: string }>)[hex(final)]!;
-    const toUnicode = new Map<number, string>();
-    for (const pair of source.codes.split(' ')) {
-      const [marc, ucs] = pair.split('=') as [string, string];
-      toUnicode.set(parseInt(marc, 16), String.fromCodePoint(parseInt(ucs, 16)));
-    }
-    const combining = new Set(
-      source.combining
-        .split(' ')
-        .filter(Boolean)
-        .map((c) => parseInt(c, 16)),
-    );
-    set = { code: final, toUnicode, combining };
-    sets.set(final, set);
-  }
+  if (!set) sets.set(final, (set = load(final)));
   return set;
 }
 
+function load(final: number): Marc8Set {
+  const mask = final === EACC ? 0x7f7f7f : 0x7f;
+  const source = (data.sets as Record<string, { codes: string; combining: string }>)[hex(final)]!;
+  const combining = new Set(
+    source.combining
+      .split(' ')
+      .filter(Boolean)
+      .map((c) => parseInt(c, 16) & mask),
+  );
+  const toUnicode = new Map<number, string>();
+  const toMarc8 = new Map<string, { code: number; combining: boolean }>();
+  const composedForms: [string, number][] = [];
+  for (const pair of source.codes.split(' ')) {
+    const [marc, ucs] = pair.split('=') as [string, string];
+    const code = parseInt(marc, 16) & mask;
+    const char = String.fromCodePoint(parseInt(ucs, 16));
+    toUnicode.set(code, char);
+    if (!isGraphic(code)) continue;
+    if (!toMarc8.has(char)) toMarc8.set(char, { code, combining: combining.has(code) });
+    if (char.normalize('NFC') !== char) composedForms.push([char.normalize('NFC'), code]);
+  }
+  for (const [char, code] of composedForms)
+    if (!toMarc8.has(char)) toMarc8.set(char, { code, combining: combining.has(code) });
+  return { code: final, toUnicode, combining, toMarc8 };
+}
+
+/** Codes with a byte that is no graphic character can be read but are not written. */
+const isGraphic = (code: number) =>
+  code <= 0x7f || [code >> 16, (code >> 8) & 0x7f, code & 0x7f].every((b) => b > 0x20 && b < 0x7f);
 const hex = (n: number) => n.toString(16).toUpperCase().padStart(2, '0');

@@ -1,21 +1,30 @@
 import { ANSEL, ASCII, EACC, marc8Set, type Marc8Set } from './marc8-tables';
 
-/** Text decoded from MARC-8, and the offsets (within the bytes given) of codes that no table knows. */
+/** Text decoded from MARC-8, with what tells whether the bytes were MARC-8 at all. */
 export interface Marc8Text {
   readonly text: string;
+  /** Offsets (within the bytes given) of codes that no table knows. */
   readonly unknown: readonly number[];
+  /** Marks before something that carries none: a blank, a digit, the end. */
+  readonly stranded: number;
+  /** Marks that make one of the letters of the European alphabets with their base. */
+  readonly usual: number;
+  /** Marks with a base that make no single character. */
+  readonly unusual: number;
 }
 
 const ESC = 0x1b;
+const SUBFIELD = 0x1f;
 /** Double-width marks come as two halves, one before each letter; the first half stands for the whole. */
-const DOUBLE_WIDTH: Record<number, { mark: string; secondHalf: number }> = {
-  0x6b: { mark: '\u0361', secondHalf: 0x6c },
-  0x7a: { mark: '\u0360', secondHalf: 0x7b },
-};
+const DOUBLE_WIDTH: Record<number, string> = { 0x6b: '\u0361', 0x7a: '\u0360' };
+const SECOND_HALVES = [0x6c, 0x7b];
+/** C1 controls that MARC-8 keeps: non-sorting begin and end, joiner and non-joiner. */
+const CONTROLS: Record<number, string> = { 0x88: '\u0098', 0x89: '\u009c', 0x8d: '\u200d', 0x8e: '\u200c' };
 
 /**
  * Decodes MARC-8 (MARC 21 Specifications: Character Sets and Encoding Options, part 2): escape sequences for G0 and
- * G1, combining marks moved behind their base, EACC in three bytes, `&#xXXXX;` for what MARC-8 lacks. Gives NFC.
+ * G1, combining marks moved behind their base, EACC in three bytes, `&#xXXXX;` for what MARC-8 lacks. Subfield
+ * delimiters and the code after them are left alone, whatever set is in force. Gives NFC.
  */
 export function decodeMarc8(bytes: Uint8Array): Marc8Text {
   let g0 = marc8Set(ASCII)!;
@@ -23,63 +32,87 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
   let out = '';
   let marks = '';
   const unknown: number[] = [];
+  let [stranded, usual, unusual] = [0, 0, 0];
+  let secondHalfDue = false;
   const put = (char: string, combining: boolean) => {
     if (combining) {
       marks += char;
-    } else {
-      out += char + marks;
-      marks = '';
+      return;
     }
+    if (marks) {
+      if (!LETTER.test(char)) stranded++;
+      else if (isUsual(char, marks)) usual++;
+      else unusual++;
+    }
+    out += char + marks;
+    marks = '';
   };
-  const putCode = (char: string | undefined, combining: boolean, at: number) => {
+  const putCode = (set: Marc8Set, code: number, at: number) => {
+    const char = set.toUnicode.get(code);
     if (char === undefined) unknown.push(at);
-    put(char ?? '\ufffd', combining);
+    put(char ?? '\ufffd', set.combining.has(code));
+  };
+  const endMarks = () => {
+    if (!marks) return;
+    out += marks;
+    marks = '';
+    stranded++;
   };
   for (let i = 0; i < bytes.length;) {
     const byte = bytes[i]!;
     if (byte === ESC) {
       const shift = readEscape(bytes, i);
-      if (shift) {
-        if (shift.target === 0) g0 = shift.set;
-        else g1 = shift.set;
-        i += shift.length;
+      if (shift?.target === 0) g0 = shift.set;
+      else if (shift) g1 = shift.set;
+      else unknown.push(i);
+      i += shift?.length ?? 1;
+    } else if (byte === SUBFIELD) {
+      endMarks();
+      out += String.fromCharCode(byte);
+      const code = bytes[i + 1];
+      if (code !== undefined && code < 0x80 && code > 0x20) out += String.fromCharCode(code);
+      i += code !== undefined && code < 0x80 && code > 0x20 ? 2 : 1;
+    } else if (byte < 0x20 || byte === 0x7f) {
+      endMarks();
+      out += String.fromCharCode(byte);
+      i++;
+    } else if (byte === 0x20) {
+      put(' ', false);
+      i++;
+    } else if (byte >= 0x80 && byte <= 0xa0) {
+      const control = CONTROLS[byte];
+      if (control === undefined) unknown.push(i);
+      put(control ?? '\ufffd', false);
+      i++;
+    } else {
+      const set: Marc8Set = byte >= 0x80 ? g1 : g0;
+      const code = byte & 0x7f;
+      if (set.code === EACC) {
+        putCode(set, (code << 16) | (((bytes[i + 1] ?? 0) & 0x7f) << 8) | ((bytes[i + 2] ?? 0) & 0x7f), i);
+        i += 3;
         continue;
       }
-      unknown.push(i++);
-      continue;
-    }
-    if (byte < 0x21 || byte === 0x7f || (byte >= 0x80 && byte <= 0xa0)) {
-      const control = CONTROLS[byte];
-      if (control !== undefined) put(control, false);
-      else if (byte < 0x80) put(String.fromCharCode(byte), false);
-      else unknown.push(i);
+      if (set.code !== ANSEL) putCode(set, code, i);
+      else if (DOUBLE_WIDTH[code] !== undefined) {
+        put(DOUBLE_WIDTH[code], true);
+        secondHalfDue = true;
+      } else if (secondHalfDue && SECOND_HALVES.includes(code)) secondHalfDue = false;
+      else putCode(set, code, i);
       i++;
-      continue;
     }
-    const set: Marc8Set = byte >= 0x80 ? g1 : g0;
-    if (set.code === EACC) {
-      const code = ((byte & 0x7f) << 16) | (((bytes[i + 1] ?? 0) & 0x7f) << 8) | ((bytes[i + 2] ?? 0) & 0x7f);
-      const char = set.toUnicode.get(code);
-      putCode(char, set.combining.has(code), i);
-      i += 3;
-      continue;
-    }
-    const code = set.toUnicode.has(byte) ? byte : byte & 0x7f;
-    const double = set.code === ANSEL ? DOUBLE_WIDTH[code] : undefined;
-    if (double) put(double.mark, true);
-    else if (set.code === ANSEL && (code === 0x6c || code === 0x7b)) {
-      // The second half is already told by the first.
-    } else {
-      const char = set.toUnicode.get(code);
-      putCode(char, set.combining.has(code), i);
-    }
-    i++;
   }
-  return { text: withReferences(out + marks).normalize('NFC'), unknown };
+  endMarks();
+  return { text: withReferences(out).normalize('NFC'), unknown, stranded, usual, unusual };
 }
 
-/** C1 controls that MARC-8 keeps: non-sorting begin and end, joiner and non-joiner. */
-const CONTROLS: Record<number, string> = { 0x88: '\u0098', 0x89: '\u009c', 0x8d: '\u200d', 0x8e: '\u200c' };
+const LETTER = /[\p{L}\p{M}]/u;
+const isUsual = (base: string, marks: string) => {
+  const whole = (base + marks).normalize('NFC');
+  return (whole.length === 1 && whole.charCodeAt(0) <= 0x17f) || /[\u0360\u0361]/.test(marks);
+};
+
+/** Whether a well-formed escape sequence stands at this offset. */
+export const isEscape = (bytes: Uint8Array, at: number): boolean => readEscape(bytes, at) !== null;
 
 function readEscape(bytes: Uint8Array, at: number): { target: 0 | 1; set: Marc8Set; length: number } | null {
   const b1 = bytes[at + 1];
@@ -105,6 +138,8 @@ const withReferences = (text: string) =>
   text.includes('&#x')
     ? text.replace(/&#x([0-9A-Fa-f]{4,6});/g, (whole, code: string) => {
         const point = parseInt(code, 16);
-        return point <= 0x10ffff ? String.fromCodePoint(point) : whole;
+        return point <= 0x10ffff && !(point >= 0xd800 && point <= 0xdfff)
+          ? String.fromCodePoint(point)
+          : whole;
       })
     : text;

@@ -1,41 +1,116 @@
 import { composed, decodeForgiving, decodeUtf8 } from '../charset/utf8';
-import { decodeMarc8 } from '../charset/marc8';
+import { decodeMarc8, isEscape } from '../charset/marc8';
 import type { Repair } from '../repair';
 
 /** Which encoding a record is read in: what its leader says, or what the person says. */
 export type Charset = 'utf8' | 'marc8';
 
 type Note = (code: Repair['code'], message: string, at: number) => void;
+type Decode = (from: number, to: number) => string;
+interface Stretch {
+  readonly start: number;
+  readonly end: number;
+}
 
-/** Gives the function that decodes a stretch of this record's bytes, having weighed leader/09 against the bytes. */
+/**
+ * Gives the function that decodes one field of a record. What leader/09 claims is weighed against the bytes field by
+ * field, the other fields of the record being evidence for those that are doubtful; what is not as claimed is told.
+ */
 export function decoderFor(
   bytes: Uint8Array,
+  fields: readonly Stretch[],
   claimed: Charset,
   forced: Charset | undefined,
   note: Note,
-): (from: number, to: number) => string {
-  if (
-    forced === undefined &&
-    claimed === 'marc8' &&
-    !bytes.includes(0x1b) &&
-    bytes.some((b) => b >= 0x80) &&
-    decodeUtf8(bytes) !== null
-  ) {
-    note('charset-claim', 'Leader position 9 says MARC-8; the bytes are UTF-8 and were read so.', 9);
-    return (from, to) => composed(decodeUtf8(bytes.subarray(from, to))!);
+): Decode {
+  if (forced === 'marc8') return marc8(bytes, note);
+  if (forced === 'utf8') return forgiving(bytes, note);
+  return claimed === 'utf8' ? weighedUtf8(bytes, fields, note) : weighedMarc8(bytes, fields, note);
+}
+
+/** Read as UTF-8; fields that are not are MARC-8 when the marks in them say so, else bytes of Windows-1252 among UTF-8. */
+function weighedUtf8(bytes: Uint8Array, fields: readonly Stretch[], note: Note): Decode {
+  const odd = fields.filter((f) => {
+    const part = bytes.subarray(f.start, f.end);
+    return hasEscape(part) || decodeUtf8(part) === null;
+  });
+  if (odd.length === 0 || !areMarc8(bytes, odd)) return forgiving(bytes, note);
+  const places = new Set(odd.map((f) => f.start));
+  note('charset-claim', 'Leader position 9 says UTF-8; fields that are MARC-8 were read so.', 9);
+  const asMarc8 = marc8(bytes, note);
+  const asUtf8 = forgiving(bytes, note);
+  return (from, to) => (places.has(from) ? asMarc8 : asUtf8)(from, to);
+}
+
+/** Marks that make letters with what follows, and nothing that MARC-8 has not; or escape sequences. */
+function areMarc8(bytes: Uint8Array, odd: readonly Stretch[]): boolean {
+  let usual = 0;
+  for (const f of odd) {
+    const part = bytes.subarray(f.start, f.end);
+    if (hasEscape(part)) return true;
+    const read = decodeMarc8(part);
+    if (read.unknown.length || read.stranded || read.unusual) return false;
+    usual += read.usual;
   }
-  if ((forced ?? claimed) === 'marc8') {
-    return (from, to) => {
-      const { text, unknown } = decodeMarc8(bytes.subarray(from, to));
-      for (const at of unknown.slice(0, 3))
-        note(
-          'bad-bytes',
-          `Byte ${hex(bytes[from + at]!)} is no MARC-8 character; U+FFFD stands for it.`,
-          from + at,
-        );
-      return text;
-    };
+  return usual >= 2;
+}
+
+/** Read as MARC-8; a field that is well-formed UTF-8 is UTF-8, for MARC-8 text hardly ever is by chance. */
+function weighedMarc8(bytes: Uint8Array, fields: readonly Stretch[], note: Note): Decode {
+  const utf8 = new Set<number>();
+  const rest: Stretch[] = [];
+  for (const f of fields) {
+    const part = bytes.subarray(f.start, f.end);
+    if (isAscii(part) || hasEscape(part)) continue;
+    if (decodeUtf8(part) !== null) utf8.add(f.start);
+    else rest.push(f);
   }
+  if (utf8.size)
+    note(
+      'charset-claim',
+      rest.length
+        ? 'Leader position 9 says MARC-8; fields that are UTF-8 were read so.'
+        : 'Leader position 9 says MARC-8; the bytes are UTF-8 and were read so.',
+      9,
+    );
+  const asUtf8: Decode = (from, to) => composed(decodeUtf8(bytes.subarray(from, to))!);
+  let asClaimed = marc8(bytes, note);
+  const mixed = utf8.size > 0 && rest.length > 0;
+  if (rest.length && (areWindows1252(bytes, rest) || (mixed && !areMarc8(bytes, rest)))) {
+    note('charset-claim', 'Leader position 9 says MARC-8; the bytes are Windows-1252 and were read so.', 9);
+    const places = new Set(rest.map((f) => f.start));
+    const plain = marc8(bytes, note);
+    asClaimed = (from, to) =>
+      places.has(from) ? composed(decodeForgiving(bytes.subarray(from, to)).text) : plain(from, to);
+  }
+  return (from, to) => (utf8.has(from) ? asUtf8 : asClaimed)(from, to);
+}
+
+/** Bytes that MARC-8 has not, or marks before blanks and ends, and not one mark that makes a usual letter. */
+function areWindows1252(bytes: Uint8Array, fields: readonly Stretch[]): boolean {
+  let wrong = 0;
+  for (const f of fields) {
+    const read = decodeMarc8(bytes.subarray(f.start, f.end));
+    if (read.usual) return false;
+    wrong += read.unknown.length + read.stranded;
+  }
+  return wrong > 0;
+}
+
+function marc8(bytes: Uint8Array, note: Note): Decode {
+  return (from, to) => {
+    const { text, unknown } = decodeMarc8(bytes.subarray(from, to));
+    for (const at of unknown.slice(0, 3))
+      note(
+        'bad-bytes',
+        `Byte ${hex(bytes[from + at]!)} is no MARC-8 character; U+FFFD stands for it.`,
+        from + at,
+      );
+    return text;
+  };
+}
+
+function forgiving(bytes: Uint8Array, note: Note): Decode {
   return (from, to) => {
     const part = bytes.subarray(from, to);
     const text = decodeUtf8(part);
@@ -48,4 +123,9 @@ export function decoderFor(
   };
 }
 
+const isAscii = (part: Uint8Array) => part.every((b) => b < 0x80);
+function hasEscape(part: Uint8Array): boolean {
+  for (let i = part.indexOf(0x1b); i >= 0; i = part.indexOf(0x1b, i + 1)) if (isEscape(part, i)) return true;
+  return false;
+}
 const hex = (byte: number) => byte.toString(16).toUpperCase().padStart(2, '0');

@@ -32,3 +32,14 @@ export function looksLikeLeader(bytes: Uint8Array, at: number): boolean {
     (fixed === 2 || map)
   );
 }
+
+/** Whether a leader stands here whose base address or record length is borne out by the terminators. */
+export function leaderFits(bytes: Uint8Array, at: number): boolean {
+  if (digits(bytes, at, 5) < 0 || !looksLikeLeader(bytes, at)) return false;
+  const base = digits(bytes, at + 12, 5);
+  const length = digits(bytes, at, 5);
+  return (
+    (base > LEADER_LENGTH && bytes[at + base - 1] === FIELD_END) ||
+    (length > LEADER_LENGTH && bytes[at + length - 1] === RECORD_END)
+  );
+}

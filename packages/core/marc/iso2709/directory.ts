@@ -1,4 +1,6 @@
+import { alignFields } from './align';
 import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH } from './delimiters';
+import { scanEntries } from './entries';
 import type { Repair } from '../repair';
 
 /** One field's place in a record, offsets counted from the record's first byte; `end` includes the field terminator. */
@@ -13,102 +15,90 @@ export interface Directory {
   /** Every slot follows on the one before, so that cutting at terminators gives the same fields. */
   readonly contiguous: boolean;
   readonly base: number;
+  /** Bytes of the leader before the directory: 24 unless some were lost or added. */
+  readonly leaderLength: number;
   readonly repairs: readonly Omit<Repair, 'offset'>[];
 }
 
-/** Reads leader/12–16 and the directory; what does not fit is cut anew at the field terminators, and told. */
+/** Reads leader/12–16 and the directory; where they do not fit, the directory is laid along the fields as they are. */
 export function readDirectory(bytes: Uint8Array, dataEnd: number): Directory {
-  const repairs: Omit<Repair, 'offset'>[] = [];
-  const note = (code: Repair['code'], message: string, repaired = true) =>
-    repairs.push({ code, message, repaired });
-  let base = digits(bytes, 12, 5);
-  const firstEnd = bytes.indexOf(FIELD_END, LEADER_LENGTH);
-  if (base <= LEADER_LENGTH || base > dataEnd || bytes[base - 1] !== FIELD_END || firstEnd !== base - 1) {
-    const found = directoryEnd(bytes, firstEnd, dataEnd);
-    if (found.missing) note('directory-end', 'The field terminator after the directory was missing.');
-    if (found.base !== base)
-      note(
-        'base-address',
-        `The leader gives the base address as ${base < 0 ? 'no number' : base}; it is ${found.base}.`,
-      );
-    base = found.base;
-    return recut(bytes, base, found.missing ? base : base - 1, dataEnd, repairs, note);
-  }
-  const whole = (base - 1 - LEADER_LENGTH) % ENTRY_LENGTH === 0;
-  if (!whole) note('directory', 'The directory is not a whole number of entries.');
+  const base = digits(bytes, 12, 5);
+  const fits =
+    base > LEADER_LENGTH &&
+    base <= dataEnd &&
+    bytes[base - 1] === FIELD_END &&
+    (base - 1 - LEADER_LENGTH) % ENTRY_LENGTH === 0 &&
+    bytes.indexOf(FIELD_END, LEADER_LENGTH) === base - 1;
+  return (fits && asItStands(bytes, base, dataEnd)) || mendedDirectory(bytes, base, dataEnd);
+}
+
+/** The directory when every entry points at a field between terminators; null otherwise. */
+function asItStands(bytes: Uint8Array, base: number, dataEnd: number): Directory | null {
   const slots: Slot[] = [];
   let next = base;
   let contiguous = true;
-  for (let at = LEADER_LENGTH; at + ENTRY_LENGTH <= base - 1; at += ENTRY_LENGTH) {
+  for (let at = LEADER_LENGTH; at < base - 1; at += ENTRY_LENGTH) {
     const length = digits(bytes, at + 3, 4);
     const start = digits(bytes, at + 7, 5);
     const from = base + start;
     const end = from + length;
-    if (
-      length < 1 ||
-      start < 0 ||
-      end > dataEnd ||
-      bytes[end - 1] !== FIELD_END ||
-      (from > base && bytes[from - 1] !== FIELD_END)
-    )
-      return recut(bytes, base, base - 1, dataEnd, repairs, note);
+    if (length < 1 || start < 0 || end > dataEnd || bytes[end - 1] !== FIELD_END) return null;
+    if (from > base && bytes[from - 1] !== FIELD_END) return null;
     if (from !== next) contiguous = false;
     next = end;
     slots.push({ tag: tagAt(bytes, at), start: from, end });
   }
-  return { slots, contiguous: contiguous && next === dataEnd, base, repairs };
+  if (!contiguous && !coversAll(slots, base, dataEnd)) return null;
+  if (contiguous && next !== dataEnd) return null;
+  return { slots, contiguous, base, leaderLength: LEADER_LENGTH, repairs: [] };
 }
 
 const tagAt = (bytes: Uint8Array, at: number) =>
   String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!);
 
-/** The end of the directory: its terminator, or the first place where entries of twelve digits stop. */
-function directoryEnd(
-  bytes: Uint8Array,
-  firstEnd: number,
-  dataEnd: number,
-): { base: number; missing: boolean } {
-  let at = LEADER_LENGTH;
-  while (at + ENTRY_LENGTH <= dataEnd && digits(bytes, at + 3, 9) >= 0) at += ENTRY_LENGTH;
-  const missing =
-    at > LEADER_LENGTH && bytes[at] !== FIELD_END && (firstEnd < 0 || firstEnd > at + ENTRY_LENGTH);
-  if (missing) return { base: at, missing };
-  return { base: firstEnd < 0 ? dataEnd : firstEnd + 1, missing: false };
+/** Whether fields in another order than their entries leave no byte of the data out. */
+function coversAll(slots: readonly Slot[], base: number, dataEnd: number): boolean {
+  let reached = base;
+  for (const s of [...slots].sort((a, b) => a.start - b.start)) {
+    if (s.start > reached) return false;
+    reached = Math.max(reached, s.end);
+  }
+  return reached === dataEnd;
 }
 
-/** Pairs the directory's tags, in the order of their claimed places, with the fields as the terminators cut them. */
-function recut(
-  bytes: Uint8Array,
-  base: number,
-  directoryEnd: number,
-  dataEnd: number,
-  repairs: Omit<Repair, 'offset'>[],
-  note: (code: Repair['code'], message: string, repaired?: boolean) => void,
-): Directory {
-  const entries: { tag: string; claimed: number; order: number }[] = [];
-  for (let at = LEADER_LENGTH, order = 0; at + 3 <= directoryEnd; at += ENTRY_LENGTH, order++)
-    entries.push({ tag: tagAt(bytes, at), claimed: digits(bytes, at + 7, 5), order });
+function mendedDirectory(bytes: Uint8Array, claimedBase: number, dataEnd: number): Directory {
+  const repairs: Omit<Repair, 'offset'>[] = [];
+  const note = (code: Repair['code'], message: string, repaired = true, lost?: Uint8Array) =>
+    repairs.push({ code, message, repaired, ...(lost && { bytes: lost }) });
+  const { end, missing } = directoryEnd(bytes, dataEnd);
+  const base = missing ? end : Math.min(end + 1, dataEnd);
+  if (missing) note('directory-end', 'The field terminator after the directory was missing.');
+  if (base !== claimedBase)
+    note('base-address', `The leader gives the base address as ${claimedBase < 0 ? 'no number' : claimedBase}; it is ${base}.`);
+  const { entries, leaderLength } = scanEntries(bytes, end);
   const pieces: { start: number; end: number }[] = [];
   for (let start = base; start < dataEnd;) {
     const found = bytes.indexOf(FIELD_END, start);
-    const end = found < 0 || found >= dataEnd ? dataEnd : found + 1;
-    pieces.push({ start, end });
-    start = end;
+    const stop = found < 0 || found >= dataEnd ? dataEnd : found + 1;
+    pieces.push({ start, end: stop });
+    start = stop;
   }
-  const byPlace = entries.every((e) => e.claimed >= 0)
-    ? [...entries].sort((a, b) => a.claimed - b.claimed || a.order - b.order)
-    : entries;
-  const slots = byPlace
-    .map((e, i) => ({ tag: e.tag, order: e.order, piece: pieces[i] }))
-    .filter((s) => s.piece !== undefined)
-    .sort((a, b) => a.order - b.order)
-    .map((s) => ({ tag: s.tag, start: s.piece!.start, end: s.piece!.end }));
-  const odd = entries.length !== pieces.length;
-  const detail = odd ? ` It has ${entries.length} entries for ${pieces.length} fields.` : '';
-  note(
-    'directory',
-    `The directory did not fit the fields; they were cut at their terminators.${detail}`,
-    !odd,
-  );
-  return { slots, contiguous: false, base, repairs };
+  const { slots, told } = alignFields(bytes, base, entries, pieces);
+  if (told.length === 0 && entries.some((e) => !e.fits(base))) {
+    const long = pieces.some((p) => p.end - p.start > 9999) || dataEnd > 99999;
+    if (long) note('too-long', 'A field or its place is beyond what a directory can say; fields were cut at their terminators.');
+    else note('directory', 'The directory did not fit the fields; they were found by their terminators.');
+  }
+  for (const t of told) note(t.code, t.message, t.lost === undefined && t.repaired, t.lost);
+  return { slots, contiguous: false, base, leaderLength, repairs };
+}
+
+/** The end of the directory: its terminator, or the first place where entries of twelve digits stop. */
+function directoryEnd(bytes: Uint8Array, dataEnd: number): { end: number; missing: boolean } {
+  const first = bytes.indexOf(FIELD_END, LEADER_LENGTH);
+  let at = LEADER_LENGTH;
+  while (at + ENTRY_LENGTH <= dataEnd && digits(bytes, at + 3, 9) >= 0) at += ENTRY_LENGTH;
+  const missing = at > LEADER_LENGTH && bytes[at] !== FIELD_END && (first < 0 || first > at + ENTRY_LENGTH);
+  if (missing) return { end: at, missing };
+  return { end: first < 0 || first >= dataEnd ? dataEnd : first, missing: false };
 }

@@ -1,4 +1,4 @@
-import { SUBFIELD_CHAR } from './delimiters';
+import { FIELD_END_CHAR, SUBFIELD_CHAR } from './delimiters';
 import type { Field, Subfield } from '../record';
 import type { Repair } from '../repair';
 
@@ -6,29 +6,44 @@ type Note = (code: Repair['code'], message: string) => void;
 
 /** Reads one field from its text (without terminator); what is irregular is mended and told through `note`. */
 export function readField(tag: string, text: string, note: Note): Field {
-  if (tag.startsWith('00')) {
-    if (!text.includes(SUBFIELD_CHAR)) return { tag, value: text };
-    note('control-subfields', `Control field ${tag} had subfields; their text was kept.`);
-    return {
-      tag,
-      value: text
-        .split(SUBFIELD_CHAR)
-        .map((part, i) => (i ? part.slice(1) : part.trim()))
-        .join(''),
-    };
-  }
+  if (!isTag(tag)) note('tag', `“${tag}” is no tag of three letters or digits; it was kept.`);
+  if (tag.startsWith('00')) return controlField(tag, text, note);
   const parts = text.split(SUBFIELD_CHAR);
   const head = parts[0]!;
-  const subfields = new Array<Subfield>(parts.length - 1);
+  const subfields: Subfield[] = [];
   for (let i = 1; i < parts.length; i++) {
     const part = parts[i]!;
-    subfields[i - 1] = { code: part[0] ?? ' ', value: part.slice(1) };
+    if (part === '') note('empty-delimiter', `Field ${tag} had a subfield delimiter with nothing behind it.`);
+    else subfields.push(subfieldOf(part));
   }
   if (head.length === 2) {
-    if (parts.length === 1) note('no-delimiter', `Field ${tag} had no subfield.`);
+    if (subfields.length === 0) note('no-delimiter', `Field ${tag} had no subfield.`);
     return { tag, ind1: head[0]!, ind2: head[1]!, subfields };
   }
   return irregularField(tag, head, subfields, note);
+}
+
+/** The code is one character, also where that takes two units of UTF-16. */
+function subfieldOf(part: string): Subfield {
+  const first = part.charCodeAt(0);
+  const length = first >= 0xd800 && first <= 0xdbff && part.length > 1 ? 2 : 1;
+  return { code: part.slice(0, length), value: part.slice(length) };
+}
+
+const isTag = (tag: string) => {
+  for (let i = 0; i < 3; i++) {
+    const c = tag.charCodeAt(i);
+    if (!((c >= 48 && c <= 57) || (c >= 65 && c <= 90) || (c >= 97 && c <= 122))) return false;
+  }
+  return tag.length === 3;
+};
+
+function controlField(tag: string, text: string, note: Note): Field {
+  if (!text.includes(SUBFIELD_CHAR)) return { tag, value: text };
+  note('control-subfields', `Control field ${tag} had subfields; their text was kept.`);
+  const [head, ...parts] = text.split(SUBFIELD_CHAR) as [string, ...string[]];
+  const indicators = head.trim().length <= 2 && !/\S{2}/.test(head);
+  return { tag, value: (indicators ? '' : head) + parts.map((part) => part.slice(1)).join('') };
 }
 
 function irregularField(tag: string, head: string, subfields: Subfield[], note: Note): Field {
@@ -36,7 +51,7 @@ function irregularField(tag: string, head: string, subfields: Subfield[], note: 
     note('indicators', `Field ${tag} had ${head.length} of 2 indicators; blanks were added.`);
     return { tag, ind1: head[0] ?? ' ', ind2: ' ', subfields };
   }
-  const hasIndicators = /^[0-9a-z |][0-9a-z |]/.test(head) && !/^[a-z]{2}/.test(head);
+  const hasIndicators = /^[0-9 |][0-9 |]/.test(head);
   const text = (hasIndicators ? head.slice(2) : head).replace(/^ +/, '');
   const ind1 = hasIndicators ? head[0]! : ' ';
   const ind2 = hasIndicators ? head[1]! : ' ';
@@ -46,4 +61,19 @@ function irregularField(tag: string, head: string, subfields: Subfield[], note: 
   }
   note('no-delimiter', `Field ${tag} had text before its first subfield; it was kept as subfield a.`);
   return { tag, ind1, ind2, subfields: [{ code: 'a', value: text }, ...subfields] };
+}
+
+/** Text without the terminators and NULs that do not belong inside a field. */
+export function withoutStrays(tag: string, text: string, note: Note): string {
+  let clean = text;
+  if (clean.includes('\0')) {
+    note('nul-bytes', `Field ${tag} had NUL bytes; they were left out.`);
+    clean = clean.replaceAll('\0', '');
+  }
+  if (clean.includes(FIELD_END_CHAR) || clean.includes('\u001d')) {
+    if (clean.includes('\u001d'))
+      note('record-terminator', `Field ${tag} had a record terminator inside; it was left out.`);
+    clean = clean.replace(/[\u001d\u001e]/g, '');
+  }
+  return clean;
 }

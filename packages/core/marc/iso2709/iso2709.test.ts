@@ -49,7 +49,7 @@ describe('ISO 2709', () => {
         fc.array(anyRecord, { minLength: 1, maxLength: 4 }),
         fc.integer({ min: 1, max: 50 }),
         (records, size) => {
-          const all = joined(...records.map(writeIso2709));
+          const all = joined(...records.map((r) => writeIso2709(r)));
           const reader = iso2709Reader();
           const found = [];
           for (let at = 0; at < all.length; at += size) found.push(...reader.push(all.slice(at, at + size)));

@@ -1,43 +1,69 @@
 import { composed, decodeUtf8 } from '../charset/utf8';
 import type { Field, MarcRecord } from '../record';
 import type { ReadRecord, Repair } from '../repair';
+import { readOnceMore, twiceEncodedRepair } from '../twice-encoded';
 import { decoderFor, type Charset } from './decode';
 import { FIELD_END, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END } from './delimiters';
-import { readDirectory } from './directory';
-import { readField } from './field';
+import { readDirectory, type Directory } from './directory';
+import { readField, withoutStrays } from './field';
 import { recordExtent } from './extent';
+import { skipJunk } from './junk';
+import { readLeader, saysLengths, withLengths } from './leader';
 
 export interface Iso2709Options {
   /** Read every record in this encoding, whatever its leader says. */
   readonly charset?: Charset;
+  /** Where the first byte stands in the file, when reading begins inside it. */
+  readonly offset?: number;
+  /**
+   * Offered every record of undamaged extent as its bytes `start`..`end` before it is read; true takes it, and it is
+   * not read at all. For those who can do with the bytes of a clean record.
+   */
+  readonly take?: (bytes: Uint8Array, start: number, end: number) => boolean;
+  /** Is given each record that was read, in turn with `take`; `push` and `end` then give none. */
+  readonly give?: (read: ReadRecord) => void;
 }
 
 /** A reader that is fed chunks of a file of any size and gives the records as they are complete. */
 export interface Iso2709Reader {
   push(chunk: Uint8Array): ReadRecord[];
   end(): ReadRecord[];
+  /** After the end: what stood behind the last record and is none. */
+  leftover(): readonly Repair[];
 }
 
 /** Reads ISO 2709 as a stream. Never throws: damage is mended where its meaning is known, and told as repairs. */
 export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
   let rest: Uint8Array = new Uint8Array(0);
-  let offset = 0;
-  let atStart = true;
-  const take = (last: boolean): ReadRecord[] => {
+  let offset = options.offset ?? 0;
+  let atStart = offset === 0;
+  let behind: Repair[] = [];
+  const readAll = (last: boolean): ReadRecord[] => {
     const found: ReadRecord[] = [];
     let at = 0;
     for (;;) {
-      const junk = skipJunk(rest, at, atStart);
-      at = junk.next;
-      if (at >= rest.length) break;
-      if (rest.length - at < LEADER_LENGTH && !last) break;
-      atStart = false;
-      const extent = recordExtent(rest, at, last);
+      const junk = skipJunk(rest, at, atStart, last);
+      const before = junk.repairs.map((r) => ({ ...r, offset: offset + r.offset }));
+      if (junk.next >= rest.length) {
+        if (last) {
+          behind = before;
+          at = rest.length;
+        }
+        break;
+      }
+      if (junk.unsure || (rest.length - junk.next < LEADER_LENGTH && !last)) break;
+      const extent = recordExtent(rest, junk.next, last);
       if (!extent) break;
-      const place = offset + at;
-      const before: Repair[] = junk.repairs.map((r) => ({ ...r, offset: offset + r.offset }));
-      before.push(...extent.repairs.map((r) => ({ ...r, offset: place })));
-      found.push(readRecord(rest.subarray(at, extent.end), place, before, options));
+      at = junk.next;
+      atStart = false;
+      const clean = before.length === 0 && extent.repairs.length === 0;
+      if (!(clean && options.take?.(rest, at, extent.end))) {
+        const place = offset + at;
+        before.push(...extent.repairs.map((r) => ({ ...r, offset: place })));
+        const read = readRecord(rest.subarray(at, extent.end), place, before, options);
+        if (options.give) options.give(read);
+        else found.push(read);
+      }
       at = extent.end;
     }
     offset += at;
@@ -54,9 +80,10 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
         joined.set(chunk, rest.length);
         rest = joined;
       }
-      return take(false);
+      return readAll(false);
     },
-    end: () => take(true),
+    end: () => readAll(true),
+    leftover: () => behind,
   };
 }
 
@@ -66,90 +93,58 @@ export function readIso2709(bytes: Uint8Array, options: Iso2709Options = {}): Re
   return [...reader.push(bytes), ...reader.end()];
 }
 
-function skipJunk(bytes: Uint8Array, from: number, atStart: boolean): { next: number; repairs: Repair[] } {
-  let at = from;
-  const repairs: Repair[] = [];
-  if (atStart && bytes[at] === 0xef && bytes[at + 1] === 0xbb && bytes[at + 2] === 0xbf) {
-    repairs.push({
-      code: 'byte-order-mark',
-      offset: at,
-      message: 'A byte order mark was left out.',
-      repaired: true,
-    });
-    at += 3;
-  }
-  const start = at;
-  while (at < bytes.length && isJunk(bytes[at]!)) at++;
-  if (at > start && at < bytes.length)
-    repairs.push({
-      code: 'junk-between',
-      offset: start,
-      repaired: true,
-      message: `${at - start} byte${at - start === 1 ? '' : 's'} between records were left out.`,
-    });
-  return { next: at, repairs };
-}
-
-/** Line ends, blanks, NULs, end-of-file marks and doubled record terminators between records. */
-const isJunk = (b: number) =>
-  b === 0x0a || b === 0x0d || b === 0x20 || b === 0 || b === 0x1a || b === RECORD_END || b === 9;
-
 function readRecord(
   bytes: Uint8Array,
   offset: number,
-  before: Repair[],
+  repairs: Repair[],
   options: Iso2709Options,
 ): ReadRecord {
-  const repairs = before;
-  const note = (code: Repair['code'], message: string, at = 0, repaired = true) =>
-    repairs.push({ code, offset: offset + at, message, repaired });
-  const length = bytes.length;
+  const note = (code: Repair['code'], message: string, at = 0) =>
+    repairs.push({ code, offset: offset + at, message, repaired: true });
+  const { length } = bytes;
+  const unreadable = (message: string): ReadRecord => {
+    repairs.push({ code: 'unreadable', offset, message, repaired: false, bytes: bytes.slice() });
+    return { record: null, offset, length, repairs };
+  };
   let dataEnd = length;
   while (dataEnd > 0 && bytes[dataEnd - 1] === RECORD_END) dataEnd--;
-  if (dataEnd < LEADER_LENGTH + 1) {
-    note('unreadable', `${length} bytes are too few for a record.`, 0, false);
-    return { record: null, offset, length, repairs };
-  }
-  let leader = decodeUtf8(bytes.subarray(0, LEADER_LENGTH)) ?? '';
-  if (leader.length !== LEADER_LENGTH || /[^ -~]/.test(leader)) {
-    note('leader', 'The leader had characters that are not ASCII; they became blanks.');
-    leader = String.fromCharCode(...bytes.subarray(0, LEADER_LENGTH)).replace(/[^ -~]/g, ' ');
-  }
+  if (dataEnd < LEADER_LENGTH + 1) return unreadable(`${length} bytes are too few for a record.`);
   const directory = readDirectory(bytes, dataEnd);
+  if (directory.slots.length === 0 && directory.repairs.length > 0)
+    return unreadable('The directory names no field that could be found.');
+  let leader = readLeader(bytes, directory.leaderLength, note);
   for (const r of directory.repairs) repairs.push({ ...r, offset });
-  if (directory.slots.length === 0) {
-    note('unreadable', 'The directory names no field.', LEADER_LENGTH, false);
-    return { record: null, offset, length, repairs };
-  }
+  if (repairs.length && !saysLengths(bytes, length, directory.base))
+    leader = withLengths(leader, length, directory.base);
   const claimed: Charset = leader[9] === 'a' ? 'utf8' : 'marc8';
-  if (claimed === 'marc8' || options.charset === 'marc8')
-    leader = `${leader.slice(0, 9)}a${leader.slice(10)}`;
+  leader = `${leader.slice(0, 9)}a${leader.slice(10)}`;
+  const broken = repairs.some((r) => r.code === 'truncated');
   const fields =
-    fastFields(bytes, directory, dataEnd, claimed, options, note) ??
-    slotFields(bytes, directory, claimed, options, note);
-  return { record: { leader, fields }, offset, length, repairs };
+    fastFields(bytes, directory, dataEnd, options.charset ?? claimed, note) ??
+    slotFields(bytes, broken ? withoutHalfCharacter(bytes, directory) : directory, claimed, options, note);
+  const record: MarcRecord = { leader, fields };
+  const once = options.charset === undefined ? readOnceMore(record) : null;
+  if (once) repairs.push(twiceEncodedRepair(offset));
+  return { record: once ?? record, offset, length, repairs };
 }
 
 type Note = (code: Repair['code'], message: string, at?: number) => void;
-type Directory = ReturnType<typeof readDirectory>;
 
 /** The usual case: fields follow each other in directory order, so that the text is decoded once and cut. */
 function fastFields(
   bytes: Uint8Array,
   directory: Directory,
   dataEnd: number,
-  claimed: Charset,
-  options: Iso2709Options,
+  charset: Charset,
   note: Note,
 ): Field[] | null {
   if (!directory.contiguous) return null;
   const part = bytes.subarray(directory.base, dataEnd);
   const text = decodeUtf8(part);
-  if (text === null) return null;
-  const plain = text.length === part.length && !text.includes('\u001b') && !text.includes('&#x');
-  if (!plain && (options.charset ?? claimed) === 'marc8') return null;
-  if (text.includes('\0')) return null;
-  const pieces = (plain ? text : composed(text)).split(FIELD_END_CHAR);
+  if (text === null || text.includes('\u001b') || text.includes('\0')) return null;
+  const plain = text.length === part.length && !text.includes('&#x');
+  if (!plain && charset === 'marc8') return null;
+  const pieces = (text.length === part.length ? text : composed(text)).split(FIELD_END_CHAR);
   const { slots } = directory;
   if (pieces.length !== slots.length + 1) return null;
   const fields = new Array<Field>(slots.length);
@@ -167,16 +162,30 @@ function slotFields(
   options: Iso2709Options,
   note: Note,
 ): Field[] {
-  const decode = decoderFor(bytes, claimed, options.charset, note);
-  return directory.slots.map((slot) => {
-    const end = bytes[slot.end - 1] === FIELD_END ? slot.end - 1 : slot.end;
-    let text = decode(slot.start, end);
-    if (text.includes('\0')) {
-      note('nul-bytes', `Field ${slot.tag} had NUL bytes; they were left out.`, slot.start);
-      text = text.replaceAll('\0', '');
-    }
-    return readField(slot.tag, text, (code, message) => note(code, message, slot.start));
+  const stretches = directory.slots.map(({ tag, start, end }) => ({
+    tag,
+    start,
+    end: bytes[end - 1] === FIELD_END ? end - 1 : end,
+  }));
+  const decode = decoderFor(bytes, stretches, claimed, options.charset, note);
+  return stretches.map(({ tag, start, end }) => {
+    const noteHere = (code: Repair['code'], message: string) => note(code, message, start);
+    return readField(tag, withoutStrays(tag, decode(start, end), noteHere), noteHere);
   });
+}
+
+/** A record that breaks off may do so within a character; its bytes are no character of another encoding. */
+function withoutHalfCharacter(bytes: Uint8Array, directory: Directory): Directory {
+  const last = directory.slots.reduce((a, s) => Math.max(a, s.end), 0);
+  let at = last;
+  while (at > last - 3 && (bytes[at - 1]! & 0xc0) === 0x80) at--;
+  const lead = bytes[at - 1]!;
+  const wanted = lead >= 0xf0 ? 4 : lead >= 0xe0 ? 3 : lead >= 0xc0 ? 2 : 1;
+  if (last - at + 1 >= wanted) return directory;
+  return {
+    ...directory,
+    slots: directory.slots.map((s) => (s.end === last ? { ...s, end: Math.max(s.start, at - 1) } : s)),
+  };
 }
 
 /** A record is read whole or not at all; this is what a caller that wants only the values keeps. */

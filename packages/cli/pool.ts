@@ -1,0 +1,80 @@
+import { availableParallelism } from 'node:os';
+import { parentPort, Worker as Thread } from 'node:worker_threads';
+import type { FileFormat } from '@osier/core/marc';
+import { worker, type Done, type Work } from './work';
+
+interface Task {
+  readonly block: Uint8Array;
+  readonly offset: number;
+}
+interface Order {
+  readonly work: Work;
+  readonly format: FileFormat;
+}
+
+const MOST = 4;
+
+/** Threads that do one work on the blocks of a file; results come back in the order of the blocks. */
+export interface Pool {
+  /** Resolves when there is room for one more block. */
+  add(task: Task): Promise<void>;
+  end(): Promise<void>;
+}
+
+export function pool(file: string, order: Order, done: (result: Done) => void): Pool {
+  const count = Math.min(MOST, availableParallelism());
+  const idle: Thread[] = [];
+  const waiting: (() => void)[] = [];
+  const results = new Map<number, Done>();
+  let [given, next] = [0, 0];
+  let failed: Error | null = null;
+  const free = (thread: Thread) => {
+    idle.push(thread);
+    waiting.shift()?.();
+  };
+  const threads = Array.from({ length: count }, () => {
+    const thread = new Thread(file, { workerData: order });
+    thread.on('message', ({ number, result }: { number: number; result: Done }) => {
+      results.set(number, result);
+      for (let r = results.get(next); r; r = results.get(next)) {
+        results.delete(next++);
+        done(r);
+      }
+      free(thread);
+    });
+    thread.on('error', (error) => {
+      failed = error;
+      for (const go of waiting.splice(0)) go();
+    });
+    idle.push(thread);
+    return thread;
+  });
+  const aThread = async () => {
+    while (idle.length === 0 && !failed) await new Promise<void>((go) => waiting.push(go));
+    if (failed) throw failed;
+    return idle.pop()!;
+  };
+  return {
+    async add({ block, offset }) {
+      const thread = await aThread();
+      thread.postMessage({ number: given++, block, offset }, [block.buffer as ArrayBuffer]);
+    },
+    async end() {
+      const all: Thread[] = [];
+      while (all.length < count) all.push(await aThread());
+      await Promise.all(threads.map((t) => t.terminate()));
+    },
+  };
+}
+
+/** What a thread of the pool does. */
+export function serve({ work, format }: Order): void {
+  const port = parentPort!;
+  port.on('message', ({ number, block, offset }: Task & { number: number }) => {
+    const w = worker(work, format, offset);
+    w.push(block);
+    w.end();
+    const result = w.take();
+    port.postMessage({ number, result }, [result.out.buffer as ArrayBuffer, result.fixed.buffer as ArrayBuffer]);
+  });
+}

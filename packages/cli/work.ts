@@ -1,0 +1,110 @@
+import type { HouseRules } from '@osier/core/house';
+import {
+  csvRow,
+  isoToJson,
+  jsonRoom,
+  lineForm,
+  marcJson,
+  marcXmlElement,
+  readColumns,
+  recordReader,
+  writeIso2709,
+  type Charset,
+  type Column,
+  type FileFormat,
+  type MarcRecord,
+  type ReadRecord,
+  type Repair,
+} from '@osier/core/marc';
+import { building, type Building } from './building';
+import { checkLines } from './check-lines';
+
+/** What is done with records; a plain value, so that it can be handed to another thread. */
+export type Work =
+  | {
+      readonly act: 'convert';
+      readonly to: 'iso2709' | 'marcxml' | 'json' | 'lines' | 'csv';
+      readonly charset: Charset;
+      readonly columns: string;
+    }
+  | { readonly act: 'check'; readonly as: 'json' | 'text'; readonly house: HouseRules; readonly fix: boolean };
+
+/** What came of a stretch of a file. `record` of a repair counts from 1 within the stretch. */
+export interface Done {
+  readonly out: Uint8Array;
+  /** Mended records as ISO 2709, of a check with fixes. */
+  readonly fixed: Uint8Array;
+  readonly seen: number;
+  readonly written: number;
+  readonly troubled: number;
+  readonly repairs: readonly (Repair & { readonly record: number })[];
+}
+
+/** Does the work on a file that is fed in pieces; `take` gives what is done so far. */
+export interface Worker {
+  push(chunk: Uint8Array): void;
+  end(): void;
+  take(): Done;
+  problem(): string | null;
+}
+
+/** `offset` is where the first piece stands in the file. */
+export function worker(work: Work, format: FileFormat, offset = 0): Worker {
+  let out = building();
+  let fixed = building(64);
+  let [seen, written, troubled, at] = [0, 0, 0, 0];
+  let repairs: (Repair & { record: number })[] = [];
+  const put = putter(work);
+  const give = (read: ReadRecord) => {
+    seen++;
+    at++;
+    if (read.repairs.length) {
+      troubled++;
+      for (const r of read.repairs) repairs.push({ ...r, record: seen });
+    }
+    if (!read.record) return;
+    written++;
+    put(read.record, at, out, fixed);
+  };
+  const straight = (bytes: Uint8Array, from: number, to: number) => {
+    if (!out.fill(jsonRoom(to - from), (buffer, o) => isoToJson(bytes, from, to, buffer, o))) return false;
+    seen++;
+    at++;
+    written++;
+    return true;
+  };
+  const reader = recordReader(format, {
+    offset,
+    give,
+    ...(work.act === 'convert' && work.to === 'json' && { take: straight }),
+  });
+  return {
+    push: (chunk) => reader.push(chunk).forEach(give),
+    end() {
+      reader.end().forEach(give);
+      for (const r of reader.leftover()) repairs.push({ ...r, record: Math.max(seen, 1) });
+      if (reader.leftover().length) troubled++;
+    },
+    take() {
+      const done = { out: out.bytes(), fixed: fixed.bytes(), seen, written, troubled, repairs };
+      [out, fixed, seen, written, troubled, repairs] = [building(), building(64), 0, 0, 0, []];
+      return done;
+    },
+    problem: reader.problem,
+  };
+}
+
+type Put = (record: MarcRecord, number: number, out: Building, fixed: Building) => void;
+
+function putter(work: Work): Put {
+  if (work.act === 'check') return checkLines(work);
+  const write = writerOf(work.to, work.charset, readColumns(work.columns) as Column[]);
+  return (record, _, out) => out.put(write(record));
+}
+
+function writerOf(to: string, charset: Charset, columns: readonly Column[]): (r: MarcRecord) => string | Uint8Array {
+  if (to === 'iso2709') return (r) => writeIso2709(r, charset);
+  if (to === 'marcxml') return marcXmlElement;
+  if (to === 'json') return (r) => `${marcJson(r)}\n`;
+  return to === 'lines' ? lineForm : (r) => csvRow(r, columns);
+}

@@ -1,0 +1,27 @@
+import type { HouseRules } from '../house';
+import { applyEdits, type MarcRecord } from '../marc';
+import type { Finding } from './finding';
+import { checkRecord } from './run';
+
+/** More fixes than this in one record are not applied: something would be going in circles. */
+const MOST = 500;
+
+/**
+ * Applies every safe fix, one after another, each worked out on the record that the last one left. `rules` limits it to
+ * some checks. Gives the record and the findings that were mended.
+ */
+export function fixAll(
+  record: MarcRecord,
+  house: HouseRules,
+  rules?: ReadonlySet<string>,
+): { record: MarcRecord; mended: readonly Finding[] } {
+  const mended: Finding[] = [];
+  let now = record;
+  while (mended.length < MOST) {
+    const next = checkRecord(now, house).find((f) => f.fix?.safe && (!rules || rules.has(f.rule)));
+    if (!next) break;
+    now = applyEdits(now, next.fix!.edits);
+    mended.push(next);
+  }
+  return { record: now, mended };
+}

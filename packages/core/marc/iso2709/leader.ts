@@ -1,0 +1,45 @@
+import { digits, LEADER_LENGTH } from './delimiters';
+import type { Repair } from '../repair';
+
+type Note = (code: Repair['code'], message: string, at?: number) => void;
+
+/**
+ * The leader as it stands in the file, with what the structure fixes put right and told (MARC 21 Specifications: Record
+ * Structure): two indicators, two characters of subfield code, the entry map 4500, a known character coding.
+ * `length` is how many bytes it took in the file, 24 unless characters were lost or added.
+ */
+export function readLeader(bytes: Uint8Array, length: number, note: Note): string {
+  let leader = String.fromCharCode(...bytes.subarray(0, length));
+  if (length !== LEADER_LENGTH) {
+    note('leader', `The leader had ${length} of 24 characters; its parts were put in their places.`);
+    leader = inPlaces(leader);
+  }
+  if (/[^ -~]/.test(leader)) {
+    note('leader', 'The leader had characters that are not ASCII; they became blanks.');
+    leader = leader.replace(/[^ -~]/g, ' ');
+  }
+  if (leader.slice(10, 12) !== '22' || leader.slice(20) !== '4500') {
+    note('leader', `The leader had “${leader.slice(10, 12)}” and “${leader.slice(20)}” where 22 and 4500 belong.`);
+    leader = `${leader.slice(0, 10)}22${leader.slice(12, 20)}4500`;
+  }
+  if (leader[9] !== 'a' && leader[9] !== ' ')
+    note('leader', `Leader position 9 had “${leader[9]}”, which is no character coding.`, 9);
+  return leader;
+}
+
+/** Puts the parts of a leader that lost or gained characters where they belong, by its two runs of digits. */
+function inPlaces(text: string): string {
+  const parts = /^(\d*)(\D{0,5})(2?2?)(\d{0,5})(.*?)(45\d{0,2})?$/s.exec(text);
+  const [, , kind = '', , base = '', level = ''] = parts ?? [];
+  return `00000${kind.padEnd(5).slice(0, 5)}22${base.padStart(5, '0')}${level.padEnd(3).slice(0, 3)}4500`;
+}
+
+/** The leader with the lengths that are true of the bytes. */
+export function withLengths(leader: string, length: number, base: number): string {
+  const number = (n: number) => String(Math.min(n, 99999)).padStart(5, '0');
+  return number(length) + leader.slice(5, 12) + number(base) + leader.slice(17);
+}
+
+/** Whether the record's first five bytes and 12–16 say this. */
+export const saysLengths = (bytes: Uint8Array, length: number, base: number): boolean =>
+  digits(bytes, 0, 5) === length && digits(bytes, 12, 5) === base;

@@ -1,0 +1,201 @@
+import { decodeUtf8 } from '../charset/utf8';
+import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH, RECORD_END, SUBFIELD } from './delimiters';
+
+/** Bytes of JSON that one byte of a record can become at most, and what a record adds besides. */
+export const JSON_GROWTH = 2;
+export const jsonRoom = (length: number): number => length * JSON_GROWTH + length * 12 + 256;
+
+const text = (s: string) => Uint8Array.from(s, (c) => c.charCodeAt(0));
+const OPEN = text('{"leader":"');
+const FIELDS = text('","fields":[');
+const DATA = text('":{"subfields":[');
+const SUB = text('{"');
+const COLON = text('":"');
+const IND1 = text('],"ind1":"');
+const IND2 = text('","ind2":"');
+const END_DATA = text('"}}');
+const END = text(']}\n');
+
+/**
+ * Writes the MARC-in-JSON of one clean record straight from its bytes, a line feed behind it, and gives the place after
+ * it; -1 when the record is not plainly clean (any repair, another encoding, text that is not NFC), so that it must be
+ * read the long way. What it writes is what `marcJson` writes of the record read. `out` needs `jsonRoom(length)` bytes.
+ */
+export function isoToJson(bytes: Uint8Array, start: number, end: number, out: Uint8Array, to: number): number {
+  const base = digits(bytes, start + 12, 5);
+  const data = start + base;
+  if (!cleanLeader(bytes, start, end, base)) return -1;
+  const utf8 = bytes[start + 9] === 0x61;
+  let o = put(out, to, OPEN);
+  for (let i = start; i < start + LEADER_LENGTH; i++) out[o++] = bytes[i]!;
+  out[to + OPEN.length + 9] = 0x61;
+  o = put(out, o, FIELDS);
+  let next = data;
+  for (let at = start + LEADER_LENGTH; at < data - 1; at += ENTRY_LENGTH) {
+    const length = digits(bytes, at + 3, 4);
+    if (length < 2 || digits(bytes, at + 7, 5) !== next - data) return -1;
+    const stop = next + length;
+    if (stop >= end || bytes[stop - 1] !== FIELD_END || !isTag(bytes, at)) return -1;
+    if (at > start + LEADER_LENGTH) out[o++] = 0x2c;
+    out[o++] = 0x7b;
+    out[o++] = 0x22;
+    out[o++] = bytes[at]!;
+    out[o++] = bytes[at + 1]!;
+    out[o++] = bytes[at + 2]!;
+    const control = bytes[at] === 0x30 && bytes[at + 1] === 0x30;
+    o = control
+      ? controlField(bytes, next, stop - 1, out, o, utf8)
+      : dataField(bytes, next, stop - 1, out, o, utf8);
+    if (o < 0) return -1;
+    next = stop;
+  }
+  return next === end - 1 ? put(out, o, END) : -1;
+}
+
+function put(out: Uint8Array, to: number, part: Uint8Array): number {
+  for (let i = 0; i < part.length; i++) out[to + i] = part[i]!;
+  return to + part.length;
+}
+
+function cleanLeader(bytes: Uint8Array, start: number, end: number, base: number): boolean {
+  if (base < LEADER_LENGTH + 1 || start + base >= end || bytes[start + base - 1] !== FIELD_END) return false;
+  if ((base - 1 - LEADER_LENGTH) % ENTRY_LENGTH !== 0 || bytes[end - 1] !== RECORD_END) return false;
+  if (digits(bytes, start, 5) !== end - start) return false;
+  const coding = bytes[start + 9];
+  if (coding !== 0x61 && coding !== 0x20) return false;
+  for (let i = start; i < start + LEADER_LENGTH; i++) {
+    const b = bytes[i]!;
+    if (b < 0x20 || b > 0x7e || b === 0x22 || b === 0x5c) return false;
+  }
+  const is = (at: number, what: number) => bytes[start + at] === what;
+  return is(10, 0x32) && is(11, 0x32) && is(20, 0x34) && is(21, 0x35) && is(22, 0x30) && is(23, 0x30);
+}
+
+const isTag = (bytes: Uint8Array, at: number) =>
+  isLetterOrDigit(bytes[at]!) && isLetterOrDigit(bytes[at + 1]!) && isLetterOrDigit(bytes[at + 2]!);
+const isLetterOrDigit = (b: number) =>
+  (b >= 0x30 && b <= 0x39) || (b >= 0x41 && b <= 0x5a) || (b >= 0x61 && b <= 0x7a);
+
+function controlField(bytes: Uint8Array, from: number, to: number, out: Uint8Array, at: number, utf8: boolean): number {
+  let o = put(out, at, COLON);
+  o = value(bytes, from, to, out, o, utf8);
+  if (o < 0 || stopped !== to) return -1;
+  out[o++] = 0x22;
+  out[o++] = 0x7d;
+  return o;
+}
+
+function dataField(bytes: Uint8Array, from: number, to: number, out: Uint8Array, at: number, utf8: boolean): number {
+  if (bytes[from + 2] !== SUBFIELD || !isPlain(bytes[from]!) || !isPlain(bytes[from + 1]!)) return -1;
+  let o = put(out, at, DATA);
+  for (let i = from + 2; i < to; i = stopped) {
+    const code = bytes[i + 1]!;
+    if (bytes[i] !== SUBFIELD || !isPlain(code) || code === 0x20) return -1;
+    if (i > from + 2) out[o++] = 0x2c;
+    o = put(out, o, SUB);
+    out[o++] = code;
+    o = put(out, o, COLON);
+    o = value(bytes, i + 2, to, out, o, utf8);
+    if (o < 0) return -1;
+    out[o++] = 0x22;
+    out[o++] = 0x7d;
+  }
+  o = put(out, o, IND1);
+  out[o++] = bytes[from]!;
+  o = put(out, o, IND2);
+  out[o++] = bytes[from + 1]!;
+  return put(out, o, END_DATA);
+}
+
+/** A printable ASCII character that JSON leaves as it is. */
+const isPlain = (b: number) => b >= 0x20 && b < 0x7f && b !== 0x22 && b !== 0x5c;
+
+/** Where the last value ended. */
+let stopped = 0;
+
+/** What a byte of text asks for. */
+const COPY = 0;
+const ESCAPE = 1;
+const DELIMITER = 2;
+const AMPERSAND = 3;
+const HIGH = 4;
+const REFUSE = 5;
+const KIND = Uint8Array.from({ length: 256 }, (_, b) => {
+  if (b >= 0x80) return HIGH;
+  if (b === SUBFIELD) return DELIMITER;
+  if (b < 0x20) return REFUSE;
+  return b === 0x22 || b === 0x5c ? ESCAPE : b === 0x26 ? AMPERSAND : COPY;
+});
+
+/** Copies text up to a delimiter or `to`; -1 for anything that needs a closer look. */
+function value(
+  bytes: Uint8Array,
+  from: number,
+  to: number,
+  out: Uint8Array,
+  at: number,
+  utf8: boolean,
+): number {
+  let o = at;
+  let i = from;
+  let doubtful = false;
+  for (;;) {
+    let b = 0;
+    while (i < to && KIND[(b = bytes[i]!)] === COPY) {
+      out[o++] = b;
+      i++;
+    }
+    if (i >= to || b === SUBFIELD) break;
+    const kind = KIND[b];
+    if (kind === HIGH) {
+      const length = utf8 ? sequence(bytes, i) : 0;
+      if (length === 0) return -1;
+      if (!doubtful && !isSettled(b, bytes[i + 1]!)) doubtful = true;
+      for (let k = 0; k < length; k++) out[o++] = bytes[i++]!;
+      continue;
+    }
+    if (kind === REFUSE || (kind === AMPERSAND && !utf8 && bytes[i + 1] === 0x23)) return -1;
+    if (kind === ESCAPE) out[o++] = 0x5c;
+    out[o++] = b;
+    i++;
+  }
+  stopped = i;
+  if (doubtful) {
+    const read = decodeUtf8(bytes.subarray(from, i));
+    if (read === null || read.normalize('NFC') !== read) return -1;
+  }
+  return o;
+}
+
+/** Length of the UTF-8 sequence at `i` (Unicode Standard, table 3-7); 0 for none, or for text that seems encoded twice. */
+function sequence(bytes: Uint8Array, i: number): number {
+  const b = bytes[i]!;
+  const second = bytes[i + 1]!;
+  if (b < 0xc2 || second < 0x80 || second > 0xbf) return 0;
+  if (b < 0xe0) {
+    const third = bytes[i + 2]!;
+    const twice = b === 0xc3 && second >= 0x82 && second <= 0xb4 && third >= 0x80;
+    return twice ? 0 : 2;
+  }
+  if ((bytes[i + 2]! & 0xc0) !== 0x80) return 0;
+  if (b < 0xf0) {
+    if ((b === 0xe0 && second < 0xa0) || (b === 0xed && second > 0x9f)) return 0;
+    return 3;
+  }
+  if (b > 0xf4 || (bytes[i + 3]! & 0xc0) !== 0x80) return 0;
+  if ((b === 0xf0 && second < 0x90) || (b === 0xf4 && second > 0x8f)) return 0;
+  return 4;
+}
+
+/**
+ * Whether a character can neither change under NFC nor combine with the one before: below U+0300, U+0391–U+0481,
+ * U+048A–U+057F, U+3100–U+9FFF, U+B000–U+CFFF (Unicode Standard, annex 15: NFC quick check and combining classes).
+ */
+function isSettled(lead: number, second: number): boolean {
+  if (lead < 0xcc) return true;
+  if (lead === 0xce) return second >= 0x91;
+  if (lead === 0xd2) return second >= 0x8a || second <= 0x81;
+  if (lead <= 0xd5) return lead >= 0xcf;
+  if (lead === 0xe3) return second >= 0x84;
+  return (lead >= 0xe4 && lead <= 0xe9) || lead === 0xeb || lead === 0xec;
+}
