@@ -9,7 +9,8 @@ export const checkLines =
   (record: MarcRecord, number: number, out: Building, fixed: Building): void => {
     const found = checkRecord(record, house);
     const control = controlValue(record, '001') ?? '';
-    for (const f of found) out.put(as === 'json' ? jsonLine(f, number, control) : textLine(f, number, control));
+    for (const f of found)
+      out.put(as === 'json' ? jsonLine(f, number, control) : textLine(f, number, control));
     if (fix) fixed.put(writeIso2709(fixAll(record, house).record));
   };
 

@@ -23,11 +23,15 @@ async function main(): Promise<number> {
     process.stdout.write(USAGE);
     return 0;
   }
-  const names = Object.keys(COMMANDS).join(', ').replace(/, (?=\w+$)/, ' and ');
+  const names = Object.keys(COMMANDS)
+    .join(', ')
+    .replace(/, (?=\w+$)/, ' and ');
   const run = command === undefined ? undefined : COMMANDS[command];
   if (run) return run(rest);
   throw new UsageError(
-    command ? `There is no command “${command}”; there are ${names}.` : `Give a command: ${names.replace(' and ', ' or ')}.`,
+    command
+      ? `There is no command “${command}”; there are ${names}.`
+      : `Give a command: ${names.replace(' and ', ' or ')}.`,
   );
 }
 

@@ -75,6 +75,9 @@ export function serve({ work, format }: Order): void {
     w.push(block);
     w.end();
     const result = w.take();
-    port.postMessage({ number, result }, [result.out.buffer as ArrayBuffer, result.fixed.buffer as ArrayBuffer]);
+    port.postMessage({ number, result }, [
+      result.out.buffer as ArrayBuffer,
+      result.fixed.buffer as ArrayBuffer,
+    ]);
   });
 }

@@ -30,7 +30,10 @@ export async function workOn(
       const found = from ? { format: from } : recogniseFormat(chunk);
       if ('problem' in found) throw new UsageError(found.problem);
       const threads =
-        work.act === 'convert' && found.format === 'iso2709' && size > WORTH_THREADS && availableParallelism() > 1;
+        work.act === 'convert' &&
+        found.format === 'iso2709' &&
+        size > WORTH_THREADS &&
+        availableParallelism() > 1;
       feed = threads ? inThreads(work, done) : here(work, found.format, done);
     }
     await feed.push(chunk);

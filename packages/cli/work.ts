@@ -27,7 +27,12 @@ export type Work =
       readonly charset: Charset;
       readonly columns: string;
     }
-  | { readonly act: 'check'; readonly as: 'json' | 'text'; readonly house: HouseRules; readonly fix: boolean };
+  | {
+      readonly act: 'check';
+      readonly as: 'json' | 'text';
+      readonly house: HouseRules;
+      readonly fix: boolean;
+    };
 
 /** What came of a stretch of a file. `record` of a repair counts from 1 within the stretch. */
 export interface Done {
@@ -102,7 +107,11 @@ function putter(work: Work): Put {
   return (record, _, out) => out.put(write(record));
 }
 
-function writerOf(to: string, charset: Charset, columns: readonly Column[]): (r: MarcRecord) => string | Uint8Array {
+function writerOf(
+  to: string,
+  charset: Charset,
+  columns: readonly Column[],
+): (r: MarcRecord) => string | Uint8Array {
   if (to === 'iso2709') return (r) => writeIso2709(r, charset);
   if (to === 'marcxml') return marcXmlElement;
   if (to === 'json') return (r) => `${marcJson(r)}\n`;

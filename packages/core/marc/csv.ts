@@ -7,7 +7,8 @@ export interface Column {
 }
 
 /** What a list of records shows when nothing is asked for. */
-export const USUAL_COLUMNS = '001,020a,022a,082a,100a,110a,245ab,245c,250a,260c,264b,264c,300a,490av,650a,856u';
+export const USUAL_COLUMNS =
+  '001,020a,022a,082a,100a,110a,245ab,245c,250a,260c,264b,264c,300a,490av,650a,856u';
 
 /** Reads `001,245ab,650a`; a column that is none gives a sentence. */
 export function readColumns(text: string): Column[] | string {
@@ -30,9 +31,7 @@ export const csvRow = (record: MarcRecord, columns: readonly Column[]): string =
       record.fields
         .filter((f) => f.tag === tag)
         .map((f) =>
-          isControl(f)
-            ? f.value
-            : (codes ? values(f, codes) : f.subfields.map((s) => s.value)).join(' '),
+          isControl(f) ? f.value : (codes ? values(f, codes) : f.subfields.map((s) => s.value)).join(' '),
         )
         .filter((text) => text !== '')
         .join(' | '),

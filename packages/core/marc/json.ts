@@ -27,7 +27,10 @@ const ESCAPED = /["\\\u0000-\u001f\ud800-\udfff]/;
 const quote = (text: string) => (ESCAPED.test(text) ? JSON.stringify(text) : `"${text}"`);
 
 /** Reads one MARC-in-JSON object; null when it is not one. What was mended is told as a sentence. */
-export function readMarcJson(value: unknown, told: (message: string) => void = () => undefined): MarcRecord | null {
+export function readMarcJson(
+  value: unknown,
+  told: (message: string) => void = () => undefined,
+): MarcRecord | null {
   if (typeof value !== 'object' || value === null) return null;
   const { leader, fields } = value as { leader?: unknown; fields?: unknown };
   if (typeof leader !== 'string' || !Array.isArray(fields)) return null;
@@ -52,7 +55,9 @@ function readEntry(tag: string, content: unknown, told: (message: string) => voi
   if (!Array.isArray(subfields)) return null;
   const indicator = (given: unknown) => {
     if (typeof given === 'string' && given.length === 1) return given;
-    told(`Field ${tag} had ${typeof given === 'string' && given ? `“${given}”` : 'nothing'} for an indicator.`);
+    told(
+      `Field ${tag} had ${typeof given === 'string' && given ? `“${given}”` : 'nothing'} for an indicator.`,
+    );
     return typeof given === 'string' && given ? given[0]! : ' ';
   };
   return {

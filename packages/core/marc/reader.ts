@@ -39,7 +39,9 @@ function tidied(read: ReadRecord): ReadRecord {
     record = once;
     repairs.push(twiceEncodedRepair(read.offset));
   }
-  return record === read.record && repairs.length === read.repairs.length ? read : { ...read, record, repairs };
+  return record === read.record && repairs.length === read.repairs.length
+    ? read
+    : { ...read, record, repairs };
 }
 
 type Inner = Omit<RecordReader, 'leftover'>;
@@ -63,7 +65,9 @@ function jsonReader(): Inner {
     texts.map(({ text, offset, value }) => {
       seen++;
       const repairs: Repair[] = [];
-      const record = readMarcJson(value, (message) => repairs.push({ code: 'indicators', offset, message, repaired: true }));
+      const record = readMarcJson(value, (message) =>
+        repairs.push({ code: 'indicators', offset, message, repaired: true }),
+      );
       if (!record) return unreadable(text, offset);
       good++;
       return { record, offset, length: text.length, repairs };

@@ -24,7 +24,8 @@ export function withoutDelimiters(record: MarcRecord, offset: number, repairs: R
     if (isControl(f)) return { tag, value: text(f.value, tag) };
     const subfields = f.subfields.map((s) => {
       const value = text(s.value, tag);
-      if (s.code.length === 1 || s.code.codePointAt(0)! > 0xffff) return value === s.value ? s : { ...s, value };
+      if (s.code.length === 1 || s.code.codePointAt(0)! > 0xffff)
+        return value === s.value ? s : { ...s, value };
       tell('tag', `Field ${tag} had the subfield code “${s.code}”; its first character was kept.`);
       return { code: s.code[0] ?? ' ', value };
     });

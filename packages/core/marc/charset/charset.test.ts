@@ -25,7 +25,7 @@ describe('MARC-8 (MARC 21 Specifications: Character Sets, part 2)', () => {
   });
 
   test('a byte that no table has is told and stands as U+FFFD', () => {
-    expect(decodeMarc8(of("a", 0xaf, "b"))).toMatchObject({ text: 'a\ufffdb', unknown: [1] });
+    expect(decodeMarc8(of('a', 0xaf, 'b'))).toMatchObject({ text: 'a\ufffdb', unknown: [1] });
   });
 
   test.each(['café', 'Łódź', 'Ḳeliʻah', 'Жук', '漢字', 'naïve “q” – ∞', 't͡s', 'Rørdam-Høj & co'])(

@@ -39,7 +39,8 @@ export function alignFields(
 ): { slots: Slot[]; told: Told[] } {
   const byPlace = [...entries].sort((a, b) => a.claimed - b.claimed || a.order - b.order);
   const candidates = [entries];
-  if (entries.every((e) => e.claimed >= 0) && byPlace.some((e, i) => e !== entries[i])) candidates.push(byPlace);
+  if (entries.every((e) => e.claimed >= 0) && byPlace.some((e, i) => e !== entries[i]))
+    candidates.push(byPlace);
   const best = candidates
     .map((order) => ({ order, ...cheapest(bytes, order, pieces) }))
     .reduce((a, b) => (b.cost < a.cost ? b : a));
@@ -54,7 +55,9 @@ export function alignFields(
     if (step === 'pair') put(entry, piece.start, piece.end);
     else if (step === 'join') {
       put(entry, piece.start, pieces[p + 1]!.end);
-      told.push(say('field-terminator', `Field ${entry.tag} had a field terminator inside; it was left out.`));
+      told.push(
+        say('field-terminator', `Field ${entry.tag} had a field terminator inside; it was left out.`),
+      );
     } else if (step === 'cut') {
       const next = best.order[e + 1]!;
       const lost = piece.end - piece.start === entry.length + next.length - 1;
@@ -66,7 +69,11 @@ export function alignFields(
       told.push(say('directory', `The directory names a field ${entry.tag} that is not there.`, false));
     else
       told.push({
-        ...say('directory', `${piece.end - piece.start} bytes of a field that the directory does not name are kept apart.`, false),
+        ...say(
+          'directory',
+          `${piece.end - piece.start} bytes of a field that the directory does not name are kept apart.`,
+          false,
+        ),
         lost: bytes.slice(piece.start, piece.end),
       });
     e += TAKES[step][0];

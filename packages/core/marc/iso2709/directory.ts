@@ -1,6 +1,6 @@
 import { alignFields } from './align';
 import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH } from './delimiters';
-import { scanEntries } from './entries';
+import { scanEntries, whereItStarts } from './entries';
 import type { Repair } from '../repair';
 
 /** One field's place in a record, offsets counted from the record's first byte; `end` includes the field terminator. */
@@ -70,12 +70,14 @@ function mendedDirectory(bytes: Uint8Array, claimedBase: number, dataEnd: number
   const repairs: Omit<Repair, 'offset'>[] = [];
   const note = (code: Repair['code'], message: string, repaired = true, lost?: Uint8Array) =>
     repairs.push({ code, message, repaired, ...(lost && { bytes: lost }) });
-  const { end, missing } = directoryEnd(bytes, dataEnd);
-  const base = missing ? end : Math.min(end + 1, dataEnd);
+  const leaderLength = whereItStarts(bytes, bytes.indexOf(FIELD_END, LEADER_LENGTH));
+  const { end, base, missing } = directoryEnd(bytes, leaderLength, dataEnd);
   if (missing) note('directory-end', 'The field terminator after the directory was missing.');
   if (base !== claimedBase)
-    note('base-address', `The leader gives the base address as ${claimedBase < 0 ? 'no number' : claimedBase}; it is ${base}.`);
-  const { entries, leaderLength } = scanEntries(bytes, end);
+    note(
+      'base-address',
+      `The leader gives the base address as ${claimedBase < 0 ? 'no number' : claimedBase}; it is ${base}.`,
+    );
   const pieces: { start: number; end: number }[] = [];
   for (let start = base; start < dataEnd;) {
     const found = bytes.indexOf(FIELD_END, start);
@@ -83,22 +85,41 @@ function mendedDirectory(bytes: Uint8Array, claimedBase: number, dataEnd: number
     pieces.push({ start, end: stop });
     start = stop;
   }
+  const whole = (end - leaderLength) % ENTRY_LENGTH === 0;
+  if (!whole) note('directory', 'The directory had characters too many or too few.');
+  const entries = scanEntries(bytes, leaderLength, end, whole ? null : saidOf(pieces, base));
   const { slots, told } = alignFields(bytes, base, entries, pieces);
-  if (told.length === 0 && entries.some((e) => !e.fits(base))) {
+  if (whole && told.length === 0 && entries.some((e) => !e.fits(base))) {
     const long = pieces.some((p) => p.end - p.start > 9999) || dataEnd > 99999;
-    if (long) note('too-long', 'A field or its place is beyond what a directory can say; fields were cut at their terminators.');
+    if (long)
+      note(
+        'too-long',
+        'A field or its place is beyond what a directory can say; fields were cut at their terminators.',
+      );
     else note('directory', 'The directory did not fit the fields; they were found by their terminators.');
   }
   for (const t of told) note(t.code, t.message, t.lost === undefined && t.repaired, t.lost);
   return { slots, contiguous: false, base, leaderLength, repairs };
 }
 
-/** The end of the directory: its terminator, or the first place where entries of twelve digits stop. */
-function directoryEnd(bytes: Uint8Array, dataEnd: number): { end: number; missing: boolean } {
-  const first = bytes.indexOf(FIELD_END, LEADER_LENGTH);
-  let at = LEADER_LENGTH;
+/** What a right directory says of each piece: four digits of length and five of place. */
+const saidOf = (pieces: readonly { start: number; end: number }[], base: number): Set<string> =>
+  new Set(
+    pieces.map((p) => String(p.end - p.start).padStart(4, '0') + String(p.start - base).padStart(5, '0')),
+  );
+
+/** Where the directory ends and the data begin. A missing or overwritten terminator shows by the length of the first field. */
+function directoryEnd(
+  bytes: Uint8Array,
+  leaderLength: number,
+  dataEnd: number,
+): { end: number; base: number; missing: boolean } {
+  const first = bytes.indexOf(FIELD_END, leaderLength);
+  let at = leaderLength;
   while (at + ENTRY_LENGTH <= dataEnd && digits(bytes, at + 3, 9) >= 0) at += ENTRY_LENGTH;
-  const missing = at > LEADER_LENGTH && bytes[at] !== FIELD_END && (first < 0 || first > at + ENTRY_LENGTH);
-  if (missing) return { end: at, missing };
-  return { end: first < 0 || first >= dataEnd ? dataEnd : first, missing: false };
+  const length = digits(bytes, leaderLength + 3, 4);
+  if (at > leaderLength && bytes[at] !== FIELD_END && (first === at + length - 1 || first === at + length))
+    return { end: at, base: first + 1 - length, missing: true };
+  if (first < 0 || first >= dataEnd) return { end: dataEnd, base: dataEnd, missing: false };
+  return { end: first, base: first + 1, missing: false };
 }

@@ -10,55 +10,70 @@ export interface Entry {
   fits(base: number): boolean;
 }
 
-/** Reads the entries before `end`; where characters were lost or added, it finds its way by the running offsets. */
-export function scanEntries(bytes: Uint8Array, end: number): { entries: Entry[]; leaderLength: number } {
-  const leaderLength = whereItStarts(bytes, end);
+/**
+ * Reads the entries between `from` and `end`. Where characters were lost or added, `right` (the nine digits that would be
+ * right for each field) shows where the next whole entry begins.
+ */
+export function scanEntries(
+  bytes: Uint8Array,
+  from: number,
+  end: number,
+  right: ReadonlySet<string> | null,
+): Entry[] {
   const entries: Entry[] = [];
-  let expected = 0;
-  const whole = (end - leaderLength) % ENTRY_LENGTH === 0;
-  for (let at = leaderLength; at + 3 <= end;) {
-    if (!whole) at = resynchronised(bytes, at, end, expected);
-    const length = at + 7 <= end ? digits(bytes, at + 3, 4) : -1;
-    const claimed = at + ENTRY_LENGTH <= end ? digits(bytes, at + 7, 5) : -1;
-    entries.push({
-      tag: String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!),
-      length,
-      claimed,
-      order: entries.length,
-      fits: (base) =>
-        length > 0 &&
-        claimed >= 0 &&
-        bytes[base + claimed + length - 1] === FIELD_END &&
-        bytes[base + claimed - 1] === FIELD_END,
-    });
-    expected = claimed >= 0 && length > 0 ? claimed + length : -1;
-    at += ENTRY_LENGTH;
+  for (let at = from; at + 3 <= end;) {
+    const next = right ? nextRight(bytes, at, end, right) : at + ENTRY_LENGTH;
+    entries.push(entryAt(bytes, at, Math.min(next, end), entries.length));
+    at = next;
   }
-  return { entries, leaderLength };
+  return entries;
+}
+
+function entryAt(bytes: Uint8Array, at: number, end: number, order: number): Entry {
+  const whole = end - at === ENTRY_LENGTH;
+  const length = whole ? digits(bytes, at + 3, 4) : -1;
+  const claimed = whole ? digits(bytes, at + 7, 5) : -1;
+  return {
+    tag: String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!),
+    length,
+    claimed,
+    order,
+    fits: (base) =>
+      length > 0 &&
+      claimed >= 0 &&
+      bytes[base + claimed + length - 1] === FIELD_END &&
+      bytes[base + claimed - 1] === FIELD_END,
+  };
+}
+
+/** Where the entry after the one at `at` begins: twelve on if this one is right, else before the next that is. */
+function nextRight(bytes: Uint8Array, at: number, end: number, right: ReadonlySet<string>): number {
+  const isRight = (from: number) =>
+    from + ENTRY_LENGTH <= end &&
+    isEntry(bytes, from) &&
+    right.has(String.fromCharCode(...bytes.subarray(from + 3, from + ENTRY_LENGTH)));
+  if (isRight(at)) return at + ENTRY_LENGTH;
+  // A few characters too many before numbers that are right: they belong to this entry, whose tag comes first.
+  for (let more = 1; more <= 3; more++) if (isRight(at + more)) return at + more + ENTRY_LENGTH;
+  for (let next = at + ENTRY_LENGTH - 3; next <= at + ENTRY_LENGTH + 3; next++)
+    if (isRight(next)) return next;
+  return at + ENTRY_LENGTH;
 }
 
 const isEntry = (bytes: Uint8Array, at: number) => digits(bytes, at + 3, 9) >= 0 && isTag(bytes, at);
 const isTag = (bytes: Uint8Array, at: number) =>
   /^[0-9A-Za-z]{3}$/.test(String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!));
 
-/** 24, or where entries of twelve begin when the leader lost or gained characters. */
-function whereItStarts(bytes: Uint8Array, end: number): number {
+/** 24, or where a run of entries that follow each other begins when the leader lost or gained characters. */
+export function whereItStarts(bytes: Uint8Array, end: number): number {
   if ((end - LEADER_LENGTH) % ENTRY_LENGTH === 0) return LEADER_LENGTH;
-  if (digits(bytes, LEADER_LENGTH + 7, 5) === 0 && isEntry(bytes, LEADER_LENGTH)) return LEADER_LENGTH;
-  for (const from of [23, 25, 22, 26, 21, 27, 20, 28]) {
-    if ((end - from) % ENTRY_LENGTH !== 0 || end <= from) continue;
-    let all = true;
-    for (let at = from; at < end && all; at += ENTRY_LENGTH) all = isEntry(bytes, at);
-    if (all) return from;
-  }
-  return LEADER_LENGTH;
-}
-
-/** The nearest place at or after `at` (or just before it) whose entry begins at the expected offset. */
-function resynchronised(bytes: Uint8Array, at: number, end: number, expected: number): number {
-  if (expected >= 0)
-    for (const shift of [0, 1, -1, 2, -2, 3, -3, 4, 5, 6, 7, 8, 9, 10, 11])
-      if (at + shift + ENTRY_LENGTH <= end && isEntry(bytes, at + shift) && digits(bytes, at + shift + 7, 5) === expected)
-        return at + shift;
-  return at;
+  const follows = (from: number) => {
+    let expected = 0;
+    for (let at = from; at < end; at += ENTRY_LENGTH) {
+      if (!isEntry(bytes, at) || digits(bytes, at + 7, 5) !== expected) return false;
+      expected += digits(bytes, at + 3, 4);
+    }
+    return (end - from) % ENTRY_LENGTH === 0 && end > from;
+  };
+  return [23, 25, 22, 26, 21, 27, 20, 28].find(follows) ?? LEADER_LENGTH;
 }

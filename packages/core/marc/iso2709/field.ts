@@ -1,4 +1,4 @@
-import { FIELD_END_CHAR, SUBFIELD_CHAR } from './delimiters';
+import { FIELD_END_CHAR, RECORD_END_CHAR, SUBFIELD_CHAR } from './delimiters';
 import type { Field, Subfield } from '../record';
 import type { Repair } from '../repair';
 
@@ -70,10 +70,13 @@ export function withoutStrays(tag: string, text: string, note: Note): string {
     note('nul-bytes', `Field ${tag} had NUL bytes; they were left out.`);
     clean = clean.replaceAll('\0', '');
   }
-  if (clean.includes(FIELD_END_CHAR) || clean.includes('\u001d')) {
-    if (clean.includes('\u001d'))
-      note('record-terminator', `Field ${tag} had a record terminator inside; it was left out.`);
-    clean = clean.replace(/[\u001d\u001e]/g, '');
+  if (clean.includes(FIELD_END_CHAR)) {
+    note('field-terminator', `Field ${tag} had a field terminator inside; it was left out.`);
+    clean = clean.replaceAll(FIELD_END_CHAR, '');
+  }
+  if (clean.includes(RECORD_END_CHAR)) {
+    note('record-terminator', `Field ${tag} had a record terminator inside; it was left out.`);
+    clean = clean.replaceAll(RECORD_END_CHAR, '');
   }
   return clean;
 }

@@ -19,11 +19,18 @@ export function skipJunk(bytes: Uint8Array, from: number, atStart: boolean, last
     repairs.push(told('byte-order-mark', at, 'A byte order mark was left out.'));
     at += 3;
   }
-  for (let start = at; at < bytes.length; start = at) {
+  for (let start = at; at < bytes.length && !looksLikeLeader(bytes, at); start = at) {
     while (BLANK.has(bytes[at]!)) at++;
     // Line ends after the last record are how text editors end a file.
     if (at >= bytes.length) break;
-    if (at > start) repairs.push(told('junk-between', start, `${bytesOf(at - start)} of blanks or line ends between records were left out.`));
+    if (at > start)
+      repairs.push(
+        told(
+          'junk-between',
+          start,
+          `${bytesOf(at - start)} of blanks or line ends between records were left out.`,
+        ),
+      );
     start = at;
     while (bytes[at] === RECORD_END) at++;
     if (at > start)
@@ -32,7 +39,8 @@ export function skipJunk(bytes: Uint8Array, from: number, atStart: boolean, last
       );
     start = at;
     while (bytes[at] === 0) at++;
-    if (at > start) repairs.push(told('nul-bytes', start, `${bytesOf(at - start)} NUL between records were left out.`));
+    if (at > start)
+      repairs.push(told('nul-bytes', start, `${bytesOf(at - start)} NUL between records were left out.`));
     if (at === start && !BLANK.has(bytes[at]!)) break;
   }
   if (at >= bytes.length || looksLikeLeader(bytes, at)) return { next: at, repairs, unsure: false };

@@ -19,7 +19,10 @@ export function readLeader(bytes: Uint8Array, length: number, note: Note): strin
     leader = leader.replace(/[^ -~]/g, ' ');
   }
   if (leader.slice(10, 12) !== '22' || leader.slice(20) !== '4500') {
-    note('leader', `The leader had “${leader.slice(10, 12)}” and “${leader.slice(20)}” where 22 and 4500 belong.`);
+    note(
+      'leader',
+      `The leader had “${leader.slice(10, 12)}” and “${leader.slice(20)}” where 22 and 4500 belong.`,
+    );
     leader = `${leader.slice(0, 10)}22${leader.slice(12, 20)}4500`;
   }
   if (leader[9] !== 'a' && leader[9] !== ' ')
@@ -29,9 +32,12 @@ export function readLeader(bytes: Uint8Array, length: number, note: Note): strin
 
 /** Puts the parts of a leader that lost or gained characters where they belong, by its two runs of digits. */
 function inPlaces(text: string): string {
-  const parts = /^(\d*)(\D{0,5})(2?2?)(\d{0,5})(.*?)(45\d{0,2})?$/s.exec(text);
-  const [, , kind = '', , base = '', level = ''] = parts ?? [];
-  return `00000${kind.padEnd(5).slice(0, 5)}22${base.padStart(5, '0')}${level.padEnd(3).slice(0, 3)}4500`;
+  const parts = /^(\d*)(\D*)2?2?(\d{0,5})(.*?)(45\d{0,2})?$/s.exec(text);
+  const [, , kind = '', base = '', level = ''] = parts ?? [];
+  let five = kind;
+  while (five.length > 5 && five.includes(' ')) five = five.replace(' ', '');
+  while (five.length < 5) five = `${five.slice(0, -1)} ${five.slice(-1)}`;
+  return `00000${five.slice(0, 5)}22${base.padStart(5, '0')}${level.padEnd(3).slice(0, 3)}4500`;
 }
 
 /** The leader with the lengths that are true of the bytes. */

@@ -141,7 +141,7 @@ function fastFields(
   if (!directory.contiguous) return null;
   const part = bytes.subarray(directory.base, dataEnd);
   const text = decodeUtf8(part);
-  if (text === null || text.includes('\u001b') || text.includes('\0')) return null;
+  if (text === null || /[\0\u001b\u001d]/.test(text)) return null;
   const plain = text.length === part.length && !text.includes('&#x');
   if (!plain && charset === 'marc8') return null;
   const pieces = (text.length === part.length ? text : composed(text)).split(FIELD_END_CHAR);

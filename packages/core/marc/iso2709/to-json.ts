@@ -21,7 +21,13 @@ const END = text(']}\n');
  * it; -1 when the record is not plainly clean (any repair, another encoding, text that is not NFC), so that it must be
  * read the long way. What it writes is what `marcJson` writes of the record read. `out` needs `jsonRoom(length)` bytes.
  */
-export function isoToJson(bytes: Uint8Array, start: number, end: number, out: Uint8Array, to: number): number {
+export function isoToJson(
+  bytes: Uint8Array,
+  start: number,
+  end: number,
+  out: Uint8Array,
+  to: number,
+): number {
   const base = digits(bytes, start + 12, 5);
   const data = start + base;
   if (!cleanLeader(bytes, start, end, base)) return -1;
@@ -76,7 +82,14 @@ const isTag = (bytes: Uint8Array, at: number) =>
 const isLetterOrDigit = (b: number) =>
   (b >= 0x30 && b <= 0x39) || (b >= 0x41 && b <= 0x5a) || (b >= 0x61 && b <= 0x7a);
 
-function controlField(bytes: Uint8Array, from: number, to: number, out: Uint8Array, at: number, utf8: boolean): number {
+function controlField(
+  bytes: Uint8Array,
+  from: number,
+  to: number,
+  out: Uint8Array,
+  at: number,
+  utf8: boolean,
+): number {
   let o = put(out, at, COLON);
   o = value(bytes, from, to, out, o, utf8);
   if (o < 0 || stopped !== to) return -1;
@@ -85,7 +98,14 @@ function controlField(bytes: Uint8Array, from: number, to: number, out: Uint8Arr
   return o;
 }
 
-function dataField(bytes: Uint8Array, from: number, to: number, out: Uint8Array, at: number, utf8: boolean): number {
+function dataField(
+  bytes: Uint8Array,
+  from: number,
+  to: number,
+  out: Uint8Array,
+  at: number,
+  utf8: boolean,
+): number {
   if (bytes[from + 2] !== SUBFIELD || !isPlain(bytes[from]!) || !isPlain(bytes[from + 1]!)) return -1;
   let o = put(out, at, DATA);
   for (let i = from + 2; i < to; i = stopped) {

@@ -63,7 +63,12 @@ const clean = (text: string) => (text.search(DELIMITER) < 0 ? text : text.replac
 
 /** Tags are three bytes of the directory, whatever they came from. */
 const entry = (tag: string, length: number, at: number) =>
-  (/^[!-~ ]{3}$/.test(tag) ? tag : tag.replace(/[^!-~]/g, '?').padEnd(3, '?').slice(0, 3)) +
+  (/^[!-~ ]{3}$/.test(tag)
+    ? tag
+    : tag
+        .replace(/[^!-~]/g, '?')
+        .padEnd(3, '?')
+        .slice(0, 3)) +
   number(Math.min(length, LONGEST_FIELD), 4) +
   number(Math.min(at, LONGEST_RECORD), 5);
 
