@@ -119,7 +119,8 @@ describe('damage after which the record is whole', () => {
     return `${String(25 + directory.length + at + 1).padStart(5, '0')}nam a22${String(25 + directory.length).padStart(5, '0')} i 4500${directory}\x1e${text(encodeUtf8(data))}\x1d`;
   }
   function twice(): string {
-    const again = (s: string) => [...text(encodeUtf8(s))].map((c) => windows1252Character(c.charCodeAt(0))).join('');
+    const again = (s: string) =>
+      [...text(encodeUtf8(s))].map((c) => windows1252Character(c.charCodeAt(0))).join('');
     return text(
       writeIso2709({
         ...middle,

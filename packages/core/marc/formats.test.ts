@@ -7,6 +7,8 @@ import { recogniseFormat } from './recognise';
 import { field, type MarcRecord } from './record';
 import { recordReader } from './reader';
 import { encodeUtf8 } from './charset/utf8';
+import { csvHead, csvRow, readColumns } from './csv';
+import { isoToJson, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
 import { MARCXML_END, MARCXML_START, marcXmlElement } from './xml';
 
 const readAll = (format: 'json' | 'marcxml', text: string, size = 7) => {
@@ -124,4 +126,53 @@ describe('edits and comparison', () => {
       { numRuns: 30 },
     );
   });
+});
+
+describe('MARC-in-JSON straight from the bytes', () => {
+  const straight = (bytes: Uint8Array) => {
+    const out = new Uint8Array(jsonRoom(bytes.length));
+    const end = isoToJson(bytes, 0, bytes.length, out, 0);
+    return end < 0 ? null : new TextDecoder().decode(out.subarray(0, end));
+  };
+  test('is what reading and writing gives, or is left to that', () => {
+    let done = 0;
+    fc.assert(
+      fc.property(anyRecord, (r) => {
+        const bytes = writeIso2709(r);
+        const text = straight(bytes);
+        if (text === null) return;
+        done++;
+        expect(text).toBe(`${marcJson(readIso2709(bytes)[0]!.record!)}\n`);
+      }),
+      { numRuns: 300 },
+    );
+    expect(done).toBeGreaterThan(150);
+  });
+  test.each<[string, string]>([
+    ['text that is not NFC', 'cafe\u0301'],
+    ['text encoded twice', 'cafÃ©'],
+  ])('%s is left to the reader', (_, text) => {
+    const leader = '00000nam a2200000 i 4500';
+    expect(straight(writeIso2709({ leader, fields: [field('245', '10', 'a', text)] }))).toBeNull();
+  });
+});
+
+describe('tables of chosen fields', () => {
+  const record: MarcRecord = {
+    leader: '00000nam a2200000 i 4500',
+    fields: [
+      { tag: '001', value: 'w1' },
+      field('245', '10', 'a', 'Eels, "and" traps', 'b', 'notes'),
+      field('650', ' 0', 'a', 'Eels'),
+      field('650', ' 0', 'a', '=SUM(A1)'),
+    ],
+  };
+  test('a line a record, as RFC 4180 has it', () => {
+    const columns = readColumns('001,245ab,650$a,300a');
+    expect(Array.isArray(columns) && csvHead(columns)).toBe('001,245ab,650a,300a\r\n');
+    expect(Array.isArray(columns) && csvRow(record, columns)).toBe(
+      'w1,"Eels, ""and"" traps notes",Eels | =SUM(A1),\r\n',
+    );
+  });
+  test('a column that is none is told', () => expect(readColumns('001,2!')).toMatch(/no column/));
 });
