@@ -10,6 +10,7 @@ const CORE = [
   'changes',
   'marc',
   'format',
+  'address',
   'house',
   'barcodes',
   'access',

@@ -1,11 +1,5 @@
-import {
-  csvHead,
-  encodeUtf8,
-  MARCXML_END,
-  MARCXML_START,
-  readColumns,
-  USUAL_COLUMNS,
-} from '@osier/core/marc';
+import { csvHead, readColumns, USUAL_COLUMNS } from '@osier/core/address';
+import { encodeUtf8, MARCXML_END, MARCXML_START } from '@osier/core/marc';
 import { closeSync, openSync, writeSync } from 'node:fs';
 import { output } from './output';
 import { workOn } from './source';

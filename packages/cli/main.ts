@@ -5,7 +5,7 @@ import { convert } from './convert';
 import { serve } from './pool';
 import { UsageError } from './usage';
 
-const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines|csv [--from iso2709|marcxml|json] [--charset utf8|marc8] [--columns 001,245ab,…] [--out FILE] [--report FILE]
+const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines|csv [--from iso2709|marcxml|json] [--charset utf8|marc8] [--columns '001,245$a,…'] [--out FILE] [--report FILE]
        osier check FILE [--format json|text] [--fix --out FILE]
        osier callnumbers FILE --scheme lc|dewey|nlm|generic [--keys]
 FILE may be - for standard input; the input format is found from the content.

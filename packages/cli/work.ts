@@ -1,16 +1,14 @@
+import { csvRow, readColumns, type Column } from '@osier/core/address';
 import type { HouseRules } from '@osier/core/house';
 import {
-  csvRow,
   isoToJson,
   jsonRoom,
   lineForm,
   marcJson,
   marcXmlElement,
-  readColumns,
   recordReader,
   writeIso2709,
   type Charset,
-  type Column,
   type FileFormat,
   type MarcRecord,
   type ReadRecord,

@@ -7,7 +7,6 @@ import { recogniseFormat } from './recognise';
 import { field, type MarcRecord } from './record';
 import { recordReader } from './reader';
 import { encodeUtf8 } from './charset/utf8';
-import { csvHead, csvRow, readColumns } from './csv';
 import { isoToJson, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
 import { MARCXML_END, MARCXML_START, marcXmlElement } from './xml';
 
@@ -155,24 +154,4 @@ describe('MARC-in-JSON straight from the bytes', () => {
     const leader = '00000nam a2200000 i 4500';
     expect(straight(writeIso2709({ leader, fields: [field('245', '10', 'a', text)] }))).toBeNull();
   });
-});
-
-describe('tables of chosen fields', () => {
-  const record: MarcRecord = {
-    leader: '00000nam a2200000 i 4500',
-    fields: [
-      { tag: '001', value: 'w1' },
-      field('245', '10', 'a', 'Eels, "and" traps', 'b', 'notes'),
-      field('650', ' 0', 'a', 'Eels'),
-      field('650', ' 0', 'a', '=SUM(A1)'),
-    ],
-  };
-  test('a line a record, as RFC 4180 has it', () => {
-    const columns = readColumns('001,245ab,650$a,300a');
-    expect(Array.isArray(columns) && csvHead(columns)).toBe('001,245ab,650a,300a\r\n');
-    expect(Array.isArray(columns) && csvRow(record, columns)).toBe(
-      'w1,"Eels, ""and"" traps notes",Eels | =SUM(A1),\r\n',
-    );
-  });
-  test('a column that is none is told', () => expect(readColumns('001,2!')).toMatch(/no column/));
 });

@@ -22,8 +22,6 @@ export { decodeUtf8, encodeUtf8 } from './charset/utf8';
 export { MARCXML_END, MARCXML_START, marcXmlElement, marcXmlReader } from './xml';
 export { marcJson, readMarcJson } from './json';
 export { lineForm } from './lines';
-export type { Column } from './csv';
-export { csvHead, csvRow, readColumns, USUAL_COLUMNS } from './csv';
 export type { FileFormat, Recognised } from './recognise';
 export { recogniseFormat } from './recognise';
 export type { FieldPair, TextPart } from './compare';

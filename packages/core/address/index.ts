@@ -1,0 +1,7 @@
+export type { Address, AddressProblem, Condition, Range, SubfieldAddress, Term } from './address';
+export { isAddress } from './address';
+export { parseAddress } from './parse';
+export type { Found } from './find';
+export { findAll, hasAny, textsAt } from './find';
+export type { Column } from './csv';
+export { csvHead, csvRow, readColumns, USUAL_COLUMNS } from './csv';
