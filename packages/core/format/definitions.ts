@@ -1,4 +1,9 @@
-import data from './data/bibliographic.json';
+import authority from './data/authority.json';
+import bibliographic from './data/bibliographic.json';
+import holdings from './data/holdings.json';
+
+/** The three MARC 21 formats that records come in. */
+export type Format = 'bibliographic' | 'authority' | 'holdings';
 
 /** What MARC 21 says about one field. */
 export interface FieldDefinition {
@@ -14,45 +19,90 @@ export interface FieldDefinition {
 export interface IndicatorDefinition {
   readonly name: string;
   readonly values: Readonly<Record<string, string>>;
+  /** Values that were once defined. */
+  readonly obsolete?: Readonly<Record<string, string>>;
 }
 /** Characters `from`..`to` (exclusive) of a fixed field. */
 export interface PositionDefinition {
   readonly from: number;
   readonly to: number;
   readonly name: string;
+  /** Length of one code when several stand side by side. */
+  readonly unit?: number;
   readonly codes: Readonly<Record<string, string>>;
+  readonly obsolete?: Readonly<Record<string, string>>;
 }
 
-const fields = data.fields as unknown as Record<string, FieldDefinition>;
+type Fields = Record<string, FieldDefinition>;
+const FORMATS: Record<Format, Fields> = {
+  bibliographic: bibliographic.fields as unknown as Fields,
+  authority: authority.fields as unknown as Fields,
+  holdings: holdings.fields as unknown as Fields,
+};
 
-/** The definition of a tag in the bibliographic format; undefined for tags that MARC 21 does not define. */
-export const fieldDefinition = (tag: string): FieldDefinition | undefined => fields[tag];
+/** Which format a record is in, by leader/06 (z authority; u, v, x, y holdings). */
+export function formatOf(leader: string): Format {
+  const type = leader[6] ?? 'a';
+  if (type === 'z') return 'authority';
+  return 'uvxy'.includes(type) ? 'holdings' : 'bibliographic';
+}
+
+/** The definition of a tag; undefined for tags that the format does not define. */
+export const fieldDefinition = (tag: string, format: Format = 'bibliographic'): FieldDefinition | undefined =>
+  FORMATS[format][tag];
 
 /** Tags that MARC 21 leaves to the library: 9XX, X9X and XX9 (Format for Bibliographic Data, introduction). */
-export const isLocalTag = (tag: string): boolean => /^9|^.9|9$/.test(tag);
+export const isLocalTag = (tag: string): boolean =>
+  tag[0] === '9' || tag[1] === '9' || (tag[2] === '9' && tag !== '009');
+
+/**
+ * Bibliographic fields that were once defined (Format for Bibliographic Data, appendix G: content designators made
+ * obsolete; from memory).
+ */
+const OBSOLETE_TAGS = new Set(
+  (
+    '002 004 009 011 039 087 211 212 214 241 261 262 265 301 302 303 304 305 308 315 320 350 359 400 410 411 440 ' +
+    '503 512 517 523 527 537 543 570 582 652 680 681 683 705 715 755 840 851 870 871 872 873'
+  ).split(' '),
+);
+export const isObsoleteTag = (tag: string, format: Format = 'bibliographic'): boolean =>
+  format === 'bibliographic' && OBSOLETE_TAGS.has(tag);
 
 /** Name of a field, such as "Title Statement". */
-export function fieldName(tag: string): string {
-  return fields[tag]?.name ?? (isLocalTag(tag) ? 'Local field' : 'Not defined in MARC 21');
+export function fieldName(tag: string, format: Format = 'bibliographic'): string {
+  return FORMATS[format][tag]?.name ?? (isLocalTag(tag) ? 'Local field' : 'Not defined in MARC 21');
 }
 
 /** Name of a subfield, such as "Remainder of title". */
-export function subfieldName(tag: string, code: string): string | undefined {
-  return fields[tag]?.subfields?.[code]?.[0] as string | undefined;
+export function subfieldName(
+  tag: string,
+  code: string,
+  format: Format = 'bibliographic',
+): string | undefined {
+  return FORMATS[format][tag]?.subfields?.[code]?.[0] as string | undefined;
 }
 
-export const subfieldIsRepeatable = (tag: string, code: string): boolean =>
-  fields[tag]?.subfields?.[code]?.[1] === 1;
+export const subfieldIsRepeatable = (tag: string, code: string, format: Format = 'bibliographic'): boolean =>
+  FORMATS[format][tag]?.subfields?.[code]?.[1] === 1;
 
 /** What an indicator's value means here; undefined when the format does not define the value. */
-export function indicatorMeaning(tag: string, which: 1 | 2, value: string): string | undefined {
-  const definition = fields[tag]?.indicators?.[which - 1];
+export function indicatorMeaning(
+  tag: string,
+  which: 1 | 2,
+  value: string,
+  format: Format = 'bibliographic',
+): string | undefined {
+  const definition = FORMATS[format][tag]?.indicators?.[which - 1];
   if (!definition) return value === ' ' ? 'Undefined' : undefined;
-  const found = definition.values[value] ?? definition.values[value === ' ' ? '#' : value];
-  if (found) return `${definition.name}: ${found}`;
-  for (const [range, meaning] of Object.entries(definition.values)) {
-    const [low, high] = range.split('-');
-    if (high !== undefined && value >= low! && value <= high) return `${definition.name}: ${meaning}`;
-  }
+  const found = codeMeaning(value, definition.values);
+  return found === undefined ? undefined : `${definition.name}: ${found}`;
+}
+
+/** The meaning of a code, also where a range such as `1-9` is given. */
+export function codeMeaning(value: string, codes: Readonly<Record<string, string>>): string | undefined {
+  const found = codes[value];
+  if (found !== undefined) return found;
+  for (const [range, meaning] of Object.entries(codes))
+    if (range.length === 3 && range[1] === '-' && value >= range[0]! && value <= range[2]!) return meaning;
   return undefined;
 }

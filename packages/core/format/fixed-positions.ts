@@ -1,4 +1,5 @@
-import { fieldDefinition, type PositionDefinition } from './definitions';
+import { codeName } from './codes';
+import { codeMeaning, fieldDefinition, formatOf, type PositionDefinition } from './definitions';
 
 /** One fixed position read in words. */
 export interface PositionReading {
@@ -40,33 +41,104 @@ const CATEGORY_007: Record<string, string> = {
   z: 'Unspecified',
 };
 
-function definitions(tag: string, leader: string, value: string): PositionDefinition[] {
-  const by = fieldDefinition(tag)?.positions;
+/** Lengths of 007 by its first character; where two are given both are in use (MARC 21, 007). */
+export const LENGTH_007: Readonly<Record<string, readonly number[]>> = {
+  a: [8],
+  c: [6, 14],
+  d: [6],
+  f: [10],
+  g: [9],
+  h: [13],
+  k: [6],
+  m: [8, 23],
+  o: [2],
+  q: [2],
+  r: [11],
+  s: [14],
+  t: [2],
+  v: [9],
+  z: [2],
+};
+
+/** The 006 and 008 configuration that the first character of 006 chooses. */
+const materialOf006 = (form: string) =>
+  form === 's' ? 'Continuing Resources' : materialOf(`00000n${form}m`);
+
+const cached = new Map<string, readonly PositionDefinition[]>();
+
+/** Every position of LDR, 006, 007 or 008 that the format defines for this kind of record, in order. */
+export function positionsOf(tag: string, value: string, leader: string): readonly PositionDefinition[] {
+  const format = formatOf(leader);
+  const by = fieldDefinition(tag, format)?.positions;
   if (!by) return [];
-  const own =
-    tag === 'LDR'
-      ? by.all
-      : tag === '007'
-        ? (by[CATEGORY_007[value[0] ?? ''] ?? ''] ?? by.Common)
-        : [...(by['All Materials'] ?? []), ...(tag === '008' ? (by[materialOf(leader)] ?? []) : [])];
-  return [...(own ?? [])].sort((a, b) => a.from - b.from);
+  const kind =
+    tag === '007'
+      ? (CATEGORY_007[value[0] ?? ''] ?? 'Common')
+      : tag === '006'
+        ? materialOf006(value[0] ?? 'a')
+        : tag === '008' && format === 'bibliographic'
+          ? materialOf(leader)
+          : 'all';
+  const key = `${format} ${tag} ${kind}`;
+  let found = cached.get(key);
+  if (!found) {
+    const all =
+      kind === 'all'
+        ? by.all
+        : [...(tag === '007' ? [] : (by['All Materials'] ?? [])), ...(by[kind] ?? by.Common ?? [])];
+    found = [...(all ?? [])].sort((a, b) => a.from - b.from);
+    cached.set(key, found);
+  }
+  return found;
 }
 
 /** The labelled positions of LDR, 006, 007 or 008 with their values and meanings, in order. */
 export function readPositions(tag: string, value: string, leader: string): PositionReading[] {
-  return definitions(tag, leader, value).map(({ from, to, name, codes }) => {
-    const part = value.slice(from, to);
+  return positionsOf(tag, value, leader).map((definition) => {
+    const part = value.slice(definition.from, definition.to);
     return {
-      from,
-      to,
-      name,
+      from: definition.from,
+      to: definition.to,
+      name: definition.name,
       value: part,
-      meaning: codes[part] ?? codes[part.replaceAll(' ', '#')] ?? eachMeaning(part, codes),
+      meaning: positionMeaning(part, definition),
     };
   });
 }
 
-function eachMeaning(part: string, codes: Readonly<Record<string, string>>): string | undefined {
-  const known = [...part.trimEnd()].map((c) => codes[c]).filter(Boolean);
-  return part.length > 1 && known.length ? known.join(', ') : undefined;
+/** What stands at a position in words; undefined when the format does not define it. */
+export function positionMeaning(part: string, definition: PositionDefinition): string | undefined {
+  const { name, codes, unit } = definition;
+  if (Object.keys(codes).length === 0) {
+    if (name === 'Language') return codeName('languages', part);
+    return name.startsWith('Place of publication') ? codeName('countries', part.trim()) : undefined;
+  }
+  const whole = codeMeaning(part, codes) ?? (part.trim() === '' ? codes['#'] : undefined);
+  if (whole !== undefined) return whole;
+  if (!unit) return undefined;
+  const known = new Set<string>();
+  for (let i = 0; i < part.length; i += unit) {
+    const code = part.slice(i, i + unit);
+    const meaning = codeMeaning(code, codes);
+    if (meaning !== undefined && code.trim() !== '') known.add(meaning);
+  }
+  return known.size ? [...known].join(', ') : codes[' '.repeat(unit)];
+}
+
+/** Which codes at a position the format does not define, and whether it once did. The fill character is allowed. */
+export function undefinedCodes(
+  part: string,
+  { codes, obsolete, unit }: PositionDefinition,
+): { code: string; obsolete: boolean }[] {
+  if (Object.keys(codes).length === 0 || /^\|+$/.test(part)) return [];
+  if (codeMeaning(part, codes) !== undefined) return [];
+  const step = unit ?? part.length;
+  const found: { code: string; obsolete: boolean }[] = [];
+  for (let i = 0; i < part.length; i += step) {
+    const code = part.slice(i, i + step);
+    if (codeMeaning(code, codes) !== undefined || code.trim() === '' || /^\|+$/.test(code)) continue;
+    if (!found.some((f) => f.code === code))
+      found.push({ code, obsolete: obsolete !== undefined && codeMeaning(code, obsolete) !== undefined });
+  }
+  return found;
 }

@@ -1,11 +1,23 @@
-export type { FieldDefinition, IndicatorDefinition, PositionDefinition } from './definitions';
+export type { FieldDefinition, Format, IndicatorDefinition, PositionDefinition } from './definitions';
 export {
+  codeMeaning,
   fieldDefinition,
   fieldName,
+  formatOf,
   indicatorMeaning,
   isLocalTag,
+  isObsoleteTag,
   subfieldIsRepeatable,
   subfieldName,
 } from './definitions';
+export type { CodeList } from './codes';
+export { codeName, codeNamed, codeStanding } from './codes';
 export type { PositionReading } from './fixed-positions';
-export { materialOf, readPositions } from './fixed-positions';
+export {
+  LENGTH_007,
+  materialOf,
+  positionMeaning,
+  positionsOf,
+  readPositions,
+  undefinedCodes,
+} from './fixed-positions';
