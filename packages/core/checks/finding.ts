@@ -1,5 +1,6 @@
 import type { HouseRules } from '../house';
-import { isData, type DataField, type MarcRecord, type RecordEdit, type Where } from '../marc';
+import type { DataField, RecordEdit, Where } from '../marc';
+import type { Placed, RecordView } from './view';
 
 export type Severity = 'error' | 'warning' | 'advice';
 
@@ -24,39 +25,63 @@ export interface Fix {
 export interface Check {
   readonly rule: string;
   readonly title: string;
+  readonly group: Group;
   readonly source: string;
-  run(record: MarcRecord, house: HouseRules): Iterable<Omit<Finding, 'rule'>>;
+  /** Formats it is for, bibliographic when absent. */
+  readonly formats?: readonly RecordView['format'][];
+  run(view: RecordView, house: HouseRules): Iterable<Omit<Finding, 'rule'>>;
 }
 
-/** A data field with its index and its occurrence among the fields of its tag. */
-export interface Placed {
-  readonly field: DataField;
-  readonly at: number;
-  readonly occurrence: number;
-}
+/** How checks stand together in Set-up. */
+export type Group =
+  | 'Structure'
+  | 'Characters'
+  | 'Numbers'
+  | 'Codes against text'
+  | 'Title'
+  | 'Publication and description'
+  | 'Names'
+  | 'Subjects'
+  | 'Series'
+  | 'Links'
+  | 'Class and holdings';
 
-/** The data fields of a tag (or tags that match) with their places. */
-export function placed(record: MarcRecord, tag: string | RegExp): Placed[] {
-  const seen = new Map<string, number>();
-  const found: Placed[] = [];
-  record.fields.forEach((f, at) => {
-    const occurrence = seen.get(f.tag) ?? 0;
-    seen.set(f.tag, occurrence + 1);
-    if (isData(f) && (typeof tag === 'string' ? f.tag === tag : tag.test(f.tag)))
-      found.push({ field: f, at, occurrence });
-  });
-  return found;
-}
+export const ALL_FORMATS = ['bibliographic', 'authority', 'holdings'] as const;
 
-export const wholeField = ({ field, at, occurrence }: Placed): Where => ({
-  field: at,
-  tag: field.tag,
-  occurrence,
+/** A fix that can be applied unseen. */
+export const safe = (sentence: string, ...edits: RecordEdit[]): Fix => ({ sentence, safe: true, edits });
+/** A fix that a person looks at first. */
+export const look = (sentence: string, ...edits: RecordEdit[]): Fix => ({ sentence, safe: false, edits });
+
+export const setText = (p: Placed, subfield: number, value: string): RecordEdit => ({
+  op: 'text',
+  at: p.at,
+  subfield,
+  value,
+});
+export const change = (p: Placed, changes: Partial<DataField>): RecordEdit => ({
+  op: 'replace',
+  at: p.at,
+  field: { ...p.field, ...changes },
+});
+export const remove = (p: Placed): RecordEdit => ({ op: 'remove', at: p.at });
+/** Takes a subfield away, and the field with its last one. */
+export function dropSubfield(p: Placed, i: number): RecordEdit {
+  const subfields = p.field.subfields.filter((_, k) => k !== i);
+  return subfields.some((s) => /[a-z]/.test(s.code)) ? change(p, { subfields }) : remove(p);
+}
+/** Writes over positions of a control field. */
+export const setPositions = (
+  tag: string,
+  { value, at }: { value: string; at: number },
+  from: number,
+  text: string,
+): RecordEdit => ({
+  op: 'replace',
+  at,
+  field: { tag, value: value.slice(0, from).padEnd(from) + text + value.slice(from + text.length) },
 });
 
-/** A place within a subfield's text; without a range the whole text. */
-export function inSubfield(p: Placed, subfield: number, start?: number, end?: number): Where {
-  return { ...wholeField(p), subfield, code: p.field.subfields[subfield]?.code, start, end };
-}
-
-export const RECORD: Where = { field: -1, tag: 'LDR', occurrence: 0 };
+/** Text short enough for a sentence. */
+export const excerpt = (text: string, most = 40): string =>
+  text.length > most ? `${text.slice(0, most - 1)}…` : text;

@@ -1,7 +1,7 @@
-export type { Check, Finding, Fix, Severity } from './finding';
-export { placed } from './finding';
-export { CHECKS, checkRecord } from './run';
-export { initialArticle } from './initial-article';
-export { lowerAfterArticle } from './title';
-export { subjectKey } from './subjects';
+export type { Check, Finding, Fix, Group, Severity } from './finding';
+export { CHECKS } from './all';
+export { checkRecord } from './run';
 export { fixAll } from './fix-all';
+export { initialArticle } from './initial-article';
+export { lowerAfterArticle } from './title/capital-after-article';
+export { subjectKey } from './subject-key';

@@ -12,8 +12,14 @@ export interface HouseRules {
   readonly barcode: { readonly length: number; readonly kind: string; readonly library: string };
   /** Copies in a row not scanned that make a jumped stretch. */
   readonly jumpLength: number;
+  /** Subject systems that are used here, by their code in 6XX $2 (lcsh, mesh, …); none means all are. */
+  readonly thesauri: readonly string[];
+  /** Whether records here have the marks of the ISBD between their parts. */
+  readonly punctuation: 'kept' | 'left out';
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
+  /** What is on this library's lists now; filled in from them, not edited as a rule. */
+  readonly codes?: { readonly branches: readonly string[]; readonly locations: readonly string[] };
 }
 
 export const DEFAULT_HOUSE: HouseRules = {
@@ -23,6 +29,8 @@ export const DEFAULT_HOUSE: HouseRules = {
   protectedFields: ['09.', '59.', '69.', '9..'],
   barcode: { length: 14, kind: '3', library: '1204' },
   jumpLength: 8,
+  thesauri: [],
+  punctuation: 'kept',
   checksOff: [],
 };
 

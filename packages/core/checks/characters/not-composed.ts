@@ -1,0 +1,24 @@
+import { ALL_FORMATS, safe, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const notComposed: Check = {
+  rule: 'not-composed',
+  title: 'Letter and mark not composed',
+  group: 'Characters',
+  source: 'Unicode Standard, annex 15 (NFC)',
+  formats: ALL_FORMATS,
+  *run({ data }) {
+    for (const p of data)
+      for (const { value, i } of subfieldsOf(p)) {
+        if (!/[\u0300-\uffff]/.test(value)) continue;
+        const composed = value.normalize('NFC');
+        if (composed !== value)
+          yield {
+            severity: 'advice',
+            where: inSubfield(p, i),
+            message: 'Letters and their marks are written apart; searching and sorting expect them composed.',
+            fix: safe('Compose them', setText(p, i, composed)),
+          };
+      }
+  },
+};

@@ -1,0 +1,22 @@
+import { ALL_FORMATS, excerpt, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const replacementCharacter: Check = {
+  rule: 'replacement-character',
+  title: 'Character that was lost',
+  group: 'Characters',
+  source: 'The Unicode Standard, U+FFFD',
+  formats: ALL_FORMATS,
+  *run({ data }) {
+    for (const p of data)
+      for (const { code, value, i } of subfieldsOf(p)) {
+        const at = value.indexOf('\ufffd');
+        if (at >= 0)
+          yield {
+            severity: 'error',
+            where: inSubfield(p, i, at, at + 1),
+            message: `A character was lost in ${p.field.tag} $${code}: “${excerpt(value.slice(Math.max(0, at - 12)))}”.`,
+          };
+      }
+  },
+};

@@ -1,0 +1,31 @@
+import { ALL_FORMATS, safe, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+/** Coded subfields and control numbers whose blanks mean something. */
+const EXACT = new Set(['010', '016', '035', '040', '041', '042', '043', '046', '066', '034', '074', '086']);
+
+export const spaces: Check = {
+  rule: 'spaces',
+  title: 'Blanks too many',
+  group: 'Characters',
+  source: 'common practice, no source',
+  formats: ALL_FORMATS,
+  *run({ data }) {
+    for (const p of data) {
+      if (EXACT.has(p.field.tag)) continue;
+      for (const { code, value, i } of subfieldsOf(p)) {
+        if (!SPACES.test(value) || code === 'w' || value.trim() === '') continue;
+        const mended = value.trim().replace(/ {2,}/g, ' ');
+        if (mended === value) continue;
+        yield {
+          severity: 'advice',
+          where: inSubfield(p, i),
+          message: `Blanks too many in ${p.field.tag} $${code}.`,
+          fix: safe('Keep one blank', setText(p, i, mended)),
+        };
+      }
+    }
+  },
+};
+
+const SPACES = /^ | $| {2}/;

@@ -1,0 +1,24 @@
+import { decodedOnce } from '../../text';
+import { ALL_FORMATS, excerpt, safe, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const twiceEncoded: Check = {
+  rule: 'twice-encoded',
+  title: 'Text encoded twice',
+  group: 'Characters',
+  source: 'The Unicode Standard, section 3.9 (UTF-8); common practice',
+  formats: ALL_FORMATS,
+  *run({ data }) {
+    for (const p of data)
+      for (const { value, i } of subfieldsOf(p)) {
+        const meant = decodedOnce(value);
+        if (meant === null) continue;
+        yield {
+          severity: 'error',
+          where: inSubfield(p, i),
+          message: `The text was encoded twice: “${excerpt(value)}” reads “${excerpt(meant)}”.`,
+          fix: safe(`Read it as “${excerpt(meant)}”`, setText(p, i, meant)),
+        };
+      }
+  },
+};

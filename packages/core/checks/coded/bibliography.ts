@@ -1,0 +1,29 @@
+import { type Check } from '../finding';
+import { inControl, subfieldsOf } from '../view';
+
+export const bibliography: Check = {
+  rule: 'bibliography',
+  title: 'Bibliography or index note against 008',
+  group: 'Codes against text',
+  source: 'MARC 21, 504; 008/24-27 (b) and 008/31 of books',
+  *run(view) {
+    const fixed = view.control('008');
+    const { leader } = view.record;
+    if (!fixed || fixed.value.length < 32 || !'at'.includes(leader[6]!) || 'bis'.includes(leader[7]!)) return;
+    const notes = view.tagged('504').flatMap((p) => [...subfieldsOf(p, 'a')].map((s) => s.value));
+    const hasBibliography = notes.some((n) => /bibliograph|references/i.test(n));
+    const hasIndex = notes.some((n) => /\bindex(es)?\b/i.test(n));
+    if (hasBibliography && fixed.value.slice(24, 28) === '    ')
+      yield {
+        severity: 'advice',
+        where: inControl('008', fixed.at, 24, 28),
+        message: '504 tells of a bibliography; 008/24-27 (nature of contents) does not.',
+      };
+    if (hasIndex && fixed.value[31] === '0')
+      yield {
+        severity: 'advice',
+        where: inControl('008', fixed.at, 31, 32),
+        message: '504 tells of an index; 008/31 says there is none.',
+      };
+  },
+};

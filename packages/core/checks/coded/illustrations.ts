@@ -1,0 +1,34 @@
+import { look, setPositions, type Check } from '../finding';
+import { inControl, subfieldsOf } from '../view';
+
+export const illustrations: Check = {
+  rule: 'illustrations',
+  title: 'Illustrations in 008 against 300',
+  group: 'Codes against text',
+  source: 'MARC 21, 008/18-21 of books and 300 $b',
+  *run(view) {
+    const fixed = view.control('008');
+    const { leader } = view.record;
+    if (!fixed || fixed.value.length < 22 || !'at'.includes(leader[6]!) || 'bis'.includes(leader[7]!)) return;
+    const coded = fixed.value.slice(18, 22);
+    const written = view
+      .tagged('300')
+      .flatMap((p) => [...subfieldsOf(p, 'b')].map((s) => s.value))
+      .join(' ');
+    const says = /\bill(us|\.|\b)/i.test(written);
+    const maps = /\bmaps?\b/i.test(written);
+    const where = inControl('008', fixed.at, 18, 22);
+    if (coded === '    ' && (says || maps))
+      yield {
+        severity: 'advice',
+        where,
+        message: `300 says “${written}”, 008/18-21 says no illustrations.`,
+        fix: look(
+          `Put ${says ? 'a' : ''}${maps ? 'b' : ''} into 008`,
+          setPositions('008', fixed, 18, `${says ? 'a' : ''}${maps ? 'b' : ''}`.padEnd(4)),
+        ),
+      };
+    else if (coded.includes('a') && !says && view.tagged('300').length > 0 && written === '')
+      yield { severity: 'advice', where, message: '008/18-21 says illustrations, 300 has none ($b).' };
+  },
+};

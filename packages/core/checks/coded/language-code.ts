@@ -1,0 +1,49 @@
+import { codeName, codeStanding } from '../../format';
+import { type Check, type Severity } from '../finding';
+import { inControl, inSubfield, subfieldsOf } from '../view';
+
+const SOUND = ['   ', '|||', 'zxx', 'mul', 'und', 'sgn'];
+
+export const languageCode: Check = {
+  rule: 'language-code',
+  title: 'Language code that is not on the list',
+  group: 'Codes against text',
+  source: 'MARC Code List for Languages; MARC 21, 008/35-37 and 041',
+  *run(view) {
+    const fixed = view.control('008');
+    if (fixed && fixed.value.length >= 38) {
+      const told = problemOf(fixed.value.slice(35, 38));
+      if (told) yield { ...told, where: inControl('008', fixed.at, 35, 38) };
+    }
+    for (const p of view.tagged('041')) {
+      if (p.field.ind2 === '7') continue;
+      for (const { code, value, i } of subfieldsOf(p)) {
+        if (!/[a-t]/.test(code)) continue;
+        const parts = value.match(/.{1,3}/gsu) ?? [];
+        if (value.length % 3 !== 0)
+          yield {
+            severity: 'warning',
+            where: inSubfield(p, i),
+            message: `Language codes have three letters; “${value}” has ${value.length}.`,
+          };
+        else
+          for (const [n, part] of parts.entries()) {
+            const told = problemOf(part);
+            if (told) yield { ...told, where: inSubfield(p, i, 3 * n, 3 * n + 3) };
+          }
+      }
+    }
+  },
+};
+
+function problemOf(code: string): { severity: Severity; message: string } | null {
+  if (SOUND.includes(code)) return null;
+  const standing = codeStanding('languages', code);
+  if (standing === 'current') return null;
+  if (standing === 'obsolete')
+    return {
+      severity: 'advice',
+      message: `The language code ${code} (${codeName('languages', code)}) is obsolete.`,
+    };
+  return { severity: 'warning', message: `“${code}” is no language code of the MARC list.` };
+}

@@ -1,0 +1,38 @@
+import { dropSubfield, look, safe, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+const LINK =
+  /^(?:https?|ftp):\/\/[^\s/?#]+\.[^\s]+$|^(?:https?):\/\/localhost[^\s]*$|^(?:urn|doi|hdl|info|mailto):\S+$/i;
+
+export const linkForm: Check = {
+  rule: 'link-form',
+  title: 'Link that cannot work',
+  group: 'Links',
+  source: 'MARC 21, 856 $u; RFC 3986',
+  *run(view) {
+    for (const p of view.tagged('856'))
+      for (const { value, i } of subfieldsOf(p, 'u')) {
+        if (LINK.test(value)) continue;
+        const mended = mendedLink(value);
+        yield {
+          severity: 'warning',
+          where: inSubfield(p, i),
+          message: `“${value}” is not a link that can be opened (https://…).`,
+          fix:
+            mended !== value && LINK.test(mended)
+              ? value.trim() === mended
+                ? safe('Take the blanks away', setText(p, i, mended))
+                : look(`Write ${mended}`, setText(p, i, mended))
+              : look('Take the link away', dropSubfield(p, i)),
+        };
+      }
+  },
+};
+
+const mendedLink = (text: string): string =>
+  text
+    .trim()
+    .replace(/^h?t{1,3}ps?:?\/{1,3}(?=[^/])/i, (start) => (/s:?\/+$/i.test(start) ? 'https://' : 'http://'))
+    .replace(/^www\./i, 'https://www.')
+    .replace(/^(https?:\/\/)(?:https?:\/\/)+/i, '$1')
+    .replace(/ /g, '%20');

@@ -1,0 +1,25 @@
+import { dropSubfield, remove, safe, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const linkTwice: Check = {
+  rule: 'link-twice',
+  title: 'The same link given twice',
+  group: 'Links',
+  source: 'common practice, no source',
+  *run(view) {
+    const seen = new Set<string>();
+    for (const p of view.tagged('856'))
+      for (const { value, i } of subfieldsOf(p, 'u')) {
+        const key = value.trim().replace(/\/$/, '');
+        const alone = p.field.subfields.filter((s) => s.code === 'u').length === 1;
+        if (seen.has(key))
+          yield {
+            severity: 'advice',
+            where: inSubfield(p, i),
+            message: `The link ${value} is there already.`,
+            fix: safe('Take this one away', alone ? remove(p) : dropSubfield(p, i)),
+          };
+        seen.add(key);
+      }
+  },
+};

@@ -1,0 +1,47 @@
+import { look, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+const NAMES = /^(100|600|700|800|400|500)$/;
+/** Years with approximately, active, question marks, centuries, B.C. and months (RDA 9.3 and 9.19.1.2, as MARC $d). */
+const YEAR = String.raw`(?:(?:approximately |approx\. |ca\. ?|active |-)?\d{1,4}\??(?: \p{L}+)?(?: \d{1,2})?(?: B\.C\.| A\.D\.)?(?: or \d{1,4})?)`;
+const DATES = new RegExp(
+  String.raw`^(?:(?:active |born |died |fl\. |b\. |d\. )?${YEAR}(?:-(?:${YEAR})?)?|-${YEAR}|(?:active )?(?:approximately )?\d{1,2}(?:st|nd|rd|th)(?:[/-]\d{1,2}(?:st|nd|rd|th))? (?:century|cent\.)(?:[-/]\d{1,2}(?:st|nd|rd|th) (?:century|cent\.))?(?: B\.C\.)?)[.,]*$`,
+  'u',
+);
+
+export const nameDates: Check = {
+  rule: 'name-dates',
+  title: 'Form of the dates in a name',
+  group: 'Names',
+  source: 'MARC 21, X00 $d; form of the NACO authority file',
+  formats: ['bibliographic', 'authority'],
+  *run({ data }) {
+    for (const p of data) {
+      if (!NAMES.test(p.rules)) continue;
+      for (const { value, i } of subfieldsOf(p, 'd')) {
+        const where = inSubfield(p, i);
+        const spaced = /(\d) ?[-–—] ?(?=\d)|(\d) [-–—]/.exec(value);
+        const closed = value
+          .replace(/(\d) ?[-–—] ?(?=\d)/g, '$1-')
+          .replace(/(\d) ?[–—]/g, '$1-')
+          .replace(/(\d) -(?=[.,]*$)/g, '$1-');
+        const years = /^(\d{4})-(\d{4})/.exec(closed);
+        if (years && years[2]! < years[1]!)
+          yield { severity: 'warning', where, message: `The dates run backwards: ${value}.` };
+        else if (spaced && closed !== value)
+          yield {
+            severity: 'advice',
+            where,
+            message: `Dates of a name stand with a hyphen and without blanks: ${closed}.`,
+            fix: look(`Write ${closed}`, setText(p, i, closed)),
+          };
+        else if (!DATES.test(value.trim()))
+          yield {
+            severity: 'advice',
+            where,
+            message: `“${value}” is an unusual form for the dates of a name.`,
+          };
+      }
+    }
+  },
+};

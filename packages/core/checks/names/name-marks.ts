@@ -1,0 +1,51 @@
+import { followsIsbd } from '../isbd';
+import { look, setText, type Check } from '../finding';
+import { inSubfield, type Placed } from '../view';
+
+export const nameMarks: Check = {
+  rule: 'name-marks',
+  title: 'Comma inside and full stop behind a name',
+  group: 'Names',
+  source: 'MARC 21, X00 (punctuation)',
+  *run(view, house) {
+    if (!followsIsbd(view, house)) return;
+    for (const p of view.data) {
+      if (!/^[17]00$/.test(p.field.tag)) continue;
+      const { subfields } = p.field;
+      for (const [i, s] of subfields.entries()) {
+        const before = subfields[i - 1];
+        if (
+          (s.code === 'd' || s.code === 'e') &&
+          before &&
+          'abcdqe'.includes(before.code) &&
+          !/[,\-)?]$/.test(before.value.trimEnd())
+        ) {
+          if (s.code === 'e' && /\.$/.test(before.value) && !/\p{L}{2}\.$/u.test(before.value)) continue;
+          yield {
+            severity: 'advice',
+            where: inSubfield(p, i - 1),
+            message: `Before $${s.code} of a name stands a comma; “${before.value.slice(-14)}” ends without.`,
+            fix: look('Put a comma', setText(p, i - 1, `${before.value.trimEnd().replace(/[.;:]$/, '')},`)),
+          };
+        }
+      }
+      const last = lastName(p);
+      const value = subfields[last]?.value.trimEnd();
+      if (value !== undefined && /[,;:]$/.test(value))
+        yield {
+          severity: 'advice',
+          where: inSubfield(p, last),
+          message: `The name ends with “${value.slice(-1)}”.`,
+          fix: look('End it with a full stop', setText(p, last, `${value.slice(0, -1)}.`)),
+        };
+    }
+  },
+};
+
+function lastName(p: Placed): number {
+  let last = -1;
+  p.field.subfields.forEach((s, i) => {
+    if (/[a-tv-z]/.test(s.code)) last = i;
+  });
+  return last;
+}

@@ -1,0 +1,54 @@
+import { codeName, codeNamed, codeStanding } from '../../format';
+import { look, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf, type Placed } from '../view';
+
+const NAMES = /^[17](00|10)$/;
+const MEETINGS = /^[17]11$/;
+
+export const relator: Check = {
+  rule: 'relator',
+  title: 'Relator code or term that is not on the list',
+  group: 'Names',
+  source: 'MARC Code List for Relators; MARC 21, X00 $e and $4',
+  *run({ data }) {
+    for (const p of data) {
+      const terms = NAMES.test(p.field.tag) ? 'e' : MEETINGS.test(p.field.tag) ? 'j' : null;
+      if (!terms) continue;
+      for (const { value, i } of subfieldsOf(p, '4')) {
+        if (/^https?:/.test(value)) continue;
+        const standing = codeStanding('relators', value.trim());
+        if (standing !== 'current')
+          yield {
+            severity: standing === 'obsolete' ? 'advice' : 'warning',
+            where: inSubfield(p, i),
+            message: `“${value}” is ${standing === 'obsolete' ? 'an obsolete' : 'no'} relator code of the MARC list.`,
+          };
+      }
+      yield* termFindings(p, terms);
+    }
+  },
+};
+
+function* termFindings(p: Placed, code: string) {
+  for (const { value, i } of subfieldsOf(p, code)) {
+    const term = value.replace(/[.,\s]+$/, '');
+    const capital = /^\p{Lu}\p{Ll}/u.test(term) && codeNamed('relators', term);
+    if (capital)
+      yield {
+        severity: 'advice' as const,
+        where: inSubfield(p, i),
+        message: `A relator term is written small: ${term.toLowerCase()}.`,
+        fix: look('Write it small', setText(p, i, value[0]!.toLowerCase() + value.slice(1))),
+      };
+    else if (
+      /^[a-z]{3}$/.test(term) &&
+      codeStanding('relators', term) === 'current' &&
+      !codeNamed('relators', term)
+    )
+      yield {
+        severity: 'advice' as const,
+        where: inSubfield(p, i),
+        message: `“${term}” is the code for ${codeName('relators', term)}; codes stand in $4.`,
+      };
+  }
+}

@@ -1,0 +1,30 @@
+import { isbn13From, readIsbn } from '../../access';
+import { safe, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const isbn13Missing: Check = {
+  rule: 'isbn-13-missing',
+  title: 'ISBN only in ten digits',
+  group: 'Numbers',
+  source: 'ISO 2108:2017 (thirteen digits since 2007)',
+  *run(view) {
+    const all = view
+      .tagged('020')
+      .flatMap((p) => [...subfieldsOf(p, 'a')].map(({ value, i }) => ({ p, i, isbn: readIsbn(value) })));
+    for (const { p, i, isbn } of all) {
+      if (!isbn?.isbn13 || isbn.problem || isbn.digits.length !== 10) continue;
+      if (all.some((o) => o.isbn?.digits === isbn.isbn13)) continue;
+      const wanted = isbn13From(isbn.digits);
+      yield {
+        severity: 'advice',
+        where: inSubfield(p, i),
+        message: `ISBN ${isbn.digits} is not also given in 13 digits (${wanted}).`,
+        fix: safe(`Add 020 $a${wanted}`, {
+          op: 'insert',
+          at: p.at,
+          field: { ...p.field, subfields: [{ code: 'a', value: wanted }] },
+        }),
+      };
+    }
+  },
+};

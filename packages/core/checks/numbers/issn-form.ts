@@ -1,0 +1,56 @@
+import { change, look, safe, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const issnForm: Check = {
+  rule: 'issn-form',
+  title: 'ISSN that is not right',
+  group: 'Numbers',
+  source: 'ISO 3297, annex A (check digit); MARC 21, 022',
+  *run({ data }) {
+    for (const p of data) {
+      const codes = p.field.tag === '022' ? 'al' : ISSN_IN_X.test(p.field.tag) ? 'x' : null;
+      if (codes === null) continue;
+      for (const { code, value, i } of subfieldsOf(p, codes)) {
+        const found = /^(?:ISSN[ :]*)?(\d{4})[-–— ]?(\d{3}[\dXx])[ ;.,]*$/.exec(value.trim());
+        const digits = found && (found[1]! + found[2]!).toUpperCase();
+        if (!digits || issnCheckDigit(digits) !== digits[7]) {
+          const wrong = p.field.tag === '022' && code === 'a';
+          yield {
+            severity: 'warning',
+            where: inSubfield(p, i),
+            message: digits
+              ? `The check digit of ISSN ${value.trim()} should be ${issnCheckDigit(digits)}.`
+              : `“${value}” is no ISSN (four digits, hyphen, four more).`,
+            ...(wrong && {
+              fix: look(
+                'Keep it as a wrong ISSN in $y',
+                change(p, {
+                  subfields: p.field.subfields.map((s, k) => (k === i ? { ...s, code: 'y' } : s)),
+                }),
+              ),
+            }),
+          };
+          continue;
+        }
+        const right = `${digits.slice(0, 4)}-${digits.slice(4)}`;
+        if (p.field.tag === '022' && value !== right)
+          yield {
+            severity: 'advice',
+            where: inSubfield(p, i),
+            message: `An ISSN is written ${right}.`,
+            fix: safe(`Write ${right}`, setText(p, i, right)),
+          };
+      }
+    }
+  },
+};
+
+const ISSN_IN_X = /^(4[149]0|490|7[6-8]\d|8[0-3]0)$/;
+
+/** The eighth character that the first seven digits ask for. */
+export function issnCheckDigit(digits: string): string {
+  let sum = 0;
+  for (let i = 0; i < 7; i++) sum += Number(digits[i]) * (8 - i);
+  const rest = (11 - (sum % 11)) % 11;
+  return rest === 10 ? 'X' : String(rest);
+}

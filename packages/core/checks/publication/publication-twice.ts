@@ -1,0 +1,19 @@
+import { type Check } from '../finding';
+import { wholeField } from '../view';
+
+export const publicationTwice: Check = {
+  rule: 'publication-twice',
+  title: 'Publication in 260 and in 264',
+  group: 'Publication and description',
+  source: 'MARC 21, 260 and 264',
+  *run(view) {
+    const old = view.tagged('260')[0];
+    const now = view.tagged('264').find((p) => p.field.ind2 === '1');
+    if (old && now)
+      yield {
+        severity: 'warning',
+        where: wholeField(old),
+        message: 'Publication stands in 264 and in 260; one of them is enough.',
+      };
+  },
+};

@@ -1,0 +1,24 @@
+import { change, look, type Check } from '../finding';
+import { wholeField } from '../view';
+
+export const series440: Check = {
+  rule: 'series-440',
+  title: 'Series in the obsolete field 440',
+  group: 'Series',
+  source: 'MARC 21, 440 (obsolete since 2008), 490 and 830',
+  *run(view) {
+    for (const p of view.tagged('440')) {
+      const shown = p.field.subfields.filter((s) => 'avx638'.includes(s.code));
+      yield {
+        severity: 'advice',
+        where: wholeField(p),
+        message: 'Field 440 is obsolete: a series stands in 490 as found, and in 830 as traced.',
+        fix: look(
+          'Make it a 490 and an 830',
+          change(p, { tag: '490', ind1: '1', ind2: ' ', subfields: shown }),
+          { op: 'insert', at: view.record.fields.length, field: { ...p.field, tag: '830', ind1: ' ' } },
+        ),
+      };
+    }
+  },
+};

@@ -1,0 +1,27 @@
+import { barcodeProblem, cleanScan } from '../../barcodes';
+import { type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const barcode: Check = {
+  rule: 'barcode',
+  title: 'Barcode in 852 or 876',
+  group: 'Class and holdings',
+  source:
+    'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house rules (common practice: 14 digits, modulo 10)',
+  formats: ['bibliographic', 'holdings'],
+  *run(view, house) {
+    const seen = new Set<string>();
+    for (const p of view.data) {
+      if (p.field.tag !== '852' && p.field.tag !== '876') continue;
+      for (const { value, i } of subfieldsOf(p, 'p')) {
+        const where = inSubfield(p, i);
+        const code = cleanScan(value);
+        const problem = barcodeProblem(code, house.barcode);
+        if (seen.has(code))
+          yield { severity: 'error', where, message: `Barcode ${code} stands in this record twice.` };
+        else if (problem) yield { severity: 'warning', where, message: problem };
+        seen.add(code);
+      }
+    }
+  },
+};

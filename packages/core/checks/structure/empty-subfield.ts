@@ -1,0 +1,32 @@
+import { ALL_FORMATS, dropSubfield, remove, safe, type Check } from '../finding';
+import { inSubfield, subfieldsOf, wholeField } from '../view';
+
+export const emptySubfield: Check = {
+  rule: 'empty-subfield',
+  title: 'Subfield without text',
+  group: 'Structure',
+  source: 'common practice, no source',
+  formats: ALL_FORMATS,
+  *run({ data }) {
+    for (const p of data) {
+      const { tag, subfields } = p.field;
+      if (subfields.length === 0)
+        yield {
+          severity: 'warning',
+          where: wholeField(p),
+          message: `Field ${tag} has no subfield.`,
+          fix: safe(`Take field ${tag} away`, remove(p)),
+        };
+      for (const { code, value, i } of subfieldsOf(p)) {
+        if (value !== '' && value.trim() !== '') continue;
+        const edit = dropSubfield(p, i);
+        yield {
+          severity: 'warning',
+          where: inSubfield(p, i),
+          message: `Subfield ${code} of ${tag} is empty.`,
+          fix: safe(edit.op === 'remove' ? `Take field ${tag} away` : `Take subfield ${code} away`, edit),
+        };
+      }
+    }
+  },
+};

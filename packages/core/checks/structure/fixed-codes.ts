@@ -1,0 +1,30 @@
+import { positionsOf, undefinedCodes } from '../../format';
+import { ALL_FORMATS, type Check } from '../finding';
+import { inControl, inLeader } from '../view';
+
+export const fixedCodes: Check = {
+  rule: 'fixed-codes',
+  title: 'Code in leader, 006, 007 or 008 that the format does not define',
+  group: 'Structure',
+  source: 'MARC 21 formats, fixed-length data elements',
+  formats: ALL_FORMATS,
+  *run({ record }) {
+    const fixed: { tag: string; value: string; at: number }[] = [
+      { tag: 'LDR', value: record.leader, at: -1 },
+    ];
+    for (const [at, f] of record.fields.entries())
+      if ('value' in f && (f.tag === '006' || f.tag === '007' || f.tag === '008'))
+        fixed.push({ tag: f.tag, value: f.value, at });
+    for (const { tag, value, at } of fixed)
+      for (const position of positionsOf(tag, value, record.leader)) {
+        const { from, to, name } = position;
+        if (to > value.length || (tag === 'LDR' && from >= 20)) continue;
+        for (const { code, obsolete } of undefinedCodes(value.slice(from, to), position))
+          yield {
+            severity: obsolete ? 'advice' : 'warning',
+            where: tag === 'LDR' ? inLeader(from, to) : inControl(tag, at, from, to),
+            message: `${tag === 'LDR' ? 'Leader' : tag}/${String(from).padStart(2, '0')} (${name}): the code “${code}” is ${obsolete ? 'obsolete' : 'not defined'}.`,
+          };
+      }
+  },
+};

@@ -1,0 +1,19 @@
+import type { Check } from '../finding';
+import { wholeField } from '../view';
+
+export const severalMainEntries: Check = {
+  rule: 'several-main-entries',
+  title: 'More than one main entry',
+  group: 'Structure',
+  source: 'MARC 21 Format for Bibliographic Data, 1XX Main entries; Format for Authority Data, 1XX Headings',
+  formats: ['bibliographic', 'authority'],
+  *run(view) {
+    const entries = view.data.filter((p) => p.field.tag[0] === '1' && p.field.tag[1] !== '9');
+    for (const p of entries.slice(1))
+      yield {
+        severity: 'error',
+        where: wholeField(p),
+        message: `A record has one main entry; ${p.field.tag} is one more.`,
+      };
+  },
+};

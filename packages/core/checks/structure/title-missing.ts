@@ -1,0 +1,13 @@
+import { RECORD } from '../view';
+import type { Check } from '../finding';
+
+export const titleMissing: Check = {
+  rule: 'title-missing',
+  title: 'No title statement',
+  group: 'Structure',
+  source: 'MARC 21 Format for Bibliographic Data, 245 (required)',
+  *run(view) {
+    if (view.tagged('245').length === 0)
+      yield { severity: 'error', where: RECORD, message: 'The record has no title (245).' };
+  },
+};

@@ -1,0 +1,32 @@
+import { change, look, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const subdivisionInText: Check = {
+  rule: 'subdivision-in-text',
+  title: 'Subdivisions written as text',
+  group: 'Subjects',
+  source: 'MARC 21, 6XX $v $x $y $z',
+  *run({ data }) {
+    for (const p of data) {
+      if (!/^6(00|10|11|30|50|51|55)$/.test(p.field.tag)) continue;
+      for (const { code, value, i } of subfieldsOf(p, 'axvyz')) {
+        const parts = value.split(/\s*--\s*|\s+[–—]\s+/).filter((x) => x.trim() !== '');
+        if (parts.length < 2) continue;
+        const split = parts.map((part, n) => ({ code: n === 0 ? code : codeFor(part), value: part }));
+        const subfields = p.field.subfields.flatMap((s, k) => (k === i ? split : [s]));
+        yield {
+          severity: 'warning',
+          where: inSubfield(p, i),
+          message: `“${value}” has its subdivisions as text; they stand in subfields of their own.`,
+          fix: look(
+            `Split it: ${split.map((s) => `$${s.code}${s.value}`).join(' ')}`,
+            change(p, { subfields }),
+          ),
+        };
+      }
+    }
+  },
+};
+
+/** Years are chronological; the rest a person decides, general to begin with. */
+const codeFor = (text: string) => (/\d{3,4}|century/i.test(text) ? 'y' : 'x');

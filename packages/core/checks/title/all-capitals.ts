@@ -1,0 +1,34 @@
+import { look, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const allCapitals: Check = {
+  rule: 'all-capitals',
+  title: 'Title in capitals',
+  group: 'Title',
+  source: 'common practice, no source',
+  *run(view) {
+    for (const p of view.tagged('245'))
+      for (const { code, value, i } of subfieldsOf(p, 'ab')) {
+        const letters = value.replace(/[^\p{L}]/gu, '');
+        const words = value
+          .trim()
+          .split(/\s+/)
+          .filter((w) => /\p{L}{2}/u.test(w)).length;
+        if (
+          letters.length < 8 ||
+          words < 2 ||
+          letters !== letters.toUpperCase() ||
+          letters === letters.toLowerCase()
+        )
+          continue;
+        const small = value.toLowerCase();
+        const sentence = code === 'a' ? small.replace(/\p{L}/u, (c) => c.toUpperCase()) : small;
+        yield {
+          severity: 'warning',
+          where: inSubfield(p, i),
+          message: `The title is written in capitals. Names keep theirs when it is written as a sentence.`,
+          fix: look(`Write “${sentence.slice(0, 40).trim()}”`, setText(p, i, sentence)),
+        };
+      }
+  },
+};

@@ -1,0 +1,58 @@
+import { excerpt, type Check } from '../finding';
+import { wholeField } from '../view';
+
+const PAIRS: readonly [string, string][] = [
+  ['(', ')'],
+  ['[', ']'],
+];
+const CHECKED = new Set([
+  '020',
+  '245',
+  '246',
+  '250',
+  '260',
+  '264',
+  '300',
+  '490',
+  '100',
+  '110',
+  '111',
+  '600',
+  '610',
+  '611',
+  '630',
+  '650',
+  '651',
+  '700',
+  '710',
+  '711',
+  '730',
+  '830',
+]);
+
+export const brackets: Check = {
+  rule: 'brackets',
+  title: 'Bracket without its partner',
+  group: 'Title',
+  source: 'ISBD, general punctuation (brackets)',
+  *run({ data }) {
+    for (const p of data) {
+      if (!CHECKED.has(p.field.tag)) continue;
+      const text = p.field.subfields
+        .filter((s) => s.code > '9')
+        .map((s) => s.value)
+        .join(' ');
+      for (const [open, close] of PAIRS) {
+        const [left, right] = [count(text, open), count(text, close)];
+        if (left !== right)
+          yield {
+            severity: 'warning',
+            where: wholeField(p),
+            message: `${p.field.tag} has ${left} “${open}” and ${right} “${close}”: “${excerpt(text, 60)}”.`,
+          };
+      }
+    }
+  },
+};
+
+const count = (text: string, of: string) => text.split(of).length - 1;

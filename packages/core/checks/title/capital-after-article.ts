@@ -1,0 +1,39 @@
+import { look, setText, type Check } from '../finding';
+import { initialArticle } from '../initial-article';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const capitalAfterArticle: Check = {
+  rule: 'capital-after-article',
+  title: 'Capital letter after the initial article',
+  group: 'Title',
+  source: 'common practice, no source (capital as in any sentence: only the first word and names)',
+  *run(view) {
+    const { language } = view;
+    for (const p of view.tagged('245'))
+      for (const { value, i } of [...subfieldsOf(p, 'a')].slice(0, 1)) {
+        const lowered = lowerAfterArticle(value, language);
+        if (lowered === null) continue;
+        const start = initialArticle(value, language).length;
+        yield {
+          severity: 'advice',
+          where: inSubfield(p, i, start, start + 1),
+          message: `Capital after the article: “${value.slice(0, start + 14).trim()}…”. If it is no name it is written small.`,
+          fix: look('Write it small', setText(p, i, lowered)),
+        };
+      }
+  },
+};
+
+/**
+ * The title with the word after its initial article in small letters, or null when there is nothing to do: no article,
+ * a small letter already, a word of capitals (an acronym), or German, where nouns keep theirs.
+ */
+export function lowerAfterArticle(title: string, language: string): string | null {
+  if (language === 'ger') return null;
+  const article = initialArticle(title, language);
+  const word = /^[\p{L}\p{M}'’-]+/u.exec(title.slice(article.length))?.[0];
+  if (!article || !word) return null;
+  const head = word[0]!;
+  if (head === head.toLowerCase() || (word.length > 1 && word === word.toUpperCase())) return null;
+  return title.slice(0, article.length) + head.toLowerCase() + title.slice(article.length + 1);
+}

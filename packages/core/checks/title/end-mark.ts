@@ -1,0 +1,43 @@
+import { followsIsbd } from '../isbd';
+import { safe, setText, type Check } from '../finding';
+import { inSubfield, type Placed } from '../view';
+
+/** Fields that end with a full stop where punctuation is kept. */
+const ENDING = new Set(['245', '250', '260', '264', '500', '504', '505', '520']);
+
+export const endMark: Check = {
+  rule: 'end-mark',
+  title: 'Full stop at the end',
+  group: 'Title',
+  source: 'ISBD, general punctuation; MARC 21, 245, 250, 26X, 5XX (punctuation)',
+  *run(view, house) {
+    if (!followsIsbd(view, house)) return;
+    for (const p of view.data) {
+      if (!ENDING.has(p.field.tag)) continue;
+      const i = lastText(p);
+      const value = p.field.subfields[i]?.value.trimEnd();
+      if (
+        value === undefined ||
+        /[.?!\])\-–…"”’>]$/u.test(value) ||
+        (['264', '260'].includes(p.field.tag) && /[\]\d?-]$/.test(value))
+      )
+        continue;
+      const title = p.field.tag === '245';
+      const mended = `${value.replace(/\s*[,;:/]$/, '')}.`;
+      yield {
+        severity: 'advice',
+        where: inSubfield(p, i, Math.max(0, value.length - 1)),
+        message: `${p.field.tag} ends with a full stop${title ? '' : ' or another end mark'}; here “${value.slice(-12)}”.`,
+        fix: safe('Put a full stop', setText(p, i, mended)),
+      };
+    }
+  },
+};
+
+function lastText(p: Placed): number {
+  let last = -1;
+  p.field.subfields.forEach((s, i) => {
+    if (/[a-tv-z]/.test(s.code)) last = i;
+  });
+  return last;
+}

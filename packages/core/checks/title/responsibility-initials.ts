@@ -1,0 +1,23 @@
+import { look, setText, type Check } from '../finding';
+import { inSubfield, subfieldsOf } from '../view';
+
+export const responsibilityInitials: Check = {
+  rule: 'responsibility-initials',
+  title: 'Blank between initials in the statement of responsibility',
+  group: 'Title',
+  source: 'common practice (LC-PCC policy for RDA 1.7.6: initials without blanks in a transcribed statement)',
+  *run(view) {
+    for (const p of view.tagged('245'))
+      for (const { value, i } of subfieldsOf(p, 'c')) {
+        const at = value.search(/(?<![\p{L}.])\p{Lu}\. \p{Lu}\./u);
+        if (at < 0) continue;
+        const mended = value.replace(/(?<![\p{L}.])(\p{Lu}\.) (?=\p{Lu}\.)/gu, '$1');
+        yield {
+          severity: 'advice',
+          where: inSubfield(p, i, at, at + 5),
+          message: `Initials stand together in the statement of responsibility: “${value.slice(at, at + 16)}”.`,
+          fix: look('Close them up', setText(p, i, mended)),
+        };
+      }
+  },
+};

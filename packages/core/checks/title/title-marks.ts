@@ -1,0 +1,41 @@
+import { followsIsbd, withMark } from '../isbd';
+import { look, setText, type Check } from '../finding';
+import { inSubfield } from '../view';
+
+/** Marks that stand before a subfield of 245, at the end of the one before it (ISBD, title area). */
+const BEFORE: Record<string, { ends: RegExp; mark: string; said: string }> = {
+  b: { ends: / [:;=]$/, mark: ' :', said: 'a blank and : ; or =' },
+  c: { ends: / \/$/, mark: ' /', said: 'a blank and /' },
+  n: { ends: /\.$/, mark: '.', said: 'a full stop' },
+  p: { ends: /[.,]$/, mark: '.', said: 'a full stop, or a comma behind $n' },
+};
+
+export const titleMarks: Check = {
+  rule: 'title-marks',
+  title: 'Mark before a part of the title statement',
+  group: 'Title',
+  source: 'ISBD, area 1; MARC 21, 245 (punctuation)',
+  *run(view, house) {
+    if (!followsIsbd(view, house)) return;
+    for (const p of view.tagged('245'))
+      for (const [i, s] of p.field.subfields.entries()) {
+        const rule = BEFORE[s.code];
+        const before = p.field.subfields[i - 1];
+        if (!rule || !before || !/[a-z]/.test(before.code)) continue;
+        const ends = s.code === 'p' && before.code === 'n' ? /,$/ : s.code === 'p' ? /[.]$/ : rule.ends;
+        if (
+          ends.test(before.value) ||
+          (s.code === 'b' && before.code === 'h' && / ?[:;=]$/.test(before.value))
+        )
+          continue;
+        if (s.code === 'n' && before.code === 'n' && /,$/.test(before.value)) continue;
+        const mark = s.code === 'p' && before.code === 'n' ? ',' : rule.mark;
+        yield {
+          severity: 'advice',
+          where: inSubfield(p, i - 1),
+          message: `Before $${s.code} of 245 stands ${rule.said}; here “${before.value.slice(-12)}” ends without.`,
+          fix: look(`Put “${mark.trim()}” there`, setText(p, i - 1, withMark(before.value, mark))),
+        };
+      }
+  },
+};
