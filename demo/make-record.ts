@@ -223,7 +223,9 @@ export function makeForeign(random: Random, n: number, book: ForeignBook): MadeR
   const name = book.romanName ?? random.pick(names);
   const year = random.between(1988, 2024);
   const nameInOriginal = book.original
-    ? names[FOREIGN.filter((f) => f.language === book.language).indexOf(book)]
+    ? names[
+        FOREIGN.filter((f) => f.language === book.language).findIndex((f) => f.original === book.original)
+      ]
     : undefined;
   const link = (to: string) => (book.original ? ['6', `880-${to}`] : []);
   const fields: Field[] = [

@@ -98,11 +98,13 @@ export function indicatorMeaning(
   return found === undefined ? undefined : `${definition.name}: ${found}`;
 }
 
-/** The meaning of a code, also where a range such as `1-9` is given. */
+/** The meaning of a code, also where a range such as `1-9` or `001-999` is given. */
 export function codeMeaning(value: string, codes: Readonly<Record<string, string>>): string | undefined {
   const found = codes[value];
   if (found !== undefined) return found;
-  for (const [range, meaning] of Object.entries(codes))
-    if (range.length === 3 && range[1] === '-' && value >= range[0]! && value <= range[2]!) return meaning;
+  for (const range of Object.keys(codes)) {
+    if (range.length !== 2 * value.length + 1 || range[value.length] !== '-') continue;
+    if (value >= range.slice(0, value.length) && value <= range.slice(value.length + 1)) return codes[range];
+  }
   return undefined;
 }
