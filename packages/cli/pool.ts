@@ -6,6 +6,8 @@ import { worker, type Done, type Work } from './work';
 interface Task {
   readonly block: Uint8Array;
   readonly offset: number;
+  /** Records before this block. */
+  readonly before: number;
 }
 interface Order {
   readonly work: Work;
@@ -55,9 +57,9 @@ export function pool(file: string, order: Order, done: (result: Done) => void): 
     return idle.pop()!;
   };
   return {
-    async add({ block, offset }) {
+    async add({ block, offset, before }) {
       const thread = await aThread();
-      thread.postMessage({ number: given++, block, offset }, [block.buffer as ArrayBuffer]);
+      thread.postMessage({ number: given++, block, offset, before }, [block.buffer as ArrayBuffer]);
     },
     async end() {
       const all: Thread[] = [];
@@ -70,8 +72,8 @@ export function pool(file: string, order: Order, done: (result: Done) => void): 
 /** What a thread of the pool does. */
 export function serve({ work, format }: Order): void {
   const port = parentPort!;
-  port.on('message', ({ number, block, offset }: Task & { number: number }) => {
-    const w = worker(work, format, offset);
+  port.on('message', ({ number, block, offset, before }: Task & { number: number }) => {
+    const w = worker(work, format, offset, before);
     w.push(block);
     w.end();
     const result = w.take();

@@ -1,14 +1,15 @@
 import { recogniseFormat, type FileFormat } from '@osier/core/marc';
 import { createReadStream, statSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { cutPoint } from './blocks';
+import { countRecords, cutPoint } from './blocks';
 import { pool } from './pool';
 import { UsageError } from './usage';
 import { worker, type Done, type Work } from './work';
 
 const AT_ONCE = 1 << 20;
 const LARGE = 20_000_000;
-const WORTH_THREADS = 8_000_000;
+/** Bytes from which the work is shared among threads; checking takes longer than starting one. */
+const WORTH_THREADS = { convert: 8_000_000, check: 1_000_000 };
 
 /**
  * Does the work on a file, or on standard input for `-`, and hands over what is done in the order of the file; memory
@@ -30,10 +31,7 @@ export async function workOn(
       const found = from ? { format: from } : recogniseFormat(chunk);
       if ('problem' in found) throw new UsageError(found.problem);
       const threads =
-        work.act === 'convert' &&
-        found.format === 'iso2709' &&
-        size > WORTH_THREADS &&
-        availableParallelism() > 1;
+        found.format === 'iso2709' && size > WORTH_THREADS[work.act] && availableParallelism() > 1;
       feed = threads ? inThreads(work, done) : here(work, found.format, done);
     }
     await feed.push(chunk);
@@ -68,10 +66,17 @@ function inThreads(work: Work, done: (result: Done) => void): Feed {
   const threads = pool(process.argv[1]!, { work, format: 'iso2709' }, done);
   let rest: Uint8Array[] = [];
   let offset = 0;
+  let before = 0;
   const give = async (parts: readonly Uint8Array[]) => {
     const block = joined(parts);
-    await threads.add({ block, offset });
-    offset += block.length;
+    const [at, size, records] = [
+      offset,
+      block.length,
+      work.act === 'check' ? countRecords(block, offset) : 0,
+    ];
+    await threads.add({ block, offset: at, before });
+    offset += size;
+    before += records;
   };
   return {
     async push(chunk) {

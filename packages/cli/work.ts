@@ -51,11 +51,11 @@ export interface Worker {
   problem(): string | null;
 }
 
-/** `offset` is where the first piece stands in the file. */
-export function worker(work: Work, format: FileFormat, offset = 0): Worker {
+/** `offset` is where the first piece stands in the file, `before` how many records come before it. */
+export function worker(work: Work, format: FileFormat, offset = 0, before = 0): Worker {
   let out = building();
   let fixed = building(64);
-  let [seen, written, troubled, at] = [0, 0, 0, 0];
+  let [seen, written, troubled, at] = [0, 0, 0, before];
   let repairs: (Repair & { record: number })[] = [];
   const put = putter(work);
   const give = (read: ReadRecord) => {

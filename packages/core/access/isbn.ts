@@ -44,7 +44,8 @@ export function readIsbn(text: string): IsbnReading | null {
       return result(null, `The check digit of ISBN ${digits} is wrong: it should be ${right}.`);
     return result(digits, null);
   }
-  if (digits.length === 13) return result(null, `${digits} does not begin with 978 or 979, as an ISBN of 13 digits does.`);
+  if (digits.length === 13)
+    return result(null, `${digits} does not begin with 978 or 979, as an ISBN of 13 digits does.`);
   return result(null, `ISBN ${digits} has ${digits.length} digits; an ISBN has 10 or 13.`);
 }
 

@@ -29,8 +29,10 @@ export interface Check {
   readonly source: string;
   /** Formats it is for, bibliographic when absent. */
   readonly formats?: readonly RecordView['format'][];
-  run(view: RecordView, house: HouseRules): Iterable<Omit<Finding, 'rule'>>;
+  /** Tells every finding, in the order of the record. */
+  run(view: RecordView, tell: Tell, house: HouseRules): void;
 }
+export type Tell = (finding: Omit<Finding, 'rule'>) => unknown;
 
 /** How checks stand together in Set-up. */
 export type Group =

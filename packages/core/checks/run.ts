@@ -1,7 +1,8 @@
+import type { Format } from '../format';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { CHECKS } from './all';
-import type { Finding, Severity } from './finding';
+import type { Check, Finding, Severity, Tell } from './finding';
 import { viewOf } from './view';
 
 const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };
@@ -10,12 +11,24 @@ const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };
 export function checkRecord(record: MarcRecord, house: HouseRules): Finding[] {
   const found: Finding[] = [];
   const view = viewOf(record);
-  for (const check of CHECKS) {
-    if (house.checksOff.includes(check.rule)) continue;
-    if (!(check.formats ?? BIBLIOGRAPHIC).includes(view.format)) continue;
-    for (const finding of check.run(view, house)) found.push({ rule: check.rule, ...finding });
+  let rule = '';
+  const tell: Tell = ({ severity, where, message, fix }) =>
+    found.push(fix ? { rule, severity, where, message, fix } : { rule, severity, where, message });
+  for (const check of checksFor(view.format, house)) {
+    rule = check.rule;
+    check.run(view, tell, house);
   }
+  if (found.length < 2) return found;
   return found.sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity] || a.where.field - b.where.field);
 }
 
-const BIBLIOGRAPHIC: readonly string[] = ['bibliographic'];
+let chosen: { house: HouseRules; lists: Partial<Record<Format, readonly Check[]>> } | undefined;
+/** The checks of a format that are on; house rules are the same value from record to record. */
+function checksFor(format: Format, house: HouseRules): readonly Check[] {
+  if (chosen?.house !== house) chosen = { house, lists: {} };
+  return (chosen.lists[format] ??= CHECKS.filter(
+    (c) => !house.checksOff.includes(c.rule) && (c.formats ?? BIBLIOGRAPHIC).includes(format),
+  ));
+}
+
+const BIBLIOGRAPHIC: readonly Format[] = ['bibliographic'];

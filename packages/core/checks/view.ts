@@ -1,3 +1,4 @@
+import { readIsbn, type IsbnReading } from '../access';
 import { formatOf, type Format } from '../format';
 import { isData, type DataField, type MarcRecord, type Where } from '../marc';
 
@@ -8,6 +9,20 @@ export interface Placed {
   readonly occurrence: number;
   /** The tag whose rules hold: that of the partner for an 880, else the field's own. */
   readonly rules: string;
+  readonly subfields: readonly SubfieldAt[];
+  /** Tag and subfield codes in one word: what is right of one field is right of all that have the same. */
+  readonly shape: string;
+}
+
+/** A subfield with its place in the field. */
+export interface SubfieldAt {
+  readonly code: string;
+  readonly value: string;
+  readonly i: number;
+}
+export interface IsbnAt extends SubfieldAt {
+  readonly p: Placed;
+  readonly isbn: IsbnReading | null;
 }
 
 /** A record taken apart once for all checks. */
@@ -16,18 +31,35 @@ export interface RecordView {
   readonly format: Format;
   /** Data fields in order. */
   readonly data: readonly Placed[];
+  /** 600–655, the headings among the subject fields. */
+  readonly subjects: readonly Placed[];
+  /** 100, 110, 111, 700, 710 and 711. */
+  readonly names: readonly Placed[];
   /** Data fields of one tag. */
   tagged(tag: string): readonly Placed[];
   /** The first control field of a tag, with its index. */
   control(tag: string): { readonly value: string; readonly at: number } | undefined;
+  /** All texts of data fields with a unit separator between them, for a first look. */
+  readonly text: string;
+  /** Printable ASCII throughout: nothing for the checks of characters. */
+  readonly plain: boolean;
+  /** Every 020 $a with what stands there as an ISBN. */
+  readonly isbns: readonly IsbnAt[];
   /** 008/35–37, empty when there is none. */
   readonly language: string;
 }
 
 const NONE: readonly Placed[] = [];
+const NO_SUBFIELDS: readonly SubfieldAt[] = [];
+const PLAIN = /^[ -~\u001f]*$/;
+const SUBJECTS = new Set(['600', '610', '611', '630', '647', '648', '650', '651', '655']);
+const NAMES = new Set(['100', '110', '111', '700', '710', '711']);
 
 export function viewOf(record: MarcRecord): RecordView {
   const data: Placed[] = [];
+  const subjects: Placed[] = [];
+  const names: Placed[] = [];
+  let text = '';
   const byTag = new Map<string, Placed[]>();
   const controls = new Map<string, { value: string; at: number }>();
   record.fields.forEach((field, at) => {
@@ -36,7 +68,25 @@ export function viewOf(record: MarcRecord): RecordView {
       return;
     }
     const same = byTag.get(field.tag);
-    const placed = { field, at, occurrence: same?.length ?? 0, rules: rulesOf(field) };
+    const rules = rulesOf(field);
+    let shape = rules;
+    const subfields = new Array<SubfieldAt>(field.subfields.length);
+    for (let i = 0; i < subfields.length; i++) {
+      const { code, value } = field.subfields[i]!;
+      shape += code;
+      text += '\u001f' + value;
+      subfields[i] = { code, value, i };
+    }
+    const placed: Placed = {
+      field,
+      at,
+      occurrence: same?.length ?? 0,
+      rules,
+      shape,
+      subfields,
+    };
+    if (SUBJECTS.has(field.tag)) subjects.push(placed);
+    else if (NAMES.has(field.tag)) names.push(placed);
     if (same) same.push(placed);
     else byTag.set(field.tag, [placed]);
     data.push(placed);
@@ -45,6 +95,13 @@ export function viewOf(record: MarcRecord): RecordView {
     record,
     format: formatOf(record.leader),
     data,
+    subjects,
+    names,
+    text,
+    plain: PLAIN.test(text),
+    isbns: (byTag.get('020') ?? NONE).flatMap((p) =>
+      subfieldsOf(p, 'a').map((s) => ({ ...s, p, isbn: readIsbn(s.value) })),
+    ),
     tagged: (tag) => byTag.get(tag) ?? NONE,
     control: (tag) => controls.get(tag),
     language: controls.get('008')?.value.slice(35, 38).trim() ?? '',
@@ -63,8 +120,21 @@ export const wholeField = ({ field, at, occurrence }: Placed): Where => ({
 });
 
 /** A place within a subfield's text; without a range the whole text. */
-export function inSubfield(p: Placed, subfield: number, start?: number, end?: number): Where {
-  return { ...wholeField(p), subfield, code: p.field.subfields[subfield]?.code, start, end };
+export function inSubfield(
+  { field, at, occurrence }: Placed,
+  subfield: number,
+  start?: number,
+  end?: number,
+): Where {
+  return {
+    field: at,
+    tag: field.tag,
+    occurrence,
+    subfield,
+    code: field.subfields[subfield]?.code,
+    start,
+    end,
+  };
 }
 
 export const RECORD: Where = { field: -1, tag: 'LDR', occurrence: 0 };
@@ -79,16 +149,10 @@ export const inControl = (tag: string, at: number, start?: number, end?: number)
   end,
 });
 
-/** A subfield with its place in the field. */
-export interface SubfieldAt {
-  readonly code: string;
-  readonly value: string;
-  readonly i: number;
-}
-export function* subfieldsOf(p: Placed, codes?: string): Iterable<SubfieldAt> {
-  const { subfields } = p.field;
-  for (let i = 0; i < subfields.length; i++) {
-    const { code, value } = subfields[i]!;
-    if (codes === undefined || codes.includes(code)) yield { code, value, i };
-  }
+/** The subfields with one of these codes, in order; all without codes. */
+export function subfieldsOf(p: Placed, codes?: string): readonly SubfieldAt[] {
+  if (codes === undefined) return p.subfields;
+  let found: SubfieldAt[] | undefined;
+  for (const s of p.subfields) if (codes.includes(s.code)) (found ??= []).push(s);
+  return found ?? NO_SUBFIELDS;
 }

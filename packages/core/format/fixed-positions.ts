@@ -79,7 +79,7 @@ export function positionsOf(tag: string, value: string, leader: string): readonl
         : tag === '008' && format === 'bibliographic'
           ? materialOf(leader)
           : 'all';
-  const key = `${format} ${tag} ${kind}`;
+  const key = `${format}${tag}${kind}`;
   let found = cached.get(key);
   if (!found) {
     const all =
@@ -126,14 +126,29 @@ export function positionMeaning(part: string, definition: PositionDefinition): s
 }
 
 /** Which codes at a position the format does not define, and whether it once did. The fill character is allowed. */
-export function undefinedCodes(
-  part: string,
-  { codes, obsolete, unit }: PositionDefinition,
-): { code: string; obsolete: boolean }[] {
+export function undefinedCodes(part: string, definition: PositionDefinition): readonly UndefinedCode[] {
+  let known = judged.get(definition);
+  if (!known) judged.set(definition, (known = new Map<string, readonly UndefinedCode[]>()));
+  let found = known.get(part);
+  if (found === undefined) {
+    found = judge(part, definition);
+    if (known.size < 5_000) known.set(part, found);
+  }
+  return found;
+}
+export interface UndefinedCode {
+  readonly code: string;
+  readonly obsolete: boolean;
+}
+
+/** The same few codes come again and again. */
+const judged = new WeakMap<PositionDefinition, Map<string, readonly UndefinedCode[]>>();
+
+function judge(part: string, { codes, obsolete, unit }: PositionDefinition): UndefinedCode[] {
   if (Object.keys(codes).length === 0 || /^\|+$/.test(part)) return [];
   if (codeMeaning(part, codes) !== undefined) return [];
   const step = unit ?? part.length;
-  const found: { code: string; obsolete: boolean }[] = [];
+  const found: UndefinedCode[] = [];
   for (let i = 0; i < part.length; i += step) {
     const code = part.slice(i, i + step);
     if (codeMeaning(code, codes) !== undefined || code.trim() === '' || /^\|+$/.test(code)) continue;

@@ -1,5 +1,5 @@
 import { ALL_FORMATS, safe, setText, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { inSubfield } from '../view';
 
 /** Controls, but for the non-sorting marks and joiners that MARC 21 allows; byte order marks inside a text. */
 const STRAY = /[\u0000-\u001f\u007f-\u0097\u0099-\u009b\u009d-\u009f\ufeff]/;
@@ -11,9 +11,10 @@ export const controlCharacter: Check = {
   group: 'Characters',
   source: 'MARC 21 Specifications: Character Sets, control function codes',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, plain }, tell) {
+    if (plain) return;
     for (const p of data)
-      for (const { code, value, i } of subfieldsOf(p)) {
+      for (const { code, value, i } of p.subfields) {
         const at = value.search(STRAY);
         if (at < 0) continue;
         const point = value.charCodeAt(at).toString(16).toUpperCase().padStart(4, '0');
@@ -21,12 +22,12 @@ export const controlCharacter: Check = {
           .replace(/[\t\n\r]+/g, ' ')
           .replace(ALL, '')
           .replace(/ {2,}/g, ' ');
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i, at, at + 1),
           message: `The control character U+${point} stands in ${p.field.tag} $${code}.`,
           fix: safe('Take it out', setText(p, i, mended)),
-        };
+        });
       }
   },
 };

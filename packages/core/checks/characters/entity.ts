@@ -47,19 +47,20 @@ export const entity: Check = {
   group: 'Characters',
   source: 'HTML, character references; MARC 21 Specifications: Character Sets, part 4',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, text }, tell) {
+    if (!text.includes('&')) return;
     for (const p of data)
       for (const { code, value, i } of subfieldsOf(p)) {
-        if (!value.includes('&') || code === 'u') continue;
+        if (code === 'u' || !value.includes('&')) continue;
         const found = [...value.matchAll(ENTITY)].find((m) => resolved(m) !== null);
         if (!found) continue;
         const mended = value.replace(ENTITY, (...m: string[]) => resolved(m) ?? m[0]!).normalize('NFC');
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i, found.index, found.index + found[0].length),
           message: `“${found[0]}” stands for “${resolved(found)}”.`,
           fix: safe(`Write “${resolved(found)}”`, setText(p, i, mended)),
-        };
+        });
       }
   },
 };

@@ -1,5 +1,5 @@
 import { ALL_FORMATS, safe, setText, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { inSubfield } from '../view';
 
 export const notComposed: Check = {
   rule: 'not-composed',
@@ -7,18 +7,19 @@ export const notComposed: Check = {
   group: 'Characters',
   source: 'Unicode Standard, annex 15 (NFC)',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, plain }, tell) {
+    if (plain) return;
     for (const p of data)
-      for (const { value, i } of subfieldsOf(p)) {
+      for (const { value, i } of p.subfields) {
         if (!/[\u0300-\uffff]/.test(value)) continue;
         const composed = value.normalize('NFC');
         if (composed !== value)
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i),
             message: 'Letters and their marks are written apart; searching and sorting expect them composed.',
             fix: safe('Compose them', setText(p, i, composed)),
-          };
+          });
       }
   },
 };

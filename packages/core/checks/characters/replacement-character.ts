@@ -1,5 +1,5 @@
 import { ALL_FORMATS, excerpt, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { inSubfield } from '../view';
 
 export const replacementCharacter: Check = {
   rule: 'replacement-character',
@@ -7,16 +7,17 @@ export const replacementCharacter: Check = {
   group: 'Characters',
   source: 'The Unicode Standard, U+FFFD',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, text }, tell) {
+    if (!text.includes('\ufffd')) return;
     for (const p of data)
-      for (const { code, value, i } of subfieldsOf(p)) {
+      for (const { code, value, i } of p.subfields) {
         const at = value.indexOf('\ufffd');
         if (at >= 0)
-          yield {
+          tell({
             severity: 'error',
             where: inSubfield(p, i, at, at + 1),
             message: `A character was lost in ${p.field.tag} $${code}: “${excerpt(value.slice(Math.max(0, at - 12)))}”.`,
-          };
+          });
       }
   },
 };

@@ -10,22 +10,24 @@ export const spaces: Check = {
   group: 'Characters',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, text }, tell) {
+    if (!/\u001f | (?:\u001f|$)| {2}/.test(text)) return;
     for (const p of data) {
       if (EXACT.has(p.field.tag)) continue;
       for (const { code, value, i } of subfieldsOf(p)) {
-        if (!SPACES.test(value) || code === 'w' || value.trim() === '') continue;
+        if (!hasSpare(value) || code === 'w' || value.trim() === '') continue;
         const mended = value.trim().replace(/ {2,}/g, ' ');
         if (mended === value) continue;
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i),
           message: `Blanks too many in ${p.field.tag} $${code}.`,
           fix: safe('Keep one blank', setText(p, i, mended)),
-        };
+        });
       }
     }
   },
 };
 
-const SPACES = /^ | $| {2}/;
+const hasSpare = (text: string) =>
+  text.includes('  ') || text.charCodeAt(0) === 0x20 || text.charCodeAt(text.length - 1) === 0x20;

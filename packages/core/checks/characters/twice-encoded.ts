@@ -1,6 +1,6 @@
 import { decodedOnce } from '../../text';
 import { ALL_FORMATS, excerpt, safe, setText, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { inSubfield } from '../view';
 
 export const twiceEncoded: Check = {
   rule: 'twice-encoded',
@@ -8,17 +8,18 @@ export const twiceEncoded: Check = {
   group: 'Characters',
   source: 'The Unicode Standard, section 3.9 (UTF-8); common practice',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, plain }, tell) {
+    if (plain) return;
     for (const p of data)
-      for (const { value, i } of subfieldsOf(p)) {
+      for (const { value, i } of p.subfields) {
         const meant = decodedOnce(value);
         if (meant === null) continue;
-        yield {
+        tell({
           severity: 'error',
           where: inSubfield(p, i),
           message: `The text was encoded twice: “${excerpt(value)}” reads “${excerpt(meant)}”.`,
           fix: safe(`Read it as “${excerpt(meant)}”`, setText(p, i, meant)),
-        };
+        });
       }
   },
 };

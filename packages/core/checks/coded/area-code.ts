@@ -8,16 +8,16 @@ export const areaCode: Check = {
   group: 'Codes against text',
   source: 'MARC Code List for Geographic Areas; MARC 21, 043 $a',
   formats: ['bibliographic', 'authority'],
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('043'))
       for (const { value, i } of subfieldsOf(p, 'a')) {
         const where = inSubfield(p, i);
         if (value.length !== 7)
-          yield {
+          tell({
             severity: 'warning',
             where,
             message: `An area code has seven characters; “${value}” has ${value.length}.`,
-          };
+          });
         else if (
           codeStanding('areas', value.replace(/-+$/, '')) === 'current' ||
           codeStanding('areas', value) === 'current'
@@ -27,12 +27,12 @@ export const areaCode: Check = {
           codeStanding('areas', value.replace(/-+$/, '')) === 'obsolete' ||
           codeStanding('areas', value) === 'obsolete'
         )
-          yield {
+          tell({
             severity: 'advice',
             where,
             message: `The area code ${value} (${codeName('areas', value) ?? codeName('areas', value.replace(/-+$/, ''))}) is obsolete.`,
-          };
-        else yield { severity: 'warning', where, message: `“${value}” is no area code of the MARC list.` };
+          });
+        else tell({ severity: 'warning', where, message: `“${value}” is no area code of the MARC list.` });
       }
   },
 };

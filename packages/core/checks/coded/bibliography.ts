@@ -6,7 +6,7 @@ export const bibliography: Check = {
   title: 'Bibliography or index note against 008',
   group: 'Codes against text',
   source: 'MARC 21, 504; 008/24-27 (b) and 008/31 of books',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     const { leader } = view.record;
     if (!fixed || fixed.value.length < 32 || !'at'.includes(leader[6]!) || 'bis'.includes(leader[7]!)) return;
@@ -14,16 +14,16 @@ export const bibliography: Check = {
     const hasBibliography = notes.some((n) => /bibliograph|references/i.test(n));
     const hasIndex = notes.some((n) => /\bindex(es)?\b/i.test(n));
     if (hasBibliography && fixed.value.slice(24, 28) === '    ')
-      yield {
+      tell({
         severity: 'advice',
         where: inControl('008', fixed.at, 24, 28),
         message: '504 tells of a bibliography; 008/24-27 (nature of contents) does not.',
-      };
+      });
     if (hasIndex && fixed.value[31] === '0')
-      yield {
+      tell({
         severity: 'advice',
         where: inControl('008', fixed.at, 31, 32),
         message: '504 tells of an index; 008/31 says there is none.',
-      };
+      });
   },
 };

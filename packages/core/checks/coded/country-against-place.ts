@@ -78,7 +78,7 @@ export const countryAgainstPlace: Check = {
   title: 'Country in 008 against the place of publication',
   group: 'Codes against text',
   source: 'MARC 21, 008/15-17 and 264 $a',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     const p = [...view.tagged('264'), ...view.tagged('260')][0];
     const place = p && [...subfieldsOf(p, 'a')][0]?.value;
@@ -98,11 +98,11 @@ export const countryAgainstPlace: Check = {
     if (view.tagged('044').some((f) => [...subfieldsOf(f, 'a')].some((s) => s.value.trim() === wanted)))
       return;
     if (/,\s*[A-Z]/.test(place) && !place.includes('[')) return;
-    yield {
+    tell({
       severity: 'warning',
       where: inControl('008', fixed.at, 15, 18),
       message: `008 says ${codeName('countries', code) ?? code}; ${place.replace(/[\s:,;]+$/, '')} is in ${codeName('countries', wanted)}.`,
       fix: look(`Put ${wanted} into 008`, setPositions('008', fixed, 15, wanted.padEnd(3))),
-    };
+    });
   },
 };

@@ -7,16 +7,16 @@ export const countryCode: Check = {
   title: 'Country code that is not on the list',
   group: 'Codes against text',
   source: 'MARC Code List for Countries; MARC 21, 008/15-17 and 044',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     if (fixed && fixed.value.length >= 18) {
       const told = problemOf(fixed.value.slice(15, 18));
-      if (told) yield { ...told, where: inControl('008', fixed.at, 15, 18) };
+      if (told) tell({ ...told, where: inControl('008', fixed.at, 15, 18) });
     }
     for (const p of view.tagged('044'))
       for (const { value, i } of subfieldsOf(p, 'a')) {
         const told = problemOf(value);
-        if (told) yield { ...told, where: inSubfield(p, i) };
+        if (told) tell({ ...told, where: inSubfield(p, i) });
       }
   },
 };

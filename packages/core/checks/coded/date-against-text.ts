@@ -6,7 +6,7 @@ export const dateAgainstText: Check = {
   title: 'Date in 008 against the date in 264 or 260',
   group: 'Codes against text',
   source: 'MARC 21, 008/07-10 and 264 $c',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     const date = fixed?.value.slice(7, 11) ?? '';
     if (!fixed || !/^\d{4}$/.test(date)) return;
@@ -16,12 +16,12 @@ export const dateAgainstText: Check = {
     if (years.length === 0 || years.includes(date) || coversDecade(inText, date)) return;
     if (!'stmr'.includes(fixed.value[6]!)) return;
     const only = new Set(years).size === 1 && fixed.value[6] === 's' ? years[0]! : null;
-    yield {
+    tell({
       severity: 'warning',
       where: inControl('008', fixed.at, 7, 11),
       message: `008 gives the date ${date}, the text says “${inText}”.`,
       ...(only && { fix: look(`Put ${only} into 008`, setPositions('008', fixed, 7, only)) }),
-    };
+    });
   },
 };
 

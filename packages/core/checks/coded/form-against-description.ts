@@ -9,7 +9,7 @@ export const formAgainstDescription: Check = {
   title: 'Form of item in 008 against the description',
   group: 'Codes against text',
   source: 'MARC 21, 008 form of item; 300 $a; 338 (carrier type)',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     if (!fixed || fixed.value.length < 40) return;
     const at = placeOfForm(view.record.leader);
@@ -17,12 +17,12 @@ export const formAgainstDescription: Check = {
     const wanted = formOfDescription(view);
     if (!wanted || form === wanted.code || '|'.includes(form) || (wanted.code === 'o' && 'sq'.includes(form)))
       return;
-    yield {
+    tell({
       severity: 'warning',
       where: inControl('008', fixed.at, at, at + 1),
       message: `${wanted.said}, but 008/${at} (form of item) is ${form === ' ' ? 'blank' : `“${form}”`}.`,
       fix: look(`Put ${wanted.code} into 008/${at}`, setPositions('008', fixed, at, wanted.code)),
-    };
+    });
   },
 };
 

@@ -6,7 +6,7 @@ export const illustrations: Check = {
   title: 'Illustrations in 008 against 300',
   group: 'Codes against text',
   source: 'MARC 21, 008/18-21 of books and 300 $b',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     const { leader } = view.record;
     if (!fixed || fixed.value.length < 22 || !'at'.includes(leader[6]!) || 'bis'.includes(leader[7]!)) return;
@@ -19,7 +19,7 @@ export const illustrations: Check = {
     const maps = /\bmaps?\b/i.test(written);
     const where = inControl('008', fixed.at, 18, 22);
     if (coded === '    ' && (says || maps))
-      yield {
+      tell({
         severity: 'advice',
         where,
         message: `300 says “${written}”, 008/18-21 says no illustrations.`,
@@ -27,8 +27,8 @@ export const illustrations: Check = {
           `Put ${says ? 'a' : ''}${maps ? 'b' : ''} into 008`,
           setPositions('008', fixed, 18, `${says ? 'a' : ''}${maps ? 'b' : ''}`.padEnd(4)),
         ),
-      };
+      });
     else if (coded.includes('a') && !says && view.tagged('300').length > 0 && written === '')
-      yield { severity: 'advice', where, message: '008/18-21 says illustrations, 300 has none ($b).' };
+      tell({ severity: 'advice', where, message: '008/18-21 says illustrations, 300 has none ($b).' });
   },
 };

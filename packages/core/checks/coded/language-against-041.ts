@@ -7,7 +7,7 @@ export const languageAgainst041: Check = {
   title: 'Language in 008 against the first in 041',
   group: 'Codes against text',
   source: 'MARC 21, 041 $a (the first code is that of 008/35-37)',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     const p = view.tagged('041')[0];
     if (!fixed || !p || p.field.ind2 === '7' || fixed.value.length < 38) return;
@@ -16,12 +16,12 @@ export const languageAgainst041: Check = {
     const { language } = view;
     if (!code || !/^[a-z]{3}$/.test(code) || !/^[a-z]{3}$/.test(language) || code === language) return;
     if (language === 'mul' || language === 'zxx') return;
-    yield {
+    tell({
       severity: 'warning',
       where: inControl('008', fixed.at, 35, 38),
       message: `008 says ${name(language)}, 041 begins with ${name(code)}.`,
       fix: look(`Put ${code} into 008`, setPositions('008', fixed, 35, code)),
-    };
+    });
   },
 };
 

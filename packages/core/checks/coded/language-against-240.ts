@@ -7,7 +7,7 @@ export const languageAgainst240: Check = {
   title: 'Language in the uniform title against the coded one',
   group: 'Codes against text',
   source: 'MARC 21, 130 and 240 $l, 008/35-37, 041 $a',
-  *run(view) {
+  run(view, tell) {
     for (const p of [...view.tagged('240'), ...view.tagged('130')])
       for (const { value, i } of subfieldsOf(p, 'l')) {
         const names = value.replace(/[.\s]+$/, '').split(/ (?:&|and) |, /);
@@ -22,11 +22,11 @@ export const languageAgainst240: Check = {
           codes.every((c) => c !== undefined) &&
           coded.some((x) => x.trim() !== '' && x !== 'mul')
         )
-          yield {
+          tell({
             severity: 'warning',
             where: inSubfield(p, i),
             message: `The uniform title says ${codeName('languages', missing)}; 008 and 041 say ${coded.filter(Boolean).join(', ')}.`,
-          };
+          });
       }
   },
 };

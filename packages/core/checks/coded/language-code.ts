@@ -9,11 +9,11 @@ export const languageCode: Check = {
   title: 'Language code that is not on the list',
   group: 'Codes against text',
   source: 'MARC Code List for Languages; MARC 21, 008/35-37 and 041',
-  *run(view) {
+  run(view, tell) {
     const fixed = view.control('008');
     if (fixed && fixed.value.length >= 38) {
       const told = problemOf(fixed.value.slice(35, 38));
-      if (told) yield { ...told, where: inControl('008', fixed.at, 35, 38) };
+      if (told) tell({ ...told, where: inControl('008', fixed.at, 35, 38) });
     }
     for (const p of view.tagged('041')) {
       if (p.field.ind2 === '7') continue;
@@ -21,15 +21,15 @@ export const languageCode: Check = {
         if (!/[a-t]/.test(code)) continue;
         const parts = value.match(/.{1,3}/gsu) ?? [];
         if (value.length % 3 !== 0)
-          yield {
+          tell({
             severity: 'warning',
             where: inSubfield(p, i),
             message: `Language codes have three letters; “${value}” has ${value.length}.`,
-          };
+          });
         else
           for (const [n, part] of parts.entries()) {
             const told = problemOf(part);
-            if (told) yield { ...told, where: inSubfield(p, i, 3 * n, 3 * n + 3) };
+            if (told) tell({ ...told, where: inSubfield(p, i, 3 * n, 3 * n + 3) });
           }
       }
     }

@@ -6,24 +6,24 @@ export const mainEntry: Check = {
   title: 'First indicator of 245 against the main entry',
   group: 'Codes against text',
   source: 'MARC 21, 245 first indicator (title added entry) and 1XX',
-  *run(view) {
+  run(view, tell) {
     const p = view.tagged('245')[0];
     if (!p) return;
     const has = ['100', '110', '111', '130'].find((t) => view.tagged(t).length > 0);
     const { ind1 } = p.field;
     if (has && has !== '130' && ind1 === '0')
-      yield {
+      tell({
         severity: 'advice',
         where: wholeField(p),
         message: `The record has a main entry (${has}); the title then has first indicator 1, an added entry.`,
         fix: look('Set the first indicator to 1', change(p, { ind1: '1' })),
-      };
+      });
     else if (!has && ind1 === '1')
-      yield {
+      tell({
         severity: 'advice',
         where: wholeField(p),
         message: 'The record has no main entry (1XX); the title is the main entry, first indicator 0.',
         fix: look('Set the first indicator to 0', change(p, { ind1: '0' })),
-      };
+      });
   },
 };

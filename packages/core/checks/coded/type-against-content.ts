@@ -24,17 +24,17 @@ export const typeAgainstContent: Check = {
   title: 'Type of record against the content type',
   group: 'Codes against text',
   source: 'MARC 21, leader/06 and 336',
-  *run(view) {
+  run(view, tell) {
     const type = view.record.leader[6]!;
     const contents = view.tagged('336').flatMap((p) => [...subfieldsOf(p, 'ab')].map((s) => s.value));
     const known = contents.filter((c) => TYPES[c] !== undefined);
     if (known.length === 0 || known.length < contents.length || known.some((c) => TYPES[c]!.includes(type)))
       return;
     if ('opmrk'.includes(type)) return;
-    yield {
+    tell({
       severity: 'warning',
       where: inLeader(6, 7),
       message: `The content is “${known[0]}”, but leader/06 (type of record) is ${type}.`,
-    };
+    });
   },
 };

@@ -9,12 +9,12 @@ export const linkForm: Check = {
   title: 'Link that cannot work',
   group: 'Links',
   source: 'MARC 21, 856 $u; RFC 3986',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('856'))
       for (const { value, i } of subfieldsOf(p, 'u')) {
         if (LINK.test(value)) continue;
         const mended = mendedLink(value);
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `“${value}” is not a link that can be opened (https://…).`,
@@ -24,7 +24,7 @@ export const linkForm: Check = {
                 ? safe('Take the blanks away', setText(p, i, mended))
                 : look(`Write ${mended}`, setText(p, i, mended))
               : look('Take the link away', dropSubfield(p, i)),
-        };
+        });
       }
   },
 };

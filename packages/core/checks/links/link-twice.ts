@@ -6,19 +6,19 @@ export const linkTwice: Check = {
   title: 'The same link given twice',
   group: 'Links',
   source: 'common practice, no source',
-  *run(view) {
+  run(view, tell) {
     const seen = new Set<string>();
     for (const p of view.tagged('856'))
       for (const { value, i } of subfieldsOf(p, 'u')) {
         const key = value.trim().replace(/\/$/, '');
         const alone = p.field.subfields.filter((s) => s.code === 'u').length === 1;
         if (seen.has(key))
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i),
             message: `The link ${value} is there already.`,
             fix: safe('Take this one away', alone ? remove(p) : dropSubfield(p, i)),
-          };
+          });
         seen.add(key);
       }
   },

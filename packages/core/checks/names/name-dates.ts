@@ -1,7 +1,7 @@
 import { look, setText, type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
-const NAMES = /^(100|600|700|800|400|500)$/;
+const NAMES = new Set(['100', '400', '500', '600', '700', '800']);
 /** Years with approximately, active, question marks, centuries, B.C. and months (RDA 9.3 and 9.19.1.2, as MARC $d). */
 const YEAR = String.raw`(?:(?:approximately |approx\. |ca\. ?|active |-)?\d{1,4}\??(?: \p{L}+)?(?: \d{1,2})?(?: B\.C\.| A\.D\.)?(?: or \d{1,4})?)`;
 const DATES = new RegExp(
@@ -15,10 +15,11 @@ export const nameDates: Check = {
   group: 'Names',
   source: 'MARC 21, X00 $d; form of the NACO authority file',
   formats: ['bibliographic', 'authority'],
-  *run({ data }) {
+  run({ data }, tell) {
     for (const p of data) {
-      if (!NAMES.test(p.rules)) continue;
+      if (!NAMES.has(p.rules)) continue;
       for (const { value, i } of subfieldsOf(p, 'd')) {
+        if (/^\d{4}-[.,]*$/.test(value)) continue;
         const where = inSubfield(p, i);
         const spaced = /(\d) ?[-–—] ?(?=\d)|(\d) [-–—]/.exec(value);
         const closed = value
@@ -27,20 +28,20 @@ export const nameDates: Check = {
           .replace(/(\d) -(?=[.,]*$)/g, '$1-');
         const years = /^(\d{4})-(\d{4})/.exec(closed);
         if (years && years[2]! < years[1]!)
-          yield { severity: 'warning', where, message: `The dates run backwards: ${value}.` };
+          tell({ severity: 'warning', where, message: `The dates run backwards: ${value}.` });
         else if (spaced && closed !== value)
-          yield {
+          tell({
             severity: 'advice',
             where,
             message: `Dates of a name stand with a hyphen and without blanks: ${closed}.`,
             fix: look(`Write ${closed}`, setText(p, i, closed)),
-          };
+          });
         else if (!DATES.test(value.trim()))
-          yield {
+          tell({
             severity: 'advice',
             where,
             message: `“${value}” is an unusual form for the dates of a name.`,
-          };
+          });
       }
     }
   },

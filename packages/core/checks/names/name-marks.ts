@@ -7,9 +7,9 @@ export const nameMarks: Check = {
   title: 'Comma inside and full stop behind a name',
   group: 'Names',
   source: 'MARC 21, X00 (punctuation)',
-  *run(view, house) {
+  run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
-    for (const p of view.data) {
+    for (const p of view.names) {
       if (!/^[17]00$/.test(p.field.tag)) continue;
       const { subfields } = p.field;
       for (const [i, s] of subfields.entries()) {
@@ -21,23 +21,23 @@ export const nameMarks: Check = {
           !/[,\-)?]$/.test(before.value.trimEnd())
         ) {
           if (s.code === 'e' && /\.$/.test(before.value) && !/\p{L}{2}\.$/u.test(before.value)) continue;
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i - 1),
             message: `Before $${s.code} of a name stands a comma; “${before.value.slice(-14)}” ends without.`,
             fix: look('Put a comma', setText(p, i - 1, `${before.value.trimEnd().replace(/[.;:]$/, '')},`)),
-          };
+          });
         }
       }
       const last = lastName(p);
       const value = subfields[last]?.value.trimEnd();
       if (value !== undefined && /[,;:]$/.test(value))
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, last),
           message: `The name ends with “${value.slice(-1)}”.`,
           fix: look('End it with a full stop', setText(p, last, `${value.slice(0, -1)}.`)),
-        };
+        });
     }
   },
 };

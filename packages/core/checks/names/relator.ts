@@ -1,5 +1,5 @@
 import { codeName, codeNamed, codeStanding } from '../../format';
-import { look, setText, type Check } from '../finding';
+import { look, setText, type Check, type Tell } from '../finding';
 import { inSubfield, subfieldsOf, type Placed } from '../view';
 
 const NAMES = /^[17](00|10)$/;
@@ -10,45 +10,45 @@ export const relator: Check = {
   title: 'Relator code or term that is not on the list',
   group: 'Names',
   source: 'MARC Code List for Relators; MARC 21, X00 $e and $4',
-  *run({ data }) {
-    for (const p of data) {
+  run({ names }, tell) {
+    for (const p of names) {
       const terms = NAMES.test(p.field.tag) ? 'e' : MEETINGS.test(p.field.tag) ? 'j' : null;
       if (!terms) continue;
       for (const { value, i } of subfieldsOf(p, '4')) {
         if (/^https?:/.test(value)) continue;
         const standing = codeStanding('relators', value.trim());
         if (standing !== 'current')
-          yield {
+          tell({
             severity: standing === 'obsolete' ? 'advice' : 'warning',
             where: inSubfield(p, i),
             message: `“${value}” is ${standing === 'obsolete' ? 'an obsolete' : 'no'} relator code of the MARC list.`,
-          };
+          });
       }
-      yield* termFindings(p, terms);
+      termFindings(p, terms, tell);
     }
   },
 };
 
-function* termFindings(p: Placed, code: string) {
+function termFindings(p: Placed, code: string, tell: Tell) {
   for (const { value, i } of subfieldsOf(p, code)) {
     const term = value.replace(/[.,\s]+$/, '');
     const capital = /^\p{Lu}\p{Ll}/u.test(term) && codeNamed('relators', term);
     if (capital)
-      yield {
+      tell({
         severity: 'advice' as const,
         where: inSubfield(p, i),
         message: `A relator term is written small: ${term.toLowerCase()}.`,
         fix: look('Write it small', setText(p, i, value[0]!.toLowerCase() + value.slice(1))),
-      };
+      });
     else if (
       /^[a-z]{3}$/.test(term) &&
       codeStanding('relators', term) === 'current' &&
       !codeNamed('relators', term)
     )
-      yield {
+      tell({
         severity: 'advice' as const,
         where: inSubfield(p, i),
         message: `“${term}” is the code for ${codeName('relators', term)}; codes stand in $4.`,
-      };
+      });
   }
 }

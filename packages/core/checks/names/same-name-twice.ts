@@ -10,21 +10,21 @@ export const sameNameTwice: Check = {
   title: 'The same name twice in 1XX and 7XX',
   group: 'Names',
   source: 'common practice, no source',
-  *run({ data }) {
+  run({ names }, tell) {
+    if (names.length < 2) return;
     const seen = new Map<string, { text: string; parts: string }>();
-    for (const p of data) {
-      if (!/^[17](00|10|11)$/.test(p.field.tag)) continue;
+    for (const p of names) {
       const name = runningText(p.field, NAME_PARTS);
       const key = `${p.field.tag.slice(1)} ${fold(name)}`;
       const roles = fold(runningText(p.field, 'ej4klmorsxi'));
       const before = seen.get(key);
       if (before && (before.parts === roles || roles === ''))
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: `“${name.replace(/[,.\s]+$/, '')}” is there already, as “${before.text.replace(/[,.\s]+$/, '')}”.`,
           fix: look('Take this one away', remove(p)),
-        };
+        });
       else if (!before) seen.set(key, { text: name, parts: roles });
     }
   },

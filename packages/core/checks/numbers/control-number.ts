@@ -8,8 +8,8 @@ export const controlNumber: Check = {
   group: 'Numbers',
   source: 'MARC 21 formats, 001 (mandatory)',
   formats: ALL_FORMATS,
-  *run({ record }) {
+  run({ record }, tell) {
     if (!controlValue(record, '001')?.trim())
-      yield { severity: 'advice', where: RECORD, message: 'The record has no control number (001).' };
+      tell({ severity: 'advice', where: RECORD, message: 'The record has no control number (001).' });
   },
 };

@@ -1,21 +1,18 @@
-import { isbn13From, readIsbn } from '../../access';
+import { isbn13From } from '../../access';
 import { safe, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { inSubfield } from '../view';
 
 export const isbn13Missing: Check = {
   rule: 'isbn-13-missing',
   title: 'ISBN only in ten digits',
   group: 'Numbers',
   source: 'ISO 2108:2017 (thirteen digits since 2007)',
-  *run(view) {
-    const all = view
-      .tagged('020')
-      .flatMap((p) => [...subfieldsOf(p, 'a')].map(({ value, i }) => ({ p, i, isbn: readIsbn(value) })));
+  run({ isbns: all }, tell) {
     for (const { p, i, isbn } of all) {
       if (!isbn?.isbn13 || isbn.problem || isbn.digits.length !== 10) continue;
       if (all.some((o) => o.isbn?.digits === isbn.isbn13)) continue;
       const wanted = isbn13From(isbn.digits);
-      yield {
+      tell({
         severity: 'advice',
         where: inSubfield(p, i),
         message: `ISBN ${isbn.digits} is not also given in 13 digits (${wanted}).`,
@@ -24,7 +21,7 @@ export const isbn13Missing: Check = {
           at: p.at,
           field: { ...p.field, subfields: [{ code: 'a', value: wanted }] },
         }),
-      };
+      });
     }
   },
 };

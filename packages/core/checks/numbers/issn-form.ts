@@ -6,7 +6,7 @@ export const issnForm: Check = {
   title: 'ISSN that is not right',
   group: 'Numbers',
   source: 'ISO 3297, annex A (check digit); MARC 21, 022',
-  *run({ data }) {
+  run({ data }, tell) {
     for (const p of data) {
       const codes = p.field.tag === '022' ? 'al' : ISSN_IN_X.test(p.field.tag) ? 'x' : null;
       if (codes === null) continue;
@@ -15,7 +15,7 @@ export const issnForm: Check = {
         const digits = found && (found[1]! + found[2]!).toUpperCase();
         if (!digits || issnCheckDigit(digits) !== digits[7]) {
           const wrong = p.field.tag === '022' && code === 'a';
-          yield {
+          tell({
             severity: 'warning',
             where: inSubfield(p, i),
             message: digits
@@ -29,17 +29,17 @@ export const issnForm: Check = {
                 }),
               ),
             }),
-          };
+          });
           continue;
         }
         const right = `${digits.slice(0, 4)}-${digits.slice(4)}`;
         if (p.field.tag === '022' && value !== right)
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i),
             message: `An ISSN is written ${right}.`,
             fix: safe(`Write ${right}`, setText(p, i, right)),
-          };
+          });
       }
     }
   },

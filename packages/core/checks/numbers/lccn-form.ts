@@ -9,14 +9,14 @@ export const lccnForm: Check = {
   title: 'Form of the LC control number',
   group: 'Numbers',
   source: 'MARC 21, 010 (structure of the LC control number)',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('010'))
       for (const { value, i } of subfieldsOf(p, 'a'))
         if (!FORMS.some((f) => f.test(value)) && !/^\s*[a-z]{0,3} *\d{8,10}\s*(\/.*)?$/.test(value))
-          yield {
+          tell({
             severity: 'warning',
             where: inSubfield(p, i),
             message: `“${value.trim()}” has not the form of an LC control number.`,
-          };
+          });
   },
 };

@@ -6,25 +6,25 @@ export const copyrightSign: Check = {
   title: 'Copyright date without its sign',
   group: 'Publication and description',
   source: 'MARC 21, 264 second indicator 4 (copyright notice date)',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('264'))
       for (const { value, i } of subfieldsOf(p, 'c')) {
         const where = inSubfield(p, i);
         if (p.field.ind2 === '4' && !/[©℗]|copyright|phonogram/i.test(value)) {
           const mended = value.replace(/^[cp]?(?=\d{4})/, value.startsWith('p') ? '℗' : '©');
-          yield {
+          tell({
             severity: 'warning',
             where,
             message: `A copyright date has the sign © or ℗; here “${value}”.`,
             ...(mended !== value && { fix: safe(`Write ${mended}`, setText(p, i, mended)) }),
-          };
+          });
         } else if (p.field.ind2 === '1' && /^[[]?[c©]\s?\d{4}/.test(value))
-          yield {
+          tell({
             severity: 'advice',
             where,
             message: `“${value}” is a copyright date; it stands in a 264 of its own with second indicator 4.`,
             fix: look('Give the year alone', setText(p, i, value.replace(/[c©]\s?(?=\d{4})/, ''))),
-          };
+          });
       }
   },
 };

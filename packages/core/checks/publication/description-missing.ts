@@ -6,8 +6,8 @@ export const descriptionMissing: Check = {
   title: 'No physical description',
   group: 'Publication and description',
   source: 'MARC 21, 300; ISBD, area 5',
-  *run(view) {
+  run(view, tell) {
     if (view.tagged('300').length === 0 && !'aci'.includes(view.record.leader[7]!))
-      yield { severity: 'advice', where: RECORD, message: 'The record has no physical description (300).' };
+      tell({ severity: 'advice', where: RECORD, message: 'The record has no physical description (300).' });
   },
 };

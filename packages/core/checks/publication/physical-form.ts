@@ -13,35 +13,35 @@ export const physicalForm: Check = {
   title: 'Form of the physical description',
   group: 'Publication and description',
   source: 'ISBD, area 5; MARC 21, 300 (punctuation)',
-  *run(view, house) {
+  run(view, tell, house) {
     const isbd = followsIsbd(view, house);
     for (const p of view.tagged('300'))
       for (const [i, s] of p.field.subfields.entries()) {
         const close = /(\d)(cm|mm)\b/.exec(s.value);
         if (s.code === 'c' && close)
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i, close.index, close.index + close[0].length),
             message: `A blank stands before the unit: “${close[1]} ${close[2]}”.`,
             fix: safe('Put a blank', setText(p, i, s.value.replace(/(\d)(cm|mm)\b/g, '$1 $2'))),
-          };
+          });
         if (s.code === 'c' && /\d ?(cms|mms)\b/.test(s.value))
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i),
             message: `The unit is written cm; here “${s.value}”.`,
             fix: safe('Write cm', setText(p, i, s.value.replace(/(\d) ?([cm]m)s\b/g, '$1 $2'))),
-          };
+          });
         const rule = BEFORE[s.code];
         const before = p.field.subfields[i - 1];
         if (!isbd || !rule || !before || !/[a-z]/.test(before.code) || rule.ends.test(before.value.trimEnd()))
           continue;
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i - 1),
           message: `Before $${s.code} of 300 stands “${rule.mark.trim()}”; here “${before.value.slice(-12)}” ends without.`,
           fix: look(`Put “${rule.mark.trim()}” there`, setText(p, i - 1, withMark(before.value, rule.mark))),
-        };
+        });
       }
   },
 };

@@ -12,7 +12,7 @@ export const publicationIncomplete: Check = {
   title: 'Publication without place, name or date',
   group: 'Publication and description',
   source: 'MARC 21, 264 and 260 $a, $b, $c; ISBD, area 4',
-  *run(view) {
+  run(view, tell) {
     const p = view.tagged('264').find((f) => f.field.ind2 === '1') ?? view.tagged('260')[0];
     if (!p || p.field.subfields.some((s) => s.code === '3')) return;
     const dated = view.tagged('264').some((f) => f.field.subfields.some((s) => s.code === 'c'));
@@ -22,11 +22,11 @@ export const publicationIncomplete: Check = {
         !(code === 'c' && (dated || isSerial(view.record.leader))),
     );
     if (missing.length > 0 && missing.length < 3)
-      yield {
+      tell({
         severity: 'advice',
         where: wholeField(p),
         message: `${p.field.tag} has no ${missing.map(([code, name]) => `${name} ($${code})`).join(' and no ')}.`,
-      };
+      });
   },
 };
 

@@ -6,14 +6,14 @@ export const publicationTwice: Check = {
   title: 'Publication in 260 and in 264',
   group: 'Publication and description',
   source: 'MARC 21, 260 and 264',
-  *run(view) {
+  run(view, tell) {
     const old = view.tagged('260')[0];
     const now = view.tagged('264').find((p) => p.field.ind2 === '1');
     if (old && now)
-      yield {
+      tell({
         severity: 'warning',
         where: wholeField(old),
         message: 'Publication stands in 264 and in 260; one of them is enough.',
-      };
+      });
   },
 };

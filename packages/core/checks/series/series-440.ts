@@ -6,10 +6,10 @@ export const series440: Check = {
   title: 'Series in the obsolete field 440',
   group: 'Series',
   source: 'MARC 21, 440 (obsolete since 2008), 490 and 830',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('440')) {
       const shown = p.field.subfields.filter((s) => 'avx638'.includes(s.code));
-      yield {
+      tell({
         severity: 'advice',
         where: wholeField(p),
         message: 'Field 440 is obsolete: a series stands in 490 as found, and in 830 as traced.',
@@ -18,7 +18,7 @@ export const series440: Check = {
           change(p, { tag: '490', ind1: '1', ind2: ' ', subfields: shown }),
           { op: 'insert', at: view.record.fields.length, field: { ...p.field, tag: '830', ind1: ' ' } },
         ),
-      };
+      });
     }
   },
 };

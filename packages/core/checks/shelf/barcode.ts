@@ -9,7 +9,7 @@ export const barcode: Check = {
   source:
     'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house rules (common practice: 14 digits, modulo 10)',
   formats: ['bibliographic', 'holdings'],
-  *run(view, house) {
+  run(view, tell, house) {
     const seen = new Set<string>();
     for (const p of view.data) {
       if (p.field.tag !== '852' && p.field.tag !== '876') continue;
@@ -18,8 +18,8 @@ export const barcode: Check = {
         const code = cleanScan(value);
         const problem = barcodeProblem(code, house.barcode);
         if (seen.has(code))
-          yield { severity: 'error', where, message: `Barcode ${code} stands in this record twice.` };
-        else if (problem) yield { severity: 'warning', where, message: problem };
+          tell({ severity: 'error', where, message: `Barcode ${code} stands in this record twice.` });
+        else if (problem) tell({ severity: 'warning', where, message: problem });
         seen.add(code);
       }
     }

@@ -7,22 +7,22 @@ export const deweyForm: Check = {
   title: 'Form of the Dewey number',
   group: 'Class and holdings',
   source: 'MARC 21, 082 $a; house rules for the decimals',
-  *run(view, house) {
+  run(view, tell, house) {
     for (const p of view.tagged('082'))
       for (const { value, i } of subfieldsOf(p, 'a')) {
         if (/^(?:\[?(fic|e|b|j)\]?|\[.*\])$/i.test(value.trim())) continue;
         if (!readDewey(value)) {
-          yield { severity: 'warning', where: inSubfield(p, i), message: `“${value}” is no Dewey number.` };
+          tell({ severity: 'warning', where: inSubfield(p, i), message: `“${value}” is no Dewey number.` });
           continue;
         }
         const cut = cutDewey(value, house.classDecimals)!;
         if (cut === value) continue;
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i),
           message: `The class ${value} is longer than the house keeps; cut it is ${cut}.`,
           fix: safe(`Cut it to ${cut}`, setText(p, i, cut)),
-        };
+        });
       }
   },
 };

@@ -8,7 +8,7 @@ export const holdingCodes: Check = {
   group: 'Class and holdings',
   source: 'MARC 21 Format for Holdings Data, 852 $b and $c; the lists of this library',
   formats: ['bibliographic', 'holdings'],
-  *run(view, house) {
+  run(view, tell, house) {
     const lists = [
       { code: 'b', name: 'branch', list: house.codes?.branches ?? [] },
       { code: 'c', name: 'location', list: house.codes?.locations ?? [] },
@@ -19,12 +19,12 @@ export const holdingCodes: Check = {
         for (const { value, i } of subfieldsOf(p, code)) {
           if (list.includes(value)) continue;
           const near = nearest(value, list, 1)[0];
-          yield {
+          tell({
             severity: 'warning',
             where: inSubfield(p, i),
             message: `“${value}” is no ${name} of this library${near ? `; the nearest is ${near}` : ''}.`,
             ...(near && { fix: look(`Write ${near}`, setText(p, i, near)) }),
-          };
+          });
         }
       }
   },

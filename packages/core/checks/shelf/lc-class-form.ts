@@ -9,7 +9,7 @@ export const lcClassForm: Check = {
   title: 'Form of the LC class number',
   group: 'Class and holdings',
   source: 'MARC 21, 050 and 090; LC Classification and Shelflisting Manual, G 55',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('050'))
       for (const { value, i } of subfieldsOf(p, 'a')) {
         const text = value.trim();
@@ -20,11 +20,11 @@ export const lcClassForm: Check = {
           )
         )
           continue;
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `“${value}” has not the form of an LC class number.`,
-        };
+        });
       }
   },
 };

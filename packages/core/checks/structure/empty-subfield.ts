@@ -7,25 +7,26 @@ export const emptySubfield: Check = {
   group: 'Structure',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
-  *run({ data }) {
+  run({ data, text }, tell) {
+    if (!/\u001f\s*(?:\u001f|$)/.test(text) && data.every((p) => p.subfields.length > 0)) return;
     for (const p of data) {
       const { tag, subfields } = p.field;
       if (subfields.length === 0)
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: `Field ${tag} has no subfield.`,
           fix: safe(`Take field ${tag} away`, remove(p)),
-        };
+        });
       for (const { code, value, i } of subfieldsOf(p)) {
         if (value !== '' && value.trim() !== '') continue;
         const edit = dropSubfield(p, i);
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `Subfield ${code} of ${tag} is empty.`,
           fix: safe(edit.op === 'remove' ? `Take field ${tag} away` : `Take subfield ${code} away`, edit),
-        };
+        });
       }
     }
   },

@@ -8,7 +8,7 @@ export const fixedCodes: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, fixed-length data elements',
   formats: ALL_FORMATS,
-  *run({ record }) {
+  run({ record }, tell) {
     const fixed: { tag: string; value: string; at: number }[] = [
       { tag: 'LDR', value: record.leader, at: -1 },
     ];
@@ -20,11 +20,11 @@ export const fixedCodes: Check = {
         const { from, to, name } = position;
         if (to > value.length || (tag === 'LDR' && from >= 20)) continue;
         for (const { code, obsolete } of undefinedCodes(value.slice(from, to), position))
-          yield {
+          tell({
             severity: obsolete ? 'advice' : 'warning',
             where: tag === 'LDR' ? inLeader(from, to) : inControl(tag, at, from, to),
             message: `${tag === 'LDR' ? 'Leader' : tag}/${String(from).padStart(2, '0')} (${name}): the code “${code}” is ${obsolete ? 'obsolete' : 'not defined'}.`,
-          };
+          });
       }
   },
 };

@@ -10,20 +10,20 @@ export const fixedLength: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, leader and 005–008',
   formats: ALL_FORMATS,
-  *run({ record, format }) {
+  run({ record, format }, tell) {
     if (record.leader.length !== 24)
-      yield {
+      tell({
         severity: 'error',
         where: RECORD,
         message: `The leader has 24 characters; this one has ${record.leader.length}.`,
-      };
+      });
     for (const [at, f] of record.fields.entries()) {
       if (!('value' in f)) continue;
       const { tag, value } = f;
       const allowed = allowedLengths(tag, value, format);
       if (!allowed || allowed.includes(value.length)) continue;
       const short = tag === '008' && value.length < 40 && value.length >= 35;
-      yield {
+      tell({
         severity: tag === '005' ? 'warning' : 'error',
         where: inControl(tag, at),
         message: `${tag} has ${allowed.join(' or ')} characters; this one has ${value.length}.`,
@@ -33,7 +33,7 @@ export const fixedLength: Check = {
             setPositions(tag, { value, at }, value.length, ' '.repeat(allowed[0]! - value.length)),
           ),
         }),
-      };
+      });
     }
   },
 };

@@ -1,4 +1,10 @@
-import { codeMeaning, fieldDefinition, isLocalTag } from '../../format';
+import {
+  codeMeaning,
+  fieldDefinition,
+  isLocalTag,
+  type Format,
+  type IndicatorDefinition,
+} from '../../format';
 import { ALL_FORMATS, change, look, type Check } from '../finding';
 import { wholeField } from '../view';
 
@@ -8,25 +14,46 @@ export const indicatorValue: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, indicators',
   formats: ALL_FORMATS,
-  *run({ data, format }) {
+  run({ data, format }, tell) {
     for (const p of data) {
+      const { tag, ind1, ind2 } = p.field;
+      if (isSound(p.rules, ind1, ind2, format)) continue;
       const definition = fieldDefinition(p.rules, format);
-      if (!definition || isLocalTag(p.field.tag) || p.rules === '880') continue;
+      if (!definition || isLocalTag(tag) || p.rules === '880') continue;
       for (const which of [1, 2] as const) {
-        const value = which === 1 ? p.field.ind1 : p.field.ind2;
+        const value = which === 1 ? ind1 : ind2;
         const known = definition.indicators?.[which - 1];
-        if (known ? codeMeaning(value, known.values) !== undefined : value === ' ') continue;
-        if (known?.obsolete && codeMeaning(value, known.obsolete) !== undefined) continue;
+        if (isDefined(known, value)) continue;
         const blank = !known || known.values[' '] !== undefined;
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: known
-            ? `Indicator ${which} of ${p.field.tag} (${known.name}) has no value ${value === ' ' ? 'blank' : `“${value}”`}.`
-            : `Indicator ${which} of ${p.field.tag} is not defined and stays blank; here it is “${value}”.`,
+            ? `Indicator ${which} of ${tag} (${known.name}) has no value ${value === ' ' ? 'blank' : `“${value}”`}.`
+            : `Indicator ${which} of ${tag} is not defined and stays blank; here it is “${value}”.`,
           ...(blank && { fix: look('Make it blank', change(p, { [`ind${which}`]: ' ' })) }),
-        };
+        });
       }
     }
   },
 };
+
+/** Defined now, or once: obsolete values are told by a check of their own. */
+const isDefined = (known: IndicatorDefinition | null | undefined, value: string): boolean =>
+  known
+    ? codeMeaning(value, known.values) !== undefined ||
+      (known.obsolete !== undefined && codeMeaning(value, known.obsolete) !== undefined)
+    : value === ' ';
+
+const sound = new Map<string, boolean>();
+/** The same few pairs of indicators come again and again. */
+function isSound(tag: string, ind1: string, ind2: string, format: Format): boolean {
+  const key = format[0]! + tag + ind1 + ind2;
+  let known = sound.get(key);
+  if (known === undefined) {
+    const indicators = fieldDefinition(tag, format)?.indicators;
+    known = isDefined(indicators?.[0], ind1) && isDefined(indicators?.[1], ind2);
+    if (sound.size < 20_000) sound.set(key, known);
+  }
+  return known;
+}

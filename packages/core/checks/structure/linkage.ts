@@ -9,26 +9,26 @@ export const linkage: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, 880 and $6 (control subfields)',
   formats: ALL_FORMATS,
-  *run(view) {
+  run(view, tell) {
     const linked: { p: Placed; i: number; tag: string; number: string }[] = [];
     for (const p of view.data) {
       const i = p.field.subfields.findIndex((s) => s.code === '6');
       const found = i < 0 ? null : LINK.exec(p.field.subfields[i]!.value);
       if (found) linked.push({ p, i, tag: found[1]!, number: found[2]! });
       else if (i >= 0)
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `“${p.field.subfields[i]!.value}” is no linkage (tag, hyphen, two digits).`,
-        };
+        });
       else if (p.field.tag === '880')
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: 'This 880 has no $6 to say whose partner it is.',
-        };
+        });
       if (i > 0)
-        yield { severity: 'advice', where: inSubfield(p, i), message: '$6 stands first in its field.' };
+        tell({ severity: 'advice', where: inSubfield(p, i), message: '$6 stands first in its field.' });
     }
     for (const { p, i, tag, number } of linked) {
       if (number === '00') continue;
@@ -36,11 +36,11 @@ export const linkage: Check = {
         (o) => o.p !== p && o.number === number && o.p.field.tag === tag && o.tag === p.field.tag,
       );
       if (!partner)
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `${p.field.tag} is linked to a ${tag} with number ${number}, which is not there.`,
-        };
+        });
     }
   },
 };

@@ -7,36 +7,41 @@ export const obsolete: Check = {
   title: 'Field, subfield or indicator that is no longer in use',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, content designators made obsolete',
-  *run({ data, format, record }) {
+  run({ data, format, record }, tell) {
     for (const [at, f] of record.fields.entries())
       if (isObsoleteTag(f.tag, format) && f.tag !== '440')
-        yield {
+        tell({
           severity: 'advice',
           where: { field: at, tag: f.tag, occurrence: 0 },
           message: `Field ${f.tag} is obsolete.`,
-        };
+        });
     for (const p of data) {
       const definition = fieldDefinition(p.rules, format);
       if (!definition) continue;
-      for (const which of [1, 2] as const) {
-        const { obsolete: once } = definition.indicators?.[which - 1] ?? {};
-        const value = which === 1 ? p.field.ind1 : p.field.ind2;
-        if (once && codeMeaning(value, definition.indicators![which - 1]!.values) === undefined)
-          if (codeMeaning(value, once) !== undefined)
-            yield {
-              severity: 'advice',
-              where: wholeField(p),
-              message: `Indicator ${which} of ${p.field.tag}: the value ${value === ' ' ? 'blank' : value} is obsolete.`,
-            };
-      }
+      if (definition.indicators)
+        for (const which of [1, 2] as const) {
+          const known = definition.indicators[which - 1];
+          const value = which === 1 ? p.field.ind1 : p.field.ind2;
+          if (!known?.obsolete || known.values[value] !== undefined) continue;
+          if (
+            codeMeaning(value, known.obsolete) === undefined ||
+            codeMeaning(value, known.values) !== undefined
+          )
+            continue;
+          tell({
+            severity: 'advice',
+            where: wholeField(p),
+            message: `Indicator ${which} of ${p.field.tag}: the value ${value === ' ' ? 'blank' : value} is obsolete.`,
+          });
+        }
       if (!definition.obsolete) continue;
       for (const { code, i } of subfieldsOf(p))
         if (definition.obsolete.includes(code) && !definition.subfields?.[code])
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i),
             message: `Subfield ${code} of ${p.field.tag} is obsolete.`,
-          };
+          });
     }
   },
 };

@@ -7,13 +7,13 @@ export const severalMainEntries: Check = {
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, 1XX Main entries; Format for Authority Data, 1XX Headings',
   formats: ['bibliographic', 'authority'],
-  *run(view) {
+  run(view, tell) {
     const entries = view.data.filter((p) => p.field.tag[0] === '1' && p.field.tag[1] !== '9');
     for (const p of entries.slice(1))
-      yield {
+      tell({
         severity: 'error',
         where: wholeField(p),
         message: `A record has one main entry; ${p.field.tag} is one more.`,
-      };
+      });
   },
 };

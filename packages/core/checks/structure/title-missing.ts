@@ -6,8 +6,8 @@ export const titleMissing: Check = {
   title: 'No title statement',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, 245 (required)',
-  *run(view) {
+  run(view, tell) {
     if (view.tagged('245').length === 0)
-      yield { severity: 'error', where: RECORD, message: 'The record has no title (245).' };
+      tell({ severity: 'error', where: RECORD, message: 'The record has no title (245).' });
   },
 };

@@ -1,28 +1,32 @@
 import { runningText } from '../../marc';
 import { fold } from '../../text';
 import { look, remove, type Check } from '../finding';
-import { wholeField } from '../view';
+import { wholeField, type Placed } from '../view';
 
 export const codedAndFree: Check = {
   rule: 'coded-and-free',
   title: 'Uncontrolled term that repeats a heading',
   group: 'Subjects',
   source: 'MARC 21, 653 and 6XX second indicator 4; common practice',
-  *run({ data }) {
-    const controlled = new Set<string>();
-    for (const p of data)
-      if (/^6(00|10|11|30|50|51|55)$/.test(p.field.tag) && p.field.ind2 !== '4')
-        controlled.add(fold(runningText(p.field, 'abcdfgtvxyz')));
-    if (controlled.size === 0) return;
-    for (const p of data) {
-      const free = p.field.tag === '653' || (/^6[05]\d$/.test(p.field.tag) && p.field.ind2 === '4');
-      if (!free || !controlled.has(fold(runningText(p.field, 'abcdfgtvxyz')))) continue;
-      yield {
-        severity: 'advice',
-        where: wholeField(p),
-        message: `“${runningText(p.field)}” is also there as a controlled heading.`,
-        fix: look('Take this one away', remove(p)),
-      };
-    }
+  run({ data }, tell) {
+    const free = data.filter(isFree);
+    if (free.length === 0) return;
+    const controlled = new Set(
+      data
+        .filter((p) => /^6(00|10|11|30|50|51|55)$/.test(p.field.tag) && p.field.ind2 !== '4')
+        .map((p) => fold(runningText(p.field, PARTS))),
+    );
+    for (const p of free)
+      if (controlled.has(fold(runningText(p.field, PARTS))))
+        tell({
+          severity: 'advice',
+          where: wholeField(p),
+          message: `“${runningText(p.field)}” is also there as a controlled heading.`,
+          fix: look('Take this one away', remove(p)),
+        });
   },
 };
+
+const PARTS = 'abcdfgtvxyz';
+const isFree = ({ field }: Placed) =>
+  field.tag === '653' || (field.ind2 === '4' && /^6[05]\d$/.test(field.tag));

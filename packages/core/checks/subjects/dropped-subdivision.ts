@@ -7,20 +7,26 @@ export const droppedSubdivision: Check = {
   title: 'Subdivision that this library drops',
   group: 'Subjects',
   source: 'house rules',
-  *run({ data }, house) {
+  run({ subjects }, tell, house) {
     if (house.droppedSubdivisions.length === 0) return;
-    const dropped = new Set(house.droppedSubdivisions.map(fold));
-    for (const p of data) {
-      if (!/^6[0-5]/.test(p.field.tag)) continue;
+    const dropped = folded(house.droppedSubdivisions);
+    for (const p of subjects) {
       for (const { value, i } of subfieldsOf(p, 'vxyz')) {
         if (!dropped.has(fold(value))) continue;
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i),
           message: `The subdivision “${value}” is dropped in this library.`,
           fix: safe(`Drop “${value}”`, change(p, { subfields: p.field.subfields.filter((_, k) => k !== i) })),
-        };
+        });
       }
     }
   },
 };
+
+let last: { of: readonly string[]; set: Set<string> } | undefined;
+/** House rules are the same value from record to record. */
+function folded(list: readonly string[]): Set<string> {
+  if (last?.of !== list) last = { of: list, set: new Set(list.map(fold)) };
+  return last.set;
+}

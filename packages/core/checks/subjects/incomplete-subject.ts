@@ -7,33 +7,32 @@ export const incompleteSubject: Check = {
   title: 'Subject heading that is not whole',
   group: 'Subjects',
   source: 'MARC 21, 6XX $a; common practice',
-  *run({ data }) {
-    for (const p of data) {
-      if (!/^6(00|10|11|30|47|48|50|51|55)$/.test(p.field.tag)) continue;
+  run({ subjects }, tell) {
+    for (const p of subjects) {
       const text = p.field.subfields.filter((s) => /[a-z]/.test(s.code) && s.value.trim() !== '');
       if (text.length === 0) continue;
       const last = p.field.subfields.lastIndexOf(text[text.length - 1]!);
       const dangling = /\s*(?:--|—|–)\s*$/.exec(text[text.length - 1]!.value);
       if (!text.some((s) => s.code === 'a' || (s.code === 't' && p.field.tag === '630')))
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: `“${runningText(p.field)}” has subdivisions and no heading ($a).`,
-        };
+        });
       else if (text.every((s) => !/[\p{L}\p{N}]/u.test(s.value)))
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: `This ${p.field.tag} has no word in it.`,
           fix: safe('Take it away', remove(p)),
-        };
+        });
       else if (dangling)
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, last, dangling.index),
           message: `The heading ends with “${dangling[0].trim()}” and nothing behind it.`,
           fix: safe('Cut it off', setText(p, last, text[text.length - 1]!.value.slice(0, dangling.index))),
-        };
+        });
     }
   },
 };

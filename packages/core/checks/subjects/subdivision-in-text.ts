@@ -6,15 +6,15 @@ export const subdivisionInText: Check = {
   title: 'Subdivisions written as text',
   group: 'Subjects',
   source: 'MARC 21, 6XX $v $x $y $z',
-  *run({ data }) {
-    for (const p of data) {
-      if (!/^6(00|10|11|30|50|51|55)$/.test(p.field.tag)) continue;
+  run({ subjects, text }, tell) {
+    if (!/--|[–—]/.test(text)) return;
+    for (const p of subjects) {
       for (const { code, value, i } of subfieldsOf(p, 'axvyz')) {
         const parts = value.split(/\s*--\s*|\s+[–—]\s+/).filter((x) => x.trim() !== '');
         if (parts.length < 2) continue;
         const split = parts.map((part, n) => ({ code: n === 0 ? code : codeFor(part), value: part }));
         const subfields = p.field.subfields.flatMap((s, k) => (k === i ? split : [s]));
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `“${value}” has its subdivisions as text; they stand in subfields of their own.`,
@@ -22,7 +22,7 @@ export const subdivisionInText: Check = {
             `Split it: ${split.map((s) => `$${s.code}${s.value}`).join(' ')}`,
             change(p, { subfields }),
           ),
-        };
+        });
       }
     }
   },

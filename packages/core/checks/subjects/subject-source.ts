@@ -7,31 +7,30 @@ export const subjectSource: Check = {
   title: 'Source of a subject heading',
   group: 'Subjects',
   source: 'MARC 21, 6XX second indicator 7 and $2; Subject and Genre/Form Source Codes',
-  *run({ data }) {
-    for (const p of data) {
-      if (!/^6(00|10|11|30|47|48|50|51|55)$/.test(p.field.tag)) continue;
+  run({ subjects }, tell) {
+    for (const p of subjects) {
       const i = p.field.subfields.findIndex((s) => s.code === '2');
       const code = p.field.subfields[i]?.value.trim();
       const { ind2 } = p.field;
       if (ind2 === '7' && code === undefined)
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: `The second indicator 7 asks for the source in $2.`,
-        };
+        });
       else if (code !== undefined && ind2 !== '7' && /^[0-68]$/.test(ind2))
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `$2 says ${code}; the second indicator is then 7, not ${ind2}.`,
           fix: look('Set the second indicator to 7', change(p, { ind2: '7' })),
-        };
+        });
       else if (code !== undefined && !known(code))
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `“${code}” is on no list of subject or genre sources.`,
-        };
+        });
     }
   },
 };

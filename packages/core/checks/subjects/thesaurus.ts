@@ -8,18 +8,17 @@ export const thesaurus: Check = {
   title: 'Subject system that this library does not use',
   group: 'Subjects',
   source: 'house rules; MARC 21, 6XX second indicator and $2',
-  *run({ data }, house) {
+  run({ subjects }, tell, house) {
     if (house.thesauri.length === 0) return;
-    for (const p of data) {
-      if (!/^6(00|10|11|30|47|48|50|51|55)$/.test(p.field.tag)) continue;
+    for (const p of subjects) {
       const system = thesaurusOf(p.field);
       if (system === '' || house.thesauri.includes(system)) continue;
-      yield {
+      tell({
         severity: 'advice',
         where: wholeField(p),
         message: `“${runningText(p.field).replace(/\.$/, '')}” is from ${system}, which this library does not use.`,
         fix: look('Take it away', remove(p)),
-      };
+      });
     }
   },
 };

@@ -6,9 +6,10 @@ export const allCapitals: Check = {
   title: 'Title in capitals',
   group: 'Title',
   source: 'common practice, no source',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { code, value, i } of subfieldsOf(p, 'ab')) {
+        if (/[a-z]/.test(value)) continue;
         const letters = value.replace(/[^\p{L}]/gu, '');
         const words = value
           .trim()
@@ -23,12 +24,12 @@ export const allCapitals: Check = {
           continue;
         const small = value.toLowerCase();
         const sentence = code === 'a' ? small.replace(/\p{L}/u, (c) => c.toUpperCase()) : small;
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `The title is written in capitals. Names keep theirs when it is written as a sentence.`,
           fix: look(`Write “${sentence.slice(0, 40).trim()}”`, setText(p, i, sentence)),
-        };
+        });
       }
   },
 };

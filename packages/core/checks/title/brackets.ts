@@ -1,6 +1,7 @@
 import { excerpt, type Check } from '../finding';
 import { wholeField } from '../view';
 
+const HAS = /[()[\]]/;
 const PAIRS: readonly [string, string][] = [
   ['(', ')'],
   ['[', ']'],
@@ -35,9 +36,11 @@ export const brackets: Check = {
   title: 'Bracket without its partner',
   group: 'Title',
   source: 'ISBD, general punctuation (brackets)',
-  *run({ data }) {
+  run({ data, text }, tell) {
+    if (!HAS.test(text)) return;
     for (const p of data) {
       if (!CHECKED.has(p.field.tag)) continue;
+      if (!p.subfields.some((s) => HAS.test(s.value))) continue;
       const text = p.field.subfields
         .filter((s) => s.code > '9')
         .map((s) => s.value)
@@ -45,11 +48,11 @@ export const brackets: Check = {
       for (const [open, close] of PAIRS) {
         const [left, right] = [count(text, open), count(text, close)];
         if (left !== right)
-          yield {
+          tell({
             severity: 'warning',
             where: wholeField(p),
             message: `${p.field.tag} has ${left} “${open}” and ${right} “${close}”: “${excerpt(text, 60)}”.`,
-          };
+          });
       }
     }
   },

@@ -7,19 +7,19 @@ export const capitalAfterArticle: Check = {
   title: 'Capital letter after the initial article',
   group: 'Title',
   source: 'common practice, no source (capital as in any sentence: only the first word and names)',
-  *run(view) {
+  run(view, tell) {
     const { language } = view;
     for (const p of view.tagged('245'))
       for (const { value, i } of [...subfieldsOf(p, 'a')].slice(0, 1)) {
         const lowered = lowerAfterArticle(value, language);
         if (lowered === null) continue;
         const start = initialArticle(value, language).length;
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i, start, start + 1),
           message: `Capital after the article: “${value.slice(0, start + 14).trim()}…”. If it is no name it is written small.`,
           fix: look('Write it small', setText(p, i, lowered)),
-        };
+        });
       }
   },
 };

@@ -10,7 +10,7 @@ export const endMark: Check = {
   title: 'Full stop at the end',
   group: 'Title',
   source: 'ISBD, general punctuation; MARC 21, 245, 250, 26X, 5XX (punctuation)',
-  *run(view, house) {
+  run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.data) {
       if (!ENDING.has(p.field.tag)) continue;
@@ -24,12 +24,12 @@ export const endMark: Check = {
         continue;
       const title = p.field.tag === '245';
       const mended = `${value.replace(/\s*[,;:/]$/, '')}.`;
-      yield {
+      tell({
         severity: 'advice',
         where: inSubfield(p, i, Math.max(0, value.length - 1)),
         message: `${p.field.tag} ends with a full stop${title ? '' : ' or another end mark'}; here “${value.slice(-12)}”.`,
         fix: safe('Put a full stop', setText(p, i, mended)),
-      };
+      });
     }
   },
 };

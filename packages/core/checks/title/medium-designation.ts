@@ -6,23 +6,23 @@ export const mediumDesignation: Check = {
   title: 'General material designation beside content and carrier types',
   group: 'Title',
   source: 'MARC 21, 245 $h and 336–338',
-  *run(view) {
+  run(view, tell) {
     const typed = view.tagged('336').length > 0 || view.tagged('338').length > 0;
     for (const p of view.tagged('245'))
       for (const { value, i } of subfieldsOf(p, 'h')) {
         if (typed)
-          yield {
+          tell({
             severity: 'advice',
             where: inSubfield(p, i),
             message: `“${value.replace(/\s*[/:;]$/, '')}” says again what 336–338 say.`,
             fix: look('Take it away', keepingMark(p, i)),
-          };
+          });
         else if (!/^\[.+\]/.test(value))
-          yield {
+          tell({
             severity: 'warning',
             where: inSubfield(p, i),
             message: 'A general material designation stands in square brackets.',
-          };
+          });
       }
   },
 };

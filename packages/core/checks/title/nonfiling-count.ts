@@ -22,19 +22,19 @@ export const nonfilingCount: Check = {
   title: 'Nonfiling characters against the initial article',
   group: 'Title',
   source: 'MARC 21, nonfiling indicators; Library of Congress, Initial Definite and Indefinite Articles',
-  *run({ data, language }) {
+  run({ data, language }, tell) {
     for (const p of data) {
       const which = COUNTED[p.rules];
       const title = which && [...subfieldsOf(p, 'a')][0]?.value;
       if (!which || !title) continue;
       const value = which === 1 ? p.field.ind1 : p.field.ind2;
       if (!/\d/.test(value)) {
-        yield {
+        tell({
           severity: p.field.tag === '245' ? 'error' : 'warning',
           where: wholeField(p),
           message: `Indicator ${which} of ${p.field.tag} counts nonfiling characters; “${value}” is no number.`,
           fix: look('Set it to 0', change(p, { [`ind${which}`]: '0' })),
-        };
+        });
         continue;
       }
       const own = p.rules === '245' || p.rules === '222' || p.rules === '242';
@@ -43,7 +43,7 @@ export const nonfilingCount: Check = {
       if (counts.includes(Number(value)) || isPlausible(title, Number(value), language)) continue;
       const [wanted] = counts;
       const article = initialArticle(title.replace(/^[^\p{L}]*/u, ''), language).trim();
-      yield {
+      tell({
         severity: 'warning',
         where: wholeField(p),
         message:
@@ -51,7 +51,7 @@ export const nonfilingCount: Check = {
             ? `${p.field.tag} begins with the article “${article}”: nonfiling characters ${wanted}, not ${value}.`
             : `${p.field.tag} begins with no article: nonfiling characters 0, not ${value}.`,
         fix: look(`Set the indicator to ${wanted}`, change(p, { [`ind${which}`]: String(wanted) })),
-      };
+      });
     }
   },
 };

@@ -6,21 +6,21 @@ export const partsOrder: Check = {
   title: 'Title statement that does not begin with the title',
   group: 'Title',
   source: 'MARC 21, 245 $a',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('245')) {
       const first = p.field.subfields.findIndex((s) => /[a-z]/.test(s.code));
       if (!p.field.subfields.some((s) => s.code === 'a'))
-        yield {
+        tell({
           severity: 'warning',
           where: wholeField(p),
           message: 'The title statement (245) has no title ($a).',
-        };
+        });
       else if (p.field.subfields[first]!.code !== 'a')
-        yield {
+        tell({
           severity: 'warning',
           where: inSubfield(p, first),
           message: `The title statement begins with $${p.field.subfields[first]!.code}; the title ($a) comes first.`,
-        };
+        });
     }
   },
 };

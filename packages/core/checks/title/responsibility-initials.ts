@@ -6,18 +6,18 @@ export const responsibilityInitials: Check = {
   title: 'Blank between initials in the statement of responsibility',
   group: 'Title',
   source: 'common practice (LC-PCC policy for RDA 1.7.6: initials without blanks in a transcribed statement)',
-  *run(view) {
+  run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { value, i } of subfieldsOf(p, 'c')) {
         const at = value.search(/(?<![\p{L}.])\p{Lu}\. \p{Lu}\./u);
         if (at < 0) continue;
         const mended = value.replace(/(?<![\p{L}.])(\p{Lu}\.) (?=\p{Lu}\.)/gu, '$1');
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i, at, at + 5),
           message: `Initials stand together in the statement of responsibility: “${value.slice(at, at + 16)}”.`,
           fix: look('Close them up', setText(p, i, mended)),
-        };
+        });
       }
   },
 };

@@ -15,7 +15,7 @@ export const titleMarks: Check = {
   title: 'Mark before a part of the title statement',
   group: 'Title',
   source: 'ISBD, area 1; MARC 21, 245 (punctuation)',
-  *run(view, house) {
+  run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.tagged('245'))
       for (const [i, s] of p.field.subfields.entries()) {
@@ -30,12 +30,12 @@ export const titleMarks: Check = {
           continue;
         if (s.code === 'n' && before.code === 'n' && /,$/.test(before.value)) continue;
         const mark = s.code === 'p' && before.code === 'n' ? ',' : rule.mark;
-        yield {
+        tell({
           severity: 'advice',
           where: inSubfield(p, i - 1),
           message: `Before $${s.code} of 245 stands ${rule.said}; here “${before.value.slice(-12)}” ends without.`,
           fix: look(`Put “${mark.trim()}” there`, setText(p, i - 1, withMark(before.value, mark))),
-        };
+        });
       }
   },
 };
