@@ -1,6 +1,6 @@
 import type { RecordBrief } from '@osier/core/access';
 import type { CallNumberOffer } from '@osier/core/callnumbers';
-import type { Finding } from '@osier/core/checks';
+import type { Finding, Group, Severity } from '@osier/core/checks';
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
@@ -93,6 +93,18 @@ export interface IncomingPage {
   next: number | null;
   total: number;
   facets: Record<string, number>;
+}
+
+/** Findings of one check in a delivery. */
+export interface FindingKind {
+  rule: string;
+  title: string;
+  severity: Severity;
+  findings: number;
+  records: number;
+  /** How many have a fix that can be applied unseen, and one to look at first. */
+  safe: number;
+  look: number;
 }
 
 /** What every batch act shows before it is done. */
@@ -258,5 +270,5 @@ export interface SetUp {
   lists: { version: number; value: CodeLists };
   house: { version: number; value: HouseRules };
   people: Person[];
-  checks: { rule: string; title: string; source: string }[];
+  checks: { rule: string; title: string; group: Group; source: string }[];
 }

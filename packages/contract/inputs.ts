@@ -54,6 +54,11 @@ export const cleanBody = object({
   recipe: text().required(),
   leaveOut: array(id().required()).max(20000).default([]),
 });
+/** Safe fixes of these checks; all checks when none is named. */
+export const fixBody = object({
+  rules: array(text().required()).max(200).default([]),
+  leaveOut: array(id().required()).max(20000).default([]),
+});
 export const acceptBody = object({ leaveOut: array(id().required()).max(20000).default([]) });
 
 export const mergeBody = object({
@@ -171,6 +176,12 @@ export const houseBody = object({
       .required(),
   ).required(),
   jumpLength: number().integer().min(2).max(200).required(),
+  thesauri: array(
+    string()
+      .matches(/^[a-z0-9/-]+$/, 'A code of 6XX $2, such as lcsh: small letters.')
+      .required(),
+  ).required(),
+  punctuation: mixed<'kept' | 'left out'>().oneOf(['kept', 'left out']).required(),
   checksOff: array(text().required()).required(),
   barcode: object({
     length: number().integer().min(4).max(20).required(),
@@ -179,6 +190,7 @@ export const houseBody = object({
   }).required(),
 });
 
+export type RecordBody = InferType<typeof recordBody>;
 export type MarcBody = InferType<typeof marcBody>;
 export type HoldingBody = InferType<typeof holdingBody>;
 export type CopyBody = InferType<typeof copyBody>;

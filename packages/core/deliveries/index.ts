@@ -1,3 +1,5 @@
 export type { Delivery, Incoming } from './incoming';
 export type { AcceptContext, AcceptPlan } from './accept-plan';
 export { acceptPlan } from './accept-plan';
+export type { FileLook, LookKind, RepairKind } from './file-look';
+export { fileLook } from './file-look';

@@ -17,7 +17,7 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
   const { store, loans } = services;
   const record = await store.read('record', id);
   if (!record) throw notFound(`Record ${id}`);
-  const house = (await store.house()).value;
+  const house = await store.rulesNow();
   const holdings = await store.select('holding', 'record = :id ORDER BY branch, shelf_key, id', { id });
   const copies = holdings.length
     ? await store.select('copy', 'holding IN (:ids) ORDER BY id', { ids: holdings.map((h) => h.id) })

@@ -1,6 +1,7 @@
 import type {
   DaybookEntry,
   DeliveryRow,
+  FindingKind,
   IncomingDetail,
   IncomingPage,
   JobState,
@@ -106,11 +107,58 @@ test('a broken delivery: every readable record, each repair with its byte offset
     ),
   );
   expect(details[0]!.repairList.map((r) => r.code)).toEqual(['byte-order-mark', 'record-length']);
+  expect(details.flatMap((d) => d.repairList).map((x) => x.code)).toContain('twice-encoded');
   expect(details.flatMap((d) => d.repairList).every((r) => r.offset >= 0)).toBe(true);
   expect(details.flatMap((d) => d.findings).filter((f) => f.rule === 'barcode-taken')).toHaveLength(2);
   expect(details.flatMap((d) => d.findings).map((f) => f.rule)).toEqual(
-    expect.arrayContaining(['twice-encoded', 'title-missing', 'isbn-form', 'link-form', 'duplicate-subject']),
+    expect.arrayContaining(['title-missing', 'isbn-qualifier', 'link-form', 'duplicate-subject']),
   );
+});
+
+test('findings by kind; the safe ones mended through a review, counted, and taken back', async () => {
+  const id = await deliver('tallow-and-pike.mrc');
+  const kinds = async () => (await cataloguer<FindingKind[]>('GET', `/deliveries/${id}/findings`)).body;
+  const before = await kinds();
+  const isbn = before.find((k) => k.rule === 'isbn-13-missing')!;
+  expect(isbn).toMatchObject({ severity: 'advice', title: 'ISBN only in ten digits' });
+  expect(isbn.safe).toBe(isbn.findings);
+  expect((await page(id, 'rule:isbn-13-missing')).rows).toHaveLength(isbn.records);
+
+  const body = { rules: ['isbn-13-missing'] };
+  const review = (await cataloguer<Review>('POST', `/deliveries/${id}/fix/review`, body)).body;
+  expect(review.count).toBe(isbn.records);
+  expect(review.consequences).toEqual([`ISBN only in ten digits: ${isbn.records} records.`]);
+  const leaveOut = [review.rows[0]!.id];
+  const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/fix`, { ...body, leaveOut })).body;
+  const done = await t.jobDone(cataloguer, job.id);
+  expect(done.message).toContain(`${isbn.records - 1} records`);
+  expect((await kinds()).find((k) => k.rule === 'isbn-13-missing')).toMatchObject({ records: 1 });
+
+  await cataloguer('POST', `/daybook/${done.entry}/undo`, {});
+  expect(await kinds()).toEqual(before);
+  const wrong = await cataloguer<Problem>('POST', `/deliveries/${id}/fix/review`, { rules: ['no-such'] });
+  expect([wrong.status, wrong.body.detail]).toEqual([422, expect.stringContaining('no-such')]);
+});
+
+test('a waiting record is corrected by hand; an older version is refused, and so is an assistant', async () => {
+  const id = await deliver('tallow-and-pike.mrc');
+  const [row] = (await page(id)).rows;
+  const path = `/deliveries/${id}/incoming/${row!.id}`;
+  const detail = (await cataloguer<IncomingDetail>('GET', path)).body;
+  const marc = {
+    ...detail.marc,
+    fields: [
+      ...detail.marc.fields,
+      { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Seen.' }] },
+    ],
+  };
+  expect((await cataloguer('PUT', path, { version: row!.version, marc })).status).toBe(200);
+  const after = (await cataloguer<IncomingDetail>('GET', path)).body;
+  expect(after.marc).toEqual(marc);
+  expect(after.original).toEqual(detail.original);
+  const other = { version: row!.version, marc: detail.marc };
+  expect((await cataloguer('PUT', path, other)).status).toBe(409);
+  expect((await (await t.as(3))('PUT', path, { version: after.version, marc })).status).toBe(403);
 });
 
 test.each<[string, string, RegExp]>([

@@ -1,7 +1,8 @@
-import type { DeliveryRow, IncomingDetail, IncomingPage, IncomingRow } from '@osier/contract';
+import type { DeliveryRow, IncomingDetail, IncomingPage, IncomingRow, RecordBody } from '@osier/contract';
+import { briefOf } from '@osier/core/access';
 import { counted, creation, update } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
-import type { Delivery } from '@osier/core/deliveries';
+import type { Delivery, Incoming } from '@osier/core/deliveries';
 import { recogniseFormat, type MarcRecord, type Repair } from '@osier/core/marc';
 import type { Decision, Match } from '@osier/core/matching';
 import { createHash, randomUUID } from 'node:crypto';
@@ -162,6 +163,9 @@ const FACETS: Record<string, string> = {
   warnings: 'i.warnings > 0',
   repaired: "r.repairs <> '[]'",
 };
+/** Records that wait and in which a check found something. */
+const HAS_RULE =
+  "i.state = 'waiting' AND EXISTS (SELECT 1 FROM json_each(i.findings) f WHERE json_extract(f.value, '$.rule') = :rule)";
 const FROM = 'FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :id';
 
 const rowOf = (c: IncomingColumns): IncomingRow => {
@@ -196,11 +200,12 @@ export async function listIncoming(
   after: number,
   limit = 200,
 ): Promise<IncomingPage> {
-  const condition = facet ? FACETS[facet] : '1';
+  const rule = /^rule:([a-z0-9-]+)$/.exec(facet ?? '')?.[1];
+  const condition = rule === undefined ? (facet ? FACETS[facet] : '1') : HAS_RULE;
   if (!condition) throw wrong('facet', `There is no facet “${facet}”.`);
   const rows = await store.rows<IncomingColumns>(
     `SELECT i.*, r.matches, r.repeats, r.repairs ${FROM} AND ${condition} AND i.seq > :after ORDER BY i.seq LIMIT ${limit + 1}`,
-    { id, after },
+    { id, after, rule },
   );
   const sums = Object.entries(FACETS)
     .map(([name, c]) => `COALESCE(SUM(${c}), 0) AS "${name}"`)
@@ -211,7 +216,9 @@ export async function listIncoming(
   return {
     rows: rows.slice(0, limit).map(rowOf),
     next: rows.length > limit ? rows[limit - 1]!.seq : null,
-    total: facets[facet ?? 'all']!,
+    total:
+      facets[facet ?? 'all'] ??
+      (await store.row<{ n: number }>(`SELECT COUNT(*) AS n ${FROM} AND ${condition}`, { id, rule }))!.n,
     facets,
   };
 }
@@ -258,6 +265,30 @@ function takenFindings(marc: MarcRecord, taken: readonly { barcode: string; has:
       message: `Barcode ${barcode} is already on ${quoted(has)}.`,
     };
   });
+}
+
+/** Saves a waiting record as a person corrected it. */
+export async function changeIncoming(
+  { store }: Services,
+  person: number,
+  id: number,
+  incoming: number,
+  { version, marc }: RecordBody,
+): Promise<{ entry: number; sentence: string }> {
+  const held = await store.read('incoming', incoming);
+  if (!held || held.value.delivery !== id) throw notFound(`Record ${incoming} of this delivery`);
+  if (held.value.state !== 'waiting') throw wrong('incoming', 'This record is no longer waiting.');
+  const next = { ...held.value, marc: marc as MarcRecord, recipe: held.value.recipe ?? 'by hand' };
+  const sentence = `Corrected the incoming record ${quoted(briefOf(next.marc).title)}`;
+  return {
+    sentence,
+    entry: await commit(store, {
+      act: 'correct',
+      person,
+      sentence,
+      changes: [update<Incoming>('incoming', { ...held, version }, next)],
+    }),
+  };
 }
 
 /** Decides what is done with records of a delivery. */

@@ -35,7 +35,7 @@ export const readDelivery =
         tx,
       );
     });
-    const house = (await store.house()).value;
+    const house = await store.rulesNow();
     const worker = new Worker(join(settings.workers, 'read-worker.mjs'), {
       workerData: { path: deliveryPath(settings.data, delivery.value.sha256), house },
     });

@@ -1,11 +1,13 @@
-import { acceptBody, cleanBody, decisionBody } from '@osier/contract';
+import { acceptBody, cleanBody, decisionBody, fixBody, recordBody } from '@osier/contract';
 import { BUILT_IN, stepSentence } from '@osier/core/recipes';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { reviewAccept } from './accept';
-import { recipeNamed, reviewClean } from './clean';
-import { decide, incomingDetail, listDeliveries, listIncoming, takeIn } from './deliveries';
+import { reviewClean } from './clean';
+import { changeIncoming, decide, incomingDetail, listDeliveries, listIncoming, takeIn } from './deliveries';
+import { findingKinds } from './findings';
+import { recipeNamed, treatmentOf } from './treatments';
 
 export function deliveryRoutes(services: Services): Route[] {
   const { store, jobs } = services;
@@ -68,6 +70,51 @@ export function deliveryRoutes(services: Services): Route[] {
       },
     }),
     route({
+      method: 'put',
+      path: '/deliveries/:id/incoming/:incoming',
+      summary: 'Save a waiting record after correcting its fields',
+      permission: take,
+      body: recordBody,
+      work: async ({ id, person, body }) => {
+        await waitingOf(id());
+        return changeIncoming(services, person.id, id(), id('incoming'), body);
+      },
+    }),
+    route({
+      method: 'get',
+      path: '/deliveries/:id/findings',
+      summary: 'What the checks found in the waiting records, by kind',
+      permission: 'look',
+      work: ({ id }) => findingKinds(services, id()),
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/fix/review',
+      summary: 'What the safe fixes would change',
+      permission: take,
+      body: fixBody,
+      work: ({ id, body }) => reviewClean(services, id(), { rules: body.rules }),
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/fix',
+      summary: 'Apply the safe fixes of some checks, or of all, to the waiting records',
+      permission: take,
+      body: fixBody,
+      status: 202,
+      work: async ({ id, body, person }) => {
+        const row = await waitingOf(id());
+        const { name } = treatmentOf({ rules: body.rules }, await store.rulesNow());
+        return jobs.begin(
+          'clean-delivery',
+          `${name} in ${row.name}`,
+          person.id,
+          { delivery: row.id, rules: body.rules, leaveOut: body.leaveOut },
+          row.waiting,
+        );
+      },
+    }),
+    route({
       method: 'get',
       path: '/recipes',
       summary: 'The recipes and their steps',
@@ -87,7 +134,7 @@ export function deliveryRoutes(services: Services): Route[] {
       summary: 'What a recipe would change',
       permission: take,
       body: cleanBody,
-      work: ({ id, body }) => reviewClean(services, id(), body.recipe),
+      work: ({ id, body }) => reviewClean(services, id(), { recipe: body.recipe }),
     }),
     route({
       method: 'post',

@@ -15,7 +15,7 @@ export async function setUp({ store, people }: Services): Promise<SetUp> {
     lists,
     house,
     people: await people.all(),
-    checks: CHECKS.map(({ rule, title, source }) => ({ rule, title, source })),
+    checks: CHECKS.map(({ rule, title, group, source }) => ({ rule, title, group, source })),
   };
 }
 

@@ -28,7 +28,7 @@ export interface Act {
  * transaction. Throws a ConflictError that names what has changed since; then nothing is written.
  */
 export async function commit(store: Store, act: Act): Promise<number> {
-  const house = (await store.house()).value;
+  const house = await store.rulesNow();
   try {
     return await store.write((tx) => commitWithin(store, act, house, tx));
   } catch (error) {

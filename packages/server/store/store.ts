@@ -23,6 +23,8 @@ export interface Store extends Database {
   /** Reserves `count` new numbers of a kind and gives the first. Numbers are never used twice. */
   nextIds(kind: string, count: number): Promise<number>;
   house(): Promise<Versioned<HouseRules>>;
+  /** The house rules with what is on the code lists now, as the checks want them. */
+  rulesNow(): Promise<HouseRules>;
   lists(): Promise<Versioned<CodeLists>>;
 }
 
@@ -62,6 +64,10 @@ export async function openStore(folder: string): Promise<Store> {
     const row = await db.row<Row>('SELECT id, version, value FROM settings WHERE id = :id', { id });
     return row ? parse<T>(row) : { id, version: 0, value: otherwise };
   };
+  const house = async () => {
+    const kept = await setting(HOUSE_ID, DEFAULT_HOUSE);
+    return { ...kept, value: { ...DEFAULT_HOUSE, ...kept.value } };
+  };
   return {
     ...db,
     select,
@@ -78,7 +84,17 @@ export async function openStore(folder: string): Promise<Store> {
         await db.run('UPDATE counters SET next = next + :count WHERE kind = :kind', { kind, count }, tx);
         return row!.next;
       }),
-    house: () => setting(HOUSE_ID, DEFAULT_HOUSE),
+    house,
+    async rulesNow() {
+      const [{ value }, lists] = [await house(), (await setting(LISTS_ID, NO_LISTS)).value];
+      return {
+        ...value,
+        codes: {
+          branches: lists.branches.map((b) => b.code),
+          locations: lists.locations.map((l) => l.code),
+        },
+      };
+    },
     lists: () => setting(LISTS_ID, NO_LISTS),
   };
 }

@@ -111,7 +111,7 @@ export async function undoEntry(
   person: number,
   sentence: string,
 ): Promise<{ entry: number } | { conflicts: Conflict[] }> {
-  const house = (await store.house()).value;
+  const house = await store.rulesNow();
   return store.write(async (tx) => {
     const plan = await undoPlan(store, entry, tx);
     if (plan.conflicts.length) return { conflicts: plan.conflicts };

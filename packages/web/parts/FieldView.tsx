@@ -140,11 +140,12 @@ export function FieldBody({
   findings?: readonly Finding[];
 }) {
   const format = useFormat();
+  const kind = format?.formatOf(leader);
   const tag =
     field.tag === '880' && !isControl(field)
       ? (field.subfields.find((s) => s.code === '6')?.value ?? '').slice(0, 3)
       : field.tag;
-  const name = field.tag === 'LDR' ? 'Leader' : format?.fieldName(tag);
+  const name = field.tag === 'LDR' ? 'Leader' : format?.fieldName(tag, kind);
   return (
     <>
       <span className="field-tag" title={name}>
@@ -154,7 +155,7 @@ export function FieldBody({
       {isControl(field) ? (
         <>
           <span className="field-inds" />
-          <FixedContent field={field} leader={leader} />
+          <FixedContent field={field} leader={leader} findings={findings} />
         </>
       ) : (
         <>
@@ -162,7 +163,7 @@ export function FieldBody({
             {([1, 2] as const).map((n) => {
               const value = n === 1 ? field.ind1 : field.ind2;
               return (
-                <span key={n} className="ind" title={format?.indicatorMeaning(tag, n, value)}>
+                <span key={n} className="ind" title={format?.indicatorMeaning(tag, n, value, kind)}>
                   {value === ' ' ? <i aria-label="blank">·</i> : value}
                 </span>
               );
@@ -174,7 +175,7 @@ export function FieldBody({
           >
             {field.subfields.map((s, i) => (
               <span key={i}>
-                <span className="code" title={format?.subfieldName(tag, s.code)}>
+                <span className="code" title={format?.subfieldName(tag, s.code, kind)}>
                   {s.code}
                 </span>
                 {underlined(
@@ -206,7 +207,15 @@ function underlined(text: string, findings: readonly Finding[]): ReactNode {
 }
 
 /** Leader, 006, 007 and 008 as labelled positions; other control fields as they are. */
-function FixedContent({ field, leader }: { field: Field; leader: string }) {
+function FixedContent({
+  field,
+  leader,
+  findings,
+}: {
+  field: Field;
+  leader: string;
+  findings: readonly Finding[];
+}) {
   const format = useFormat();
   const [open, setOpen] = useState(false);
   if (!isControl(field)) return null;
@@ -216,7 +225,12 @@ function FixedContent({ field, leader }: { field: Field; leader: string }) {
       : [];
   return (
     <span className="field-text fixed">
-      <span className="fixed-value">{field.value.replaceAll(' ', '·')}</span>
+      <span className="fixed-value">
+        {underlined(
+          field.value.replaceAll(' ', '·'),
+          findings.filter((f) => f.where.start !== undefined),
+        )}
+      </span>
       {positions.length ? (
         <button className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Fold' : 'In words'}

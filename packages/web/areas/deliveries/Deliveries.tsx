@@ -9,6 +9,7 @@ import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { when } from '../daybook/EntryLine';
+import { FileLookPanel } from './FileLookPanel';
 import './deliveries.css';
 
 /** Files of records that arrived. */
@@ -18,23 +19,26 @@ export default function Deliveries() {
   const navigate = useNavigate();
   const mayTake = useMay('take in deliveries');
   const say = useShell((s) => s.say);
-  const take = async (files: File[]) => {
+  const [looked, setLooked] = useState<readonly File[]>([]);
+  const [taking, setTaking] = useState<File | null>(null);
+  const leave = (file: File) => setLooked((files) => files.filter((f) => f !== file));
+  const take = async (file: File) => {
     setProblems([]);
-    let only: number | null = null;
-    for (const file of files) {
-      try {
-        const { delivery } = await post<{ delivery: number }>(
-          withQuery('/deliveries', { name: file.name }),
-          file,
-        );
-        say(`Took in ${file.name}`);
-        only = delivery;
-      } catch (error) {
-        setProblems((p) => [...p, problemText(error)]);
-      }
+    setTaking(file);
+    try {
+      const { delivery } = await post<{ delivery: number }>(
+        withQuery('/deliveries', { name: file.name }),
+        file,
+      );
+      say(`Took in ${file.name}`);
+      leave(file);
+      await refresh();
+      if (looked.length === 1) void navigate(`/deliveries/${delivery}`);
+    } catch (error) {
+      setProblems([problemText(error)]);
+    } finally {
+      setTaking(null);
     }
-    await refresh();
-    if (files.length === 1 && only !== null) void navigate(`/deliveries/${only}`);
   };
   const waiting = rows.reduce((n, r) => n + r.waiting, 0);
   return (
@@ -52,13 +56,25 @@ export default function Deliveries() {
           <DropZone
             label="Drop a delivery here: ISO 2709 (.mrc, UTF-8 or MARC-8), MARCXML, or MARC-in-JSON."
             accept=".mrc,.marc,.iso,.xml,.json,.dat,.bin"
-            onFiles={(f) => void take(f)}
+            onFiles={(files) => {
+              setProblems([]);
+              setLooked((before) => [...before, ...files]);
+            }}
           />
         ) : null}
         {problems.map((p, i) => (
           <p key={i} className="note stop" role="alert">
             <Mark kind="stop" /> {p}
           </p>
+        ))}
+        {looked.map((file, i) => (
+          <FileLookPanel
+            key={`${i} ${file.name} ${file.lastModified}`}
+            file={file}
+            taking={taking === file}
+            onTake={() => void take(file)}
+            onLeave={() => leave(file)}
+          />
         ))}
         {rows.length === 0 ? (
           <p className="note">

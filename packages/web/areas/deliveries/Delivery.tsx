@@ -13,6 +13,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useJobs } from '../../shell/jobs-store';
 import { useMay } from '../../shell/person';
+import { FindingKinds } from './FindingKinds';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
 
@@ -30,6 +31,14 @@ const FACETS: readonly (readonly [string, string])[] = [
   ['skipped', 'skipped'],
 ];
 
+/** A batch act on the delivery, and what it is done with. */
+interface Sheet {
+  readonly act: 'clean' | 'fix' | 'accept';
+  readonly body: object;
+}
+const SHEET_NAME = { clean: 'Clean', fix: 'Mend', accept: 'Accept' };
+const ruleOf = (facet: string | undefined) => (facet?.startsWith('rule:') ? facet.slice(5) : undefined);
+
 /** One delivery: its records as a work list, each with what is wrong and what is held; clean, then accept. */
 export default function Delivery() {
   const id = Number(useParams().id);
@@ -38,7 +47,7 @@ export default function Delivery() {
   const open = query.get('record') ? Number(query.get('record')) : null;
   const { data: delivery, error } = useApi<DeliveryRow>(`/deliveries/${id}`);
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
-  const [sheet, setSheet] = useState<'clean' | 'accept' | null>(null);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
   const mayTake = useMay('take in deliveries');
   const list = useInfiniteQuery({
     queryKey: ['/deliveries', id, 'incoming', facet, delivery?.state],
@@ -68,10 +77,13 @@ export default function Delivery() {
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
         {mayTake && delivery.waiting > 0 ? (
           <>
-            <Button disabled={!!job} onClick={() => setSheet('clean')}>
+            <Button
+              disabled={!!job}
+              onClick={() => setSheet({ act: 'clean', body: { recipe: 'house-style' } })}
+            >
               Clean with “House style”
             </Button>
-            <Button type="primary" disabled={!!job} onClick={() => setSheet('accept')}>
+            <Button type="primary" disabled={!!job} onClick={() => setSheet({ act: 'accept', body: {} })}>
               Accept{' '}
               {counts.add !== undefined ? (counts.add + (counts.replace ?? 0)).toLocaleString('en-GB') : ''}{' '}
               records
@@ -95,6 +107,11 @@ export default function Delivery() {
         list={
           <>
             <div className="facets">
+              {ruleOf(facet) ? (
+                <button className="fix" onClick={() => set({ facet: undefined })}>
+                  Only records with a finding of one kind · show all
+                </button>
+              ) : null}
               <Facets
                 facets={FACETS.map(([value, name]) => ({ value, name, count: counts[value] ?? 0 }))}
                 chosen={facet}
@@ -145,25 +162,29 @@ export default function Delivery() {
           open !== null ? (
             <IncomingPiece delivery={id} id={open} onBack={() => set({ record: undefined })} />
           ) : (
-            <p className="faded">
-              Open a record to see what is wrong with it and what the catalogue already holds.
-            </p>
+            <div className="stack">
+              <p className="faded">
+                Open a record to see what is wrong with it and what the catalogue already holds.
+              </p>
+              <FindingKinds
+                delivery={id}
+                chosen={ruleOf(facet)}
+                onChoose={(rule) => set({ facet: rule && `rule:${rule}` })}
+                onFix={
+                  mayTake && delivery.waiting > 0 && !job
+                    ? (rules) => setSheet({ act: 'fix', body: { rules } })
+                    : undefined
+                }
+              />
+            </div>
           )
         }
       />
-      {sheet === 'clean' ? (
+      {sheet ? (
         <BatchSheet
-          title={`Clean ${delivery.name}`}
-          path={`/deliveries/${id}/clean`}
-          body={{ recipe: 'house-style' }}
-          onClose={() => setSheet(null)}
-        />
-      ) : null}
-      {sheet === 'accept' ? (
-        <BatchSheet
-          title={`Accept ${delivery.name}`}
-          path={`/deliveries/${id}/accept`}
-          body={{}}
+          title={`${SHEET_NAME[sheet.act]} ${delivery.name}`}
+          path={`/deliveries/${id}/${sheet.act}`}
+          body={sheet.body}
           onClose={() => setSheet(null)}
         />
       ) : null}
@@ -198,7 +219,7 @@ function BatchSheet({
   onClose: () => void;
 }) {
   const review = useQuery({
-    queryKey: ['review', path],
+    queryKey: ['review', path, body],
     queryFn: () => post<Review>(`${path}/review`, body),
     gcTime: 0,
     staleTime: Infinity,

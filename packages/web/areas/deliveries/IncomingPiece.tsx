@@ -1,9 +1,10 @@
 import type { Done, IncomingDetail } from '@osier/contract';
-import { differs, compareRecords } from '@osier/core/marc';
+import type { Finding } from '@osier/core/checks';
+import { applyEdits, differs, compareRecords, type MarcRecord } from '@osier/core/marc';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText } from '../../api/request';
+import { post, problemText, put } from '../../api/request';
 import { Compare } from '../../parts/Compare';
 import { FieldView } from '../../parts/FieldView';
 import { Mark } from '../../parts/Mark';
@@ -45,6 +46,17 @@ export function IncomingPiece({
       complain(problemText(e));
     }
   };
+  const change = async (marc: MarcRecord) => {
+    try {
+      const done = await put<Done>(`/deliveries/${delivery}/incoming/${id}`, { version: r.version, marc });
+      say(done.sentence, done.entry);
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  const mayChange = mayTake && r.state === 'waiting';
+  const fix = (finding: Finding) => void change(applyEdits(r.marc, finding.fix!.edits));
   const held = r.held[0];
   const cleaned = r.recipe !== null && differs(compareRecords(r.original, r.marc));
   const shown = (view === 'held' && !held) || (view === 'cleaned' && !cleaned) ? 'fields' : view;
@@ -134,7 +146,19 @@ export function IncomingPiece({
       ) : shown === 'cleaned' ? (
         <Compare before={r.original} after={r.marc} showSame />
       ) : (
-        <FieldView record={r.marc} findings={r.findings} />
+        <FieldView
+          record={r.marc}
+          findings={r.findings}
+          onFix={mayChange ? fix : undefined}
+          onChange={
+            mayChange
+              ? (at, f) =>
+                  void change(
+                    applyEdits(r.marc, [f === null ? { op: 'remove', at } : { op: 'replace', at, field: f }]),
+                  )
+              : undefined
+          }
+        />
       )}
     </div>
   );

@@ -1,5 +1,5 @@
 import type { Done, SetUp } from '@osier/contract';
-import { Button, Input, InputNumber } from 'antd';
+import { Button, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, put, RequestProblem } from '../../api/request';
@@ -22,6 +22,8 @@ export function HouseForm({ data }: { data: SetUp }) {
         jumpLength,
         checksOff,
         barcode,
+        thesauri,
+        punctuation,
       } = house;
       const done = await put<Done>('/set-up/house', {
         version: data.house.version,
@@ -32,6 +34,8 @@ export function HouseForm({ data }: { data: SetUp }) {
         jumpLength,
         checksOff,
         barcode,
+        thesauri,
+        punctuation,
       });
       setProblem(null);
       say(done.sentence, done.entry);
@@ -54,7 +58,7 @@ export function HouseForm({ data }: { data: SetUp }) {
       />
     </label>
   );
-  const texts = (key: 'droppedSubdivisions' | 'protectedFields', label: string) => (
+  const texts = (key: 'droppedSubdivisions' | 'protectedFields' | 'thesauri', label: string) => (
     <label className="wide">
       {label}
       <Input
@@ -83,26 +87,51 @@ export function HouseForm({ data }: { data: SetUp }) {
         {number('classDecimals', 'Decimals kept of a class', 12)}
         {number('cutterLetters', 'Letters of the cutter', 6)}
         {number('jumpLength', 'Unscanned copies in a row that make a jump', 200)}
+        <label>
+          Marks of the ISBD between parts
+          <Select
+            aria-label="Marks of the ISBD between parts"
+            value={house.punctuation}
+            disabled={!mayChange}
+            onChange={(punctuation) => setHouse({ ...house, punctuation })}
+            options={[
+              { value: 'kept', label: 'kept' },
+              { value: 'left out', label: 'left out' },
+            ]}
+          />
+        </label>
         {texts('droppedSubdivisions', 'Subdivisions dropped here, parted by ;')}
+        {texts('thesauri', 'Subject systems used here, by their code in $2 (lcsh; mesh; …); empty for all')}
         {texts('protectedFields', 'Our fields that survive a replacement (. for any digit), parted by ;')}
       </div>
-      <h2>Checks</h2>
-      <ul className="check-list">
-        {data.checks.map((c) => (
-          <li key={c.rule}>
-            <label>
-              <input
-                type="checkbox"
-                checked={!house.checksOff.includes(c.rule)}
-                disabled={!mayChange}
-                onChange={() => flip(c.rule)}
-              />{' '}
-              {c.title}
-            </label>
-            <small className="faded">{c.source}</small>
-          </li>
+      <h2>
+        Checks: {data.checks.length - house.checksOff.length} of {data.checks.length} are on
+      </h2>
+      <div className="check-groups">
+        {[...new Set(data.checks.map((c) => c.group))].map((group) => (
+          <fieldset key={group} className="check-group">
+            <legend>{group}</legend>
+            <ul className="check-list">
+              {data.checks
+                .filter((c) => c.group === group)
+                .map((c) => (
+                  <li key={c.rule}>
+                    <label title={c.source}>
+                      <input
+                        type="checkbox"
+                        checked={!house.checksOff.includes(c.rule)}
+                        disabled={!mayChange}
+                        onChange={() => flip(c.rule)}
+                      />{' '}
+                      {c.title}
+                    </label>
+                    <small className="faded">{c.source}</small>
+                  </li>
+                ))}
+            </ul>
+          </fieldset>
         ))}
-      </ul>
+      </div>
       {mayChange ? (
         <div>
           <Button type="primary" onClick={() => void save()}>

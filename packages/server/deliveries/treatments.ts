@@ -1,0 +1,75 @@
+import { counted } from '@osier/core/changes';
+import { CHECKS, fixAll } from '@osier/core/checks';
+import type { HouseRules } from '@osier/core/house';
+import type { MarcRecord } from '@osier/core/marc';
+import { BUILT_IN, runRecipe, stepSentence, type Recipe } from '@osier/core/recipes';
+import { wrong } from '../http/problem';
+
+/** Something that is done to every record of a delivery. */
+export interface Treatment {
+  readonly name: string;
+  /** The record after it, and what touched it as keys of `parts`; none when it stayed the same. */
+  treat(marc: MarcRecord): { readonly marc: MarcRecord; readonly touched: readonly string[] };
+  /** What it consists of, in the order in which it is told. */
+  readonly parts: readonly { readonly key: string; readonly sentence: string }[];
+}
+
+/** A treatment as a plain value, kept with the job. */
+export interface TreatmentWork {
+  readonly recipe?: string;
+  /** Rules whose safe fixes are applied; empty for all. */
+  readonly rules?: readonly string[];
+}
+
+export function treatmentOf(work: TreatmentWork, house: HouseRules): Treatment {
+  return work.recipe === undefined
+    ? safeFixes(work.rules ?? [], house)
+    : recipeTreatment(recipeNamed(work.recipe), house);
+}
+
+export function recipeNamed(id: string): Recipe {
+  const recipe = BUILT_IN.find((r) => r.id === id);
+  if (!recipe) throw wrong('recipe', `There is no recipe “${id}”.`);
+  return recipe;
+}
+
+const recipeTreatment = (recipe: Recipe, house: HouseRules): Treatment => ({
+  name: recipe.name,
+  parts: recipe.steps.map((step, i) => ({ key: String(i), sentence: stepSentence(step, house) })),
+  treat(marc) {
+    const { record, touched } = runRecipe(marc, recipe, house);
+    return { marc: record, touched: touched.map(String) };
+  },
+});
+
+function safeFixes(rules: readonly string[], house: HouseRules): Treatment {
+  const chosen = CHECKS.filter((c) => rules.length === 0 || rules.includes(c.rule));
+  const unknown = rules.find((r) => !CHECKS.some((c) => c.rule === r));
+  if (unknown !== undefined) throw wrong('rules', `There is no check “${unknown}”.`);
+  const only = new Set(chosen.map((c) => c.rule));
+  return {
+    name: chosen.length === 1 ? `Safe fixes: ${chosen[0]!.title}` : 'Safe fixes',
+    parts: chosen.map((c) => ({ key: c.rule, sentence: c.title })),
+    treat(marc) {
+      const { record, mended } = fixAll(marc, house, only);
+      return { marc: record, touched: mended.map((f) => f.rule) };
+    },
+  };
+}
+
+/** How much each part of a treatment did, as sentences; with a remark where it did nothing or nearly everything. */
+export function consequencesOf(
+  treatment: Treatment,
+  rows: readonly { readonly touched: readonly string[] }[],
+  waiting: number,
+): string[] {
+  const recipe = treatment.parts.length > 0 && treatment.parts[0]!.key === '0';
+  return treatment.parts.flatMap(({ key, sentence }) => {
+    const records = rows.filter((r) => r.touched.includes(key)).length;
+    if (records === 0) return recipe ? [`${sentence}: touches nothing.`] : [];
+    const times = rows.reduce((n, r) => n + r.touched.filter((t) => t === key).length, 0);
+    const more = times > records ? `, ${counted(times, 'place')}` : '';
+    const nearlyAll = records > waiting * 0.9 && waiting > 5 ? ', nearly all' : '';
+    return [`${sentence}: ${counted(records, 'record')}${nearlyAll}${more}.`];
+  });
+}

@@ -1,0 +1,125 @@
+import type { SetUp } from '@osier/contract';
+import type { FileLook } from '@osier/core/deliveries';
+import { DEFAULT_HOUSE } from '@osier/core/house';
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { useApi } from '../../api/queries';
+import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
+import type { LookProgress } from '../../workers/look-at-file';
+
+const FORMAT = { iso2709: 'ISO 2709', marcxml: 'MARCXML', json: 'MARC-in-JSON' };
+const number = (n: number) => n.toLocaleString('en-GB');
+const records = (n: number) => `${number(n)} record${n === 1 ? '' : 's'}`;
+
+/** What is wrong with a file, worked out beside the page before anything is sent; it can be taken in at any time. */
+export function FileLookPanel({
+  file,
+  taking,
+  onTake,
+  onLeave,
+}: {
+  file: File;
+  taking: boolean;
+  onTake: () => void;
+  onLeave: () => void;
+}) {
+  const { data } = useApi<SetUp>('/set-up');
+  const house = data?.house.value;
+  const [progress, setProgress] = useState<LookProgress | null>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (house === undefined) return;
+    const worker = new Worker(new URL('../../workers/look-at-file.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = (e: MessageEvent<LookProgress>) => setProgress(e.data);
+    worker.postMessage({ file, house: { ...DEFAULT_HOUSE, ...house } });
+    return () => worker.terminate();
+  }, [file, house]);
+  const look = progress?.look;
+  const refused = look !== undefined && look.problem !== null && look.records === 0;
+  useEffect(() => button.current?.focus(), []);
+  return (
+    <section className="file-look" aria-label={`What is wrong with ${file.name}`}>
+      <div className="row spread">
+        <h2>{file.name}</h2>
+        <span className="row">
+          <Button onClick={onLeave}>Leave it</Button>
+          <Button ref={button} type="primary" disabled={refused} loading={taking} onClick={onTake}>
+            {progress?.done && look ? `Take in ${records(look.records)}` : 'Take it in'}
+          </Button>
+        </span>
+      </div>
+      <p className="look-state" role="status">
+        {look ? stateOf(look, file, progress.done) : 'Looking at the file…'}
+      </p>
+      {look && !progress.done ? (
+        <progress max={file.size} value={look.bytes} aria-label="Part of the file that was looked at" />
+      ) : null}
+      {look?.problem ? (
+        <p className="note stop" role="alert">
+          <Mark kind="stop" /> {look.problem}
+        </p>
+      ) : null}
+      {look && look.records > 0 ? <Kinds look={look} done={progress.done} /> : null}
+    </section>
+  );
+}
+
+function stateOf(look: FileLook, file: File, done: boolean): string {
+  const size = `${(file.size / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 })} MB`;
+  if (!look.format) return `${size}.`;
+  const part = done ? '' : `, ${Math.floor((100 * look.bytes) / Math.max(1, file.size))} % looked at`;
+  const lost = look.unreadable ? `, ${number(look.unreadable)} cannot be read` : '';
+  return `${FORMAT[look.format]}, ${size}${part}: ${records(look.records)}, ${number(look.repaired)} repaired in reading${lost}.`;
+}
+
+function Kinds({ look, done }: { look: FileLook; done: boolean }) {
+  const safe = look.findings.reduce((n, f) => n + f.safe, 0);
+  if (done && look.repairs.length === 0 && look.findings.length === 0)
+    return (
+      <p>
+        <Mark kind="clear" /> Nothing is wrong with it.
+      </p>
+    );
+  return (
+    <div className="look-kinds">
+      {look.repairs.length ? (
+        <table className="plain">
+          <caption>Repaired in reading</caption>
+          <tbody>
+            {look.repairs.map((r) => (
+              <tr key={r.code}>
+                <td className="num">{number(r.records)}</td>
+                <td>
+                  {r.example.message}{' '}
+                  <span className="faded">
+                    First at record {number(r.example.record)}, byte {number(r.example.offset)}.
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : null}
+      {look.findings.length ? (
+        <table className="plain">
+          <caption>
+            What the checks find{safe ? `; ${number(safe)} can be mended unseen once it is taken in` : ''}
+          </caption>
+          <tbody>
+            {look.findings.map((f) => (
+              <tr key={f.severity + f.rule}>
+                <td className="num">{number(f.records)}</td>
+                <td>
+                  <Mark kind={KIND_OF_SEVERITY[f.severity]} /> <b>{f.title}</b>{' '}
+                  <span className="faded">
+                    Record {number(f.example.record)}: {f.example.message}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : null}
+    </div>
+  );
+}
