@@ -15,7 +15,15 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
 
   await page.locator('input[type=file]').setInputFiles(demoFile('trolley-of-discards.txt'));
   await expect(page.getByRole('alert')).toContainText('looks like a list of scanned barcodes');
+  await expect(page.getByRole('button', { name: 'Take it in' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Leave it' }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
+  const look = page.getByRole('region', { name: 'What is wrong with reedling-broken.mrc' });
+  await expect(look.getByText('A byte order mark was left out.')).toBeVisible();
+  await expect(look.getByText('No title statement')).toBeVisible();
+  await accessible(page);
+  await picture(page, 'look-at-a-file');
+  await page.getByRole('button', { name: 'Take in 27 records' }).click();
   await expect(page.getByText(/^27 records, 27 waiting, \d+ repaired in reading\.$/)).toBeVisible();
   await page
     .getByRole('option', { name: /An introduction|Letters of a/ })
@@ -30,7 +38,23 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
 
   await page.getByRole('link', { name: /Deliveries/ }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('tallow-and-pike.mrc'));
+  await page.getByRole('button', { name: 'Take in 42 records' }).click();
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Mend all 24 safe ones' })).toBeVisible();
+  await accessible(page);
+  await picture(page, 'findings-by-kind');
+  const kind = page.getByRole('row', { name: /Subject heading given twice/ });
+  await kind.getByRole('button', { name: 'Mend all 4 safe ones' }).click();
+  await expect(page.getByText(/Subject heading given twice” changes 4 of 42/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('changed 4 records');
+  await expect(kind).toBeHidden();
+  await page.getByRole('button', { name: 'ISBN only in ten digits' }).click();
+  await page.getByRole('option').first().click();
+  await page.getByRole('button', { name: /^Add 020/ }).click();
+  await expect(status(page)).toContainText('Corrected the incoming record');
+  await page.getByRole('button', { name: 'What the checks find' }).click();
+  await page.getByRole('button', { name: /show all/ }).click();
   await page.getByRole('button', { name: /Clean with/ }).click();
   await expect(page.getByText(/“House style” changes \d+ of 42 waiting records/)).toBeVisible();
   await accessible(page);

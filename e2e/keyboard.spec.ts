@@ -36,6 +36,8 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   const chooser = page.waitForEvent('filechooser');
   await press(page, page.getByRole('button', { name: 'Choose a file' }));
   await (await chooser).setFiles(demoFile('lyngby-exchange.xml'));
+  await expect(page.getByRole('button', { name: 'Take in 15 records' })).toBeFocused();
+  await page.keyboard.press('Enter');
   await expect(page.getByText('15 records, 15 waiting.')).toBeVisible();
   await tabTo(page, page.getByRole('listbox', { name: 'Incoming records' }));
   await page.keyboard.press('ArrowDown');

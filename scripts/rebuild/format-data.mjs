@@ -75,7 +75,7 @@ function factsFormat(name) {
       const [, tag, r, label, like, more] = head;
       field = { name: label.trim(), repeatable: r === 'R' };
       if (like) {
-        const other = structuredClone(fields[like]);
+        const other = JSON.parse(JSON.stringify(fields[like]));
         field = { ...other, ...field, subfields: { ...other.subfields, ...subfieldsIn(more) } };
       }
       fields[tag] = field;

@@ -228,6 +228,13 @@ describe('which encoding it is', () => {
       'Étude é plaît “',
       ['bad-bytes'],
     ],
+    [
+      'Windows-1252 whose letters MARC-8 could have too',
+      'Am\xe9lie, m\xe9diterran\xe9enne, p\xe8re',
+      'a',
+      'Amélie, méditerranéenne, père',
+      ['bad-bytes'],
+    ],
     ['MARC-8 said to be UTF-8', 'caf\xe2e d\xe2et\xe2e', 'a', 'café dété', ['charset-claim']],
     ['MARC-8 with escapes said to be UTF-8', '\x1b(NkNI\x1b(B', 'a', 'Кни', ['charset-claim']],
     ['UTF-8 said to be MARC-8', 'caf\xc3\xa9', ' ', 'café', ['charset-claim']],

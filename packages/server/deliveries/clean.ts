@@ -31,7 +31,7 @@ export const cleanDelivery =
     const id = Number(run.work.delivery);
     const delivery = await services.store.read('delivery', id);
     if (!delivery) return 'The delivery is no longer there.';
-    const treatment = treatmentOf(run.work as TreatmentWork, await services.store.rulesNow());
+    const treatment = treatmentOf(run.work, await services.store.rulesNow());
     const totals = await inChunks(services, run, {
       act: 'clean',
       delivery: id,
@@ -59,7 +59,7 @@ export async function reviewClean(services: Services, id: number, work: Treatmen
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   return {
     sentence: `“${treatment.name}” changes ${rows.length} of ${counted(waiting.length, 'waiting record')}.`,
-    verb: `Clean ${counted(rows.length, 'record')}`,
+    verb: `${work.recipe === undefined ? 'Mend' : 'Clean'} ${counted(rows.length, 'record')}`,
     count: rows.length,
     consequences: consequencesOf(treatment, rows, waiting.length),
     rows: rows.slice(0, SHOWN).map(({ row, touched, change }) => ({

@@ -9,6 +9,8 @@ export interface Marc8Text {
   readonly stranded: number;
   /** Marks that make one of the letters of the European alphabets with their base. */
   readonly usual: number;
+  /** Of these, marks on a vowel, c with cedilla and n with tilde: what the languages of western Europe have most. */
+  readonly western: number;
   /** Marks with a base that make no single character. */
   readonly unusual: number;
 }
@@ -32,7 +34,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
   let out = '';
   let marks = '';
   const unknown: number[] = [];
-  let [stranded, usual, unusual] = [0, 0, 0];
+  let [stranded, usual, western, unusual] = [0, 0, 0, 0];
   let secondHalfDue = false;
   const put = (char: string, combining: boolean) => {
     if (combining) {
@@ -41,8 +43,10 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
     }
     if (marks) {
       if (!LETTER.test(char)) stranded++;
-      else if (isUsual(char, marks)) usual++;
-      else unusual++;
+      else if (isUsual(char, marks)) {
+        usual++;
+        if (/[aeiouAEIOU]/.test(char) || (char + marks).normalize('NFC').search(/[çÇñÑ]/) === 0) western++;
+      } else unusual++;
     }
     out += char + marks;
     marks = '';
@@ -102,7 +106,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
     }
   }
   endMarks();
-  return { text: withReferences(out).normalize('NFC'), unknown, stranded, usual, unusual };
+  return { text: withReferences(out).normalize('NFC'), unknown, stranded, usual, western, unusual };
 }
 
 const LETTER = /[\p{L}\p{M}]/u;

@@ -42,17 +42,21 @@ function weighedUtf8(bytes: Uint8Array, fields: readonly Stretch[], note: Note):
   return (from, to) => (places.has(from) ? asMarc8 : asUtf8)(from, to);
 }
 
-/** Marks that make letters with what follows, and nothing that MARC-8 has not; or escape sequences. */
+/**
+ * Escape sequences; or marks that make letters with what follows, mostly vowels, and nothing that MARC-8 has not. (An é
+ * of Windows-1252 before a consonant is a caron on it in MARC-8; before a vowel it hardly ever stands.)
+ */
 function areMarc8(bytes: Uint8Array, odd: readonly Stretch[]): boolean {
-  let usual = 0;
+  let [usual, western] = [0, 0];
   for (const f of odd) {
     const part = bytes.subarray(f.start, f.end);
     if (hasEscape(part)) return true;
     const read = decodeMarc8(part);
     if (read.unknown.length || read.stranded || read.unusual) return false;
     usual += read.usual;
+    western += read.western;
   }
-  return usual >= 2;
+  return western >= 2 && western * 3 >= usual * 2;
 }
 
 /** Read as MARC-8; a field that is well-formed UTF-8 is UTF-8, for MARC-8 text hardly ever is by chance. */

@@ -47,7 +47,7 @@ export default function Deliveries() {
         name="Deliveries"
         state={
           rows.length
-            ? `${rows.length} deliveries, ${waiting.toLocaleString('en-GB')} records wait.`
+            ? `${rows.length} ${rows.length === 1 ? 'delivery' : 'deliveries'}, ${waiting.toLocaleString('en-GB')} records wait.`
             : 'No delivery yet.'
         }
       />

@@ -112,6 +112,11 @@ export default function Delivery() {
                   Only records with a finding of one kind · show all
                 </button>
               ) : null}
+              {open !== null ? (
+                <button className="fix" onClick={() => set({ record: undefined })}>
+                  What the checks find
+                </button>
+              ) : null}
               <Facets
                 facets={FACETS.map(([value, name]) => ({ value, name, count: counts[value] ?? 0 }))}
                 chosen={facet}

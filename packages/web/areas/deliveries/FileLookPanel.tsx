@@ -65,7 +65,10 @@ export function FileLookPanel({
 }
 
 function stateOf(look: FileLook, file: File, done: boolean): string {
-  const size = `${(file.size / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 })} MB`;
+  const size =
+    file.size < 1e6
+      ? `${number(Math.ceil(file.size / 1000))} kB`
+      : `${(file.size / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 })} MB`;
   if (!look.format) return `${size}.`;
   const part = done ? '' : `, ${Math.floor((100 * look.bytes) / Math.max(1, file.size))} % looked at`;
   const lost = look.unreadable ? `, ${number(look.unreadable)} cannot be read` : '';

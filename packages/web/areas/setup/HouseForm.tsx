@@ -83,7 +83,7 @@ export function HouseForm({ data }: { data: SetUp }) {
           {problem.message}
         </p>
       ) : null}
-      <div className="form-grid">
+      <div className="form-grid level">
         {number('classDecimals', 'Decimals kept of a class', 12)}
         {number('cutterLetters', 'Letters of the cutter', 6)}
         {number('jumpLength', 'Unscanned copies in a row that make a jump', 200)}
@@ -133,7 +133,7 @@ export function HouseForm({ data }: { data: SetUp }) {
         ))}
       </div>
       {mayChange ? (
-        <div>
+        <div className="save-bar">
           <Button type="primary" onClick={() => void save()}>
             Save the house rules
           </Button>
