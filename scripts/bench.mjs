@@ -1,4 +1,5 @@
 // `npm run bench`: our speed as a ratio to other libraries in the same run. Nothing here passes or fails.
+import { availableParallelism } from 'node:os';
 import { ensureInstalled } from './install.mjs';
 import { ensureSystemPackages } from './system-packages.mjs';
 
@@ -6,10 +7,13 @@ await ensureInstalled();
 ensureSystemPackages();
 await (await import('./bundle.mjs')).bundle(['cli']);
 const { convertBench } = await import('../bench/convert.bench.mjs');
-console.log('| work | against | ours | theirs | ratio |\n|---|---|---|---|---|');
-for (const bench of [convertBench]) {
-  const { work, against, ours, theirs } = await bench();
-  console.log(
-    `| ${work} | ${against} | ${ours.toFixed(2)} s | ${theirs.toFixed(2)} s | ${(ours / theirs).toFixed(2)} |`,
-  );
-}
+const { checkBench } = await import('../bench/check.bench.mjs');
+console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
+console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
+for (const bench of [convertBench, checkBench])
+  for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
+    const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;
+    console.log(
+      `| ${work} | ${against} | ${shown(ours)} | ${shown(theirs)} | ${(ours / theirs).toFixed(2)} | ≤ ${budget.toFixed(2)} |`,
+    );
+  }

@@ -44,7 +44,7 @@ export function FileLookPanel({
         <span className="row">
           <Button onClick={onLeave}>Leave it</Button>
           <Button ref={button} type="primary" disabled={refused} loading={taking} onClick={onTake}>
-            {progress?.done && look ? `Take in ${records(look.records)}` : 'Take it in'}
+            {progress?.done && look && !refused ? `Take in ${records(look.records)}` : 'Take it in'}
           </Button>
         </span>
       </div>
@@ -84,7 +84,7 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
       </p>
     );
   return (
-    <div className="look-kinds">
+    <div className="look-kinds" tabIndex={0} role="group" aria-label="What is wrong, by kind">
       {look.repairs.length ? (
         <table className="plain">
           <caption>Repaired in reading</caption>
