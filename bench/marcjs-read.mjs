@@ -2,7 +2,8 @@
 import { createReadStream } from 'node:fs';
 import { Marc } from 'marcjs';
 
-const stream = Marc.stream(createReadStream(process.argv[2]), 'iso2709');
+const parser = Marc.createStream('Iso2709', 'Parser');
 let count = 0;
-stream.on('data', () => count++);
-stream.on('end', () => process.exit(count > 0 ? 0 : 1));
+parser.on('data', () => count++);
+parser.on('end', () => process.exit(count > 0 ? 0 : 1));
+createReadStream(process.argv[2]).pipe(parser);

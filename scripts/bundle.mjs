@@ -1,6 +1,6 @@
 // Bundles the server, its worker, the stand-ins, the command line and the demo generator for Node.
 import { build } from 'esbuild';
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { dirname, join } from 'node:path';
 
@@ -19,18 +19,30 @@ const ENTRIES = {
   'demo/dist/main': 'demo/main.ts',
 };
 
+const options = {
+  outdir: root,
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  sourcemap: true,
+  external,
+  logLevel: 'warning',
+};
+
 export async function bundle(only) {
   const entries = Object.entries(ENTRIES).filter(([out]) => !only || only.some((o) => out.includes(o)));
+  const points = (of) => Object.fromEntries(of.map(([out, source]) => [out, join(root, source)]));
+  const isCommand = ([out]) => out.startsWith('packages/cli');
+  await build({ ...options, entryPoints: points(entries.filter((e) => !isCommand(e))) });
+  if (!entries.some(isCommand)) return;
+  // The command line comes in parts, so that a conversion does not load what only the checks need.
+  rmSync(join(root, 'packages/cli/dist'), { recursive: true, force: true });
   await build({
-    entryPoints: Object.fromEntries(entries.map(([out, source]) => [out, join(root, source)])),
-    outdir: root,
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
-    sourcemap: true,
-    external,
-    logLevel: 'warning',
+    ...options,
+    entryPoints: points(entries.filter(isCommand)),
+    splitting: true,
+    chunkNames: 'packages/cli/dist/part-[hash]',
   });
 }

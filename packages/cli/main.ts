@@ -1,7 +1,4 @@
 import { isMainThread, workerData } from 'node:worker_threads';
-import { callNumbers } from './callnumbers';
-import { check } from './check';
-import { convert } from './convert';
 import { serve } from './pool';
 import { UsageError } from './usage';
 
@@ -12,9 +9,9 @@ FILE may be - for standard input; the input format is found from the content.
 `;
 
 const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
-  convert,
-  check,
-  callnumbers: callNumbers,
+  convert: async (args) => (await import('./convert')).convert(args),
+  check: async (args) => (await import('./check')).check(args),
+  callnumbers: async (args) => (await import('./callnumbers')).callNumbers(args),
 };
 
 async function main(): Promise<number> {

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, Worker as Thread } from 'node:worker_threads';
 import type { FileFormat } from '@osier/core/marc';
-import { worker, type Done, type Work } from './work';
+import { putterFor, worker, type Done, type Work } from './work';
 
 interface Task {
   readonly block: Uint8Array;
@@ -72,14 +72,17 @@ export function pool(file: string, order: Order, done: (result: Done) => void): 
 /** What a thread of the pool does. */
 export function serve({ work, format }: Order): void {
   const port = parentPort!;
+  const loading = putterFor(work);
   port.on('message', ({ number, block, offset, before }: Task & { number: number }) => {
-    const w = worker(work, format, offset, before);
-    w.push(block);
-    w.end();
-    const result = w.take();
-    port.postMessage({ number, result }, [
-      result.out.buffer as ArrayBuffer,
-      result.fixed.buffer as ArrayBuffer,
-    ]);
+    void loading.then((put) => {
+      const w = worker(work, put, format, offset, before);
+      w.push(block);
+      w.end();
+      const result = w.take();
+      port.postMessage({ number, result }, [
+        result.out.buffer as ArrayBuffer,
+        result.fixed.buffer as ArrayBuffer,
+      ]);
+    });
   });
 }

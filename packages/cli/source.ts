@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { countRecords, cutPoint } from './blocks';
 import { pool } from './pool';
 import { UsageError } from './usage';
-import { worker, type Done, type Work } from './work';
+import { putterFor, worker, type Done, type Work, type Worker } from './work';
 
 const AT_ONCE = 1 << 20;
 const LARGE = 20_000_000;
@@ -32,7 +32,7 @@ export async function workOn(
       if ('problem' in found) throw new UsageError(found.problem);
       const threads =
         found.format === 'iso2709' && size > WORTH_THREADS[work.act] && availableParallelism() > 1;
-      feed = threads ? inThreads(work, done) : here(work, found.format, done);
+      feed = threads ? inThreads(work, done) : here(worker(work, await putterFor(work), found.format), done);
     }
     await feed.push(chunk);
     progress.read(chunk.length);
@@ -47,8 +47,7 @@ interface Feed {
   end(): Promise<string | null> | string | null;
 }
 
-function here(work: Work, format: FileFormat, done: (result: Done) => void): Feed {
-  const w = worker(work, format);
+function here(w: Worker, done: (result: Done) => void): Feed {
   return {
     push(chunk) {
       w.push(chunk);

@@ -15,7 +15,6 @@ import {
   type Repair,
 } from '@osier/core/marc';
 import { building, type Building } from './building';
-import { checkLines } from './check-lines';
 
 /** What is done with records; a plain value, so that it can be handed to another thread. */
 export type Work =
@@ -52,12 +51,11 @@ export interface Worker {
 }
 
 /** `offset` is where the first piece stands in the file, `before` how many records come before it. */
-export function worker(work: Work, format: FileFormat, offset = 0, before = 0): Worker {
+export function worker(work: Work, put: Put, format: FileFormat, offset = 0, before = 0): Worker {
   let out = building();
   let fixed = building(64);
   let [seen, written, troubled, at] = [0, 0, 0, before];
   let repairs: (Repair & { record: number })[] = [];
-  const put = putter(work);
   const give = (read: ReadRecord) => {
     seen++;
     at++;
@@ -97,10 +95,11 @@ export function worker(work: Work, format: FileFormat, offset = 0, before = 0): 
   };
 }
 
-type Put = (record: MarcRecord, number: number, out: Building, fixed: Building) => void;
+export type Put = (record: MarcRecord, number: number, out: Building, fixed: Building) => void;
 
-function putter(work: Work): Put {
-  if (work.act === 'check') return checkLines(work);
+/** What is written of a record. The checks are loaded when they are asked for: they bring the formats with them. */
+export async function putterFor(work: Work): Promise<Put> {
+  if (work.act === 'check') return (await import('./check-lines')).checkLines(work);
   const write = writerOf(work.to, work.charset, readColumns(work.columns) as Column[]);
   return (record, _, out) => out.put(write(record));
 }

@@ -1,20 +1,39 @@
 import { decodeUtf8 } from '../charset/utf8';
-import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH, RECORD_END, SUBFIELD } from './delimiters';
+import { ENTRY_LENGTH, FIELD_END, LEADER_LENGTH, RECORD_END, SUBFIELD } from './delimiters';
 
 /** Bytes of JSON that one byte of a record can become at most, and what a record adds besides. */
 export const JSON_GROWTH = 2;
 export const jsonRoom = (length: number): number => length * JSON_GROWTH + length * 12 + 256;
 
-const text = (s: string) => Uint8Array.from(s, (c) => c.charCodeAt(0));
-const OPEN = text('{"leader":"');
-const FIELDS = text('","fields":[');
-const DATA = text('":{"subfields":[');
-const SUB = text('{"');
-const COLON = text('":"');
-const IND1 = text('],"ind1":"');
-const IND2 = text('","ind2":"');
-const END_DATA = text('"}}');
-const END = text(']}\n');
+/** A constant stretch of output as words of four bytes; the last may write up to three bytes too many. */
+interface Constant {
+  readonly words: Int32Array;
+  readonly length: number;
+}
+function constant(text: string): Constant {
+  const padded = new Uint8Array(Math.ceil(text.length / 4) * 4);
+  for (let i = 0; i < text.length; i++) padded[i] = text.charCodeAt(i);
+  const view = new DataView(padded.buffer);
+  const words = Int32Array.from({ length: padded.length / 4 }, (_, i) => view.getInt32(4 * i, true));
+  return { words, length: text.length };
+}
+const OPEN = constant('{"leader":"');
+const FIELDS = constant('","fields":[');
+const DATA = constant('":{"subfields":[');
+const SUB = constant('{"');
+const COLON = constant('":"');
+const IND1 = constant('],"ind1":"');
+const IND2 = constant('","ind2":"');
+const END_DATA = constant('"}}');
+const END = constant(']}\n');
+
+/** The bytes in hand, read and written four at a time; kept from record to record as long as the memory is the same. */
+let source: DataView = new DataView(new ArrayBuffer(0));
+let target: DataView = source;
+const viewOn = (view: DataView, bytes: Uint8Array): DataView =>
+  view.buffer === bytes.buffer && view.byteOffset === bytes.byteOffset && view.byteLength === bytes.byteLength
+    ? view
+    : new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 
 /**
  * Writes the MARC-in-JSON of one clean record straight from its bytes, a line feed behind it, and gives the place after
@@ -28,18 +47,20 @@ export function isoToJson(
   out: Uint8Array,
   to: number,
 ): number {
-  const base = digits(bytes, start + 12, 5);
+  source = viewOn(source, bytes);
+  target = viewOn(target, out);
+  const base = fiveDigits(bytes, start + 12);
   const data = start + base;
   if (!cleanLeader(bytes, start, end, base)) return -1;
   const utf8 = bytes[start + 9] === 0x61;
-  let o = put(out, to, OPEN);
+  let o = put(to, OPEN);
   for (let i = start; i < start + LEADER_LENGTH; i++) out[o++] = bytes[i]!;
   out[to + OPEN.length + 9] = 0x61;
-  o = put(out, o, FIELDS);
+  o = put(o, FIELDS);
   let next = data;
   for (let at = start + LEADER_LENGTH; at < data - 1; at += ENTRY_LENGTH) {
-    const length = digits(bytes, at + 3, 4);
-    if (length < 2 || digits(bytes, at + 7, 5) !== next - data) return -1;
+    const length = fourDigits(bytes, at + 3);
+    if (length < 2 || fiveDigits(bytes, at + 7) !== next - data) return -1;
     const stop = next + length;
     if (stop >= end || bytes[stop - 1] !== FIELD_END || !isTag(bytes, at)) return -1;
     if (at > start + LEADER_LENGTH) out[o++] = 0x2c;
@@ -55,18 +76,34 @@ export function isoToJson(
     if (o < 0) return -1;
     next = stop;
   }
-  return next === end - 1 ? put(out, o, END) : -1;
+  return next === end - 1 ? put(o, END) : -1;
 }
 
-function put(out: Uint8Array, to: number, part: Uint8Array): number {
-  for (let i = 0; i < part.length; i++) out[to + i] = part[i]!;
-  return to + part.length;
+function put(to: number, { words, length }: Constant): number {
+  const write = target;
+  for (let i = 0; i < words.length; i++) write.setInt32(to + 4 * i, words[i]!, true);
+  return to + length;
+}
+
+/** A number of four digits; -1 when there is anything else. */
+function fourDigits(bytes: Uint8Array, at: number): number {
+  const a = bytes[at]! - 48;
+  const b = bytes[at + 1]! - 48;
+  const c = bytes[at + 2]! - 48;
+  const d = bytes[at + 3]! - 48;
+  const ok = a >= 0 && a <= 9 && b >= 0 && b <= 9 && c >= 0 && c <= 9 && d >= 0 && d <= 9;
+  return ok ? 1000 * a + 100 * b + 10 * c + d : -1;
+}
+function fiveDigits(bytes: Uint8Array, at: number): number {
+  const first = bytes[at]! - 48;
+  const rest = fourDigits(bytes, at + 1);
+  return rest < 0 || first < 0 || first > 9 ? -1 : 10000 * first + rest;
 }
 
 function cleanLeader(bytes: Uint8Array, start: number, end: number, base: number): boolean {
   if (base < LEADER_LENGTH + 1 || start + base >= end || bytes[start + base - 1] !== FIELD_END) return false;
   if ((base - 1 - LEADER_LENGTH) % ENTRY_LENGTH !== 0 || bytes[end - 1] !== RECORD_END) return false;
-  if (digits(bytes, start, 5) !== end - start) return false;
+  if (fiveDigits(bytes, start) !== end - start) return false;
   const coding = bytes[start + 9];
   if (coding !== 0x61 && coding !== 0x20) return false;
   for (let i = start; i < start + LEADER_LENGTH; i++) {
@@ -90,7 +127,7 @@ function controlField(
   at: number,
   utf8: boolean,
 ): number {
-  let o = put(out, at, COLON);
+  let o = put(at, COLON);
   o = value(bytes, from, to, out, o, utf8);
   if (o < 0 || stopped !== to) return -1;
   out[o++] = 0x22;
@@ -107,24 +144,24 @@ function dataField(
   utf8: boolean,
 ): number {
   if (bytes[from + 2] !== SUBFIELD || !isPlain(bytes[from]!) || !isPlain(bytes[from + 1]!)) return -1;
-  let o = put(out, at, DATA);
+  let o = put(at, DATA);
   for (let i = from + 2; i < to; i = stopped) {
     const code = bytes[i + 1]!;
     if (bytes[i] !== SUBFIELD || !isPlain(code) || code === 0x20) return -1;
     if (i > from + 2) out[o++] = 0x2c;
-    o = put(out, o, SUB);
+    o = put(o, SUB);
     out[o++] = code;
-    o = put(out, o, COLON);
+    o = put(o, COLON);
     o = value(bytes, i + 2, to, out, o, utf8);
     if (o < 0) return -1;
     out[o++] = 0x22;
     out[o++] = 0x7d;
   }
-  o = put(out, o, IND1);
+  o = put(o, IND1);
   out[o++] = bytes[from]!;
-  o = put(out, o, IND2);
+  o = put(o, IND2);
   out[o++] = bytes[from + 1]!;
-  return put(out, o, END_DATA);
+  return put(o, END_DATA);
 }
 
 /** A printable ASCII character that JSON leaves as it is. */
@@ -147,6 +184,22 @@ const KIND = Uint8Array.from({ length: 256 }, (_, b) => {
   return b === 0x22 || b === 0x5c ? ESCAPE : b === 0x26 ? AMPERSAND : COPY;
 });
 
+/** Whether one of four bytes is no ASCII character, a control, a quotation mark, an ampersand or a backslash. */
+function isSpecial(word: number): boolean {
+  const quote = word ^ 0x22222222;
+  const ampersand = word ^ 0x26262626;
+  const backslash = word ^ 0x5c5c5c5c;
+  return (
+    ((word |
+      (word - 0x20202020) |
+      ((quote - 0x01010101) & ~quote) |
+      ((ampersand - 0x01010101) & ~ampersand) |
+      ((backslash - 0x01010101) & ~backslash)) &
+      0x80808080) !==
+    0
+  );
+}
+
 /** Copies text up to a delimiter or `to`; -1 for anything that needs a closer look. */
 function value(
   bytes: Uint8Array,
@@ -156,15 +209,24 @@ function value(
   at: number,
   utf8: boolean,
 ): number {
+  const read = source;
+  const write = target;
   let o = at;
   let i = from;
   let doubtful = false;
   for (;;) {
+    for (; i + 4 <= to; i += 4, o += 4) {
+      const word = read.getInt32(i, true);
+      if (isSpecial(word)) break;
+      write.setInt32(o, word, true);
+    }
     let b = 0;
-    while (i < to && KIND[(b = bytes[i]!)] === COPY) {
+    const stop = Math.min(to, i + 4);
+    while (i < stop && KIND[(b = bytes[i]!)] === COPY) {
       out[o++] = b;
       i++;
     }
+    if (i === stop && i < to) continue;
     if (i >= to || b === SUBFIELD) break;
     const kind = KIND[b];
     if (kind === HIGH) {
@@ -181,8 +243,8 @@ function value(
   }
   stopped = i;
   if (doubtful) {
-    const read = decodeUtf8(bytes.subarray(from, i));
-    if (read === null || read.normalize('NFC') !== read) return -1;
+    const text = decodeUtf8(bytes.subarray(from, i));
+    if (text === null || text.normalize('NFC') !== text) return -1;
   }
   return o;
 }
