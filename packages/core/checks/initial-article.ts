@@ -38,6 +38,14 @@ const NONE =
 
 /** The initial article of a title in its language with what separates it, or '' when it has none. */
 export function initialArticle(title: string, language: string): string {
+  if (last.title !== title || last.language !== language)
+    last = { title, language, article: findArticle(title, language) };
+  return last.article;
+}
+/** Several checks ask about the same title one after another. */
+let last = { title: '', language: '', article: '' };
+
+function findArticle(title: string, language: string): string {
   const articles = ARTICLES[language];
   if (!articles || NONE.test(title)) return '';
   let best = '';

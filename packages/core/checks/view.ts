@@ -1,5 +1,5 @@
 import { readIsbn, type IsbnReading } from '../access';
-import { formatOf, type Format } from '../format';
+import { fieldDefinition, formatOf, type FieldDefinition, type Format } from '../format';
 import { isData, type DataField, type MarcRecord, type Where } from '../marc';
 
 /** A data field with its index and its occurrence among the fields of its tag. */
@@ -10,8 +10,8 @@ export interface Placed {
   /** The tag whose rules hold: that of the partner for an 880, else the field's own. */
   readonly rules: string;
   readonly subfields: readonly SubfieldAt[];
-  /** Tag and subfield codes in one word: what is right of one field is right of all that have the same. */
-  readonly shape: string;
+  /** What the format says of it. */
+  readonly definition: FieldDefinition | undefined;
 }
 
 /** A subfield with its place in the field. */
@@ -56,10 +56,11 @@ const SUBJECTS = new Set(['600', '610', '611', '630', '647', '648', '650', '651'
 const NAMES = new Set(['100', '110', '111', '700', '710', '711']);
 
 export function viewOf(record: MarcRecord): RecordView {
+  const format = formatOf(record.leader);
   const data: Placed[] = [];
   const subjects: Placed[] = [];
   const names: Placed[] = [];
-  let text = '';
+  const texts = [''];
   const byTag = new Map<string, Placed[]>();
   const controls = new Map<string, { value: string; at: number }>();
   record.fields.forEach((field, at) => {
@@ -69,12 +70,10 @@ export function viewOf(record: MarcRecord): RecordView {
     }
     const same = byTag.get(field.tag);
     const rules = rulesOf(field);
-    let shape = rules;
     const subfields = new Array<SubfieldAt>(field.subfields.length);
     for (let i = 0; i < subfields.length; i++) {
       const { code, value } = field.subfields[i]!;
-      shape += code;
-      text += '\u001f' + value;
+      texts.push(value);
       subfields[i] = { code, value, i };
     }
     const placed: Placed = {
@@ -82,7 +81,7 @@ export function viewOf(record: MarcRecord): RecordView {
       at,
       occurrence: same?.length ?? 0,
       rules,
-      shape,
+      definition: fieldDefinition(rules, format),
       subfields,
     };
     if (SUBJECTS.has(field.tag)) subjects.push(placed);
@@ -91,16 +90,17 @@ export function viewOf(record: MarcRecord): RecordView {
     else byTag.set(field.tag, [placed]);
     data.push(placed);
   });
+  const text = texts.join('\u001f');
   return {
     record,
-    format: formatOf(record.leader),
+    format,
     data,
     subjects,
     names,
     text,
     plain: PLAIN.test(text),
     isbns: (byTag.get('020') ?? NONE).flatMap((p) =>
-      subfieldsOf(p, 'a').map((s) => ({ ...s, p, isbn: readIsbn(s.value) })),
+      subfieldsOf(p, 'a').map(({ code, value, i }) => ({ code, value, i, p, isbn: readIsbn(value) })),
     ),
     tagged: (tag) => byTag.get(tag) ?? NONE,
     control: (tag) => controls.get(tag),

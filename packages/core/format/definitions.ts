@@ -51,6 +51,25 @@ export function formatOf(leader: string): Format {
 export const fieldDefinition = (tag: string, format: Format = 'bibliographic'): FieldDefinition | undefined =>
   FORMATS[format][tag];
 
+/** The subfield codes that a field has, and those among them that may stand once. */
+export interface FieldCodes {
+  readonly defined: string;
+  readonly single: string;
+}
+const codesOf = new Map<FieldDefinition, FieldCodes>();
+export function fieldCodes(definition: FieldDefinition): FieldCodes {
+  let known = codesOf.get(definition);
+  if (!known) {
+    const all = Object.entries(definition.subfields ?? {});
+    const single = all.filter(([, s]) => s[1] !== 1).map(([code]) => code);
+    codesOf.set(
+      definition,
+      (known = { defined: all.map(([code]) => code).join(''), single: single.join('') }),
+    );
+  }
+  return known;
+}
+
 /** Tags that MARC 21 leaves to the library: 9XX, X9X and XX9 (Format for Bibliographic Data, introduction). */
 export const isLocalTag = (tag: string): boolean =>
   tag[0] === '9' || tag[1] === '9' || (tag[2] === '9' && tag !== '009');

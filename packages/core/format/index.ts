@@ -1,6 +1,13 @@
-export type { FieldDefinition, Format, IndicatorDefinition, PositionDefinition } from './definitions';
+export type {
+  FieldCodes,
+  FieldDefinition,
+  Format,
+  IndicatorDefinition,
+  PositionDefinition,
+} from './definitions';
 export {
   codeMeaning,
+  fieldCodes,
   fieldDefinition,
   fieldName,
   formatOf,

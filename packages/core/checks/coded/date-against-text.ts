@@ -11,6 +11,7 @@ export const dateAgainstText: Check = {
     const date = fixed?.value.slice(7, 11) ?? '';
     if (!fixed || !/^\d{4}$/.test(date)) return;
     const written = publicationDates(view);
+    if (written.some((t) => t.includes(date))) return;
     const years = written.flatMap((t) => t.match(/\d{4}/g) ?? []);
     const inText = written.join(' ');
     if (years.length === 0 || years.includes(date) || coversDecade(inText, date)) return;

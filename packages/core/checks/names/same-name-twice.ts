@@ -1,7 +1,7 @@
 import { runningText } from '../../marc';
 import { fold } from '../../text';
 import { look, remove, type Check } from '../finding';
-import { wholeField } from '../view';
+import { wholeField, type Placed } from '../view';
 
 const NAME_PARTS = 'abcdnqt';
 
@@ -11,7 +11,7 @@ export const sameNameTwice: Check = {
   group: 'Names',
   source: 'common practice, no source',
   run({ names }, tell) {
-    if (names.length < 2) return;
+    if (names.length < 2 || !someAlike(names)) return;
     const seen = new Map<string, { text: string; parts: string }>();
     for (const p of names) {
       const name = runningText(p.field, NAME_PARTS);
@@ -29,3 +29,11 @@ export const sameNameTwice: Check = {
     }
   },
 };
+
+/** Whether two names begin alike: cheaper than their folded forms. */
+function someAlike(names: readonly Placed[]): boolean {
+  const starts = new Set<string>();
+  for (const { field } of names)
+    starts.add((field.subfields.find((s) => s.code === 'a')?.value ?? '').slice(0, 2).toLowerCase());
+  return starts.size < names.length;
+}

@@ -1,10 +1,4 @@
-import {
-  codeMeaning,
-  fieldDefinition,
-  isLocalTag,
-  type Format,
-  type IndicatorDefinition,
-} from '../../format';
+import { codeMeaning, isLocalTag, type IndicatorDefinition } from '../../format';
 import { ALL_FORMATS, change, look, type Check } from '../finding';
 import { wholeField } from '../view';
 
@@ -14,12 +8,18 @@ export const indicatorValue: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, indicators',
   formats: ALL_FORMATS,
-  run({ data, format }, tell) {
+  run({ data }, tell) {
     for (const p of data) {
       const { tag, ind1, ind2 } = p.field;
-      if (isSound(p.rules, ind1, ind2, format)) continue;
-      const definition = fieldDefinition(p.rules, format);
-      if (!definition || isLocalTag(tag) || p.rules === '880') continue;
+      const { definition } = p;
+      if (!definition) continue;
+      const [first, second] = definition.indicators ?? NONE;
+      if (
+        (first ? first.values[ind1] !== undefined : ind1 === ' ') &&
+        (second ? second.values[ind2] !== undefined : ind2 === ' ')
+      )
+        continue;
+      if (isLocalTag(tag) || p.rules === '880') continue;
       for (const which of [1, 2] as const) {
         const value = which === 1 ? ind1 : ind2;
         const known = definition.indicators?.[which - 1];
@@ -45,15 +45,4 @@ const isDefined = (known: IndicatorDefinition | null | undefined, value: string)
       (known.obsolete !== undefined && codeMeaning(value, known.obsolete) !== undefined)
     : value === ' ';
 
-const sound = new Map<string, boolean>();
-/** The same few pairs of indicators come again and again. */
-function isSound(tag: string, ind1: string, ind2: string, format: Format): boolean {
-  const key = format[0]! + tag + ind1 + ind2;
-  let known = sound.get(key);
-  if (known === undefined) {
-    const indicators = fieldDefinition(tag, format)?.indicators;
-    known = isDefined(indicators?.[0], ind1) && isDefined(indicators?.[1], ind2);
-    if (sound.size < 20_000) sound.set(key, known);
-  }
-  return known;
-}
+const NONE = [null, null] as const;

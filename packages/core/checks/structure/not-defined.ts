@@ -1,7 +1,6 @@
-import { fieldDefinition, isLocalTag, isObsoleteTag } from '../../format';
+import { fieldCodes, fieldDefinition, isLocalTag, isObsoleteTag, type FieldCodes } from '../../format';
 import { ALL_FORMATS, type Check } from '../finding';
-import { soundShapes } from '../shapes';
-import { inSubfield, subfieldsOf, wholeField } from '../view';
+import { inSubfield, subfieldsOf, wholeField, type Placed } from '../view';
 
 export const notDefined: Check = {
   rule: 'not-defined',
@@ -23,10 +22,10 @@ export const notDefined: Check = {
           message: `MARC 21 defines no field ${f.tag}.`,
         });
     for (const p of data) {
-      if (hasOnlyDefined(p, format)) continue;
+      const { definition } = p;
+      if (definition && hasOnlyDefined(p, fieldCodes(definition))) continue;
       const { tag } = p.field;
       if (isLocalTag(tag) || p.rules === '880') continue;
-      const definition = fieldDefinition(p.rules, format);
       if (!definition) {
         if (!isObsoleteTag(tag, format))
           tell({ severity: 'warning', where: wholeField(p), message: `MARC 21 defines no field ${tag}.` });
@@ -44,15 +43,7 @@ export const notDefined: Check = {
   },
 };
 
-const hasOnlyDefined = soundShapes((p, format) => {
-  const definition = fieldDefinition(p.rules, format);
-  return (
-    definition !== undefined &&
-    p.subfields.every(
-      (s) =>
-        definition.subfields?.[s.code] !== undefined ||
-        s.code === '9' ||
-        definition.obsolete?.includes(s.code),
-    )
-  );
-});
+function hasOnlyDefined(p: Placed, { defined }: FieldCodes): boolean {
+  for (const { code } of p.subfields) if (!defined.includes(code)) return false;
+  return true;
+}

@@ -1,7 +1,6 @@
-import { fieldDefinition, isLocalTag, subfieldIsRepeatable } from '../../format';
+import { fieldCodes, fieldDefinition, isLocalTag } from '../../format';
 import { ALL_FORMATS, type Check } from '../finding';
-import { soundShapes } from '../shapes';
-import { inSubfield, subfieldsOf, wholeField } from '../view';
+import { inSubfield, wholeField } from '../view';
 
 export const notRepeatable: Check = {
   rule: 'not-repeatable',
@@ -22,34 +21,28 @@ export const notRepeatable: Check = {
       seenControl.add(f.tag);
     }
     for (const p of data) {
-      const definition = fieldDefinition(p.rules, format);
-      if (!definition || isLocalTag(p.field.tag)) continue;
-      if (!definition.repeatable && p.occurrence > 0 && p.field.tag !== '880')
+      const { definition } = p;
+      if (!definition) continue;
+      const { tag } = p.field;
+      if (!definition.repeatable && p.occurrence > 0 && tag !== '880' && !isLocalTag(tag))
         tell({
           severity: 'error',
           where: wholeField(p),
-          message: `${p.field.tag} ${definition.name} is not repeatable; this is one more.`,
+          message: `${tag} ${definition.name} is not repeatable; this is one more.`,
         });
-      if (p.subfields.length < 2 || repeatsRightly(p, format)) continue;
+      if (p.subfields.length < 2) continue;
+      const { single } = fieldCodes(definition);
       let seen = '';
-      for (const { code, i } of subfieldsOf(p)) {
-        if (
-          seen.includes(code) &&
-          definition.subfields?.[code] &&
-          !subfieldIsRepeatable(p.rules, code, format)
-        )
+      for (const { code, i } of p.subfields) {
+        if (!single.includes(code)) continue;
+        if (seen.includes(code) && !isLocalTag(tag))
           tell({
             severity: 'error',
             where: inSubfield(p, i),
-            message: `Subfield ${code} of ${p.field.tag} is not repeatable.`,
+            message: `Subfield ${code} of ${tag} is not repeatable.`,
           });
         seen += code;
       }
     }
   },
 };
-
-const repeatsRightly = soundShapes((p, format) => {
-  const codes = p.subfields.map((s) => s.code);
-  return codes.every((c, i) => codes.indexOf(c) === i || subfieldIsRepeatable(p.rules, c, format));
-});

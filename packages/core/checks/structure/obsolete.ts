@@ -1,4 +1,4 @@
-import { codeMeaning, fieldDefinition, isObsoleteTag } from '../../format';
+import { codeMeaning, isObsoleteTag } from '../../format';
 import { type Check } from '../finding';
 import { inSubfield, subfieldsOf, wholeField } from '../view';
 
@@ -16,7 +16,7 @@ export const obsolete: Check = {
           message: `Field ${f.tag} is obsolete.`,
         });
     for (const p of data) {
-      const definition = fieldDefinition(p.rules, format);
+      const { definition } = p;
       if (!definition) continue;
       if (definition.indicators)
         for (const which of [1, 2] as const) {

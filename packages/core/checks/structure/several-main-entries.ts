@@ -8,7 +8,8 @@ export const severalMainEntries: Check = {
   source: 'MARC 21 Format for Bibliographic Data, 1XX Main entries; Format for Authority Data, 1XX Headings',
   formats: ['bibliographic', 'authority'],
   run(view, tell) {
-    const entries = view.data.filter((p) => p.field.tag[0] === '1' && p.field.tag[1] !== '9');
+    const entries = view.data.filter(({ field: { tag } }) => tag.charCodeAt(0) === 0x31 && tag[1] !== '9');
+    if (entries.length < 2) return;
     for (const p of entries.slice(1))
       tell({
         severity: 'error',

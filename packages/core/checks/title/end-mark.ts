@@ -15,9 +15,10 @@ export const endMark: Check = {
     for (const p of view.data) {
       if (!ENDING.has(p.field.tag)) continue;
       const i = lastText(p);
-      const value = p.field.subfields[i]?.value.trimEnd();
+      const whole = p.field.subfields[i]?.value;
+      if (whole === undefined || whole.charCodeAt(whole.length - 1) === 0x2e) continue;
+      const value = whole.trimEnd();
       if (
-        value === undefined ||
         /[.?!\])\-–…"”’>]$/u.test(value) ||
         (['264', '260'].includes(p.field.tag) && /[\]\d?-]$/.test(value))
       )
