@@ -28,6 +28,7 @@ import { sameNameTwice } from './names/same-name-twice';
 import { controlNumber } from './numbers/control-number';
 import { isbn13Missing } from './numbers/isbn-13-missing';
 import { isbnForm } from './numbers/isbn-form';
+import { isbnPlain } from './numbers/isbn-plain';
 import { isbnQualifier } from './numbers/isbn-qualifier';
 import { isbnTwice } from './numbers/isbn-twice';
 import { issnForm } from './numbers/issn-form';
@@ -93,6 +94,7 @@ export const CHECKS: readonly Check[] = [
   isbn13Missing,
   isbnForm,
   isbnQualifier,
+  isbnPlain,
   isbnTwice,
   issnForm,
   lccnForm,

@@ -95,6 +95,7 @@ test.each<[string, Field[]]>([
   ['isbn-form', plus(field('020', '  ', 'a', '£9.50'))],
   ['isbn-qualifier', plus(field('020', '  ', 'a', '9780306406157 (pbk.)'))],
   ['isbn-qualifier', plus(field('020', '  ', 'a', '9780306406157 £9.50'))],
+  ['isbn-plain', plus(field('020', '  ', 'a', 'ISBN 978-0-306-40615-7'))],
   ['isbn-13-missing', plus(field('020', '  ', 'a', '0306406152'))],
   [
     'isbn-twice',

@@ -45,6 +45,8 @@ export interface RecordView {
   readonly plain: boolean;
   /** Every 020 $a with what stands there as an ISBN. */
   readonly isbns: readonly IsbnAt[];
+  /** Whether any field is linked to one in another script ($6), or is one. */
+  readonly linked: boolean;
   /** 008/35–37, empty when there is none. */
   readonly language: string;
 }
@@ -61,6 +63,7 @@ export function viewOf(record: MarcRecord): RecordView {
   const subjects: Placed[] = [];
   const names: Placed[] = [];
   const texts = [''];
+  let linked = false;
   const byTag = new Map<string, Placed[]>();
   const controls = new Map<string, { value: string; at: number }>();
   record.fields.forEach((field, at) => {
@@ -74,6 +77,7 @@ export function viewOf(record: MarcRecord): RecordView {
     for (let i = 0; i < subfields.length; i++) {
       const { code, value } = field.subfields[i]!;
       texts.push(value);
+      if (code === '6') linked = true;
       subfields[i] = { code, value, i };
     }
     const placed: Placed = {
@@ -104,6 +108,7 @@ export function viewOf(record: MarcRecord): RecordView {
     ),
     tagged: (tag) => byTag.get(tag) ?? NONE,
     control: (tag) => controls.get(tag),
+    linked: linked || byTag.has('880'),
     language: controls.get('008')?.value.slice(35, 38).trim() ?? '',
   };
 }

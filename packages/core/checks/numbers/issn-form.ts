@@ -8,6 +8,7 @@ export const issnForm: Check = {
   source: 'ISO 3297, annex A (check digit); MARC 21, 022',
   run({ data }, tell) {
     for (const p of data) {
+      if (!'0478'.includes(p.field.tag[0]!)) continue;
       const codes = p.field.tag === '022' ? 'al' : ISSN_IN_X.test(p.field.tag) ? 'x' : null;
       if (codes === null) continue;
       for (const { code, value, i } of subfieldsOf(p, codes)) {

@@ -10,6 +10,7 @@ export const linkage: Check = {
   source: 'MARC 21 formats, 880 and $6 (control subfields)',
   formats: ALL_FORMATS,
   run(view, tell) {
+    if (!view.linked) return;
     const linked: { p: Placed; i: number; tag: string; number: string }[] = [];
     for (const p of view.data) {
       const i = p.field.subfields.findIndex((s) => s.code === '6');

@@ -29,4 +29,4 @@ export const codedAndFree: Check = {
 
 const PARTS = 'abcdfgtvxyz';
 const isFree = ({ field }: Placed) =>
-  field.tag === '653' || (field.ind2 === '4' && /^6[05]\d$/.test(field.tag));
+  field.tag[0] === '6' && (field.tag === '653' || (field.ind2 === '4' && /^6[05]\d$/.test(field.tag)));
