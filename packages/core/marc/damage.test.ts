@@ -6,6 +6,8 @@ import { anyRecord, comparable } from '../testing/records';
 import { encodeUtf8 } from './charset/utf8';
 import { encodeMarc8 } from './charset/marc8-encode';
 import { readableRecords, readIso2709, writeIso2709 } from './iso2709';
+import { marcJson } from './json';
+import { recordReader } from './reader';
 import { field, type Field, type MarcRecord } from './record';
 import type { RepairCode } from './repair';
 
@@ -287,3 +289,50 @@ test('what MARC-8 text ends in is ASCII again', () =>
       expect(text(encodeMarc8(s))).not.toMatch(/\x1b(\([^B]|[bgp]|\$1)[^\x1b]*$/),
     ),
   ));
+
+test('any bytes at all before a good record, terminated or not: nothing throws and the record is found', () => {
+  const byte = fc.oneof(
+    fc.integer({ min: 0, max: 255 }),
+    fc.constantFrom(0x1d, 0x1e, 0x1f, 0x20, 0x30, 0x32, 0x61),
+  );
+  fc.assert(
+    fc.property(fc.array(byte, { maxLength: 300 }), (junk) => {
+      const found = readableRecords(readIso2709(Uint8Array.from([...junk, ...bytes(first)])));
+      expect(found.map((r) => JSON.stringify(r.fields))).toContain(JSON.stringify(record('1').fields));
+    }),
+    { numRuns: 500 },
+  );
+});
+test.each(['iso2709', 'marcxml', 'json'] as const)(
+  'any bytes at all read as %s throw nothing, in pieces of any size',
+  (format) => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 400 }), fc.integer({ min: 1, max: 60 }), (content, size) => {
+        const reader = recordReader(format);
+        for (let at = 0; at < content.length; at += size) reader.push(content.slice(at, at + size));
+        expect(Array.isArray(reader.end())).toBe(true);
+      }),
+      { numRuns: 200 },
+    );
+  },
+);
+test('a broken line of JSON does not take the lines after it with it', () => {
+  const line = (n: string) => `${marcJson(record(n))}\n`;
+  const reader = recordReader('json');
+  const broken = line('2').slice(0, -30) + '\n';
+  const found = [
+    ...reader.push(encodeUtf8(line('1') + broken + line('3') + '{"leader":"x","fi\n' + line('4'))),
+    ...reader.end(),
+  ];
+  expect(readableRecords(found).map((r) => r.fields[0])).toEqual(
+    ['1', '3', '4'].map((n) => record(n).fields[0]),
+  );
+  expect(found.filter((r) => r.record === null).every((r) => r.repairs[0]!.code === 'unreadable')).toBe(true);
+});
+test('delimiters of ISO 2709 inside a text of JSON become blanks, and are told', () => {
+  const reader = recordReader('json');
+  const odd = { ...record('1'), fields: [field('500', '  ', 'a', 'one\u001etwo')] };
+  const [read] = [...reader.push(encodeUtf8(marcJson(odd))), ...reader.end()];
+  expect(read!.record!.fields).toEqual([field('500', '  ', 'a', 'one two')]);
+  expect(read!.repairs.map((r) => r.code)).toEqual(['stray-delimiter']);
+});

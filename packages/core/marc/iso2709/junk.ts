@@ -1,5 +1,5 @@
 import { LONGEST } from './extent';
-import { FIELD_END, LEADER_LENGTH, leaderFits, looksLikeLeader, RECORD_END } from './delimiters';
+import { digits, FIELD_END, LEADER_LENGTH, leaderFits, looksLikeLeader, RECORD_END } from './delimiters';
 import type { Repair } from '../repair';
 
 /** What stands before the next record and is none of it. */
@@ -43,12 +43,15 @@ export function skipJunk(bytes: Uint8Array, from: number, atStart: boolean, last
       repairs.push(told('nul-bytes', start, `${bytesOf(at - start)} NUL between records were left out.`));
     if (at === start && !BLANK.has(bytes[at]!)) break;
   }
-  if (at >= bytes.length || looksLikeLeader(bytes, at)) return { next: at, repairs, unsure: false };
+  const sure = digits(bytes, at, 5) >= 0 && looksLikeLeader(bytes, at);
+  if (at >= bytes.length || sure) return { next: at, repairs, unsure: false };
   const terminator = bytes.indexOf(RECORD_END, at);
   if (terminator < 0 && !last && bytes.length - at < LONGEST) return { next: at, repairs, unsure: true };
   const limit = terminator < 0 ? bytes.length : terminator;
   const field = bytes.indexOf(FIELD_END, at);
-  const to = Math.min(limit, field < 0 ? limit : field) - LEADER_LENGTH;
+  // What has a field terminator may be a record with a damaged leader, unless it is too short for one.
+  const before = Math.min(limit, field < 0 ? limit : field) - LEADER_LENGTH;
+  const to = Math.max(before, Math.min(at + LEADER_LENGTH, limit - LEADER_LENGTH));
   for (let i = at + 1; i <= to; i++) {
     if (!leaderFits(bytes, i)) continue;
     const dropped = bytes.slice(at, i);
