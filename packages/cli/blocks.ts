@@ -10,11 +10,7 @@ export function cutPoint(bytes: Uint8Array): number {
 /** How many records a stretch will give when it is read; whole ones are counted without reading them. */
 export function countRecords(bytes: Uint8Array, offset: number): number {
   let count = 0;
-  const one = () => {
-    count++;
-    return true;
-  };
-  const reader = iso2709Reader({ offset, take: one, give: one });
+  const reader = iso2709Reader({ offset, unread: true, give: () => void count++ });
   reader.push(bytes);
   reader.end();
   return count;

@@ -50,9 +50,12 @@ export interface Worker {
   problem(): string | null;
 }
 
+/** What a block becomes is seldom more. */
+const ROOM = 1 << 21;
+
 /** `offset` is where the first piece stands in the file, `before` how many records come before it. */
 export function worker(work: Work, put: Put, format: FileFormat, offset = 0, before = 0): Worker {
-  let out = building();
+  let out = building(ROOM);
   let fixed = building(64);
   let [seen, written, troubled, at] = [0, 0, 0, before];
   let repairs: (Repair & { record: number })[] = [];
@@ -88,7 +91,7 @@ export function worker(work: Work, put: Put, format: FileFormat, offset = 0, bef
     },
     take() {
       const done = { out: out.bytes(), fixed: fixed.bytes(), seen, written, troubled, repairs };
-      [out, fixed, seen, written, troubled, repairs] = [building(), building(64), 0, 0, 0, []];
+      [out, fixed, seen, written, troubled, repairs] = [building(ROOM), building(64), 0, 0, 0, []];
       return done;
     },
     problem: reader.problem,

@@ -3,7 +3,7 @@ import type { Field, MarcRecord } from '../record';
 import type { ReadRecord, Repair } from '../repair';
 import { readOnceMore, twiceEncodedRepair } from '../twice-encoded';
 import { decoderFor, type Charset } from './decode';
-import { FIELD_END, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END } from './delimiters';
+import { digits, FIELD_END, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END } from './delimiters';
 import { readDirectory, type Directory } from './directory';
 import { readField, withoutStrays } from './field';
 import { recordExtent } from './extent';
@@ -16,12 +16,14 @@ export interface Iso2709Options {
   /** Where the first byte stands in the file, when reading begins inside it. */
   readonly offset?: number;
   /**
-   * Offered every record of undamaged extent as its bytes `start`..`end` before it is read; true takes it, and it is
-   * not read at all. For those who can do with the bytes of a clean record.
+   * Offered every stretch that may be a record, as its length says, before it is looked at; true takes it, and it is not
+   * read at all. For those who can do with the bytes of a clean record and see for themselves that it is one.
    */
   readonly take?: (bytes: Uint8Array, start: number, end: number) => boolean;
   /** Is given each record that was read, in turn with `take`; `push` and `end` then give none. */
   readonly give?: (read: ReadRecord) => void;
+  /** Only find the records: what is given has no record and no repairs but those of its extent. */
+  readonly unread?: boolean;
 }
 
 /** A reader that is fed chunks of a file of any size and gives the records as they are complete. */
@@ -42,6 +44,11 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
     const found: ReadRecord[] = [];
     let at = 0;
     for (;;) {
+      if (options.take) {
+        const taken = takeClean(rest, at, options.take);
+        if (taken > at) atStart = false;
+        at = taken;
+      }
       const junk = skipJunk(rest, at, atStart, last);
       const before = junk.repairs.map((r) => ({ ...r, offset: offset + r.offset }));
       if (junk.next >= rest.length) {
@@ -56,14 +63,14 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
       if (!extent) break;
       at = junk.next;
       atStart = false;
-      const clean = before.length === 0 && extent.repairs.length === 0;
-      if (!(clean && options.take?.(rest, at, extent.end))) {
-        const place = offset + at;
-        before.push(...extent.repairs.map((r) => ({ ...r, offset: place })));
-        const read = readRecord(rest.subarray(at, extent.end), place, before, options);
-        if (options.give) options.give(read);
-        else found.push(read);
-      }
+      const place = offset + at;
+      before.push(...extent.repairs.map((r) => ({ ...r, offset: place })));
+      const bytes = rest.subarray(at, extent.end);
+      const read = options.unread
+        ? { record: null, offset: place, length: bytes.length, repairs: before }
+        : readRecord(bytes, place, before, options);
+      if (options.give) options.give(read);
+      else found.push(read);
       at = extent.end;
     }
     offset += at;
@@ -85,6 +92,17 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
     end: () => readAll(true),
     leftover: () => behind,
   };
+}
+
+/** Offers records one after another as long as they are taken; gives the place where that ends. */
+function takeClean(bytes: Uint8Array, from: number, take: NonNullable<Iso2709Options['take']>): number {
+  let at = from;
+  for (;;) {
+    const end = at + digits(bytes, at, 5);
+    if (end <= at + LEADER_LENGTH || end > bytes.length || bytes[end - 1] !== RECORD_END) return at;
+    if (!take(bytes, at, end)) return at;
+    at = end;
+  }
 }
 
 /** Reads all records of a file in memory. */

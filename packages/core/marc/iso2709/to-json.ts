@@ -54,7 +54,8 @@ export function isoToJson(
   if (!cleanLeader(bytes, start, end, base)) return -1;
   const utf8 = bytes[start + 9] === 0x61;
   let o = put(to, OPEN);
-  for (let i = start; i < start + LEADER_LENGTH; i++) out[o++] = bytes[i]!;
+  for (let i = 0; i < LEADER_LENGTH; i += 4) target.setInt32(o + i, source.getInt32(start + i, true), true);
+  o += LEADER_LENGTH;
   out[to + OPEN.length + 9] = 0x61;
   o = put(o, FIELDS);
   let next = data;
@@ -106,10 +107,7 @@ function cleanLeader(bytes: Uint8Array, start: number, end: number, base: number
   if (fiveDigits(bytes, start) !== end - start) return false;
   const coding = bytes[start + 9];
   if (coding !== 0x61 && coding !== 0x20) return false;
-  for (let i = start; i < start + LEADER_LENGTH; i++) {
-    const b = bytes[i]!;
-    if (b < 0x20 || b > 0x7e || b === 0x22 || b === 0x5c) return false;
-  }
+  for (let i = 0; i < LEADER_LENGTH; i += 4) if (isSpecial(source.getInt32(start + i, true))) return false;
   const is = (at: number, what: number) => bytes[start + at] === what;
   return is(10, 0x32) && is(11, 0x32) && is(20, 0x34) && is(21, 0x35) && is(22, 0x30) && is(23, 0x30);
 }
