@@ -55,6 +55,8 @@ export const fieldDefinition = (tag: string, format: Format = 'bibliographic'): 
 export interface FieldCodes {
   readonly defined: string;
   readonly single: string;
+  /** Whether anything of it is obsolete. */
+  readonly aged: boolean;
 }
 const codesOf = new Map<FieldDefinition, FieldCodes>();
 export function fieldCodes(definition: FieldDefinition): FieldCodes {
@@ -62,10 +64,12 @@ export function fieldCodes(definition: FieldDefinition): FieldCodes {
   if (!known) {
     const all = Object.entries(definition.subfields ?? {});
     const single = all.filter(([, s]) => s[1] !== 1).map(([code]) => code);
-    codesOf.set(
-      definition,
-      (known = { defined: all.map(([code]) => code).join(''), single: single.join('') }),
-    );
+    known = {
+      defined: all.map(([code]) => code).join(''),
+      single: single.join(''),
+      aged: !!definition.obsolete || !!definition.indicators?.some((i) => i?.obsolete),
+    };
+    codesOf.set(definition, known);
   }
   return known;
 }

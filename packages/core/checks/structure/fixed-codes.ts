@@ -15,16 +15,31 @@ export const fixedCodes: Check = {
     for (const [at, f] of record.fields.entries())
       if ('value' in f && (f.tag === '006' || f.tag === '007' || f.tag === '008'))
         fixed.push({ tag: f.tag, value: f.value, at });
-    for (const { tag, value, at } of fixed)
+    for (const { tag, value, at } of fixed) {
+      const key = keyOf(tag, value, record.leader);
+      if (sound.has(key)) continue;
+      let told = false;
       for (const position of positionsOf(tag, value, record.leader)) {
         const { from, to, name } = position;
         if (to > value.length || (tag === 'LDR' && from >= 20)) continue;
-        for (const { code, obsolete } of undefinedCodes(value.slice(from, to), position))
+        for (const { code, obsolete } of undefinedCodes(value.slice(from, to), position)) {
+          told = true;
           tell({
             severity: obsolete ? 'advice' : 'warning',
             where: tag === 'LDR' ? inLeader(from, to) : inControl(tag, at, from, to),
             message: `${tag === 'LDR' ? 'Leader' : tag}/${String(from).padStart(2, '0')} (${name}): the code “${code}” is ${obsolete ? 'obsolete' : 'not defined'}.`,
           });
+        }
       }
+      if (!told && sound.size < MOST) sound.add(key);
+    }
   },
 };
+
+const MOST = 20_000;
+/** Fixed fields that are known to be right, without the dates in them: the same come again and again. */
+const sound = new Set<string>();
+const keyOf = (tag: string, value: string, leader: string) =>
+  tag === 'LDR'
+    ? leader.slice(5, 12) + leader.slice(17, 20)
+    : `${leader[6]}${leader[7]}${tag}${tag === '008' ? value[6] + value.slice(15) : value}`;

@@ -1,4 +1,4 @@
-import { codeMeaning, isObsoleteTag } from '../../format';
+import { codeMeaning, fieldCodes, isObsoleteTag } from '../../format';
 import { type Check } from '../finding';
 import { inSubfield, subfieldsOf, wholeField } from '../view';
 
@@ -17,7 +17,7 @@ export const obsolete: Check = {
         });
     for (const p of data) {
       const { definition } = p;
-      if (!definition) continue;
+      if (!definition || !fieldCodes(definition).aged) continue;
       if (definition.indicators)
         for (const which of [1, 2] as const) {
           const known = definition.indicators[which - 1];
