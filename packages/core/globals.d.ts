@@ -1,5 +1,6 @@
 // The few globals that every place core runs in (Node, workers, browsers) has, and ES libs do not name.
 declare class TextDecoder {
+  readonly encoding: string;
   constructor(label?: string, options?: { fatal?: boolean; ignoreBOM?: boolean });
   decode(input?: Uint8Array, options?: { stream?: boolean }): string;
 }

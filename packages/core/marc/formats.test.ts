@@ -4,7 +4,7 @@ import { compareRecords } from './compare';
 import { applyEdits } from './edit';
 import { marcJson } from './json';
 import { recogniseFormat } from './recognise';
-import { field, type MarcRecord } from './record';
+import { controlValue, field, firstValue, type MarcRecord } from './record';
 import { recordReader } from './reader';
 import { encodeUtf8 } from './charset/utf8';
 import { isoToJson, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
@@ -58,15 +58,63 @@ describe('MARC-in-JSON and MARCXML', () => {
       ]);
   });
 
-  test('entities of one’s own are not expanded', () => {
+  const read = (text: string | Uint8Array) => {
     const reader = recordReader('marcxml');
-    reader.push(
-      encodeUtf8(
-        '<!DOCTYPE x [<!ENTITY a "boom">]><collection><record><leader>&a;</leader></record></collection>',
-      ),
+    const bytes = typeof text === 'string' ? encodeUtf8(text) : text;
+    const found = [];
+    for (let at = 0; at < bytes.length; at += 9) found.push(...reader.push(bytes.slice(at, at + 9)));
+    return { found: [...found, ...reader.end()], problem: reader.problem(), leftover: reader.leftover() };
+  };
+  const element = (n: string, title = 'Eels') =>
+    `<record><leader>00000nam a2200000 i 4500</leader><controlfield tag="001">${n}</controlfield><datafield tag="245" ind1="1" ind2="0"><subfield code="a">${title}</subfield></datafield></record>`;
+  const numbers = (text: string) =>
+    read(text).found.map((r) => [r.record && controlValue(r.record, '001'), r.repairs.map((x) => x.code)]);
+
+  test('entities of one’s own are not expanded, and are told', () => {
+    const { found } = read(
+      `<!DOCTYPE x [<!ENTITY a "boom">]><collection>${element('1', '&a;')}</collection>`,
     );
-    reader.end();
-    expect(reader.problem()).toMatch(/entity/i);
+    expect(JSON.stringify(found[0]!.record)).not.toContain('boom');
+    expect(found[0]!.repairs).toMatchObject([
+      { code: 'xml', message: expect.stringContaining('entity') as string },
+    ]);
+  });
+  test.each<[string, string, string]>([
+    [
+      'a tag that is not closed',
+      '<record><leader>00000nam a2200000 i 4500</leader><controlfield tag="001">2<datafield></record>',
+      'xml',
+    ],
+    ['a record that is not closed', element('2').replace('</record>', ''), 'truncated'],
+    ['a character that XML has not', element('2', 'Ee\u0001ls'), 'xml'],
+    ['an ampersand alone', element('2', 'Eels & traps'), 'xml'],
+  ])('%s does not touch the records around it', (_, broken, code) => {
+    const found = numbers(`<collection>${element('1')}\n${broken}\n${element('3')}</collection>`);
+    expect(found[0]).toEqual(['1', []]);
+    expect(found[1]![1]).toContain(code);
+    expect(found[2]).toEqual(['3', []]);
+  });
+  test('a file that breaks off keeps the fields before', () => {
+    const text = `<collection>${element('1')}${element('2')}`;
+    const { found, leftover } = read(text.slice(0, -30));
+    expect(found[1]!.record!.fields).toHaveLength(2);
+    expect(found[1]!.repairs.map((r) => r.code)).toContain('truncated');
+    expect(leftover.map((r) => r.code)).toEqual(['truncated']);
+  });
+  test('the encoding that the file declares', () => {
+    const latin = `<?xml version="1.0" encoding="ISO-8859-1"?><collection>${element('1', 'Caf\u00e9')}</collection>`;
+    const bytes = Uint8Array.from(latin, (c) => c.charCodeAt(0));
+    const utf16 = new Uint8Array(
+      Buffer.from(`\ufeff<collection>${element('1', 'Café')}</collection>`, 'utf16le'),
+    );
+    for (const file of [bytes, utf16]) {
+      expect(recogniseFormat(file)).toEqual({ format: 'marcxml' });
+      expect(firstValue(read(file).found[0]!.record!, '245', 'a')).toBe('Café');
+    }
+  });
+  test('XML without a record says why', () => {
+    expect(read('<collection></collection>').problem).toMatch(/no record/);
+    expect(read('<collection><leader></collection>').problem).toMatch(/unexpected close tag|unclosed/);
   });
 });
 

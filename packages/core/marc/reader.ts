@@ -25,7 +25,7 @@ export function recordReader(format: FileFormat, options: Iso2709Options = {}): 
     ...inner,
     push: (chunk) => inner.push(chunk).map(tidied),
     end: () => inner.end().map(tidied),
-    leftover: () => [],
+    leftover: inner.leftover,
   };
 }
 
@@ -44,16 +44,49 @@ function tidied(read: ReadRecord): ReadRecord {
     : { ...read, record, repairs };
 }
 
-type Inner = Omit<RecordReader, 'leftover'>;
+type Inner = RecordReader;
 
 function xmlReader(): Inner {
-  const decoder = new TextDecoder('utf-8');
+  let decoder: TextDecoder | null = null;
+  let head: number[] = [];
   const xml = marcXmlReader();
-  return {
-    push: (chunk) => xml.push(decoder.decode(chunk, { stream: true })),
-    end: () => [...xml.push(decoder.decode()), ...xml.end()],
-    problem: xml.problem,
+  const begin = () => {
+    const bytes = Uint8Array.from(head);
+    head = [];
+    decoder = new TextDecoder(xmlEncoding(bytes));
+    return xml.push(decoder.decode(bytes, { stream: true }));
   };
+  return {
+    push(chunk) {
+      if (decoder) return xml.push(decoder.decode(chunk, { stream: true }));
+      head.push(...chunk.subarray(0, DECLARATION));
+      if (head.length < DECLARATION && chunk.length < DECLARATION) return [];
+      const rest = chunk.subarray(Math.min(chunk.length, DECLARATION));
+      return [...begin(), ...xml.push(decoder!.decode(rest, { stream: true }))];
+    },
+    end() {
+      const first = decoder ? [] : begin();
+      return [...first, ...xml.push(decoder!.decode()), ...xml.end()];
+    },
+    problem: xml.problem,
+    leftover: xml.leftover,
+  };
+}
+
+/** Bytes within which an XML declaration ends. */
+const DECLARATION = 200;
+
+/** The encoding of an XML file: its byte order mark, else what its declaration says, else UTF-8 (XML 1.0, appendix F). */
+function xmlEncoding(head: Uint8Array): string {
+  if (head[0] === 0xff && head[1] === 0xfe) return 'utf-16le';
+  if (head[0] === 0xfe && head[1] === 0xff) return 'utf-16be';
+  const start = String.fromCharCode(...head.subarray(0, DECLARATION));
+  const said = /<\?xml[^>]*?encoding\s*=\s*["']([\w.-]+)["']/i.exec(start)?.[1];
+  try {
+    return new TextDecoder(said ?? 'utf-8').encoding;
+  } catch {
+    return 'utf-8';
+  }
 }
 
 /** MARC-in-JSON: an object a line, objects one after another, or one array of them. */
@@ -76,6 +109,7 @@ function jsonReader(): Inner {
     push: (chunk) => read(splitter.push(decoder.decode(chunk, { stream: true }))),
     end: () => read([...splitter.push(decoder.decode()), ...splitter.end()]),
     problem: () => (seen > 0 && good === 0 ? 'No part of this file is a MARC-in-JSON record.' : null),
+    leftover: () => [],
   };
 }
 

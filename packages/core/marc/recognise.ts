@@ -9,11 +9,16 @@ export type Recognised = { readonly format: FileFormat } | { readonly problem: s
 export function recogniseFormat(head: Uint8Array): Recognised {
   const magic = MAGIC.find(({ bytes }) => bytes.every((b, i) => head[i] === b));
   if (magic) return { problem: `This is ${magic.name}, not MARC records. ${magic.hint}` };
+  const utf16 =
+    head[0] === 0xff && head[1] === 0xfe ? 'le' : head[0] === 0xfe && head[1] === 0xff ? 'be' : null;
+  if (utf16) {
+    const text = new TextDecoder(`utf-16${utf16}`).decode(head.subarray(0, 4096)).trimStart();
+    if (text.startsWith('<')) return recogniseXml(text);
+    return { problem: 'This is text in UTF-16. Save the records as UTF-8 and try again.' };
+  }
   let at = head[0] === 0xef && head[1] === 0xbb && head[2] === 0xbf ? 3 : 0;
   while (at < head.length && (head[at]! <= 0x20 || head[at] === RECORD_END)) at++;
   if (at >= head.length) return { problem: 'The file is empty.' };
-  if (head[0] === 0xff && head[1] === 0xfe)
-    return { problem: 'This is text in UTF-16. Save the records as UTF-8 and try again.' };
   if (looksLikeLeader(head, at) || (head.indexOf(FIELD_END) > 0 && head.indexOf(0x1f) > 0))
     return { format: 'iso2709' };
   const text = new TextDecoder().decode(head.subarray(at, at + 4096));

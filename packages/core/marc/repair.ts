@@ -32,6 +32,7 @@ export type RepairCode =
   | 'bad-bytes'
   | 'twice-encoded'
   | 'too-long'
+  | 'xml'
   | 'unreadable';
 
 /** A record as read from a file: the value, or null when nothing of it could be read. */
