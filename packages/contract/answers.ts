@@ -81,11 +81,13 @@ export interface IncomingRow {
   advice: number;
   repairs: number;
 }
+/** A repair as it is kept; bytes that belong to no field as base64. */
+export type KeptRepair = Omit<Repair, 'bytes'> & { bytes?: string };
 export interface IncomingDetail extends IncomingRow {
   marc: MarcRecord;
   original: MarcRecord;
   findings: Finding[];
-  repairList: Repair[];
+  repairList: KeptRepair[];
   held: { id: number; marc: MarcRecord }[];
 }
 export interface IncomingPage {

@@ -1,9 +1,16 @@
-import type { DeliveryRow, IncomingDetail, IncomingPage, IncomingRow, RecordBody } from '@osier/contract';
+import type {
+  DeliveryRow,
+  IncomingDetail,
+  IncomingPage,
+  IncomingRow,
+  KeptRepair,
+  RecordBody,
+} from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted, creation, update } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
 import type { Delivery, Incoming } from '@osier/core/deliveries';
-import { recogniseFormat, type MarcRecord, type Repair } from '@osier/core/marc';
+import { recogniseFormat, type MarcRecord } from '@osier/core/marc';
 import type { Decision, Match } from '@osier/core/matching';
 import { createHash, randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
@@ -247,7 +254,7 @@ export async function incomingDetail(
       ...takenFindings(marc, JSON.parse(c.taken) as { barcode: string; has: string }[]),
       ...(JSON.parse(c.findings) as Finding[]),
     ],
-    repairList: JSON.parse(c.repairs) as Repair[],
+    repairList: JSON.parse(c.repairs) as KeptRepair[],
     held: held.map((h) => ({ id: h.id, marc: h.value })),
   };
 }

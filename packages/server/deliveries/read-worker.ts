@@ -1,7 +1,15 @@
 import { briefOf } from '@osier/core/access';
 import { checkRecord } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
-import { dataFields, recogniseFormat, recordReader, values, type ReadRecord } from '@osier/core/marc';
+import type { KeptRepair } from '@osier/contract';
+import {
+  dataFields,
+  recogniseFormat,
+  recordReader,
+  values,
+  type ReadRecord,
+  type Repair,
+} from '@osier/core/marc';
 import { matchKeys } from '@osier/core/matching';
 import { createReadStream } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
@@ -15,6 +23,10 @@ const BATCH = 100;
 let goOn: () => void = () => undefined;
 port.on('message', () => goOn());
 
+/** What could not be kept in the record goes along as base64. */
+const keptRepair = ({ bytes, ...r }: Repair): KeptRepair =>
+  bytes ? { ...r, bytes: Buffer.from(bytes).toString('base64') } : r;
+
 async function hand(batch: Batch): Promise<void> {
   const stored = new Promise<void>((resolve) => (goOn = resolve));
   port.postMessage(batch);
@@ -22,7 +34,7 @@ async function hand(batch: Batch): Promise<void> {
 }
 
 function rowOf(read: ReadRecord, seq: number): ReadRow {
-  const repairs = JSON.stringify(read.repairs);
+  const repairs = JSON.stringify(read.repairs.map(keptRepair));
   if (!read.record)
     return { seq, marc: null, repairs, repairCount: read.repairs.length, offset: read.offset };
   const marc = read.record;

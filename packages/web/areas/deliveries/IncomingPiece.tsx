@@ -17,6 +17,12 @@ const DECISIONS = [
   ['skip', 'Skip'],
 ] as const;
 
+/** Bytes that were kept apart, controls as dots. */
+const printable = (base64: string) =>
+  atob(base64)
+    .replace(/[^ -~]/g, '·')
+    .slice(0, 400);
+
 /** One incoming record: what is done with it, what is held, its findings and repairs, its fields. */
 export function IncomingPiece({
   delivery,
@@ -121,6 +127,7 @@ export function IncomingPiece({
             {r.repairList.map((x, i) => (
               <li key={i}>
                 {x.message} <span className="faded">At byte {x.offset.toLocaleString('en-GB')}.</span>
+                {x.bytes ? <code className="kept-bytes">{printable(x.bytes)}</code> : null}
               </li>
             ))}
           </ul>
