@@ -1,6 +1,7 @@
 import type { RecordBrief } from '@osier/core/access';
 import type { CallNumberOffer } from '@osier/core/callnumbers';
 import type { Finding, Group, Severity } from '@osier/core/checks';
+import type { Step } from '@osier/core/recipes';
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
@@ -95,6 +96,15 @@ export interface IncomingPage {
   next: number | null;
   total: number;
   facets: Record<string, number>;
+}
+
+/** A recipe with its steps as sentences. */
+export interface RecipeRow {
+  id: string;
+  name: string;
+  /** Null for the one that comes with Osier. */
+  version: number | null;
+  steps: { sentence: string; step: Step }[];
 }
 
 /** Findings of one check in a delivery. */

@@ -54,6 +54,19 @@ export const cleanBody = object({
   recipe: text().required(),
   leaveOut: array(id().required()).max(20000).default([]),
 });
+/** A recipe as it is kept; what each step may be is core's to say. */
+export const recipeBody = object({
+  name: text().max(120).required('Give the recipe a name.'),
+  steps: array(mixed<{ step: string }>().required())
+    .min(1, 'A recipe has at least one step.')
+    .max(200)
+    .required(),
+});
+export const recipeChangeBody = recipeBody.shape({ version: number().integer().required() });
+/** A recipe file of another library, as text. */
+export const recipeFileBody = object({ text: string().max(500_000).required() });
+export const recipeRemovalBody = object({ version: number().integer().required() });
+
 /** Safe fixes of these checks; all checks when none is named. */
 export const fixBody = object({
   rules: array(text().required()).max(200).default([]),
@@ -190,6 +203,7 @@ export const houseBody = object({
   }).required(),
 });
 
+export type RecipeBody = InferType<typeof recipeBody>;
 export type RecordBody = InferType<typeof recordBody>;
 export type MarcBody = InferType<typeof marcBody>;
 export type HoldingBody = InferType<typeof holdingBody>;

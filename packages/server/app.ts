@@ -8,6 +8,7 @@ import { catalogueRoutes } from './catalogue/routes';
 import { copyRoutes } from './copies/routes';
 import { daybookRoutes } from './daybook/routes';
 import { deliveryRoutes } from './deliveries/routes';
+import { recipeRoutes } from './recipes/routes';
 import { headingRoutes } from './headings/routes';
 import { errorAnswers } from './http/errors';
 import { openApi } from './http/openapi';
@@ -30,6 +31,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...peopleRoutes(services.people),
   ...todayRoutes(services),
   ...deliveryRoutes(services),
+  ...recipeRoutes(services),
   ...catalogueRoutes(services),
   ...headingRoutes(services),
   ...copyRoutes(services),

@@ -1,14 +1,34 @@
 import fc from 'fast-check';
+import { invert, update } from '../changes';
 import { DEFAULT_HOUSE } from '../house';
-import { field, type MarcRecord } from '../marc';
+import { field, type Field, type MarcRecord } from '../marc';
 import { anyRecord } from '../testing/records';
-import { BUILT_IN, runRecipe, stepSentence } from '.';
+import {
+  BUILT_IN,
+  readRecipe,
+  recipeFile,
+  recipeProblems,
+  runRecipe,
+  stepSentence,
+  stepsFromEdit,
+  type Step,
+} from '.';
 
 const house = BUILT_IN.find((r) => r.id === 'house-style')!;
-const record = (language: string, ...fields: MarcRecord['fields'][number][]): MarcRecord => ({
+const record = (language: string, ...fields: Field[]): MarcRecord => ({
   leader: '00000nam a2200000 i 4500',
   fields: [{ tag: '008', value: `120508s1990    enka   g      000 0 ${language} d` }, ...fields],
 });
+const run = (r: MarcRecord, ...steps: Step[]) => runRecipe(r, { id: 'x', name: 'x', steps }, DEFAULT_HOUSE);
+const after = (fields: Field[], ...steps: Step[]) =>
+  run(record('eng', ...fields), ...steps).record.fields.slice(1);
+const eels = [
+  field('245', '14', 'a', 'THE WILLOW BED :', 'b', 'notes /', 'c', 'A. Reed.'),
+  field('650', ' 0', 'a', 'Willows', 'x', 'Uses', 'v', 'Handbooks.'),
+  field('650', ' 0', 'a', 'Eels', 'v', 'Juvenile literature.'),
+  field('852', '  ', 'b', 'SEDGE', 'p', '31204000517715'),
+];
+const only = (tag: string, fields: readonly Field[]) => fields.filter((f) => f.tag === tag);
 
 test('the built-in recipe does its three steps and says which touched', () => {
   const before = record(
@@ -19,15 +39,185 @@ test('the built-in recipe does its three steps and says which touched', () => {
     field('650', ' 0', 'a', 'willows'),
     field('650', ' 7', 'a', 'Willows', '2', 'wick'),
   );
-  const { record: after, touched } = runRecipe(before, house, DEFAULT_HOUSE);
+  const { record: cleaned, touched } = runRecipe(before, house, DEFAULT_HOUSE);
   expect(touched).toEqual([0, 1, 2]);
-  expect(after.fields.slice(1)).toEqual([
+  expect(cleaned.fields.slice(1)).toEqual([
     field('082', '04', 'a', '746.41', '2', '23'),
     field('245', '14', 'a', 'The willow bed :', 'b', 'The Story'),
     field('650', ' 0', 'a', 'Willows.'),
     field('650', ' 7', 'a', 'Willows', '2', 'wick'),
   ]);
 });
+
+const note = field('500', '  ', 'a', 'Note.');
+test.each<[string, Step, string, Field[]]>([
+  ['adds a field', { step: 'add-field', field: note, ifAbsent: true }, '500', [note]],
+  [
+    'does not add one that is there',
+    { step: 'add-field', field: eels[0]!, ifAbsent: true },
+    '245',
+    [eels[0]!],
+  ],
+  ['takes the last away', { step: 'delete-field', tags: '65.', which: 'last' }, '650', [eels[1]!]],
+  [
+    'takes away what matches',
+    { step: 'delete-field', tags: '650', which: 'all', match: { find: 'eel' } },
+    '650',
+    [eels[1]!],
+  ],
+  [
+    'copies a field',
+    { step: 'copy-field', tags: '245', to: '246' },
+    '246',
+    [{ ...eels[0]!, tag: '246' } as Field],
+  ],
+  ['moves fields', { step: 'move-field', tags: '650', to: '690' }, '650', []],
+  [
+    'sets a subfield',
+    { step: 'set-subfield', tags: '852', code: 'c', value: 'OPEN', ifAbsent: true },
+    '852',
+    [field('852', '  ', 'b', 'SEDGE', 'p', '31204000517715', 'c', 'OPEN')],
+  ],
+  [
+    'leaves one that is there',
+    { step: 'set-subfield', tags: '852', code: 'b', value: 'X', ifAbsent: true },
+    '852',
+    [eels[3]!],
+  ],
+  [
+    'takes a subfield away',
+    { step: 'delete-subfield', tags: '852', code: 'p', which: 'all' },
+    '852',
+    [field('852', '  ', 'b', 'SEDGE')],
+  ],
+  [
+    'copies a subfield',
+    { step: 'copy-subfield', tags: '852', code: 'b', toCode: 'a' },
+    '852',
+    [field('852', '  ', 'b', 'SEDGE', 'p', '31204000517715', 'a', 'SEDGE')],
+  ],
+  [
+    'moves a subfield',
+    { step: 'move-subfield', tags: '852', code: 'b', toCode: 'a' },
+    '852',
+    [field('852', '  ', 'a', 'SEDGE', 'p', '31204000517715')],
+  ],
+  [
+    'sets an indicator',
+    { step: 'set-indicator', tags: '852', which: 1, value: '1', from: ' ' },
+    '852',
+    [field('852', '1 ', 'b', 'SEDGE', 'p', '31204000517715')],
+  ],
+  [
+    'replaces text as it stands',
+    { step: 'replace-text', tags: '852', codes: 'b', match: { find: 'SEDGE' }, by: '$1 (M)' },
+    '852',
+    [field('852', '  ', 'b', '$1 (M)', 'p', '31204000517715')],
+  ],
+  [
+    'replaces by an expression with groups',
+    {
+      step: 'replace-text',
+      tags: '852',
+      codes: 'p',
+      match: { find: '^(\\d)(\\d{4})', expression: true },
+      by: '$1 $2 ',
+    },
+    '852',
+    [field('852', '  ', 'b', 'SEDGE', 'p', '3 1204 000517715')],
+  ],
+  [
+    'writes as a sentence',
+    { step: 'change-case', tags: '245', codes: 'a', to: 'sentence' },
+    '245',
+    [field('245', '14', 'a', 'The willow bed :', 'b', 'notes /', 'c', 'A. Reed.')],
+  ],
+  [
+    'writes capital words',
+    { step: 'change-case', tags: '245', codes: 'a', to: 'title' },
+    '245',
+    [field('245', '14', 'a', 'The Willow Bed :', 'b', 'notes /', 'c', 'A. Reed.')],
+  ],
+  [
+    'takes the end mark away',
+    { step: 'end-mark', tags: '245', mark: '' },
+    '245',
+    [field('245', '14', 'a', 'THE WILLOW BED :', 'b', 'notes /', 'c', 'A. Reed')],
+  ],
+  [
+    'drops a subdivision',
+    { step: 'drop-subdivision', text: 'juvenile literature' },
+    '650',
+    [eels[1]!, field('650', ' 0', 'a', 'Eels')],
+  ],
+  [
+    'renames a subdivision',
+    { step: 'rename-subdivision', text: 'Handbooks', by: 'Manuals' },
+    '650',
+    [field('650', ' 0', 'a', 'Willows', 'x', 'Uses', 'v', 'Manuals.'), eels[2]!],
+  ],
+  [
+    'maps codes',
+    { step: 'map-codes', tags: '852', code: 'b', table: { SEDGE: 'MILL' } },
+    '852',
+    [field('852', '  ', 'b', 'MILL', 'p', '31204000517715')],
+  ],
+  [
+    'builds a field',
+    {
+      step: 'build-field',
+      tag: '599',
+      indicators: '  ',
+      parts: [
+        { code: 'a', template: '{245$c} in {852$b}' },
+        { code: 'b', template: '{999$a}' },
+      ],
+    },
+    '599',
+    [field('599', '  ', 'a', 'A. Reed. in SEDGE')],
+  ],
+])('a step %s', (_, step, tag, expected) => expect(only(tag, after(eels, step))).toEqual(expected));
+
+test('fixed positions, order, incomplete headings, call numbers, fixes of a check', () => {
+  const set = run(record('eng'), { step: 'set-position', tag: '008', from: 35, text: 'wel' }).record
+    .fields[0]!;
+  expect('value' in set && set.value.slice(33)).toBe('0 wel d');
+  expect(
+    run(record('eng'), { step: 'set-position', tag: 'LDR', from: 17, text: '7' }).record.leader[17],
+  ).toBe('7');
+  expect(after([eels[1]!, eels[0]!], { step: 'sort-fields' })).toEqual([eels[0], eels[1]]);
+  expect(after([field('650', ' 0', 'x', 'Uses'), eels[1]!], { step: 'drop-incomplete-headings' })).toEqual([
+    eels[1],
+  ]);
+  expect(
+    only(
+      '852',
+      after([field('082', '04', 'a', '746.41/20942'), field('100', '1 ', 'a', 'Reedman, A.'), eels[3]!], {
+        step: 'call-number',
+        scheme: 'dewey',
+      }),
+    ),
+  ).toEqual([field('852', '1 ', 'b', 'SEDGE', 'h', '746.41', 'i', 'REE', 'p', '31204000517715')]);
+  expect(
+    only(
+      '020',
+      after([field('020', '  ', 'a', '0306406152 (pbk.)')], { step: 'apply-fixes', rule: 'isbn-qualifier' }),
+    ),
+  ).toEqual([field('020', '  ', 'a', '0306406152', 'q', 'pbk.')]);
+});
+
+test.each<[string, Step['when'], boolean]>([
+  ['has', { has: '852$b' }, true],
+  ['has with a condition', { has: '852$b{$p=\\31204000517715}' }, true],
+  ['lacks', { lacks: '852$b' }, false],
+  ['language', { languages: ['fre'] }, false],
+  ['type of record', { types: ['a', 't'] }, true],
+  ['another supplier', { suppliers: ['Reedling'] }, false],
+])('a step only where: %s', (_, when, runs) => {
+  const { touched } = run(record('eng', ...eels), { step: 'delete-field', tags: '245', which: 'all', when });
+  expect(touched).toEqual(runs ? [0] : []);
+});
+
 test.each([
   ['German nouns keep theirs', 'ger', 'Die Weide'],
   ['an acronym stays', 'eng', 'The BBC book'],
@@ -36,7 +226,7 @@ test.each([
   const before = record(language, field('245', '10', 'a', title));
   expect(runRecipe(before, house, DEFAULT_HOUSE)).toEqual({ record: before, touched: [] });
 });
-test('running it twice is running it once', () => {
+test('running the built-in recipe twice is running it once', () => {
   fc.assert(
     fc.property(anyRecord, (r) => {
       const once = runRecipe(r, house, DEFAULT_HOUSE).record;
@@ -44,9 +234,117 @@ test('running it twice is running it once', () => {
     }),
   );
 });
-test('every step reads itself as a sentence', () =>
-  expect(house.steps.map((s) => stepSentence(s, DEFAULT_HOUSE))).toEqual([
-    expect.stringContaining('245'),
-    expect.stringContaining('subject'),
-    expect.stringContaining('2 decimals'),
-  ]));
+
+const ANY_STEP: readonly Step[] = [
+  { step: 'add-field', field: note, ifAbsent: false },
+  { step: 'delete-field', tags: '...', which: 'first' },
+  { step: 'copy-field', tags: '...', to: '599' },
+  { step: 'move-field', tags: '2..', to: '599' },
+  { step: 'set-subfield', tags: '...', code: 'a', value: 'x', ifAbsent: false },
+  { step: 'delete-subfield', tags: '...', code: 'a', which: 'last' },
+  { step: 'copy-subfield', tags: '...', code: 'a', toCode: 'b' },
+  { step: 'move-subfield', tags: '...', code: 'a', toCode: 'b' },
+  { step: 'set-indicator', tags: '...', which: 2, value: '9' },
+  { step: 'replace-text', tags: '...', codes: '', match: { find: '(.)', expression: true }, by: '$1$1' },
+  { step: 'change-case', tags: '...', codes: '', to: 'sentence' },
+  { step: 'end-mark', tags: '...', mark: '.' },
+  { step: 'rename-subdivision', text: 'x', by: 'y' },
+  { step: 'drop-incomplete-headings' },
+  { step: 'sort-fields' },
+  { step: 'set-position', tag: '008', from: 3, text: 'zz' },
+  { step: 'map-codes', tags: '...', code: 'a', table: { constructor: 'x' } },
+  { step: 'call-number', scheme: 'dewey' },
+  { step: 'build-field', tag: '599', indicators: '  ', parts: [{ code: 'a', template: '{...$a}' }] },
+  { step: 'apply-fixes', rule: 'spaces' },
+];
+test('any steps on any record: nothing throws, and the change set inverted gives the record back', () => {
+  fc.assert(
+    fc.property(anyRecord, fc.array(fc.constantFrom(...ANY_STEP), { maxLength: 6 }), (before, steps) => {
+      const { record: made, touched } = run(before, ...steps);
+      expect(touched.length > 0 || made === before).toBe(true);
+      const change = update('record', { id: 1, version: 3, value: before }, made);
+      expect(invert([change])[0]).toMatchObject({ before: { ...made }, after: { ...before } });
+    }),
+    { numRuns: 150 },
+  );
+});
+test('every step reads itself as a sentence', () => {
+  for (const step of [...ANY_STEP, ...house.steps])
+    expect(stepSentence({ ...step, when: { has: '245$a', languages: ['wel'] } }, DEFAULT_HOUSE)).toMatch(
+      /^[A-Z].{8,}, where the record has 245\$a and the language is Welsh$/,
+    );
+});
+
+describe('what cannot run is told beforehand', () => {
+  const replace = (find: string): Step => ({
+    step: 'replace-text',
+    tags: '245',
+    codes: 'a',
+    match: { find, expression: true },
+    by: '',
+  });
+  test.each<[string, Step, RegExp]>([
+    ['a runaway expression', replace('(a+)+$'), /run for ever/],
+    ['another', replace('(a|b*)*c'), /run for ever/],
+    ['a reference back', replace('(a)\\1'), /refers back/],
+    ['three open repetitions', replace('.*.*.*x'), /more than two/],
+    ['a broken one', replace('(a'), /not well formed/],
+    ['nothing to look for', replace(''), /nothing to look for/],
+    ['no tags', { step: 'end-mark', tags: '24', mark: '.' }, /names no tags/],
+    ['no check', { step: 'apply-fixes', rule: 'nothing' }, /no check/],
+    ['no address', { step: 'sort-fields', when: { has: '24$' } }, /no field address/],
+  ])('%s', (_, step, said) => {
+    expect(recipeProblems({ id: 'x', name: 'X', steps: [step] })).toMatchObject([
+      { step: 0, message: expect.stringMatching(said) as string },
+    ]);
+  });
+  test('sound expressions are not refused', () => {
+    for (const find of ['^(\\d+) p\\.?$', '(?:vol|v)\\. ?\\d+', '[A-Z]+ .*', '(ab|cd)+x'])
+      expect(recipeProblems({ id: 'x', name: 'X', steps: [replace(find)] })).toEqual([]);
+  });
+});
+
+describe('a recipe by doing', () => {
+  test('each difference becomes a step, and the steps do it again', () => {
+    const before = record('eng', ...eels, field('856', '40', 'u', 'http://reed.example/1'));
+    const made = record(
+      'wel',
+      field('245', '14', 'a', 'THE WILLOW BED :', 'b', 'notes /', 'c', 'A. Reed.'),
+      eels[1]!,
+      field('650', ' 0', 'a', 'Eels'),
+      field('852', '1 ', 'b', 'SEDGE', 'c', 'OPEN', 'p', '31204000517715'),
+      field('590', '  ', 'a', 'Course 4.'),
+    );
+    const steps = stepsFromEdit(before, made);
+    expect(steps.map((s) => s.step).sort()).toEqual(
+      [
+        'add-field',
+        'delete-field',
+        'drop-subdivision',
+        'set-indicator',
+        'set-position',
+        'set-subfield',
+      ].sort(),
+    );
+    const again = run(before, ...steps).record;
+    const sorted = (r: MarcRecord) =>
+      r.fields
+        .map((f) =>
+          'value' in f ? f : { ...f, subfields: [...f.subfields].sort((a, b) => (a.code < b.code ? -1 : 1)) },
+        )
+        .sort((a, b) => (a.tag < b.tag ? -1 : 1));
+    expect(sorted(again)).toEqual(sorted(made));
+  });
+  test('nothing done is no step', () =>
+    expect(stepsFromEdit(record('eng', ...eels), record('eng', ...eels))).toEqual([]));
+});
+
+test('a recipe written to a file is the same when read; other files are told for what they are', () => {
+  const recipe = { id: 'r1', name: 'Reedling', steps: ANY_STEP };
+  expect(readRecipe(recipeFile(recipe), 'r1')).toEqual(recipe);
+  expect(readRecipe('hello', 'x')).toMatch(/not JSON/);
+  expect(readRecipe('{"a":1}', 'x')).toMatch(/no recipe/);
+  expect(
+    readRecipe(recipeFile({ ...recipe, steps: [{ step: 'end-mark', tags: '2', mark: '' }] }), 'x'),
+  ).toMatch(/^Step 1: /);
+});

@@ -31,7 +31,7 @@ export const cleanDelivery =
     const id = Number(run.work.delivery);
     const delivery = await services.store.read('delivery', id);
     if (!delivery) return 'The delivery is no longer there.';
-    const treatment = treatmentOf(run.work, await services.store.rulesNow());
+    const treatment = await treatmentOf(run.work, services.store);
     const totals = await inChunks(services, run, {
       act: 'clean',
       delivery: id,
@@ -49,7 +49,7 @@ export const cleanDelivery =
   };
 
 export async function reviewClean(services: Services, id: number, work: TreatmentWork): Promise<Review> {
-  const treatment = treatmentOf(work, await services.store.rulesNow());
+  const treatment = await treatmentOf(work, services.store);
   const waiting = await services.store.select(
     'incoming',
     "delivery = :id AND state = 'waiting' ORDER BY seq",

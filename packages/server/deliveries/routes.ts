@@ -1,5 +1,4 @@
 import { acceptBody, cleanBody, decisionBody, fixBody, recordBody } from '@osier/contract';
-import { BUILT_IN, stepSentence } from '@osier/core/recipes';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
@@ -7,7 +6,8 @@ import { reviewAccept } from './accept';
 import { reviewClean } from './clean';
 import { changeIncoming, decide, incomingDetail, listDeliveries, listIncoming, takeIn } from './deliveries';
 import { findingKinds } from './findings';
-import { recipeNamed, treatmentOf } from './treatments';
+import { recipeNamed } from '../recipes/recipes';
+import { treatmentOf } from './treatments';
 
 export function deliveryRoutes(services: Services): Route[] {
   const { store, jobs } = services;
@@ -104,7 +104,7 @@ export function deliveryRoutes(services: Services): Route[] {
       status: 202,
       work: async ({ id, body, person }) => {
         const row = await waitingOf(id());
-        const { name } = treatmentOf({ rules: body.rules }, await store.rulesNow());
+        const { name } = await treatmentOf({ rules: body.rules }, store);
         return jobs.begin(
           'clean-delivery',
           `${name} in ${row.name}`,
@@ -112,20 +112,6 @@ export function deliveryRoutes(services: Services): Route[] {
           { delivery: row.id, rules: body.rules, leaveOut: body.leaveOut },
           row.waiting,
         );
-      },
-    }),
-    route({
-      method: 'get',
-      path: '/recipes',
-      summary: 'The recipes and their steps',
-      permission: 'look',
-      work: async () => {
-        const house = (await store.house()).value;
-        return BUILT_IN.map((r) => ({
-          id: r.id,
-          name: r.name,
-          steps: r.steps.map((s) => stepSentence(s, house)),
-        }));
       },
     }),
     route({
@@ -145,7 +131,7 @@ export function deliveryRoutes(services: Services): Route[] {
       status: 202,
       work: async ({ id, body, person }) => {
         const row = await waitingOf(id());
-        const recipe = recipeNamed(body.recipe);
+        const recipe = await recipeNamed(store, body.recipe);
         return jobs.begin(
           'clean-delivery',
           `Cleaning ${row.name} with ${recipe.name}`,

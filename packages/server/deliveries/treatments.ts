@@ -2,8 +2,10 @@ import { counted } from '@osier/core/changes';
 import { CHECKS, fixAll } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
-import { BUILT_IN, runRecipe, stepSentence, type Recipe } from '@osier/core/recipes';
+import { runRecipe, stepSentence, type Recipe } from '@osier/core/recipes';
 import { wrong } from '../http/problem';
+import { recipeNamed } from '../recipes/recipes';
+import type { Store } from '../store/store';
 
 /** Something that is done to every record of a delivery. */
 export interface Treatment {
@@ -21,16 +23,11 @@ export interface TreatmentWork {
   readonly rules?: readonly string[];
 }
 
-export function treatmentOf(work: TreatmentWork, house: HouseRules): Treatment {
+export async function treatmentOf(work: TreatmentWork, store: Store): Promise<Treatment> {
+  const house = await store.rulesNow();
   return work.recipe === undefined
     ? safeFixes(work.rules ?? [], house)
-    : recipeTreatment(recipeNamed(work.recipe), house);
-}
-
-export function recipeNamed(id: string): Recipe {
-  const recipe = BUILT_IN.find((r) => r.id === id);
-  if (!recipe) throw wrong('recipe', `There is no recipe “${id}”.`);
-  return recipe;
+    : recipeTreatment(await recipeNamed(store, work.recipe), house);
 }
 
 const recipeTreatment = (recipe: Recipe, house: HouseRules): Treatment => ({

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { initial } from './migrations/001-initial';
+import { recipes } from './migrations/002-recipes';
 
 export type Params = Record<string, unknown>;
 
@@ -78,7 +79,10 @@ export async function openDatabase(folder: string): Promise<Database> {
 }
 
 async function migrate(sequelize: Sequelize): Promise<void> {
-  const migrations = [{ name: '001-initial', statements: initial }];
+  const migrations = [
+    { name: '001-initial', statements: initial },
+    { name: '002-recipes', statements: recipes },
+  ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements }) => ({
       name,

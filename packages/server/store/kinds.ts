@@ -6,6 +6,7 @@ import { headingText, keyOfHeading, type Distinct, type Heading } from '@osier/c
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
+import type { Recipe } from '@osier/core/recipes';
 import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
 import { fold } from '@osier/core/text';
 
@@ -18,6 +19,9 @@ export interface WithdrawalListValue {
   readonly by: string;
   readonly madeOn: string;
 }
+
+/** A recipe of this library; its number is its id. */
+export type KeptRecipe = Omit<Recipe, 'id'>;
 
 /** What each kind of object is. */
 export interface Objects {
@@ -32,6 +36,7 @@ export interface Objects {
   withdrawlist: WithdrawalListValue;
   stocktake: Stocktake;
   scanbatch: ScanBatch;
+  recipe: KeptRecipe;
   house: HouseRules;
   lists: CodeLists;
 }
@@ -135,6 +140,7 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   withdrawlist: { table: 'withdrawal_lists', columns: ['state'], compute: (l) => [l.state] },
   stocktake: { table: 'stocktakes', columns: ['state'], compute: (s) => [s.state] },
   scanbatch: { table: 'scan_batches', columns: ['stocktake'], compute: (b) => [b.stocktake] },
+  recipe: { table: 'recipes', columns: ['name'], compute: (r) => [r.name] },
   house: SETTING,
   lists: SETTING,
 };

@@ -1,6 +1,6 @@
-import type { DeliveryRow, IncomingPage, JobState, Review } from '@osier/contract';
+import type { DeliveryRow, IncomingPage, JobState, RecipeRow, Review } from '@osier/contract';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
@@ -47,6 +47,9 @@ export default function Delivery() {
   const open = query.get('record') ? Number(query.get('record')) : null;
   const { data: delivery, error } = useApi<DeliveryRow>(`/deliveries/${id}`);
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
+  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const [recipeId, setRecipeId] = useState('house-style');
+  const recipe = recipes.find((r) => r.id === recipeId) ?? { id: 'house-style', name: 'House style' };
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const mayTake = useMay('take in deliveries');
   const list = useInfiniteQuery({
@@ -77,11 +80,17 @@ export default function Delivery() {
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
         {mayTake && delivery.waiting > 0 ? (
           <>
-            <Button
-              disabled={!!job}
-              onClick={() => setSheet({ act: 'clean', body: { recipe: 'house-style' } })}
-            >
-              Clean with “House style”
+            {recipes.length > 1 ? (
+              <Select
+                aria-label="Recipe to clean with"
+                value={recipe.id}
+                onChange={setRecipeId}
+                popupMatchSelectWidth={false}
+                options={recipes.map((r) => ({ value: r.id, label: r.name }))}
+              />
+            ) : null}
+            <Button disabled={!!job} onClick={() => setSheet({ act: 'clean', body: { recipe: recipe.id } })}>
+              Clean with “{recipe.name}”
             </Button>
             <Button type="primary" disabled={!!job} onClick={() => setSheet({ act: 'accept', body: {} })}>
               Accept{' '}

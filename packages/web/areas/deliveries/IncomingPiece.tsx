@@ -8,6 +8,7 @@ import { post, problemText, put } from '../../api/request';
 import { Compare } from '../../parts/Compare';
 import { FieldView } from '../../parts/FieldView';
 import { Mark } from '../../parts/Mark';
+import { KeepRecipe } from './KeepRecipe';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
@@ -151,7 +152,10 @@ export function IncomingPiece({
       {shown === 'held' && held ? (
         <Compare before={held.marc} after={r.marc} showSame />
       ) : shown === 'cleaned' ? (
-        <Compare before={r.original} after={r.marc} showSame />
+        <>
+          {mayChange ? <KeepRecipe original={r.original} marc={r.marc} /> : null}
+          <Compare before={r.original} after={r.marc} showSame />
+        </>
       ) : (
         <FieldView
           record={r.marc}

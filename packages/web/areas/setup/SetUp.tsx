@@ -3,16 +3,18 @@ import { AreaHead } from '../../parts/AreaHead';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
 import { People } from './People';
+import { Recipes } from './Recipes';
 import { useSetUp } from './use-set-up';
 import './setup.css';
 
 const PAGES = [
   ['lists', 'Branches, locations, types'],
   ['house', 'House rules'],
+  ['recipes', 'Recipes'],
   ['people', 'People'],
 ] as const;
 
-/** Lists, rules, people. */
+/** Lists, rules, recipes, people. */
 export default function SetUp() {
   const data = useSetUp();
   const [page, setPage] = useState<(typeof PAGES)[number][0]>('lists');
@@ -35,6 +37,8 @@ export default function SetUp() {
           <CodeListsForm key={data.lists.version} data={data} />
         ) : page === 'house' ? (
           <HouseForm key={data.house.version} data={data} />
+        ) : page === 'recipes' ? (
+          <Recipes />
         ) : (
           <People data={data} />
         )}

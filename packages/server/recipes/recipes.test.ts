@@ -1,0 +1,97 @@
+import type { JobState, Problem, RecipeRow, Review } from '@osier/contract';
+import { readFileSync } from 'node:fs';
+import { demoFile, startTesting, type Ask } from '../testing/running';
+
+let t: Awaited<ReturnType<typeof startTesting>>;
+let cataloguer: Ask;
+beforeAll(async () => {
+  t = await startTesting();
+  cataloguer = await t.as(2);
+});
+afterAll(() => t.stop());
+
+const steps = [
+  { step: 'replace-text', tags: '264', codes: 'c', match: { find: '©' }, by: '' },
+  {
+    step: 'add-field',
+    field: { tag: '590', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Tallow.' }] },
+    ifAbsent: true,
+    when: { has: '245$b' },
+  },
+];
+const all = async () => (await cataloguer<RecipeRow[]>('GET', '/recipes')).body;
+
+test('a recipe is kept, reads itself, runs on a delivery through the review, changes, goes, and comes back', async () => {
+  const kept = (
+    await cataloguer<{ id: number; entry: number }>('POST', '/recipes', { name: 'Tallow', steps })
+  ).body;
+  const row = (await all()).find((r) => r.id === String(kept.id))!;
+  expect(row.steps.map((s) => s.sentence)).toEqual([
+    'In every 264, take “©” out of $c',
+    'Add 590 ## $aTallow., if there is no 590 yet, where the record has 245$b',
+  ]);
+
+  const { body: arrived } = await cataloguer<{ delivery: number; job: number }>(
+    'POST',
+    '/deliveries?name=t.mrc',
+    readFileSync(demoFile('tallow-and-pike.mrc')),
+  );
+  await t.jobDone(cataloguer, arrived.job);
+  const path = `/deliveries/${arrived.delivery}/clean`;
+  const review = (await cataloguer<Review>('POST', `${path}/review`, { recipe: row.id })).body;
+  expect(review.consequences).toHaveLength(2);
+  expect(review.consequences[0]).toMatch(/^In every 264, take “©” out of \$c: \d+ records\.$/);
+  const job = (await cataloguer<JobState>('POST', path, { recipe: row.id })).body;
+  expect((await t.jobDone(cataloguer, job.id)).message).toContain(`${review.count} records`);
+
+  const change = { name: 'Tallow and Pike', steps: steps.slice(1), version: row.version };
+  expect((await cataloguer('PUT', `/recipes/${kept.id}`, change)).status).toBe(200);
+  expect((await cataloguer('PUT', `/recipes/${kept.id}`, { ...change, name: 'Another' })).status).toBe(409);
+  const now = (await all()).find((r) => r.id === row.id)!;
+  expect([now.name, now.steps.length]).toEqual(['Tallow and Pike', 1]);
+
+  const gone = await cataloguer<{ entry: number }>('POST', `/recipes/${kept.id}/remove`, {
+    version: now.version,
+  });
+  expect(await all()).toHaveLength(1);
+  await cataloguer('POST', `/daybook/${gone.body.entry}/undo`, {});
+  expect((await all()).find((r) => r.id === row.id)!.name).toBe('Tallow and Pike');
+});
+
+test('a recipe goes to another library as a file and is the same there', async () => {
+  const kept = (await cataloguer<{ id: number }>('POST', '/recipes', { name: 'For others', steps })).body;
+  const file = await cataloguer('GET', `/recipes/${kept.id}/file`);
+  const taken = await cataloguer<{ id: number }>('POST', '/recipes/import', {
+    text: JSON.stringify(file.body),
+  });
+  const rows = await all();
+  const of = (id: number) => rows.find((r) => r.id === String(id))!.steps;
+  expect(of(taken.body.id)).toEqual(of(kept.id));
+});
+
+test.each<[string, unknown, RegExp]>([
+  ['no name', { name: ' ', steps }, /name/],
+  ['no step', { name: 'X', steps: [] }, /at least one step/],
+  [
+    'a runaway expression',
+    {
+      name: 'X',
+      steps: [
+        { step: 'replace-text', tags: '245', codes: 'a', match: { find: '(a+)+', expression: true }, by: '' },
+      ],
+    },
+    /^Step 1: .*for ever/,
+  ],
+  ['a step that is none', { name: 'X', steps: [{ step: 'explode' }] }, /not as it should be/],
+])('%s is refused with a sentence', async (_, body, said) => {
+  const before = (await all()).length;
+  const answer = await cataloguer<Problem>('POST', '/recipes', body);
+  expect(answer.status).toBe(422);
+  expect(answer.body.detail).toMatch(said);
+  expect(await all()).toHaveLength(before);
+});
+test('an assistant keeps no recipe, and a file that is none is told', async () => {
+  expect((await (await t.as(3))('POST', '/recipes', { name: 'X', steps })).status).toBe(403);
+  const answer = await cataloguer<Problem>('POST', '/recipes/import', { text: 'hello' });
+  expect([answer.status, answer.body.detail]).toEqual([422, expect.stringContaining('not JSON')]);
+});

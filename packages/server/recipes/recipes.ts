@@ -1,0 +1,109 @@
+import type { RecipeBody, RecipeRow } from '@osier/contract';
+import { counted, creation, removal, update } from '@osier/core/changes';
+import {
+  BUILT_IN,
+  readRecipe,
+  recipeProblems,
+  stepSentence,
+  type Recipe,
+  type Step,
+} from '@osier/core/recipes';
+import { quoted } from '../daybook/sentences';
+import { notFound, wrong } from '../http/problem';
+import type { Services } from '../services';
+import { commit } from '../store/commit';
+import type { Store } from '../store/store';
+
+/** The recipe with this id: the one that comes with Osier, or one of the library's own by its number. */
+export async function recipeNamed(store: Store, id: string): Promise<Recipe> {
+  const built = BUILT_IN.find((r) => r.id === id);
+  if (built) return built;
+  const kept = /^\d{1,9}$/.test(id) ? await store.read('recipe', Number(id)) : null;
+  if (!kept) throw wrong('recipe', `There is no recipe “${id}”.`);
+  return { id, ...kept.value };
+}
+
+/** All recipes, the one that comes with Osier first, then by name. */
+export async function listRecipes({ store }: Services): Promise<RecipeRow[]> {
+  const house = (await store.house()).value;
+  const kept = await store.select('recipe', '1 ORDER BY name, id');
+  const row = (r: Recipe, version: number | null): RecipeRow => ({
+    id: r.id,
+    name: r.name,
+    version,
+    steps: r.steps.map((step) => ({ step, sentence: stepSentence(step, house) })),
+  });
+  return [
+    ...BUILT_IN.map((r) => row(r, null)),
+    ...kept.map((k) => row({ id: String(k.id), ...k.value }, k.version)),
+  ];
+}
+
+/** Checks a recipe and gives it as a value; the first thing that is wrong is told. */
+function sound({ name, steps }: RecipeBody): Omit<Recipe, 'id'> {
+  const recipe = { name: name.trim(), steps: steps as unknown as Step[] };
+  let problems: { step: number; message: string }[];
+  try {
+    problems = recipeProblems({ id: '', ...recipe });
+    for (const step of recipe.steps) stepSentence(step, NO_HOUSE);
+  } catch {
+    throw wrong('steps', 'A step of the recipe is not as it should be.');
+  }
+  const [problem] = problems;
+  if (problem) throw wrong('steps', `Step ${problem.step + 1}: ${problem.message}`);
+  return recipe;
+}
+const NO_HOUSE = { classDecimals: 0 } as Parameters<typeof stepSentence>[1];
+
+export async function keepRecipe(
+  { store }: Services,
+  person: number,
+  body: RecipeBody,
+): Promise<{ id: number; entry: number; sentence: string }> {
+  const recipe = sound(body);
+  const id = await store.nextIds('recipe', 1);
+  const sentence = `Kept the recipe ${quoted(recipe.name)}: ${counted(recipe.steps.length, 'step')}`;
+  const entry = await commit(store, {
+    act: 'recipe',
+    person,
+    sentence,
+    changes: [creation('recipe', id, recipe)],
+  });
+  return { id, entry, sentence };
+}
+
+export async function importRecipe(services: Services, person: number, text: string) {
+  const recipe = readRecipe(text, '');
+  if (typeof recipe === 'string') throw wrong('text', recipe);
+  return keepRecipe(services, person, {
+    name: recipe.name,
+    steps: recipe.steps as unknown as RecipeBody['steps'],
+  });
+}
+
+export async function changeRecipe(
+  { store }: Services,
+  person: number,
+  id: number,
+  { version, ...body }: RecipeBody & { version: number },
+): Promise<{ entry: number; sentence: string }> {
+  const held = await store.read('recipe', id);
+  if (!held) throw notFound(`Recipe ${id}`);
+  const recipe = sound(body);
+  const sentence = `Changed the recipe ${quoted(recipe.name)}`;
+  const changes = [update('recipe', { ...held, version }, recipe)];
+  return { sentence, entry: await commit(store, { act: 'recipe', person, sentence, changes }) };
+}
+
+export async function removeRecipe(
+  { store }: Services,
+  person: number,
+  id: number,
+  version: number,
+): Promise<{ entry: number; sentence: string }> {
+  const held = await store.read('recipe', id);
+  if (!held) throw notFound(`Recipe ${id}`);
+  const sentence = `Took the recipe ${quoted(held.value.name)} away`;
+  const changes = [removal('recipe', { ...held, version })];
+  return { sentence, entry: await commit(store, { act: 'recipe', person, sentence, changes }) };
+}

@@ -1,0 +1,75 @@
+import type { Done, SetUp } from '@osier/contract';
+import { DEFAULT_HOUSE } from '@osier/core/house';
+import type { MarcRecord } from '@osier/core/marc';
+import { stepSentence, stepsFromEdit } from '@osier/core/recipes';
+import { Button, Input } from 'antd';
+import { useMemo, useState } from 'react';
+import { refresh, useApi } from '../../api/queries';
+import { post, RequestProblem } from '../../api/request';
+import { FieldProblem } from '../../parts/FieldProblem';
+import { useShell } from '../../shell/shell-store';
+
+/** What was done to this record by hand, offered as steps of a recipe for the others of the delivery. */
+export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: MarcRecord }) {
+  const { data } = useApi<SetUp>('/set-up');
+  const house = data?.house.value ?? DEFAULT_HOUSE;
+  const steps = useMemo(() => stepsFromEdit(original, marc), [original, marc]);
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const say = useShell((s) => s.say);
+  if (steps.length === 0) return null;
+  const chosen = steps.filter((_, i) => !left.has(i));
+  const keep = async () => {
+    try {
+      const done = await post<Done>('/recipes', { name, steps: chosen });
+      setProblem(null);
+      setName('');
+      say(`${done.sentence}. It stands beside “Clean” now.`, done.entry);
+      await refresh();
+    } catch (e) {
+      if (!(e instanceof RequestProblem)) throw e;
+      setProblem(e);
+    }
+  };
+  return (
+    <section className="keep-recipe" aria-label="Keep what was done as a recipe">
+      <h3>Do this to other records too</h3>
+      <ul>
+        {steps.map((step, i) => (
+          <li key={i}>
+            <label>
+              <input
+                type="checkbox"
+                checked={!left.has(i)}
+                onChange={() =>
+                  setLeft(left.has(i) ? new Set([...left].filter((x) => x !== i)) : new Set([...left, i]))
+                }
+              />{' '}
+              {stepSentence(step, house)}
+            </label>
+          </li>
+        ))}
+      </ul>
+      <div className="row">
+        <Input
+          aria-label="Name of the recipe"
+          placeholder="Name of the recipe"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          onPressEnter={() => void keep()}
+          style={{ width: 260 }}
+        />
+        <Button disabled={chosen.length === 0} onClick={() => void keep()}>
+          Keep {chosen.length === 1 ? 'this step' : `these ${chosen.length} steps`} as a recipe
+        </Button>
+      </div>
+      <FieldProblem of={problem} field="name" />
+      {problem && !problem.problem.fields?.length ? (
+        <p className="field-problem" role="alert">
+          {problem.message}
+        </p>
+      ) : null}
+    </section>
+  );
+}
