@@ -33,7 +33,7 @@ function changedField(before: Field, after: Field): StepBody[] {
   if (isControl(before) || isControl(after)) {
     if (!isControl(before) || !isControl(after)) return [];
     const fixed = before.tag === '006' || before.tag === '007' || before.tag === '008';
-    return fixed ? positionSteps(before.tag as '008', before.value, after.value) : [];
+    return fixed ? positionSteps(before.tag, before.value, after.value) : [];
   }
   if (before.tag !== after.tag) return [{ step: 'move-field', tags: before.tag, to: after.tag }];
   return [...indicatorSteps(before, after), ...subfieldSteps(before, after)];

@@ -65,12 +65,7 @@ test.each<[string, Step, string, Field[]]>([
     '650',
     [eels[1]!],
   ],
-  [
-    'copies a field',
-    { step: 'copy-field', tags: '245', to: '246' },
-    '246',
-    [{ ...eels[0]!, tag: '246' } as Field],
-  ],
+  ['copies a field', { step: 'copy-field', tags: '245', to: '246' }, '246', [{ ...eels[0]!, tag: '246' }]],
   ['moves fields', { step: 'move-field', tags: '650', to: '690' }, '650', []],
   [
     'sets a subfield',

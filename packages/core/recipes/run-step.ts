@@ -239,5 +239,5 @@ function filled(record: MarcRecord, template: string): string | null {
 }
 
 export function runStepBody(record: MarcRecord, step: StepBody, house: HouseRules): MarcRecord {
-  return (RUNS[step.step] as Run<StepBody['step']>)(record, step as never, house);
+  return (RUNS[step.step] as Run<StepBody['step']>)(record, step, house);
 }

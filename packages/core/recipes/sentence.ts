@@ -68,7 +68,7 @@ const blank = (value: string) => (value.trim() === '' ? 'blank' : quoted(value))
 
 /** A step as a sentence. */
 export function stepSentence(step: Step, house: HouseRules): string {
-  const said = (SAYS[step.step] as Say<StepBody['step']>)(step as never, house);
+  const said = (SAYS[step.step] as Say<StepBody['step']>)(step, house);
   const when = step.when && conditionSentence(step.when);
   return when ? `${said}, where ${when}` : said;
 }
