@@ -53,6 +53,14 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.getByRole('option').first().click();
   await page.getByRole('button', { name: /^Add 020/ }).click();
   await expect(status(page)).toContainText('Corrected the incoming record');
+  await page.getByRole('button', { name: 'What cleaning changed' }).click();
+  const byDoing = page.getByRole('region', { name: 'Keep what was done as a recipe' });
+  await expect(byDoing.getByRole('checkbox', { name: /^Add 020/ })).toBeChecked();
+  await byDoing.getByRole('textbox', { name: 'Name of the recipe' }).fill('Tallow and Pike');
+  await accessible(page);
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('Kept the recipe “Tallow and Pike”: 1 step');
+  await expect(page.getByRole('combobox', { name: 'Recipe to clean with' })).toBeVisible();
   await page.getByRole('button', { name: 'What the checks find' }).click();
   await page.getByRole('button', { name: /show all/ }).click();
   await page.getByRole('button', { name: /Clean with/ }).click();
@@ -322,9 +330,10 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await page.getByRole('button', { name: 'Save the lists' }).click();
   await expect(status(page)).toContainText('Changed the code lists');
   await picture(page, 'set-up');
-  for (const name of ['House rules', 'People']) {
+  for (const name of ['House rules', 'Recipes', 'People']) {
     await page.getByRole('button', { name }).click();
     await accessible(page);
+    if (name !== 'People') await picture(page, name.toLowerCase().replace(' ', '-'));
   }
   await page.keyboard.press('Alt+z');
   await expect(page.getByText(/^Takes back: Changed the code lists/)).toBeVisible();

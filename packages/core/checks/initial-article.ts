@@ -45,9 +45,15 @@ export function initialArticle(title: string, language: string): string {
 /** Several checks ask about the same title one after another. */
 let last = { title: '', language: '', article: '' };
 
+/** No article is longer than five letters before its blank, apostrophe or hyphen. */
+function hasShortStart(title: string): boolean {
+  for (let i = 0; i < 7 && i < title.length; i++) if (" '’-\u00a0".includes(title[i]!)) return true;
+  return false;
+}
+
 function findArticle(title: string, language: string): string {
   const articles = ARTICLES[language];
-  if (!articles || NONE.test(title)) return '';
+  if (!articles || !hasShortStart(title) || NONE.test(title)) return '';
   let best = '';
   for (const article of articles) {
     const start = title.slice(0, article.length).replace('’', "'");

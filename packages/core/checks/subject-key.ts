@@ -1,11 +1,11 @@
 import type { DataField } from '../marc';
-import { fold } from '../text';
+import { foldOnce } from './fold-once';
 
 /** What makes two subject fields the same heading: tag, subject system and text but for case and punctuation. */
 export const subjectKey = (f: DataField): string =>
   `${f.tag} ${f.ind2} ${f.subfields.find((s) => s.code === '2')?.value ?? ''} ${f.subfields
     .filter((s) => /[a-z]/.test(s.code))
-    .map((s) => `${s.code}${fold(s.value)}`)
+    .map((s) => `${s.code}${foldOnce(s.value)}`)
     .join('|')}`;
 
 /** Second indicators that name a subject system (MARC 21, 6XX), by the code it has in $2. */

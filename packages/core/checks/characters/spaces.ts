@@ -11,7 +11,7 @@ export const spaces: Check = {
   source: 'common practice, no source',
   formats: ALL_FORMATS,
   run({ data, text }, tell) {
-    if (!/\u001f | (?:\u001f|$)| {2}/.test(text)) return;
+    if (!['  ', '\u001f ', ' \u001f'].some((s) => text.includes(s)) && !text.endsWith(' ')) return;
     for (const p of data) {
       if (EXACT.has(p.field.tag)) continue;
       for (const { code, value, i } of subfieldsOf(p)) {

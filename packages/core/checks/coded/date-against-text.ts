@@ -27,10 +27,12 @@ export const dateAgainstText: Check = {
 };
 
 /** Dates of publication as written: 264 of any kind, 260 $c and $g. */
-export const publicationDates = (view: RecordView): string[] =>
-  [...view.tagged('264'), ...view.tagged('260')].flatMap((p) =>
-    [...subfieldsOf(p, 'cg')].map((s) => s.value),
-  );
+export function publicationDates(view: RecordView): string[] {
+  const dates: string[] = [];
+  for (const tag of ['264', '260'])
+    for (const p of view.tagged(tag)) for (const s of subfieldsOf(p, 'cg')) dates.push(s.value);
+  return dates;
+}
 
 /** `[199-?]` and `between 1990 and 1999` cover more than they spell. */
 function coversDecade(text: string, date: string): boolean {

@@ -19,7 +19,8 @@ export const nameDates: Check = {
     for (const p of data) {
       if (!NAMES.has(p.rules)) continue;
       for (const { value, i } of subfieldsOf(p, 'd')) {
-        if (/^\d{4}-[.,]*$/.test(value)) continue;
+        const plain = /^(\d{4})-(\d{4})?[.,]*$/.exec(value);
+        if (plain && (plain[2] === undefined || plain[2] >= plain[1]!)) continue;
         const where = inSubfield(p, i);
         const spaced = /(\d) ?[-–—] ?(?=\d)|(\d) [-–—]/.exec(value);
         const closed = value

@@ -8,7 +8,7 @@ export const emptySubfield: Check = {
   source: 'common practice, no source',
   formats: ALL_FORMATS,
   run({ data, text }, tell) {
-    if (!/\u001f\s*(?:\u001f|$)/.test(text) && data.every((p) => p.subfields.length > 0)) return;
+    if (!mayBeEmpty(text) && data.every((p) => p.subfields.length > 0)) return;
     for (const p of data) {
       const { tag, subfields } = p.field;
       if (subfields.length === 0)
@@ -31,3 +31,9 @@ export const emptySubfield: Check = {
     }
   },
 };
+
+/** Two separators together, or with white space between. */
+const mayBeEmpty = (text: string) =>
+  text.includes('\u001f\u001f') ||
+  text.endsWith('\u001f') ||
+  (/\u001f\s/.test(text) && /\u001f\s+(?:\u001f|$)/.test(text));

@@ -1,3 +1,4 @@
+import { foldOnce } from '../fold-once';
 import { fold } from '../../text';
 import { change, safe, type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
@@ -12,7 +13,7 @@ export const droppedSubdivision: Check = {
     const dropped = folded(house.droppedSubdivisions);
     for (const p of subjects) {
       for (const { value, i } of subfieldsOf(p, 'vxyz')) {
-        if (!dropped.has(fold(value))) continue;
+        if (!dropped.has(foldOnce(value))) continue;
         tell({
           severity: 'advice',
           where: inSubfield(p, i),

@@ -40,5 +40,11 @@ const startOf = ({ field, subfields }: Placed): string => {
   let parts = 0;
   for (const { code } of subfields) if (code >= 'a') parts++;
   const first = subfields.find((s) => s.code === 'a')?.value ?? '';
-  return `${field.tag}${field.ind2}${parts}${/[\p{L}\p{N}]/u.exec(first)?.[0].toLowerCase() ?? ''}`;
+  return `${field.tag}${field.ind2}${parts}${firstLetter(first)}`;
 };
+
+function firstLetter(text: string): string {
+  const small = text.charCodeAt(0) | 0x20;
+  if (small >= 0x61 && small <= 0x7a) return String.fromCharCode(small);
+  return /[\p{L}\p{N}]/u.exec(text)?.[0].toLowerCase() ?? '';
+}
