@@ -161,3 +161,9 @@ export function subfieldsOf(p: Placed, codes?: string): readonly SubfieldAt[] {
   for (const s of p.subfields) if (codes.includes(s.code)) (found ??= []).push(s);
   return found ?? NO_SUBFIELDS;
 }
+
+/** Index of the last subfield with text of the field itself: no link, no control subfield; -1 for none. */
+export function lastTextOf({ subfields }: Placed): number {
+  for (let i = subfields.length - 1; i >= 0; i--) if (/[a-tv-z]/.test(subfields[i]!.code)) return i;
+  return -1;
+}

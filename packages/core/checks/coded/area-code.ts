@@ -1,6 +1,6 @@
-import { codeName, codeStanding } from '../../format';
 import { type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
+import { listedCode } from './listed-code';
 
 export const areaCode: Check = {
   rule: 'area-code',
@@ -18,21 +18,10 @@ export const areaCode: Check = {
             where,
             message: `An area code has seven characters; “${value}” has ${value.length}.`,
           });
-        else if (
-          codeStanding('areas', value.replace(/-+$/, '')) === 'current' ||
-          codeStanding('areas', value) === 'current'
-        )
-          continue;
-        else if (
-          codeStanding('areas', value.replace(/-+$/, '')) === 'obsolete' ||
-          codeStanding('areas', value) === 'obsolete'
-        )
-          tell({
-            severity: 'advice',
-            where,
-            message: `The area code ${value} (${codeName('areas', value) ?? codeName('areas', value.replace(/-+$/, ''))}) is obsolete.`,
-          });
-        else tell({ severity: 'warning', where, message: `“${value}” is no area code of the MARC list.` });
+        else {
+          const told = listedCode('areas', 'area code', value.replace(/-+$/, ''));
+          if (told) tell({ ...told, where });
+        }
       }
   },
 };

@@ -1,6 +1,6 @@
-import { codeName, codeStanding } from '../../format';
 import { type Check } from '../finding';
 import { inControl, inSubfield, subfieldsOf } from '../view';
+import { listedCode } from './listed-code';
 
 export const countryCode: Check = {
   rule: 'country-code',
@@ -23,13 +23,5 @@ export const countryCode: Check = {
 
 function problemOf(text: string) {
   const code = text.trim();
-  if (code === '' || /^\|+$/.test(code)) return null;
-  const standing = codeStanding('countries', code);
-  if (standing === 'current') return null;
-  if (standing === 'obsolete')
-    return {
-      severity: 'advice' as const,
-      message: `The country code ${code} (${codeName('countries', code)}) is obsolete.`,
-    };
-  return { severity: 'warning' as const, message: `“${code}” is no country code of the MARC list.` };
+  return code === '' || /^\|+$/.test(code) ? null : listedCode('countries', 'country code', code);
 }

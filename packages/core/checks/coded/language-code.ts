@@ -1,6 +1,6 @@
-import { codeName, codeStanding } from '../../format';
-import { type Check, type Severity } from '../finding';
+import { type Check } from '../finding';
 import { inControl, inSubfield, subfieldsOf } from '../view';
+import { listedCode } from './listed-code';
 
 const SOUND = ['   ', '|||', 'zxx', 'mul', 'und', 'sgn'];
 
@@ -36,14 +36,5 @@ export const languageCode: Check = {
   },
 };
 
-function problemOf(code: string): { severity: Severity; message: string } | null {
-  if (SOUND.includes(code)) return null;
-  const standing = codeStanding('languages', code);
-  if (standing === 'current') return null;
-  if (standing === 'obsolete')
-    return {
-      severity: 'advice',
-      message: `The language code ${code} (${codeName('languages', code)}) is obsolete.`,
-    };
-  return { severity: 'warning', message: `“${code}” is no language code of the MARC list.` };
-}
+const problemOf = (code: string) =>
+  SOUND.includes(code) ? null : listedCode('languages', 'language code', code);

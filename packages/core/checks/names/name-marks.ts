@@ -1,6 +1,6 @@
 import { followsIsbd } from '../isbd';
 import { look, setText, type Check } from '../finding';
-import { inSubfield, type Placed } from '../view';
+import { inSubfield, lastTextOf } from '../view';
 
 export const nameMarks: Check = {
   rule: 'name-marks',
@@ -29,7 +29,7 @@ export const nameMarks: Check = {
           });
         }
       }
-      const last = lastName(p);
+      const last = lastTextOf(p);
       const value = subfields[last]?.value.trimEnd();
       if (value !== undefined && /[,;:]$/.test(value))
         tell({
@@ -41,11 +41,3 @@ export const nameMarks: Check = {
     }
   },
 };
-
-function lastName(p: Placed): number {
-  let last = -1;
-  p.field.subfields.forEach((s, i) => {
-    if (/[a-tv-z]/.test(s.code)) last = i;
-  });
-  return last;
-}

@@ -1,6 +1,6 @@
 import { followsIsbd } from '../isbd';
 import { safe, setText, type Check } from '../finding';
-import { inSubfield, type Placed } from '../view';
+import { inSubfield, lastTextOf } from '../view';
 
 /** Fields that end with a full stop where punctuation is kept. */
 const ENDING = new Set(['245', '250', '260', '264', '500', '504', '505', '520']);
@@ -14,7 +14,7 @@ export const endMark: Check = {
     if (!followsIsbd(view, house)) return;
     for (const p of view.data) {
       if (!ENDING.has(p.field.tag)) continue;
-      const i = lastText(p);
+      const i = lastTextOf(p);
       const whole = p.field.subfields[i]?.value;
       if (whole === undefined || whole.charCodeAt(whole.length - 1) === 0x2e) continue;
       const value = whole.trimEnd();
@@ -34,11 +34,3 @@ export const endMark: Check = {
     }
   },
 };
-
-function lastText(p: Placed): number {
-  let last = -1;
-  p.field.subfields.forEach((s, i) => {
-    if (/[a-tv-z]/.test(s.code)) last = i;
-  });
-  return last;
-}

@@ -14,29 +14,7 @@ export function HouseForm({ data }: { data: SetUp }) {
   const { say, complain } = useShell();
   const save = async () => {
     try {
-      const {
-        classDecimals,
-        cutterLetters,
-        droppedSubdivisions,
-        protectedFields,
-        jumpLength,
-        checksOff,
-        barcode,
-        thesauri,
-        punctuation,
-      } = house;
-      const done = await put<Done>('/set-up/house', {
-        version: data.house.version,
-        classDecimals,
-        cutterLetters,
-        droppedSubdivisions,
-        protectedFields,
-        jumpLength,
-        checksOff,
-        barcode,
-        thesauri,
-        punctuation,
-      });
+      const done = await put<Done>('/set-up/house', { version: data.house.version, ...house });
       setProblem(null);
       say(done.sentence, done.entry);
       await refresh();
