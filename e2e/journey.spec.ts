@@ -79,6 +79,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.getByRole('button', { name: /^Accept 37 records Ctrl/ }).click();
   await expect(status(page)).toContainText('Accepted 37 records');
   await expect(page.getByText('42 records, none waiting, 37 accepted, 5 skipped.')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Report' })).toBeVisible();
 
   await page.keyboard.press('Alt+z');
   await expect(page.getByText(/^Takes back: Accepted 37 records/)).toBeVisible();

@@ -38,5 +38,6 @@ export const csvRow = (record: MarcRecord, columns: readonly Column[]): string =
     ),
   );
 
-const csvLine = (cells: readonly string[]) => `${cells.map(cell).join(',')}\r\n`;
+/** Cells as one line of a table (RFC 4180). */
+export const csvLine = (cells: readonly string[]) => `${cells.map(cell).join(',')}\r\n`;
 const cell = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);

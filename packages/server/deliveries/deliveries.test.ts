@@ -59,6 +59,14 @@ test('a clean delivery: counts, what is held, accept, and take back row by row',
   expect(row).toMatchObject({ records: 42, waiting: 0, accepted: 38, skipped: 4 });
   expect((await catalogueOf(t.running)).records).toHaveLength(1536);
 
+  const report = (await cataloguer<string>('GET', `/deliveries/${id}/report`)).body.trim().split('\r\n');
+  expect(report).toHaveLength(43);
+  const outcomes = report.slice(1).map((line) => line.split(',')[1]);
+  const times = (outcome: string) => outcomes.filter((o) => o === outcome).length;
+  expect([times('added'), times('replaced'), times('skipped')]).toEqual([36, 2, 4]);
+  const file = (await cataloguer<string>('GET', `/deliveries/${id}/accepted`)).body;
+  expect(file.split('\u001d')).toHaveLength(39);
+
   const undone = await cataloguer('POST', `/daybook/${done.entry}/undo`);
   expect(undone.status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);

@@ -7,6 +7,7 @@ import { reviewClean } from './clean';
 import { changeIncoming, decide, incomingDetail, listDeliveries, listIncoming, takeIn } from './deliveries';
 import { findingKinds } from './findings';
 import { recipeNamed } from '../recipes/recipes';
+import { sendAccepted, sendReport } from './report';
 import { treatmentOf } from './treatments';
 
 export function deliveryRoutes(services: Services): Route[] {
@@ -79,6 +80,20 @@ export function deliveryRoutes(services: Services): Route[] {
         await waitingOf(id());
         return changeIncoming(services, person.id, id(), id('incoming'), body);
       },
+    }),
+    route({
+      method: 'get',
+      path: '/deliveries/:id/report',
+      summary: 'What became of each record, as CSV',
+      permission: 'look',
+      work: ({ id, res }) => sendReport(services, id(), res),
+    }),
+    route({
+      method: 'get',
+      path: '/deliveries/:id/accepted',
+      summary: 'The records it became in the catalogue, as ISO 2709',
+      permission: 'look',
+      work: ({ id, res }) => sendAccepted(services, id(), res),
     }),
     route({
       method: 'get',

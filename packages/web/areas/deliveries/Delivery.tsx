@@ -78,6 +78,12 @@ export default function Delivery() {
   return (
     <>
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
+        {delivery.accepted > 0 ? (
+          <span className="row">
+            <a href={`/api/deliveries/${id}/report`}>Report</a>
+            <a href={`/api/deliveries/${id}/accepted`}>Accepted records</a>
+          </span>
+        ) : null}
         {mayTake && delivery.waiting > 0 ? (
           <>
             {recipes.length > 1 ? (

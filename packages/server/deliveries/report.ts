@@ -1,0 +1,71 @@
+import { reportHead, reportLine, type ReportRow } from '@osier/core/deliveries';
+import { dataFields, values, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import type { Response } from 'express';
+import { notFound } from '../http/problem';
+import type { Services } from '../services';
+
+const AT_ONCE = 1000;
+
+type Columns = Omit<ReportRow, 'barcodes' | 'repairs'> & { id: number; value: string; repairs: string };
+
+/** What became of each record of a delivery as a table, written as it is read; it can be asked for ever. */
+export async function sendReport({ store }: Services, delivery: number, res: Response): Promise<void> {
+  const name = await begin(store, delivery, res, 'text/csv; charset=utf-8', 'report.csv');
+  if (!name) throw notFound(`Delivery ${delivery}`);
+  // A byte order mark, because spreadsheets take a file without it for another encoding.
+  res.write(`\ufeff${reportHead()}`);
+  for (let after = 0; ;) {
+    const rows = await store.rows<Columns>(
+      `SELECT i.id, i.seq, i.title, i.author, i.isbn, i.year, i.state, i.decision, i.record, i.errors, i.warnings, i.advice, i.value, r.repairs
+       FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :delivery AND i.seq > :after ORDER BY i.seq LIMIT ${AT_ONCE}`,
+      { delivery, after },
+    );
+    for (const { value, repairs, ...row } of rows) {
+      const { marc } = JSON.parse(value) as { marc: MarcRecord };
+      const barcodes = dataFields(marc, /^(852|876)$/).flatMap((f) => values(f, 'p'));
+      res.write(reportLine({ ...row, barcodes, repairs: (JSON.parse(repairs) as unknown[]).length }));
+    }
+    if (rows.length < AT_ONCE) break;
+    after = rows.at(-1)!.seq;
+  }
+  res.end();
+}
+
+/** The records of the catalogue that a delivery became, as they are now, in ISO 2709. */
+export async function sendAccepted({ store }: Services, delivery: number, res: Response): Promise<void> {
+  const name = await begin(store, delivery, res, 'application/marc', 'accepted.mrc');
+  if (!name) throw notFound(`Delivery ${delivery}`);
+  for (let after = 0; ;) {
+    const rows = await store.rows<{ seq: number; record: number }>(
+      `SELECT seq, record FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND record IS NOT NULL AND seq > :after ORDER BY seq LIMIT ${AT_ONCE}`,
+      { delivery, after },
+    );
+    const held = await store.readMany(
+      'record',
+      rows.map((r) => r.record),
+    );
+    const by = new Map(held.map((h) => [h.id, h.value]));
+    for (const { record } of rows) {
+      const marc = by.get(record);
+      if (marc) res.write(writeIso2709(marc));
+    }
+    if (rows.length < AT_ONCE) break;
+    after = rows.at(-1)!.seq;
+  }
+  res.end();
+}
+
+async function begin(
+  store: Services['store'],
+  delivery: number,
+  res: Response,
+  type: string,
+  ending: string,
+): Promise<string | null> {
+  const held = await store.read('delivery', delivery);
+  if (!held) return null;
+  const name = held.value.name.replace(/\.[a-z0-9]+$/i, '').replace(/[^A-Za-z0-9_-]+/g, '-');
+  res.setHeader('content-disposition', `attachment; filename="${name}-${ending}"`);
+  res.type(type);
+  return name;
+}
