@@ -217,6 +217,10 @@ test.each<[string, Field[]]>([
     [...plus(field('500', '  ', '6', '880-01', 'a', 'x.'), field('880', '  ', '6', '500-01/(N', 'a', 'х.'))],
   ],
   ['old dates of a name', named('a', 'Reedman, Amos,', 'd', 'active 16th century.')],
+  [
+    'the same barcode in 852 and 876',
+    plus(field('852', '1 ', 'b', 'SEDGE', 'p', '31204000517715'), field('876', '  ', 'p', '31204000517715')),
+  ],
   ['a title that begins like an article', instead(title('a', 'A to Z of eels /', 'c', 'A.'))],
 ])('nothing is said of %s', (_, fields) => {
   const leader = _.startsWith('an old') ? '00000nam a2200000   4500' : '00000nam a2200000 i 4500';

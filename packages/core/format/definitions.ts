@@ -47,9 +47,13 @@ export function formatOf(leader: string): Format {
   return 'uvxy'.includes(type) ? 'holdings' : 'bibliographic';
 }
 
+/** Fields of the holdings format that may stand in bibliographic records (Format for Holdings Data, introduction). */
+const EMBEDDED = /^8(4[1-5]|5[2-5]|6[3-8]|7[678])$/;
+
 /** The definition of a tag; undefined for tags that the format does not define. */
 export const fieldDefinition = (tag: string, format: Format = 'bibliographic'): FieldDefinition | undefined =>
-  FORMATS[format][tag];
+  FORMATS[format][tag] ??
+  (format === 'bibliographic' && EMBEDDED.test(tag) ? FORMATS.holdings[tag] : undefined);
 
 /** The subfield codes that a field has, and those among them that may stand once. */
 export interface FieldCodes {
@@ -93,7 +97,7 @@ export const isObsoleteTag = (tag: string, format: Format = 'bibliographic'): bo
 
 /** Name of a field, such as "Title Statement". */
 export function fieldName(tag: string, format: Format = 'bibliographic'): string {
-  return FORMATS[format][tag]?.name ?? (isLocalTag(tag) ? 'Local field' : 'Not defined in MARC 21');
+  return fieldDefinition(tag, format)?.name ?? (isLocalTag(tag) ? 'Local field' : 'Not defined in MARC 21');
 }
 
 /** Name of a subfield, such as "Remainder of title". */
@@ -102,11 +106,11 @@ export function subfieldName(
   code: string,
   format: Format = 'bibliographic',
 ): string | undefined {
-  return FORMATS[format][tag]?.subfields?.[code]?.[0] as string | undefined;
+  return fieldDefinition(tag, format)?.subfields?.[code]?.[0] as string | undefined;
 }
 
 export const subfieldIsRepeatable = (tag: string, code: string, format: Format = 'bibliographic'): boolean =>
-  FORMATS[format][tag]?.subfields?.[code]?.[1] === 1;
+  fieldDefinition(tag, format)?.subfields?.[code]?.[1] === 1;
 
 /** What an indicator's value means here; undefined when the format does not define the value. */
 export function indicatorMeaning(
@@ -115,7 +119,7 @@ export function indicatorMeaning(
   value: string,
   format: Format = 'bibliographic',
 ): string | undefined {
-  const definition = FORMATS[format][tag]?.indicators?.[which - 1];
+  const definition = fieldDefinition(tag, format)?.indicators?.[which - 1];
   if (!definition) return value === ' ' ? 'Undefined' : undefined;
   const found = codeMeaning(value, definition.values);
   return found === undefined ? undefined : `${definition.name}: ${found}`;

@@ -1,5 +1,9 @@
 import {
+  codeName,
+  codeNamed,
+  codeStanding,
   fieldDefinition,
+  formatOf,
   fieldName,
   indicatorMeaning,
   isLocalTag,
@@ -44,4 +48,27 @@ test('008 of a book in words', () => {
     'Target audience': 'General',
     Illustrations: 'Illustrations',
   });
+});
+
+test('holdings fields inside a bibliographic record are known by the holdings format', () => {
+  expect(fieldName('876')).toBe('Item Information - Basic Bibliographic Unit');
+  expect(subfieldName('876', 'p')).toBe('Piece designation');
+  expect(fieldDefinition('876', 'authority')).toBeUndefined();
+});
+test('authority and holdings records have their own formats, chosen by leader/06', () => {
+  expect(formatOf('00000nz  a')).toBe('authority');
+  expect(formatOf('00000nx  a')).toBe('holdings');
+  expect(fieldName('400', 'authority')).toBe('See From Tracing - Personal Name');
+  expect(
+    readPositions('008', '120508n| azannaabn          |a aaa      ', '00000nz  a2200000n  4500')[3]!,
+  ).toMatchObject({ name: 'Language of catalog' });
+});
+test.each([
+  ['eng', 'current'],
+  ['esk', 'obsolete'],
+  ['xyz', 'unknown'],
+])('the language code %s is %s', (code, standing) => expect(codeStanding('languages', code)).toBe(standing));
+test('codes and names lead to each other', () => {
+  expect(codeName('countries', 'wlk')).toBe('Wales');
+  expect(codeNamed('languages', 'welsh')).toBe('wel');
 });

@@ -12,7 +12,8 @@ export const isbnForm: Check = {
       const asWrong = p.field.subfields.map((x, k) => (k === i ? { ...x, code: 'z' } : x));
       const price = /^[£$€¥]|\d[.,]\d\d\b/.test(value);
       tell({
-        severity: 'error',
+        // A number of another length may be one of the standard book numbers before the ISBN.
+        severity: isbn && [10, 13].includes(isbn.digits.length) ? 'error' : 'warning',
         where: inSubfield(p, i),
         message: isbn?.problem ?? `“${value}” is no ISBN.`,
         fix:

@@ -17,10 +17,11 @@ export const barcode: Check = {
         const where = inSubfield(p, i);
         const code = cleanScan(value);
         const problem = barcodeProblem(code, house.barcode);
-        if (seen.has(code))
+        const key = `${p.field.tag} ${code}`;
+        if (seen.has(key))
           tell({ severity: 'error', where, message: `Barcode ${code} stands in this record twice.` });
         else if (problem) tell({ severity: 'warning', where, message: problem });
-        seen.add(code);
+        seen.add(key);
       }
     }
   },

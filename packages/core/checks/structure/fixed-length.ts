@@ -24,7 +24,7 @@ export const fixedLength: Check = {
       if (!allowed || allowed.includes(value.length)) continue;
       const short = tag === '008' && value.length < 40 && value.length >= 35;
       tell({
-        severity: tag === '005' ? 'warning' : 'error',
+        severity: tag === '005' || tag === '007' ? 'warning' : 'error',
         where: inControl(tag, at),
         message: `${tag} has ${allowed.join(' or ')} characters; this one has ${value.length}.`,
         ...(short && {

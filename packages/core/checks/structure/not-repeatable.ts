@@ -30,7 +30,8 @@ export const notRepeatable: Check = {
           where: wholeField(p),
           message: `${tag} ${definition.name} is not repeatable; this is one more.`,
         });
-      if (p.subfields.length < 2) continue;
+      // 886 carries fields of other formats, with their own rules.
+      if (p.subfields.length < 2 || p.rules === '886') continue;
       const { single } = fieldCodes(definition);
       let seen = '';
       for (const { code, i } of p.subfields) {
