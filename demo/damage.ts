@@ -1,5 +1,5 @@
 import { windows1252Character } from '@osier/core/text';
-import { encodeMarc8, encodeUtf8, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import { encodeUtf8, writeIso2709, type MarcRecord } from '@osier/core/marc';
 
 /** Ways in which a supplier's ISO 2709 goes wrong, done to one record's bytes. */
 
@@ -27,7 +27,7 @@ export const withLineEnd = (r: MarcRecord): Uint8Array => join(writeIso2709(r), 
 
 /** The record as a system before Unicode wrote it: MARC-8, leader/09 blank. */
 export function inMarc8(r: MarcRecord): Uint8Array {
-  return recoded(r, encodeMarc8, ' ');
+  return writeIso2709(r, 'marc8');
 }
 
 /** Windows-1252 bytes under a leader that says UTF-8. */

@@ -62,7 +62,6 @@ const EXPLAINED: readonly (readonly [RegExp, string])[] = [
     /First word, die, does not appear/,
     'die is a German article (Library of Congress list); theirs is without it',
   ],
-  [/has an invalid character|must be one of the codes/, 'told by fixed-codes with the position'],
 ];
 
 const f008 = { tag: '008', value: '120508s1990    enka          000 0 eng d' };

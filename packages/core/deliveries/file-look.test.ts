@@ -37,3 +37,9 @@ test.each<[string, Uint8Array, RegExp]>([
   ['nothing', new Uint8Array(0), /empty/],
   ['a table', encodeUtf8('title,author\nA,B\n'), /table/],
 ])('%s is told for what it is', (_, bytes, said) => expect(look(bytes).problem).toMatch(said));
+test('what stands behind the last record is told with it', () => {
+  const file = demo('tallow-and-pike.mrc');
+  const found = look(new Uint8Array([...file, 0x1d]));
+  expect(found).toMatchObject({ records: 42, repaired: 1 });
+  expect(found.repairs).toMatchObject([{ code: 'record-terminator', example: { record: 42 } }]);
+});

@@ -4,9 +4,9 @@ import type { HouseRules } from '../house';
 import {
   recogniseFormat,
   recordReader,
+  withLeftover,
   type FileFormat,
   type ReadRecord,
-  type RecordReader,
   type Repair,
 } from '../marc';
 
@@ -50,7 +50,7 @@ export function fileLook(house: HouseRules): {
   end(): void;
   look(): FileLook;
 } {
-  let reader: RecordReader | null = null;
+  let reader: ReturnType<typeof withLeftover> | null = null;
   let format: FileFormat | null = null;
   let problem: string | null = null;
   let [bytes, records, unreadable, repaired] = [0, 0, 0, 0];
@@ -101,7 +101,7 @@ export function fileLook(house: HouseRules): {
           return;
         }
         format = found.format;
-        reader = recordReader(format);
+        reader = withLeftover(recordReader(format));
       }
       reader.push(chunk).forEach(take);
     },

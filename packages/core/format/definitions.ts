@@ -109,9 +109,6 @@ export function subfieldName(
   return fieldDefinition(tag, format)?.subfields?.[code]?.[0] as string | undefined;
 }
 
-export const subfieldIsRepeatable = (tag: string, code: string, format: Format = 'bibliographic'): boolean =>
-  fieldDefinition(tag, format)?.subfields?.[code]?.[1] === 1;
-
 /** What an indicator's value means here; undefined when the format does not define the value. */
 export function indicatorMeaning(
   tag: string,

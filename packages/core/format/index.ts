@@ -14,7 +14,6 @@ export {
   indicatorMeaning,
   isLocalTag,
   isObsoleteTag,
-  subfieldIsRepeatable,
   subfieldName,
 } from './definitions';
 export type { CodeList } from './codes';

@@ -44,3 +44,9 @@ export function placeFor(record: MarcRecord, tag: string): number {
   });
   return at;
 }
+
+/** The record with one more field, where fields of its tag go. */
+export function withField(record: MarcRecord, field: Field): MarcRecord {
+  const at = placeFor(record, field.tag);
+  return { ...record, fields: [...record.fields.slice(0, at), field, ...record.fields.slice(at)] };
+}

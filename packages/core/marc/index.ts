@@ -13,7 +13,7 @@ export {
 } from './record';
 export type { Where } from './where';
 export type { RecordEdit } from './edit';
-export { applyEdits, placeFor } from './edit';
+export { applyEdits, placeFor, withField } from './edit';
 export type { ReadRecord, Repair, RepairCode } from './repair';
 export * from './iso2709';
 export { decodeMarc8 } from './charset/marc8';
@@ -27,3 +27,4 @@ export { recogniseFormat } from './recognise';
 export type { FieldPair, TextPart } from './compare';
 export { compareRecords, differs, textParts } from './compare';
 export { recordReader, type RecordReader } from './reader';
+export { withLeftover } from './with-leftover';

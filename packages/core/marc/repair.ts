@@ -1,7 +1,7 @@
 /** What a reader had to mend, at a byte offset of the file. */
 export interface Repair {
   readonly code: RepairCode;
-  /** Byte offset in the file (for XML and JSON: of the record's number, 0). */
+  /** Byte offset in the file; for XML and JSON the character at which the record begins. */
   readonly offset: number;
   readonly message: string;
   /** False when something could not be kept. */

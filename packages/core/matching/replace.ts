@@ -1,5 +1,5 @@
 import { isProtected, type HouseRules } from '../house';
-import { placeFor, type Field, type MarcRecord } from '../marc';
+import { withField, type MarcRecord } from '../marc';
 
 /** The held record replaced by the incoming one: our protected fields stay, all else is the incoming's. */
 export function replaceRecord(held: MarcRecord, incoming: MarcRecord, house: HouseRules): MarcRecord {
@@ -12,9 +12,4 @@ export function replaceRecord(held: MarcRecord, incoming: MarcRecord, house: Hou
   let result: MarcRecord = { leader: incoming.leader, fields: theirs };
   for (const f of ours) result = withField(result, f);
   return result;
-}
-
-function withField(record: MarcRecord, f: Field): MarcRecord {
-  const at = placeFor(record, f.tag);
-  return { ...record, fields: [...record.fields.slice(0, at), f, ...record.fields.slice(at)] };
 }

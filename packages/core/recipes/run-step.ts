@@ -2,7 +2,7 @@ import { findAll, isAddress, parseAddress } from '../address';
 import { cutDewey, offerCallNumbers } from '../callnumbers';
 import { fixAll, lowerAfterArticle, subjectKey } from '../checks';
 import type { HouseRules } from '../house';
-import { controlValue, isData, placeFor, type Field, type MarcRecord } from '../marc';
+import { controlValue, isData, withField, type Field, type MarcRecord } from '../marc';
 import { fold } from '../text';
 import { inCase } from './letter-case';
 import { expressionOf, LONGEST_TEXT, matches } from './expression';
@@ -18,11 +18,6 @@ type Run<K extends StepBody['step']> = (
 const SUBDIVIDED = /^6(00|10|11|30|47|48|50|51|55)$/;
 const languageOf = (record: MarcRecord) => controlValue(record, '008')?.slice(35, 38) ?? '';
 
-function inserted(record: MarcRecord, field: Field): MarcRecord {
-  const at = placeFor(record, field.tag);
-  return { ...record, fields: [...record.fields.slice(0, at), field, ...record.fields.slice(at)] };
-}
-
 function retagged(f: Field, tag: string): Field {
   return { ...f, tag };
 }
@@ -30,7 +25,7 @@ function retagged(f: Field, tag: string): Field {
 /** What each kind of step does. A step that has nothing to do gives the same record. */
 const RUNS: { [K in StepBody['step']]: Run<K> } = {
   'add-field': (record, { field, ifAbsent }) =>
-    ifAbsent && record.fields.some((f) => f.tag === field.tag) ? record : inserted(record, field),
+    ifAbsent && record.fields.some((f) => f.tag === field.tag) ? record : withField(record, field),
 
   'delete-field': (record, { tags, which, match }) => {
     const found = record.fields.flatMap((f, i) =>
@@ -43,7 +38,7 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
   'copy-field': (record, { tags, to }) =>
     record.fields
       .filter((f) => matchesTags(f.tag, tags) && isData(f) === !to.startsWith('00'))
-      .reduce<MarcRecord>((r, f) => inserted(r, retagged(f, to)), record),
+      .reduce<MarcRecord>((r, f) => withField(r, retagged(f, to)), record),
 
   'move-field': (record, { tags, to }) => {
     const moving = record.fields.filter(
@@ -51,7 +46,7 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
     );
     if (moving.length === 0) return record;
     const rest: MarcRecord = { ...record, fields: record.fields.filter((f) => !moving.includes(f)) };
-    return moving.reduce<MarcRecord>((r, f) => inserted(r, retagged(f, to)), rest);
+    return moving.reduce<MarcRecord>((r, f) => withField(r, retagged(f, to)), rest);
   },
 
   'set-subfield': (record, { tags, code, value, ifAbsent }) =>
@@ -208,7 +203,7 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
     if (subfields.length === 0) return record;
     const field = { tag, ind1: indicators[0] ?? ' ', ind2: indicators[1] ?? ' ', subfields };
     const same = (f: Field) => JSON.stringify(f) === JSON.stringify(field);
-    return record.fields.some(same) ? record : inserted(record, field);
+    return record.fields.some(same) ? record : withField(record, field);
   },
 
   'apply-fixes': (record, { rule }, house) => fixAll(record, house, new Set([rule])).record,

@@ -7,6 +7,7 @@ import {
   recogniseFormat,
   recordReader,
   values,
+  withLeftover,
   type ReadRecord,
   type Repair,
 } from '@osier/core/marc';
@@ -64,7 +65,7 @@ async function read(): Promise<void> {
   let seq = 0;
   let rows: ReadRow[] = [];
   let bytes = 0;
-  let reader: ReturnType<typeof recordReader> | null = null;
+  let reader: ReturnType<typeof withLeftover> | null = null;
   const take = async (found: readonly ReadRecord[]) => {
     for (const r of found) {
       rows.push(rowOf(r, ++seq));
@@ -79,7 +80,7 @@ async function read(): Promise<void> {
       const recognised = recogniseFormat(chunk);
       if ('problem' in recognised)
         return void (await hand({ rows: [], bytes: 0, end: true, problem: recognised.problem }));
-      reader = recordReader(recognised.format);
+      reader = withLeftover(recordReader(recognised.format));
     }
     bytes += chunk.length;
     await take(reader.push(chunk));

@@ -10,8 +10,7 @@ type Columns = Omit<ReportRow, 'barcodes' | 'repairs'> & { id: number; value: st
 
 /** What became of each record of a delivery as a table, written as it is read; it can be asked for ever. */
 export async function sendReport({ store }: Services, delivery: number, res: Response): Promise<void> {
-  const name = await begin(store, delivery, res, 'text/csv; charset=utf-8', 'report.csv');
-  if (!name) throw notFound(`Delivery ${delivery}`);
+  await begin(store, delivery, res, 'text/csv; charset=utf-8', 'report.csv');
   // A byte order mark, because spreadsheets take a file without it for another encoding.
   res.write(`\ufeff${reportHead()}`);
   for (let after = 0; ;) {
@@ -33,8 +32,7 @@ export async function sendReport({ store }: Services, delivery: number, res: Res
 
 /** The records of the catalogue that a delivery became, as they are now, in ISO 2709. */
 export async function sendAccepted({ store }: Services, delivery: number, res: Response): Promise<void> {
-  const name = await begin(store, delivery, res, 'application/marc', 'accepted.mrc');
-  if (!name) throw notFound(`Delivery ${delivery}`);
+  await begin(store, delivery, res, 'application/marc', 'accepted.mrc');
   for (let after = 0; ;) {
     const rows = await store.rows<{ seq: number; record: number }>(
       `SELECT seq, record FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND record IS NOT NULL AND seq > :after ORDER BY seq LIMIT ${AT_ONCE}`,
@@ -55,17 +53,17 @@ export async function sendAccepted({ store }: Services, delivery: number, res: R
   res.end();
 }
 
+/** Names the file that comes; a delivery that is not there is told instead. */
 async function begin(
   store: Services['store'],
   delivery: number,
   res: Response,
   type: string,
   ending: string,
-): Promise<string | null> {
+): Promise<void> {
   const held = await store.read('delivery', delivery);
-  if (!held) return null;
+  if (!held) throw notFound(`Delivery ${delivery}`);
   const name = held.value.name.replace(/\.[a-z0-9]+$/i, '').replace(/[^A-Za-z0-9_-]+/g, '-');
   res.setHeader('content-disposition', `attachment; filename="${name}-${ending}"`);
   res.type(type);
-  return name;
 }

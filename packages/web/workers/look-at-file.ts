@@ -14,7 +14,10 @@ export interface LookProgress {
 const EVERY = 150;
 
 /** Reads and checks a file beside the page, which stays free; the file does not leave this computer. */
-self.onmessage = (event: MessageEvent<LookOrder>) => void lookAt(event.data);
+self.onmessage = (event: MessageEvent<LookOrder>) => {
+  // Thrown outside the promise, so that the page hears of it as an error of the worker.
+  lookAt(event.data).catch((error: unknown) => setTimeout(() => reportError(error)));
+};
 
 async function lookAt({ file, house }: LookOrder): Promise<void> {
   const work = fileLook(house);

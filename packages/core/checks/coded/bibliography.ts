@@ -1,5 +1,6 @@
 import { type Check } from '../finding';
 import { inControl, subfieldsOf } from '../view';
+import { bookFixed } from './book-008';
 
 export const bibliography: Check = {
   rule: 'bibliography',
@@ -7,9 +8,8 @@ export const bibliography: Check = {
   group: 'Codes against text',
   source: 'MARC 21, 504; 008/24-27 (b) and 008/31 of books',
   run(view, tell) {
-    const fixed = view.control('008');
-    const { leader } = view.record;
-    if (!fixed || fixed.value.length < 32 || !'at'.includes(leader[6]!) || 'bis'.includes(leader[7]!)) return;
+    const fixed = bookFixed(view);
+    if (!fixed) return;
     const notes = view.tagged('504').flatMap((p) => [...subfieldsOf(p, 'a')].map((s) => s.value));
     const hasBibliography = notes.some((n) => /bibliograph|references/i.test(n));
     const hasIndex = notes.some((n) => /\bindex(es)?\b/i.test(n));

@@ -1,5 +1,6 @@
 import { look, setPositions, type Check } from '../finding';
 import { inControl, subfieldsOf } from '../view';
+import { bookFixed } from './book-008';
 
 export const illustrations: Check = {
   rule: 'illustrations',
@@ -7,9 +8,8 @@ export const illustrations: Check = {
   group: 'Codes against text',
   source: 'MARC 21, 008/18-21 of books and 300 $b',
   run(view, tell) {
-    const fixed = view.control('008');
-    const { leader } = view.record;
-    if (!fixed || fixed.value.length < 22 || !'at'.includes(leader[6]!) || 'bis'.includes(leader[7]!)) return;
+    const fixed = bookFixed(view);
+    if (!fixed) return;
     const coded = fixed.value.slice(18, 22);
     const written = view
       .tagged('300')

@@ -1,9 +1,8 @@
 import { decodeUtf8 } from '../charset/utf8';
 import { ENTRY_LENGTH, FIELD_END, LEADER_LENGTH, RECORD_END, SUBFIELD } from './delimiters';
 
-/** Bytes of JSON that one byte of a record can become at most, and what a record adds besides. */
-export const JSON_GROWTH = 2;
-export const jsonRoom = (length: number): number => length * JSON_GROWTH + length * 12 + 256;
+/** Bytes that the JSON of a record of this length takes at the most: every byte escaped, and the names of its parts. */
+export const jsonRoom = (length: number): number => length * 14 + 256;
 
 /** A constant stretch of output as words of four bytes; the last may write up to three bytes too many. */
 interface Constant {

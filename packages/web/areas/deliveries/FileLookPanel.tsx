@@ -26,11 +26,13 @@ export function FileLookPanel({
   const { data } = useApi<SetUp>('/set-up');
   const house = data?.house.value;
   const [progress, setProgress] = useState<LookProgress | null>(null);
+  const [failed, setFailed] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     if (house === undefined) return;
     const worker = new Worker(new URL('../../workers/look-at-file.ts', import.meta.url), { type: 'module' });
     worker.onmessage = (e: MessageEvent<LookProgress>) => setProgress(e.data);
+    worker.onerror = () => setFailed(true);
     worker.postMessage({ file, house: { ...DEFAULT_HOUSE, ...house } });
     return () => worker.terminate();
   }, [file, house]);
@@ -49,9 +51,13 @@ export function FileLookPanel({
         </span>
       </div>
       <p className="look-state" role="status">
-        {look ? stateOf(look, file, progress.done) : 'Looking at the file…'}
+        {failed
+          ? 'The file could not be looked at to its end; it can be taken in all the same.'
+          : look
+            ? stateOf(look, file, progress.done)
+            : 'Looking at the file…'}
       </p>
-      {look && !progress.done ? (
+      {look && !progress.done && !failed ? (
         <progress max={file.size} value={look.bytes} aria-label="Part of the file that was looked at" />
       ) : null}
       {look?.problem ? (
