@@ -14,18 +14,13 @@ export const checkLines =
     if (fix) fixed.put(writeIso2709(fixAll(record, house).record));
   };
 
-const jsonLine = (f: Finding, record: number, control: string) =>
-  `${JSON.stringify({
-    record,
-    control,
-    tag: f.where.tag,
-    occurrence: f.where.occurrence,
-    subfield: f.where.code ?? null,
-    rule: f.rule,
-    severity: f.severity,
-    message: f.message,
-    fix: f.fix?.sentence ?? null,
-  })}\n`;
+/** Written by hand but for the texts: there are as many lines as findings. */
+const jsonLine = ({ where, rule, severity, message, fix }: Finding, record: number, control: string) =>
+  `{"record":${record},"control":${JSON.stringify(control)},"tag":${JSON.stringify(where.tag)},"occurrence":${
+    where.occurrence
+  },"subfield":${JSON.stringify(where.code ?? null)},"rule":"${rule}","severity":"${severity}","message":${JSON.stringify(
+    message,
+  )},"fix":${JSON.stringify(fix?.sentence ?? null)}}\n`;
 
 const textLine = (f: Finding, record: number, control: string) =>
   `${record}${control && ` (${control.trim()})`} ${f.where.tag}${f.where.occurrence ? `[${f.where.occurrence + 1}]` : ''}${

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { DEFAULT_HOUSE } from '../house';
 import { applyEdits, field, type Field, type MarcRecord } from '../marc';
 import { anyRecord } from '../testing/records';
+import { viewOf } from './view';
 import { CHECKS, checkRecord, initialArticle } from '.';
 
 const fixed = (
@@ -259,6 +260,19 @@ test('a fix applied ends its finding and brings no new error', () => {
     );
     r = mended;
   }
+});
+test('a record without the tags that a check needs gives it nothing to find', () => {
+  const needy = CHECKS.filter((c) => c.needs);
+  expect(needy.length).toBeGreaterThan(20);
+  const ours = { ...DEFAULT_HOUSE, codes: { branches: ['SED'], locations: ['OPEN'] }, thesauri: ['lcsh'] };
+  fc.assert(
+    fc.property(anyRecord, fc.constantFrom(...needy), (r, check) => {
+      const fields = [...base, ...r.fields].filter((f) => !check.needs!.includes(f.tag));
+      const told: unknown[] = [];
+      check.run(viewOf({ leader: r.leader, fields }), (f) => told.push(f), ours);
+      expect(told).toEqual([]);
+    }),
+  );
 });
 test('no record makes a check throw', () =>
   fc.assert(fc.property(anyRecord, (r) => expect(Array.isArray(checkRecord(r, DEFAULT_HOUSE))).toBe(true))));

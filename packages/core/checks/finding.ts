@@ -29,6 +29,8 @@ export interface Check {
   readonly source: string;
   /** Formats it is for, bibliographic when absent. */
   readonly formats?: readonly RecordView['format'][];
+  /** Tags of which a record must have one for the check to find anything; the others are spared it. */
+  readonly needs?: readonly string[];
   /** Tells every finding, in the order of the record. */
   run(view: RecordView, tell: Tell, house: HouseRules): void;
 }

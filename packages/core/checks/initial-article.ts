@@ -60,7 +60,7 @@ function findArticle(title: string, language: string): string {
     if (start.toLowerCase() !== article) continue;
     const found = /['-]$/.test(article)
       ? start
-      : /^\s/.test(title.slice(article.length))
+      : ' \u00a0'.includes(title[article.length] ?? '-')
         ? title.slice(0, article.length + 1)
         : '';
     if (found.length > best.length) best = title.slice(0, found.length);
@@ -68,9 +68,14 @@ function findArticle(title: string, language: string): string {
   return best;
 }
 
+const isLetter = (text: string) => {
+  const c = text.charCodeAt(0) | 0x20;
+  return c >= 0x61 && c <= 0x7a;
+};
+
 /** How many characters at the start of a title do not file: signs before the article, the article, signs behind it. */
 export function nonfilingCounts(title: string, language: string): readonly number[] {
-  const before = /^[\s"'“”‘’„«([¿¡*]*/.exec(title)![0];
+  const before = isLetter(title) ? '' : /^[\s"'“”‘’„«([¿¡*]*/.exec(title)![0];
   const article = initialArticle(title.slice(before.length), language);
   if (!article) return [0];
   const behind = /^[\s"'“”‘’„«([¿¡*]*/.exec(title.slice(before.length + article.length))![0];

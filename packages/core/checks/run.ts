@@ -3,7 +3,7 @@ import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { CHECKS } from './all';
 import type { Check, Finding, Severity, Tell } from './finding';
-import { viewOf } from './view';
+import { viewOf, type RecordView } from './view';
 
 const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };
 
@@ -14,7 +14,7 @@ export function checkRecord(record: MarcRecord, house: HouseRules): Finding[] {
   let rule = '';
   const tell: Tell = ({ severity, where, message, fix }) =>
     found.push(fix ? { rule, severity, where, message, fix } : { rule, severity, where, message });
-  for (const check of checksFor(view.format, house)) {
+  for (const check of checksFor(view, house)) {
     rule = check.rule;
     check.run(view, tell, house);
   }
@@ -22,13 +22,26 @@ export function checkRecord(record: MarcRecord, house: HouseRules): Finding[] {
   return found.sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity] || a.where.field - b.where.field);
 }
 
-let chosen: { house: HouseRules; lists: Partial<Record<Format, readonly Check[]>> } | undefined;
-/** The checks of a format that are on; house rules are the same value from record to record. */
-function checksFor(format: Format, house: HouseRules): readonly Check[] {
-  if (chosen?.house !== house) chosen = { house, lists: {} };
-  return (chosen.lists[format] ??= CHECKS.filter(
-    (c) => !house.checksOff.includes(c.rule) && (c.formats ?? BIBLIOGRAPHIC).includes(format),
-  ));
+const MOST = 5_000;
+let chosen: { house: HouseRules; lists: Map<string, readonly Check[]> } | undefined;
+/**
+ * The checks that are on and can find something in a record of this format with these tags. House rules are the same
+ * value from record to record, and the same sets of tags come again and again.
+ */
+function checksFor({ format, tags }: RecordView, house: HouseRules): readonly Check[] {
+  if (chosen?.house !== house) chosen = { house, lists: new Map() };
+  const key = format + tags;
+  let list = chosen.lists.get(key);
+  if (!list) {
+    list = CHECKS.filter(
+      (c) =>
+        !house.checksOff.includes(c.rule) &&
+        (c.formats ?? BIBLIOGRAPHIC).includes(format) &&
+        (!c.needs || c.needs.some((tag) => tags.includes(`${tag} `))),
+    );
+    if (chosen.lists.size < MOST) chosen.lists.set(key, list);
+  }
+  return list;
 }
 
 const BIBLIOGRAPHIC: readonly Format[] = ['bibliographic'];

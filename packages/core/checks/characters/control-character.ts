@@ -11,23 +11,21 @@ export const controlCharacter: Check = {
   group: 'Characters',
   source: 'MARC 21 Specifications: Character Sets, control function codes',
   formats: ALL_FORMATS,
-  run({ data, plain }, tell) {
-    if (plain) return;
-    for (const p of data)
-      for (const { code, value, i } of p.subfields) {
-        const at = value.search(STRAY);
-        if (at < 0) continue;
-        const point = value.charCodeAt(at).toString(16).toUpperCase().padStart(4, '0');
-        const mended = value
-          .replace(/[\t\n\r]+/g, ' ')
-          .replace(ALL, '')
-          .replace(/ {2,}/g, ' ');
-        tell({
-          severity: 'warning',
-          where: inSubfield(p, i, at, at + 1),
-          message: `The control character U+${point} stands in ${p.field.tag} $${code}.`,
-          fix: safe('Take it out', setText(p, i, mended)),
-        });
-      }
+  run({ foreign }, tell) {
+    for (const { p, code, value, i } of foreign) {
+      const at = value.search(STRAY);
+      if (at < 0) continue;
+      const point = value.charCodeAt(at).toString(16).toUpperCase().padStart(4, '0');
+      const mended = value
+        .replace(/[\t\n\r]+/g, ' ')
+        .replace(ALL, '')
+        .replace(/ {2,}/g, ' ');
+      tell({
+        severity: 'warning',
+        where: inSubfield(p, i, at, at + 1),
+        message: `The control character U+${point} stands in ${p.field.tag} $${code}.`,
+        fix: safe('Take it out', setText(p, i, mended)),
+      });
+    }
   },
 };

@@ -7,19 +7,17 @@ export const notComposed: Check = {
   group: 'Characters',
   source: 'Unicode Standard, annex 15 (NFC)',
   formats: ALL_FORMATS,
-  run({ data, plain }, tell) {
-    if (plain) return;
-    for (const p of data)
-      for (const { value, i } of p.subfields) {
-        if (!/[\u0300-\uffff]/.test(value)) continue;
-        const composed = value.normalize('NFC');
-        if (composed !== value)
-          tell({
-            severity: 'advice',
-            where: inSubfield(p, i),
-            message: 'Letters and their marks are written apart; searching and sorting expect them composed.',
-            fix: safe('Compose them', setText(p, i, composed)),
-          });
-      }
+  run({ foreign }, tell) {
+    for (const { p, value, i } of foreign) {
+      if (!/[\u0300-\uffff]/.test(value)) continue;
+      const composed = value.normalize('NFC');
+      if (composed !== value)
+        tell({
+          severity: 'advice',
+          where: inSubfield(p, i),
+          message: 'Letters and their marks are written apart; searching and sorting expect them composed.',
+          fix: safe('Compose them', setText(p, i, composed)),
+        });
+    }
   },
 };

@@ -10,8 +10,8 @@ export const spaces: Check = {
   group: 'Characters',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
-  run({ data, text }, tell) {
-    if (!['  ', '\u001f ', ' \u001f'].some((s) => text.includes(s)) && !text.endsWith(' ')) return;
+  run({ data, text, ragged }, tell) {
+    if (!ragged && !text.includes('  ')) return;
     for (const p of data) {
       if (EXACT.has(p.field.tag)) continue;
       for (const { code, value, i } of subfieldsOf(p)) {

@@ -8,18 +8,16 @@ export const twiceEncoded: Check = {
   group: 'Characters',
   source: 'The Unicode Standard, section 3.9 (UTF-8); common practice',
   formats: ALL_FORMATS,
-  run({ data, plain }, tell) {
-    if (plain) return;
-    for (const p of data)
-      for (const { value, i } of p.subfields) {
-        const meant = decodedOnce(value);
-        if (meant === null) continue;
-        tell({
-          severity: 'error',
-          where: inSubfield(p, i),
-          message: `The text was encoded twice: “${excerpt(value)}” reads “${excerpt(meant)}”.`,
-          fix: safe(`Read it as “${excerpt(meant)}”`, setText(p, i, meant)),
-        });
-      }
+  run({ foreign }, tell) {
+    for (const { p, value, i } of foreign) {
+      const meant = decodedOnce(value);
+      if (meant === null) continue;
+      tell({
+        severity: 'error',
+        where: inSubfield(p, i),
+        message: `The text was encoded twice: “${excerpt(value)}” reads “${excerpt(meant)}”.`,
+        fix: safe(`Read it as “${excerpt(meant)}”`, setText(p, i, meant)),
+      });
+    }
   },
 };

@@ -7,6 +7,7 @@ export const areaCode: Check = {
   title: 'Geographic area code that is not on the list',
   group: 'Codes against text',
   source: 'MARC Code List for Geographic Areas; MARC 21, 043 $a',
+  needs: ['043'],
   formats: ['bibliographic', 'authority'],
   run(view, tell) {
     for (const p of view.tagged('043'))

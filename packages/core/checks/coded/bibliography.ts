@@ -1,5 +1,5 @@
 import { type Check } from '../finding';
-import { inControl, subfieldsOf } from '../view';
+import { inControl, textsIn } from '../view';
 import { bookFixed } from './book-008';
 
 export const bibliography: Check = {
@@ -7,10 +7,11 @@ export const bibliography: Check = {
   title: 'Bibliography or index note against 008',
   group: 'Codes against text',
   source: 'MARC 21, 504; 008/24-27 (b) and 008/31 of books',
+  needs: ['504'],
   run(view, tell) {
     const fixed = bookFixed(view);
     if (!fixed) return;
-    const notes = view.tagged('504').flatMap((p) => [...subfieldsOf(p, 'a')].map((s) => s.value));
+    const notes = textsIn(view.tagged('504'), 'a');
     const hasBibliography = notes.some((n) => /bibliograph|references/i.test(n));
     const hasIndex = notes.some((n) => /\bindex(es)?\b/i.test(n));
     if (hasBibliography && fixed.value.slice(24, 28) === '    ')

@@ -78,17 +78,17 @@ export const countryAgainstPlace: Check = {
   title: 'Country in 008 against the place of publication',
   group: 'Codes against text',
   source: 'MARC 21, 008/15-17 and 264 $a',
+  needs: ['260', '264'],
   run(view, tell) {
     const fixed = view.control('008');
     const p = [...view.tagged('264'), ...view.tagged('260')][0];
-    const place = p && [...subfieldsOf(p, 'a')][0]?.value;
+    const place = p && subfieldsOf(p, 'a')[0]?.value;
     if (!fixed || place === undefined || fixed.value.length < 18) return;
     const code = fixed.value.slice(15, 18).trim();
     const wanted = countryOf(place);
     if (!wanted || code === wanted || code === '' || /^\||^(xx|vp)$/.test(code) || WHOLE[code]?.test(wanted))
       return;
-    if (view.tagged('044').some((f) => [...subfieldsOf(f, 'a')].some((s) => s.value.trim() === wanted)))
-      return;
+    if (view.tagged('044').some((f) => subfieldsOf(f, 'a').some((s) => s.value.trim() === wanted))) return;
     if (/,\s*[A-Z]/.test(place) && !place.includes('[')) return;
     tell({
       severity: 'warning',

@@ -1,5 +1,5 @@
 import { look, setPositions, type Check } from '../finding';
-import { inControl, subfieldsOf, type RecordView } from '../view';
+import { inControl, textsIn, type RecordView } from '../view';
 
 /** Where the form of item stands in 008 by type of record. */
 const placeOfForm = (leader: string) => ('efgkor'.includes(leader[6]!) ? 29 : 23);
@@ -9,6 +9,7 @@ export const formAgainstDescription: Check = {
   title: 'Form of item in 008 against the description',
   group: 'Codes against text',
   source: 'MARC 21, 008 form of item; 300 $a; 338 (carrier type)',
+  needs: ['300', '338'],
   run(view, tell) {
     const fixed = view.control('008');
     if (!fixed || fixed.value.length < 40) return;
@@ -27,14 +28,13 @@ export const formAgainstDescription: Check = {
 };
 
 function formOfDescription(view: RecordView): { code: string; said: string } | null {
-  const carriers = view.tagged('338').flatMap((p) => [...subfieldsOf(p, 'ab')].map((s) => s.value));
+  const carriers = textsIn(view.tagged('338'), 'ab');
   if (carriers.length > 0 && carriers.every((c) => c === 'online resource' || c === 'cr'))
     return { code: 'o', said: 'The carrier is an online resource' };
-  const extent = view
-    .tagged('300')
-    .flatMap((p) => [...subfieldsOf(p, 'a')].map((s) => s.value.toLowerCase()));
-  if (extent.length === 1 && /^(1 |one )?online resource/.test(extent[0]!))
+  const extent = textsIn(view.tagged('300'), 'a');
+  if (extent.length === 1 && /^(1 |one )?online resource/i.test(extent[0]!))
     return { code: 'o', said: '300 says online resource' };
-  if (extent.length === 1 && /microfiche/.test(extent[0]!)) return { code: 'b', said: '300 says microfiche' };
+  if (extent.length === 1 && /microfiche/i.test(extent[0]!))
+    return { code: 'b', said: '300 says microfiche' };
   return null;
 }

@@ -1,5 +1,5 @@
 import { look, setPositions, type Check } from '../finding';
-import { inControl, subfieldsOf } from '../view';
+import { inControl, textsIn } from '../view';
 import { bookFixed } from './book-008';
 
 export const illustrations: Check = {
@@ -7,14 +7,12 @@ export const illustrations: Check = {
   title: 'Illustrations in 008 against 300',
   group: 'Codes against text',
   source: 'MARC 21, 008/18-21 of books and 300 $b',
+  needs: ['300'],
   run(view, tell) {
     const fixed = bookFixed(view);
     if (!fixed) return;
     const coded = fixed.value.slice(18, 22);
-    const written = view
-      .tagged('300')
-      .flatMap((p) => [...subfieldsOf(p, 'b')].map((s) => s.value))
-      .join(' ');
+    const written = textsIn(view.tagged('300'), 'b').join(' ');
     const says = /\bill(us|\.|\b)/i.test(written);
     const maps = /\bmaps?\b/i.test(written);
     const where = inControl('008', fixed.at, 18, 22);

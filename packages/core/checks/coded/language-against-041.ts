@@ -7,11 +7,12 @@ export const languageAgainst041: Check = {
   title: 'Language in 008 against the first in 041',
   group: 'Codes against text',
   source: 'MARC 21, 041 $a (the first code is that of 008/35-37)',
+  needs: ['041'],
   run(view, tell) {
     const fixed = view.control('008');
     const p = view.tagged('041')[0];
     if (!fixed || !p || p.field.ind2 === '7' || fixed.value.length < 38) return;
-    const first = [...subfieldsOf(p, 'ad')][0];
+    const first = subfieldsOf(p, 'ad')[0];
     const code = first?.value.slice(0, 3);
     const { language } = view;
     if (!code || !/^[a-z]{3}$/.test(code) || !/^[a-z]{3}$/.test(language) || code === language) return;

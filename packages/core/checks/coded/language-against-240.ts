@@ -7,6 +7,7 @@ export const languageAgainst240: Check = {
   title: 'Language in the uniform title against the coded one',
   group: 'Codes against text',
   source: 'MARC 21, 130 and 240 $l, 008/35-37, 041 $a',
+  needs: ['130', '240'],
   run(view, tell) {
     for (const p of [...view.tagged('240'), ...view.tagged('130')])
       for (const { value, i } of subfieldsOf(p, 'l')) {
@@ -14,7 +15,7 @@ export const languageAgainst240: Check = {
         const codes = names.map((n) => codeNamed('languages', n));
         const coded = [
           view.language,
-          ...view.tagged('041').flatMap((f) => [...subfieldsOf(f, 'ad')].map((s) => s.value)),
+          ...view.tagged('041').flatMap((f) => subfieldsOf(f, 'ad').map((s) => s.value)),
         ];
         const missing = codes.find((c) => c !== undefined && !coded.some((x) => x.includes(c)));
         if (

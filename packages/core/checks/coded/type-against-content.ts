@@ -1,5 +1,5 @@
 import { type Check } from '../finding';
-import { inLeader, subfieldsOf } from '../view';
+import { inLeader, textsIn } from '../view';
 
 /** Types of record that go with a content type (336; RDA content types mapped by leader/06 of the MARC 21 documentation). */
 const TYPES: Record<string, string> = {
@@ -24,9 +24,10 @@ export const typeAgainstContent: Check = {
   title: 'Type of record against the content type',
   group: 'Codes against text',
   source: 'MARC 21, leader/06 and 336',
+  needs: ['336'],
   run(view, tell) {
     const type = view.record.leader[6]!;
-    const contents = view.tagged('336').flatMap((p) => [...subfieldsOf(p, 'ab')].map((s) => s.value));
+    const contents = textsIn(view.tagged('336'), 'ab');
     const known = contents.filter((c) => TYPES[c] !== undefined);
     if (known.length === 0 || known.length < contents.length || known.some((c) => TYPES[c]!.includes(type)))
       return;

@@ -9,6 +9,7 @@ export const linkForm: Check = {
   title: 'Link that cannot work',
   group: 'Links',
   source: 'MARC 21, 856 $u; RFC 3986',
+  needs: ['856'],
   run(view, tell) {
     for (const p of view.tagged('856'))
       for (const { value, i } of subfieldsOf(p, 'u')) {

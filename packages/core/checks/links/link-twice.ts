@@ -6,6 +6,7 @@ export const linkTwice: Check = {
   title: 'The same link given twice',
   group: 'Links',
   source: 'common practice, no source',
+  needs: ['856'],
   run(view, tell) {
     const seen = new Set<string>();
     for (const p of view.tagged('856'))

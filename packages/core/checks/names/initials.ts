@@ -1,7 +1,7 @@
 import { look, setText, type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
-const NAMES = new Set(['100', '600', '700']);
+const NAMES = ['100', '600', '700'];
 
 export const initials: Check = {
   rule: 'initials',
@@ -9,10 +9,10 @@ export const initials: Check = {
   group: 'Names',
   source: 'RDA 8.5.6; form of the NACO authority file (a blank between initials in a heading)',
   formats: ['bibliographic', 'authority'],
-  run({ data }, tell) {
-    for (const p of data) {
-      if (!NAMES.has(p.field.tag)) continue;
+  run({ tagged }, tell) {
+    for (const p of NAMES.flatMap(tagged)) {
       for (const { value, i } of subfieldsOf(p, 'aq')) {
+        if (!hasClosePoints(value)) continue;
         const at = value.search(/(?<!\p{L})\p{Lu}\.\p{Lu}\./u);
         if (at < 0) continue;
         const mended = value.replace(/(?<!\p{L})(\p{Lu}\.)(?=\p{Lu}\.)/gu, '$1 ');
@@ -26,3 +26,10 @@ export const initials: Check = {
     }
   },
 };
+
+/** Two full stops with one or two units of UTF-16 between them, the first of them no blank. */
+function hasClosePoints(text: string): boolean {
+  for (let at = text.indexOf('.'); at >= 0; at = text.indexOf('.', at + 1))
+    if (text[at + 1] !== ' ' && (text[at + 2] === '.' || text[at + 3] === '.')) return true;
+  return false;
+}

@@ -1,7 +1,7 @@
 import { look, setText, type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
-const NAMES = new Set(['100', '400', '500', '600', '700', '800']);
+const NAMES = ['100', '400', '500', '600', '700', '800'];
 /** Years with approximately, active, question marks, centuries, B.C. and months (RDA 9.3 and 9.19.1.2, as MARC $d). */
 const YEAR = String.raw`(?:(?:approximately |approx\. |ca\. ?|active |-)?\d{1,4}\??(?: \p{L}+)?(?: \d{1,2})?(?: B\.C\.| A\.D\.)?(?: or \d{1,4})?)`;
 const DATES = new RegExp(
@@ -15,9 +15,8 @@ export const nameDates: Check = {
   group: 'Names',
   source: 'MARC 21, X00 $d; form of the NACO authority file',
   formats: ['bibliographic', 'authority'],
-  run({ data }, tell) {
-    for (const p of data) {
-      if (!NAMES.has(p.rules)) continue;
+  run({ ruled }, tell) {
+    for (const p of ruled(NAMES)) {
       for (const { value, i } of subfieldsOf(p, 'd')) {
         const plain = /^(\d{4})-(\d{4})?[.,]*$/.exec(value);
         if (plain && (plain[2] === undefined || plain[2] >= plain[1]!)) continue;

@@ -1,18 +1,20 @@
 import { followsIsbd } from '../isbd';
 import { look, setText, type Check } from '../finding';
-import { inSubfield, lastTextOf } from '../view';
+import { NAME_TAGS, inSubfield, lastTextOf } from '../view';
 
 export const nameMarks: Check = {
   rule: 'name-marks',
   title: 'Comma inside and full stop behind a name',
   group: 'Names',
   source: 'MARC 21, X00 (punctuation)',
+  needs: NAME_TAGS,
   run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.names) {
-      if (!/^[17]00$/.test(p.field.tag)) continue;
-      const { subfields } = p.field;
-      for (const [i, s] of subfields.entries()) {
+      if (p.field.tag[1] !== '0') continue;
+      const { subfields } = p;
+      for (const s of subfields) {
+        const { i } = s;
         const before = subfields[i - 1];
         if (
           (s.code === 'd' || s.code === 'e') &&

@@ -1,6 +1,6 @@
 import { codeName, codeNamed, codeStanding } from '../../format';
 import { look, setText, type Check, type Tell } from '../finding';
-import { inSubfield, subfieldsOf, type Placed } from '../view';
+import { NAME_TAGS, inSubfield, subfieldsOf, type Placed } from '../view';
 
 const NAMES = /^[17](00|10)$/;
 const MEETINGS = /^[17]11$/;
@@ -10,6 +10,7 @@ export const relator: Check = {
   title: 'Relator code or term that is not on the list',
   group: 'Names',
   source: 'MARC Code List for Relators; MARC 21, X00 $e and $4',
+  needs: NAME_TAGS,
   run({ names }, tell) {
     for (const p of names) {
       const terms = NAMES.test(p.field.tag) ? 'e' : MEETINGS.test(p.field.tag) ? 'j' : null;

@@ -1,7 +1,7 @@
 import { runningText } from '../../marc';
 import { fold } from '../../text';
 import { look, remove, type Check } from '../finding';
-import { wholeField, type Placed } from '../view';
+import { NAME_TAGS, wholeField, type Placed } from '../view';
 
 const NAME_PARTS = 'abcdnqt';
 
@@ -10,6 +10,7 @@ export const sameNameTwice: Check = {
   title: 'The same name twice in 1XX and 7XX',
   group: 'Names',
   source: 'common practice, no source',
+  needs: NAME_TAGS,
   run({ names }, tell) {
     if (names.length < 2 || !someAlike(names)) return;
     const seen = new Map<string, { text: string; parts: string }>();

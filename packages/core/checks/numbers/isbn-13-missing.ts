@@ -7,6 +7,7 @@ export const isbn13Missing: Check = {
   title: 'ISBN only in ten digits',
   group: 'Numbers',
   source: 'ISO 2108:2017 (thirteen digits since 2007)',
+  needs: ['020'],
   run({ isbns: all }, tell) {
     for (const { p, i, isbn } of all) {
       if (!isbn?.isbn13 || isbn.problem || isbn.digits.length !== 10) continue;

@@ -6,6 +6,7 @@ export const isbnForm: Check = {
   title: 'ISBN that is not right',
   group: 'Numbers',
   source: 'ISO 2108:2017, annex B; MARC 21, 020 $a and $z',
+  needs: ['020'],
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (isbn && !isbn.problem) continue;

@@ -6,6 +6,7 @@ export const isbnPlain: Check = {
   title: 'ISBN with hyphens or words before it',
   group: 'Numbers',
   source: 'MARC 21, 020 $a (the number without hyphens and without “ISBN”)',
+  needs: ['020'],
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (!isbn || isbn.problem || isbn.rest || value.trim() === isbn.digits) continue;

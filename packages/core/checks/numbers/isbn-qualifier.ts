@@ -6,6 +6,7 @@ export const isbnQualifier: Check = {
   title: 'Qualifier or price inside the ISBN',
   group: 'Numbers',
   source: 'MARC 21, 020 $q (2013) and $c',
+  needs: ['020'],
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (!isbn?.rest || isbn.problem) continue;

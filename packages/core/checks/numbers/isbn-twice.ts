@@ -6,6 +6,7 @@ export const isbnTwice: Check = {
   title: 'The same ISBN given twice',
   group: 'Numbers',
   source: 'common practice, no source',
+  needs: ['020'],
   run({ isbns }, tell) {
     if (isbns.length < 2) return;
     const seen = new Set<string>();

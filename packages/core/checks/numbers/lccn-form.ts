@@ -9,6 +9,7 @@ export const lccnForm: Check = {
   title: 'Form of the LC control number',
   group: 'Numbers',
   source: 'MARC 21, 010 (structure of the LC control number)',
+  needs: ['010'],
   run(view, tell) {
     for (const p of view.tagged('010'))
       for (const { value, i } of subfieldsOf(p, 'a'))

@@ -13,12 +13,14 @@ export const physicalForm: Check = {
   title: 'Form of the physical description',
   group: 'Publication and description',
   source: 'ISBD, area 5; MARC 21, 300 (punctuation)',
+  needs: ['300'],
   run(view, tell, house) {
     const isbd = followsIsbd(view, house);
     for (const p of view.tagged('300'))
-      for (const [i, s] of p.field.subfields.entries()) {
-        const close = /(\d)(cm|mm)\b/.exec(s.value);
-        if (s.code === 'c' && close)
+      for (const s of p.subfields) {
+        const { i } = s;
+        const close = s.code === 'c' ? /(\d)(cm|mm)\b/.exec(s.value) : null;
+        if (close)
           tell({
             severity: 'advice',
             where: inSubfield(p, i, close.index, close.index + close[0].length),
@@ -34,7 +36,7 @@ export const physicalForm: Check = {
           });
         const rule = BEFORE[s.code];
         const before = p.field.subfields[i - 1];
-        if (!isbd || !rule || !before || !/[a-z]/.test(before.code) || rule.ends.test(before.value.trimEnd()))
+        if (!isbd || !rule || !before || before.code < 'a' || rule.ends.test(before.value.trimEnd()))
           continue;
         tell({
           severity: 'advice',

@@ -6,6 +6,7 @@ export const publicationTwice: Check = {
   title: 'Publication in 260 and in 264',
   group: 'Publication and description',
   source: 'MARC 21, 260 and 264',
+  needs: ['260'],
   run(view, tell) {
     const old = view.tagged('260')[0];
     const now = view.tagged('264').find((p) => p.field.ind2 === '1');

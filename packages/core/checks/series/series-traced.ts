@@ -6,6 +6,7 @@ export const seriesTraced: Check = {
   title: 'Series traced in 490 without an 8XX',
   group: 'Series',
   source: 'MARC 21, 490 first indicator and 8XX series added entries',
+  needs: ['490'],
   run(view, tell) {
     if (view.tagged('490').length === 0) return;
     const entries = view.data.filter((p) => /^8(00|10|11|30)$/.test(p.field.tag));

@@ -6,6 +6,7 @@ export const barcodeMissing: Check = {
   title: 'Copy without a barcode',
   group: 'Class and holdings',
   source: 'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house practice',
+  needs: ['852', '876'],
   formats: ['bibliographic', 'holdings'],
   run(view, tell) {
     const items = view.tagged('876').filter((p) => !p.field.subfields.some((s) => s.code === 'p'));

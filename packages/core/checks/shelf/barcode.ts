@@ -8,11 +8,11 @@ export const barcode: Check = {
   group: 'Class and holdings',
   source:
     'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house rules (common practice: 14 digits, modulo 10)',
+  needs: ['852', '876'],
   formats: ['bibliographic', 'holdings'],
   run(view, tell, house) {
     const seen = new Set<string>();
-    for (const p of view.data) {
-      if (p.field.tag !== '852' && p.field.tag !== '876') continue;
+    for (const p of [...view.tagged('852'), ...view.tagged('876')]) {
       for (const { value, i } of subfieldsOf(p, 'p')) {
         const where = inSubfield(p, i);
         const code = cleanScan(value);

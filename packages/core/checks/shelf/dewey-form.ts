@@ -7,6 +7,7 @@ export const deweyForm: Check = {
   title: 'Form of the Dewey number',
   group: 'Class and holdings',
   source: 'MARC 21, 082 $a; house rules for the decimals',
+  needs: ['082'],
   run(view, tell, house) {
     for (const p of view.tagged('082'))
       for (const { value, i } of subfieldsOf(p, 'a')) {

@@ -7,6 +7,7 @@ export const holdingCodes: Check = {
   title: 'Branch or location that is not on its list',
   group: 'Class and holdings',
   source: 'MARC 21 Format for Holdings Data, 852 $b and $c; the lists of this library',
+  needs: ['852'],
   formats: ['bibliographic', 'holdings'],
   run(view, tell, house) {
     const lists = [

@@ -7,8 +7,8 @@ export const emptySubfield: Check = {
   group: 'Structure',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
-  run({ data, text }, tell) {
-    if (!mayBeEmpty(text) && data.every((p) => p.subfields.length > 0)) return;
+  run({ data, hollow }, tell) {
+    if (!hollow) return;
     for (const p of data) {
       const { tag, subfields } = p.field;
       if (subfields.length === 0)
@@ -31,9 +31,3 @@ export const emptySubfield: Check = {
     }
   },
 };
-
-/** Two separators together, or with white space between. */
-const mayBeEmpty = (text: string) =>
-  text.includes('\u001f\u001f') ||
-  text.endsWith('\u001f') ||
-  (/\u001f\s/.test(text) && /\u001f\s+(?:\u001f|$)/.test(text));

@@ -8,14 +8,9 @@ export const fixedCodes: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, fixed-length data elements',
   formats: ALL_FORMATS,
-  run({ record }, tell) {
-    const fixed: { tag: string; value: string; at: number }[] = [
-      { tag: 'LDR', value: record.leader, at: -1 },
-    ];
-    for (const [at, f] of record.fields.entries())
-      if ('value' in f && (f.tag === '006' || f.tag === '007' || f.tag === '008'))
-        fixed.push({ tag: f.tag, value: f.value, at });
-    for (const { tag, value, at } of fixed) {
+  run({ record, controls }, tell) {
+    for (const { tag, value, at } of [{ tag: 'LDR', value: record.leader, at: -1 }, ...controls]) {
+      if (!FIXED.has(tag)) continue;
       const key = keyOf(tag, value, record.leader);
       if (sound.has(key)) continue;
       let told = false;
@@ -36,6 +31,7 @@ export const fixedCodes: Check = {
   },
 };
 
+const FIXED = new Set(['LDR', '006', '007', '008']);
 const MOST = 20_000;
 /** Fixed fields that are known to be right, without the dates in them: the same come again and again. */
 const sound = new Set<string>();

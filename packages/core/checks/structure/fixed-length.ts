@@ -10,16 +10,14 @@ export const fixedLength: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, leader and 005–008',
   formats: ALL_FORMATS,
-  run({ record, format }, tell) {
+  run({ record, format, controls }, tell) {
     if (record.leader.length !== 24)
       tell({
         severity: 'error',
         where: RECORD,
         message: `The leader has 24 characters; this one has ${record.leader.length}.`,
       });
-    for (const [at, f] of record.fields.entries()) {
-      if (!('value' in f)) continue;
-      const { tag, value } = f;
+    for (const { tag, value, at } of controls) {
       const allowed = allowedLengths(tag, value, format);
       if (!allowed || allowed.includes(value.length)) continue;
       const short = tag === '008' && value.length < 40 && value.length >= 35;

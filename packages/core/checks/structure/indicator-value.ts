@@ -8,8 +8,8 @@ export const indicatorValue: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, indicators',
   formats: ALL_FORMATS,
-  run({ data }, tell) {
-    for (const p of data) {
+  run({ irregular }, tell) {
+    for (const p of irregular) {
       const { tag, ind1, ind2 } = p.field;
       const { definition } = p;
       if (!definition) continue;

@@ -8,20 +8,15 @@ export const notDefined: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, content designation; 9XX, X9X, XX9 and $9 are local',
   formats: ALL_FORMATS,
-  run({ data, format, record }, tell) {
-    for (const [at, f] of record.fields.entries())
-      if (
-        'value' in f &&
-        !fieldDefinition(f.tag, format) &&
-        !isObsoleteTag(f.tag, format) &&
-        !isLocalTag(f.tag)
-      )
+  run({ irregular, format, controls }, tell) {
+    for (const { tag, at } of controls)
+      if (!fieldDefinition(tag, format) && !isObsoleteTag(tag, format) && !isLocalTag(tag))
         tell({
           severity: 'warning',
-          where: { field: at, tag: f.tag, occurrence: 0 },
-          message: `MARC 21 defines no field ${f.tag}.`,
+          where: { field: at, tag, occurrence: 0 },
+          message: `MARC 21 defines no field ${tag}.`,
         });
-    for (const p of data) {
+    for (const p of irregular) {
       const { definition } = p;
       if (definition && hasOnlyDefined(p, fieldCodes(definition))) continue;
       const { tag } = p.field;

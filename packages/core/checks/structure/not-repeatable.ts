@@ -8,19 +8,15 @@ export const notRepeatable: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, repeatability',
   formats: ALL_FORMATS,
-  run({ data, format, record }, tell) {
-    const seenControl = new Set<string>();
-    for (const [at, f] of record.fields.entries()) {
-      if (!('value' in f)) continue;
-      if (seenControl.has(f.tag) && fieldDefinition(f.tag, format)?.repeatable === false)
+  run({ irregular, format, controls }, tell) {
+    for (const [i, { tag, at }] of controls.entries())
+      if (controls.findIndex((c) => c.tag === tag) < i && fieldDefinition(tag, format)?.repeatable === false)
         tell({
           severity: 'error',
-          where: { field: at, tag: f.tag, occurrence: 1 },
-          message: `${f.tag} is not repeatable; this is one more.`,
+          where: { field: at, tag, occurrence: 1 },
+          message: `${tag} is not repeatable; this is one more.`,
         });
-      seenControl.add(f.tag);
-    }
-    for (const p of data) {
+    for (const p of irregular) {
       const { definition } = p;
       if (!definition) continue;
       const { tag } = p.field;

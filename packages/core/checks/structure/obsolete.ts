@@ -7,15 +7,15 @@ export const obsolete: Check = {
   title: 'Field, subfield or indicator that is no longer in use',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, content designators made obsolete',
-  run({ data, format, record }, tell) {
-    for (const [at, f] of record.fields.entries())
-      if (isObsoleteTag(f.tag, format) && f.tag !== '440')
+  run({ irregular, format, controls }, tell) {
+    for (const { at, tag } of [...controls, ...irregular.map(({ at, field }) => ({ at, tag: field.tag }))])
+      if (isObsoleteTag(tag, format) && tag !== '440')
         tell({
           severity: 'advice',
-          where: { field: at, tag: f.tag, occurrence: 0 },
-          message: `Field ${f.tag} is obsolete.`,
+          where: { field: at, tag, occurrence: 0 },
+          message: `Field ${tag} is obsolete.`,
         });
-    for (const p of data) {
+    for (const p of irregular) {
       const { definition } = p;
       if (!definition || !fieldCodes(definition).aged) continue;
       if (definition.indicators)

@@ -9,8 +9,8 @@ export const codedAndFree: Check = {
   group: 'Subjects',
   source: 'MARC 21, 653 and 6XX second indicator 4; common practice',
   run({ data }, tell) {
+    if (!data.some(isFree)) return;
     const free = data.filter(isFree);
-    if (free.length === 0) return;
     const controlled = new Set(
       data
         .filter((p) => /^6(00|10|11|30|50|51|55)$/.test(p.field.tag) && p.field.ind2 !== '4')
@@ -29,4 +29,5 @@ export const codedAndFree: Check = {
 
 const PARTS = 'abcdfgtvxyz';
 const isFree = ({ field }: Placed) =>
-  field.tag[0] === '6' && (field.tag === '653' || (field.ind2 === '4' && /^6[05]\d$/.test(field.tag)));
+  field.tag[0] === '6' &&
+  (field.tag === '653' || (field.ind2 === '4' && (field.tag[1] === '0' || field.tag[1] === '5')));

@@ -1,13 +1,14 @@
 import { foldOnce } from '../fold-once';
 import { fold } from '../../text';
 import { change, safe, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { SUBJECT_TAGS, inSubfield, subfieldsOf } from '../view';
 
 export const droppedSubdivision: Check = {
   rule: 'dropped-subdivision',
   title: 'Subdivision that this library drops',
   group: 'Subjects',
   source: 'house rules',
+  needs: SUBJECT_TAGS,
   run({ subjects }, tell, house) {
     if (house.droppedSubdivisions.length === 0) return;
     const dropped = folded(house.droppedSubdivisions);

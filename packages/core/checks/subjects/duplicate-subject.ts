@@ -1,13 +1,14 @@
 import { runningText } from '../../marc';
 import { remove, safe, type Check } from '../finding';
 import { subjectKey } from '../subject-key';
-import { wholeField, type Placed } from '../view';
+import { SUBJECT_TAGS, wholeField, type Placed } from '../view';
 
 export const duplicateSubject: Check = {
   rule: 'duplicate-subject',
   title: 'Subject heading given twice',
   group: 'Subjects',
   source: 'common practice, no source',
+  needs: SUBJECT_TAGS,
   run({ subjects }, tell) {
     if (subjects.length < 2) return;
     const alike = new Set<string>();

@@ -1,14 +1,16 @@
 import { runningText } from '../../marc';
 import { remove, safe, setText, type Check } from '../finding';
-import { inSubfield, wholeField } from '../view';
+import { SUBJECT_TAGS, inSubfield, wholeField, type Placed } from '../view';
 
 export const incompleteSubject: Check = {
   rule: 'incomplete-subject',
   title: 'Subject heading that is not whole',
   group: 'Subjects',
   source: 'MARC 21, 6XX $a; common practice',
+  needs: SUBJECT_TAGS,
   run({ subjects }, tell) {
     for (const p of subjects) {
+      if (isWhole(p)) continue;
       const text = p.field.subfields.filter((s) => /[a-z]/.test(s.code) && s.value.trim() !== '');
       if (text.length === 0) continue;
       const last = p.field.subfields.lastIndexOf(text[text.length - 1]!);
@@ -35,4 +37,20 @@ export const incompleteSubject: Check = {
         });
     }
   },
+};
+
+/** The usual heading, seen at a glance: it begins with $a in plain letters, and its last part ends with one or a mark. */
+function isWhole({ subfields }: Placed): boolean {
+  const [head] = subfields;
+  const last = subfields[subfields.length - 1];
+  return (
+    head !== undefined &&
+    head.code === 'a' &&
+    startsWithLetter(head.value) &&
+    /[a-zA-Z\d.)]$/.test(last!.value)
+  );
+}
+const startsWithLetter = (text: string) => {
+  const c = text.charCodeAt(0) | 0x20;
+  return c >= 0x61 && c <= 0x7a;
 };

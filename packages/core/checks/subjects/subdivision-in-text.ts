@@ -1,11 +1,12 @@
 import { change, look, type Check } from '../finding';
-import { inSubfield, subfieldsOf } from '../view';
+import { SUBJECT_TAGS, inSubfield, subfieldsOf } from '../view';
 
 export const subdivisionInText: Check = {
   rule: 'subdivision-in-text',
   title: 'Subdivisions written as text',
   group: 'Subjects',
   source: 'MARC 21, 6XX $v $x $y $z',
+  needs: SUBJECT_TAGS,
   run({ subjects, text }, tell) {
     if (!/--|[–—]/.test(text)) return;
     for (const p of subjects) {

@@ -1,12 +1,13 @@
 import { codeStanding } from '../../format';
 import { change, look, type Check } from '../finding';
-import { inSubfield, wholeField } from '../view';
+import { SUBJECT_TAGS, inSubfield, wholeField } from '../view';
 
 export const subjectSource: Check = {
   rule: 'subject-source',
   title: 'Source of a subject heading',
   group: 'Subjects',
   source: 'MARC 21, 6XX second indicator 7 and $2; Subject and Genre/Form Source Codes',
+  needs: SUBJECT_TAGS,
   run({ subjects }, tell) {
     for (const p of subjects) {
       const i = p.field.subfields.findIndex((s) => s.code === '2');

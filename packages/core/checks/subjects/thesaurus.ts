@@ -1,13 +1,14 @@
 import { runningText } from '../../marc';
 import { look, remove, type Check } from '../finding';
 import { thesaurusOf } from '../subject-key';
-import { wholeField } from '../view';
+import { SUBJECT_TAGS, wholeField } from '../view';
 
 export const thesaurus: Check = {
   rule: 'thesaurus',
   title: 'Subject system that this library does not use',
   group: 'Subjects',
   source: 'house rules; MARC 21, 6XX second indicator and $2',
+  needs: SUBJECT_TAGS,
   run({ subjects }, tell, house) {
     if (house.thesauri.length === 0) return;
     for (const p of subjects) {

@@ -6,6 +6,7 @@ export const allCapitals: Check = {
   title: 'Title in capitals',
   group: 'Title',
   source: 'common practice, no source',
+  needs: ['245'],
   run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { code, value, i } of subfieldsOf(p, 'ab')) {

@@ -1,5 +1,5 @@
 import { excerpt, type Check } from '../finding';
-import { wholeField } from '../view';
+import { wholeField, type Placed } from '../view';
 
 const HAS = /[()[\]]/;
 const PAIRS: readonly [string, string][] = [
@@ -40,7 +40,7 @@ export const brackets: Check = {
     if (!HAS.test(text)) return;
     for (const p of data) {
       if (!CHECKED.has(p.field.tag)) continue;
-      if (!p.subfields.some((s) => HAS.test(s.value))) continue;
+      if (!hasBracket(p)) continue;
       const text = p.field.subfields
         .filter((s) => s.code > '9')
         .map((s) => s.value)
@@ -57,5 +57,12 @@ export const brackets: Check = {
     }
   },
 };
+
+/** Looked for by hand: this runs over most texts of every record. */
+function hasBracket({ subfields }: Placed): boolean {
+  for (const { value } of subfields)
+    if (value.includes('(') || value.includes('[') || value.includes(')') || value.includes(']')) return true;
+  return false;
+}
 
 const count = (text: string, of: string) => text.split(of).length - 1;

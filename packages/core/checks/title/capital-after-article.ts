@@ -7,10 +7,11 @@ export const capitalAfterArticle: Check = {
   title: 'Capital letter after the initial article',
   group: 'Title',
   source: 'common practice, no source (capital as in any sentence: only the first word and names)',
+  needs: ['245'],
   run(view, tell) {
     const { language } = view;
     for (const p of view.tagged('245'))
-      for (const { value, i } of [...subfieldsOf(p, 'a')].slice(0, 1)) {
+      for (const { value, i } of subfieldsOf(p, 'a').slice(0, 1)) {
         const lowered = lowerAfterArticle(value, language);
         if (lowered === null) continue;
         const start = initialArticle(value, language).length;
@@ -31,8 +32,9 @@ export const capitalAfterArticle: Check = {
 export function lowerAfterArticle(title: string, language: string): string | null {
   if (language === 'ger') return null;
   const article = initialArticle(title, language);
+  if (!article) return null;
   const word = /^[\p{L}\p{M}'’-]+/u.exec(title.slice(article.length))?.[0];
-  if (!article || !word) return null;
+  if (!word) return null;
   const head = word[0]!;
   if (head === head.toLowerCase() || (word.length > 1 && word === word.toUpperCase())) return null;
   return title.slice(0, article.length) + head.toLowerCase() + title.slice(article.length + 1);

@@ -1,6 +1,6 @@
 import { change, look, type Check } from '../finding';
 import { initialArticle, nonfilingCounts } from '../initial-article';
-import { subfieldsOf, wholeField } from '../view';
+import { wholeField } from '../view';
 
 /** Fields with a count of nonfiling characters, and which indicator it is. */
 const COUNTED: Record<string, 1 | 2> = {
@@ -16,19 +16,20 @@ const COUNTED: Record<string, 1 | 2> = {
   '740': 1,
   '830': 2,
 };
+const TAGS = Object.keys(COUNTED);
 
 export const nonfilingCount: Check = {
   rule: 'nonfiling-count',
   title: 'Nonfiling characters against the initial article',
   group: 'Title',
   source: 'MARC 21, nonfiling indicators; Library of Congress, Initial Definite and Indefinite Articles',
-  run({ data, language }, tell) {
-    for (const p of data) {
+  run({ ruled, language }, tell) {
+    for (const p of ruled(TAGS)) {
       const which = COUNTED[p.rules];
-      const title = which && [...subfieldsOf(p, 'a')][0]?.value;
+      const title = which && p.subfields.find((s) => s.code === 'a')?.value;
       if (!which || !title) continue;
       const value = which === 1 ? p.field.ind1 : p.field.ind2;
-      if (!/\d/.test(value)) {
+      if (!(value >= '0' && value <= '9')) {
         tell({
           severity: p.field.tag === '245' ? 'error' : 'warning',
           where: wholeField(p),

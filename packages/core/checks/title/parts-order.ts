@@ -6,6 +6,7 @@ export const partsOrder: Check = {
   title: 'Title statement that does not begin with the title',
   group: 'Title',
   source: 'MARC 21, 245 $a',
+  needs: ['245'],
   run(view, tell) {
     for (const p of view.tagged('245')) {
       const first = p.field.subfields.findIndex((s) => /[a-z]/.test(s.code));

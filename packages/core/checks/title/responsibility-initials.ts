@@ -6,6 +6,7 @@ export const responsibilityInitials: Check = {
   title: 'Blank between initials in the statement of responsibility',
   group: 'Title',
   source: 'common practice (LC-PCC policy for RDA 1.7.6: initials without blanks in a transcribed statement)',
+  needs: ['245'],
   run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { value, i } of subfieldsOf(p, 'c')) {

@@ -15,13 +15,15 @@ export const titleMarks: Check = {
   title: 'Mark before a part of the title statement',
   group: 'Title',
   source: 'ISBD, area 1; MARC 21, 245 (punctuation)',
+  needs: ['245'],
   run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.tagged('245'))
-      for (const [i, s] of p.field.subfields.entries()) {
+      for (const s of p.subfields) {
+        const { i } = s;
         const rule = BEFORE[s.code];
         const before = p.field.subfields[i - 1];
-        if (!rule || !before || !/[a-z]/.test(before.code)) continue;
+        if (!rule || !before || before.code < 'a') continue;
         const ends = s.code === 'p' && before.code === 'n' ? /,$/ : s.code === 'p' ? /[.]$/ : rule.ends;
         if (
           ends.test(before.value) ||

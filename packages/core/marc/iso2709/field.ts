@@ -8,13 +8,16 @@ type Note = (code: Repair['code'], message: string) => void;
 export function readField(tag: string, text: string, note: Note): Field {
   if (!isTag(tag)) note('tag', `“${tag}” is no tag of three letters or digits; it was kept.`);
   if (tag.startsWith('00')) return controlField(tag, text, note);
-  const parts = text.split(SUBFIELD_CHAR);
-  const head = parts[0]!;
+  let at = text.indexOf(SUBFIELD_CHAR);
+  const head = at < 0 ? text : text.slice(0, at);
   const subfields: Subfield[] = [];
-  for (let i = 1; i < parts.length; i++) {
-    const part = parts[i]!;
-    if (part === '') note('empty-delimiter', `Field ${tag} had a subfield delimiter with nothing behind it.`);
-    else subfields.push(subfieldOf(part));
+  while (at >= 0) {
+    const next = text.indexOf(SUBFIELD_CHAR, at + 1);
+    const end = next < 0 ? text.length : next;
+    if (end === at + 1)
+      note('empty-delimiter', `Field ${tag} had a subfield delimiter with nothing behind it.`);
+    else subfields.push(subfieldOf(text, at + 1, end));
+    at = next;
   }
   if (head.length === 2) {
     if (subfields.length === 0) note('no-delimiter', `Field ${tag} had no subfield.`);
@@ -24,10 +27,10 @@ export function readField(tag: string, text: string, note: Note): Field {
 }
 
 /** The code is one character, also where that takes two units of UTF-16. */
-function subfieldOf(part: string): Subfield {
-  const first = part.charCodeAt(0);
-  const length = first >= 0xd800 && first <= 0xdbff && part.length > 1 ? 2 : 1;
-  return { code: part.slice(0, length), value: part.slice(length) };
+function subfieldOf(text: string, from: number, to: number): Subfield {
+  const first = text.charCodeAt(from);
+  const code = first >= 0xd800 && first <= 0xdbff && to - from > 1 ? from + 2 : from + 1;
+  return { code: text.slice(from, code), value: text.slice(code, to) };
 }
 
 const isTag = (tag: string) => {

@@ -9,7 +9,7 @@ type Note = (code: Repair['code'], message: string, at?: number) => void;
  * `length` is how many bytes it took in the file, 24 unless characters were lost or added.
  */
 export function readLeader(bytes: Uint8Array, length: number, note: Note): string {
-  let leader = String.fromCharCode(...bytes.subarray(0, length));
+  let leader = String.fromCharCode.apply(null, bytes.subarray(0, length) as unknown as number[]);
   if (length !== LEADER_LENGTH) {
     note('leader', `The leader had ${length} of 24 characters; its parts were put in their places.`);
     leader = inPlaces(leader);

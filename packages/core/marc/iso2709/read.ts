@@ -148,6 +148,9 @@ function readRecord(
 
 type Note = (code: Repair['code'], message: string, at?: number) => void;
 
+/** NUL, escape and record terminator: a record that has one inside is looked at field by field. */
+const NOT_INSIDE = ['\0', '\u001b', '\u001d'];
+
 /** The usual case: fields follow each other in directory order, so that the text is decoded once and cut. */
 function fastFields(
   bytes: Uint8Array,
@@ -159,16 +162,19 @@ function fastFields(
   if (!directory.contiguous) return null;
   const part = bytes.subarray(directory.base, dataEnd);
   const text = decodeUtf8(part);
-  if (text === null || /[\0\u001b\u001d]/.test(text)) return null;
+  if (text === null || NOT_INSIDE.some((c) => text.includes(c))) return null;
   const plain = text.length === part.length && !text.includes('&#x');
   if (!plain && charset === 'marc8') return null;
   const pieces = (text.length === part.length ? text : composed(text)).split(FIELD_END_CHAR);
   const { slots } = directory;
   if (pieces.length !== slots.length + 1) return null;
   const fields = new Array<Field>(slots.length);
+  let start = 0;
+  const noteHere = (code: Repair['code'], message: string) => note(code, message, start);
   for (let i = 0; i < slots.length; i++) {
     const slot = slots[i]!;
-    fields[i] = readField(slot.tag, pieces[i]!, (code, message) => note(code, message, slot.start));
+    start = slot.start;
+    fields[i] = readField(slot.tag, pieces[i]!, noteHere);
   }
   return fields;
 }
