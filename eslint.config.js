@@ -20,8 +20,8 @@ const CORE = [
   'recipes',
   'headings',
   'matching',
-  'deliveries',
   'holdings',
+  'deliveries',
   'withdrawals',
   'stocktake',
 ];

@@ -1,4 +1,4 @@
-import { barcodeFor } from '@osier/core/barcodes';
+import { barcodeFor, rollNumber } from '@osier/core/barcodes';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import {
   encodeUtf8,
@@ -8,6 +8,7 @@ import {
   MARCXML_START,
   marcXmlElement,
   writeIso2709,
+  type DataField,
   type MarcRecord,
 } from '@osier/core/marc';
 import {
@@ -21,7 +22,7 @@ import {
   wrongDirectory,
   wrongLength,
 } from './damage';
-import { shelf, type Library } from './library';
+import { SHELF_READY, shelf, WORKROOM, type Library } from './library';
 import { isbn10, makeForeign, makeRecord } from './make-record';
 import { makeAuthors, type Author } from './people';
 import { randomFrom, type Random } from './random';
@@ -103,6 +104,52 @@ export function cleanDelivery(library: Library): Uint8Array {
     i % 2 === 0 ? withCapital(m) : i % 5 === 0 ? withSubjectTwice(m) : m,
   );
   return join(...random.shuffled([...news, ...held]).map((r) => writeIso2709(r)));
+}
+
+/**
+ * Shelf-ready delivery: 24 records with a copy or several in 949, in the supplier's own codes, barcodes from the roll that is
+ * reserved for it; three of books that the library holds, and among the rest a number that is taken, one of another
+ * roll, one that is misprinted, a shelf that nobody knows, and a price in another currency.
+ */
+export function shelfReadyDelivery(library: Library): Uint8Array {
+  const random = randomFrom(9);
+  const authors = makeAuthors(randomFrom(46_001), 480);
+  const held = library.records
+    .filter((r) => r.marc.fields.some((f) => f.tag === '020'))
+    .slice(40, 43)
+    .map((r, i) => fromSupplier(r.marc, `rs77${i}`, 'ReedlingLS'));
+  const records = random.shuffled([...fresh(random, authors, 90_000, 21, 'ReedlingLS'), ...held]);
+  let serial = SHELF_READY.from;
+  const next = () => rollNumber(SHELF_READY, serial++);
+  const copy = (barcode: string, more: Partial<Record<'b' | 'l' | 't' | 'c' | 'n', string>> = {}) =>
+    field(
+      '949',
+      '  ',
+      'b',
+      more.b ?? 'MILL',
+      'l',
+      more.l ?? 'OP',
+      't',
+      more.t ?? 'BOOK',
+      'p',
+      barcode,
+      'c',
+      more.c ?? `£${random.between(8, 40)}.50`,
+    );
+  const odd: Record<number, () => DataField[]> = {
+    2: () => [copy(library.copies[5]!.copy.barcode)],
+    5: () => [copy(rollNumber(WORKROOM, WORKROOM.from + 40))],
+    8: () => [copy(`${next().slice(0, -1)}x`)],
+    11: () => [copy(next(), { l: 'TOWER' })],
+    14: () => [copy(next(), { c: '€24.90' })],
+    17: () => [copy(next()), copy(next(), { b: 'SEDGE', l: 'RR' }), copy(next(), { b: 'SEDGE', l: 'RR' })],
+  };
+  return join(
+    ...records.map((m, i) => {
+      const copies = odd[i]?.() ?? [copy(next())];
+      return writeIso2709(withFields(m, ...copies));
+    }),
+  );
 }
 
 /** Delivery in which everything is wrong that goes wrong. */

@@ -3,7 +3,7 @@ import { commit } from '../packages/server/store/commit';
 import { LISTS_ID } from '../packages/server/store/kinds';
 import { openStore, type Store } from '../packages/server/store/store';
 import { peopleOf } from '../packages/server/people/people';
-import { LISTS, makeLibrary } from './library';
+import { LISTS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 
 const PEOPLE = [
   { name: 'Nell Arkwright', login: 'nell', role: 'head' },
@@ -23,6 +23,8 @@ export async function fillDemo(store: Store): Promise<void> {
   const sentence = 'The demo library of the Wickmere Institute was laid down';
   const all: Change[] = [
     creation('lists', LISTS_ID, LISTS),
+    ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),
+    ...SHEETS.map((sheet, i) => creation('sheet', i + 1, sheet)),
     ...library.headings.map((h) => creation('heading', h.id, h.heading)),
     ...library.records.map((r) => creation('record', r.id, r.marc)),
     ...library.holdings.map((h) => creation('holding', h.id, h.holding)),
@@ -42,6 +44,8 @@ export async function fillDemo(store: Store): Promise<void> {
     ['record', library.records.length],
     ['holding', library.holdings.length],
     ['copy', library.copies.length],
+    ['roll', 2],
+    ['sheet', SHEETS.length],
   ] as const)
     await store.nextIds(kind, n);
   // The first fill is where everything begins; there is nothing before it to go back to.

@@ -1,7 +1,15 @@
-import { barcodeFor } from '@osier/core/barcodes';
+import { barcodeFor, type LabelRoll } from '@osier/core/barcodes';
+import { DEFAULT_SETTINGS, type SupplierSheet } from '@osier/core/deliveries';
 import { byKey, callNumberText, offerCallNumbers, shelfKey, type CallNumber } from '@osier/core/callnumbers';
 import { headingFrom, headingsOf, type Heading } from '@osier/core/headings';
-import type { CodeLists, Copy, CopyStatus, Holding } from '@osier/core/holdings';
+import {
+  NO_DEFAULTS,
+  STANDARD_MAPPING,
+  type CodeLists,
+  type Copy,
+  type CopyStatus,
+  type Holding,
+} from '@osier/core/holdings';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { FOREIGN } from './foreign';
@@ -32,6 +40,58 @@ export const LISTS: CodeLists = {
     { code: 'KT', name: 'Kit', price: 4500 },
   ],
 };
+
+/** Labels for the workroom's own use, and those that a supplier puts on shelf-ready books. */
+export const WORKROOM: LabelRoll = {
+  name: 'Workroom labels',
+  prefix: '31204',
+  from: 700_001,
+  to: 702_000,
+  length: 14,
+  check: true,
+  supplier: '',
+};
+export const SHELF_READY: LabelRoll = {
+  name: 'Reedling shelf-ready',
+  prefix: '31204',
+  from: 800_001,
+  to: 800_600,
+  length: 14,
+  check: true,
+  supplier: 'Reedling Library Supply',
+};
+
+const ASKING = { ...DEFAULT_SETTINGS, mapping: { ...STANDARD_MAPPING, tag: '' } };
+/** The suppliers' sheets: one that sends titles only, one that sends shelf-ready books. Label rolls by number: 1 and 2. */
+export const SHEETS: readonly SupplierSheet[] = [
+  { ...ASKING, name: 'Tallow & Pike', files: ['tallow-and-pike*'], organisations: ['TallowPike'] },
+  {
+    ...DEFAULT_SETTINGS,
+    name: 'Reedling Library Supply',
+    files: ['reedling-shelf-ready*'],
+    organisations: ['ReedlingLS'],
+    actions: { one: 'copies', several: 'ask', none: 'add' },
+    recipe: 'house-style',
+    mapping: {
+      tag: '949',
+      subfields: { branch: 'b', location: 'l', type: 't', barcode: 'p', price: 'c', note: 'n' },
+      tables: {
+        branch: { MILL: 'MR', SEDGE: 'SH', BARN: 'HB' },
+        location: { OP: 'OPEN', RR: 'READ', ST: 'STORE' },
+        type: { BOOK: 'BK', PAMPH: 'PA', DVD: 'VI' },
+      },
+    },
+    defaults: {
+      ...NO_DEFAULTS,
+      branch: 'MR',
+      location: 'OPEN',
+      type: 'BK',
+      fund: 'general',
+      supplier: 'Reedling Library Supply',
+    },
+    roll: 2,
+  },
+];
 
 export interface Library {
   readonly records: readonly { id: number; marc: MarcRecord; material: Material }[];

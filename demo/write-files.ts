@@ -1,6 +1,13 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { brokenDelivery, cleanDelivery, exchangeDelivery, stocktakeFile, trolleyFile } from './files';
+import {
+  brokenDelivery,
+  cleanDelivery,
+  exchangeDelivery,
+  shelfReadyDelivery,
+  stocktakeFile,
+  trolleyFile,
+} from './files';
 import { makeLibrary, shelf } from './library';
 import { briefOf } from '@osier/core/access';
 
@@ -9,6 +16,7 @@ export function writeFiles(folder: string): void {
   const library = makeLibrary();
   mkdirSync(folder, { recursive: true });
   writeFileSync(join(folder, 'tallow-and-pike.mrc'), cleanDelivery(library));
+  writeFileSync(join(folder, 'reedling-shelf-ready.mrc'), shelfReadyDelivery(library));
   writeFileSync(join(folder, 'reedling-broken.mrc'), brokenDelivery(library));
   writeFileSync(join(folder, 'lyngby-exchange.xml'), exchangeDelivery());
   writeFileSync(join(folder, 'stocktake-millrace-746.txt'), stocktakeFile(library));

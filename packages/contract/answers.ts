@@ -5,7 +5,10 @@ import type { Step } from '@osier/core/recipes';
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
-import type { Decision, Match } from '@osier/core/matching';
+import type { LabelRoll } from '@osier/core/barcodes';
+import type { Delivery, SupplierSheet } from '@osier/core/deliveries';
+import type { ProposedCopy } from '@osier/core/holdings';
+import type { Likeness, Match, Outcome } from '@osier/core/matching';
 import type { Reconciliation, Stocktake } from '@osier/core/stocktake';
 import type { Verdict } from '@osier/core/withdrawals';
 import type { Role } from './permissions';
@@ -61,6 +64,7 @@ export interface DeliveryRow {
   repaired: number;
   job: number | null;
   sameAs: { id: number; name: string; arrived: string } | null;
+  supplier: string | null;
 }
 export interface IncomingRow {
   id: number;
@@ -70,7 +74,11 @@ export interface IncomingRow {
   author: string;
   isbn: string;
   year: string;
-  decision: Decision;
+  decision: Outcome;
+  chosen: boolean;
+  copies: number;
+  copyProblems: number;
+  note: string;
   target: number | null;
   state: 'waiting' | 'accepted' | 'skipped';
   record: number | null;
@@ -89,7 +97,11 @@ export interface IncomingDetail extends IncomingRow {
   original: MarcRecord;
   findings: Finding[];
   repairList: KeptRepair[];
-  held: { id: number; marc: MarcRecord }[];
+  proposedCopies: ProposedCopy[];
+  /** The records that match, and the one that was paired by hand. */
+  held: { id: number; marc: MarcRecord; likeness: Likeness; copies: number }[];
+  /** What the catalogue's record becomes by the decision; null when nothing is replaced or merged. */
+  becomes: MarcRecord | null;
 }
 export interface IncomingPage {
   rows: IncomingRow[];
@@ -98,6 +110,39 @@ export interface IncomingPage {
   facets: Record<string, number>;
 }
 
+/** How a delivery stands, for the counts that are checked at a glance, the chart and the printed report. */
+export interface DeliverySummary {
+  id: number;
+  version: number;
+  sheet: Delivery['sheet'];
+  settings: Delivery['settings'];
+  read: number;
+  unreadable: number;
+  /** Records that wait, by what is to be done with them. */
+  waiting: Record<Outcome, number>;
+  /** Records that are done, by what was done. */
+  done: Record<'added' | 'replaced' | 'merged' | 'copiesOnly' | 'skipped', number>;
+  copies: { waiting: number; problems: number; made: number };
+  /** Findings of the checks as the file came, and now, by kind. */
+  findings: { rule: string; title: string; severity: Severity; before: number; after: number }[];
+  /** Whether anything can be taken back. */
+  accepted: number;
+}
+/** A supplier sheet as it is kept. */
+export interface SheetRow {
+  id: number;
+  version: number;
+  sheet: SupplierSheet;
+}
+/** A label roll with how much of it is used. */
+export interface RollRow {
+  id: number;
+  version: number;
+  roll: LabelRoll;
+  all: number;
+  left: number;
+  next: string | null;
+}
 /** A recipe with its steps as sentences. */
 export interface RecipeRow {
   id: string;

@@ -1,4 +1,5 @@
-import { COPY_STATUSES } from '@osier/core/holdings';
+import { COPY_PARTS, COPY_STATUSES, type ProposedCopy } from '@osier/core/holdings';
+import { OUTCOMES, POINTS, type Outcome, type PointKind } from '@osier/core/matching';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { ROLES } from './permissions';
 
@@ -45,10 +46,121 @@ export const marcBody = object({
 });
 export const recordBody = object({ version: number().integer().required(), marc: marcBody.required() });
 
+const outcome = () =>
+  mixed<Outcome>()
+    .oneOf([...OUTCOMES], 'Choose what is done.')
+    .required('Choose what is done.');
+/** Records by number, or all that wait under a facet. */
 export const decisionBody = object({
-  incoming: array(id().required()).max(20000).required(),
-  decision: mixed<'add' | 'replace' | 'skip'>().oneOf(['add', 'replace', 'skip']).required(),
+  incoming: array(id().required()).max(20000).default([]),
+  facet: text(80).optional(),
+  decision: outcome(),
   target: id().nullable().optional(),
+});
+/** A waiting record as a person corrects it: its fields, its copies, or a note. */
+export const incomingBody = object({
+  version: number().integer().required(),
+  marc: marcBody.optional().default(undefined),
+  copies: array(mixed<ProposedCopy>().required()).max(200).optional(),
+  note: text(500).optional(),
+});
+const weight = () =>
+  number().integer().min(1, 'A weight is from 1 to 100.').max(100, 'A weight is from 1 to 100.').required();
+const letters = () =>
+  string()
+    .max(1)
+    .matches(/^[a-z0-9]?$/, 'One small letter or digit.')
+    .optional();
+const table = () => mixed<Record<string, string>>().optional();
+/** What is done with a delivery; that codes are on their lists is looked at with the lists in hand. */
+const settingsShape = {
+  format: mixed<'found' | 'iso2709' | 'marcxml' | 'json'>()
+    .oneOf(['found', 'iso2709', 'marcxml', 'json'])
+    .required(),
+  charset: mixed<'found' | 'utf8' | 'marc8'>().oneOf(['found', 'utf8', 'marc8']).required(),
+  rule: object({
+    points: array(
+      object({
+        by: mixed<PointKind>()
+          .oneOf([...POINTS])
+          .required(),
+        weight: weight(),
+        alone: boolean().required(),
+      }),
+    )
+      .max(POINTS.length)
+      .required(),
+    guards: object({
+      format: boolean().required(),
+      part: boolean().required(),
+      edition: boolean().required(),
+      years: number().integer().min(0).max(500).nullable().defined(),
+      title: boolean().required(),
+    }).required(),
+  }).required(),
+  actions: object({ one: outcome(), several: outcome(), none: outcome() }).required(),
+  recipe: text(40).defined(),
+  protectedFields: array(string().max(3).required()).max(100).required(),
+  mapping: object({
+    tag: string().max(3).defined(),
+    subfields: object(
+      Object.fromEntries(COPY_PARTS.map((p) => [p, letters()])) as Record<
+        (typeof COPY_PARTS)[number],
+        ReturnType<typeof letters>
+      >,
+    ).required(),
+    tables: object({ branch: table(), location: table(), type: table() }).required(),
+  }).required(),
+  defaults: object({
+    branch: code().defined(),
+    location: code().defined(),
+    type: code().defined(),
+    fund: text(60).defined(),
+    supplier: text(60).defined(),
+    price: number().integer('A price is in hundredths.').min(0).nullable().defined(),
+    status: mixed<'available' | 'in transit' | 'in repair' | 'reserved'>()
+      .oneOf(['available', 'in transit', 'in repair', 'reserved'])
+      .required(),
+    copies: number().integer().min(0).max(99, 'At most 99 copies.').required(),
+  }).required(),
+  roll: id().nullable().defined(),
+};
+export const settingsBody = object({
+  version: number().integer().required(),
+  /** The sheet that the settings are taken from, or null for none. */
+  sheet: id().nullable().defined(),
+  settings: object(settingsShape).required(),
+});
+const sheetShape = {
+  name: text(80).required('Give the supplier a name.'),
+  files: array(text(120).required()).max(40).required(),
+  organisations: array(text(40).required()).max(40).required(),
+  ...settingsShape,
+};
+export const sheetBody = object({ sheet: object(sheetShape).required() });
+export const sheetChangeBody = object({
+  version: number().integer().required(),
+  sheet: object(sheetShape).required(),
+});
+const rollShape = {
+  name: text(80).required('Give the roll a name.'),
+  prefix: string().max(18).matches(/^\d*$/, 'Digits only.').defined(),
+  from: number().integer().min(0).required('Type the first number.'),
+  to: number().integer().min(0).required('Type the last number.'),
+  length: number().integer().min(3).max(20).required('How many digits does a barcode have?'),
+  check: boolean().required(),
+  supplier: text(80).defined(),
+};
+export const rollBody = object({ roll: object(rollShape).required() });
+export const rollChangeBody = object({
+  version: number().integer().required(),
+  roll: object(rollShape).required(),
+});
+export const versionBody = object({ version: number().integer().required() });
+/** Records of a delivery to take back; all that were accepted when none is named. */
+export const takeBackBody = object({
+  incoming: array(id().required()).max(20000).default([]),
+  leaveOut: array(id().required()).max(20000).default([]),
 });
 export const cleanBody = object({
   recipe: text().required(),
@@ -194,6 +306,9 @@ export const houseBody = object({
       .matches(/^[a-z0-9/-]+$/, 'A code of 6XX $2, such as lcsh: small letters.')
       .required(),
   ).required(),
+  currency: string()
+    .matches(/^[A-Z]{3}$/, 'Three capitals (ISO 4217), such as GBP.')
+    .default('GBP'),
   punctuation: mixed<'kept' | 'left out'>().oneOf(['kept', 'left out']).required(),
   checksOff: array(text().required()).required(),
   barcode: object({
@@ -204,6 +319,10 @@ export const houseBody = object({
 });
 
 export type RecipeBody = InferType<typeof recipeBody>;
+export type IncomingBody = InferType<typeof incomingBody>;
+export type SettingsBody = InferType<typeof settingsBody>;
+export type SheetBody = InferType<typeof sheetBody>;
+export type RollBody = InferType<typeof rollBody>;
 export type RecordBody = InferType<typeof recordBody>;
 export type MarcBody = InferType<typeof marcBody>;
 export type HoldingBody = InferType<typeof holdingBody>;

@@ -21,6 +21,7 @@ import { session } from './people/session';
 import { scannerRoutes } from './scanner/routes';
 import type { Services } from './services';
 import { setupRoutes } from './setup/routes';
+import { supplierRoutes } from './suppliers/routes';
 import { stocktakeRoutes } from './stocktake/routes';
 import { todayRoutes } from './today/routes';
 import { withdrawalRoutes } from './withdrawals/routes';
@@ -39,6 +40,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...stocktakeRoutes(services),
   ...daybookRoutes(services),
   ...setupRoutes(services),
+  ...supplierRoutes(services),
   ...scannerRoutes(services),
   ...jobRoutes(services.jobs),
 ];

@@ -99,9 +99,26 @@ export function controlNumbers(record: MarcRecord): string[] {
 const controlKey = (organisation: string, number: string) =>
   `${organisation.trim().toLowerCase()}:${number.trim().toLowerCase().replace(/\s+/g, '')}`;
 
+/**
+ * Other standard and publishers' numbers as `kind:number` (024 by its first indicator or $2, 028 with its source $b); ISBN
+ * written as an article number (024 3) is left to the ISBN.
+ */
+export function otherNumbers(record: MarcRecord): string[] {
+  const found = new Set<string>();
+  for (const f of dataFields(record, /^02[48]$/))
+    for (const text of values(f, 'a')) {
+      const number = text.replace(/[\s-]+/g, '').toLowerCase();
+      if (number.length < 4 || (f.tag === '024' && f.ind1 === '3' && /^97[89]\d{10}$/.test(number))) continue;
+      const kind =
+        f.tag === '028' ? fold(first(f, 'b') ?? '') : f.ind1 === '7' ? (first(f, '2') ?? '') : f.ind1;
+      found.add(`${f.tag} ${kind}:${number}`);
+    }
+  return [...found];
+}
+
 /** A key that the store keeps with a record and finds it by. */
 export interface RecordKey {
-  readonly kind: 'isbn' | 'issn' | 'control' | 'lccn' | 'title';
+  readonly kind: 'isbn' | 'issn' | 'control' | 'lccn' | 'number' | 'title';
   readonly key: string;
 }
 
@@ -115,6 +132,7 @@ export function recordKeys(record: MarcRecord): RecordKey[] {
     ...dataFields(record, '010')
       .flatMap((f) => values(f, 'a'))
       .map((v) => ({ kind: 'lccn' as const, key: v.replace(/\s+/g, '').toLowerCase() })),
+    ...otherNumbers(record).map((key) => ({ kind: 'number' as const, key })),
   ];
   if (title) keys.push({ kind: 'title', key: titleKey(runningText(title, 'ab')) });
   return keys.filter((k) => k.key !== '');

@@ -6,6 +6,7 @@ export {
   controlNumbers,
   isbns,
   issns,
+  otherNumbers,
   recordKeys,
   searchText,
   titleKey,

@@ -35,8 +35,8 @@ export function rebase(
   const rebased: Change[] = [];
   for (const change of squash(changes)) {
     const now = standing(change.kind, change.id);
-    // What was to be made again and was never taken away is as it should be.
-    if (change.before === null && change.after !== null && sameValue(now.value, change.after)) continue;
+    // What is already as it should become was never taken away, or was taken back before.
+    if (change.after !== null && sameValue(now.value, change.after)) continue;
     if (!sameValue(now.value, change.before))
       conflicts.push({ kind: change.kind, id: change.id, expected: change.before, found: now.value });
     rebased.push({ ...change, version: now.version });

@@ -1,99 +1,235 @@
+import { groupedBarcode } from '../barcodes';
+import { callNumberText } from '../callnumbers';
 import { creation, update, type Change, type ChangeSet, type Versioned } from '../changes';
 import { headingFrom, headingsOf, type HeadingKind } from '../headings';
+import type { Copy, Holding, ProposedCopy } from '../holdings';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
-import { replaceRecord } from '../matching';
+import { mergeFields, needsTarget, replaceRecord } from '../matching';
 import type { Incoming } from './incoming';
 
 export interface AcceptContext {
+  /** With the delivery's protected fields. */
   readonly house: HouseRules;
-  /** The held records that are to be replaced. */
+  /** ISO date on which copies are acquired. */
+  readonly today: string;
+  /** The held records that are replaced, merged into or get copies. */
   readonly held: ReadonlyMap<number, Versioned<MarcRecord>>;
+  /** Their holdings, each with how many copies it has. */
+  readonly holdings: ReadonlyMap<number, readonly (Versioned<Holding> & { readonly copies: number })[]>;
   /** Whether a heading, or a see-from that leads to one, is there already. */
   readonly knowsHeading: (kind: HeadingKind, key: string) => boolean;
-  /** Records that came into the catalogue since the delivery was looked at and share a key with this one. */
+  /** Records that came into the catalogue since the delivery was looked at and are the same as this one. */
   readonly heldSince: (incoming: Versioned<Incoming>) => number | null;
-  readonly nextRecordId: () => number;
-  readonly nextHeadingId: () => number;
+  /** The title that has a barcode, or null. */
+  readonly barcodeTaken: (barcode: string) => string | null;
+  /** The next free barcode of the delivery's label roll; null when there is none. */
+  readonly nextBarcode: () => string | null;
+  readonly nextId: (kind: 'record' | 'heading' | 'holding' | 'copy') => number;
 }
+
+/** How many records and copies came to what. */
+export interface AcceptTotals {
+  added: number;
+  replaced: number;
+  merged: number;
+  copiesOnly: number;
+  skipped: number;
+  asked: number;
+  copies: number;
+  newHeadings: number;
+}
+export const NO_TOTALS: AcceptTotals = {
+  added: 0,
+  replaced: 0,
+  merged: 0,
+  copiesOnly: 0,
+  skipped: 0,
+  asked: 0,
+  copies: 0,
+  newHeadings: 0,
+};
 
 export interface AcceptPlan {
   readonly changes: ChangeSet;
-  readonly added: number;
-  readonly replaced: number;
-  readonly skipped: number;
-  readonly newHeadings: number;
+  readonly totals: AcceptTotals;
   /** Records that stay in the delivery, each with the sentence why. */
   readonly left: readonly { readonly incoming: number; readonly why: string }[];
 }
 
 /**
- * What accepting these incoming records does: new records and their new headings, replacements that keep protected
- * fields, and the mark on each incoming record. Headings made here count as known for the records after.
+ * What accepting these incoming records does: new records and their new headings, replacements and merges that keep
+ * protected fields, holdings and copies, and the mark on each incoming record. Headings and holdings made here count as
+ * known for the records after. Nothing of a record is done when anything of it cannot be done.
  */
 export function acceptPlan(incoming: readonly Versioned<Incoming>[], context: AcceptContext): AcceptPlan {
   const changes: Change[] = [];
   const left: { incoming: number; why: string }[] = [];
-  const made = new Set<string>();
-  const totals = { added: 0, replaced: 0, skipped: 0, newHeadings: 0 };
-  const taken = new Set<number>();
-  const addHeadings = (record: MarcRecord) => {
-    for (const use of headingsOf(record)) {
-      const key = `${use.kind} ${use.key}`;
-      if (made.has(key) || context.knowsHeading(use.kind, use.key)) continue;
-      made.add(key);
-      totals.newHeadings++;
-      changes.push(creation('heading', context.nextHeadingId(), headingFrom(use)));
-    }
-  };
+  const totals = { ...NO_TOTALS };
+  const plan = new Planning(context, changes, totals);
   for (const row of incoming) {
-    const value = row.value;
+    const { value } = row;
     if (value.state !== 'waiting') continue;
-    if (value.decision === 'skip') {
+    if (value.decision === 'ask') totals.asked++;
+    else if (value.decision === 'skip') {
       totals.skipped++;
       changes.push(update<Incoming>('incoming', row, { ...value, state: 'skipped' }));
-    } else if (value.decision === 'replace') {
-      const held = value.target === null ? undefined : context.held.get(value.target);
-      if (!held) {
-        left.push({
-          incoming: row.id,
-          why:
-            value.target === null
-              ? 'No record was chosen to replace.'
-              : `Record ${value.target} is no longer there.`,
-        });
-      } else if (taken.has(held.id)) {
-        left.push({
-          incoming: row.id,
-          why: `Another record of this delivery replaces record ${held.id} already.`,
-        });
-      } else {
-        taken.add(held.id);
-        const next = replaceRecord(held.value, value.marc, context.house);
-        totals.replaced++;
-        changes.push(
-          update('record', held, next),
-          update<Incoming>('incoming', row, { ...value, state: 'accepted', record: held.id }),
-        );
-        addHeadings(next);
-      }
     } else {
-      const since = context.heldSince(row);
-      if (since !== null) {
-        left.push({
-          incoming: row.id,
-          why: `Record ${since} with the same number is in the catalogue since; look at it once more.`,
-        });
-        continue;
-      }
-      const id = context.nextRecordId();
-      totals.added++;
-      changes.push(
-        creation('record', id, value.marc),
-        update<Incoming>('incoming', row, { ...value, state: 'accepted', record: id }),
-      );
-      addHeadings(value.marc);
+      const why = plan.accept(row);
+      if (why !== null) left.push({ incoming: row.id, why });
     }
   }
-  return { changes, left, ...totals };
+  return { changes, totals, left };
+}
+
+/** What has been planned so far, as the records after must know it. */
+class Planning {
+  private readonly headings = new Set<string>();
+  private readonly replaced = new Set<number>();
+  private readonly barcodes = new Set<string>();
+  private readonly places = new Map<string, { id: number; copies: number }>();
+  private readonly standing = new Map<number, Versioned<MarcRecord>>();
+  private readonly merging = new Map<number, number>();
+
+  constructor(
+    private readonly context: AcceptContext,
+    private readonly changes: Change[],
+    private readonly totals: AcceptTotals,
+  ) {}
+
+  /** Plans one record, or gives the sentence why it stays. */
+  accept(row: Versioned<Incoming>): string | null {
+    const { value } = row;
+    const { context } = this;
+    const problem = value.copies.find((c) => c.problems.length > 0)?.problems[0];
+    if (problem) return problem;
+    const target = needsTarget(value.decision) ? this.targetOf(value) : null;
+    if (typeof target === 'string') return target;
+    if (value.decision === 'copies' && value.copies.length === 0)
+      return 'It brings no copy, so there is nothing to attach.';
+    if (value.decision === 'add') {
+      const since = context.heldSince(row);
+      if (since !== null)
+        return `Record ${since} with the same number is in the catalogue since; look at it once more.`;
+    }
+    const barcodes = this.barcodesFor(value.copies);
+    if (typeof barcodes === 'string') return barcodes;
+    const id = target?.id ?? context.nextId('record');
+    this.record(value, id, target);
+    const copies = value.copies.map((c, i) => ({ ...c, barcode: barcodes[i]! }));
+    for (const copy of copies) this.attach(id, copy);
+    this.changes.push(update<Incoming>('incoming', row, { ...value, copies, state: 'accepted', record: id }));
+    return null;
+  }
+
+  private targetOf({ target, decision }: Incoming): Versioned<MarcRecord> | string {
+    if (target === null) return 'No record was chosen that it belongs to.';
+    const held = this.standing.get(target) ?? this.context.held.get(target);
+    if (!held) return `Record ${target} is no longer there.`;
+    if (decision === 'replace' && this.replaced.has(target))
+      return `Another record of this delivery replaces record ${target} already.`;
+    return held;
+  }
+
+  private record(value: Incoming, id: number, target: Versioned<MarcRecord> | null): void {
+    const { context, totals } = this;
+    if (!target) {
+      totals.added++;
+      this.changes.push(creation('record', id, value.marc));
+      this.addHeadings(value.marc);
+      return;
+    }
+    if (value.decision === 'copies') {
+      totals.copiesOnly++;
+      return;
+    }
+    const replaces = value.decision === 'replace';
+    const next = (replaces ? replaceRecord : mergeFields)(target.value, value.marc, context.house);
+    if (replaces) {
+      totals.replaced++;
+      this.replaced.add(id);
+    } else totals.merged++;
+    this.become(id, context.held.get(id)!, next);
+    this.addHeadings(next);
+  }
+
+  /** One change of a held record, also where several incoming ones are merged into it. */
+  private become(id: number, held: Versioned<MarcRecord>, next: MarcRecord): void {
+    const at = this.merging.get(id);
+    if (at === undefined) this.merging.set(id, this.changes.push(update('record', held, next)) - 1);
+    else this.changes[at] = update('record', held, next);
+    this.standing.set(id, { ...held, value: next });
+  }
+
+  private addHeadings(record: MarcRecord): void {
+    for (const use of headingsOf(record)) {
+      const key = `${use.kind} ${use.key}`;
+      if (this.headings.has(key) || this.context.knowsHeading(use.kind, use.key)) continue;
+      this.headings.add(key);
+      this.totals.newHeadings++;
+      this.changes.push(creation('heading', this.context.nextId('heading'), headingFrom(use)));
+    }
+  }
+
+  /** A barcode for each copy: its own, or the next of the roll; or why there is none. */
+  private barcodesFor(copies: readonly ProposedCopy[]): string[] | string {
+    const found: string[] = [];
+    for (const copy of copies) {
+      const barcode = copy.barcode || this.nextOfRoll(found);
+      if (barcode === null) return 'The label roll has no number left for its copies.';
+      const title = this.context.barcodeTaken(barcode);
+      if (title !== null) return `Barcode ${groupedBarcode(barcode)} is already on “${title}”.`;
+      if (this.barcodes.has(barcode) || found.includes(barcode))
+        return `Barcode ${groupedBarcode(barcode)} is on another copy of this delivery already.`;
+      found.push(barcode);
+    }
+    for (const barcode of found) this.barcodes.add(barcode);
+    return found;
+  }
+
+  /** The next number of the roll that no copy of this delivery brings by itself. */
+  private nextOfRoll(found: readonly string[]): string | null {
+    for (;;) {
+      const barcode = this.context.nextBarcode();
+      if (barcode === null || !(this.barcodes.has(barcode) || found.includes(barcode))) return barcode;
+    }
+  }
+
+  private attach(record: number, copy: ProposedCopy): void {
+    const { context } = this;
+    const { branch, location, scheme, prefix, class: cls, item, suffix } = copy;
+    const call = { scheme, prefix, class: cls, item, suffix };
+    const keyOf = (h: Omit<Holding, 'record' | 'note'>) =>
+      `${record} ${h.branch} ${h.location} ${callNumberText(h)}`;
+    const key = keyOf({ ...call, branch, location });
+    let place = this.places.get(key);
+    if (!place) {
+      const there = context.holdings.get(record)?.find((h) => keyOf(h.value) === key);
+      place = there ? { id: there.id, copies: there.copies } : { id: context.nextId('holding'), copies: 0 };
+      if (!there)
+        this.changes.push(
+          creation<Holding>('holding', place.id, { record, branch, location, ...call, note: '' }),
+        );
+      this.places.set(key, place);
+    }
+    place.copies++;
+    this.totals.copies++;
+    const { barcode, type, price, fund, supplier, note, status } = copy;
+    this.changes.push(
+      creation<Copy>('copy', context.nextId('copy'), {
+        holding: place.id,
+        barcode,
+        number: Math.max(copy.number, place.copies),
+        type,
+        price,
+        fund,
+        supplier,
+        acquired: context.today,
+        condition: '',
+        note,
+        status,
+        lastSeen: '',
+      }),
+    );
+  }
 }

@@ -1,7 +1,11 @@
 export type { Delivery, Incoming } from './incoming';
-export type { AcceptContext, AcceptPlan } from './accept-plan';
-export { acceptPlan } from './accept-plan';
+export type { AcceptContext, AcceptPlan, AcceptTotals } from './accept-plan';
+export { acceptPlan, NO_TOTALS } from './accept-plan';
+export type { BarcodeContext } from './copy-barcodes';
+export { withBarcodeProblems } from './copy-barcodes';
 export type { FileLook, LookKind, RepairKind } from './file-look';
 export { fileLook } from './file-look';
 export type { ReportRow } from './report';
 export { reportHead, reportLine } from './report';
+export type { DeliverySettings, SheetContext, SupplierSheet } from './sheet';
+export { DEFAULT_SETTINGS, rulesWith, settingsOf, settingsProblems, sheetFor, sheetProblems } from './sheet';

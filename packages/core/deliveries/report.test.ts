@@ -14,12 +14,13 @@ const row: ReportRow = {
   errors: 0,
   warnings: 2,
   advice: 0,
+  note: 'Asked.',
 };
 test('a line has as many cells as the head, quoted as RFC 4180 has it', () => {
   expect(reportLine(row)).toBe(
-    '3,replaced,40,"Eels, ""and"" traps","Reedman, Amos",1990,9780306406157,31204000517715 | 31204000517723,1,0,2,0\r\n',
+    '3,replaced,40,"Eels, ""and"" traps","Reedman, Amos",1990,9780306406157,31204000517715 | 31204000517723,1,0,2,0,Asked.\r\n',
   );
-  expect(reportHead().split(',')).toHaveLength(12);
+  expect(reportHead().split(',')).toHaveLength(13);
 });
 test.each<[Partial<ReportRow>, string]>([
   [{ decision: 'add' }, 'added'],

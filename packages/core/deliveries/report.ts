@@ -17,6 +17,7 @@ export interface ReportRow {
   readonly errors: number;
   readonly warnings: number;
   readonly advice: number;
+  readonly note: string;
 }
 
 const HEAD = [
@@ -32,6 +33,7 @@ const HEAD = [
   'errors',
   'warnings',
   'advice',
+  'note',
 ];
 
 export const reportHead = (): string => csvLine(HEAD);
@@ -48,10 +50,17 @@ export const reportLine = (r: ReportRow): string =>
     r.isbn,
     r.barcodes.join(' | '),
     ...[r.repairs, r.errors, r.warnings, r.advice].map(String),
+    r.note,
   ]);
 
+const DONE: Record<string, string> = {
+  add: 'added',
+  replace: 'replaced',
+  merge: 'merged',
+  copies: 'copies only',
+};
 function outcomeOf({ state, decision }: ReportRow): string {
   if (state === 'waiting') return `waiting (${decision})`;
   if (state === 'skipped') return 'skipped';
-  return decision === 'replace' ? 'replaced' : 'added';
+  return DONE[decision] ?? decision;
 }

@@ -2,3 +2,9 @@ export type { CodeLists, Copy, CopyStatus, Holding, Withdrawn } from './objects'
 export { COPY_STATUSES } from './objects';
 export type { FieldProblem } from './code-check';
 export { codeProblem, placeProblems } from './code-check';
+export type { Price } from './price';
+export { readPrice } from './price';
+export type { CopyDefaults, CopyMapping, CopyPart } from './mapping';
+export { COPY_PARTS, mappingProblems, NO_DEFAULTS, STANDARD_MAPPING } from './mapping';
+export type { CopyRules, ProposedCopy } from './copies-from';
+export { copiesFrom, copyProblems } from './copies-from';

@@ -16,6 +16,8 @@ export interface HouseRules {
   readonly thesauri: readonly string[];
   /** Whether records here have the marks of the ISBD between their parts. */
   readonly punctuation: 'kept' | 'left out';
+  /** ISO 4217 code of the currency that prices are kept in. */
+  readonly currency: string;
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */
@@ -31,6 +33,7 @@ export const DEFAULT_HOUSE: HouseRules = {
   jumpLength: 8,
   thesauri: [],
   punctuation: 'kept',
+  currency: 'GBP',
   checksOff: [],
 };
 

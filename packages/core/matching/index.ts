@@ -1,3 +1,15 @@
-export type { Candidate, Decision, Match } from './match';
-export { findMatches, matchKeys, proposedDecision, titlesAgree } from './match';
+export type { Carrier } from './carrier';
+export { carrierOf } from './carrier';
+export type { Description, QualifiedIsbn } from './description';
+export { describe } from './description';
+export { likenessKeys, matchKeys } from './keys';
+export type { Likeness, LikenessPart } from './likeness';
+export { likeness } from './likeness';
+export type { Match } from './match';
+export { findMatches, titlesAgree, weigh } from './match';
+export { mergeFields } from './merge';
+export type { Actions, Outcome } from './outcome';
+export { DEFAULT_ACTIONS, needsTarget, OUTCOMES, proposedOutcome } from './outcome';
 export { replaceRecord } from './replace';
+export type { Guards, MatchPoint, MatchRule, PointKind } from './rule';
+export { DEFAULT_RULE, POINT_NAMES, POINTS, ruleProblem, SURE } from './rule';

@@ -102,7 +102,7 @@ export async function entryDetail(services: Services, id: number): Promise<Daybo
   };
 }
 
-async function tellConflicts({ store }: Services, conflicts: readonly Conflict[], entry: number) {
+export async function tellConflicts({ store }: Services, conflicts: readonly Conflict[], entry: number) {
   return Promise.all(
     conflicts.slice(0, 50).map(async (c) => {
       const later = await store.row<Row>(

@@ -1,102 +1,46 @@
 import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
+import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, type Change, type Versioned } from '@osier/core/changes';
-import { acceptPlan, type AcceptContext, type AcceptPlan, type Incoming } from '@osier/core/deliveries';
+import {
+  acceptPlan,
+  NO_TOTALS,
+  type AcceptContext,
+  type AcceptTotals,
+  type Incoming,
+} from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
-import { findMatches, matchKeys } from '@osier/core/matching';
 import { quoted } from '../daybook/sentences';
 import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
-import { candidatesFor } from './find-candidates';
+import { acceptContext, rollInUse } from './accept-context';
 import { inChunks, type Totals } from './in-chunks';
+import { settingsFor, whole } from './settings';
 
-const SHOWN = 60;
+const SHOWN = 200;
 
-/** What the plan needs to know of the catalogue, looked up for a whole chunk at once. */
-async function contextFor(
-  { store }: Services,
-  rows: readonly Versioned<Incoming>[],
-  next: (kind: string) => () => number,
-): Promise<AcceptContext> {
-  const targets = rows
-    .filter((r) => r.value.decision === 'replace' && r.value.target !== null)
-    .map((r) => r.value.target!);
-  const held = await store.readMany('record', [...new Set(targets)]);
-  const uses = rows.filter((r) => r.value.decision !== 'skip').flatMap((r) => headingsOf(r.value.marc));
-  const keys = [...new Set(uses.map((u) => u.key))];
-  const known = keys.length
-    ? await store.rows<{ kind: string; key: string }>(
-        'SELECT kind, key FROM heading_keys WHERE key IN (:keys)',
-        { keys },
-      )
-    : [];
-  const headings = new Set(known.map((k) => `${k.kind} ${k.key}`));
-  const since = await heldSince(
-    store,
-    rows.filter((r) => r.value.decision === 'add'),
-  );
-  return {
-    house: (await store.house()).value,
-    held: new Map(held.map((h) => [h.id, h])),
-    knowsHeading: (kind, key) => headings.has(`${kind} ${key}`),
-    heldSince: (row) => since.get(row.id) ?? null,
-    nextRecordId: next('record'),
-    nextHeadingId: next('heading'),
-  };
+const recordsIn = (t: AcceptTotals) => t.added + t.replaced + t.merged + t.copiesOnly;
+const totalsFrom = (t: Totals): AcceptTotals => ({ ...NO_TOTALS, ...t });
+
+/** "40 new, 2 replaced, 52 copies": what is not nought. */
+function partsOf(t: AcceptTotals): string {
+  const parts = [
+    t.added && `${t.added} new`,
+    t.replaced && `${t.replaced} replaced`,
+    t.merged && `${t.merged} merged`,
+    t.copiesOnly && `${t.copiesOnly} with copies only`,
+    t.copies && counted(t.copies, 'copy', 'copies'),
+    t.newHeadings && counted(t.newHeadings, 'new heading'),
+    t.skipped && `${t.skipped} skipped`,
+  ].filter(Boolean);
+  return parts.join(', ');
 }
 
-/** Records with the same number that were not there when the delivery was read, and are not from it. */
-async function heldSince(
-  store: Services['store'],
-  rows: readonly Versioned<Incoming>[],
-): Promise<Map<number, number>> {
-  const found = new Map<number, number>();
-  const keys = new Map(rows.map((r) => [r.id, matchKeys(r.value.marc).map((k) => [k.kind, k.key] as const)]));
-  const candidates = await candidatesFor(store, [...keys.values()].flat());
-  if (candidates.size === 0) return found;
-  const delivery = rows[0]!.value.delivery;
-  const ours = new Set(
-    (
-      await store.rows<{ record: number }>(
-        'SELECT record FROM incoming WHERE delivery = :delivery AND record IS NOT NULL',
-        { delivery },
-      )
-    ).map((r) => r.record),
-  );
-  const reads = await store.rows<{ incoming: number; matches: string }>(
-    'SELECT incoming, matches FROM incoming_read WHERE incoming IN (:ids)',
-    { ids: rows.map((r) => r.id) },
-  );
-  const seen = new Map(
-    reads.map((r) => [
-      r.incoming,
-      new Set((JSON.parse(r.matches) as { record: number }[]).map((m) => m.record)),
-    ]),
-  );
-  for (const row of rows) {
-    const all = keys.get(row.id)!.flatMap(([kind, key]) => candidates.get(`${kind} ${key}`) ?? []);
-    const fresh = findMatches(row.value.marc, all).find(
-      (m) => !ours.has(m.record) && !seen.get(row.id)?.has(m.record),
-    );
-    if (fresh) found.set(row.id, fresh.record);
-  }
-  return found;
-}
+const sentenceOf = (name: string, t: AcceptTotals) =>
+  [`Accepted ${counted(recordsIn(t), 'record')} of ${quoted(name)}`, partsOf(t)].filter(Boolean).join(': ');
 
-const totalsOf = (plan: AcceptPlan): Totals => ({
-  added: plan.added,
-  replaced: plan.replaced,
-  skipped: plan.skipped,
-  headings: plan.newHeadings,
-  left: plan.left.length,
-});
-
-function sentenceOf(name: string, t: Totals): string {
-  const parts = [`${t.added ?? 0} new`, `${t.replaced ?? 0} replaced`, `${t.skipped ?? 0} skipped`];
-  if (t.headings) parts.push(counted(t.headings, 'new heading'));
-  return `Accepted ${counted((t.added ?? 0) + (t.replaced ?? 0), 'record')} of ${quoted(name)}: ${parts.join(', ')}`;
-}
+const wholeRow = (row: Versioned<Incoming>): Versioned<Incoming> => ({ ...row, value: whole(row.value) });
 
 /** Job: accepts a delivery chunk by chunk. */
 export const acceptDelivery =
@@ -106,28 +50,34 @@ export const acceptDelivery =
     const id = Number(run.work.delivery);
     const delivery = await store.read('delivery', id);
     if (!delivery) return 'The delivery is no longer there.';
+    const settings = settingsFor(delivery.value);
+    const roll = await rollInUse(store, settings.roll);
     const totals = await inChunks(services, run, {
       act: 'accept',
       delivery: id,
       leaveOut: new Set(run.work.leaveOut as number[]),
-      sentence: (t) => sentenceOf(delivery.value.name, t),
-      plan: async (chunk) => {
+      sentence: (t) => sentenceOf(delivery.value.name, totalsFrom(t)),
+      plan: async (rows) => {
+        const chunk = rows.map(wholeRow);
         // Numbers are reserved for the most a chunk can need; a gap harms nobody.
-        const records = await store.nextIds('record', chunk.length);
-        const headings = await store.nextIds(
-          'heading',
-          chunk.reduce((n, c) => n + headingsOf(c.value.marc).length, 1),
+        const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
+        const headings = chunk.reduce((n, c) => n + headingsOf(c.value.marc).length, 0);
+        const most = { record: chunk.length, heading: headings, holding: copies, copy: copies };
+        const from = { ...most };
+        for (const kind of Object.keys(most) as (keyof typeof most)[])
+          if (most[kind]) from[kind] = await store.nextIds(kind, most[kind]);
+        const plan = acceptPlan(
+          chunk,
+          await acceptContext(services, chunk, settings, roll, (kind) => from[kind]++),
         );
-        const from: Record<string, number> = { record: records, heading: headings };
-        const context = await contextFor(services, chunk, (kind) => () => from[kind]!++);
-        const plan = acceptPlan(chunk, context);
-        return { changes: plan.changes, totals: totalsOf(plan) };
+        return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
       },
     });
-    const left = totals.left
-      ? ` ${counted(totals.left, 'record')} stayed in the delivery and need another look.`
-      : '';
-    return `${sentenceOf(delivery.value.name, totals)}.${left}`;
+    const waiting = [
+      totals.left && `${counted(totals.left, 'record')} stayed in the delivery and need another look`,
+      totals.asked && `${counted(totals.asked, 'record')} still wait for a decision`,
+    ].filter(Boolean);
+    return `${sentenceOf(delivery.value.name, totalsFrom(totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
   };
 
 /** The review of accepting: the same plan, with numbers that are not kept. */
@@ -137,9 +87,10 @@ export async function reviewAccept(
   leaveOut: ReadonlySet<number>,
 ): Promise<Review> {
   const { store } = services;
-  const rows = (
-    await store.select('incoming', "delivery = :id AND state = 'waiting' ORDER BY seq", { id })
-  ).filter((r) => !leaveOut.has(r.id));
+  const delivery = (await store.read('delivery', id))!;
+  const rows = (await store.select('incoming', "delivery = :id AND state = 'waiting' ORDER BY seq", { id }))
+    .filter((r) => !leaveOut.has(r.id))
+    .map(wholeRow);
   const errors = new Map(
     (
       await store.rows<{ id: number; errors: number }>(
@@ -149,58 +100,85 @@ export async function reviewAccept(
     ).map((r) => [r.id, r.errors]),
   );
   let next = 0;
-  const plan = acceptPlan(rows, await contextFor(services, rows, () => () => --next));
-  const why = new Map(plan.left.map((l) => [l.incoming, l.why]));
-  const replaced = new Map(
-    plan.changes
+  const settings = settingsFor(delivery.value);
+  const roll = await rollInUse(store, settings.roll);
+  const context = await acceptContext(services, rows, settings, roll, () => --next);
+  const { changes, totals, left } = acceptPlan(rows, context);
+  const why = new Map(left.map((l) => [l.incoming, l.why]));
+  const done = new Map(
+    changes.filter((c) => c.kind === 'incoming').map((c) => [c.id, (c as Change<Incoming>).after!]),
+  );
+  const changed = new Map(
+    changes
       .filter((c) => c.kind === 'record' && c.before !== null)
       .map((c) => [c.id, c as Change<MarcRecord>]),
   );
   const shown = rows
-    .filter((r) => r.value.decision !== 'skip')
-    .map((r): ReviewRow => {
-      const brief = briefOf(r.value.marc);
-      const change =
-        r.value.decision === 'replace' && r.value.target !== null ? replaced.get(r.value.target) : undefined;
-      const bad = errors.get(r.id) ?? 0;
-      const exception =
-        why.get(r.id) ??
-        (change
-          ? `Replaces record ${change.id}.`
-          : bad
-            ? `${counted(bad, 'error')} found by the checks.`
-            : null);
-      return {
-        id: r.id,
-        label: brief.title,
-        detail: [brief.author, brief.year, brief.isbn].filter(Boolean).join(' · '),
-        exception,
-        before: change?.before ? { marc: change.before } : null,
-        after: { marc: change?.after ?? r.value.marc },
-        canLeaveOut: true,
-      };
-    });
+    .filter((r) => r.value.decision !== 'skip' && r.value.decision !== 'ask')
+    .map((r) => reviewRow(r, why.get(r.id), done.get(r.id), changed, errors.get(r.id) ?? 0));
   shown.sort((a, b) => Number(b.exception !== null) - Number(a.exception !== null));
-  const count = plan.added + plan.replaced;
-  const consequences: string[] = [];
-  if (plan.replaced)
-    consequences.push(
-      `${counted(plan.replaced, 'record')} in the catalogue will be replaced. Protected fields and copies stay.`,
-    );
-  if (plan.newHeadings)
-    consequences.push(
-      `${counted(plan.newHeadings, 'new heading')} will be made for names and subjects that are not known yet.`,
-    );
-  if (plan.left.length)
-    consequences.push(
-      `${counted(plan.left.length, 'record')} stay in the delivery, because they need another look.`,
-    );
+  const count = recordsIn(totals);
   return {
-    sentence: `${counted(plan.added, 'record')} will be added, ${plan.replaced} replaced, ${plan.skipped} skipped.`,
+    sentence: `${counted(totals.added, 'record')} will be added, ${totals.replaced} replaced, ${totals.merged} merged, ${totals.copiesOnly} get copies only, ${totals.skipped} skipped. ${counted(totals.copies, 'copy', 'copies')} will be made.`,
     verb: `Accept ${counted(count, 'record')}`,
     count,
-    consequences,
+    consequences: consequencesOf(totals, left.length, context),
     rows: shown.slice(0, SHOWN),
     more: Math.max(0, shown.length - SHOWN),
   };
+}
+
+function reviewRow(
+  { id, value }: Versioned<Incoming>,
+  why: string | undefined,
+  done: Incoming | undefined,
+  changed: ReadonlyMap<number, Change<MarcRecord>>,
+  errors: number,
+): ReviewRow {
+  const brief = briefOf(value.marc);
+  const change = value.target !== null && value.decision !== 'add' ? changed.get(value.target) : undefined;
+  const exception =
+    why ??
+    (change
+      ? value.decision === 'merge'
+        ? `Merged into record ${change.id}.`
+        : `Replaces record ${change.id}.`
+      : errors
+        ? `${counted(errors, 'error')} found by the checks.`
+        : null);
+  const barcodes = (done ?? value).copies.map((c) => groupedBarcode(c.barcode));
+  const copies = barcodes.length
+    ? [counted(barcodes.length, 'copy', 'copies'), barcodes.slice(0, 3).join(', ')]
+    : [];
+  const only = value.decision === 'copies' && value.target !== null ? [`to record ${value.target}`] : [];
+  return {
+    id,
+    label: brief.title,
+    detail: [brief.author, brief.year, brief.isbn, ...copies, ...only].filter(Boolean).join(' · '),
+    exception,
+    before: change?.before ? { marc: change.before } : null,
+    after: value.decision === 'copies' ? null : { marc: change?.after ?? value.marc },
+    canLeaveOut: true,
+  };
+}
+
+function consequencesOf(t: AcceptTotals, left: number, { house }: AcceptContext): string[] {
+  const said: string[] = [];
+  const kept = house.protectedFields.length
+    ? ` Our fields (${house.protectedFields.join(', ')}) and copies stay.`
+    : ' Copies stay.';
+  if (t.replaced) said.push(`${counted(t.replaced, 'record')} in the catalogue will be replaced.${kept}`);
+  if (t.merged)
+    said.push(
+      `${counted(t.merged, 'record')} in the catalogue will get the fields that they lack; nothing of theirs is lost.`,
+    );
+  if (t.copies === 0 && t.added > 0)
+    said.push('No copies come with these records: the titles only are added.');
+  if (t.newHeadings)
+    said.push(
+      `${counted(t.newHeadings, 'new heading')} will be made for names and subjects that are not known yet.`,
+    );
+  if (left) said.push(`${counted(left, 'record')} stay in the delivery, because they need another look.`);
+  if (t.asked) said.push(`${counted(t.asked, 'record')} wait for you to decide and stay in the delivery.`);
+  return said;
 }

@@ -5,24 +5,45 @@ import type { Incoming } from '@osier/core/deliveries';
 import { quoted } from '../daybook/sentences';
 import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
+import { notFound } from '../http/problem';
+import type { Store } from '../store/store';
+import { checkedCopies, copiesAfter } from './copies';
 import { inChunks } from './in-chunks';
+import { copyWork, settingsFor, whole, type CopyWork } from './settings';
 import { consequencesOf, treatmentOf, type Treatment, type TreatmentWork } from './treatments';
 
 const SHOWN = 200;
 
 /** What the treatment does to each record. The review and the act both come from here. */
-function cleaned(rows: readonly Versioned<Incoming>[], treatment: Treatment) {
-  return rows.flatMap((row) => {
+async function cleaned(
+  store: Store,
+  rows: readonly Versioned<Incoming>[],
+  treatment: Treatment,
+  work: CopyWork,
+) {
+  const treated = rows.flatMap((row) => {
     const { marc, touched } = treatment.treat(row.value.marc);
     if (touched.length === 0) return [];
-    return [
-      {
-        row,
-        touched,
-        change: update<Incoming>('incoming', row, { ...row.value, marc, recipe: treatment.name }),
-      },
-    ];
+    const value = whole(row.value);
+    return [{ row, value, marc, touched, ...copiesAfter(value.marc, marc, value.copies, work) }];
   });
+  const anew = treated.filter((t) => t.anew);
+  const checked = await checkedCopies(
+    store,
+    work,
+    anew.map((t) => ({ seq: t.value.seq, copies: t.copies })),
+  );
+  const copies = new Map(anew.map((t, i) => [t.row.id, checked[i]!]));
+  return treated.map((t) => ({
+    row: t.row,
+    touched: t.touched,
+    change: update<Incoming>('incoming', t.row, {
+      ...t.value,
+      marc: t.marc,
+      recipe: treatment.name,
+      copies: copies.get(t.row.id) ?? t.copies,
+    }),
+  }));
 }
 
 export const cleanDelivery =
@@ -32,15 +53,16 @@ export const cleanDelivery =
     const delivery = await services.store.read('delivery', id);
     if (!delivery) return 'The delivery is no longer there.';
     const treatment = await treatmentOf(run.work, services.store);
+    const work = await copyWork(services.store, settingsFor(delivery.value));
     const totals = await inChunks(services, run, {
       act: 'clean',
       delivery: id,
       leaveOut: new Set(run.work.leaveOut as number[]),
       sentence: (t) =>
         `Ran “${treatment.name}” over ${quoted(delivery.value.name)}: ${counted(t.changed ?? 0, 'record')} changed`,
-      plan: (chunk) => {
-        const rows = cleaned(chunk, treatment);
-        return Promise.resolve({ changes: rows.map((r) => r.change), totals: { changed: rows.length } });
+      plan: async (chunk) => {
+        const rows = await cleaned(services.store, chunk, treatment, work);
+        return { changes: rows.map((r) => r.change), totals: { changed: rows.length } };
       },
     });
     return totals.changed
@@ -55,7 +77,10 @@ export async function reviewClean(services: Services, id: number, work: Treatmen
     "delivery = :id AND state = 'waiting' ORDER BY seq",
     { id },
   );
-  const rows = cleaned(waiting, treatment);
+  const delivery = await services.store.read('delivery', id);
+  if (!delivery) throw notFound(`Delivery ${id}`);
+  const copies = await copyWork(services.store, settingsFor(delivery.value));
+  const rows = await cleaned(services.store, waiting, treatment, copies);
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   return {
     sentence: `“${treatment.name}” changes ${rows.length} of ${counted(waiting.length, 'waiting record')}.`,

@@ -35,10 +35,10 @@ test('a clean delivery: counts, what is held, accept, and take back row by row',
   const before = await catalogueOf(t.running);
   const id = await deliver('tallow-and-pike.mrc');
   const read = await page(id);
-  expect(read.facets).toMatchObject({ all: 42, waiting: 42, add: 36, skip: 6, held: 6 });
+  expect(read.facets).toMatchObject({ all: 42, waiting: 42, add: 36, ask: 6, held: 6 });
 
   const held = (await page(id, 'held')).rows;
-  expect(held.every((r) => r.matches[0]!.by === 'isbn' && r.matches[0]!.doubt === null)).toBe(true);
+  expect(held.every((r) => r.matches[0]!.sure && r.matches[0]!.points[0]!.by === 'isbn')).toBe(true);
   expect(
     (
       await cataloguer('POST', `/deliveries/${id}/decisions`, {
@@ -48,8 +48,16 @@ test('a clean delivery: counts, what is held, accept, and take back row by row',
     ).status,
   ).toBe(200);
 
+  const others = held.slice(2).map((r) => r.id);
+  await cataloguer('POST', `/deliveries/${id}/decisions`, { incoming: others, decision: 'skip' });
+
   const review = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {})).body;
-  expect(review).toMatchObject({ sentence: '36 records will be added, 2 replaced, 4 skipped.', count: 38 });
+  expect(review).toMatchObject({
+    sentence:
+      '36 records will be added, 2 replaced, 0 merged, 0 get copies only, 4 skipped. 0 copies will be made.',
+    count: 38,
+  });
+  expect(review.consequences.join(' ')).toContain('the titles only are added');
   expect(review.rows[0]!.exception).toMatch(/Replaces record|error/);
 
   const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {})).body;
@@ -117,7 +125,8 @@ test('a broken delivery: every readable record, each repair with its byte offset
   expect(details[0]!.repairList.map((r) => r.code)).toEqual(['byte-order-mark', 'record-length']);
   expect(details.flatMap((d) => d.repairList).map((x) => x.code)).toContain('twice-encoded');
   expect(details.flatMap((d) => d.repairList).every((r) => r.offset >= 0)).toBe(true);
-  expect(details.flatMap((d) => d.findings).filter((f) => f.rule === 'barcode-taken')).toHaveLength(2);
+  const problems = details.flatMap((d) => d.proposedCopies.flatMap((c) => c.problems));
+  expect(problems.filter((p) => /^Barcode .* is already on “/.test(p))).toHaveLength(2);
   expect(details.flatMap((d) => d.findings).map((f) => f.rule)).toEqual(
     expect.arrayContaining(['title-missing', 'isbn-qualifier', 'link-form', 'duplicate-subject']),
   );

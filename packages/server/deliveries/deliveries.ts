@@ -1,17 +1,7 @@
-import type {
-  DeliveryRow,
-  IncomingDetail,
-  IncomingPage,
-  IncomingRow,
-  KeptRepair,
-  RecordBody,
-} from '@osier/contract';
-import { briefOf } from '@osier/core/access';
-import { counted, creation, update } from '@osier/core/changes';
-import type { Finding } from '@osier/core/checks';
-import type { Delivery, Incoming } from '@osier/core/deliveries';
-import { recogniseFormat, type MarcRecord } from '@osier/core/marc';
-import type { Decision, Match } from '@osier/core/matching';
+import type { DeliveryRow } from '@osier/contract';
+import { creation } from '@osier/core/changes';
+import { DEFAULT_SETTINGS, settingsOf, sheetFor, type Delivery } from '@osier/core/deliveries';
+import { recogniseFormat, recordReader, type FileFormat, type MarcRecord } from '@osier/core/marc';
 import { createHash, randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
@@ -19,7 +9,7 @@ import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { finished } from 'node:stream/promises';
 import { quoted } from '../daybook/sentences';
-import { notFound, ProblemError, wrong } from '../http/problem';
+import { ProblemError } from '../http/problem';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
 import { deliveryPath } from './read-delivery';
@@ -42,12 +32,20 @@ export async function takeIn(
       throw new ProblemError(415, `${quoted(name)} was not taken in. ${recognised.problem}`);
     await rename(temporary, deliveryPath(settings.data, sha256));
     const id = await store.nextIds('delivery', 1);
+    const sheets = await store.select('sheet', '1 ORDER BY name, id');
+    const fits = sheetFor(
+      name,
+      firstRecords(recognised.format, head),
+      sheets.map((s) => ({ ...s.value, id: s.id })),
+    );
     const value: Delivery = {
       name,
       format: recognised.format,
       bytes,
       sha256,
       arrived: new Date().toISOString(),
+      sheet: fits && { id: fits.sheet.id, name: fits.sheet.name, why: fits.why },
+      settings: fits ? settingsOf(sheets.find((s) => s.id === fits.sheet.id)!.value) : DEFAULT_SETTINGS,
     };
     await commit(store, {
       act: 'deliver',
@@ -67,6 +65,15 @@ export async function takeIn(
     await rm(temporary, { force: true });
   }
 }
+
+/** The records at the beginning of a file, by which its supplier is known. */
+function firstRecords(format: FileFormat, head: Uint8Array): MarcRecord[] {
+  return recordReader(format)
+    .push(head)
+    .flatMap((r) => (r.record ? [r.record] : []))
+    .slice(0, FIRST);
+}
+const FIRST = 5;
 
 async function keepFile(
   body: Readable,
@@ -129,203 +136,9 @@ export async function listDeliveries({ store, jobs }: Services, only?: number): 
         bytes: d.bytes,
         arrived: d.arrived,
         job: running.find((j) => j.work.delivery === r.id)?.id ?? null,
+        supplier: (d as Partial<Delivery>).sheet?.name ?? null,
         sameAs: same && before ? { id: same.id, name: before.name, arrived: before.arrived } : null,
       };
     }),
   );
-}
-
-interface IncomingColumns {
-  id: number;
-  version: number;
-  value: string;
-  seq: number;
-  title: string;
-  author: string;
-  isbn: string;
-  year: string;
-  decision: Decision;
-  state: IncomingRow['state'];
-  record: number | null;
-  errors: number;
-  warnings: number;
-  advice: number;
-  findings: string;
-  matches: string;
-  repeats: number | null;
-  repairs: string;
-  original: string;
-  taken: string;
-}
-const FACETS: Record<string, string> = {
-  waiting: "i.state = 'waiting'",
-  accepted: "i.state = 'accepted'",
-  skipped: "i.state = 'skipped'",
-  add: "i.state = 'waiting' AND i.decision = 'add'",
-  replace: "i.state = 'waiting' AND i.decision = 'replace'",
-  skip: "i.state = 'waiting' AND i.decision = 'skip'",
-  held: "r.matches <> '[]'",
-  twice: 'r.repeats IS NOT NULL',
-  errors: 'i.errors > 0',
-  warnings: 'i.warnings > 0',
-  repaired: "r.repairs <> '[]'",
-};
-/** Records that wait and in which a check found something. */
-const HAS_RULE =
-  "i.state = 'waiting' AND EXISTS (SELECT 1 FROM json_each(i.findings) f WHERE json_extract(f.value, '$.rule') = :rule)";
-const FROM = 'FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :id';
-
-const rowOf = (c: IncomingColumns): IncomingRow => {
-  const value = JSON.parse(c.value) as { target: number | null; recipe: string | null };
-  return {
-    id: c.id,
-    version: c.version,
-    seq: c.seq,
-    title: c.title,
-    author: c.author,
-    isbn: c.isbn,
-    year: c.year,
-    decision: c.decision,
-    state: c.state,
-    record: c.record,
-    errors: c.errors,
-    warnings: c.warnings,
-    advice: c.advice,
-    target: value.target,
-    recipe: value.recipe,
-    matches: JSON.parse(c.matches) as Match[],
-    repeats: c.repeats,
-    repairs: (JSON.parse(c.repairs) as unknown[]).length,
-  };
-};
-
-/** A page of a delivery's records in file order, with how many fall under each facet. */
-export async function listIncoming(
-  { store }: Services,
-  id: number,
-  facet: string | undefined,
-  after: number,
-  limit = 200,
-): Promise<IncomingPage> {
-  const rule = /^rule:([a-z0-9-]+)$/.exec(facet ?? '')?.[1];
-  const condition = rule === undefined ? (facet ? FACETS[facet] : '1') : HAS_RULE;
-  if (!condition) throw wrong('facet', `There is no facet “${facet}”.`);
-  const rows = await store.rows<IncomingColumns>(
-    `SELECT i.*, r.matches, r.repeats, r.repairs ${FROM} AND ${condition} AND i.seq > :after ORDER BY i.seq LIMIT ${limit + 1}`,
-    { id, after, rule },
-  );
-  const sums = Object.entries(FACETS)
-    .map(([name, c]) => `COALESCE(SUM(${c}), 0) AS "${name}"`)
-    .join(', ');
-  const facets = (await store.row<Record<string, number>>(`SELECT COUNT(*) AS "all", ${sums} ${FROM}`, {
-    id,
-  }))!;
-  return {
-    rows: rows.slice(0, limit).map(rowOf),
-    next: rows.length > limit ? rows[limit - 1]!.seq : null,
-    total:
-      facets[facet ?? 'all'] ??
-      (await store.row<{ n: number }>(`SELECT COUNT(*) AS n ${FROM} AND ${condition}`, { id, rule }))!.n,
-    facets,
-  };
-}
-
-export async function incomingDetail(
-  { store }: Services,
-  id: number,
-  incoming: number,
-): Promise<IncomingDetail> {
-  const c = await store.row<IncomingColumns>(
-    `SELECT i.*, r.matches, r.repeats, r.repairs, r.original, r.taken ${FROM} AND i.id = :incoming`,
-    { id, incoming },
-  );
-  if (!c) throw notFound(`Record ${incoming} of this delivery`);
-  const row = rowOf(c);
-  const held = await store.readMany(
-    'record',
-    row.matches.map((m) => m.record),
-  );
-  const marc = (JSON.parse(c.value) as { marc: MarcRecord }).marc;
-  return {
-    ...row,
-    marc,
-    original: JSON.parse(c.original) as MarcRecord,
-    findings: [
-      ...takenFindings(marc, JSON.parse(c.taken) as { barcode: string; has: string }[]),
-      ...(JSON.parse(c.findings) as Finding[]),
-    ],
-    repairList: JSON.parse(c.repairs) as KeptRepair[],
-    held: held.map((h) => ({ id: h.id, marc: h.value })),
-  };
-}
-
-function takenFindings(marc: MarcRecord, taken: readonly { barcode: string; has: string }[]): Finding[] {
-  return taken.map(({ barcode, has }) => {
-    const at = marc.fields.findIndex(
-      (f) => 'subfields' in f && f.subfields.some((s) => s.code === 'p' && s.value === barcode),
-    );
-    const tag = marc.fields[at]?.tag ?? '852';
-    return {
-      rule: 'barcode-taken',
-      severity: 'error',
-      where: { field: at, tag, occurrence: 0 },
-      message: `Barcode ${barcode} is already on ${quoted(has)}.`,
-    };
-  });
-}
-
-/** Saves a waiting record as a person corrected it. */
-export async function changeIncoming(
-  { store }: Services,
-  person: number,
-  id: number,
-  incoming: number,
-  { version, marc }: RecordBody,
-): Promise<{ entry: number; sentence: string }> {
-  const held = await store.read('incoming', incoming);
-  if (!held || held.value.delivery !== id) throw notFound(`Record ${incoming} of this delivery`);
-  if (held.value.state !== 'waiting') throw wrong('incoming', 'This record is no longer waiting.');
-  const next = { ...held.value, marc: marc as MarcRecord, recipe: held.value.recipe ?? 'by hand' };
-  const sentence = `Corrected the incoming record ${quoted(briefOf(next.marc).title)}`;
-  return {
-    sentence,
-    entry: await commit(store, {
-      act: 'correct',
-      person,
-      sentence,
-      changes: [update<Incoming>('incoming', { ...held, version }, next)],
-    }),
-  };
-}
-
-/** Decides what is done with records of a delivery. */
-export async function decide(
-  { store }: Services,
-  person: number,
-  id: number,
-  ids: readonly number[],
-  decision: Decision,
-  target?: number | null,
-): Promise<{ entry: number }> {
-  const rows = (await store.readMany('incoming', ids)).filter(
-    (r) => r.value.delivery === id && r.value.state === 'waiting',
-  );
-  if (rows.length === 0) throw wrong('incoming', 'None of these records is still waiting.');
-  const without = rows.filter((r) => decision === 'replace' && (target ?? r.value.target) === null);
-  if (without.length)
-    throw wrong(
-      'decision',
-      `${counted(without.length, 'record')} can replace nothing, because nothing in the catalogue matches.`,
-    );
-  const changes = rows.map((r) =>
-    update('incoming', r, { ...r.value, decision, target: target ?? r.value.target }),
-  );
-  return {
-    entry: await commit(store, {
-      act: 'decide',
-      person,
-      sentence: `Chose “${decision}” for ${counted(rows.length, 'incoming record')}`,
-      changes,
-    }),
-  };
 }

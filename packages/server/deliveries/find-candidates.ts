@@ -1,21 +1,45 @@
-import type { Candidate } from '@osier/core/matching';
+import type { Description, MatchRule } from '@osier/core/matching';
 import type { Store } from '../store/store';
 
+/** A record that shares a key. */
+export interface Candidate {
+  readonly record: number;
+  readonly description: Description;
+}
+export type Key = readonly [kind: string, key: string];
+
+/** A key that more records share than this says nothing. */
+const TOO_COMMON = 60;
+
+/** The kinds of key that a match rule asks for. */
+export const keyKinds = (rule: MatchRule): ReadonlySet<string> =>
+  new Set(rule.points.map((p) => (p.by === 'likeness' ? 'alike' : p.by)));
+
 /** Held records by the keys of incoming ones: `kind key` to the records that share it. */
-export async function candidatesFor(
-  store: Store,
-  keys: readonly (readonly [string, string])[],
-): Promise<Map<string, Candidate[]>> {
+export async function candidatesFor(store: Store, keys: readonly Key[]): Promise<Map<string, Candidate[]>> {
   const found = new Map<string, Candidate[]>();
-  for (const kind of ['isbn', 'control'] as const) {
+  const known = new Map<number, Description>();
+  for (const kind of new Set(keys.map(([k]) => k))) {
     const wanted = [...new Set(keys.filter(([k]) => k === kind).map(([, key]) => key))];
-    if (wanted.length === 0) continue;
-    const rows = await store.rows<{ key: string; record: number; title: string }>(
-      'SELECT k.key, k.record, r.title FROM record_keys k JOIN records r ON r.id = k.record WHERE k.kind = :kind AND k.key IN (:wanted)',
-      { kind, wanted },
+    const shared = await store.rows<{ key: string; record: number }>(
+      'SELECT k.key, k.record FROM json_each(:wanted) w JOIN record_keys k ON k.kind = :kind AND k.key = w.value',
+      { kind, wanted: JSON.stringify(wanted) },
     );
-    for (const row of rows)
-      found.set(`${kind} ${row.key}`, [...(found.get(`${kind} ${row.key}`) ?? []), { ...row, kind }]);
+    const missing = [...new Set(shared.map((s) => s.record))].filter((r) => !known.has(r));
+    const rows = missing.length
+      ? await store.rows<{ id: number; matching: string }>(
+          'SELECT id, matching FROM records WHERE id IN (SELECT value FROM json_each(:missing))',
+          { missing: JSON.stringify(missing) },
+        )
+      : [];
+    for (const { id, matching } of rows) known.set(id, JSON.parse(matching) as Description);
+    for (const { key, record } of shared) {
+      const description = known.get(record);
+      if (!description) continue;
+      const list = found.get(`${kind} ${key}`);
+      if (!list) found.set(`${kind} ${key}`, [{ record, description }]);
+      else if (list.length < TOO_COMMON) list.push({ record, description });
+    }
   }
   return found;
 }

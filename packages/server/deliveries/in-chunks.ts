@@ -4,6 +4,7 @@ import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
 import { ConflictError } from '../store/conflict';
+import type { Transaction } from '../store/database';
 
 /** Running totals that a job keeps with its cursor. */
 export type Totals = Record<string, number>;
@@ -13,7 +14,14 @@ interface ChunkWork {
   readonly delivery: number;
   readonly leaveOut: ReadonlySet<number>;
   /** What one chunk does, and what it adds to the totals. */
-  plan(chunk: readonly Versioned<Incoming>[]): Promise<{ changes: ChangeSet; totals: Totals }>;
+  plan(chunk: readonly Versioned<Incoming>[]): Promise<{
+    changes: ChangeSet;
+    totals: Totals;
+    /** More to write in the same transaction. */
+    also?: (tx: Transaction) => Promise<void>;
+  }>;
+  /** Which records it goes through, as a condition on their columns; those that wait when absent. */
+  readonly which?: string;
   /** How the daybook tells it so far. */
   sentence(totals: Totals): string;
 }
@@ -33,7 +41,7 @@ export async function inChunks({ store }: Services, run: JobRun, work: ChunkWork
     if (run.cancelled()) return totals;
     const chunk = await store.select(
       'incoming',
-      `delivery = :delivery AND state = 'waiting' AND seq > :seq ORDER BY seq LIMIT ${CHUNK}`,
+      `delivery = :delivery AND ${work.which ?? "state = 'waiting'"} AND seq > :seq ORDER BY seq LIMIT ${CHUNK}`,
       { delivery: work.delivery, seq },
     );
     if (chunk.length === 0) return totals;
@@ -50,6 +58,7 @@ export async function inChunks({ store }: Services, run: JobRun, work: ChunkWork
           entry,
           also: async (tx, e) => {
             entry = e;
+            await planned.also?.(tx);
             await run.keep(
               { seq: last, entry: e, totals: next, done: done + chunk.length },
               done + chunk.length,

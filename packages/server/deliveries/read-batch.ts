@@ -1,22 +1,33 @@
+import type { ProposedCopy } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
+import type { Description } from '@osier/core/matching';
+import type { Key } from './find-candidates';
 
-/** One record as the reading thread hands it over; without `marc` it could not be read. */
+/** One record as the reading thread hands it over. */
 export interface ReadRow {
   readonly seq: number;
-  readonly marc: MarcRecord | null;
+  /** Null when it could not be read. */
+  readonly record: {
+    /** As it would be accepted: as read, or as the recipe left it. */
+    readonly marc: MarcRecord;
+    /** As read, when the recipe changed it. */
+    readonly original: MarcRecord | null;
+    readonly title: string;
+    readonly author: string;
+    readonly isbn: string;
+    readonly year: string;
+    readonly findings: string;
+    readonly errors: number;
+    readonly warnings: number;
+    readonly advice: number;
+    /** Rule and severity of what the checks found before the recipe. */
+    readonly before: string;
+    readonly description: Description;
+    readonly keys: readonly Key[];
+    readonly copies: readonly ProposedCopy[];
+  } | null;
   readonly repairs: string;
   readonly repairCount: number;
-  readonly offset: number;
-  readonly title?: string;
-  readonly author?: string;
-  readonly isbn?: string;
-  readonly year?: string;
-  readonly findings?: string;
-  readonly errors?: number;
-  readonly warnings?: number;
-  readonly advice?: number;
-  readonly keys?: readonly (readonly [string, string])[];
-  readonly barcodes?: readonly string[];
 }
 
 export interface Batch {

@@ -1,13 +1,15 @@
 import type { Incoming } from '@osier/core/deliveries';
-import { findMatches, proposedDecision, type Candidate } from '@osier/core/matching';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { JobRun } from '../jobs/jobs';
+import { recipeIfThere } from '../recipes/recipes';
 import type { Services } from '../services';
 import { insertRows } from '../store/insert';
 import { KINDS } from '../store/kinds';
-import { candidatesFor } from './find-candidates';
+import { matcherFor } from './matcher';
 import type { Batch, ReadRow } from './read-batch';
+import type { ReadWork } from './read-worker';
+import { copyWork, settingsFor } from './settings';
 
 export const deliveryPath = (data: string, sha256: string): string => join(data, 'deliveries', sha256);
 
@@ -36,17 +38,25 @@ export const readDelivery =
       );
     });
     const house = await store.rulesNow();
-    const worker = new Worker(join(settings.workers, 'read-worker.mjs'), {
-      workerData: { path: deliveryPath(settings.data, delivery.value.sha256), house },
-    });
-    const seen = new Map<string, number>();
+    const how = settingsFor(delivery.value);
+    const copies = await copyWork(store, how);
+    const recipe = how.recipe === '' ? null : await recipeIfThere(store, how.recipe);
+    const workerData: ReadWork = {
+      path: deliveryPath(settings.data, delivery.value.sha256),
+      house,
+      settings: { format: how.format, charset: how.charset },
+      recipe,
+      copies: copies.rules,
+    };
+    const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });
+    const match = matcherFor(store, how, copies);
     let records = 0;
     let problem: string | null = null;
     try {
       for await (const batch of batches(worker)) {
         if (run.cancelled()) return 'Reading was cancelled; the records read so far are there.';
-        await storeBatch(services, id, batch.rows, seen);
-        records += batch.rows.filter((r) => r.marc).length;
+        await storeBatch(services, id, batch.rows, match, recipe?.name ?? null);
+        records += batch.rows.filter((r) => r.record).length;
         problem ??= batch.problem;
         run.tell(
           records,
@@ -86,74 +96,61 @@ async function* batches(worker: Worker): AsyncGenerator<Batch> {
   }
 }
 
+type Readable = ReadRow & { readonly record: NonNullable<ReadRow['record']> };
+
 async function storeBatch(
-  services: Services,
+  { store }: Services,
   delivery: number,
   rows: readonly ReadRow[],
-  seen: Map<string, number>,
+  match: ReturnType<typeof matcherFor>,
+  recipe: string | null,
 ): Promise<void> {
-  const { store } = services;
-  const readable = rows.filter((r) => r.marc !== null);
-  const candidates = await candidatesFor(
-    store,
-    readable.flatMap((r) => r.keys!),
-  );
-  const taken = await takenBarcodes(services, readable);
+  const readable = rows.filter((r): r is Readable => r.record !== null);
+  const matched = await match(readable.map(({ seq, record }) => ({ seq, ...record })));
   const first = readable.length ? await store.nextIds('incoming', readable.length) : 0;
   const incoming: unknown[][] = [];
   const read: unknown[][] = [];
-  readable.forEach((row, i) => {
+  readable.forEach(({ seq, record, repairs }, i) => {
     const id = first + i;
-    const keys = row.keys!.map(([kind, key]) => `${kind} ${key}`);
-    const matches = findMatches(
-      row.marc!,
-      keys.flatMap((k): Candidate[] => candidates.get(k) ?? []),
-    );
-    const repeats =
-      keys
-        .filter((k) => !k.startsWith('control :'))
-        .map((k) => seen.get(k))
-        .find((n) => n !== undefined) ?? null;
-    for (const k of keys) if (!seen.has(k)) seen.set(k, row.seq);
+    const { matches, repeats, outcome, target, copies } = matched[i]!;
     const value: Incoming = {
       delivery,
-      seq: row.seq,
-      marc: row.marc!,
-      decision: proposedDecision(matches, repeats),
-      target: matches[0]?.record ?? null,
+      seq,
+      marc: record.marc,
+      decision: outcome,
+      chosen: false,
+      target,
       state: 'waiting',
       record: null,
-      recipe: null,
+      recipe: record.original ? recipe : null,
+      copies,
+      note: '',
     };
-    const takenHere = row
-      .barcodes!.filter((b) => taken.has(b))
-      .map((b) => ({ barcode: b, has: taken.get(b)! }));
+    const problems = copies.filter((c) => c.problems.length > 0).length;
+    const { title, author, isbn, year, findings, errors, warnings, advice } = record;
     incoming.push([
       id,
       1,
       JSON.stringify(value),
       delivery,
-      row.seq,
+      seq,
       'waiting',
-      value.decision,
+      outcome,
       null,
-      row.title,
-      row.author,
-      row.isbn,
-      row.year,
-      row.findings,
-      row.errors! + takenHere.length,
-      row.warnings,
-      row.advice,
+      title,
+      author,
+      isbn,
+      year,
+      findings,
+      errors,
+      warnings,
+      advice,
+      copies.length,
+      problems,
+      '',
     ]);
-    read.push([
-      id,
-      JSON.stringify(row.marc),
-      JSON.stringify(matches),
-      repeats,
-      row.repairs,
-      JSON.stringify(takenHere),
-    ]);
+    const original = JSON.stringify(record.original ?? record.marc);
+    read.push([id, original, JSON.stringify(matches), repeats, repairs, record.before]);
   });
   const unreadable = rows.length - readable.length;
   const repaired = rows.filter((r) => r.repairCount > 0).length;
@@ -163,7 +160,7 @@ async function storeBatch(
       store,
       'INSERT',
       'incoming_read',
-      ['incoming', 'original', 'matches', 'repeats', 'repairs', 'taken'],
+      ['incoming', 'original', 'matches', 'repeats', 'repairs', 'before'],
       read,
       tx,
     );
@@ -173,14 +170,4 @@ async function storeBatch(
       tx,
     );
   });
-}
-
-async function takenBarcodes({ store }: Services, rows: readonly ReadRow[]): Promise<Map<string, string>> {
-  const barcodes = [...new Set(rows.flatMap((r) => r.barcodes!))];
-  if (barcodes.length === 0) return new Map();
-  const found = await store.rows<{ barcode: string; title: string }>(
-    'SELECT c.barcode, r.title FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record WHERE c.barcode IN (:barcodes)',
-    { barcodes },
-  );
-  return new Map(found.map((f) => [f.barcode, f.title]));
 }

@@ -1,25 +1,36 @@
 import { briefOf } from '@osier/core/access';
-import { checkRecord } from '@osier/core/checks';
+import { checkRecord, type Finding } from '@osier/core/checks';
+import type { DeliverySettings } from '@osier/core/deliveries';
+import { copiesFrom, type CopyRules } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { KeptRepair } from '@osier/contract';
 import {
-  dataFields,
   recogniseFormat,
   recordReader,
-  values,
   withLeftover,
+  type MarcRecord,
   type ReadRecord,
   type Repair,
 } from '@osier/core/marc';
-import { matchKeys } from '@osier/core/matching';
+import { describe, matchKeys } from '@osier/core/matching';
+import { runRecipe, type Recipe } from '@osier/core/recipes';
 import { createReadStream } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import type { Batch, ReadRow } from './read-batch';
 
+/** What the thread is told to read, and how. */
+export interface ReadWork {
+  readonly path: string;
+  readonly house: HouseRules;
+  readonly settings: Pick<DeliverySettings, 'format' | 'charset'>;
+  readonly recipe: Recipe | null;
+  readonly copies: CopyRules;
+}
+
 /** Reads a delivered file in a thread of its own and hands over batches; waits for each to be stored. */
-const { path, house } = workerData as { path: string; house: HouseRules };
+const { path, house, settings, recipe, copies } = workerData as ReadWork;
 const port = parentPort!;
-const BATCH = 100;
+const BATCH = 200;
 
 let goOn: () => void = () => undefined;
 port.on('message', () => goOn());
@@ -36,18 +47,26 @@ async function hand(batch: Batch): Promise<void> {
 
 function rowOf(read: ReadRecord, seq: number): ReadRow {
   const repairs = JSON.stringify(read.repairs.map(keptRepair));
-  if (!read.record)
-    return { seq, marc: null, repairs, repairCount: read.repairs.length, offset: read.offset };
-  const marc = read.record;
-  const findings = checkRecord(marc, house);
-  const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
-  const { title, author, isbn, year } = briefOf(marc);
   return {
     seq,
-    marc,
     repairs,
     repairCount: read.repairs.length,
-    offset: read.offset,
+    record: read.record ? contentOf(read.record) : null,
+  };
+}
+
+function contentOf(read: MarcRecord): NonNullable<ReadRow['record']> {
+  const cleaned = recipe ? runRecipe(read, recipe, house) : null;
+  const changed = cleaned !== null && cleaned.touched.length > 0;
+  const marc = changed ? cleaned.record : read;
+  const findings = checkRecord(marc, house);
+  const before = changed ? checkRecord(read, house) : findings;
+  const count = (severity: Finding['severity']) => findings.filter((f) => f.severity === severity).length;
+  const { title, author, isbn, year } = briefOf(marc);
+  const description = describe(marc);
+  return {
+    marc,
+    original: changed ? read : null,
     title,
     author,
     isbn,
@@ -56,8 +75,10 @@ function rowOf(read: ReadRecord, seq: number): ReadRow {
     errors: count('error'),
     warnings: count('warning'),
     advice: count('advice'),
-    keys: matchKeys(marc).map((k) => [k.kind, k.key]),
-    barcodes: dataFields(marc, /^(852|876)$/).flatMap((f) => values(f, 'p')),
+    before: JSON.stringify(before.map(({ rule, severity }) => ({ rule, severity }))),
+    description,
+    keys: matchKeys(description).map((k) => [k.kind, k.key]),
+    copies: copiesFrom(marc, copies),
   };
 }
 
@@ -77,10 +98,11 @@ async function read(): Promise<void> {
   };
   for await (const chunk of createReadStream(path, { highWaterMark: 1 << 20 }) as AsyncIterable<Buffer>) {
     if (!reader) {
-      const recognised = recogniseFormat(chunk);
+      const recognised = settings.format === 'found' ? recogniseFormat(chunk) : { format: settings.format };
       if ('problem' in recognised)
         return void (await hand({ rows: [], bytes: 0, end: true, problem: recognised.problem }));
-      reader = withLeftover(recordReader(recognised.format));
+      const charset = settings.charset === 'found' ? {} : { charset: settings.charset };
+      reader = withLeftover(recordReader(recognised.format, charset));
     }
     bytes += chunk.length;
     await take(reader.push(chunk));

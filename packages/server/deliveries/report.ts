@@ -1,8 +1,9 @@
-import { reportHead, reportLine, type ReportRow } from '@osier/core/deliveries';
-import { dataFields, values, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import { reportHead, reportLine, type Incoming, type ReportRow } from '@osier/core/deliveries';
+import { writeIso2709 } from '@osier/core/marc';
 import type { Response } from 'express';
 import { notFound } from '../http/problem';
 import type { Services } from '../services';
+import { whole } from './settings';
 
 const AT_ONCE = 1000;
 
@@ -15,13 +16,13 @@ export async function sendReport({ store }: Services, delivery: number, res: Res
   res.write(`\ufeff${reportHead()}`);
   for (let after = 0; ;) {
     const rows = await store.rows<Columns>(
-      `SELECT i.id, i.seq, i.title, i.author, i.isbn, i.year, i.state, i.decision, i.record, i.errors, i.warnings, i.advice, i.value, r.repairs
+      `SELECT i.id, i.seq, i.title, i.author, i.isbn, i.year, i.state, i.decision, i.record, i.errors, i.warnings, i.advice, i.note, i.value, r.repairs
        FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :delivery AND i.seq > :after ORDER BY i.seq LIMIT ${AT_ONCE}`,
       { delivery, after },
     );
     for (const { value, repairs, ...row } of rows) {
-      const { marc } = JSON.parse(value) as { marc: MarcRecord };
-      const barcodes = dataFields(marc, /^(852|876)$/).flatMap((f) => values(f, 'p'));
+      const { copies } = whole(JSON.parse(value) as Incoming);
+      const barcodes = copies.map((c) => c.barcode).filter(Boolean);
       res.write(reportLine({ ...row, barcodes, repairs: (JSON.parse(repairs) as unknown[]).length }));
     }
     if (rows.length < AT_ONCE) break;

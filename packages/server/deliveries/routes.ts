@@ -1,10 +1,23 @@
-import { acceptBody, cleanBody, decisionBody, fixBody, recordBody } from '@osier/contract';
+import {
+  acceptBody,
+  cleanBody,
+  decisionBody,
+  fixBody,
+  incomingBody,
+  settingsBody,
+  takeBackBody,
+} from '@osier/contract';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { reviewAccept } from './accept';
 import { reviewClean } from './clean';
-import { changeIncoming, decide, incomingDetail, listDeliveries, listIncoming, takeIn } from './deliveries';
+import { changeSettings } from './change-settings';
+import { decide, decideFacet } from './decide';
+import { listDeliveries, takeIn } from './deliveries';
+import { changeIncoming, incomingDetail, listIncoming } from './incoming';
+import { deliverySummary } from './summary';
+import { reviewTakeBack } from './take-back';
 import { findingKinds } from './findings';
 import { recipeNamed } from '../recipes/recipes';
 import { sendAccepted, sendReport } from './report';
@@ -66,19 +79,66 @@ export function deliveryRoutes(services: Services): Route[] {
       permission: take,
       body: decisionBody,
       work: async ({ id, person, body }) => {
-        await waitingOf(id());
-        return decide(services, person.id, id(), body.incoming, body.decision, body.target);
+        const row = await waitingOf(id());
+        return body.facet === undefined
+          ? decide(services, person.id, id(), body.incoming, body.decision, body.target)
+          : decideFacet(services, person.id, row, body.facet, body.decision);
       },
     }),
     route({
       method: 'put',
       path: '/deliveries/:id/incoming/:incoming',
-      summary: 'Save a waiting record after correcting its fields',
+      summary: 'Save a waiting record after correcting its fields, its copies or its note',
       permission: take,
-      body: recordBody,
+      body: incomingBody,
       work: async ({ id, person, body }) => {
         await waitingOf(id());
         return changeIncoming(services, person.id, id(), id('incoming'), body);
+      },
+    }),
+    route({
+      method: 'get',
+      path: '/deliveries/:id/summary',
+      summary: 'Counts by outcome, copies, findings before and after, settings',
+      permission: 'look',
+      work: ({ id }) => deliverySummary(services, id()),
+    }),
+    route({
+      method: 'put',
+      path: '/deliveries/:id/settings',
+      summary: 'Give one delivery other settings and match it anew',
+      permission: take,
+      body: settingsBody,
+      status: 202,
+      work: async ({ id, person, body }) => {
+        await waitingOf(id());
+        return changeSettings(services, person.id, id(), body);
+      },
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/take-back/review',
+      summary: 'What taking back accepted records would do',
+      permission: 'undo',
+      body: takeBackBody,
+      work: ({ id, body }) => reviewTakeBack(services, id(), body.incoming),
+    }),
+    route({
+      method: 'post',
+      path: '/deliveries/:id/take-back',
+      summary: 'Take accepted records back, with their copies; those that were worked on since stay',
+      permission: 'undo',
+      body: takeBackBody,
+      status: 202,
+      work: async ({ id, body, person }) => {
+        const row = await waitingOf(id());
+        return jobs.begin(
+          'take-back',
+          `Taking back ${row.name}`,
+          person.id,
+          { delivery: row.id, incoming: body.incoming, leaveOut: body.leaveOut },
+          row.accepted + row.skipped,
+        );
       },
     }),
     route({

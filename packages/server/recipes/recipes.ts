@@ -16,11 +16,16 @@ import type { Store } from '../store/store';
 
 /** The recipe with this id: the one that comes with Osier, or one of the library's own by its number. */
 export async function recipeNamed(store: Store, id: string): Promise<Recipe> {
+  const recipe = await recipeIfThere(store, id);
+  if (!recipe) throw wrong('recipe', `There is no recipe “${id}”.`);
+  return recipe;
+}
+
+/** The recipe with this id, or null when it was taken away since. */
+export async function recipeIfThere(store: Store, id: string): Promise<Recipe | null> {
   const built = BUILT_IN.find((r) => r.id === id);
-  if (built) return built;
-  const kept = /^\d{1,9}$/.test(id) ? await store.read('recipe', Number(id)) : null;
-  if (!kept) throw wrong('recipe', `There is no recipe “${id}”.`);
-  return { id, ...kept.value };
+  const kept = !built && /^\d{1,9}$/.test(id) ? await store.read('recipe', Number(id)) : null;
+  return built ?? (kept ? { id, ...kept.value } : null);
 }
 
 /** All recipes, the one that comes with Osier first, then by name. */

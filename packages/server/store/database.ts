@@ -4,6 +4,7 @@ import { QueryTypes, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
+import { describeRecords, suppliers } from './migrations/003-suppliers';
 
 export type Params = Record<string, unknown>;
 
@@ -79,17 +80,28 @@ export async function openDatabase(folder: string): Promise<Database> {
 }
 
 async function migrate(sequelize: Sequelize): Promise<void> {
-  const migrations = [
+  const migrations: {
+    name: string;
+    statements: readonly string[];
+    then?: (s: Sequelize) => Promise<void>;
+  }[] = [
     { name: '001-initial', statements: initial },
     { name: '002-recipes', statements: recipes },
+    { name: '003-suppliers', statements: suppliers, then: describeRecords },
   ];
   const umzug = new Umzug({
-    migrations: migrations.map(({ name, statements }) => ({
+    migrations: migrations.map(({ name, statements, then }) => ({
       name,
       async up() {
         await sequelize.query('BEGIN IMMEDIATE');
-        for (const sql of statements) await sequelize.query(sql);
-        await sequelize.query('COMMIT');
+        try {
+          for (const sql of statements) await sequelize.query(sql);
+          await then?.(sequelize);
+          await sequelize.query('COMMIT');
+        } catch (error) {
+          await sequelize.query('ROLLBACK');
+          throw error;
+        }
       },
     })),
     storage: new SequelizeStorage({ sequelize }),

@@ -1,6 +1,7 @@
 import { recordKeys, searchText } from '@osier/core/access';
 import { headingKey, headingsOf, keyOfHeading, seeFroms, type Heading } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
+import { describe, likenessKeys } from '@osier/core/matching';
 import type { Transaction } from './database';
 import type { Database } from './database';
 import { insertRows } from './insert';
@@ -25,6 +26,7 @@ export async function indexRecords(
   for (const [id, marc] of written) {
     if (!marc) continue;
     for (const k of recordKeys(marc)) keys.push([k.kind, k.key, id]);
+    for (const k of likenessKeys(describe(marc))) keys.push([k.kind, k.key, id]);
     for (const h of headingsOf(marc)) keys.push([headingKeyKind(h.kind), h.key, id]);
     const text = searchText(marc);
     words.push([id, text.title, text.name, text.subject, text.rest]);

@@ -1,11 +1,13 @@
 import { briefOf, type RecordBrief } from '@osier/core/access';
 import { callNumberText, shelfKey } from '@osier/core/callnumbers';
 import { checkRecord } from '@osier/core/checks';
-import type { Delivery, Incoming } from '@osier/core/deliveries';
+import type { LabelRoll } from '@osier/core/barcodes';
+import type { Delivery, Incoming, SupplierSheet } from '@osier/core/deliveries';
 import { headingText, keyOfHeading, type Distinct, type Heading } from '@osier/core/headings';
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
+import { describe } from '@osier/core/matching';
 import type { Recipe } from '@osier/core/recipes';
 import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
 import { fold } from '@osier/core/text';
@@ -37,6 +39,8 @@ export interface Objects {
   stocktake: Stocktake;
   scanbatch: ScanBatch;
   recipe: KeptRecipe;
+  sheet: SupplierSheet;
+  roll: LabelRoll;
   house: HouseRules;
   lists: CodeLists;
 }
@@ -60,7 +64,18 @@ export const LISTS_ID = 2;
 export const KINDS: { [K in Kind]: KindStore<K> } = {
   record: {
     table: 'records',
-    columns: ['title', 'author', 'year', 'isbn', 'publisher', 'edition', 'language', 'material', 'sort'],
+    columns: [
+      'title',
+      'author',
+      'year',
+      'isbn',
+      'publisher',
+      'edition',
+      'language',
+      'material',
+      'sort',
+      'matching',
+    ],
     compute: (marc) => {
       const b = briefOf(marc);
       return [
@@ -73,6 +88,7 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
         b.language,
         b.material,
         sortTitle(marc, b),
+        JSON.stringify(describe(marc)),
       ];
     },
   },
@@ -115,6 +131,9 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
       'errors',
       'warnings',
       'advice',
+      'copies',
+      'copy_problems',
+      'note',
     ],
     compute: (i, house) => {
       const b = briefOf(i.marc);
@@ -134,6 +153,9 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
         count('error'),
         count('warning'),
         count('advice'),
+        i.copies?.length ?? 0,
+        i.copies?.filter((c) => c.problems.length > 0).length ?? 0,
+        i.note ?? '',
       ];
     },
   },
@@ -141,6 +163,8 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   stocktake: { table: 'stocktakes', columns: ['state'], compute: (s) => [s.state] },
   scanbatch: { table: 'scan_batches', columns: ['stocktake'], compute: (b) => [b.stocktake] },
   recipe: { table: 'recipes', columns: ['name'], compute: (r) => [r.name] },
+  sheet: { table: 'sheets', columns: ['name'], compute: (s) => [s.name] },
+  roll: { table: 'rolls', columns: ['name'], compute: (r) => [r.name] },
   house: SETTING,
   lists: SETTING,
 };

@@ -29,7 +29,15 @@ export async function undoPlan(
   entry: number,
   tx?: Transaction,
 ): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
-  const inverse = invert(await entryChanges(store, entry, tx));
+  return planOf(store, invert(await entryChanges(store, entry, tx)), tx);
+}
+
+/** The same for any inverse change set, such as a part of an entry. */
+export async function planOf(
+  store: Store,
+  inverse: ChangeSet,
+  tx?: Transaction,
+): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
   const standing = new Map<string, Standing>();
   const ids = new Map<Kind, number[]>();
   for (const c of inverse) ids.set(c.kind as Kind, [...(ids.get(c.kind as Kind) ?? []), c.id]);

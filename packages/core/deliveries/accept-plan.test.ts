@@ -1,0 +1,176 @@
+import type { Change, Versioned } from '../changes';
+import { DEFAULT_HOUSE } from '../house';
+import type { Copy, Holding, ProposedCopy } from '../holdings';
+import { field, type Field, type MarcRecord } from '../marc';
+import { acceptPlan, type AcceptContext, type Incoming } from '.';
+
+const record = (...fields: Field[]): MarcRecord => ({ leader: '00000nam a2200000 i 4500', fields });
+const eels = record(field('100', '1 ', 'a', 'Reedman, Amos'), field('245', '10', 'a', 'Notes on eels /'));
+const copy = (barcode: string, more: Partial<ProposedCopy> = {}): ProposedCopy => ({
+  branch: 'MR',
+  location: 'OPEN',
+  scheme: 'dewey',
+  prefix: '',
+  class: '597.43',
+  item: 'REE',
+  suffix: '',
+  barcode,
+  number: 1,
+  type: 'BK',
+  price: 1800,
+  fund: '',
+  supplier: 'Tallow',
+  note: '',
+  status: 'available',
+  problems: [],
+  remarks: [],
+  ...more,
+});
+const incoming = (id: number, more: Partial<Incoming> = {}): Versioned<Incoming> => ({
+  id,
+  version: 1,
+  value: {
+    delivery: 1,
+    seq: id,
+    marc: eels,
+    decision: 'add',
+    chosen: false,
+    target: null,
+    state: 'waiting',
+    record: null,
+    recipe: null,
+    copies: [],
+    note: '',
+    ...more,
+  },
+});
+const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
+  let n = 100;
+  return {
+    house: DEFAULT_HOUSE,
+    today: '2026-11-23',
+    held: new Map(),
+    holdings: new Map(),
+    knowsHeading: () => false,
+    heldSince: () => null,
+    barcodeTaken: () => null,
+    nextBarcode: () => null,
+    nextId: () => ++n,
+    ...more,
+  };
+};
+const held = {
+  id: 5,
+  version: 2,
+  value: record(field('245', '10', 'a', 'Old'), field('590', '  ', 'a', 'ours')),
+};
+const withHeld = { held: new Map([[5, held]]) };
+const of = <T>(changes: readonly Change[], kind: string) =>
+  changes.filter((c) => c.kind === kind) as Change<T>[];
+
+test('added, with its new heading once, and the incoming record marked', () => {
+  const { changes, totals, left } = acceptPlan([incoming(1), incoming(2)], context());
+  expect([totals.added, totals.newHeadings, left]).toEqual([2, 1, []]);
+  expect(of<Incoming>(changes, 'incoming').map((c) => c.after!.state)).toEqual(['accepted', 'accepted']);
+});
+test('skipped ones are marked, those to ask about and those done are left alone', () => {
+  const rows = [
+    incoming(1, { decision: 'skip' }),
+    incoming(2, { decision: 'ask' }),
+    incoming(3, { state: 'accepted' }),
+  ];
+  const { changes, totals } = acceptPlan(rows, context());
+  expect(changes.map((c) => [c.id, (c.after as Incoming).state])).toEqual([[1, 'skipped']]);
+  expect([totals.skipped, totals.asked]).toEqual([1, 1]);
+});
+test('replace and merge keep protected fields; copies only leaves the record as it is', () => {
+  const to = (decision: Incoming['decision']) =>
+    acceptPlan([incoming(1, { decision, target: 5, copies: [copy('1')] })], context(withHeld));
+  const fields = (plan: ReturnType<typeof to>) => of<MarcRecord>(plan.changes, 'record')[0]!.after!.fields;
+  expect(fields(to('replace')).map((f) => f.tag)).toEqual(['100', '245', '590']);
+  expect(fields(to('replace'))[1]).toEqual(field('245', '10', 'a', 'Notes on eels /'));
+  expect(fields(to('merge'))[1]).toEqual(field('245', '10', 'a', 'Old'));
+  const only = to('copies');
+  expect([
+    of(only.changes, 'record').length,
+    of(only.changes, 'copy').length,
+    only.totals.copiesOnly,
+  ]).toEqual([0, 1, 1]);
+});
+test('two records merged into one make one change of it', () => {
+  const second = record(field('245', '10', 'a', 'x'), field('520', '  ', 'a', 'About.'));
+  const rows = [
+    incoming(1, { decision: 'merge', target: 5 }),
+    incoming(2, { decision: 'merge', target: 5, marc: second }),
+  ];
+  const { changes, totals } = acceptPlan(rows, context(withHeld));
+  expect(of<MarcRecord>(changes, 'record')).toHaveLength(1);
+  expect(of<MarcRecord>(changes, 'record')[0]!.after!.fields.map((f) => f.tag)).toEqual([
+    '100',
+    '245',
+    '520',
+    '590',
+  ]);
+  expect(totals.merged).toBe(2);
+});
+test('copies at one place under one call number share a holding, also one that is there', () => {
+  const there = { id: 70, version: 1, copies: 3, value: { ...copy(''), record: 5 } as unknown as Holding };
+  const rows = [
+    incoming(1, { copies: [copy('1'), copy('2', { number: 2 }), copy('3', { location: 'BENCH' })] }),
+    incoming(2, { decision: 'copies', target: 5, copies: [copy('4')] }),
+  ];
+  const { changes, totals } = acceptPlan(rows, context({ ...withHeld, holdings: new Map([[5, [there]]]) }));
+  expect(of<Holding>(changes, 'holding').map((c) => c.after!.location)).toEqual(['OPEN', 'BENCH']);
+  const copies = of<Copy>(changes, 'copy').map((c) => c.after!);
+  expect(copies.map((c) => c.number)).toEqual([1, 2, 1, 4]);
+  expect(copies[3]).toMatchObject({ holding: 70, acquired: '2026-11-23', price: 1800 });
+  expect(totals.copies).toBe(4);
+});
+test('barcodes from the roll pass over those that records bring', () => {
+  const roll = ['8', '9', '10'];
+  const rows = [incoming(1, { copies: [copy('8')] }), incoming(2, { copies: [copy(''), copy('')] })];
+  const { changes } = acceptPlan(rows, context({ nextBarcode: () => roll.shift() ?? null }));
+  expect(of<Copy>(changes, 'copy').map((c) => c.after!.barcode)).toEqual(['8', '9', '10']);
+  expect(of<Incoming>(changes, 'incoming')[1]!.after!.copies.map((c) => c.barcode)).toEqual(['9', '10']);
+});
+test.each<[string, Versioned<Incoming>[], Partial<AcceptContext>, RegExp]>([
+  ['in the catalogue since', [incoming(1)], { heldSince: () => 44 }, /Record 44 with the same number/],
+  ['no record chosen', [incoming(1, { decision: 'replace' })], {}, /No record was chosen/],
+  ['record gone', [incoming(1, { decision: 'merge', target: 6 })], {}, /Record 6 is no longer there/],
+  ['no copy to attach', [incoming(1, { decision: 'copies', target: 5 })], withHeld, /brings no copy/],
+  [
+    'a copy with a problem',
+    [incoming(1, { copies: [copy('1', { problems: ['Choose a branch.'] })] })],
+    {},
+    /Choose a branch/,
+  ],
+  [
+    'a barcode that is taken',
+    [incoming(1, { copies: [copy('1')] })],
+    { barcodeTaken: () => 'Eels' },
+    /already on “Eels”/,
+  ],
+  ['an empty roll', [incoming(1, { copies: [copy('')] })], {}, /no number left/],
+])('%s: it stays, with the reason, and nothing of it is done', (_, rows, more, said) => {
+  const { changes, left } = acceptPlan(rows, context(more));
+  expect(changes).toEqual([]);
+  expect(left[0]!.why).toMatch(said);
+});
+test('a second replacement of one record, and a barcode twice, stay', () => {
+  const to = (id: number, barcode: string) =>
+    incoming(id, { decision: 'replace', target: 5, copies: [copy(barcode)] });
+  const { left, totals } = acceptPlan(
+    [to(1, '1'), to(2, '2'), incoming(3, { copies: [copy('1')] })],
+    context(withHeld),
+  );
+  expect(
+    left.map((l) => [
+      l.incoming,
+      l.why.includes('replaces record 5 already') || l.why.includes('another copy'),
+    ]),
+  ).toEqual([
+    [2, true],
+    [3, true],
+  ]);
+  expect(totals.replaced).toBe(1);
+});

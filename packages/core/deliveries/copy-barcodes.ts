@@ -1,0 +1,51 @@
+import { barcodeProblem, groupedBarcode, serialIn, type LabelRoll } from '../barcodes';
+import type { HouseRules } from '../house';
+import type { ProposedCopy } from '../holdings';
+
+export interface BarcodeContext {
+  readonly form: HouseRules['barcode'];
+  /** The roll of this delivery. */
+  readonly roll: LabelRoll | null;
+  readonly rolls: readonly LabelRoll[];
+  /** The title that has a barcode, or null. */
+  readonly takenBy: (barcode: string) => string | null;
+  /** The record of this delivery that had it before, or null. */
+  readonly seenIn: (barcode: string) => number | null;
+}
+
+/** The copies with what is wrong with their barcodes. */
+export const withBarcodeProblems = (
+  copies: readonly ProposedCopy[],
+  context: BarcodeContext,
+): ProposedCopy[] => {
+  const own = new Set<string>();
+  return copies.map((copy) => {
+    const problems = copy.barcode === '' ? withoutBarcode(context) : problemsOf(copy.barcode, context);
+    if (copy.barcode !== '' && own.has(copy.barcode))
+      problems.push(`Barcode ${groupedBarcode(copy.barcode)} stands twice in this record.`);
+    own.add(copy.barcode);
+    return problems.length ? { ...copy, problems: [...copy.problems, ...problems] } : copy;
+  });
+};
+
+const withoutBarcode = ({ roll }: BarcodeContext): string[] =>
+  roll ? [] : ['The record gives no barcode, and no label roll is chosen to take one from.'];
+
+function problemsOf(barcode: string, { form, roll, rolls, takenBy, seenIn }: BarcodeContext): string[] {
+  const shown = groupedBarcode(barcode);
+  const problems: string[] = [];
+  const of = rolls.find((r) => serialIn(r, barcode) !== null);
+  const wrong = of ? null : barcodeProblem(barcode, form);
+  if (wrong) problems.push(`Barcode ${shown}: ${wrong}`);
+  if (of?.supplier && of.name !== roll?.name)
+    problems.push(`Barcode ${shown} belongs to the roll “${of.name}”, which is reserved for ${of.supplier}.`);
+  else if (roll?.supplier && of?.name !== roll.name && !wrong)
+    problems.push(
+      `Barcode ${shown} is not of the roll “${roll.name}”, which is reserved for ${roll.supplier}.`,
+    );
+  const title = takenBy(barcode);
+  if (title !== null) problems.push(`Barcode ${shown} is already on “${title}”.`);
+  const seen = seenIn(barcode);
+  if (seen !== null) problems.push(`Barcode ${shown} is already in record ${seen} of this file.`);
+  return problems;
+}

@@ -1,0 +1,163 @@
+import { DEFAULT_HOUSE } from '../house';
+import { field, type Field, type MarcRecord } from '../marc';
+import {
+  copiesFrom,
+  mappingProblems,
+  NO_DEFAULTS,
+  readPrice,
+  STANDARD_MAPPING,
+  type CodeLists,
+  type CopyRules,
+} from '.';
+
+const lists: CodeLists = {
+  branches: [
+    { code: 'MR', name: 'Millrace' },
+    { code: 'SH', name: 'Sedge House' },
+  ],
+  locations: [
+    { code: 'OPEN', name: 'Open shelves', branch: 'MR' },
+    { code: 'READ', name: 'Reading room', branch: 'SH' },
+  ],
+  types: [
+    { code: 'BK', name: 'Book', price: 1800 },
+    { code: 'VI', name: 'Video', price: null },
+  ],
+};
+const rules = (more: Partial<CopyRules> = {}): CopyRules => ({
+  mapping: STANDARD_MAPPING,
+  defaults: { ...NO_DEFAULTS, type: 'BK' },
+  house: DEFAULT_HOUSE,
+  lists,
+  ...more,
+});
+const record = (...fields: Field[]): MarcRecord => ({
+  leader: '00000nam a2200000 i 4500',
+  fields: [
+    field('082', '04', 'a', '746.4123', '2', '23'),
+    field('100', '1 ', 'a', 'Reedman, Amos'),
+    field('245', '10', 'a', 'Eels'),
+    ...fields,
+  ],
+});
+
+test.each([
+  ['£24.99', 2499, 'GBP'],
+  ['24,99 EUR', 2499, 'EUR'],
+  ['$15', 1500, 'USD'],
+  ['GBP 1,250.00 (set)', 125000, 'GBP'],
+  ['1.234,50 €', 123450, 'EUR'],
+  ['12.50', 1250, ''],
+  ['49,- €', 4900, 'EUR'],
+  ['39.90 zł', 3990, 'PLN'],
+])('the price in “%s” is %p %s', (text, amount, currency) =>
+  expect(readPrice(text)).toEqual({ amount, currency }),
+);
+test.each(['', 'free', '£12.50 (pbk.), £30.00 (hbk.)', 'pbk.'])('there is no one price in “%s”', (text) =>
+  expect(readPrice(text)).toBeNull(),
+);
+
+test('one copy for each 852, call number cut and made by house style', () => {
+  const [copy, second] = copiesFrom(
+    record(
+      field('852', '1 ', 'b', 'MR', 'c', 'OPEN', 'p', '3 1204 0005 0001 7'),
+      field('852', '1 ', 'b', 'SH', 'c', 'READ', 'h', '746.41', 'i', 'REE', 'p', '31204000500025', 't', '4'),
+    ),
+    rules(),
+  );
+  expect(copy).toMatchObject({
+    branch: 'MR',
+    location: 'OPEN',
+    class: '746.41',
+    item: 'REE',
+    barcode: '31204000500017',
+    number: 1,
+    type: 'BK',
+    price: 1800,
+    problems: [],
+  });
+  expect(second).toMatchObject({ branch: 'SH', scheme: 'dewey', number: 4 });
+});
+test('pairs of 852 and 876: by link, else in order; price and number from 876', () => {
+  const copies = copiesFrom(
+    record(
+      field('852', '1 ', '8', '1', 'b', 'MR', 'c', 'OPEN', 'h', '746.4'),
+      field('852', '1 ', '8', '2', 'b', 'SH', 'c', 'READ', 'h', '746.4'),
+      field('876', '  ', '8', '2.1', 'p', '31204000500025', 'c', '£9.50', 't', '2'),
+      field('876', '  ', '8', '1.1', 'p', '31204000500017'),
+      field('876', '  ', '8', '2.2', 'p', '31204000500033'),
+    ),
+    rules(),
+  );
+  expect(copies.map((c) => [c.branch, c.barcode, c.price, c.number])).toEqual([
+    ['SH', '31204000500025', 950, 2],
+    ['MR', '31204000500017', 1800, 2],
+    ['SH', '31204000500033', 1800, 3],
+  ]);
+});
+const local: CopyRules['mapping'] = {
+  tag: '949',
+  subfields: { branch: 'b', location: 'l', type: 't', barcode: 'p', price: 'c', copies: 'x' },
+  tables: { branch: { MILL: 'MR' }, location: { OP: 'OPEN' }, type: { DVD: 'VI' } },
+};
+test('a local field with the supplier’s own codes, several copies of one field', () => {
+  const copies = copiesFrom(
+    record(field('949', '  ', 'b', 'MILL', 'l', 'OP', 't', 'DVD', 'p', '31204000500017', 'x', '2')),
+    rules({ mapping: local }),
+  );
+  expect(copies.map((c) => [c.branch, c.location, c.type, c.barcode, c.price])).toEqual([
+    ['MR', 'OPEN', 'VI', '31204000500017', null],
+    ['MR', 'OPEN', 'VI', '', null],
+  ]);
+});
+test.each<[string, Field, RegExp]>([
+  [
+    'a location nobody knows',
+    field('949', '  ', 'b', 'MILL', 'l', 'TOWER', 't', 'BK'),
+    /“TOWER” is not a location here/,
+  ],
+  ['small letters', field('949', '  ', 'b', 'mr', 'l', 'OPEN', 't', 'BK'), /“mr” is not a branch here/],
+  ['an unknown type', field('949', '  ', 'b', 'MR', 'l', 'OPEN', 't', 'XX'), /“XX” is not a type here/],
+])('%s is a problem of the copy', (_, f, said) =>
+  expect(copiesFrom(record(f), rules({ mapping: local }))[0]!.problems.join()).toMatch(said),
+);
+test('no class number anywhere is told', () => {
+  const bare = {
+    ...record(),
+    fields: [field('245', '10', 'a', 'X'), field('949', '  ', 'b', 'MR', 'l', 'OPEN')],
+  };
+  expect(copiesFrom(bare, rules({ mapping: local }))[0]!.problems).toEqual([
+    'There is no class number in the record to build a call number from.',
+  ]);
+});
+test('a price in another currency is not taken, and that is told', () => {
+  const [copy] = copiesFrom(
+    record(field('949', '  ', 'b', 'MR', 'l', 'OPEN', 'c', '€24.90')),
+    rules({ mapping: local }),
+  );
+  expect(copy!.price).toBe(1800);
+  expect(copy!.remarks).toEqual([
+    'The price “€24.90” is in EUR; this library counts in GBP, so it was not taken.',
+  ]);
+});
+test('prices of 365 and 020 where the copy has none', () => {
+  const price = (...more: Field[]) =>
+    copiesFrom(record(field('949', '  ', 'b', 'MR', 'l', 'OPEN'), ...more), rules({ mapping: local }))[0]!
+      .price;
+  expect(price(field('020', '  ', 'c', '£7.00'))).toBe(700);
+  expect(price(field('365', '  ', 'b', '12.00', 'c', 'GBP'), field('020', '  ', 'c', '£7.00'))).toBe(1200);
+});
+test('without copy data as many as the defaults say, at the default place', () => {
+  const defaults = { ...NO_DEFAULTS, branch: 'MR', location: 'OPEN', type: 'BK', copies: 2 };
+  expect(copiesFrom(record(), rules({ defaults })).map((c) => [c.branch, c.number, c.barcode])).toEqual([
+    ['MR', 1, ''],
+    ['MR', 2, ''],
+  ]);
+  expect(copiesFrom(record(), rules())).toEqual([]);
+});
+test.each([
+  ['008', 'mapping.tag'],
+  ['85', 'mapping.tag'],
+])('%s is no tag to read copies from', (tag, at) =>
+  expect(mappingProblems({ ...STANDARD_MAPPING, tag })[0]!.field).toBe(at),
+);

@@ -1,0 +1,190 @@
+import { cleanScan } from '../barcodes';
+import { offerCallNumbers, type Scheme } from '../callnumbers';
+import type { HouseRules } from '../house';
+import { dataFields, first, values, type DataField, type MarcRecord } from '../marc';
+import { codeProblem, placeProblems } from './code-check';
+import type { CodeLists, CopyStatus } from './objects';
+import type { CopyDefaults, CopyMapping, CopyPart } from './mapping';
+import { readPrice } from './price';
+
+/** A copy that a record asks for, before it is made. */
+export interface ProposedCopy {
+  readonly branch: string;
+  readonly location: string;
+  readonly scheme: Scheme;
+  readonly prefix: string;
+  readonly class: string;
+  readonly item: string;
+  readonly suffix: string;
+  /** Empty: the next of the roll, when the copy is made. */
+  readonly barcode: string;
+  readonly number: number;
+  readonly type: string;
+  readonly price: number | null;
+  readonly fund: string;
+  readonly supplier: string;
+  readonly note: string;
+  readonly status: CopyStatus;
+  /** What stands in its way, as sentences; empty when it can be made. */
+  readonly problems: readonly string[];
+  /** What is worth knowing: a price that was not taken. */
+  readonly remarks: readonly string[];
+}
+
+export interface CopyRules {
+  readonly mapping: CopyMapping;
+  readonly defaults: CopyDefaults;
+  readonly house: HouseRules;
+  readonly lists: CodeLists;
+}
+
+/** A copy's fields: where it stands, and what it is. One and the same but for pairs of 852 and 876. */
+interface Source {
+  readonly place: DataField | null;
+  readonly thing: DataField | null;
+}
+
+/**
+ * The copies of a record by a supplier's mapping, with defaults for what it does not say; codes that are not on their list
+ * are problems of the copy, never made right silently. A record without copy data gives as many copies as the defaults say.
+ */
+export function copiesFrom(record: MarcRecord, rules: CopyRules): ProposedCopy[] {
+  const sources = sourcesOf(record, rules.mapping);
+  const found = sources.flatMap((source) => {
+    const wanted = Number(part(source, rules.mapping, 'copies')) || 1;
+    return Array.from({ length: Math.min(wanted, MOST) }, (_, i) => ({ source, more: i > 0 }));
+  });
+  const all = found.length
+    ? found
+    : Array.from({ length: Math.min(rules.defaults.copies, MOST) }, () => ({ source: NOTHING, more: false }));
+  return all.map(({ source, more }, i) => copyFrom(record, source, more, i + 1, rules));
+}
+/** More copies of one title than this are not asked for in one delivery; a larger number is a slip. */
+const MOST = 99;
+const NOTHING: Source = { place: null, thing: null };
+
+function sourcesOf(record: MarcRecord, { tag }: CopyMapping): Source[] {
+  if (tag === '') return [];
+  const fields = dataFields(record, tag);
+  const things = tag === '852' ? dataFields(record, '876') : [];
+  if (things.length === 0) return fields.map((f) => ({ place: f, thing: f }));
+  // 876 belongs to the 852 that it is linked to ($8), else to the one in the same place, else to the first.
+  return things.map((thing, i) => {
+    const link = linkOf(thing);
+    const place =
+      (link && fields.find((f) => linkOf(f) === link)) ||
+      (fields.length === things.length ? fields[i] : fields[0]);
+    return { place: place ?? null, thing };
+  });
+}
+const linkOf = (f: DataField) => /^\d+/.exec(first(f, '8') ?? '')?.[0];
+
+/** Parts that stand in 852 itself where copies are pairs of 852 and 876. */
+const OF_PLACE: ReadonlySet<CopyPart> = new Set(['branch', 'location', 'class', 'item']);
+/** 876 has subfields of its own for these (MARC 21 Format for Holdings Data, 876). */
+const IN_876: Partial<Record<CopyPart, string>> = { barcode: 'p', price: 'c', number: 't', note: 'z' };
+
+function part({ place, thing }: Source, { tag, subfields }: CopyMapping, name: CopyPart): string {
+  const ofThing = tag === '852' && thing?.tag === '876' && !OF_PLACE.has(name);
+  const f = OF_PLACE.has(name) ? place : thing;
+  const code = ofThing ? IN_876[name] : subfields[name];
+  return f && code ? values(f, code).join(' ').trim() : '';
+}
+
+function copyFrom(
+  record: MarcRecord,
+  source: Source,
+  more: boolean,
+  ordinal: number,
+  rules: CopyRules,
+): ProposedCopy {
+  const { mapping, defaults, lists } = rules;
+  const read = (name: CopyPart) => part(source, mapping, name);
+  const coded = (name: 'branch' | 'location' | 'type') => {
+    const theirs = read(name);
+    return theirs === '' ? defaults[name] : (mapping.tables[name]?.[theirs] ?? theirs);
+  };
+  const remarks: string[] = [];
+  const place = { branch: coded('branch'), location: coded('location') };
+  const type = coded('type');
+  const call = callNumberOf(record, source, rules);
+  const number = Number(/\d+/.exec(read('number'))?.[0] ?? 0) || ordinal;
+  const copy = {
+    ...place,
+    ...(call ?? { scheme: 'own' as const, prefix: '', class: '', item: '', suffix: '' }),
+    barcode: more ? '' : cleanScan(read('barcode')),
+    number,
+    type,
+    price: priceOf(record, read('price'), type, rules, remarks),
+    fund: read('fund') || defaults.fund,
+    supplier: defaults.supplier,
+    note: read('note'),
+    status: defaults.status,
+    remarks,
+  };
+  return { ...copy, problems: copyProblems(copy, lists) };
+}
+
+/** What is wrong with a proposed copy but for its barcode. */
+export function copyProblems(
+  copy: Pick<ProposedCopy, 'branch' | 'location' | 'type' | 'class'>,
+  lists: CodeLists,
+): string[] {
+  const problems = placeProblems(copy, lists).map((p) => p.message);
+  const type = codeProblem('type', 'type', copy.type, lists.types);
+  if (type) problems.push(type.message);
+  if (copy.class.trim() === '')
+    problems.push('There is no class number in the record to build a call number from.');
+  return problems;
+}
+
+function callNumberOf(record: MarcRecord, source: Source, { mapping, house }: CopyRules) {
+  const given = part(source, mapping, 'class');
+  const schemes: Record<string, Scheme> = { '0': 'lc', '1': 'dewey', '2': 'nlm' };
+  if (given)
+    return {
+      scheme: source.place?.tag === '852' ? (schemes[source.place.ind1] ?? 'own') : schemeOf(given),
+      prefix: source.place?.tag === '852' ? (first(source.place, 'k') ?? '').trim() : '',
+      class: given,
+      item: part(source, mapping, 'item'),
+      suffix: source.place?.tag === '852' ? (first(source.place, 'm') ?? '').trim() : '',
+    };
+  const [offer] = offerCallNumbers(record, house);
+  return (
+    offer && {
+      scheme: offer.scheme,
+      prefix: offer.prefix,
+      class: offer.class,
+      item: offer.item,
+      suffix: offer.suffix,
+    }
+  );
+}
+const schemeOf = (text: string): Scheme =>
+  /^\d{3}(?!\d)/.test(text) ? 'dewey' : /^[A-Z]{1,3}\d/.test(text) ? 'lc' : 'own';
+
+/** From the copy's own field, 365 or 020 $c; else the default, else what the type costs. */
+function priceOf(
+  record: MarcRecord,
+  own: string,
+  type: string,
+  { defaults, house, lists }: CopyRules,
+  remarks: string[],
+): number | null {
+  const stated = [
+    own,
+    ...dataFields(record, '365').flatMap((f) => values(f, 'b').map((v) => `${v} ${first(f, 'c') ?? ''}`)),
+    ...dataFields(record, '020').flatMap((f) => values(f, 'c')),
+  ];
+  for (const text of stated) {
+    if (text.trim() === '') continue;
+    const price = readPrice(text, house.currency);
+    if (price && price.currency === house.currency) return price.amount;
+    remarks.push(
+      price
+        ? `The price “${text.trim()}” is in ${price.currency}; this library counts in ${house.currency}, so it was not taken.`
+        : `“${text.trim()}” is no price that can be read.`,
+    );
+  }
+  return defaults.price ?? lists.types.find((t) => t.code === type)?.price ?? null;
+}

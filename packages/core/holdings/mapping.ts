@@ -1,0 +1,81 @@
+import type { FieldProblem } from './code-check';
+
+/** What of a copy can be read from a field. */
+export const COPY_PARTS = [
+  'branch',
+  'location',
+  'type',
+  'class',
+  'item',
+  'barcode',
+  'number',
+  'price',
+  'fund',
+  'note',
+  'copies',
+] as const;
+export type CopyPart = (typeof COPY_PARTS)[number];
+
+/** Where copies stand in a supplier's records. */
+export interface CopyMapping {
+  /** `852`: one copy for each pair of 852 and 876, or 852 alone; another tag: one copy for each field; '' for none. */
+  readonly tag: string;
+  /** Subfield code of each part; a part that is not there comes from the defaults. */
+  readonly subfields: Readonly<Partial<Record<CopyPart, string>>>;
+  /** Their codes in ours: `DVD=VID`. Codes that are not in a table are taken as they stand. */
+  readonly tables: Readonly<
+    Partial<Record<'branch' | 'location' | 'type', Readonly<Record<string, string>>>>
+  >;
+}
+
+/** What a copy gets that its record does not say. */
+export interface CopyDefaults {
+  readonly branch: string;
+  readonly location: string;
+  readonly type: string;
+  readonly fund: string;
+  readonly supplier: string;
+  /** In hundredths; null for what the type costs. */
+  readonly price: number | null;
+  readonly status: 'available' | 'in transit' | 'in repair' | 'reserved';
+  /** How many to make when the record has no copy data; 0 for titles only. */
+  readonly copies: number;
+}
+
+/** 852 and 876 as the MARC 21 Format for Holdings Data has them. */
+export const STANDARD_MAPPING: CopyMapping = {
+  tag: '852',
+  subfields: {
+    branch: 'b',
+    location: 'c',
+    class: 'h',
+    item: 'i',
+    barcode: 'p',
+    number: 't',
+    note: 'z',
+  },
+  tables: {},
+};
+export const NO_DEFAULTS: CopyDefaults = {
+  branch: '',
+  location: '',
+  type: '',
+  fund: '',
+  supplier: '',
+  price: null,
+  status: 'available',
+  copies: 0,
+};
+
+/** What is wrong with a mapping, beside its part. */
+export function mappingProblems({ tag, subfields }: CopyMapping): FieldProblem[] {
+  if (tag === '') return [];
+  if (!/^(?!00)[0-9]{3}$/.test(tag))
+    return [{ field: 'mapping.tag', message: `“${tag}” is no tag of a field with subfields: three digits.` }];
+  return Object.entries(subfields)
+    .filter(([, code]) => code !== undefined && !/^[a-z0-9]?$/.test(code))
+    .map(([part, code]) => ({
+      field: `mapping.${part}`,
+      message: `“${code}” is no subfield code: one small letter or digit.`,
+    }));
+}

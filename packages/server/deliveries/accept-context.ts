@@ -1,0 +1,155 @@
+import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
+import type { Versioned } from '@osier/core/changes';
+import { rulesWith, type AcceptContext, type DeliverySettings, type Incoming } from '@osier/core/deliveries';
+import { headingsOf } from '@osier/core/headings';
+import type { Holding } from '@osier/core/holdings';
+import { describe, findMatches, matchKeys, needsTarget, type Match } from '@osier/core/matching';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { takenBarcodes } from './copies';
+import { candidatesFor, keyKinds, type Key } from './find-candidates';
+
+type Rows = readonly Versioned<Incoming>[];
+
+/** What the plan of accepting needs to know of the catalogue, looked up for a whole chunk at once. */
+export async function acceptContext(
+  { store }: Services,
+  rows: Rows,
+  settings: DeliverySettings,
+  roll: RollInUse | null,
+  nextId: AcceptContext['nextId'],
+): Promise<AcceptContext> {
+  const targets = [
+    ...new Set(
+      rows.flatMap(({ value: v }) => (needsTarget(v.decision) && v.target !== null ? [v.target] : [])),
+    ),
+  ];
+  const [held, holdings, headings, since, taken, numbers] = [
+    await store.readMany('record', targets),
+    await holdingsOf(store, targets),
+    await knownHeadings(store, rows),
+    await heldSince(
+      store,
+      rows.filter((r) => r.value.decision === 'add'),
+      settings,
+    ),
+    await takenBarcodes(
+      store,
+      rows.flatMap((r) => r.value.copies.map((c) => c.barcode)),
+    ),
+    await numbersOf(store, roll),
+  ];
+  return {
+    house: rulesWith((await store.house()).value, settings),
+    today: new Date().toISOString().slice(0, 10),
+    held: new Map(held.map((h) => [h.id, h])),
+    holdings,
+    knowsHeading: (kind, key) => headings.has(`${kind} ${key}`),
+    heldSince: (row) => since.get(row.id) ?? null,
+    barcodeTaken: (barcode) => taken.get(barcode) ?? null,
+    nextBarcode: numbers,
+    nextId,
+  };
+}
+
+async function holdingsOf(store: Store, records: readonly number[]): Promise<AcceptContext['holdings']> {
+  const found = new Map<number, (Versioned<Holding> & { copies: number })[]>();
+  if (records.length === 0) return found;
+  const held = await store.select('holding', 'record IN (:records) ORDER BY id', { records });
+  const counts = await store.rows<{ holding: number; n: number }>(
+    'SELECT holding, COUNT(*) AS n FROM copies WHERE holding IN (:ids) GROUP BY 1',
+    { ids: held.map((h) => h.id) },
+  );
+  const by = new Map(counts.map((c) => [c.holding, c.n]));
+  for (const h of held)
+    found.set(h.value.record, [...(found.get(h.value.record) ?? []), { ...h, copies: by.get(h.id) ?? 0 }]);
+  return found;
+}
+
+async function knownHeadings(store: Store, rows: Rows): Promise<ReadonlySet<string>> {
+  const keys = [...new Set(rows.flatMap((r) => headingsOf(r.value.marc).map((u) => u.key)))];
+  const known = keys.length
+    ? await store.rows<{ kind: string; key: string }>(
+        'SELECT kind, key FROM heading_keys WHERE key IN (SELECT value FROM json_each(:keys))',
+        { keys: JSON.stringify(keys) },
+      )
+    : [];
+  return new Set(known.map((k) => `${k.kind} ${k.key}`));
+}
+
+/** Records that are surely the same, were not there when the delivery was matched, and are not from it. */
+async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): Promise<Map<number, number>> {
+  const found = new Map<number, number>();
+  if (rows.length === 0) return found;
+  const kinds = keyKinds(rule);
+  const described = rows.map((row) => {
+    const description = describe(row.value.marc);
+    const keys = matchKeys(description).filter((k) => kinds.has(k.kind));
+    return { row, description, keys: keys.map((k): Key => [k.kind, k.key]) };
+  });
+  const candidates = await candidatesFor(
+    store,
+    described.flatMap((d) => d.keys),
+  );
+  if (candidates.size === 0) return found;
+  const near = [...new Set([...candidates.values()].flat().map((c) => c.record))];
+  const ours = new Set(
+    (
+      await store.rows<{ record: number }>(
+        'SELECT record FROM incoming WHERE delivery = :delivery AND record IN (SELECT value FROM json_each(:near))',
+        { delivery: rows[0]!.value.delivery, near: JSON.stringify(near) },
+      )
+    ).map((r) => r.record),
+  );
+  const reads = await store.rows<{ incoming: number; matches: string }>(
+    'SELECT incoming, matches FROM incoming_read WHERE incoming IN (:ids)',
+    { ids: rows.map((r) => r.id) },
+  );
+  const seen = new Map(
+    reads.map((r) => [r.incoming, new Set((JSON.parse(r.matches) as Match[]).map((m) => m.record))]),
+  );
+  for (const { row, description, keys } of described) {
+    const among = keys.flatMap(([kind, key]) => candidates.get(`${kind} ${key}`) ?? []);
+    const fresh = among.filter((c) => !ours.has(c.record) && !seen.get(row.id)?.has(c.record));
+    const match = findMatches(description, fresh, rule).find((m) => m.sure);
+    if (match) found.set(row.id, match.record);
+  }
+  return found;
+}
+
+/** The label roll of a delivery, with the highest of its numbers that waiting records bring. */
+export interface RollInUse {
+  readonly roll: LabelRoll;
+  readonly brought: number | null;
+}
+
+/** Looks once over all that waits, so that no number is given out that a record further on brings. */
+export async function rollInUse(store: Store, id: number | null): Promise<RollInUse | null> {
+  const roll = id === null ? null : ((await store.read('roll', id))?.value ?? null);
+  if (!roll) return null;
+  const row = await store.row<{ last: string | null }>(
+    `SELECT MAX(json_extract(c.value, '$.barcode')) AS last FROM incoming i, json_each(i.value, '$.copies') c
+     WHERE i.state = 'waiting' AND i.copies > 0 AND json_extract(c.value, '$.barcode') BETWEEN :from AND :to
+       AND length(json_extract(c.value, '$.barcode')) = :length`,
+    { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length },
+  );
+  return { roll, brought: row?.last ? serialIn(roll, row.last) : null };
+}
+
+/** Gives the numbers of a roll behind the last one that is or was on a copy or is brought, one after another. */
+async function numbersOf(store: Store, used: RollInUse | null): Promise<() => string | null> {
+  if (!used) return () => null;
+  const { roll, brought } = used;
+  let serial = Math.max((await lastUsed(store, roll)) ?? 0, brought ?? 0, roll.from - 1) + 1;
+  return () => (serial > roll.to ? null : rollNumber(roll, serial++));
+}
+
+/** The highest serial of a roll that is on a copy, or was on one that is withdrawn; null for none. */
+export async function lastUsed(store: Store, roll: LabelRoll): Promise<number | null> {
+  const row = await store.row<{ last: string | null }>(
+    `SELECT MAX(barcode) AS last FROM (SELECT MAX(barcode) AS barcode FROM copies WHERE barcode BETWEEN :from AND :to AND length(barcode) = :length
+       UNION ALL SELECT MAX(barcode) FROM withdrawn WHERE barcode BETWEEN :from AND :to AND length(barcode) = :length)`,
+    { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length },
+  );
+  return row?.last ? serialIn(roll, row.last) : null;
+}

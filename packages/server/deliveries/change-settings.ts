@@ -1,0 +1,141 @@
+import type { JobState, SettingsBody } from '@osier/contract';
+import { counted, update } from '@osier/core/changes';
+import {
+  settingsProblems,
+  type Delivery,
+  type DeliverySettings,
+  type Incoming,
+} from '@osier/core/deliveries';
+import { copiesFrom } from '@osier/core/holdings';
+import { describe, matchKeys } from '@osier/core/matching';
+import { quoted } from '../daybook/sentences';
+import { notFound, wrong, wrongFields } from '../http/problem';
+import type { JobRun } from '../jobs/jobs';
+import type { Services } from '../services';
+import { commit } from '../store/commit';
+import { sheetContext } from '../suppliers/sheets';
+import { inChunks } from './in-chunks';
+import { matcherFor, type ToMatch } from './matcher';
+import { copyWork, settingsFor, whole } from './settings';
+
+/**
+ * Gives one delivery other settings and matches its waiting records anew; where the file must be read otherwise, it is
+ * read anew, which is possible as long as nothing of it was accepted.
+ */
+export async function changeSettings(
+  services: Services,
+  person: number,
+  id: number,
+  { version, sheet, settings: body }: SettingsBody,
+): Promise<JobState> {
+  const { store, jobs } = services;
+  const held = await store.read('delivery', id);
+  if (!held) throw notFound(`Delivery ${id}`);
+  const settings = body as unknown as DeliverySettings;
+  const problems = settingsProblems(settings, await sheetContext(services));
+  if (problems.length) throw wrongFields(problems);
+  const now = settingsFor(held.value);
+  const anew = (['format', 'charset', 'recipe'] as const).some((k) => now[k] !== settings[k]);
+  if (anew) {
+    const done = await store.row(
+      "SELECT id FROM incoming WHERE delivery = :id AND (state <> 'waiting' OR version > 1) LIMIT 1",
+      { id },
+    );
+    if (done)
+      throw wrong(
+        'format',
+        'Format, characters and recipe belong to the reading, and records of this delivery were already worked on. Drop the file once more to read it otherwise; a recipe can be run at any time.',
+      );
+  }
+  const from = sheet === null ? null : await store.read('sheet', sheet);
+  const next: Delivery = {
+    ...held.value,
+    sheet:
+      from && held.value.sheet?.id === sheet
+        ? held.value.sheet
+        : from && { id: from.id, name: from.value.name, why: 'it was chosen by hand' },
+    settings,
+  };
+  await commit(store, {
+    act: 'settings',
+    person,
+    sentence: `Changed the settings of the delivery ${quoted(held.value.name)}`,
+    changes: [update('delivery', { ...held, version }, next)],
+  });
+  return anew
+    ? jobs.begin('read-delivery', `Reading ${held.value.name} anew`, person, { delivery: id })
+    : jobs.begin('match-delivery', `Matching ${held.value.name} anew`, person, { delivery: id });
+}
+
+/** Job: matches the waiting records anew. What a person decided stays; copies are read anew. */
+export const matchDelivery =
+  (services: Services) =>
+  async (run: JobRun): Promise<string | null> => {
+    const { store } = services;
+    const id = Number(run.work.delivery);
+    const delivery = await store.read('delivery', id);
+    if (!delivery) return 'The delivery is no longer there.';
+    const settings = settingsFor(delivery.value);
+    const work = await copyWork(store, settings);
+    const match = matcherFor(store, settings, work);
+    const toMatch = ({ seq, marc }: Incoming): ToMatch => {
+      const description = describe(marc);
+      const keys = matchKeys(description).map((k) => [k.kind, k.key] as const);
+      return { seq, description, keys, copies: copiesFrom(marc, work.rules) };
+    };
+    await passOver(
+      services,
+      id,
+      Number(run.cursor.seq ?? 0),
+      async (rows) => void (await match(rows.map(toMatch))),
+    );
+    const totals = await inChunks(services, run, {
+      act: 'match',
+      delivery: id,
+      leaveOut: new Set(),
+      sentence: (t) =>
+        `Matched ${quoted(delivery.value.name)} anew: ${counted(t.changed ?? 0, 'record')} with another outcome`,
+      async plan(chunk) {
+        const matched = await match(chunk.map((c) => toMatch(c.value)));
+        const changes = chunk.map((c, i) => {
+          const value = whole(c.value);
+          const { outcome, target, copies } = matched[i]!;
+          const decision = value.chosen ? {} : { decision: outcome, target };
+          return update<Incoming>('incoming', c, { ...value, ...decision, copies });
+        });
+        const changed = changes.filter((c) => c.before!.decision !== c.after!.decision).length;
+        return {
+          changes,
+          totals: { changed },
+          also: async (tx) => {
+            for (const [i, c] of chunk.entries())
+              await store.bind(
+                'UPDATE incoming_read SET matches = $1, repeats = $2 WHERE incoming = $3',
+                [JSON.stringify(matched[i]!.matches), matched[i]!.repeats, c.id],
+                tx,
+              );
+          },
+        };
+      },
+    });
+    return `${counted(totals.changed ?? 0, 'record')} came to another outcome.`;
+  };
+
+/** Shows the matcher the records that a killed server had already matched, so that it knows them as the ones before. */
+async function passOver(
+  { store }: Services,
+  delivery: number,
+  upTo: number,
+  work: (rows: Incoming[]) => Promise<void>,
+): Promise<void> {
+  for (let seq = 0; seq < upTo;) {
+    const rows = await store.select(
+      'incoming',
+      "delivery = :delivery AND state = 'waiting' AND seq > :seq AND seq <= :upTo ORDER BY seq LIMIT 500",
+      { delivery, seq, upTo },
+    );
+    if (rows.length === 0) return;
+    await work(rows.map((r) => r.value));
+    seq = rows.at(-1)!.value.seq;
+  }
+}

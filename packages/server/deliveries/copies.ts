@@ -1,0 +1,67 @@
+import { withBarcodeProblems } from '@osier/core/deliveries';
+import { copiesFrom, copyProblems, type ProposedCopy } from '@osier/core/holdings';
+import type { MarcRecord } from '@osier/core/marc';
+import { sameValue } from '@osier/core/changes';
+import type { Store } from '../store/store';
+import type { CopyWork } from './settings';
+
+/** The titles that have these barcodes, by barcode. */
+export async function takenBarcodes(
+  store: Store,
+  barcodes: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  const wanted = [...new Set(barcodes)].filter(Boolean);
+  if (wanted.length === 0) return new Map();
+  const found = await store.rows<{ barcode: string; title: string }>(
+    'SELECT c.barcode, r.title FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record WHERE c.barcode IN (:wanted)',
+    { wanted },
+  );
+  return new Map(found.map((f) => [f.barcode, f.title]));
+}
+
+/**
+ * Copies with what is wrong with their barcodes: form, roll, taken, and, with `seen`, twice in the file. `seen` learns the
+ * barcodes of these records.
+ */
+export async function checkedCopies(
+  store: Store,
+  work: CopyWork,
+  rows: readonly { readonly seq: number; readonly copies: readonly ProposedCopy[] }[],
+  seen: Map<string, number> = new Map(),
+): Promise<ProposedCopy[][]> {
+  const taken = await takenBarcodes(
+    store,
+    rows.flatMap((r) => r.copies.map((c) => c.barcode)),
+  );
+  return rows.map(({ seq, copies }) => {
+    const checked = withBarcodeProblems(copies, {
+      form: work.rules.house.barcode,
+      roll: work.roll,
+      rolls: work.rolls,
+      takenBy: (barcode) => taken.get(barcode) ?? null,
+      seenIn: (barcode) => seen.get(barcode) ?? null,
+    });
+    for (const { barcode } of copies) if (barcode && !seen.has(barcode)) seen.set(barcode, seq);
+    return checked;
+  });
+}
+
+/** Copies as a person changed them, with what is wrong with them now. */
+export const asChanged = (copies: readonly ProposedCopy[], work: CopyWork): ProposedCopy[] =>
+  copies.map((c) => ({ ...c, problems: copyProblems(c, work.rules.lists) }));
+
+/**
+ * The copies of a record whose fields were changed: read anew where the fields that they come from changed, else as they
+ * were, so that copies changed by hand stay.
+ */
+export function copiesAfter(
+  before: MarcRecord,
+  after: MarcRecord,
+  now: readonly ProposedCopy[],
+  work: CopyWork,
+): { copies: readonly ProposedCopy[]; anew: boolean } {
+  const next = copiesFrom(after, work.rules);
+  return sameValue(copiesFrom(before, work.rules), next)
+    ? { copies: now, anew: false }
+    : { copies: next, anew: true };
+}

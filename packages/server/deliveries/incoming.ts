@@ -1,0 +1,272 @@
+import type { IncomingBody, IncomingDetail, IncomingPage, IncomingRow, KeptRepair } from '@osier/contract';
+import { briefOf } from '@osier/core/access';
+import { update } from '@osier/core/changes';
+import type { Finding } from '@osier/core/checks';
+import { rulesWith, type Incoming } from '@osier/core/deliveries';
+import { COPY_STATUSES, type ProposedCopy } from '@osier/core/holdings';
+import type { HouseRules } from '@osier/core/house';
+import type { MarcRecord } from '@osier/core/marc';
+import {
+  describe,
+  likeness,
+  mergeFields,
+  OUTCOMES,
+  replaceRecord,
+  type Match,
+  type Outcome,
+} from '@osier/core/matching';
+import { quoted } from '../daybook/sentences';
+import { notFound, wrong } from '../http/problem';
+import type { Services } from '../services';
+import { commit } from '../store/commit';
+import { asChanged, checkedCopies, copiesAfter } from './copies';
+import { copyWork, settingsFor, whole, type CopyWork } from './settings';
+
+interface IncomingColumns {
+  id: number;
+  version: number;
+  value: string;
+  seq: number;
+  title: string;
+  author: string;
+  isbn: string;
+  year: string;
+  decision: Outcome;
+  copies: number;
+  copy_problems: number;
+  note: string;
+  state: IncomingRow['state'];
+  record: number | null;
+  errors: number;
+  warnings: number;
+  advice: number;
+  findings: string;
+  matches: string;
+  repeats: number | null;
+  repairs: string;
+  original: string;
+}
+const FACETS: Record<string, string> = {
+  waiting: "i.state = 'waiting'",
+  accepted: "i.state = 'accepted'",
+  skipped: "i.state = 'skipped'",
+  ...Object.fromEntries(OUTCOMES.map((o) => [o, `i.state = 'waiting' AND i.decision = '${o}'`])),
+  held: "r.matches <> '[]'",
+  twice: 'r.repeats IS NOT NULL',
+  copies_yes: 'i.copies > 0',
+  copies_no: 'i.copies = 0',
+  problem: "i.state = 'waiting' AND (i.copy_problems > 0 OR i.errors > 0)",
+  noted: "i.note <> ''",
+  errors: 'i.errors > 0',
+  warnings: 'i.warnings > 0',
+  repaired: "r.repairs <> '[]'",
+};
+/** Records that wait and in which a check found something. */
+const HAS_RULE =
+  "i.state = 'waiting' AND EXISTS (SELECT 1 FROM json_each(i.findings) f WHERE json_extract(f.value, '$.rule') = :rule)";
+const FROM = 'FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :id';
+
+const rowOf = (c: IncomingColumns): IncomingRow => {
+  const value = whole(JSON.parse(c.value) as Incoming);
+  return {
+    id: c.id,
+    version: c.version,
+    seq: c.seq,
+    title: c.title,
+    author: c.author,
+    isbn: c.isbn,
+    year: c.year,
+    decision: c.decision,
+    chosen: value.chosen,
+    copies: c.copies,
+    copyProblems: c.copy_problems,
+    note: c.note,
+    state: c.state,
+    record: c.record,
+    errors: c.errors,
+    warnings: c.warnings,
+    advice: c.advice,
+    target: value.target,
+    recipe: value.recipe,
+    matches: JSON.parse(c.matches) as Match[],
+    repeats: c.repeats,
+    repairs: (JSON.parse(c.repairs) as unknown[]).length,
+  };
+};
+
+/** What comes after the exceptions: a record that waits, is decided, and has nothing wrong. */
+const EXCEPTION =
+  "CASE WHEN i.state = 'waiting' AND (i.decision = 'ask' OR i.copy_problems > 0 OR i.errors > 0) THEN 0 ELSE 1 END";
+const FAR = 10_000_000;
+
+/** The condition of a facet on incoming records (`i`) and what was read of them (`r`); `:rule` is its parameter. */
+export function facetCondition(facet: string | undefined): { condition: string; rule: string | undefined } {
+  const rule = /^rule:([a-z0-9-]+)$/.exec(facet ?? '')?.[1];
+  const condition = rule === undefined ? (facet ? FACETS[facet] : '1') : HAS_RULE;
+  if (!condition) throw wrong('facet', `There is no facet “${facet}”.`);
+  return { condition, rule };
+}
+
+/** A page of a delivery's records, exceptions first, else in file order, with how many fall under each facet. */
+export async function listIncoming(
+  { store }: Services,
+  id: number,
+  facet: string | undefined,
+  after: number,
+  limit = 200,
+): Promise<IncomingPage> {
+  const { condition, rule } = facetCondition(facet);
+  // In a list of what waits, what a person must look at comes first.
+  const first = !facet || facet === 'waiting' ? EXCEPTION : '0';
+  const rows = await store.rows<IncomingColumns & { place: number }>(
+    `SELECT i.*, r.matches, r.repeats, r.repairs, (${first}) * ${FAR} + i.seq AS place ${FROM} AND ${condition} AND place > :after ORDER BY place LIMIT ${limit + 1}`,
+    { id, after, rule },
+  );
+  const sums = Object.entries(FACETS)
+    .map(([name, c]) => `COALESCE(SUM(${c}), 0) AS "${name}"`)
+    .join(', ');
+  const facets = (await store.row<Record<string, number>>(`SELECT COUNT(*) AS "all", ${sums} ${FROM}`, {
+    id,
+  }))!;
+  return {
+    rows: rows.slice(0, limit).map(rowOf),
+    next: rows.length > limit ? rows[limit - 1]!.place : null,
+    total:
+      facets[facet ?? 'all'] ??
+      (await store.row<{ n: number }>(`SELECT COUNT(*) AS n ${FROM} AND ${condition}`, { id, rule }))!.n,
+    facets,
+  };
+}
+
+export async function incomingDetail(
+  { store }: Services,
+  id: number,
+  incoming: number,
+): Promise<IncomingDetail> {
+  const c = await store.row<IncomingColumns>(
+    `SELECT i.*, r.matches, r.repeats, r.repairs, r.original ${FROM} AND i.id = :incoming`,
+    { id, incoming },
+  );
+  if (!c) throw notFound(`Record ${incoming} of this delivery`);
+  const row = rowOf(c);
+  const value = whole(JSON.parse(c.value) as Incoming);
+  const delivery = (await store.read('delivery', id))!;
+  const ids = [...new Set([...row.matches.map((m) => m.record), ...(row.target ? [row.target] : [])])];
+  const held = await store.readMany('record', ids);
+  const copies = await store.rows<{ record: number; n: number }>(
+    'SELECT h.record, COUNT(c.id) AS n FROM holdings h JOIN copies c ON c.holding = h.id WHERE h.record IN (:ids) GROUP BY 1',
+    { ids },
+  );
+  const description = describe(value.marc);
+  const target = held.find((h) => h.id === row.target);
+  const house = rulesWith((await store.house()).value, settingsFor(delivery.value));
+  return {
+    ...row,
+    marc: value.marc,
+    original: JSON.parse(c.original) as MarcRecord,
+    findings: JSON.parse(c.findings) as Finding[],
+    repairList: JSON.parse(c.repairs) as KeptRepair[],
+    proposedCopies: [...value.copies],
+    held: ids.flatMap((of) => {
+      const h = held.find((x) => x.id === of);
+      return h
+        ? [
+            {
+              id: h.id,
+              marc: h.value,
+              likeness: likeness(description, describe(h.value)),
+              copies: copies.find((x) => x.record === of)?.n ?? 0,
+            },
+          ]
+        : [];
+    }),
+    becomes: target ? becomes(row.decision, target.value, value.marc, house) : null,
+  };
+}
+
+function becomes(decision: Outcome, held: MarcRecord, incoming: MarcRecord, house: HouseRules) {
+  if (decision === 'replace') return replaceRecord(held, incoming, house);
+  return decision === 'merge' ? mergeFields(held, incoming, house) : null;
+}
+
+/** Saves a waiting record as a person corrected it: its fields, its copies, or a note. */
+export async function changeIncoming(
+  { store }: Services,
+  person: number,
+  id: number,
+  incoming: number,
+  { version, marc, copies, note }: IncomingBody,
+): Promise<{ entry: number; sentence: string }> {
+  const held = await store.read('incoming', incoming);
+  if (!held || held.value.delivery !== id) throw notFound(`Record ${incoming} of this delivery`);
+  if (held.value.state !== 'waiting') throw wrong('incoming', 'This record is no longer waiting.');
+  const value = whole(held.value);
+  const delivery = (await store.read('delivery', id))!;
+  const work = await copyWork(store, settingsFor(delivery.value));
+  const next: Incoming = {
+    ...value,
+    ...(marc && { marc: marc as MarcRecord, recipe: value.recipe ?? 'by hand' }),
+    ...(note !== undefined && { note: note.trim() }),
+    copies: await copiesOf(store, work, value, marc as MarcRecord | undefined, copies),
+  };
+  const title = quoted(briefOf(next.marc).title);
+  const sentence = marc
+    ? `Corrected the incoming record ${title}`
+    : copies
+      ? `Changed the copies of the incoming record ${title}`
+      : `Wrote a note on the incoming record ${title}`;
+  return {
+    sentence,
+    entry: await commit(store, {
+      act: 'correct',
+      person,
+      sentence,
+      changes: [update<Incoming>('incoming', { ...held, version }, next)],
+    }),
+  };
+}
+
+/** Copies given by hand, or read anew from changed fields; each with what is wrong with it. */
+async function copiesOf(
+  store: Services['store'],
+  work: CopyWork,
+  value: Incoming,
+  marc: MarcRecord | undefined,
+  given: readonly ProposedCopy[] | undefined,
+): Promise<readonly ProposedCopy[]> {
+  if (given) {
+    const [problem] = given.flatMap(copyShapeProblem);
+    if (problem) throw wrong('copies', problem);
+    return (await checkedCopies(store, work, [{ seq: value.seq, copies: asChanged(given, work) }]))[0]!;
+  }
+  if (!marc) return value.copies;
+  const { copies, anew } = copiesAfter(value.marc, marc, value.copies, work);
+  return anew ? (await checkedCopies(store, work, [{ seq: value.seq, copies }]))[0]! : copies;
+}
+
+const TEXTS = [
+  'branch',
+  'location',
+  'prefix',
+  'class',
+  'item',
+  'suffix',
+  'barcode',
+  'type',
+  'fund',
+  'supplier',
+  'note',
+] as const;
+
+/** What is not as a copy is, in one sent by hand. */
+function copyShapeProblem(copy: ProposedCopy): string[] {
+  const wrongText = TEXTS.find((t) => typeof copy[t] !== 'string' || copy[t].length > 200);
+  if (wrongText) return [`The ${wrongText} of a copy is a text of at most 200 characters.`];
+  if (!Number.isInteger(copy.number) || copy.number < 1) return ['A copy number is 1 or more.'];
+  if (copy.price !== null && !(Number.isInteger(copy.price) && copy.price >= 0))
+    return ['A price is in hundredths, or empty.'];
+  if (!SCHEMES.includes(copy.scheme))
+    return ['A call number is by LC, Dewey, NLM or the library’s own scheme.'];
+  return (COPY_STATUSES as readonly string[]).includes(copy.status) ? [] : ['Choose a status.'];
+}
+const SCHEMES = ['lc', 'dewey', 'nlm', 'own'];

@@ -1,0 +1,38 @@
+import type { LabelRoll } from '@osier/core/barcodes';
+import {
+  DEFAULT_SETTINGS,
+  type Delivery,
+  type DeliverySettings,
+  type Incoming,
+} from '@osier/core/deliveries';
+import type { CopyRules } from '@osier/core/holdings';
+import type { Store } from '../store/store';
+
+/** A delivery's settings; one that was taken in before there were any has the defaults. */
+export const settingsFor = (delivery: Delivery): DeliverySettings =>
+  (delivery as Partial<Delivery>).settings ?? DEFAULT_SETTINGS;
+
+/** An incoming record with all its parts, also one that was kept before it had them. */
+export const whole = (value: Incoming): Incoming =>
+  'copies' in value ? value : { ...(value as Incoming), chosen: true, copies: [], note: '' };
+
+/** What copies of a delivery are made by. */
+export interface CopyWork {
+  readonly rules: CopyRules;
+  readonly roll: LabelRoll | null;
+  readonly rolls: readonly LabelRoll[];
+}
+
+export async function copyWork(store: Store, settings: DeliverySettings): Promise<CopyWork> {
+  const rolls = await store.select('roll', '1 ORDER BY id');
+  return {
+    rules: {
+      mapping: settings.mapping,
+      defaults: settings.defaults,
+      house: (await store.house()).value,
+      lists: (await store.lists()).value,
+    },
+    roll: rolls.find((r) => r.id === settings.roll)?.value ?? null,
+    rolls: rolls.map((r) => r.value),
+  };
+}

@@ -1,0 +1,75 @@
+import type { DeliverySummary } from '@osier/contract';
+import { CHECKS, type Severity } from '@osier/core/checks';
+import type { Delivery } from '@osier/core/deliveries';
+import { OUTCOMES, type Outcome } from '@osier/core/matching';
+import { notFound } from '../http/problem';
+import type { Services } from '../services';
+import { settingsFor } from './settings';
+
+const DONE = { add: 'added', replace: 'replaced', merge: 'merged', copies: 'copiesOnly' } as const;
+
+/** The counts of a delivery that a person checks at a glance, and its findings before and after cleaning. */
+export async function deliverySummary({ store }: Services, id: number): Promise<DeliverySummary> {
+  const delivery = await store.read('delivery', id);
+  if (!delivery) throw notFound(`Delivery ${id}`);
+  const reading = await store.row<{ unreadable: number }>(
+    'SELECT unreadable FROM readings WHERE delivery = :id',
+    { id },
+  );
+  const groups = await store.rows<{
+    state: string;
+    decision: Outcome;
+    n: number;
+    copies: number;
+    problems: number;
+  }>(
+    'SELECT state, decision, COUNT(*) AS n, SUM(copies) AS copies, SUM(copy_problems) AS problems FROM incoming WHERE delivery = :id GROUP BY 1, 2',
+    { id },
+  );
+  const waiting = Object.fromEntries(OUTCOMES.map((o) => [o, 0])) as Record<Outcome, number>;
+  const done = { added: 0, replaced: 0, merged: 0, copiesOnly: 0, skipped: 0 };
+  const copies = { waiting: 0, problems: 0, made: 0 };
+  for (const g of groups) {
+    if (g.state === 'waiting') {
+      waiting[g.decision] += g.n;
+      copies.waiting += g.copies;
+      copies.problems += g.problems;
+    } else if (g.state === 'skipped') done.skipped += g.n;
+    else {
+      done[DONE[g.decision as keyof typeof DONE] ?? 'added'] += g.n;
+      copies.made += g.copies;
+    }
+  }
+  const read = groups.reduce((n, g) => n + g.n, 0);
+  return {
+    id,
+    version: delivery.version,
+    sheet: (delivery.value as Partial<Delivery>).sheet ?? null,
+    settings: settingsFor(delivery.value),
+    read,
+    unreadable: reading?.unreadable ?? 0,
+    waiting,
+    done,
+    copies,
+    findings: await findingsOf(store, id),
+    accepted: read - groups.filter((g) => g.state === 'waiting').reduce((n, g) => n + g.n, 0),
+  };
+}
+
+async function findingsOf(store: Services['store'], id: number): Promise<DeliverySummary['findings']> {
+  const rows = await store.rows<{ at: 'before' | 'after'; rule: string; severity: Severity; n: number }>(
+    `SELECT 'before' AS at, json_extract(f.value, '$.rule') AS rule, json_extract(f.value, '$.severity') AS severity, COUNT(*) AS n
+       FROM incoming i JOIN incoming_read r ON r.incoming = i.id, json_each(r.before) f WHERE i.delivery = :id GROUP BY 2, 3
+     UNION ALL SELECT 'after', json_extract(f.value, '$.rule'), json_extract(f.value, '$.severity'), COUNT(*)
+       FROM incoming i, json_each(i.findings) f WHERE i.delivery = :id GROUP BY 2, 3`,
+    { id },
+  );
+  const titles = new Map(CHECKS.map((c) => [c.rule, c.title]));
+  const found = new Map<string, DeliverySummary['findings'][number]>();
+  for (const { at, rule, severity, n } of rows) {
+    const one = found.get(rule) ?? { rule, title: titles.get(rule) ?? rule, severity, before: 0, after: 0 };
+    one[at] += n;
+    found.set(rule, one);
+  }
+  return [...found.values()].sort((a, b) => b.before - a.before || (a.rule < b.rule ? -1 : 1));
+}

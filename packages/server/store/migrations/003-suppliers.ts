@@ -1,0 +1,52 @@
+import { describe, likenessKeys } from '@osier/core/matching';
+import { otherNumbers } from '@osier/core/access';
+import type { MarcRecord } from '@osier/core/marc';
+import { QueryTypes, type Sequelize } from 'sequelize';
+
+/** Supplier sheets and label rolls; what records are compared by; copies of incoming records; what cleaning mended. */
+export const suppliers = [
+  `CREATE TABLE sheets (id INTEGER PRIMARY KEY, version INTEGER NOT NULL, value TEXT NOT NULL, name TEXT NOT NULL)`,
+  `CREATE TABLE rolls (id INTEGER PRIMARY KEY, version INTEGER NOT NULL, value TEXT NOT NULL, name TEXT NOT NULL)`,
+  `ALTER TABLE records ADD COLUMN matching TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE incoming ADD COLUMN copies INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE incoming ADD COLUMN copy_problems INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE incoming ADD COLUMN note TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE incoming_read ADD COLUMN before TEXT NOT NULL DEFAULT '[]'`,
+  `ALTER TABLE incoming_read DROP COLUMN taken`,
+  `UPDATE incoming_read SET before = (SELECT json_group_array(json_object('rule', json_extract(f.value, '$.rule'), 'severity', json_extract(f.value, '$.severity')))
+     FROM incoming i, json_each(i.findings) f WHERE i.id = incoming_read.incoming)`,
+  `UPDATE incoming_read SET matches = (SELECT json_group_array(json_object('record', json_extract(m.value, '$.record'), 'strength', 100,
+     'sure', json(CASE WHEN json_extract(m.value, '$.doubt') IS NULL THEN 'true' ELSE 'false' END),
+     'points', json_array(json_object('by', json_extract(m.value, '$.by'), 'said', json_extract(m.value, '$.key'))),
+     'doubts', CASE WHEN json_extract(m.value, '$.doubt') IS NULL THEN json('[]') ELSE json_array(json_extract(m.value, '$.doubt')) END, 'likeness', 0))
+     FROM json_each(incoming_read.matches) m)`,
+];
+
+const AT_ONCE = 500;
+
+/** Gives the records that are there already what they are compared by, and the keys under which like ones meet. */
+export async function describeRecords(sequelize: Sequelize): Promise<void> {
+  for (let after = 0; ;) {
+    const rows = await sequelize.query<{ id: number; value: string }>(
+      `SELECT id, value FROM records WHERE id > ${after} ORDER BY id LIMIT ${AT_ONCE}`,
+      { type: QueryTypes.SELECT },
+    );
+    for (const { id, value } of rows) {
+      const marc = JSON.parse(value) as MarcRecord;
+      const description = describe(marc);
+      await sequelize.query('UPDATE records SET matching = $1 WHERE id = $2', {
+        bind: [JSON.stringify(description), id],
+      });
+      const keys = [
+        ...likenessKeys(description).map((k) => [k.kind, k.key]),
+        ...otherNumbers(marc).map((key) => ['number', key]),
+      ];
+      for (const bind of keys)
+        await sequelize.query('INSERT OR IGNORE INTO record_keys (kind, key, record) VALUES ($1, $2, $3)', {
+          bind: [...bind, id],
+        });
+    }
+    if (rows.length < AT_ONCE) return;
+    after = rows.at(-1)!.id;
+  }
+}

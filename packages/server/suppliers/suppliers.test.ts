@@ -1,0 +1,276 @@
+import type {
+  DeliverySummary,
+  IncomingDetail,
+  IncomingPage,
+  JobState,
+  Problem,
+  Review,
+  RollRow,
+  SheetRow,
+} from '@osier/contract';
+import { rollNumber, serialIn } from '@osier/core/barcodes';
+import { readFileSync } from 'node:fs';
+import { SHEETS, SHELF_READY } from '../../../demo/library';
+import { catalogueOf, demoFile, startTesting, type Ask } from '../testing/running';
+
+let t: Awaited<ReturnType<typeof startTesting>>;
+let head: Ask;
+let cataloguer: Ask;
+beforeAll(async () => {
+  t = await startTesting();
+  head = await t.as(1);
+  cataloguer = await t.as(2);
+});
+afterAll(() => t.stop());
+
+const deliver = async (name: string) => {
+  const { body } = await cataloguer<{ delivery: number; job: number }>(
+    'POST',
+    `/deliveries?name=${name}`,
+    readFileSync(demoFile(name)),
+  );
+  await t.jobDone(cataloguer, body.job);
+  return body.delivery;
+};
+const page = async (id: number, facet = '') =>
+  (await cataloguer<IncomingPage>('GET', `/deliveries/${id}/incoming?facet=${facet}`)).body;
+const detail = async (id: number, n: number) =>
+  (await cataloguer<IncomingDetail>('GET', `/deliveries/${id}/incoming/${n}`)).body;
+const summary = async (id: number) =>
+  (await cataloguer<DeliverySummary>('GET', `/deliveries/${id}/summary`)).body;
+const run = async (method: string, path: string, body: object = {}) => {
+  const started = await cataloguer<JobState>(method, path, body);
+  expect(started.status).toBe(202);
+  return t.jobDone(cataloguer, started.body.id);
+};
+
+test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems first; accepted; taken back row by row', async () => {
+  const before = await catalogueOf(t.running);
+  const id = await deliver('reedling-shelf-ready.mrc');
+  const read = await summary(id);
+  expect(read.sheet).toMatchObject({
+    name: 'Reedling Library Supply',
+    why: 'the file name fits “reedling-shelf-ready*”',
+  });
+  expect(read).toMatchObject({
+    read: 24,
+    waiting: { add: 21, copies: 3 },
+    copies: { waiting: 26, problems: 4, made: 0 },
+  });
+  const sum = (at: 'before' | 'after') => read.findings.reduce((n, f) => n + f[at], 0);
+  expect(sum('after')).toBeLessThan(sum('before'));
+
+  const all = (await page(id)).rows;
+  const odd = (r: (typeof all)[number]) => r.copyProblems > 0 || r.errors > 0;
+  expect(all.map(odd)).toEqual([...all.map(odd)].sort((x, y) => Number(y) - Number(x)));
+  const first = all.filter((r) => r.copyProblems > 0);
+  const problems = await Promise.all(
+    first.slice(0, 4).map(async (r) => (await detail(id, r.id)).proposedCopies[0]!.problems.join(' ')),
+  );
+  for (const said of [
+    /is already on/,
+    /is not of the roll/,
+    /check digit|digits only/,
+    /“TOWER” is not a location here/,
+  ])
+    expect(problems.some((p) => said.test(p))).toBe(true);
+
+  // One is put right by hand: another location, and a barcode from the roll.
+  const tower = first.find((r, i) => problems[i]!.includes('TOWER'))!;
+  const path = `/deliveries/${id}/incoming/${tower.id}`;
+  const [copy] = (await detail(id, tower.id)).proposedCopies;
+  const wrong = await cataloguer<Problem>('PUT', path, {
+    version: tower.version,
+    copies: [{ ...copy, number: 0 }],
+  });
+  expect([wrong.status, wrong.body.detail]).toEqual([422, 'A copy number is 1 or more.']);
+  const mended = [{ ...copy, location: 'BENCH', barcode: '' }];
+  expect(
+    (await cataloguer('PUT', path, { version: tower.version, copies: mended, note: 'Asked the supplier.' }))
+      .status,
+  ).toBe(200);
+  expect((await page(id, 'noted')).rows[0]).toMatchObject({ copyProblems: 0, note: 'Asked the supplier.' });
+
+  const review = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {})).body;
+  expect(review.count).toBe(21);
+  expect(review.rows.slice(0, 3).every((r) => r.exception)).toBe(true);
+  const done = await run('POST', `/deliveries/${id}/accept`);
+  expect(done.message).toMatch(
+    /^Accepted 21 records of “reedling-shelf-ready.mrc”: 18 new, 3 with copies only, 23 copies/,
+  );
+  expect(done.message).toContain('3 records stayed in the delivery');
+  expect(await summary(id)).toMatchObject({
+    done: { added: 18, copiesOnly: 3 },
+    copies: { made: 23, problems: 3 },
+  });
+  const after = await catalogueOf(t.running);
+  expect([
+    after.records!.length - before.records!.length,
+    after.copies!.length - before.copies!.length,
+  ]).toEqual([18, 23]);
+  // The one without a barcode got a number of the roll behind all those that the file brings.
+  const serials = (await detail(id, tower.id)).proposedCopies[0]!.barcode;
+  const brought = await Promise.all(
+    all
+      .filter((r) => r.id !== tower.id)
+      .map(async (r) => (await detail(id, r.id)).proposedCopies.map((c) => c.barcode)),
+  );
+  const ofRoll = brought.flat().flatMap((b) => serialIn(SHELF_READY, b) ?? []);
+  expect(serialIn(SHELF_READY, serials)).toBe(Math.max(...ofRoll) + 1);
+  const report = (await cataloguer<string>('GET', `/deliveries/${id}/report`)).body;
+  expect(report).toContain('copies only');
+  expect(report).toContain(serials);
+
+  const back = await run('POST', `/deliveries/${id}/take-back`);
+  expect(back.message).toBe('Took back 21 records of “reedling-shelf-ready.mrc”.');
+  expect(await catalogueOf(t.running)).toEqual(before);
+  expect(await summary(id)).toMatchObject({ waiting: { add: 21, copies: 3 }, accepted: 0 });
+});
+
+test('taken back in part: what was worked on or lent since stays, and is named', async () => {
+  const id = await deliver('tallow-and-pike.mrc');
+  await run('POST', `/deliveries/${id}/accept`);
+  const accepted = (await page(id, 'accepted')).rows;
+  const [a, b, c] = accepted;
+  const record = (
+    await cataloguer<{ version: number; marc: { leader: string; fields: object[] } }>(
+      'GET',
+      `/records/${a!.record}`,
+    )
+  ).body;
+  const marc = {
+    ...record.marc,
+    fields: [
+      ...record.marc.fields,
+      { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Seen.' }] },
+    ],
+  };
+  await cataloguer('PUT', `/records/${a!.record}`, { version: record.version, marc });
+  const body = { incoming: [a!.id, b!.id, c!.id] };
+  const review = (await cataloguer<Review>('POST', `/deliveries/${id}/take-back/review`, body)).body;
+  expect(review).toMatchObject({ count: 2, verb: 'Take back 2 records' });
+  expect(review.rows[0]).toMatchObject({ id: a!.id, canLeaveOut: false });
+  expect(review.rows[0]!.exception).toMatch(/has been changed since: Corrected/);
+  const done = await run('POST', `/deliveries/${id}/take-back`, { ...body, leaveOut: [c!.id] });
+  expect(done.message).toMatch(/^Took back 1 record of .* 1 record stayed/);
+  const state = async (n: number) => (await detail(id, n)).state;
+  expect([await state(a!.id), await state(b!.id), await state(c!.id)]).toEqual([
+    'accepted',
+    'waiting',
+    'accepted',
+  ]);
+  expect((await cataloguer('GET', `/records/${b!.record}`)).status).toBe(404);
+  // Taking back is itself an act that can be taken back.
+  expect((await cataloguer('POST', `/daybook/${done.entry}/undo`)).status).toBe(200);
+  expect([await state(b!.id), (await cataloguer('GET', `/records/${b!.record}`)).status]).toEqual([
+    'accepted',
+    200,
+  ]);
+});
+
+test('other settings for one delivery: matched anew, a person’s decision stays', async () => {
+  const id = await deliver('tallow-and-pike.mrc');
+  const held = (await page(id, 'held')).rows;
+  expect(held.length).toBeGreaterThan(6);
+  await cataloguer('POST', `/deliveries/${id}/decisions`, { incoming: [held[0]!.id], decision: 'add' });
+  const { version, sheet, settings } = await summary(id);
+  const next = {
+    ...settings,
+    actions: { one: 'skip', several: 'skip', none: 'add' },
+    defaults: { ...settings.defaults, branch: 'MR', location: 'OPEN', type: 'BK', copies: 2 },
+    roll: 1,
+  };
+  const done = await run('PUT', `/deliveries/${id}/settings`, { version, sheet: sheet!.id, settings: next });
+  expect(done.state).toBe('done');
+  const after = await summary(id);
+  expect(after.copies).toEqual({ waiting: 84, problems: 0, made: 0 });
+  expect(after.waiting.skip).toBeGreaterThan(0);
+  expect((await detail(id, held[0]!.id)).decision).toBe('add');
+  const stale = await cataloguer('PUT', `/deliveries/${id}/settings`, {
+    version,
+    sheet: null,
+    settings: next,
+  });
+  expect(stale.status).toBe(409);
+  const reading = await cataloguer<Problem>('PUT', `/deliveries/${id}/settings`, {
+    version: after.version,
+    sheet: null,
+    settings: { ...next, charset: 'marc8' },
+  });
+  expect([reading.status, reading.body.detail]).toEqual([
+    422,
+    expect.stringContaining('Drop the file once more'),
+  ]);
+});
+
+test('all under a facet are decided at once; those without a match are left as they were', async () => {
+  const id = await deliver('tallow-and-pike.mrc');
+  const { facets } = await page(id);
+  const job = (
+    await cataloguer<JobState>('POST', `/deliveries/${id}/decisions`, { facet: 'held', decision: 'merge' })
+  ).body;
+  const done = await t.jobDone(cataloguer, job.id);
+  expect(done.message).toContain(`Chose “merge fields” for ${facets.held} incoming records`);
+  expect((await page(id)).facets.merge).toBe(facets.held);
+  expect((await detail(id, (await page(id, 'merge')).rows[0]!.id)).becomes).not.toBeNull();
+  const none = (
+    await cataloguer<JobState>('POST', `/deliveries/${id}/decisions`, { facet: 'add', decision: 'replace' })
+  ).body;
+  expect((await t.jobDone(cataloguer, none.id)).message).toMatch(
+    /matches nothing in the catalogue and was left|Chose “replace” for 0/,
+  );
+  const bad = await cataloguer<Problem>('POST', `/deliveries/${id}/decisions`, {
+    facet: 'nonsense',
+    decision: 'skip',
+  });
+  expect([bad.status, bad.body.detail]).toEqual([422, 'There is no facet “nonsense”.']);
+});
+
+test('a record is paired by hand with one that no rule found', async () => {
+  const id = await deliver('lyngby-exchange.xml');
+  const row = (await page(id, 'add')).rows[0]!;
+  const to = { incoming: [row.id], decision: 'merge', target: 3 };
+  expect((await cataloguer('POST', `/deliveries/${id}/decisions`, to)).status).toBe(200);
+  const paired = await detail(id, row.id);
+  expect([paired.target, paired.held.map((h) => h.id)]).toEqual([3, expect.arrayContaining([3])]);
+  const gone = await cataloguer<Problem>('POST', `/deliveries/${id}/decisions`, { ...to, target: 999_999 });
+  expect([gone.status, gone.body.detail]).toEqual([422, 'There is no record 999999 in the catalogue.']);
+});
+
+test('sheets and rolls: only the head keeps them, codes must be on their lists, a roll in use stays', async () => {
+  const sheets = (await cataloguer<SheetRow[]>('GET', '/supplier-sheets')).body;
+  expect(sheets.map((s) => s.sheet.name)).toEqual(['Reedling Library Supply', 'Tallow & Pike']);
+  const sheet = { ...SHEETS[0]!, name: 'Third', files: ['third*'], organisations: [] };
+  expect((await cataloguer('POST', '/supplier-sheets', { sheet })).status).toBe(403);
+  const wrong = await head<Problem>('POST', '/supplier-sheets', {
+    sheet: { ...sheet, defaults: { ...sheet.defaults, branch: 'mr', location: 'OPEN' } },
+  });
+  expect(wrong.status).toBe(422);
+  expect(JSON.stringify(wrong.body)).toContain('“mr” is not a branch here. Nearest: MR (Millrace)');
+  const made = (await head<{ id: number }>('POST', '/supplier-sheets', { sheet })).body;
+  const changed = await head('PUT', `/supplier-sheets/${made.id}`, {
+    version: 1,
+    sheet: { ...sheet, name: 'Fourth' },
+  });
+  expect(changed.status).toBe(200);
+  expect((await head('POST', `/supplier-sheets/${made.id}/remove`, { version: 1 })).status).toBe(409);
+  expect((await head('POST', `/supplier-sheets/${made.id}/remove`, { version: 2 })).status).toBe(200);
+
+  const rolls = (await cataloguer<RollRow[]>('GET', '/label-rolls')).body;
+  const reedling = rolls.find((r) => r.roll.supplier)!;
+  expect(reedling).toMatchObject({ all: 600, left: 600, next: rollNumber(SHELF_READY, SHELF_READY.from) });
+  const used = await head<Problem>('POST', `/label-rolls/${reedling.id}/remove`, { version: 1 });
+  expect([used.status, used.body.detail]).toEqual([
+    422,
+    expect.stringContaining('“Reedling Library Supply” takes its numbers'),
+  ]);
+  const over = await head<Problem>('POST', '/label-rolls', {
+    roll: { ...SHELF_READY, name: 'New', from: 800_500, to: 800_900 },
+  });
+  expect(JSON.stringify(over.body)).toContain('belong to the roll “Reedling shelf-ready”');
+  const grown = await head('PUT', `/label-rolls/${reedling.id}`, {
+    version: reedling.version,
+    roll: { ...SHELF_READY, to: 800_900 },
+  });
+  expect(grown.status).toBe(200);
+});
