@@ -71,11 +71,17 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(status(page)).toContainText(/“House style” changed \d+ records/);
 
   await page.getByRole('button', { name: /^already held/ }).click();
+  await page.getByRole('combobox', { name: 'Decide for all that are listed' }).click();
+  await page.getByTitle('skip', { exact: true }).click();
+  await expect(status(page)).toContainText('Chose “skip” for 6 incoming records');
   await page.getByRole('option').first().click();
-  await page.getByText(/^Replace \d+$/).click();
+  await page.getByText(/^replace \d+$/).click();
   await expect(status(page)).toContainText('replace');
+  await page.getByRole('button', { name: /^What record \d+ becomes/ }).click();
+  await accessible(page);
   await page.getByRole('button', { name: /^Accept 37 records/ }).click();
-  await expect(page.getByText('36 records will be added, 1 replaced, 5 skipped.')).toBeVisible();
+  await expect(page.getByText(/^36 records will be added, 1 replaced, .* 5 skipped\. 0 copies/)).toBeVisible();
+  await expect(page.getByText(/the titles only are added/)).toBeVisible();
   await page.getByRole('button', { name: /^Accept 37 records Ctrl/ }).click();
   await expect(status(page)).toContainText('Accepted 37 records');
   await expect(page.getByText('42 records, none waiting, 37 accepted, 5 skipped.')).toBeVisible();
@@ -86,6 +92,56 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Took back: Accepted 37 records');
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
+});
+
+test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copies made, reported, taken back', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole('link', { name: /Deliveries/ }).click();
+  await page.locator('input[type=file]').setInputFiles(demoFile('reedling-shelf-ready.mrc'));
+  await page.getByRole('button', { name: 'Take in 24 records' }).click();
+  await expect(page.getByText('24 records, 24 waiting.')).toBeVisible();
+  await expect(page.getByText('22 findings as the file came, 14 now.')).toBeVisible();
+  await accessible(page);
+  await picture(page, 'shelf-ready');
+  await page.getByRole('button', { name: 'Sheet: Reedling Library Supply' }).click();
+  await expect(page.getByText(/because the file name fits/)).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: /^has a problem/ }).click();
+  await page.getByRole('option').nth(3).click();
+  await expect(page.getByText('“TOWER” is not a location here. Nearest: OPEN')).toBeVisible();
+  const copies = page.getByRole('region', { name: 'Copies' });
+  await copies.getByRole('button', { name: 'Change' }).click();
+  await expect(copies.getByRole('textbox', { name: /^Barcode/ })).toBeFocused();
+  await accessible(page);
+  await pick(page, 'Location', 'BENCH');
+  await copies.getByRole('button', { name: 'Keep this copy' }).click();
+  await expect(status(page)).toContainText('Changed the copies of the incoming record');
+  await expect(page.getByRole('button', { name: 'has a problem3' })).toBeVisible();
+
+  await page.getByRole('button', { name: /^already held/ }).click();
+  await page.getByRole('option').first().click();
+  await expect(page.getByText(/% alike/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  await accessible(page);
+  await picture(page, 'side-by-side');
+  await page.getByRole('button', { name: /^Accept 21 records/ }).click();
+  await expect(page.getByText(/^18 records will be added, .* 3 get copies only, .* 23 copies/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Accepted 21 records');
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByRole('cell', { name: 'copies only', exact: true })).toHaveCount(3);
+  await accessible(page);
+  await picture(page, 'report');
+  await page.getByRole('link', { name: 'Back to the delivery' }).click();
+  await page.getByRole('button', { name: 'Take back' }).first().click();
+  await expect(page.getByText('21 records go back to waiting in this delivery.')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Took back 21 records');
+  await expect(page.getByText('24 records, 24 waiting.')).toBeVisible();
 });
 
 test('3 and 5: a record is found by the scan line, corrected, and given a holding and a copy', async ({
@@ -331,10 +387,10 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await page.getByRole('button', { name: 'Save the lists' }).click();
   await expect(status(page)).toContainText('Changed the code lists');
   await picture(page, 'set-up');
-  for (const name of ['House rules', 'Recipes', 'People']) {
+  for (const name of ['House rules', 'Suppliers and labels', 'Recipes', 'People']) {
     await page.getByRole('button', { name }).click();
     await accessible(page);
-    if (name !== 'People') await picture(page, name.toLowerCase().replace(' ', '-'));
+    if (name !== 'People') await picture(page, name.toLowerCase().replaceAll(' ', '-'));
   }
   await page.keyboard.press('Alt+z');
   await expect(page.getByText(/^Takes back: Changed the code lists/)).toBeVisible();

@@ -6,7 +6,7 @@ import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
 import type { LabelRoll } from '@osier/core/barcodes';
-import type { Delivery, SupplierSheet } from '@osier/core/deliveries';
+import type { Delivery, ReportRow, SupplierSheet } from '@osier/core/deliveries';
 import type { ProposedCopy } from '@osier/core/holdings';
 import type { Likeness, Match, Outcome } from '@osier/core/matching';
 import type { Reconciliation, Stocktake } from '@osier/core/stocktake';
@@ -127,6 +127,12 @@ export interface DeliverySummary {
   findings: { rule: string; title: string; severity: Severity; before: number; after: number }[];
   /** Whether anything can be taken back. */
   accepted: number;
+}
+/** What became of each record of a delivery, for printing. */
+export interface DeliveryReport {
+  name: string;
+  arrived: string;
+  rows: (ReportRow & { outcome: string })[];
 }
 /** A supplier sheet as it is kept. */
 export interface SheetRow {

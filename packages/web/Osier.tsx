@@ -9,6 +9,7 @@ import { SignIn } from './shell/SignIn';
 const Today = lazy(() => import('./areas/today/Today'));
 const Deliveries = lazy(() => import('./areas/deliveries/Deliveries'));
 const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
+const DeliveryReport = lazy(() => import('./areas/deliveries/DeliveryReport'));
 const Catalogue = lazy(() => import('./areas/catalogue/Catalogue'));
 const Headings = lazy(() => import('./areas/headings/Headings'));
 const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));
@@ -35,6 +36,7 @@ export function Osier() {
           <Route path="/today" element={<Today />} />
           <Route path="/deliveries" element={<Deliveries />} />
           <Route path="/deliveries/:id" element={<Delivery />} />
+          <Route path="/deliveries/:id/report" element={<DeliveryReport />} />
           <Route path="/catalogue/:id?" element={<Catalogue />} />
           <Route path="/headings/:id?" element={<Headings />} />
           <Route path="/withdrawals/:id?" element={<Withdrawals />} />

@@ -34,6 +34,8 @@ const withoutBarcode = ({ roll }: BarcodeContext): string[] =>
 function problemsOf(barcode: string, { form, roll, rolls, takenBy, seenIn }: BarcodeContext): string[] {
   const shown = groupedBarcode(barcode);
   const problems: string[] = [];
+  const title = takenBy(barcode);
+  if (title !== null) problems.push(`Barcode ${shown} is already on “${title}”.`);
   const of = rolls.find((r) => serialIn(r, barcode) !== null);
   const wrong = of ? null : barcodeProblem(barcode, form);
   if (wrong) problems.push(`Barcode ${shown}: ${wrong}`);
@@ -43,8 +45,6 @@ function problemsOf(barcode: string, { form, roll, rolls, takenBy, seenIn }: Bar
     problems.push(
       `Barcode ${shown} is not of the roll “${roll.name}”, which is reserved for ${roll.supplier}.`,
     );
-  const title = takenBy(barcode);
-  if (title !== null) problems.push(`Barcode ${shown} is already on “${title}”.`);
   const seen = seenIn(barcode);
   if (seen !== null) problems.push(`Barcode ${shown} is already in record ${seen} of this file.`);
   return problems;

@@ -6,6 +6,6 @@ export { withBarcodeProblems } from './copy-barcodes';
 export type { FileLook, LookKind, RepairKind } from './file-look';
 export { fileLook } from './file-look';
 export type { ReportRow } from './report';
-export { reportHead, reportLine } from './report';
+export { outcomeOf, reportHead, reportLine } from './report';
 export type { DeliverySettings, SheetContext, SupplierSheet } from './sheet';
 export { DEFAULT_SETTINGS, rulesWith, settingsOf, settingsProblems, sheetFor, sheetProblems } from './sheet';

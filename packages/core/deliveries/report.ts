@@ -59,7 +59,8 @@ const DONE: Record<string, string> = {
   merge: 'merged',
   copies: 'copies only',
 };
-function outcomeOf({ state, decision }: ReportRow): string {
+/** What became of a record, in words. */
+export function outcomeOf({ state, decision }: Pick<ReportRow, 'state' | 'decision'>): string {
   if (state === 'waiting') return `waiting (${decision})`;
   if (state === 'skipped') return 'skipped';
   return DONE[decision] ?? decision;

@@ -170,7 +170,7 @@ function consequencesOf(t: AcceptTotals, left: number, { house }: AcceptContext)
   if (t.replaced) said.push(`${counted(t.replaced, 'record')} in the catalogue will be replaced.${kept}`);
   if (t.merged)
     said.push(
-      `${counted(t.merged, 'record')} in the catalogue will get the fields that they lack; nothing of theirs is lost.`,
+      `Fields that are lacking go into ${counted(t.merged, 'record')} of the catalogue; nothing that is there is lost.`,
     );
   if (t.copies === 0 && t.added > 0)
     said.push('No copies come with these records: the titles only are added.');
@@ -178,7 +178,11 @@ function consequencesOf(t: AcceptTotals, left: number, { house }: AcceptContext)
     said.push(
       `${counted(t.newHeadings, 'new heading')} will be made for names and subjects that are not known yet.`,
     );
-  if (left) said.push(`${counted(left, 'record')} stay in the delivery, because they need another look.`);
-  if (t.asked) said.push(`${counted(t.asked, 'record')} wait for you to decide and stay in the delivery.`);
+  if (left)
+    said.push(
+      `${counted(left, 'record')} ${left === 1 ? 'stays' : 'stay'} in the delivery for another look.`,
+    );
+  if (t.asked)
+    said.push(`${counted(t.asked, 'record')} ${t.asked === 1 ? 'waits' : 'wait'} for you to decide.`);
   return said;
 }

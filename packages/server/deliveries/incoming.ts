@@ -56,6 +56,8 @@ const FACETS: Record<string, string> = {
   copies_yes: 'i.copies > 0',
   copies_no: 'i.copies = 0',
   problem: "i.state = 'waiting' AND (i.copy_problems > 0 OR i.errors > 0)",
+  ready:
+    "i.state = 'waiting' AND i.decision IN ('add', 'replace', 'merge', 'copies') AND i.copy_problems = 0",
   noted: "i.note <> ''",
   errors: 'i.errors > 0',
   warnings: 'i.warnings > 0',

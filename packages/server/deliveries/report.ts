@@ -1,4 +1,5 @@
-import { reportHead, reportLine, type Incoming, type ReportRow } from '@osier/core/deliveries';
+import type { DeliveryReport } from '@osier/contract';
+import { outcomeOf, reportHead, reportLine, type Incoming, type ReportRow } from '@osier/core/deliveries';
 import { writeIso2709 } from '@osier/core/marc';
 import type { Response } from 'express';
 import { notFound } from '../http/problem';
@@ -9,26 +10,46 @@ const AT_ONCE = 1000;
 
 type Columns = Omit<ReportRow, 'barcodes' | 'repairs'> & { id: number; value: string; repairs: string };
 
-/** What became of each record of a delivery as a table, written as it is read; it can be asked for ever. */
-export async function sendReport({ store }: Services, delivery: number, res: Response): Promise<void> {
-  await begin(store, delivery, res, 'text/csv; charset=utf-8', 'report.csv');
-  // A byte order mark, because spreadsheets take a file without it for another encoding.
-  res.write(`\ufeff${reportHead()}`);
+/** What became of each record, in the order of the file, a thousand at a time. */
+async function* reportRows(store: Services['store'], delivery: number): AsyncGenerator<ReportRow[]> {
   for (let after = 0; ;) {
     const rows = await store.rows<Columns>(
       `SELECT i.id, i.seq, i.title, i.author, i.isbn, i.year, i.state, i.decision, i.record, i.errors, i.warnings, i.advice, i.note, i.value, r.repairs
        FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :delivery AND i.seq > :after ORDER BY i.seq LIMIT ${AT_ONCE}`,
       { delivery, after },
     );
-    for (const { value, repairs, ...row } of rows) {
-      const { copies } = whole(JSON.parse(value) as Incoming);
-      const barcodes = copies.map((c) => c.barcode).filter(Boolean);
-      res.write(reportLine({ ...row, barcodes, repairs: (JSON.parse(repairs) as unknown[]).length }));
-    }
-    if (rows.length < AT_ONCE) break;
+    yield rows.map(({ value, repairs, ...row }) => ({
+      ...row,
+      barcodes: whole(JSON.parse(value) as Incoming)
+        .copies.map((c) => c.barcode)
+        .filter(Boolean),
+      repairs: (JSON.parse(repairs) as unknown[]).length,
+    }));
+    if (rows.length < AT_ONCE) return;
     after = rows.at(-1)!.seq;
   }
+}
+
+/** What became of each record of a delivery as a table, written as it is read; it can be asked for ever. */
+export async function sendReport({ store }: Services, delivery: number, res: Response): Promise<void> {
+  await begin(store, delivery, res, 'text/csv; charset=utf-8', 'report.csv');
+  // A byte order mark, because spreadsheets take a file without it for another encoding.
+  res.write(`\ufeff${reportHead()}`);
+  for await (const rows of reportRows(store, delivery)) for (const row of rows) res.write(reportLine(row));
   res.end();
+}
+
+/** The same, for the page that is printed. */
+export async function reportList({ store }: Services, delivery: number): Promise<DeliveryReport> {
+  const held = await store.read('delivery', delivery);
+  if (!held) throw notFound(`Delivery ${delivery}`);
+  const all: ReportRow[] = [];
+  for await (const rows of reportRows(store, delivery)) all.push(...rows);
+  return {
+    name: held.value.name,
+    arrived: held.value.arrived,
+    rows: all.map((r) => ({ ...r, outcome: outcomeOf(r) })),
+  };
 }
 
 /** The records of the catalogue that a delivery became, as they are now, in ISO 2709. */

@@ -20,7 +20,7 @@ import { deliverySummary } from './summary';
 import { reviewTakeBack } from './take-back';
 import { findingKinds } from './findings';
 import { recipeNamed } from '../recipes/recipes';
-import { sendAccepted, sendReport } from './report';
+import { reportList, sendAccepted, sendReport } from './report';
 import { treatmentOf } from './treatments';
 
 export function deliveryRoutes(services: Services): Route[] {
@@ -147,6 +147,13 @@ export function deliveryRoutes(services: Services): Route[] {
       summary: 'What became of each record, as CSV',
       permission: 'look',
       work: ({ id, res }) => sendReport(services, id(), res),
+    }),
+    route({
+      method: 'get',
+      path: '/deliveries/:id/report/rows',
+      summary: 'What became of each record, as JSON',
+      permission: 'look',
+      work: ({ id }) => reportList(services, id()),
     }),
     route({
       method: 'get',

@@ -147,20 +147,23 @@ export async function reviewTakeBack(
   const { changes, back, left } = await plan(services, await acceptance(services, delivery), rows, all);
   const count = (kind: string, gone: boolean) =>
     changes.filter((c) => c.kind === kind && (c.after === null) === gone).length;
-  const said = [
-    count('record', true) && `${counted(count('record', true), 'record')} leave the catalogue`,
-    count('record', false) && `${counted(count('record', false), 'record')} become what they were before`,
-    count('copy', true) && `${counted(count('copy', true), 'copy', 'copies')} go`,
-    count('heading', true) && `${counted(count('heading', true), 'heading')} that nothing else has go`,
+  const gone = [
+    count('record', true) && counted(count('record', true), 'record'),
+    count('copy', true) && counted(count('copy', true), 'copy', 'copies'),
+    count('heading', true) && `${counted(count('heading', true), 'heading')} that nothing else has`,
   ].filter(Boolean);
+  const said = [
+    gone.length && `Out of the catalogue: ${gone.join(', ')}.`,
+    count('record', false) && `As before the delivery: ${counted(count('record', false), 'record')}.`,
+  ].filter((x) => typeof x === 'string');
   return {
     sentence: `${counted(back.length, 'record')} go back to waiting in this delivery.`,
     verb: `Take back ${counted(back.length, 'record')}`,
     count: back.length,
     consequences: [
-      ...(said.length ? [`${said.join('; ')}.`] : []),
+      ...said,
       ...(left.length
-        ? [`${counted(left.length, 'record')} stay as they are, because something was done with them since.`]
+        ? [`Left as now, because something was done since: ${counted(left.length, 'record')}.`]
         : []),
     ],
     rows: [

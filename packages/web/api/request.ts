@@ -7,7 +7,8 @@ export class RequestProblem extends Error {
   }
   /** The message for one field of a form. */
   field(name: string): string | undefined {
-    return this.problem.fields?.find((f) => f.field === name)?.message;
+    return this.problem.fields?.find((f) => f.field.replace(/^(sheet|roll|settings)\./, '') === name)
+      ?.message;
   }
 }
 

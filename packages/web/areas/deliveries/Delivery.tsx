@@ -1,29 +1,43 @@
-import type { DeliveryRow, IncomingPage, JobState, RecipeRow, Review } from '@osier/contract';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import type { DeliveryRow, DeliverySummary, Done, IncomingPage, JobState, RecipeRow } from '@osier/contract';
+import { OUTCOMES, type Outcome } from '@osier/core/matching';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
-import { useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { lazy, Suspense, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { get, post, problemText, withQuery } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { Facets } from '../../parts/Facets';
 import { FindingCounts, Mark } from '../../parts/Mark';
-import { ReviewSheet } from '../../parts/ReviewSheet';
+import { OUTCOME_NAMES, OUTCOME_SHORT } from '../../parts/outcomes';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useJobs } from '../../shell/jobs-store';
 import { useMay } from '../../shell/person';
+import { useShell } from '../../shell/shell-store';
+import { BatchSheet } from './BatchSheet';
+import { DeliveryCounts } from './DeliveryCounts';
+import { DeliverySettings } from './DeliverySettings';
 import { FindingKinds } from './FindingKinds';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
 
+const FindingsChart = lazy(() => import('./FindingsChart'));
+
 const FACETS: readonly (readonly [string, string])[] = [
   ['waiting', 'waiting'],
+  ['ask', 'to decide'],
+  ['problem', 'has a problem'],
   ['add', 'to add'],
   ['replace', 'to replace'],
+  ['merge', 'to merge'],
+  ['copies', 'copies only'],
   ['skip', 'to skip'],
   ['held', 'already held'],
   ['twice', 'twice in the file'],
+  ['copies_yes', 'has copies'],
+  ['copies_no', 'no copies'],
+  ['noted', 'has a note'],
   ['errors', 'errors'],
   ['warnings', 'warnings'],
   ['repaired', 'repaired in reading'],
@@ -33,10 +47,12 @@ const FACETS: readonly (readonly [string, string])[] = [
 
 /** A batch act on the delivery, and what it is done with. */
 interface Sheet {
-  readonly act: 'clean' | 'fix' | 'accept';
+  readonly act: 'clean' | 'fix' | 'accept' | 'take-back';
   readonly body: object;
 }
-const SHEET_NAME = { clean: 'Clean', fix: 'Mend', accept: 'Accept' };
+const SHEET_NAME = { clean: 'Clean', fix: 'Mend', accept: 'Accept', 'take-back': 'Take back' };
+/** Facets under which nothing waits, so that nothing can be decided. */
+const DONE_FACETS = ['accepted', 'skipped'];
 const ruleOf = (facet: string | undefined) => (facet?.startsWith('rule:') ? facet.slice(5) : undefined);
 
 /** One delivery: its records as a work list, each with what is wrong and what is held; clean, then accept. */
@@ -46,6 +62,9 @@ export default function Delivery() {
   const facet = query.get('facet') ?? undefined;
   const open = query.get('record') ? Number(query.get('record')) : null;
   const { data: delivery, error } = useApi<DeliveryRow>(`/deliveries/${id}`);
+  const { data: summary } = useApi<DeliverySummary>(`/deliveries/${id}/summary`);
+  const [settingsOpen, setSettingsOpen] = useState(false);
+  const { say, complain } = useShell();
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
   const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
   const [recipeId, setRecipeId] = useState('house-style');
@@ -73,17 +92,33 @@ export default function Delivery() {
       },
       { replace: true },
     );
+  const decideAll = async (decision: Outcome) => {
+    try {
+      await post<JobState | Done>(`/deliveries/${id}/decisions`, { facet: facet ?? 'waiting', decision });
+      say(`Choosing “${OUTCOME_NAMES[decision]}”…`);
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
   if (error) return <AreaHead name="Delivery" state={error.message} />;
   if (!delivery) return <AreaHead name="Delivery" state="…" />;
   return (
     <>
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
-        {delivery.accepted > 0 ? (
-          <span className="row">
-            <a href={`/api/deliveries/${id}/report`}>Report</a>
-            <a href={`/api/deliveries/${id}/accepted`}>Accepted records</a>
-          </span>
-        ) : null}
+        <span className="row">
+          {delivery.accepted > 0 ? <Link to={`/deliveries/${id}/report`}>Report</Link> : null}
+          {summary ? (
+            <button className="fix" onClick={() => setSettingsOpen(true)}>
+              {summary.sheet ? `Sheet: ${summary.sheet.name}` : 'No supplier sheet'}
+            </button>
+          ) : null}
+          {mayTake && !job && delivery.accepted + delivery.skipped > 0 ? (
+            <button className="fix" onClick={() => setSheet({ act: 'take-back', body: {} })}>
+              Take back
+            </button>
+          ) : null}
+        </span>
         {mayTake && delivery.waiting > 0 ? (
           <>
             {recipes.length > 1 ? (
@@ -98,11 +133,11 @@ export default function Delivery() {
             <Button disabled={!!job} onClick={() => setSheet({ act: 'clean', body: { recipe: recipe.id } })}>
               Clean with “{recipe.name}”
             </Button>
-            <Button type="primary" disabled={!!job} onClick={() => setSheet({ act: 'accept', body: {} })}>
-              Accept{' '}
-              {counts.add !== undefined ? (counts.add + (counts.replace ?? 0)).toLocaleString('en-GB') : ''}{' '}
-              records
-            </Button>
+            {acceptable(counts) + (counts.skip ?? 0) > 0 ? (
+              <Button type="primary" disabled={!!job} onClick={() => setSheet({ act: 'accept', body: {} })}>
+                Accept {acceptable(counts).toLocaleString('en-GB')} records
+              </Button>
+            ) : null}
           </>
         ) : null}
       </AreaHead>
@@ -137,6 +172,21 @@ export default function Delivery() {
                 chosen={facet}
                 onChoose={(f) => set({ facet: f })}
               />
+              {mayTake &&
+              !job &&
+              !DONE_FACETS.includes(facet ?? '') &&
+              delivery.waiting > 0 &&
+              rows.length > 0 ? (
+                <Select
+                  aria-label="Decide for all that are listed"
+                  size="small"
+                  value={null}
+                  placeholder={`For all ${facet ? 'listed' : 'waiting'}: choose…`}
+                  popupMatchSelectWidth={false}
+                  onChange={(o: Outcome | null) => o && void decideAll(o)}
+                  options={OUTCOMES.map((o) => ({ value: o, label: OUTCOME_NAMES[o] }))}
+                />
+              ) : null}
             </div>
             <WorkList
               items={rows}
@@ -159,17 +209,27 @@ export default function Delivery() {
                         ? `record ${r.record}`
                         : r.state === 'skipped'
                           ? 'skipped'
-                          : r.decision}
+                          : OUTCOME_SHORT[r.decision]}
                     </span>
                   </div>
                   <div className="two">
                     <span>{r.seq}</span>
                     <span className="main">{[r.author, r.year, r.isbn].filter(Boolean).join(' · ')}</span>
                     {r.matches.length ? (
-                      <span title={r.matches[0]!.doubt ?? 'The catalogue holds it'}>
-                        {r.matches[0]!.doubt ? 'held?' : 'held'} {r.matches[0]!.record}
+                      <span title={r.matches[0]!.doubts[0] ?? 'The catalogue holds it'}>
+                        {r.matches[0]!.sure ? 'held' : 'held?'} {r.matches[0]!.record}
+                        {r.matches.length > 1 ? ` +${r.matches.length - 1}` : ''}
                       </span>
                     ) : null}
+                    {r.copies ? (
+                      <span>
+                        {r.copyProblems ? (
+                          <Mark kind="stop" name={`${r.copyProblems} with a problem`} />
+                        ) : null}
+                        {r.copies === 1 ? ' 1 copy' : ` ${r.copies} copies`}
+                      </span>
+                    ) : null}
+                    {r.note ? <Mark kind="information" name={r.note} /> : null}
                     {r.repeats ? <span>twice</span> : null}
                     <FindingCounts {...r} />
                   </div>
@@ -183,9 +243,12 @@ export default function Delivery() {
             <IncomingPiece delivery={id} id={open} onBack={() => set({ record: undefined })} />
           ) : (
             <div className="stack">
-              <p className="faded">
-                Open a record to see what is wrong with it and what the catalogue already holds.
-              </p>
+              {summary ? <DeliveryCounts summary={summary} /> : null}
+              {summary && summary.findings.length > 0 ? (
+                <Suspense fallback={null}>
+                  <FindingsChart findings={summary.findings} />
+                </Suspense>
+              ) : null}
               <FindingKinds
                 delivery={id}
                 chosen={ruleOf(facet)}
@@ -200,6 +263,14 @@ export default function Delivery() {
           )
         }
       />
+      {settingsOpen && summary ? (
+        <DeliverySettings
+          name={delivery.name}
+          summary={summary}
+          mayChange={mayTake && !job}
+          onClose={() => setSettingsOpen(false)}
+        />
+      ) : null}
       {sheet ? (
         <BatchSheet
           title={`${SHEET_NAME[sheet.act]} ${delivery.name}`}
@@ -211,6 +282,9 @@ export default function Delivery() {
     </>
   );
 }
+
+/** Records that are decided and have nothing in their way. */
+const acceptable = (counts: Record<string, number>) => counts.ready ?? 0;
 
 function stateOf(d: DeliveryRow, job: JobState | undefined): string {
   if (job)
@@ -224,38 +298,4 @@ function stateOf(d: DeliveryRow, job: JobState | undefined): string {
   if (d.repaired) parts.push(`${d.repaired} repaired in reading`);
   if (d.unreadable) parts.push(`${d.unreadable} could not be read`);
   return `${parts.join(', ')}.`;
-}
-
-/** Review, then a job that does it. */
-function BatchSheet({
-  title,
-  path,
-  body,
-  onClose,
-}: {
-  title: string;
-  path: string;
-  body: object;
-  onClose: () => void;
-}) {
-  const review = useQuery({
-    queryKey: ['review', path, body],
-    queryFn: () => post<Review>(`${path}/review`, body),
-    gcTime: 0,
-    staleTime: Infinity,
-    retry: false,
-  });
-  const act = async (leaveOut: number[]) => {
-    await post<JobState>(path, { ...body, leaveOut });
-    await refresh();
-  };
-  return (
-    <ReviewSheet
-      title={title}
-      review={review.data}
-      problem={review.error ? problemText(review.error) : null}
-      onClose={onClose}
-      onDo={act}
-    />
-  );
 }

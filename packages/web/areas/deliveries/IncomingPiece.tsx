@@ -1,28 +1,31 @@
 import type { Done, IncomingDetail } from '@osier/contract';
 import type { Finding } from '@osier/core/checks';
+import type { ProposedCopy } from '@osier/core/holdings';
+import { needsTarget, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { applyEdits, differs, compareRecords, type MarcRecord } from '@osier/core/marc';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { post, problemText, put } from '../../api/request';
 import { Compare } from '../../parts/Compare';
+import { OUTCOME_NAMES } from '../../parts/outcomes';
+import { SideBySide } from '../../parts/SideBySide';
 import { FieldView } from '../../parts/FieldView';
 import { Mark } from '../../parts/Mark';
+import { IncomingNote } from './IncomingNote';
 import { KeepRecipe } from './KeepRecipe';
+import { Matches } from './Matches';
+import { ProposedCopies } from './ProposedCopies';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-
-const DECISIONS = [
-  ['add', 'Add as new'],
-  ['replace', 'Replace'],
-  ['skip', 'Skip'],
-] as const;
 
 /** Bytes that were kept apart, controls as dots. */
 const printable = (base64: string) =>
   atob(base64)
     .replace(/[^ -~]/g, '·')
     .slice(0, 400);
+
+type View = 'fields' | 'beside' | 'becomes' | 'cleaned';
 
 /** One incoming record: what is done with it, what is held, its findings and repairs, its fields. */
 export function IncomingPiece({
@@ -35,27 +38,33 @@ export function IncomingPiece({
   onBack: () => void;
 }) {
   const { data: r, error } = useApi<IncomingDetail>(`/deliveries/${delivery}/incoming/${id}`);
-  const [view, setView] = useState<'fields' | 'held' | 'cleaned'>('fields');
+  const [view, setView] = useState<View>('fields');
   const { say, complain } = useShell();
   const mayTake = useMay('take in deliveries');
   if (error) return <p role="alert">{error.message}</p>;
   if (!r) return null;
-  const decide = async (decision: string) => {
+  const decide = async (
+    decision: Outcome,
+    target: number | null = r.target ?? r.matches[0]?.record ?? null,
+  ) => {
     try {
       const done = await post<Done>(`/deliveries/${delivery}/decisions`, {
         incoming: [id],
         decision,
-        target: r.matches[0]?.record ?? null,
+        target,
       });
-      say(`${r.title}: ${decision}`, done.entry);
+      say(`${r.title}: ${OUTCOME_NAMES[decision]}`, done.entry);
       await refresh();
     } catch (e) {
       complain(problemText(e));
     }
   };
-  const change = async (marc: MarcRecord) => {
+  const change = async (part: { marc?: MarcRecord; copies?: ProposedCopy[]; note?: string }) => {
     try {
-      const done = await put<Done>(`/deliveries/${delivery}/incoming/${id}`, { version: r.version, marc });
+      const done = await put<Done>(`/deliveries/${delivery}/incoming/${id}`, {
+        version: r.version,
+        ...part,
+      });
       say(done.sentence, done.entry);
       await refresh();
     } catch (e) {
@@ -63,10 +72,21 @@ export function IncomingPiece({
     }
   };
   const mayChange = mayTake && r.state === 'waiting';
-  const fix = (finding: Finding) => void change(applyEdits(r.marc, finding.fix!.edits));
-  const held = r.held[0];
+  const fix = (finding: Finding) => void change({ marc: applyEdits(r.marc, finding.fix!.edits) });
+  const held = r.held.find((h) => h.id === r.target) ?? r.held[0];
   const cleaned = r.recipe !== null && differs(compareRecords(r.original, r.marc));
-  const shown = (view === 'held' && !held) || (view === 'cleaned' && !cleaned) ? 'fields' : view;
+  const possible: Record<View, boolean> = {
+    fields: true,
+    beside: held !== undefined || cleaned,
+    becomes: r.becomes !== null,
+    cleaned,
+  };
+  const shown = possible[view] ? view : 'fields';
+  const columns = [
+    { name: cleaned ? 'as the file has it' : 'incoming', record: r.original },
+    ...(cleaned ? [{ name: 'cleaned', record: r.marc }] : []),
+    ...(held ? [{ name: `record ${held.id}, held`, record: held.marc }] : []),
+  ];
   return (
     <div className="stack">
       <button className="fix only-narrow" onClick={onBack}>
@@ -83,16 +103,19 @@ export function IncomingPiece({
         {r.state === 'waiting' && mayTake ? (
           <fieldset className="decisions" style={{ border: 0, padding: 0, margin: 0 }}>
             <legend className="unseen">What is done with it</legend>
-            {DECISIONS.map(([value, name]) => (
+            {OUTCOMES.filter((o) => o !== 'ask' || !r.chosen || r.decision === 'ask').map((value) => (
               <label key={value}>
                 <input
                   type="radio"
                   name="decision"
                   checked={r.decision === value}
-                  disabled={value === 'replace' && r.target === null}
+                  disabled={
+                    (needsTarget(value) && r.target === null && r.matches.length === 0) ||
+                    (value === 'copies' && r.proposedCopies.length === 0)
+                  }
                   onChange={() => void decide(value)}
                 />
-                {name}
+                {value === 'ask' ? 'decide later' : OUTCOME_NAMES[value]}
                 {value === 'replace' && r.target ? ` ${r.target}` : ''}
               </label>
             ))}
@@ -107,18 +130,21 @@ export function IncomingPiece({
           </span>
         )}
       </div>
-      {r.matches.map((m) => (
-        <p key={m.record} className={m.doubt ? 'note caution' : 'note'}>
-          <Mark kind={m.doubt ? 'caution' : 'information'} />{' '}
-          {m.doubt ?? `The catalogue holds it: same ${m.by === 'isbn' ? 'ISBN' : 'control number'} ${m.key}.`}{' '}
-          <Link to={`/catalogue/${m.record}`}>Record {m.record}</Link>
-        </p>
-      ))}
+      <Matches
+        incoming={r}
+        onPair={
+          mayChange
+            ? (record) => void decide(needsTarget(r.decision) ? r.decision : 'ask', record)
+            : undefined
+        }
+      />
       {r.repeats ? (
         <p className="note caution">
-          <Mark kind="caution" /> It comes twice in this delivery: no. {r.repeats} has the same ISBN.
+          <Mark kind="caution" /> It comes twice in this delivery: no. {r.repeats} seems to be the same.
         </p>
       ) : null}
+      <ProposedCopies incoming={r} onChange={mayChange ? (copies) => void change({ copies }) : undefined} />
+      <IncomingNote note={r.note} onKeep={mayChange ? (note) => void change({ note }) : undefined} />
       {r.repairList.length ? (
         <details className="note caution" open>
           <summary>
@@ -138,9 +164,14 @@ export function IncomingPiece({
         <button aria-pressed={shown === 'fields'} onClick={() => setView('fields')}>
           Fields
         </button>
-        {held ? (
-          <button aria-pressed={shown === 'held'} onClick={() => setView('held')}>
-            Against record {held.id}
+        {possible.beside ? (
+          <button aria-pressed={shown === 'beside'} onClick={() => setView('beside')}>
+            Side by side
+          </button>
+        ) : null}
+        {r.becomes && held ? (
+          <button aria-pressed={shown === 'becomes'} onClick={() => setView('becomes')}>
+            What record {held.id} becomes
           </button>
         ) : null}
         {cleaned ? (
@@ -149,8 +180,10 @@ export function IncomingPiece({
           </button>
         ) : null}
       </div>
-      {shown === 'held' && held ? (
-        <Compare before={held.marc} after={r.marc} showSame />
+      {shown === 'beside' ? (
+        <SideBySide columns={columns} />
+      ) : shown === 'becomes' && held && r.becomes ? (
+        <Compare before={held.marc} after={r.becomes} showSame />
       ) : shown === 'cleaned' ? (
         <>
           {mayChange ? <KeepRecipe original={r.original} marc={r.marc} /> : null}
@@ -164,9 +197,11 @@ export function IncomingPiece({
           onChange={
             mayChange
               ? (at, f) =>
-                  void change(
-                    applyEdits(r.marc, [f === null ? { op: 'remove', at } : { op: 'replace', at, field: f }]),
-                  )
+                  void change({
+                    marc: applyEdits(r.marc, [
+                      f === null ? { op: 'remove', at } : { op: 'replace', at, field: f },
+                    ]),
+                  })
               : undefined
           }
         />

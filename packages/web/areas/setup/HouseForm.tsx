@@ -78,6 +78,16 @@ export function HouseForm({ data }: { data: SetUp }) {
             ]}
           />
         </label>
+        <label>
+          Currency of prices (ISO 4217)
+          <Input
+            aria-label="Currency of prices (ISO 4217)"
+            value={house.currency}
+            maxLength={3}
+            disabled={!mayChange}
+            onChange={(e) => setHouse({ ...house, currency: e.target.value })}
+          />
+        </label>
         {texts('droppedSubdivisions', 'Subdivisions dropped here, parted by ;')}
         {texts('thesauri', 'Subject systems used here, by their code in $2 (lcsh; mesh; …); empty for all')}
         {texts('protectedFields', 'Our fields that survive a replacement (. for any digit), parted by ;')}

@@ -4,17 +4,19 @@ import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
 import { People } from './People';
 import { Recipes } from './Recipes';
+import { Suppliers } from './Suppliers';
 import { useSetUp } from './use-set-up';
 import './setup.css';
 
 const PAGES = [
   ['lists', 'Branches, locations, types'],
   ['house', 'House rules'],
+  ['suppliers', 'Suppliers and labels'],
   ['recipes', 'Recipes'],
   ['people', 'People'],
 ] as const;
 
-/** Lists, rules, recipes, people. */
+/** Lists, rules, suppliers, recipes, people. */
 export default function SetUp() {
   const data = useSetUp();
   const [page, setPage] = useState<(typeof PAGES)[number][0]>('lists');
@@ -37,6 +39,8 @@ export default function SetUp() {
           <CodeListsForm key={data.lists.version} data={data} />
         ) : page === 'house' ? (
           <HouseForm key={data.house.version} data={data} />
+        ) : page === 'suppliers' ? (
+          <Suppliers />
         ) : page === 'recipes' ? (
           <Recipes />
         ) : (

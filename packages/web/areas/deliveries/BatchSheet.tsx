@@ -1,0 +1,39 @@
+import type { JobState, Review } from '@osier/contract';
+import { useQuery } from '@tanstack/react-query';
+import { refresh } from '../../api/queries';
+import { post, problemText } from '../../api/request';
+import { ReviewSheet } from '../../parts/ReviewSheet';
+
+/** A batch act on a delivery: its review, then a job that does it. */
+export function BatchSheet({
+  title,
+  path,
+  body,
+  onClose,
+}: {
+  title: string;
+  path: string;
+  body: object;
+  onClose: () => void;
+}) {
+  const review = useQuery({
+    queryKey: ['review', path, body],
+    queryFn: () => post<Review>(`${path}/review`, body),
+    gcTime: 0,
+    staleTime: Infinity,
+    retry: false,
+  });
+  const act = async (leaveOut: number[]) => {
+    await post<JobState>(path, { ...body, leaveOut });
+    await refresh();
+  };
+  return (
+    <ReviewSheet
+      title={title}
+      review={review.data}
+      problem={review.error ? problemText(review.error) : null}
+      onClose={onClose}
+      onDo={act}
+    />
+  );
+}

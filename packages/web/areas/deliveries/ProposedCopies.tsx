@@ -1,0 +1,209 @@
+import type { IncomingDetail, SetUp } from '@osier/contract';
+import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
+import { callNumberText } from '@osier/core/callnumbers';
+import type { ProposedCopy } from '@osier/core/holdings';
+import { Button, Input, InputNumber } from 'antd';
+import { useState } from 'react';
+import { useApi } from '../../api/queries';
+import { CodePicker } from '../../parts/CodePicker';
+import { Mark } from '../../parts/Mark';
+
+/** The copies that are made with an incoming record, or were; each with what stands in its way, and how to put it right. */
+export function ProposedCopies({
+  incoming,
+  onChange,
+}: {
+  incoming: IncomingDetail;
+  /** Absent when nothing can be changed. */
+  onChange?: (copies: ProposedCopy[]) => void;
+}) {
+  const copies = incoming.proposedCopies;
+  const [editing, setEditing] = useState<number | null>(null);
+  const done = incoming.state === 'accepted';
+  if (copies.length === 0)
+    return <p className="faded">{done ? 'No copy was made with it.' : 'No copies: the title only.'}</p>;
+  const put = (i: number, copy: ProposedCopy | null) => {
+    setEditing(null);
+    onChange?.(copies.flatMap((c, k) => (k === i ? (copy ? [copy] : []) : [c])));
+  };
+  return (
+    <section aria-label="Copies" className="proposed-copies">
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Barcode</th>
+            <th>Place</th>
+            <th>Call number</th>
+            <th>Type</th>
+            <th className="num">Price</th>
+            <th>
+              <span className="unseen">Change</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {copies.map((c, i) => (
+            <CopyRow
+              key={i}
+              copy={c}
+              editing={editing === i}
+              onEdit={onChange ? () => setEditing(i) : undefined}
+              onPut={(copy) => put(i, copy)}
+              onLeave={() => setEditing(null)}
+            />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function CopyRow({
+  copy: c,
+  editing,
+  onEdit,
+  onPut,
+  onLeave,
+}: {
+  copy: ProposedCopy;
+  editing: boolean;
+  onEdit?: () => void;
+  onPut: (copy: ProposedCopy | null) => void;
+  onLeave: () => void;
+}) {
+  return (
+    <>
+      <tr className={c.problems.length ? 'bad' : undefined}>
+        <td className="mono">
+          {c.barcode ? groupedBarcode(c.barcode) : <span className="faded">next of the roll</span>}
+        </td>
+        <td>
+          {c.branch} {c.location}
+        </td>
+        <td className="mono">{callNumberText(c)}</td>
+        <td>{c.type}</td>
+        <td className="num">{c.price === null ? '–' : (c.price / 100).toFixed(2)}</td>
+        <td>
+          {onEdit && !editing ? (
+            <button className="fix" onClick={onEdit}>
+              Change
+            </button>
+          ) : null}
+        </td>
+      </tr>
+      {[
+        ...c.problems.map((p) => ['stop', p] as const),
+        ...c.remarks.map((p) => ['information', p] as const),
+      ].map(([kind, said]) => (
+        <tr key={said}>
+          <td colSpan={6} className={kind === 'stop' ? 'copy-problem' : 'faded'}>
+            <Mark kind={kind} /> {said}
+          </td>
+        </tr>
+      ))}
+      {editing ? (
+        <tr>
+          <td colSpan={6}>
+            <CopyEditor copy={c} onPut={onPut} onLeave={onLeave} />
+          </td>
+        </tr>
+      ) : null}
+    </>
+  );
+}
+
+/** Scan or type the barcode first: that is where the work is; Enter keeps the copy. */
+function CopyEditor({
+  copy,
+  onPut,
+  onLeave,
+}: {
+  copy: ProposedCopy;
+  onPut: (copy: ProposedCopy | null) => void;
+  onLeave: () => void;
+}) {
+  const [c, setC] = useState(copy);
+  const { data: setUp } = useApi<SetUp>('/set-up');
+  if (!setUp) return null;
+  const lists = setUp.lists.value;
+  const one = (v: string | string[]) => (Array.isArray(v) ? (v[0] ?? '') : (v ?? ''));
+  return (
+    <form
+      className="shelf-form stack"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onPut({ ...c, barcode: cleanScan(c.barcode) });
+      }}
+    >
+      <div className="form-grid">
+        <label>
+          Barcode, empty for the next of the roll
+          <Input
+            className="mono"
+            value={c.barcode}
+            autoFocus
+            onFocus={(e) => e.target.select()}
+            onChange={(e) => setC({ ...c, barcode: e.target.value })}
+          />
+        </label>
+        <label>
+          Branch
+          <CodePicker
+            label="Branch"
+            list={lists.branches}
+            value={c.branch}
+            onChange={(v) => setC({ ...c, branch: one(v) })}
+          />
+        </label>
+        <label>
+          Location
+          <CodePicker
+            label="Location"
+            list={lists.locations.filter((l) => l.branch === c.branch)}
+            value={c.location}
+            onChange={(v) => setC({ ...c, location: one(v) })}
+          />
+        </label>
+        <label>
+          Type
+          <CodePicker
+            label="Type"
+            list={lists.types}
+            value={c.type}
+            onChange={(v) => setC({ ...c, type: one(v) })}
+          />
+        </label>
+        <label>
+          Class
+          <Input className="mono" value={c.class} onChange={(e) => setC({ ...c, class: e.target.value })} />
+        </label>
+        <label>
+          Item part
+          <Input className="mono" value={c.item} onChange={(e) => setC({ ...c, item: e.target.value })} />
+        </label>
+        <label>
+          Price
+          <InputNumber
+            aria-label="Price"
+            min={0}
+            precision={2}
+            style={{ width: '100%' }}
+            value={c.price === null ? null : c.price / 100}
+            onChange={(p) => setC({ ...c, price: p === null ? null : Math.round(p * 100) })}
+          />
+        </label>
+      </div>
+      <div className="row spread">
+        <span className="row">
+          <Button type="primary" htmlType="submit">
+            Keep this copy
+          </Button>
+          <Button onClick={onLeave}>Leave it</Button>
+        </span>
+        <button type="button" className="fix" onClick={() => onPut(null)}>
+          Do not make this copy
+        </button>
+      </div>
+    </form>
+  );
+}

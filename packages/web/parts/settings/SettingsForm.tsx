@@ -1,0 +1,94 @@
+import type { RecipeRow, RollRow, SetUp } from '@osier/contract';
+import type { DeliverySettings } from '@osier/core/deliveries';
+import { Input, Select } from 'antd';
+import { useApi } from '../../api/queries';
+import type { RequestProblem } from '../../api/request';
+import { FieldProblem } from '../FieldProblem';
+import { CopyFields } from './CopyFields';
+import { MatchFields } from './MatchFields';
+import './settings.css';
+
+export interface Editing {
+  readonly value: DeliverySettings;
+  readonly onChange: (value: DeliverySettings) => void;
+  readonly problem: RequestProblem | null;
+  readonly disabled?: boolean;
+}
+
+/** What is done with a delivery: reading, matching, our fields, copies. For a supplier's sheet and for one delivery. */
+export function SettingsForm(editing: Editing) {
+  const { value, onChange, problem, disabled } = editing;
+  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const { data: rolls = [] } = useApi<RollRow[]>('/label-rolls');
+  const { data: setUp } = useApi<SetUp>('/set-up');
+  const set = (part: Partial<DeliverySettings>) => onChange({ ...value, ...part });
+  const gone = value.recipe !== '' && recipes.length > 0 && !recipes.some((r) => r.id === value.recipe);
+  return (
+    <div className="settings-form">
+      <fieldset disabled={disabled}>
+        <legend>Reading and cleaning</legend>
+        <div className="form-grid">
+          <label>
+            Format
+            <Select
+              aria-label="Format"
+              value={value.format}
+              disabled={disabled}
+              onChange={(format) => set({ format })}
+              options={[
+                { value: 'found', label: 'found from the file' },
+                { value: 'iso2709', label: 'ISO 2709' },
+                { value: 'marcxml', label: 'MARCXML' },
+                { value: 'json', label: 'MARC-in-JSON' },
+              ]}
+            />
+            <FieldProblem of={problem} field="format" />
+          </label>
+          <label>
+            Characters
+            <Select
+              aria-label="Characters"
+              value={value.charset}
+              disabled={disabled}
+              onChange={(charset) => set({ charset })}
+              options={[
+                { value: 'found', label: 'as leader and bytes say' },
+                { value: 'utf8', label: 'UTF-8 in every record' },
+                { value: 'marc8', label: 'MARC-8 in every record' },
+              ]}
+            />
+          </label>
+          <label>
+            Recipe run while reading
+            <Select
+              aria-label="Recipe run while reading"
+              value={value.recipe}
+              disabled={disabled}
+              status={gone || problem?.field('recipe') ? 'error' : ''}
+              onChange={(recipe) => set({ recipe })}
+              options={[
+                { value: '', label: 'none' },
+                ...recipes.map((r) => ({ value: r.id, label: r.name })),
+                ...(gone ? [{ value: value.recipe, label: 'no longer there' }] : []),
+              ]}
+            />
+            <FieldProblem of={problem} field="recipe" />
+          </label>
+          <label className="wide">
+            Fields of ours that survive a replacement, beside those of the house (. for any digit), parted by
+            ;
+            <Input
+              value={value.protectedFields.join('; ')}
+              disabled={disabled}
+              onChange={(e) => set({ protectedFields: e.target.value.split(';').map((t) => t.trim()) })}
+              onBlur={() => set({ protectedFields: value.protectedFields.filter(Boolean) })}
+            />
+            <FieldProblem of={problem} field="protectedFields" />
+          </label>
+        </div>
+      </fieldset>
+      <MatchFields {...editing} />
+      {setUp ? <CopyFields {...editing} lists={setUp.lists.value} rolls={rolls} /> : null}
+    </div>
+  );
+}
