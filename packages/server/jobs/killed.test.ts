@@ -1,12 +1,11 @@
 import type { DaybookEntry, IncomingPage, JobState } from '@osier/contract';
 import { field, writeIso2709 } from '@osier/core/marc';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fillIfEmpty } from '../../../demo/fill';
 import { openStore } from '../store/store';
-import { root } from '../testing/running';
+import { client, ended, kill, start } from '../testing/killing';
 
 const RECORDS = 1600;
 const delivery = Buffer.concat(
@@ -30,63 +29,6 @@ const delivery = Buffer.concat(
     }),
   ),
 );
-
-interface Server {
-  readonly process: ChildProcess;
-  readonly address: string;
-}
-
-function start(folder: string): Promise<Server> {
-  const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], {
-    env: {
-      ...process.env,
-      OSIER_ROOT: root,
-      OSIER_DATA: folder,
-      OSIER_PORT: '0',
-      OSIER_DEMO: '1',
-      OSIER_LOG: 'silent',
-    },
-  });
-  return new Promise((resolve, reject) => {
-    child.on('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
-    child.stdout.on('data', (d: Buffer) => {
-      const address = /http:\/\/\S+/.exec(d.toString())?.[0];
-      if (address) resolve({ process: child, address });
-    });
-  });
-}
-const kill = (s: Server) =>
-  new Promise<void>((done) => {
-    s.process.removeAllListeners('exit');
-    s.process.on('exit', () => done());
-    s.process.kill('SIGKILL');
-  });
-
-async function client(s: Server) {
-  const signed = await fetch(`${s.address}/api/sign-in/demo`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{"person":2}',
-  });
-  const cookie = signed.headers.get('set-cookie')!.split(';')[0]!;
-  const ask = async <T>(method: string, path: string, body?: BodyInit) =>
-    (await (
-      await fetch(`${s.address}/api${path}`, {
-        method,
-        headers: { cookie, ...(typeof body === 'string' ? { 'content-type': 'application/json' } : {}) },
-        body,
-      })
-    ).json()) as T;
-  const until = async (id: number, enough: (j: JobState) => boolean) => {
-    for (;;) {
-      const job = await ask<JobState>('GET', `/jobs/${id}`);
-      if (enough(job)) return job;
-      await new Promise((r) => setTimeout(r, 5));
-    }
-  };
-  return { ask, until };
-}
-const ended = (j: JobState) => j.state === 'done' || j.state === 'failed' || j.state === 'cancelled';
 
 test('killed again and again in the middle of reading and accepting: nothing is lost, doubled or half there', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));

@@ -30,7 +30,7 @@ export default function DeliveryReport() {
           </Button>
         </span>
       </AreaHead>
-      <div className="report">
+      <div className="report" tabIndex={0} role="region" aria-label="What became of each record">
         <DeliveryCounts summary={summary} />
         <table className="plain">
           <thead>

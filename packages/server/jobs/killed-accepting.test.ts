@@ -1,0 +1,127 @@
+import type { IncomingPage, JobState } from '@osier/contract';
+import { field, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import { DEFAULT_SETTINGS } from '@osier/core/deliveries';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fillIfEmpty } from '../../../demo/fill';
+import { openStore } from '../store/store';
+import { client, ended, kill, start } from '../testing/killing';
+
+const RECORDS = 5000;
+const KILLS = 10;
+
+/** Small records, every third with a copy from the roll, every fiftieth one that comes twice. */
+const record = (i: number): MarcRecord => ({
+  leader: '00000nam a2200000 i 4500',
+  fields: [
+    { tag: '001', value: `k${i}` },
+    { tag: '003', value: 'Kill' },
+    field('082', '04', 'a', '746.41'),
+    field('100', '1 ', 'a', `Person ${String.fromCharCode(65 + (i % 26))}${i % 400}, Ada,`, 'e', 'author.'),
+    field('245', '10', 'a', `Book ${i} of many /`),
+    ...(i % 3 === 0 ? [field('949', '  ', 'b', 'MR', 'l', 'OPEN')] : []),
+  ],
+});
+const delivery = Buffer.concat(
+  Array.from({ length: RECORDS }, (_, i) => writeIso2709(record(i - (i % 50 === 49 ? 1 : 0)))),
+);
+
+/** Takes the delivery in, accepts it, and kills the server `kills` times on the way, at points chosen by `random`. */
+async function accept(folder: string, kills: number, random: () => number): Promise<JobState> {
+  await fillIfEmpty(folder);
+  let server = await start(folder);
+  let { ask, until } = await client(server);
+  const taken = await ask<{ delivery: number; job: number }>(
+    'POST',
+    '/deliveries?name=kill.mrc',
+    new Uint8Array(delivery),
+  );
+  expect((await until(taken.job, ended)).state).toBe('done');
+  const { version } = await ask<{ version: number }>('GET', `/deliveries/${taken.delivery}/summary`);
+  const settings = {
+    ...DEFAULT_SETTINGS,
+    mapping: { tag: '949', subfields: { branch: 'b', location: 'l' }, tables: {} },
+    defaults: { ...DEFAULT_SETTINGS.defaults, type: 'BK' },
+    roll: 1,
+  };
+  const put = JSON.stringify({ version, sheet: null, settings });
+  const matching = await ask<JobState>('PUT', `/deliveries/${taken.delivery}/settings`, put);
+  expect((await until(matching.id, ended)).state).toBe('done');
+  const { facets } = await ask<IncomingPage>('GET', `/deliveries/${taken.delivery}/incoming`);
+  expect(facets).toMatchObject({ all: RECORDS, add: RECORDS - RECORDS / 50, twice: RECORDS / 50 });
+
+  const job = await ask<JobState>('POST', `/deliveries/${taken.delivery}/accept`, '{}');
+  const points = Array.from({ length: kills }, () => Math.floor(random() * (RECORDS - 400))).sort(
+    (a, b) => a - b,
+  );
+  for (const at of points) {
+    await until(job.id, (j) => j.done >= at || ended(j));
+    await new Promise((r) => setTimeout(r, random() * 30));
+    await kill(server);
+    server = await start(folder);
+    ({ ask, until } = await client(server));
+  }
+  const done = await until(job.id, ended);
+  await kill(server);
+  return done;
+}
+
+/** Everything that accepting wrote, told without the numbers that were reserved and lost when the server was killed. */
+async function contents(folder: string) {
+  const store = await openStore(folder);
+  const rows = <T>(sql: string) => store.rows<T>(sql);
+  const found = {
+    incoming: await rows('SELECT seq, state, decision, copies, copy_problems FROM incoming ORDER BY seq'),
+    records: await rows(
+      'SELECT i.seq, r.version, r.value, r.title, r.matching FROM incoming i JOIN records r ON r.id = i.record ORDER BY i.seq',
+    ),
+    copies: await rows(
+      `SELECT i.seq, h.value ->> 'class' AS class, h.branch, h.location, c.barcode, c.type, c.value ->> 'number' AS number, c.value ->> 'acquired' AS acquired
+       FROM incoming i JOIN holdings h ON h.record = i.record JOIN copies c ON c.holding = h.id ORDER BY i.seq, c.barcode`,
+    ),
+    headings: await rows('SELECT kind, key, text, value FROM headings ORDER BY kind, key, text'),
+    keys: await rows(
+      'SELECT i.seq, k.kind, k.key FROM incoming i JOIN record_keys k ON k.record = i.record ORDER BY 1, 2, 3',
+    ),
+    words: await rows(
+      `SELECT i.seq FROM incoming i WHERE i.record IN (SELECT rowid FROM record_words WHERE record_words MATCH '"many"') ORDER BY 1`,
+    ),
+    daybook: await rows("SELECT act, sentence, objects FROM daybook WHERE act <> 'first-fill' ORDER BY id"),
+    counts: await rows(
+      'SELECT (SELECT COUNT(*) FROM records) AS records, (SELECT COUNT(*) FROM copies) AS copies, (SELECT COUNT(*) FROM holdings) AS holdings, (SELECT COUNT(*) FROM heading_keys) AS headings',
+    ),
+    sound: await rows('PRAGMA integrity_check'),
+  };
+  await store.close();
+  return found;
+}
+
+test(`killed at ${KILLS} random points of accepting ${RECORDS} records, the store is as after an uninterrupted run`, async () => {
+  const seed = Date.now() % 100_000;
+  let state = seed;
+  const random = () => (state = (state * 48_271 + 11) % 2_147_483_647) / 2_147_483_647;
+  const [calm, killed] = [
+    mkdtempSync(join(tmpdir(), 'osier-calm-')),
+    mkdtempSync(join(tmpdir(), 'osier-killed-')),
+  ];
+  const undisturbed = await accept(calm, 0, random);
+  const done = await accept(killed, KILLS, random);
+  expect(done).toMatchObject({ state: 'done', message: undisturbed.message, done: RECORDS });
+  expect(done.message).toContain('Accepted 4,900 records');
+  const [expected, found] = [await contents(calm), await contents(killed)];
+  expect(expected.copies.length).toBeGreaterThan(1600);
+  for (const key of Object.keys(expected) as (keyof typeof expected)[])
+    if (JSON.stringify(found[key]) !== JSON.stringify(expected[key]))
+      throw new Error(`${key} differ (seed ${seed}): ${firstDifference(expected[key], found[key])}`);
+  rmSync(calm, { recursive: true });
+  rmSync(killed, { recursive: true });
+}, 240_000);
+
+function firstDifference(a: readonly unknown[], b: readonly unknown[]): string {
+  const at = a.findIndex((x, i) => JSON.stringify(x) !== JSON.stringify(b[i]));
+  return `${a.length} and ${b.length} rows; at ${at}: ${JSON.stringify(a[at])} | ${JSON.stringify(b[at])}`.slice(
+    0,
+    600,
+  );
+}
