@@ -9,7 +9,7 @@ import { notFound } from '../http/problem';
 import type { Store } from '../store/store';
 import { checkedCopies, copiesAfter } from './copies';
 import { inChunks } from './in-chunks';
-import { copyWork, settingsFor, whole, type CopyWork } from './settings';
+import { copyWork, settingsFor, supplierOf, whole, type CopyWork } from './settings';
 import { consequencesOf, treatmentOf, type Treatment, type TreatmentWork } from './treatments';
 
 const SHOWN = 200;
@@ -52,7 +52,7 @@ export const cleanDelivery =
     const id = Number(run.work.delivery);
     const delivery = await services.store.read('delivery', id);
     if (!delivery) return 'The delivery is no longer there.';
-    const treatment = await treatmentOf(run.work, services.store);
+    const treatment = await treatmentOf(run.work, services.store, supplierOf(delivery.value));
     const work = await copyWork(services.store, settingsFor(delivery.value));
     const totals = await inChunks(services, run, {
       act: 'clean',
@@ -71,7 +71,6 @@ export const cleanDelivery =
   };
 
 export async function reviewClean(services: Services, id: number, work: TreatmentWork): Promise<Review> {
-  const treatment = await treatmentOf(work, services.store);
   const waiting = await services.store.select(
     'incoming',
     "delivery = :id AND state = 'waiting' ORDER BY seq",
@@ -79,6 +78,7 @@ export async function reviewClean(services: Services, id: number, work: Treatmen
   );
   const delivery = await services.store.read('delivery', id);
   if (!delivery) throw notFound(`Delivery ${id}`);
+  const treatment = await treatmentOf(work, services.store, supplierOf(delivery.value));
   const copies = await copyWork(services.store, settingsFor(delivery.value));
   const rows = await cleaned(services.store, waiting, treatment, copies);
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));

@@ -9,7 +9,7 @@ import { KINDS } from '../store/kinds';
 import { matcherFor } from './matcher';
 import type { Batch, ReadRow } from './read-batch';
 import type { ReadWork } from './read-worker';
-import { copyWork, settingsFor } from './settings';
+import { copyWork, settingsFor, supplierOf } from './settings';
 
 export const deliveryPath = (data: string, sha256: string): string => join(data, 'deliveries', sha256);
 
@@ -46,6 +46,7 @@ export const readDelivery =
       house,
       settings: { format: how.format, charset: how.charset },
       recipe,
+      supplier: supplierOf(delivery.value),
       copies: copies.rules,
     };
     const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });

@@ -24,11 +24,13 @@ export interface ReadWork {
   readonly house: HouseRules;
   readonly settings: Pick<DeliverySettings, 'format' | 'charset'>;
   readonly recipe: Recipe | null;
+  /** Name on the supplier sheet, for steps that are for some suppliers only. */
+  readonly supplier: string;
   readonly copies: CopyRules;
 }
 
 /** Reads a delivered file in a thread of its own and hands over batches; waits for each to be stored. */
-const { path, house, settings, recipe, copies } = workerData as ReadWork;
+const { path, house, settings, recipe, supplier, copies } = workerData as ReadWork;
 const port = parentPort!;
 const BATCH = 200;
 
@@ -56,7 +58,7 @@ function rowOf(read: ReadRecord, seq: number): ReadRow {
 }
 
 function contentOf(read: MarcRecord): NonNullable<ReadRow['record']> {
-  const cleaned = recipe ? runRecipe(read, recipe, house) : null;
+  const cleaned = recipe ? runRecipe(read, recipe, house, supplier) : null;
   const changed = cleaned !== null && cleaned.touched.length > 0;
   const marc = changed ? cleaned.record : read;
   const findings = checkRecord(marc, house);

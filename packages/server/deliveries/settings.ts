@@ -12,6 +12,9 @@ import type { Store } from '../store/store';
 export const settingsFor = (delivery: Delivery): DeliverySettings =>
   (delivery as Partial<Delivery>).settings ?? DEFAULT_SETTINGS;
 
+/** The name on the sheet that a delivery follows; empty for none. */
+export const supplierOf = (delivery: Delivery): string => (delivery as Partial<Delivery>).sheet?.name ?? '';
+
 /** An incoming record with all its parts, also one that was kept before it had them. */
 export const whole = (value: Incoming): Incoming =>
   'copies' in value ? value : { ...(value as Incoming), chosen: true, copies: [], note: '' };

@@ -23,18 +23,19 @@ export interface TreatmentWork {
   readonly rules?: readonly string[];
 }
 
-export async function treatmentOf(work: TreatmentWork, store: Store): Promise<Treatment> {
+/** `supplier` is the name on the delivery's sheet, for steps that are for some suppliers only. */
+export async function treatmentOf(work: TreatmentWork, store: Store, supplier = ''): Promise<Treatment> {
   const house = await store.rulesNow();
   return work.recipe === undefined
     ? safeFixes(work.rules ?? [], house)
-    : recipeTreatment(await recipeNamed(store, work.recipe), house);
+    : recipeTreatment(await recipeNamed(store, work.recipe), house, supplier);
 }
 
-const recipeTreatment = (recipe: Recipe, house: HouseRules): Treatment => ({
+const recipeTreatment = (recipe: Recipe, house: HouseRules, supplier: string): Treatment => ({
   name: recipe.name,
   parts: recipe.steps.map((step, i) => ({ key: String(i), sentence: stepSentence(step, house) })),
   treat(marc) {
-    const { record, touched } = runRecipe(marc, recipe, house);
+    const { record, touched } = runRecipe(marc, recipe, house, supplier);
     return { marc: record, touched: touched.map(String) };
   },
 });

@@ -1,0 +1,33 @@
+// Lays down a store that holds `count` records, and writes the delivery that is to be imported into it. Run as a bundle.
+import { creation } from '@osier/core/changes';
+import { headingFrom, headingsOf } from '@osier/core/headings';
+import { fillDemo } from '../demo/fill.ts';
+import { commit } from '../packages/server/store/commit.ts';
+import { openStore } from '../packages/server/store/store.ts';
+import { manyRecord, writeMany } from './many-records.mjs';
+
+const [folder, file, count] = [process.argv[2], process.argv[3], Number(process.argv[4])];
+const store = await openStore(folder);
+await fillDemo(store);
+const known = new Set();
+let heading = 100_000;
+const first = await store.nextIds('record', count);
+await store.nextIds('heading', 1_000_000);
+for (let at = 0; at < count; at += 1000) {
+  const changes = [];
+  for (let i = at; i < Math.min(count, at + 1000); i++) {
+    const marc = manyRecord(i, 'Held');
+    changes.push(creation('record', first + i, marc));
+    for (const use of headingsOf(marc)) {
+      const key = `${use.kind} ${use.key}`;
+      if (known.has(key)) continue;
+      known.add(key);
+      changes.push(creation('heading', heading++, headingFrom(use)));
+    }
+  }
+  await commit(store, { act: 'first-fill', person: 1, sentence: 'Laid down', changes });
+}
+await store.close();
+// Every tenth record of the delivery is held already.
+const tenth = Math.floor(count / 10);
+writeMany(file, count - tenth, 2 * count - tenth, 'New');

@@ -1,0 +1,228 @@
+// A delivery taken into a store that holds as many records: read, ten steps of a recipe, matched, accepted, indexed; against
+// the bare time of inserting the same rows and index entries through sqlite3.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from 'esbuild';
+import sqlite3 from 'sqlite3';
+import { root } from '../scripts/install.mjs';
+import { timed } from './timed.mjs';
+
+const RECORDS = Number(process.env.OSIER_BENCH_IMPORT ?? 100_000);
+
+export async function importBench() {
+  const folder = mkdtempSync(join(tmpdir(), 'osier-bench-'));
+  const file = join(folder, 'delivery.mrc');
+  await fill(folder, file);
+  const server = await start(folder);
+  const { seconds, slowest, recipe } = await importFile(server, file);
+  const peak =
+    Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, 'utf8'))[1]) / 1024;
+  server.process.kill('SIGKILL');
+  await server.ended;
+  const bare = await bareInsert(folder);
+  rmSync(folder, { recursive: true });
+  const work = `import ${RECORDS.toLocaleString('en-GB')} records into a store of ${RECORDS.toLocaleString('en-GB')}: read, ${recipe} recipe steps, match, accept, index`;
+  return [
+    { work, against: 'inserting the same rows and index entries', ours: seconds, theirs: bare, budget: 4 },
+    { work: 'the same: peak memory', against: 'the budget', ours: peak, theirs: 1000, budget: 1, unit: 'MB' },
+    {
+      work: 'the slowest search while it runs',
+      against: 'the budget',
+      ours: slowest,
+      theirs: 500,
+      budget: 1,
+      unit: 'ms',
+    },
+  ];
+}
+
+async function fill(folder, file) {
+  const bundle = join(root, 'node_modules/.cache/osier-import-fill.mjs');
+  await build({
+    entryPoints: [join(root, 'bench/import-fill.mjs')],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    outfile: bundle,
+    external: ['sqlite3', 'sequelize', 'umzug', 'pino'],
+    logLevel: 'error',
+  });
+  await timed(process.execPath, [bundle, folder, file, String(RECORDS)]);
+}
+
+function start(folder) {
+  const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], {
+    env: {
+      ...process.env,
+      OSIER_ROOT: root,
+      OSIER_DATA: folder,
+      OSIER_PORT: '0',
+      OSIER_DEMO: '1',
+      OSIER_LOG: 'silent',
+    },
+  });
+  const ended = new Promise((resolve) => child.on('exit', resolve));
+  return new Promise((resolve, reject) => {
+    child.on('error', reject);
+    child.stdout.on('data', (d) => {
+      const address = /http:\/\/\S+/.exec(d.toString())?.[0];
+      if (address) resolve({ process: child, address, ended });
+    });
+  });
+}
+
+async function importFile({ address }, file) {
+  const signed = await fetch(`${address}/api/sign-in/demo`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{"person":1}',
+  });
+  const cookie = signed.headers.get('set-cookie').split(';')[0];
+  const ask = async (method, path, body) => {
+    const json = body !== undefined && !(body instanceof Uint8Array);
+    const response = await fetch(`${address}/api${path}`, {
+      method,
+      headers: { cookie, ...(json ? { 'content-type': 'application/json' } : {}) },
+      body: json ? JSON.stringify(body) : body,
+    });
+    const answer = await response.json();
+    if (!response.ok) throw new Error(`${path}: ${JSON.stringify(answer)}`);
+    return answer;
+  };
+  const until = async (id) => {
+    for (;;) {
+      const job = await ask('GET', `/jobs/${id}`);
+      if (job.state === 'done') return job;
+      if (job.state === 'failed' || job.state === 'cancelled') throw new Error(job.message);
+      await new Promise((r) => setTimeout(r, 200));
+    }
+  };
+  const steps = JSON.parse(readFileSync(join(root, 'bench/ten-steps.json'), 'utf8'));
+  const { id } = await ask('POST', '/recipes', { name: 'Ten steps', steps });
+  const [sheet] = await ask('GET', '/supplier-sheets');
+  await ask('PUT', `/supplier-sheets/${sheet.id}`, {
+    version: sheet.version,
+    sheet: {
+      ...sheet.sheet,
+      files: ['delivery*'],
+      organisations: [],
+      recipe: String(id),
+      actions: { one: 'skip', several: 'skip', none: 'add' },
+      mapping: { ...sheet.sheet.mapping, tag: '' },
+    },
+  });
+  let slowest = 0;
+  let searching = true;
+  const page = (async () => {
+    while (searching) {
+      const began = performance.now();
+      await ask('GET', '/records?q=willow');
+      slowest = Math.max(slowest, performance.now() - began);
+      await new Promise((r) => setTimeout(r, 500));
+    }
+  })();
+  const began = performance.now();
+  const taken = await ask('POST', '/deliveries?name=delivery.mrc', readFileSync(file));
+  await until(taken.job);
+  const job = await ask('POST', `/deliveries/${taken.delivery}/accept`, {});
+  await until(job.id);
+  const seconds = (performance.now() - began) / 1000;
+  searching = false;
+  await page;
+  return { seconds, slowest, recipe: steps.length };
+}
+
+/** The rows and index entries that the import made, inserted into an empty database of the same shape. */
+async function bareInsert(folder) {
+  const source = await open(join(folder, 'osier.sqlite'));
+  const target = await open(join(folder, 'bare.sqlite'));
+  await target.exec('PRAGMA journal_mode = WAL; PRAGMA synchronous = NORMAL; PRAGMA cache_size = -65536');
+  const shape = await source.all(
+    "SELECT sql FROM sqlite_master WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'record_words_%' AND name <> 'SequelizeMeta'",
+  );
+  for (const { sql } of shape) await target.exec(sql);
+  const from = (await source.all('SELECT MIN(record) AS id FROM incoming WHERE record IS NOT NULL'))[0].id;
+  const tables = [
+    ['records', `SELECT * FROM records WHERE id >= ${from}`],
+    ['record_keys', `SELECT * FROM record_keys WHERE record >= ${from}`],
+    ['headings', 'SELECT * FROM headings WHERE id >= 1000000'],
+    ['heading_keys', 'SELECT * FROM heading_keys WHERE heading >= 1000000'],
+    ['incoming', 'SELECT * FROM incoming'],
+    ['incoming_read', 'SELECT * FROM incoming_read'],
+  ];
+  let spent = 0;
+  const put = async (table, rows) => {
+    if (rows.length === 0) return;
+    const columns = Object.keys(rows[0]);
+    const began = performance.now();
+    await target.exec('BEGIN');
+    const statement = await target.prepare(
+      `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
+    );
+    let last;
+    for (const row of rows) last = statement.run(columns.map((c) => row[c]));
+    await last;
+    await statement.finalize();
+    await target.exec('COMMIT');
+    spent += performance.now() - began;
+  };
+  for (const [table, sql] of tables)
+    for (let offset = 0; ; offset += 5000) {
+      const rows = await source.all(`${sql} LIMIT 5000 OFFSET ${offset}`);
+      await put(table, rows);
+      if (rows.length < 5000) break;
+    }
+  // The words are not kept in readable form, so that they are taken from the same fields again.
+  for (let offset = 0; ; offset += 5000) {
+    const rows = await source.all(
+      `SELECT id, value FROM records WHERE id >= ${from} LIMIT 5000 OFFSET ${offset}`,
+    );
+    await put(
+      'record_words',
+      rows.map(({ id, value }) => ({ rowid: id, ...wordsOf(JSON.parse(value)) })),
+    );
+    if (rows.length < 5000) break;
+  }
+  await source.close();
+  await target.close();
+  return spent / 1000;
+}
+
+function wordsOf({ fields }) {
+  const of = (pattern) =>
+    fields
+      .filter((f) => f.subfields && pattern.test(f.tag))
+      .flatMap((f) => f.subfields.map((s) => s.value))
+      .join(' ')
+      .toLowerCase();
+  return { title: of(/^245$/), name: of(/^[17]00$/), subject: of(/^6/), rest: of(/^(020|082|264|300|5..)$/) };
+}
+
+/** The sqlite3 driver with promises; statements that are run go on without waiting. */
+function open(path) {
+  const promise = (act) =>
+    new Promise((resolve, reject) => act((error, result) => (error ? reject(error) : resolve(result))));
+  return new Promise((resolve, reject) => {
+    const db = new sqlite3.Database(path, (error) => {
+      if (error) return reject(error);
+      resolve({
+        all: (sql) => promise((done) => db.all(sql, done)),
+        exec: (sql) => promise((done) => db.exec(sql, done)),
+        close: () => promise((done) => db.close(done)),
+        prepare: (sql) =>
+          new Promise((ready, fail) => {
+            const statement = db.prepare(sql, (e) =>
+              e
+                ? fail(e)
+                : ready({
+                    run: (values) => promise((done) => statement.run(values, done)),
+                    finalize: () => promise((done) => statement.finalize(done)),
+                  }),
+            );
+          }),
+      });
+    });
+  });
+}
