@@ -21,8 +21,9 @@ export async function candidatesFor(store: Store, keys: readonly Key[]): Promise
   const known = new Map<number, Description>();
   for (const kind of new Set(keys.map(([k]) => k))) {
     const wanted = [...new Set(keys.filter(([k]) => k === kind).map(([, key]) => key))];
+    // CROSS JOIN keeps the order: each wanted key is looked up, rather than every key of the kind compared.
     const shared = await store.rows<{ key: string; record: number }>(
-      'SELECT k.key, k.record FROM json_each(:wanted) w JOIN record_keys k ON k.kind = :kind AND k.key = w.value',
+      'SELECT k.key, k.record FROM json_each(:wanted) w CROSS JOIN record_keys k ON k.kind = :kind AND k.key = w.value',
       { kind, wanted: JSON.stringify(wanted) },
     );
     const missing = [...new Set(shared.map((s) => s.record))].filter((r) => !known.has(r));

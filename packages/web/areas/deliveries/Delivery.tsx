@@ -1,4 +1,4 @@
-import type { DeliveryRow, DeliverySummary, Done, IncomingPage, JobState, RecipeRow } from '@osier/contract';
+import type { DeliveryRow, DeliverySummary, IncomingPage, JobState, RecipeRow } from '@osier/contract';
 import { OUTCOMES, type Outcome } from '@osier/core/matching';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
@@ -64,7 +64,7 @@ export default function Delivery() {
   const { data: delivery, error } = useApi<DeliveryRow>(`/deliveries/${id}`);
   const { data: summary } = useApi<DeliverySummary>(`/deliveries/${id}/summary`);
   const [settingsOpen, setSettingsOpen] = useState(false);
-  const { say, complain } = useShell();
+  const { complain } = useShell();
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
   const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
   const [recipeId, setRecipeId] = useState('house-style');
@@ -94,8 +94,7 @@ export default function Delivery() {
     );
   const decideAll = async (decision: Outcome) => {
     try {
-      await post<JobState | Done>(`/deliveries/${id}/decisions`, { facet: facet ?? 'waiting', decision });
-      say(`Choosing “${OUTCOME_NAMES[decision]}”…`);
+      await post<JobState>(`/deliveries/${id}/decisions`, { facet: facet ?? 'waiting', decision });
       await refresh();
     } catch (e) {
       complain(problemText(e));
