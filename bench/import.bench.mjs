@@ -1,3 +1,4 @@
+/* global fetch */
 // A delivery taken into a store that holds as many records: read, ten steps of a recipe, matched, accepted, indexed; against
 // the bare time of inserting the same rows and index entries through sqlite3.
 import { spawn } from 'node:child_process';

@@ -8,7 +8,6 @@ const free = barcodeFor({ length: 14, kind: '3', library: '1204' }, 88_000_001);
 test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken back', async ({ page }) => {
   await page.goto('/');
   await accessible(page);
-  await picture(page, 'sign-in');
   await signIn(page);
   await page.getByRole('link', { name: /Deliveries/ }).click();
   await accessible(page);

@@ -31,7 +31,9 @@ const delivery = Buffer.concat(
 async function accept(folder: string, kills: number, random: () => number): Promise<JobState> {
   await fillIfEmpty(folder);
   let server = await start(folder);
-  let { ask, until } = await client(server);
+  const first = await client(server);
+  const { ask } = first;
+  let { until } = first;
   const taken = await ask<{ delivery: number; job: number }>(
     'POST',
     '/deliveries?name=kill.mrc',
@@ -60,7 +62,7 @@ async function accept(folder: string, kills: number, random: () => number): Prom
     await new Promise((r) => setTimeout(r, random() * 30));
     await kill(server);
     server = await start(folder);
-    ({ ask, until } = await client(server));
+    ({ until } = await client(server));
   }
   const done = await until(job.id, ended);
   await kill(server);
