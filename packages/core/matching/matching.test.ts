@@ -92,7 +92,7 @@ describe('what decides, and what speaks against it', () => {
         field('245', '10', 'a', 'Willow.', 'n', `Volume ${n}`),
       );
     expect(match(part('1'), DEFAULT_RULE, part('2'))!.doubts).toEqual(['One is part 2, the other part 1.']);
-    const set = record(
+    const entire = record(
       field('020', '  ', 'a', '9780306406157', 'q', 'set'),
       field('245', '10', 'a', 'Willow'),
     );
@@ -101,7 +101,7 @@ describe('what decides, and what speaks against it', () => {
       field('020', '  ', 'a', '9781999910006', 'q', 'v. 1'),
       field('245', '10', 'a', 'Willow'),
     );
-    expect(match(set, DEFAULT_RULE, volume)!.doubts.join()).toContain('that of the set');
+    expect(match(entire, DEFAULT_RULE, volume)!.doubts.join()).toContain('that of the set');
   });
   test('a bare control number with another title is no match at all', () => {
     const bare = (title: string) => record({ tag: '001', value: '7' }, field('245', '10', 'a', title));

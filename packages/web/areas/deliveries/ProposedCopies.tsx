@@ -104,7 +104,7 @@ function CopyRow({
       {editing ? (
         <tr>
           <td colSpan={6}>
-            <CopyEditor copy={c} onPut={onPut} onLeave={onLeave} />
+            <ProposedCopyForm copy={c} onPut={onPut} onLeave={onLeave} />
           </td>
         </tr>
       ) : null}
@@ -113,7 +113,7 @@ function CopyRow({
 }
 
 /** Scan or type the barcode first: that is where the work is; Enter keeps the copy. */
-function CopyEditor({
+function ProposedCopyForm({
   copy,
   onPut,
   onLeave,

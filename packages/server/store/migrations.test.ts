@@ -1,0 +1,90 @@
+import { field, type MarcRecord } from '@osier/core/marc';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Sequelize } from 'sequelize';
+import { initial } from './migrations/001-initial';
+import { recipes } from './migrations/002-recipes';
+import { openStore } from './store';
+
+const marc: MarcRecord = {
+  leader: '00000nam a2200000 i 4500',
+  fields: [
+    field('020', '  ', 'a', '0306406152'),
+    field('024', '8 ', 'a', 'TP-1234'),
+    field('100', '1 ', 'a', 'Reedman, Amos'),
+    field('245', '10', 'a', 'Notes on eels'),
+  ],
+};
+
+test('a store from before there were suppliers: its records can be matched, its matches are read, nothing is lost', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'osier-old-'));
+  const old = new Sequelize({ dialect: 'sqlite', storage: join(folder, 'osier.sqlite'), logging: false });
+  await old.query('CREATE TABLE SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)');
+  await old.query("INSERT INTO SequelizeMeta (name) VALUES ('001-initial'), ('002-recipes')");
+  for (const sql of [...initial, ...recipes]) await old.query(sql);
+  const value = JSON.stringify(marc);
+  await old.query(
+    "INSERT INTO records (id, version, value, title, author, year, isbn, publisher, edition, language, material, sort) VALUES (7, 3, $1, 't', '', '', '', '', '', '', '', 't')",
+    { bind: [value] },
+  );
+  const incoming = JSON.stringify({
+    delivery: 1,
+    seq: 1,
+    marc,
+    decision: 'skip',
+    target: 7,
+    state: 'waiting',
+    record: null,
+    recipe: null,
+  });
+  await old.query(
+    "INSERT INTO incoming (id, version, value, delivery, seq, state, decision, record, title, author, isbn, year, findings, errors, warnings, advice) VALUES (1, 1, $1, 1, 1, 'waiting', 'skip', NULL, 't', '', '', '', $2, 0, 1, 0)",
+    { bind: [incoming, JSON.stringify([{ rule: 'spaces', severity: 'warning', message: 'x' }])] },
+  );
+  const matches = [
+    { record: 7, by: 'isbn', key: '9780306406157', doubt: null },
+    { record: 8, by: 'control', key: 'x:1', doubt: 'Unlike.' },
+  ];
+  await old.query(
+    "INSERT INTO incoming_read (incoming, original, matches, repeats, repairs, taken) VALUES (1, $1, $2, NULL, '[]', '[]')",
+    {
+      bind: [value, JSON.stringify(matches)],
+    },
+  );
+  await old.close();
+
+  const store = await openStore(folder);
+  expect(await store.read('record', 7)).toEqual({ id: 7, version: 3, value: marc });
+  const row = await store.row<{ matching: string }>('SELECT matching FROM records WHERE id = 7');
+  expect(JSON.parse(row!.matching)).toMatchObject({ main: 'notes on eels', numbers: ['024 8:tp1234'] });
+  const kinds = await store.rows<{ kind: string }>(
+    'SELECT DISTINCT kind FROM record_keys WHERE record = 7 ORDER BY kind',
+  );
+  expect(kinds.map((k) => k.kind)).toEqual(['alike', 'number']);
+  const read = await store.row<{ matches: string; before: string }>(
+    'SELECT matches, before FROM incoming_read',
+  );
+  expect(JSON.parse(read!.matches)).toEqual([
+    {
+      record: 7,
+      strength: 100,
+      sure: true,
+      points: [{ by: 'isbn', said: '9780306406157' }],
+      doubts: [],
+      likeness: 0,
+    },
+    {
+      record: 8,
+      strength: 100,
+      sure: false,
+      points: [{ by: 'control', said: 'x:1' }],
+      doubts: ['Unlike.'],
+      likeness: 0,
+    },
+  ]);
+  expect(JSON.parse(read!.before)).toEqual([{ rule: 'spaces', severity: 'warning' }]);
+  expect((await store.read('incoming', 1))!.value).toEqual(JSON.parse(incoming));
+  await store.close();
+  rmSync(folder, { recursive: true });
+});
