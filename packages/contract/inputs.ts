@@ -1,4 +1,5 @@
-import { COPY_PARTS, COPY_STATUSES, type ProposedCopy } from '@osier/core/holdings';
+import type { Scheme } from '@osier/core/callnumbers';
+import { COPY_PARTS, COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { OUTCOMES, POINTS, type Outcome, type PointKind } from '@osier/core/matching';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { ROLES } from './permissions';
@@ -57,11 +58,32 @@ export const decisionBody = object({
   decision: outcome(),
   target: id().nullable().optional(),
 });
+/** A copy that is to be made; that its codes are on their lists is told at the copy, not refused. */
+const proposedCopy = object({
+  branch: text().defined(),
+  location: text().defined(),
+  scheme: mixed<Scheme>().oneOf(['lc', 'dewey', 'nlm', 'own']).required(),
+  prefix: text().defined(),
+  class: text().defined(),
+  item: text().defined(),
+  suffix: text().defined(),
+  barcode: text().defined(),
+  number: number().integer().min(1, 'A copy number is 1 or more.').required(),
+  type: text().defined(),
+  price: number().integer('A price is in hundredths.').min(0).nullable().defined(),
+  fund: text().defined(),
+  supplier: text().defined(),
+  note: text().defined(),
+  status: mixed<CopyStatus>()
+    .oneOf([...COPY_STATUSES], 'Choose a status.')
+    .required(),
+  remarks: array(text(500).required()).max(20).default([]),
+});
 /** A waiting record as a person corrects it: its fields, its copies, or a note. */
 export const incomingBody = object({
   version: number().integer().required(),
   marc: marcBody.optional().default(undefined),
-  copies: array(mixed<ProposedCopy>().required()).max(200).optional(),
+  copies: array(proposedCopy.required()).max(200).optional(),
   note: text(500).optional(),
 });
 const weight = () =>

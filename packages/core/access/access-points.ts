@@ -49,7 +49,8 @@ export function briefOf(record: MarcRecord): RecordBrief {
   };
 }
 
-function yearOf(record: MarcRecord): string {
+/** Year of publication: the date of 008, else the first in 264 or 260 $c; empty for none. */
+export function yearOf(record: MarcRecord): string {
   const fixed = controlValue(record, '008')?.slice(7, 11) ?? '';
   if (/^\d{4}$/.test(fixed)) return fixed;
   const written = firstValue(record, '264', 'c') ?? firstValue(record, '260', 'c') ?? '';

@@ -11,4 +11,5 @@ export {
   searchText,
   titleKey,
   withoutEndPunctuation,
+  yearOf,
 } from './access-points';

@@ -1,3 +1,5 @@
+import { startsWithLetter } from '../text';
+
 /**
  * Initial articles by MARC language code (Library of Congress, "Initial Definite and Indefinite Articles"). Those that
  * end in an apostrophe or hyphen stand before their word without a blank.
@@ -68,14 +70,9 @@ function findArticle(title: string, language: string): string {
   return best;
 }
 
-const isLetter = (text: string) => {
-  const c = text.charCodeAt(0) | 0x20;
-  return c >= 0x61 && c <= 0x7a;
-};
-
 /** How many characters at the start of a title do not file: signs before the article, the article, signs behind it. */
 export function nonfilingCounts(title: string, language: string): readonly number[] {
-  const before = isLetter(title) ? '' : /^[\s"'“”‘’„«([¿¡*]*/.exec(title)![0];
+  const before = startsWithLetter(title) ? '' : /^[\s"'“”‘’„«([¿¡*]*/.exec(title)![0];
   const article = initialArticle(title.slice(before.length), language);
   if (!article) return [0];
   const behind = /^[\s"'“”‘’„«([¿¡*]*/.exec(title.slice(before.length + article.length))![0];

@@ -1,14 +1,5 @@
-import { controlNumbers, issns, readIsbn, recordKeys } from '../access';
-import {
-  controlValue,
-  dataFields,
-  first,
-  firstValue,
-  isData,
-  runningText,
-  values,
-  type MarcRecord,
-} from '../marc';
+import { controlNumbers, issns, readIsbn, recordKeys, yearOf } from '../access';
+import { dataFields, first, firstValue, isData, runningText, values, type MarcRecord } from '../marc';
 import { fold } from '../text';
 import { carrierNamed, carrierOf, type Carrier } from './carrier';
 import { editionOf, pagesIn, partOf } from './statements';
@@ -60,18 +51,18 @@ export function describe(record: MarcRecord): Description {
   const keys = recordKeys(record);
   const of = (kind: string) => keys.filter((k) => k.kind === kind).map((k) => k.key);
   return {
-    shown: `${head} ${first(title, 'b') ?? ''} ${values2(title, 'np')}`
+    shown: `${head} ${first(title, 'b') ?? ''} ${joined(title, 'np')}`
       .replace(/\s*[/:;,=.]*\s*$/, '')
       .replace(/\s+/g, ' ')
       .trim(),
     main: fold(head),
     title: fold(`${head} ${first(title, 'b') ?? ''}`),
-    part: partOf(values2(title, 'n'), values2(title, 'p')),
+    part: partOf(joined(title, 'n'), joined(title, 'p')),
     author: fold(
       main && isData(main) ? runningText(main, main.tag === '100' ? 'aq' : 'ab') : (added[0] ?? ''),
     ),
     others: fold(`${added.join(' ')} ${first(title, 'c') ?? ''}`).slice(0, 200),
-    year: yearOf(record),
+    year: Number(yearOf(record)) || null,
     publisher: fold(firstValue(record, '264', 'b') ?? firstValue(record, '260', 'b') ?? ''),
     pages: pagesIn(firstValue(record, '300', 'a') ?? ''),
     carrier: carrierOf(record),
@@ -84,7 +75,7 @@ export function describe(record: MarcRecord): Description {
   };
 }
 
-const values2 = (f: ReturnType<typeof dataFields>[number] | undefined, codes: string) =>
+const joined = (f: ReturnType<typeof dataFields>[number] | undefined, codes: string) =>
   f ? values(f, codes).join(' ') : '';
 
 function qualifiedIsbns(record: MarcRecord): QualifiedIsbn[] {
@@ -105,11 +96,4 @@ function qualifiedIsbns(record: MarcRecord): QualifiedIsbn[] {
       });
     }
   return [...found.values()];
-}
-
-function yearOf(record: MarcRecord): number | null {
-  const fixed = controlValue(record, '008')?.slice(7, 11) ?? '';
-  const written = firstValue(record, '264', 'c') ?? firstValue(record, '260', 'c') ?? '';
-  const year = /\d{4}/.exec(written)?.[0] ?? (/^\d{4}$/.test(fixed) ? fixed : undefined);
-  return year === undefined ? null : Number(year);
 }

@@ -9,7 +9,7 @@ export type { Match } from './match';
 export { findMatches, titlesAgree, weigh } from './match';
 export { mergeFields } from './merge';
 export type { Actions, Outcome } from './outcome';
-export { DEFAULT_ACTIONS, needsTarget, OUTCOMES, proposedOutcome } from './outcome';
+export { DEFAULT_ACTIONS, needsTarget, OUTCOME_NAMES, OUTCOMES, proposedOutcome } from './outcome';
 export { replaceRecord } from './replace';
 export type { Guards, MatchPoint, MatchRule, PointKind } from './rule';
 export { DEFAULT_RULE, POINT_NAMES, POINTS, ruleProblem, SURE } from './rule';

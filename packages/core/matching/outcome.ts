@@ -4,6 +4,16 @@ import type { Match } from './match';
 export const OUTCOMES = ['add', 'replace', 'merge', 'copies', 'skip', 'ask'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
+/** What is done, as the daybook and every screen call it. */
+export const OUTCOME_NAMES: Record<Outcome, string> = {
+  ask: 'ask me',
+  add: 'add as new',
+  replace: 'replace',
+  merge: 'merge fields',
+  copies: 'attach copies only',
+  skip: 'skip',
+};
+
 /** What is done on one, several or no matches. */
 export interface Actions {
   readonly one: Outcome;

@@ -1,4 +1,5 @@
 export { fold, foldedWords, isAscii, withoutMarks } from './fold';
+export { startsWithLetter } from './letter';
 export { editDistance, nearest } from './edit-distance';
 export { decodedOnce } from './twice-encoded';
 export { windows1252Byte, windows1252Character } from './windows-1252';

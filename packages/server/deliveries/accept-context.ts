@@ -3,11 +3,11 @@ import type { Versioned } from '@osier/core/changes';
 import { rulesWith, type AcceptContext, type DeliverySettings, type Incoming } from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
 import type { Holding } from '@osier/core/holdings';
-import { describe, findMatches, matchKeys, needsTarget, type Match } from '@osier/core/matching';
+import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { takenBarcodes } from './copies';
-import { candidatesFor, keyKinds, type Key } from './find-candidates';
+import { candidatesFor, keyKinds, keysOf } from './find-candidates';
 
 type Rows = readonly Versioned<Incoming>[];
 
@@ -84,8 +84,7 @@ async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): 
   const kinds = keyKinds(rule);
   const described = rows.map((row) => {
     const description = describe(row.value.marc);
-    const keys = matchKeys(description).filter((k) => kinds.has(k.kind));
-    return { row, description, keys: keys.map((k): Key => [k.kind, k.key]) };
+    return { row, description, keys: keysOf(description).filter(([kind]) => kinds.has(kind)) };
   });
   const candidates = await candidatesFor(
     store,

@@ -12,8 +12,8 @@ import {
 import { headingsOf } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
-import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
+import { deliveryJob } from './delivery-job';
 import { acceptContext, rollInUse } from './accept-context';
 import { inChunks, type Totals } from './in-chunks';
 import { settingsFor, whole } from './settings';
@@ -43,42 +43,37 @@ const sentenceOf = (name: string, t: AcceptTotals) =>
 const wholeRow = (row: Versioned<Incoming>): Versioned<Incoming> => ({ ...row, value: whole(row.value) });
 
 /** Job: accepts a delivery chunk by chunk. */
-export const acceptDelivery =
-  (services: Services) =>
-  async (run: JobRun): Promise<string | null> => {
-    const { store } = services;
-    const id = Number(run.work.delivery);
-    const delivery = await store.read('delivery', id);
-    if (!delivery) return 'The delivery is no longer there.';
-    const settings = settingsFor(delivery.value);
-    const roll = await rollInUse(store, settings.roll);
-    const totals = await inChunks(services, run, {
-      act: 'accept',
-      delivery: id,
-      leaveOut: new Set(run.work.leaveOut as number[]),
-      sentence: (t) => sentenceOf(delivery.value.name, totalsFrom(t)),
-      plan: async (rows) => {
-        const chunk = rows.map(wholeRow);
-        // Numbers are reserved for the most a chunk can need; a gap harms nobody.
-        const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
-        const headings = chunk.reduce((n, c) => n + headingsOf(c.value.marc).length, 0);
-        const most = { record: chunk.length, heading: headings, holding: copies, copy: copies };
-        const from = { ...most };
-        for (const kind of Object.keys(most) as (keyof typeof most)[])
-          if (most[kind]) from[kind] = await store.nextIds(kind, most[kind]);
-        const plan = acceptPlan(
-          chunk,
-          await acceptContext(services, chunk, settings, roll, (kind) => from[kind]++),
-        );
-        return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
-      },
-    });
-    const waiting = [
-      totals.left && `${counted(totals.left, 'record')} stayed in the delivery and need another look`,
-      totals.asked && `${counted(totals.asked, 'record')} still wait for a decision`,
-    ].filter(Boolean);
-    return `${sentenceOf(delivery.value.name, totalsFrom(totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
-  };
+export const acceptDelivery = deliveryJob(async (services, run, id, delivery) => {
+  const { store } = services;
+  const settings = settingsFor(delivery);
+  const roll = await rollInUse(store, settings.roll);
+  const totals = await inChunks(services, run, {
+    act: 'accept',
+    delivery: id,
+    leaveOut: new Set(run.work.leaveOut as number[]),
+    sentence: (t) => sentenceOf(delivery.name, totalsFrom(t)),
+    plan: async (rows) => {
+      const chunk = rows.map(wholeRow);
+      // Numbers are reserved for the most a chunk can need; a gap harms nobody.
+      const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
+      const headings = chunk.reduce((n, c) => n + headingsOf(c.value.marc).length, 0);
+      const most = { record: chunk.length, heading: headings, holding: copies, copy: copies };
+      const from = { ...most };
+      for (const kind of Object.keys(most) as (keyof typeof most)[])
+        if (most[kind]) from[kind] = await store.nextIds(kind, most[kind]);
+      const plan = acceptPlan(
+        chunk,
+        await acceptContext(services, chunk, settings, roll, (kind) => from[kind]++),
+      );
+      return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
+    },
+  });
+  const waiting = [
+    totals.left && `${counted(totals.left, 'record')} stayed in the delivery and need another look`,
+    totals.asked && `${counted(totals.asked, 'record')} still wait for a decision`,
+  ].filter(Boolean);
+  return `${sentenceOf(delivery.name, totalsFrom(totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
+});
 
 /** The review of accepting: the same plan, with numbers that are not kept. */
 export async function reviewAccept(

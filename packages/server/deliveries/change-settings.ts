@@ -7,13 +7,14 @@ import {
   type Incoming,
 } from '@osier/core/deliveries';
 import { copiesFrom } from '@osier/core/holdings';
-import { describe, matchKeys } from '@osier/core/matching';
+import { describe } from '@osier/core/matching';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
-import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
+import { deliveryJob } from './delivery-job';
 import { commit } from '../store/commit';
 import { sheetContext } from '../suppliers/sheets';
+import { keysOf } from './find-candidates';
 import { inChunks } from './in-chunks';
 import { matcherFor, type ToMatch } from './matcher';
 import { copyWork, settingsFor, whole } from './settings';
@@ -68,58 +69,54 @@ export async function changeSettings(
 }
 
 /** Job: matches the waiting records anew. What a person decided stays; copies are read anew. */
-export const matchDelivery =
-  (services: Services) =>
-  async (run: JobRun): Promise<string | null> => {
-    const { store } = services;
-    const id = Number(run.work.delivery);
-    const delivery = await store.read('delivery', id);
-    if (!delivery) return 'The delivery is no longer there.';
-    const settings = settingsFor(delivery.value);
-    const work = await copyWork(store, settings);
-    const match = matcherFor(store, settings, work);
-    const toMatch = ({ seq, marc }: Incoming): ToMatch => {
-      const description = describe(marc);
-      const keys = matchKeys(description).map((k) => [k.kind, k.key] as const);
-      return { seq, description, keys, copies: copiesFrom(marc, work.rules) };
-    };
-    await passOver(
-      services,
-      id,
-      Number(run.cursor.seq ?? 0),
-      async (rows) => void (await match(rows.map(toMatch))),
-    );
-    const totals = await inChunks(services, run, {
-      act: 'match',
-      delivery: id,
-      leaveOut: new Set(),
-      sentence: (t) =>
-        `Matched ${quoted(delivery.value.name)} anew: ${counted(t.changed ?? 0, 'record')} with another outcome`,
-      async plan(chunk) {
-        const matched = await match(chunk.map((c) => toMatch(c.value)));
-        const changes = chunk.map((c, i) => {
-          const value = whole(c.value);
-          const { outcome, target, copies } = matched[i]!;
-          const decision = value.chosen ? {} : { decision: outcome, target };
-          return update<Incoming>('incoming', c, { ...value, ...decision, copies });
-        });
-        const changed = changes.filter((c) => c.before!.decision !== c.after!.decision).length;
-        return {
-          changes,
-          totals: { changed },
-          also: async (tx) => {
-            for (const [i, c] of chunk.entries())
-              await store.bind(
-                'UPDATE incoming_read SET matches = $1, repeats = $2 WHERE incoming = $3',
-                [JSON.stringify(matched[i]!.matches), matched[i]!.repeats, c.id],
-                tx,
-              );
-          },
-        };
-      },
-    });
-    return `${counted(totals.changed ?? 0, 'record')} came to another outcome.`;
+export const matchDelivery = deliveryJob(async (services, run, id, delivery) => {
+  const { store } = services;
+  const settings = settingsFor(delivery);
+  const work = await copyWork(store, settings);
+  const match = matcherFor(store, settings, work);
+  const toMatch = ({ seq, marc }: Incoming): ToMatch => {
+    const description = describe(marc);
+    return { seq, description, keys: keysOf(description), copies: copiesFrom(marc, work.rules) };
   };
+  await passOver(
+    services,
+    id,
+    Number(run.cursor.seq ?? 0),
+    async (rows) => void (await match(rows.map(toMatch))),
+  );
+  const totals = await inChunks(services, run, {
+    act: 'match',
+    delivery: id,
+    leaveOut: new Set(),
+    sentence: (t) =>
+      `Matched ${quoted(delivery.name)} anew: ${counted(t.changed ?? 0, 'record')} with another outcome`,
+    async plan(chunk) {
+      const matched = await match(chunk.map((c) => toMatch(c.value)));
+      const changes = chunk.map((c, i) => {
+        const value = whole(c.value);
+        const { outcome, target, copies } = matched[i]!;
+        const decision = value.chosen ? {} : { decision: outcome, target };
+        return update<Incoming>('incoming', c, { ...value, ...decision, copies });
+      });
+      const changed = changes.filter((c) => c.before!.decision !== c.after!.decision).length;
+      return {
+        changes,
+        totals: { changed },
+        also: async (tx) => {
+          const rows = chunk.map((c, i) => [c.id, JSON.stringify(matched[i]!.matches), matched[i]!.repeats]);
+          await store.bind(
+            `UPDATE incoming_read SET matches = v.matches, repeats = v.repeats
+               FROM (SELECT json_extract(value, '$[0]') AS id, json_extract(value, '$[1]') AS matches, json_extract(value, '$[2]') AS repeats FROM json_each($1)) v
+               WHERE incoming = v.id`,
+            [JSON.stringify(rows)],
+            tx,
+          );
+        },
+      };
+    },
+  });
+  return `${counted(totals.changed ?? 0, 'record')} came to another outcome.`;
+});
 
 /** Shows the matcher the records that a killed server had already matched, so that it knows them as the ones before. */
 async function passOver(

@@ -3,8 +3,8 @@ import { briefOf } from '@osier/core/access';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { Incoming } from '@osier/core/deliveries';
 import { quoted } from '../daybook/sentences';
-import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
+import { deliveryJob } from './delivery-job';
 import { notFound } from '../http/problem';
 import type { Store } from '../store/store';
 import { checkedCopies, copiesAfter } from './copies';
@@ -46,29 +46,24 @@ async function cleaned(
   }));
 }
 
-export const cleanDelivery =
-  (services: Services) =>
-  async (run: JobRun): Promise<string | null> => {
-    const id = Number(run.work.delivery);
-    const delivery = await services.store.read('delivery', id);
-    if (!delivery) return 'The delivery is no longer there.';
-    const treatment = await treatmentOf(run.work, services.store, supplierOf(delivery.value));
-    const work = await copyWork(services.store, settingsFor(delivery.value));
-    const totals = await inChunks(services, run, {
-      act: 'clean',
-      delivery: id,
-      leaveOut: new Set(run.work.leaveOut as number[]),
-      sentence: (t) =>
-        `Ran “${treatment.name}” over ${quoted(delivery.value.name)}: ${counted(t.changed ?? 0, 'record')} changed`,
-      plan: async (chunk) => {
-        const rows = await cleaned(services.store, chunk, treatment, work);
-        return { changes: rows.map((r) => r.change), totals: { changed: rows.length } };
-      },
-    });
-    return totals.changed
-      ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}.`
-      : `“${treatment.name}” had nothing to change.`;
-  };
+export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => {
+  const treatment = await treatmentOf(run.work, services.store, supplierOf(delivery));
+  const work = await copyWork(services.store, settingsFor(delivery));
+  const totals = await inChunks(services, run, {
+    act: 'clean',
+    delivery: id,
+    leaveOut: new Set(run.work.leaveOut as number[]),
+    sentence: (t) =>
+      `Ran “${treatment.name}” over ${quoted(delivery.name)}: ${counted(t.changed ?? 0, 'record')} changed`,
+    plan: async (chunk) => {
+      const rows = await cleaned(services.store, chunk, treatment, work);
+      return { changes: rows.map((r) => r.change), totals: { changed: rows.length } };
+    },
+  });
+  return totals.changed
+    ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}.`
+    : `“${treatment.name}” had nothing to change.`;
+});
 
 export async function reviewClean(services: Services, id: number, work: TreatmentWork): Promise<Review> {
   const waiting = await services.store.select(

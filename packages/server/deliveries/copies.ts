@@ -39,7 +39,10 @@ export async function checkedCopies(
       roll: work.roll,
       rolls: work.rolls,
       takenBy: (barcode) => taken.get(barcode) ?? null,
-      seenIn: (barcode) => seen.get(barcode) ?? null,
+      seenIn: (barcode) => {
+        const at = seen.get(barcode);
+        return at === undefined || at === seq ? null : at;
+      },
     });
     for (const { barcode } of copies) if (barcode && !seen.has(barcode)) seen.set(barcode, seq);
     return checked;
@@ -47,8 +50,10 @@ export async function checkedCopies(
 }
 
 /** Copies as a person changed them, with what is wrong with them now. */
-export const asChanged = (copies: readonly ProposedCopy[], work: CopyWork): ProposedCopy[] =>
-  copies.map((c) => ({ ...c, problems: copyProblems(c, work.rules.lists) }));
+export const asChanged = (
+  copies: readonly Omit<ProposedCopy, 'problems'>[],
+  work: CopyWork,
+): ProposedCopy[] => copies.map((c) => ({ ...c, problems: copyProblems(c, work.rules.lists) }));
 
 /**
  * The copies of a record whose fields were changed: read anew where the fields that they come from changed, else as they

@@ -1,25 +1,15 @@
 import type { JobState } from '@osier/contract';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { Incoming } from '@osier/core/deliveries';
-import { needsTarget, type Outcome } from '@osier/core/matching';
+import { needsTarget, OUTCOME_NAMES, type Outcome } from '@osier/core/matching';
 import { quoted } from '../daybook/sentences';
 import { wrong } from '../http/problem';
-import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
+import { deliveryJob } from './delivery-job';
 import { commit } from '../store/commit';
 import { inChunks } from './in-chunks';
 import { facetCondition } from './incoming';
 import { whole } from './settings';
-
-/** How the daybook and the screens call what is done. */
-export const DECISION_WORDS: Record<Outcome, string> = {
-  add: 'add as new',
-  replace: 'replace',
-  merge: 'merge fields',
-  copies: 'attach copies only',
-  skip: 'skip',
-  ask: 'ask me',
-};
 
 /** The change of a record to a decision; null when it has no record to replace, merge into or attach to. */
 function decided(row: Versioned<Incoming>, decision: Outcome, target?: number | null) {
@@ -51,7 +41,7 @@ export async function decide(
       'decision',
       `${counted(without, 'record')} has nothing in the catalogue that it matches. Pair it with a record first.`,
     );
-  const sentence = `Chose “${DECISION_WORDS[decision]}” for ${counted(rows.length, 'incoming record')}`;
+  const sentence = `Chose “${OUTCOME_NAMES[decision]}” for ${counted(rows.length, 'incoming record')}`;
   return {
     sentence,
     entry: await commit(store, {
@@ -74,7 +64,7 @@ export async function decideFacet(
   facetCondition(facet);
   return jobs.begin(
     'decide-delivery',
-    `Choosing “${DECISION_WORDS[decision]}” in ${delivery.name}`,
+    `Choosing “${OUTCOME_NAMES[decision]}” in ${delivery.name}`,
     person,
     { delivery: delivery.id, facet, decision },
     delivery.waiting,
@@ -82,35 +72,32 @@ export async function decideFacet(
 }
 
 /** Job: decides for every waiting record that stood under the facet when its turn came. */
-export const decideDelivery =
-  (services: Services) =>
-  async (run: JobRun): Promise<string | null> => {
-    const { store } = services;
-    const id = Number(run.work.delivery);
-    const decision = run.work.decision as Outcome;
-    const delivery = await store.read('delivery', id);
-    if (!delivery) return 'The delivery is no longer there.';
-    const { condition, rule } = facetCondition(run.work.facet as string);
-    const said = (n: number) =>
-      `Chose “${DECISION_WORDS[decision]}” for ${counted(n, 'incoming record')} of ${quoted(delivery.value.name)}`;
-    const totals = await inChunks(services, run, {
-      act: 'decide',
-      delivery: id,
-      leaveOut: new Set(),
-      sentence: (t) => said(t.chosen ?? 0),
-      async plan(chunk) {
-        const under = await store.rows<{ id: number }>(
-          `SELECT i.id FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.id IN (:ids) AND ${condition}`,
-          { ids: chunk.map((c) => c.id), rule },
-        );
-        const chosen = new Set(under.map((u) => u.id));
-        const all = chunk.filter((c) => chosen.has(c.id)).map((c) => decided(c, decision));
-        const changes = all.filter((c) => c !== null);
-        return { changes, totals: { chosen: changes.length, without: all.length - changes.length } };
-      },
-    });
-    const without = totals.without
-      ? ` ${counted(totals.without, 'record')} matches nothing in the catalogue and was left as it was.`
-      : '';
-    return `${said(totals.chosen ?? 0)}.${without}`;
-  };
+export const decideDelivery = deliveryJob(async (services, run, id, delivery) => {
+  const { store } = services;
+  const decision = run.work.decision as Outcome;
+  const { condition, rule } = facetCondition(run.work.facet as string);
+  const said = (n: number) =>
+    `Chose “${OUTCOME_NAMES[decision]}” for ${counted(n, 'incoming record')} of ${quoted(delivery.name)}`;
+  const totals = await inChunks(services, run, {
+    act: 'decide',
+    delivery: id,
+    leaveOut: new Set(),
+    sentence: (t) => said(t.chosen ?? 0),
+    async plan(chunk) {
+      const under = await store.rows<{ id: number; sure: 0 | 1 | null }>(
+        `SELECT i.id, json_extract(r.matches, '$[0].sure') AS sure FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.id IN (:ids) AND ${condition}`,
+        { ids: chunk.map((c) => c.id), rule },
+      );
+      const sure = new Map(under.map((u) => [u.id, u.sure === 1]));
+      const all = chunk.filter((c) => sure.has(c.id));
+      // One record is paired with a doubtful match by looking at it, many at once are not.
+      const clear = all.filter((c) => !needsTarget(decision) || sure.get(c.id) || whole(c.value).chosen);
+      const changes = clear.map((c) => decided(c, decision)).filter((c) => c !== null);
+      return { changes, totals: { chosen: changes.length, without: all.length - changes.length } };
+    },
+  });
+  const without = totals.without
+    ? ` Left as they were, because no match is sure: ${counted(totals.without, 'record')}.`
+    : '';
+  return `${said(totals.chosen ?? 0)}.${without}`;
+});

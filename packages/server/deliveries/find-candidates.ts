@@ -1,4 +1,4 @@
-import type { Description, MatchRule } from '@osier/core/matching';
+import { matchKeys, type Description, type MatchRule } from '@osier/core/matching';
 import type { Store } from '../store/store';
 
 /** A record that shares a key. */
@@ -7,6 +7,9 @@ export interface Candidate {
   readonly description: Description;
 }
 export type Key = readonly [kind: string, key: string];
+
+/** Every key under which a record is looked for. */
+export const keysOf = (d: Description): Key[] => matchKeys(d).map((k) => [k.kind, k.key]);
 
 /** A key that more records share than this says nothing. */
 const TOO_COMMON = 60;

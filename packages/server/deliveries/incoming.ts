@@ -3,7 +3,7 @@ import { briefOf } from '@osier/core/access';
 import { update } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
 import { rulesWith, type Incoming } from '@osier/core/deliveries';
-import { COPY_STATUSES, type ProposedCopy } from '@osier/core/holdings';
+import type { ProposedCopy } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import {
@@ -234,41 +234,12 @@ async function copiesOf(
   work: CopyWork,
   value: Incoming,
   marc: MarcRecord | undefined,
-  given: readonly ProposedCopy[] | undefined,
+  given: IncomingBody['copies'],
 ): Promise<readonly ProposedCopy[]> {
   if (given) {
-    const [problem] = given.flatMap(copyShapeProblem);
-    if (problem) throw wrong('copies', problem);
     return (await checkedCopies(store, work, [{ seq: value.seq, copies: asChanged(given, work) }]))[0]!;
   }
   if (!marc) return value.copies;
   const { copies, anew } = copiesAfter(value.marc, marc, value.copies, work);
   return anew ? (await checkedCopies(store, work, [{ seq: value.seq, copies }]))[0]! : copies;
 }
-
-const TEXTS = [
-  'branch',
-  'location',
-  'prefix',
-  'class',
-  'item',
-  'suffix',
-  'barcode',
-  'type',
-  'fund',
-  'supplier',
-  'note',
-] as const;
-
-/** What is not as a copy is, in one sent by hand. */
-function copyShapeProblem(copy: ProposedCopy): string[] {
-  const wrongText = TEXTS.find((t) => typeof copy[t] !== 'string' || copy[t].length > 200);
-  if (wrongText) return [`The ${wrongText} of a copy is a text of at most 200 characters.`];
-  if (!Number.isInteger(copy.number) || copy.number < 1) return ['A copy number is 1 or more.'];
-  if (copy.price !== null && !(Number.isInteger(copy.price) && copy.price >= 0))
-    return ['A price is in hundredths, or empty.'];
-  if (!SCHEMES.includes(copy.scheme))
-    return ['A call number is by LC, Dewey, NLM or the library’s own scheme.'];
-  return (COPY_STATUSES as readonly string[]).includes(copy.status) ? [] : ['Choose a status.'];
-}
-const SCHEMES = ['lc', 'dewey', 'nlm', 'own'];

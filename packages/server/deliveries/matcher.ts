@@ -37,16 +37,19 @@ export function matcherFor(store: Store, settings: DeliverySettings, work: CopyW
   const before = new Map<string, Candidate[]>();
   const barcodes = new Map<string, number>();
   return async (rows: readonly ToMatch[]): Promise<Matched[]> => {
-    const keysOf = rows.map((r) => r.keys.filter(([kind]) => kinds.has(kind)));
-    const held = await candidatesFor(store, keysOf.flat());
+    const wanted = rows.map((r) => r.keys.filter(([kind]) => kinds.has(kind)));
+    const held = await candidatesFor(store, wanted.flat());
     const copies = await checkedCopies(store, work, rows, barcodes);
     return rows.map((row, i) => {
-      const keys = keysOf[i]!.map(([kind, key]) => `${kind} ${key}`);
+      const keys = wanted[i]!.map(([kind, key]) => `${kind} ${key}`);
       const among = (map: ReadonlyMap<string, Candidate[]>) => keys.flatMap((k) => map.get(k) ?? []);
       const matches = findMatches(row.description, among(held), settings.rule);
-      const earlier = findMatches(row.description, among(before), settings.rule).find(
-        (m) => m.strength >= SURE,
-      );
+      // A batch that is matched once more, because its commit met a conflict, meets only those before.
+      const earlier = findMatches(
+        row.description,
+        among(before).filter((c) => c.record < row.seq),
+        settings.rule,
+      ).find((m) => m.strength >= SURE);
       for (const key of keys) {
         const list = before.get(key);
         const me = { record: row.seq, description: row.description };

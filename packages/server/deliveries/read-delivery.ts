@@ -1,9 +1,9 @@
 import type { Incoming } from '@osier/core/deliveries';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { JobRun } from '../jobs/jobs';
 import { recipeIfThere } from '../recipes/recipes';
 import type { Services } from '../services';
+import { deliveryJob } from './delivery-job';
 import { insertRows } from '../store/insert';
 import { KINDS } from '../store/kinds';
 import { matcherFor } from './matcher';
@@ -16,67 +16,66 @@ export const deliveryPath = (data: string, sha256: string): string => join(data,
 const COLUMNS = ['id', 'version', 'value', ...KINDS.incoming.columns];
 
 /** Job: reads a delivered file into incoming records, with what is held already and what comes twice. */
-export const readDelivery =
-  (services: Services) =>
-  async (run: JobRun): Promise<string | null> => {
-    const { store, settings } = services;
-    const id = Number(run.work.delivery);
-    const delivery = await store.read('delivery', id);
-    if (!delivery) return 'The delivery is no longer there.';
-    // Read anew after an interruption: nothing hangs on incoming records before they are all there.
-    await store.write(async (tx) => {
-      await store.run(
-        'DELETE FROM incoming_read WHERE incoming IN (SELECT id FROM incoming WHERE delivery = :id)',
-        { id },
-        tx,
-      );
-      await store.run('DELETE FROM incoming WHERE delivery = :id', { id }, tx);
-      await store.run(
-        "UPDATE readings SET state = 'reading', unreadable = 0, repaired = 0, problem = NULL WHERE delivery = :id",
-        { id },
-        tx,
-      );
-    });
-    const house = await store.rulesNow();
-    const how = settingsFor(delivery.value);
-    const copies = await copyWork(store, how);
-    const recipe = how.recipe === '' ? null : await recipeIfThere(store, how.recipe);
-    const workerData: ReadWork = {
-      path: deliveryPath(settings.data, delivery.value.sha256),
-      house,
-      settings: { format: how.format, charset: how.charset },
-      recipe,
-      supplier: supplierOf(delivery.value),
-      copies: copies.rules,
-    };
-    const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });
-    const match = matcherFor(store, how, copies);
-    let records = 0;
-    let problem: string | null = null;
-    try {
-      for await (const batch of batches(worker)) {
-        if (run.cancelled()) return 'Reading was cancelled; the records read so far are there.';
-        await storeBatch(services, id, batch.rows, match, recipe?.name ?? null);
-        records += batch.rows.filter((r) => r.record).length;
-        problem ??= batch.problem;
-        run.tell(
-          records,
-          batch.end ? records : Math.round((records / Math.max(1, batch.bytes)) * delivery.value.bytes),
-        );
-      }
-    } finally {
-      await worker.terminate();
-      const state = records === 0 ? 'failed' : 'ready';
-      await store.write((tx) =>
-        store.run(
-          'UPDATE readings SET state = :state, problem = :problem WHERE delivery = :id',
-          { id, state, problem: problem ?? (records === 0 ? 'No record in this file could be read.' : null) },
-          tx,
-        ),
+export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
+  const { store, settings } = services;
+  // Read anew after an interruption: nothing hangs on incoming records before they are all there.
+  await store.write(async (tx) => {
+    await store.run(
+      'DELETE FROM incoming_read WHERE incoming IN (SELECT id FROM incoming WHERE delivery = :id)',
+      { id },
+      tx,
+    );
+    await store.run('DELETE FROM incoming WHERE delivery = :id', { id }, tx);
+    await store.run(
+      "UPDATE readings SET state = 'reading', unreadable = 0, repaired = 0, problem = NULL WHERE delivery = :id",
+      { id },
+      tx,
+    );
+  });
+  const house = await store.rulesNow();
+  const how = settingsFor(delivery);
+  const copies = await copyWork(store, how);
+  const recipe = how.recipe === '' ? null : await recipeIfThere(store, how.recipe);
+  const workerData: ReadWork = {
+    path: deliveryPath(settings.data, delivery.sha256),
+    house,
+    settings: { format: how.format, charset: how.charset },
+    recipe,
+    supplier: supplierOf(delivery),
+    copies: copies.rules,
+  };
+  const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });
+  const match = matcherFor(store, how, copies);
+  let records = 0;
+  let problem: string | null = null;
+  try {
+    for await (const batch of batches(worker)) {
+      if (run.cancelled()) return 'Reading was cancelled; the records read so far are there.';
+      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null);
+      records += batch.rows.filter((r) => r.record).length;
+      problem ??= batch.problem;
+      run.tell(
+        records,
+        batch.end ? records : Math.round((records / Math.max(1, batch.bytes)) * delivery.bytes),
       );
     }
-    return problem;
-  };
+  } finally {
+    await worker.terminate();
+    const state = records === 0 ? 'failed' : 'ready';
+    await store.write((tx) =>
+      store.run(
+        'UPDATE readings SET state = :state, problem = :problem WHERE delivery = :id',
+        { id, state, problem: problem ?? (records === 0 ? 'No record in this file could be read.' : null) },
+        tx,
+      ),
+    );
+  }
+  const gone =
+    how.recipe !== '' && !recipe
+      ? 'The recipe of its supplier sheet is no longer there; the records were read without it.'
+      : null;
+  return [problem, gone].filter(Boolean).join(' ') || null;
+});
 
 /** The worker's batches one by one; asking for the next lets it go on. */
 async function* batches(worker: Worker): AsyncGenerator<Batch> {

@@ -12,10 +12,11 @@ import {
   type ReadRecord,
   type Repair,
 } from '@osier/core/marc';
-import { describe, matchKeys } from '@osier/core/matching';
+import { describe } from '@osier/core/matching';
 import { runRecipe, type Recipe } from '@osier/core/recipes';
 import { createReadStream } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
+import { keysOf } from './find-candidates';
 import type { Batch, ReadRow } from './read-batch';
 
 /** What the thread is told to read, and how. */
@@ -79,7 +80,7 @@ function contentOf(read: MarcRecord): NonNullable<ReadRow['record']> {
     advice: count('advice'),
     before: JSON.stringify(before.map(({ rule, severity }) => ({ rule, severity }))),
     description,
-    keys: matchKeys(description).map((k) => [k.kind, k.key]),
+    keys: keysOf(description),
     copies: copiesFrom(marc, copies),
   };
 }

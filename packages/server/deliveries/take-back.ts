@@ -6,8 +6,8 @@ import type { Incoming } from '@osier/core/deliveries';
 import type { Copy, Holding } from '@osier/core/holdings';
 import { tellConflicts } from '../daybook/daybook';
 import { quoted } from '../daybook/sentences';
-import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
+import { deliveryJob } from './delivery-job';
 import { entryChanges, planOf } from '../store/undo';
 import { inChunks } from './in-chunks';
 import { whole } from './settings';
@@ -20,6 +20,10 @@ interface Plan {
   /** Records that stay accepted, each with the sentences why. */
   readonly left: readonly { readonly row: Versioned<Incoming>; readonly why: readonly string[] }[];
 }
+
+/** The copies that were made with a record; those of a skipped one were never made. */
+const madeCopies = ({ value }: Versioned<Incoming>) =>
+  value.state === 'accepted' ? whole(value).copies : [];
 
 /** The changes by which a delivery's records were accepted, one an object. */
 async function acceptance({ store }: Services, delivery: number): Promise<ChangeSet> {
@@ -42,9 +46,7 @@ function grouped(changes: ChangeSet, rows: readonly Versioned<Incoming>[]) {
   for (const r of rows)
     if (r.value.record !== null)
       byRecord.set(r.value.record, [...(byRecord.get(r.value.record) ?? []), r.id]);
-  const byBarcode = new Map(
-    rows.flatMap((r) => whole(r.value).copies.map((c) => [c.barcode, r.id] as const)),
-  );
+  const byBarcode = new Map(rows.flatMap((r) => madeCopies(r).map((c) => [c.barcode, r.id] as const)));
   const owners = new Map<Change, readonly number[] | null>();
   const inHolding = new Map<number, Set<number>>();
   for (const c of changes) {
@@ -116,7 +118,7 @@ async function plan(
 
 /** Copies that are lent: the books are not in the house, so that their records stay. */
 async function onLoan({ loans }: Services, rows: readonly Versioned<Incoming>[]) {
-  const of = rows.flatMap((r) => whole(r.value).copies.map((c) => ({ id: r.id, barcode: c.barcode })));
+  const of = rows.flatMap((r) => madeCopies(r).map((c) => ({ id: r.id, barcode: c.barcode })));
   if (of.length === 0) return [];
   const due = await loans.dueDates(of.map((x) => x.barcode));
   if (due === null)
@@ -191,43 +193,40 @@ function reviewRow({ id, value }: Versioned<Incoming>, exception: string | null,
 }
 
 /** Job: takes records back in chunks, each with all that came with it; the others stay, and the job says how many. */
-export const takeBack =
-  (services: Services) =>
-  async (run: JobRun): Promise<string | null> => {
-    const { store } = services;
-    const id = Number(run.work.delivery);
-    const delivery = await store.read('delivery', id);
-    if (!delivery) return 'The delivery is no longer there.';
-    const chosen = new Set(run.work.incoming as number[]);
-    const changes = await acceptance(services, id);
-    const said = (n: number) => `Took back ${counted(n, 'record')} of ${quoted(delivery.value.name)}`;
-    const done = new Set<number>();
-    const totals = await inChunks(services, run, {
-      act: 'take-back',
-      delivery: id,
-      which: "state <> 'waiting'",
-      leaveOut: new Set(run.work.leaveOut as number[]),
-      sentence: (t) => said(t.back ?? 0),
-      async plan(chunk) {
-        const all = await accepted(services, id);
-        const records = new Set(chunk.map((c) => c.value.record));
-        // Records that share one of the catalogue go together, although one of them stands in another chunk.
-        const wanted = all.filter(
-          (r) =>
-            !done.has(r.id) &&
-            (chosen.size === 0 || chosen.has(r.id)) &&
-            (chunk.some((c) => c.id === r.id) || (r.value.record !== null && records.has(r.value.record))),
-        );
-        const planned = await plan(services, changes, wanted, all);
-        for (const r of planned.back) done.add(r.id);
-        return {
-          changes: planned.changes,
-          totals: { back: planned.back.length, left: planned.left.length },
-        };
-      },
-    });
-    const left = totals.left
-      ? ` ${counted(totals.left, 'record')} stayed, because something was done with them since.`
-      : '';
-    return `${said(totals.back ?? 0)}.${left}`;
-  };
+export const takeBack = deliveryJob(async (services, run, id, delivery) => {
+  const chosen = new Set(run.work.incoming as number[]);
+  const changes = await acceptance(services, id);
+  const said = (n: number) => `Took back ${counted(n, 'record')} of ${quoted(delivery.name)}`;
+  const leaveOut = new Set(run.work.leaveOut as number[]);
+  const totals = await inChunks(services, run, {
+    act: 'take-back',
+    delivery: id,
+    which: "state <> 'waiting'",
+    leaveOut,
+    sentence: (t) => said(t.back ?? 0),
+    async plan(chunk) {
+      const all = await accepted(services, id);
+      const here = new Set(chunk.map((c) => c.id));
+      const records = new Set(chunk.map((c) => c.value.record));
+      // Records that share one of the catalogue go together, although one of them stands in another chunk.
+      const wanted = all.filter(
+        (r) =>
+          !leaveOut.has(r.id) &&
+          (chosen.size === 0 || chosen.has(r.id)) &&
+          (here.has(r.id) || (r.value.record !== null && records.has(r.value.record))),
+      );
+      const planned = await plan(services, changes, wanted, all);
+      return {
+        changes: planned.changes,
+        totals: {
+          back: planned.back.length,
+          left: planned.left.filter((l) => here.has(l.row.id)).length,
+        },
+      };
+    },
+  });
+  const left = totals.left
+    ? ` ${counted(totals.left, 'record')} stayed, because something was done with them since.`
+    : '';
+  return `${said(totals.back ?? 0)}.${left}`;
+});

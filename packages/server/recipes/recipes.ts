@@ -108,6 +108,8 @@ export async function removeRecipe(
 ): Promise<{ entry: number; sentence: string }> {
   const held = await store.read('recipe', id);
   if (!held) throw notFound(`Recipe ${id}`);
+  const user = (await store.select('sheet', '1')).find((s) => s.value.recipe === String(id));
+  if (user) throw wrong('recipe', `The supplier sheet ${quoted(user.value.name)} runs this recipe.`);
   const sentence = `Took the recipe ${quoted(held.value.name)} away`;
   const changes = [removal('recipe', { ...held, version })];
   return { sentence, entry: await commit(store, { act: 'recipe', person, sentence, changes }) };

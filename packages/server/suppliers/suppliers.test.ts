@@ -10,7 +10,13 @@ import type {
 } from '@osier/contract';
 import { rollNumber, serialIn } from '@osier/core/barcodes';
 import { readFileSync } from 'node:fs';
-import { SHEETS, SHELF_READY } from '../../../demo/library';
+import { describe as describeRecord } from '@osier/core/matching';
+import { DEFAULT_SETTINGS } from '@osier/core/deliveries';
+import { field } from '@osier/core/marc';
+import { SHEETS, SHELF_READY, WORKROOM } from '../../../demo/library';
+import { keysOf } from '../deliveries/find-candidates';
+import { matcherFor, type ToMatch } from '../deliveries/matcher';
+import { copyWork } from '../deliveries/settings';
 import { catalogueOf, demoFile, startTesting, type Ask } from '../testing/running';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -22,6 +28,26 @@ beforeAll(async () => {
   cataloguer = await t.as(2);
 });
 afterAll(() => t.stop());
+
+/** A copy as a person makes one by hand. */
+const COPY = {
+  branch: 'MR',
+  location: 'OPEN',
+  scheme: 'dewey' as const,
+  prefix: '',
+  class: '746.41',
+  item: 'XYZ',
+  suffix: '',
+  barcode: '',
+  number: 1,
+  type: 'BK',
+  price: null,
+  fund: '',
+  supplier: '',
+  note: '',
+  status: 'available' as const,
+  remarks: [],
+};
 
 const deliver = async (name: string) => {
   const { body } = await cataloguer<{ delivery: number; job: number }>(
@@ -203,27 +229,92 @@ test('other settings for one delivery: matched anew, a person’s decision stays
   ]);
 });
 
-test('all under a facet are decided at once; those without a match are left as they were', async () => {
+test('all under a facet are decided at once; what has no sure match is left as it was', async () => {
   const id = await deliver('tallow-and-pike.mrc');
-  const { facets } = await page(id);
-  const job = (
-    await cataloguer<JobState>('POST', `/deliveries/${id}/decisions`, { facet: 'held', decision: 'merge' })
-  ).body;
-  const done = await t.jobDone(cataloguer, job.id);
-  expect(done.message).toContain(`Chose “merge fields” for ${facets.held} incoming records`);
-  expect((await page(id)).facets.merge).toBe(facets.held);
+  const all = async (to: number, facet: string, decision: string) => {
+    const job = await cataloguer<JobState>('POST', `/deliveries/${to}/decisions`, { facet, decision });
+    return (await t.jobDone(cataloguer, job.body.id)).message;
+  };
+  const held = (await page(id, 'held')).rows;
+  const sure = held.filter((r) => r.matches[0]!.sure).length;
+  expect(sure).toBeGreaterThan(0);
+  expect(await all(id, 'held', 'merge')).toContain(`Chose “merge fields” for ${sure} incoming records`);
+  expect((await page(id)).facets.merge).toBe(sure);
   expect((await detail(id, (await page(id, 'merge')).rows[0]!.id)).becomes).not.toBeNull();
-  const none = (
-    await cataloguer<JobState>('POST', `/deliveries/${id}/decisions`, { facet: 'add', decision: 'replace' })
-  ).body;
-  expect((await t.jobDone(cataloguer, none.id)).message).toMatch(
-    /matches nothing in the catalogue and was left|Chose “replace” for 0/,
+
+  const foreign = await deliver('lyngby-exchange.xml');
+  expect(await all(foreign, 'waiting', 'replace')).toMatch(
+    /^Chose “replace” for 0 .* Left as they were, because no match is sure: 15 records\.$/,
   );
+  expect((await page(foreign)).facets.add).toBe(15);
   const bad = await cataloguer<Problem>('POST', `/deliveries/${id}/decisions`, {
     facet: 'nonsense',
     decision: 'skip',
   });
   expect([bad.status, bad.body.detail]).toEqual([422, 'There is no facet “nonsense”.']);
+});
+
+test('records merged into one go back together or stay; a skipped one owns no copy of another', async () => {
+  const id = await deliver('lyngby-exchange.xml');
+  const [a, b, c, d] = (await page(id, 'add')).rows;
+  const decide = (incoming: number[], decision: string, target?: number) =>
+    cataloguer('POST', `/deliveries/${id}/decisions`, { incoming, decision, target });
+  await decide([a!.id, b!.id], 'merge', 3);
+  const barcode = rollNumber(WORKROOM, WORKROOM.from + 900);
+  const copy = { ...COPY, barcode };
+  await cataloguer('PUT', `/deliveries/${id}/incoming/${c!.id}`, { version: c!.version, copies: [copy] });
+  await cataloguer('PUT', `/deliveries/${id}/incoming/${d!.id}`, { version: d!.version, copies: [copy] });
+  await decide([d!.id], 'skip');
+  await run('POST', `/deliveries/${id}/accept`);
+
+  const review = await cataloguer<Review>('POST', `/deliveries/${id}/take-back/review`, {
+    incoming: [a!.id],
+  });
+  expect(review.body.count).toBe(0);
+  expect(review.body.rows[0]!.exception).toMatch(
+    /^Record 3 also has record \d+ of this file in it; take them back together\.$/,
+  );
+  const both = { incoming: [a!.id, b!.id], leaveOut: [b!.id] };
+  expect((await run('POST', `/deliveries/${id}/take-back`, both)).message).toMatch(
+    /^Took back 0 records .* 1 record stayed/,
+  );
+  expect((await run('POST', `/deliveries/${id}/take-back`, { incoming: [a!.id, b!.id] })).message).toMatch(
+    /^Took back 2 records of “lyngby-exchange.xml”\.$/,
+  );
+  expect((await run('POST', `/deliveries/${id}/take-back`, { incoming: [c!.id] })).message).toMatch(
+    /^Took back 1 record of “lyngby-exchange.xml”\.$/,
+  );
+  const [found] = await t.running.services.store.rows('SELECT id FROM copies WHERE barcode = :barcode', {
+    barcode,
+  });
+  expect(found).toBeUndefined();
+});
+
+test('a batch that is matched once more, because its commit met a conflict, comes out the same', async () => {
+  const { store } = t.running.services;
+  const work = await copyWork(store, DEFAULT_SETTINGS);
+  const match = matcherFor(store, DEFAULT_SETTINGS, work);
+  const row = (seq: number, title: string, barcode: string): ToMatch => {
+    const marc = {
+      leader: '00000nam a2200000 i 4500',
+      fields: [field('020', '  ', 'a', '9780306406157'), field('245', '10', 'a', title)],
+    };
+    const description = describeRecord(marc);
+    return { seq, description, keys: keysOf(description), copies: [{ ...COPY, barcode, problems: [] }] };
+  };
+  const rows = [
+    row(1, 'Quite new', '31204000000019'),
+    row(2, 'Quite new', '31204000000019'),
+    row(3, 'Other', ''),
+  ];
+  const once = await match(rows);
+  expect(once.map((m) => m.repeats)).toEqual([null, 1, 1]);
+  expect(once.map((m) => m.copies[0]!.problems.some((p) => p.includes('already in record 1')))).toEqual([
+    false,
+    true,
+    false,
+  ]);
+  expect(await match(rows)).toEqual(once);
 });
 
 test('a record is paired by hand with one that no rule found', async () => {

@@ -1,4 +1,5 @@
 import { runningText } from '../../marc';
+import { startsWithLetter } from '../../text';
 import { remove, safe, setText, type Check } from '../finding';
 import { SUBJECT_TAGS, inSubfield, wholeField, type Placed } from '../view';
 
@@ -50,7 +51,3 @@ function isWhole({ subfields }: Placed): boolean {
     /[a-zA-Z\d.)]$/.test(last!.value)
   );
 }
-const startsWithLetter = (text: string) => {
-  const c = text.charCodeAt(0) | 0x20;
-  return c >= 0x61 && c <= 0x7a;
-};

@@ -1,5 +1,5 @@
 import type { DeliveryRow, DeliverySummary, IncomingPage, JobState, RecipeRow } from '@osier/contract';
-import { OUTCOMES, type Outcome } from '@osier/core/matching';
+import { OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { lazy, Suspense, useState } from 'react';
@@ -8,8 +8,7 @@ import { refresh, useApi } from '../../api/queries';
 import { get, post, problemText, withQuery } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { Facets } from '../../parts/Facets';
-import { FindingCounts, Mark } from '../../parts/Mark';
-import { OUTCOME_NAMES, OUTCOME_SHORT } from '../../parts/outcomes';
+import { Mark } from '../../parts/Mark';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useJobs } from '../../shell/jobs-store';
@@ -19,6 +18,7 @@ import { BatchSheet } from './BatchSheet';
 import { DeliveryCounts } from './DeliveryCounts';
 import { DeliverySettings } from './DeliverySettings';
 import { FindingKinds } from './FindingKinds';
+import { IncomingLine } from './IncomingLine';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
 
@@ -199,41 +199,7 @@ export default function Delivery() {
                   ? 'The file is being read. Records appear as they are read.'
                   : 'No record here.'
               }
-              row={(r) => (
-                <>
-                  <div className="one">
-                    <b>{r.title}</b>
-                    <span className={`said-decision ${r.state === 'waiting' ? r.decision : ''}`}>
-                      {r.state === 'accepted'
-                        ? `record ${r.record}`
-                        : r.state === 'skipped'
-                          ? 'skipped'
-                          : OUTCOME_SHORT[r.decision]}
-                    </span>
-                  </div>
-                  <div className="two">
-                    <span>{r.seq}</span>
-                    <span className="main">{[r.author, r.year, r.isbn].filter(Boolean).join(' · ')}</span>
-                    {r.matches.length ? (
-                      <span title={r.matches[0]!.doubts[0] ?? 'The catalogue holds it'}>
-                        {r.matches[0]!.sure ? 'held' : 'held?'} {r.matches[0]!.record}
-                        {r.matches.length > 1 ? ` +${r.matches.length - 1}` : ''}
-                      </span>
-                    ) : null}
-                    {r.copies ? (
-                      <span>
-                        {r.copyProblems ? (
-                          <Mark kind="stop" name={`${r.copyProblems} with a problem`} />
-                        ) : null}
-                        {r.copies === 1 ? ' 1 copy' : ` ${r.copies} copies`}
-                      </span>
-                    ) : null}
-                    {r.note ? <Mark kind="information" name={r.note} /> : null}
-                    {r.repeats ? <span>twice</span> : null}
-                    <FindingCounts {...r} />
-                  </div>
-                </>
-              )}
+              row={(r) => <IncomingLine row={r} />}
             />
           </>
         }

@@ -1,7 +1,6 @@
 import type { DeliverySummary } from '@osier/contract';
-import { OUTCOMES } from '@osier/core/matching';
+import { OUTCOME_NAMES, OUTCOMES } from '@osier/core/matching';
 import { Mark } from '../../parts/Mark';
-import { OUTCOME_NAMES } from '../../parts/outcomes';
 
 const DONE = [
   ['added', 'added as new'],

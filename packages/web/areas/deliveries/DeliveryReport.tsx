@@ -1,7 +1,7 @@
 import type { DeliveryReport as Report, DeliverySummary } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { Button } from 'antd';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { when } from '../daybook/EntryLine';
@@ -22,7 +22,7 @@ export default function DeliveryReport() {
         state={`Arrived ${when(data.arrived)}; as of ${when(new Date().toISOString())}.`}
       >
         <span className="row no-print">
-          <a href={`/deliveries/${id}`}>Back to the delivery</a>
+          <Link to={`/deliveries/${id}`}>Back to the delivery</Link>
           <a href={`/api/deliveries/${id}/report`}>As a table (CSV)</a>
           <a href={`/api/deliveries/${id}/accepted`}>Accepted records (ISO 2709)</a>
           <Button type="primary" onClick={() => window.print()}>

@@ -1,14 +1,13 @@
 import type { Done, IncomingDetail } from '@osier/contract';
 import type { Finding } from '@osier/core/checks';
 import type { ProposedCopy } from '@osier/core/holdings';
-import { needsTarget, OUTCOMES, type Outcome } from '@osier/core/matching';
+import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { applyEdits, differs, compareRecords, type MarcRecord } from '@osier/core/marc';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { post, problemText, put } from '../../api/request';
 import { Compare } from '../../parts/Compare';
-import { OUTCOME_NAMES } from '../../parts/outcomes';
 import { SideBySide } from '../../parts/SideBySide';
 import { FieldView } from '../../parts/FieldView';
 import { Mark } from '../../parts/Mark';

@@ -1,7 +1,6 @@
-import { POINT_NAMES, POINTS, type MatchPoint, type Outcome } from '@osier/core/matching';
+import { OUTCOME_NAMES, POINT_NAMES, POINTS, type MatchPoint, type Outcome } from '@osier/core/matching';
 import { Checkbox, InputNumber, Select } from 'antd';
 import { FieldProblem } from '../FieldProblem';
-import { OUTCOME_NAMES } from '../outcomes';
 import type { Editing } from './SettingsForm';
 
 const FOR_ONE: readonly Outcome[] = ['ask', 'replace', 'merge', 'copies', 'skip', 'add'];
