@@ -1,6 +1,7 @@
 import type { DeliverySummary } from '@osier/contract';
 import { OUTCOME_NAMES, OUTCOMES } from '@osier/core/matching';
 import { Mark } from '../../parts/Mark';
+import './deliveries.css';
 
 const DONE = [
   ['added', 'added as new'],
