@@ -136,7 +136,7 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await accessible(page);
   await picture(page, 'report');
   await page.getByRole('link', { name: 'Back to the delivery' }).click();
-  await page.getByRole('button', { name: 'Take back' }).first().click();
+  await page.getByRole('button', { name: 'Take back 21 records' }).click();
   await expect(page.getByText('21 records go back to waiting in this delivery.')).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Took back 21 records');

@@ -114,7 +114,7 @@ export default function Delivery() {
           ) : null}
           {mayTake && !job && delivery.accepted + delivery.skipped > 0 ? (
             <button className="fix" onClick={() => setSheet({ act: 'take-back', body: {} })}>
-              Take back
+              Take back {(delivery.accepted + delivery.skipped).toLocaleString('en-GB')} records
             </button>
           ) : null}
         </span>
