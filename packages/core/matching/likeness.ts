@@ -24,24 +24,43 @@ const UNKNOWN = 0.15;
  * two bare titles do not come out as sure as two full records.
  */
 export function likeness(a: Description, b: Description): Likeness {
+  return likenessAbove(a, b, 0)!;
+}
+
+/** The likeness, or null as soon as it must come out below `least`: titles take longest and are compared last. */
+export function likenessAbove(a: Description, b: Description, least: number): Likeness | null {
+  const beside = besideTitle(a, b);
+  if (least > 0 && scoreOf([titlePart(1), ...beside]) < least) return null;
+  const parts = [titlePart(titleLikeness(a, b)), ...beside];
+  const score = scoreOf(parts);
+  return score < least ? null : { score, parts };
+}
+
+const titlePart = (like: number): LikenessPart => ({
+  name: 'title',
+  like,
+  weight: WEIGHT.title,
+  said: like === 1 ? 'same title' : like > 0.8 ? 'nearly the same title' : 'another title',
+});
+
+function scoreOf(parts: readonly LikenessPart[]): number {
+  let [sum, most] = [0, 0];
+  for (const p of parts) {
+    sum += p.like * p.weight;
+    most += p.weight;
+  }
+  for (const [name, weight] of Object.entries(WEIGHT))
+    if (name !== 'edition' && !parts.some((p) => p.name === name)) most += weight * UNKNOWN;
+  return Math.round((100 * sum) / most);
+}
+
+function besideTitle(a: Description, b: Description): LikenessPart[] {
   const parts: LikenessPart[] = [];
   const put = (name: LikenessPart['name'], like: number | null, said: string) => {
     if (like !== null) parts.push({ name, like, weight: WEIGHT[name], said });
   };
-  const title = titleLikeness(a, b);
-  put('title', title, title === 1 ? 'same title' : title > 0.8 ? 'nearly the same title' : 'another title');
   const author = authorLikeness(a, b);
-  put(
-    'author',
-    author,
-    author === null
-      ? ''
-      : author === 1
-        ? 'same author'
-        : author > 0.7
-          ? 'author nearly the same'
-          : 'another author',
-  );
+  put('author', author, author === null ? '' : authorSaid(author));
   const years = a.year !== null && b.year !== null ? Math.abs(a.year - b.year) : null;
   put(
     'year',
@@ -70,15 +89,11 @@ export function likeness(a: Description, b: Description): Likeness {
       ? `same edition (${a.edition})`
       : `edition ${a.edition || 'not stated'} and ${b.edition || 'not stated'}`,
   );
-  let [sum, most] = [0, 0];
-  for (const p of parts) {
-    sum += p.like * p.weight;
-    most += p.weight;
-  }
-  for (const [name, weight] of Object.entries(WEIGHT))
-    if (name !== 'edition' && !parts.some((p) => p.name === name)) most += weight * UNKNOWN;
-  return { score: Math.round((100 * sum) / most), parts };
+  return parts;
 }
+
+const authorSaid = (like: number) =>
+  like === 1 ? 'same author' : like > 0.7 ? 'author nearly the same' : 'another author';
 
 const yearSaid = (a: Description, b: Description, years: number | null) =>
   years === 0 ? `both ${a.year}` : `${a.year} and ${b.year}`;
@@ -110,7 +125,7 @@ export function textLikeness(a: string, b: string): number {
   const limit = Math.ceil(longest * 0.4);
   const distance = editDistance(a.slice(0, 160), b.slice(0, 160), limit);
   const letters = distance > limit ? 0 : 1 - distance / longest;
-  return Math.max(letters, 0.95 * overlap(a, b));
+  return letters >= 0.95 ? letters : Math.max(letters, 0.95 * overlap(a, b));
 }
 
 /** Words in common out of all words. */

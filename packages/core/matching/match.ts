@@ -1,5 +1,5 @@
 import type { Description, QualifiedIsbn } from './description';
-import { likeness, textLikeness, titleLikeness } from './likeness';
+import { likenessAbove, textLikeness, titleLikeness } from './likeness';
 import { LIKE, POSSIBLE, SURE, type MatchRule, type PointKind } from './rule';
 
 /** Why a record is thought to be the same as another. */
@@ -26,7 +26,11 @@ export function weigh(
   record: number,
   rule: MatchRule,
 ): Match | null {
-  const alike = likeness(incoming, held);
+  const numbers = rule.points.some((p) => p.by !== 'likeness' && sharedBy(p.by, incoming, held, 0));
+  // Most records that only look alike differ in something that is quickly seen.
+  if (!numbers && plainDoubts(incoming, held, rule).length > 0) return null;
+  const alike = likenessAbove(incoming, held, numbers ? 0 : LIKE);
+  if (!alike) return null;
   const points: { by: PointKind; said: string }[] = [];
   let strength = 0;
   let alone = false;
@@ -39,7 +43,8 @@ export function weigh(
     strength += point.by === 'likeness' ? Math.round((weight * alike.score) / 100) : weight;
     if (point.alone && !bare && (point.by !== 'likeness' || alike.score >= 92)) alone = true;
   }
-  const doubts = points.length ? doubtsOf(incoming, held, points, rule) : [];
+  if (points.length === 0) return null;
+  const doubts = [...plainDoubts(incoming, held, rule), ...titleDoubt(incoming, held, points, rule)];
   const total = alone ? Math.max(strength, SURE) : strength;
   if (total < POSSIBLE || (points.every((p) => p.by === 'likeness') && doubts.length > 0)) return null;
   // A bare control number under another title is chance.
@@ -114,13 +119,8 @@ function sharedBy(
   }
 }
 
-/** What the guards of the rule have against it. */
-function doubtsOf(
-  a: Description,
-  b: Description,
-  points: readonly { readonly by: PointKind; readonly said: string }[],
-  { guards }: MatchRule,
-): string[] {
+/** What the guards of the rule have against it, but for the title. */
+function plainDoubts(a: Description, b: Description, { guards }: MatchRule): string[] {
   const doubts: string[] = [];
   if (guards.format && a.carrier !== b.carrier)
     doubts.push(`One is ${article(a.carrier)}, the other ${article(b.carrier)}.`);
@@ -146,13 +146,18 @@ function doubtsOf(
     );
   if (guards.years !== null && a.year !== null && b.year !== null && Math.abs(a.year - b.year) > guards.years)
     doubts.push(`One is of ${a.year}, the other of ${b.year}.`);
-  if (guards.title && !titlesAgree(a, b)) {
-    const by = points.find((p) => p.by !== 'likeness')?.by;
-    doubts.push(
-      `${by ? `The ${SHORT[by]} is the same` : 'Much is the same'}, the title is not: “${b.shown}”.`,
-    );
-  }
   return doubts;
+}
+
+function titleDoubt(
+  a: Description,
+  b: Description,
+  points: readonly { readonly by: PointKind }[],
+  { guards }: MatchRule,
+): string[] {
+  if (!guards.title || titlesAgree(a, b)) return [];
+  const by = points.find((p) => p.by !== 'likeness')?.by;
+  return [`${by ? `The ${SHORT[by]} is the same` : 'Much is the same'}, the title is not: “${b.shown}”.`];
 }
 
 const sharedIsbns = (a: Description, b: Description): [QualifiedIsbn, QualifiedIsbn][] =>

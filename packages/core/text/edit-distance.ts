@@ -1,27 +1,58 @@
+/** Three rows of the table, used again by every call: one for each of the last two letters and one being filled. */
+let rows: [Uint16Array, Uint16Array, Uint16Array] = [
+  new Uint16Array(256),
+  new Uint16Array(256),
+  new Uint16Array(256),
+];
+
 /**
  * Number of single-character insertions, deletions, replacements and swaps of neighbours between two texts
- * (optimal string alignment), or `limit + 1` as soon as it must exceed `limit`.
+ * (optimal string alignment), or `limit + 1` as soon as it must exceed `limit`. Only cells that can stay within the
+ * limit are filled (Ukkonen's band).
  */
 export function editDistance(a: string, b: string, limit = Infinity): number {
-  if (Math.abs(a.length - b.length) > limit) return limit + 1;
-  let beforeLast: number[] = [];
-  let last = Array.from({ length: b.length + 1 }, (_, j) => j);
-  for (let i = 1; i <= a.length; i++) {
-    const row = [i];
-    let best = i;
-    for (let j = 1; j <= b.length; j++) {
-      const same = a[i - 1] === b[j - 1];
-      let cost = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + (same ? 0 : 1));
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        cost = Math.min(cost, beforeLast[j - 2]! + 1);
-      row.push(cost);
-      best = Math.min(best, cost);
-    }
-    if (best > limit) return limit + 1;
-    beforeLast = last;
-    last = row;
+  let [from, endA, endB] = [0, a.length, b.length];
+  while (from < endA && from < endB && a.charCodeAt(from) === b.charCodeAt(from)) from++;
+  while (endA > from && endB > from && a.charCodeAt(endA - 1) === b.charCodeAt(endB - 1)) {
+    endA--;
+    endB--;
   }
-  return Math.min(last[b.length]!, limit + 1);
+  const [m, n] = [endA - from, endB - from];
+  if (Math.abs(m - n) > limit) return limit + 1;
+  if (m === 0 || n === 0) return m + n;
+  if (limit === 0) return 1;
+  if (rows[0].length <= n + 1) rows = rows.map(() => new Uint16Array(2 * n + 2)) as typeof rows;
+  const band = Math.min(limit, Math.max(m, n));
+  const far = band + 1;
+  let [beforeLast, last, row] = rows;
+  for (let j = 0; j <= n; j++) last[j] = Math.min(j, far);
+  for (let i = 1; i <= m; i++) {
+    const [low, high] = [Math.max(1, i - band), Math.min(n, i + band)];
+    const letter = a.charCodeAt(from + i - 1);
+    const letterBefore = i > 1 ? a.charCodeAt(from + i - 2) : -1;
+    row[low - 1] = low === 1 ? Math.min(i, far) : far;
+    let best = row[low - 1]!;
+    for (let j = low; j <= high; j++) {
+      const other = b.charCodeAt(from + j - 1);
+      let cost = last[j - 1]! + (letter === other ? 0 : 1);
+      if (last[j]! + 1 < cost) cost = last[j]! + 1;
+      if (row[j - 1]! + 1 < cost) cost = row[j - 1]! + 1;
+      if (
+        j > 1 &&
+        letterBefore === other &&
+        letter === b.charCodeAt(from + j - 2) &&
+        beforeLast[j - 2]! + 1 < cost
+      )
+        cost = beforeLast[j - 2]! + 1;
+      if (cost > far) cost = far;
+      row[j] = cost;
+      if (cost < best) best = cost;
+    }
+    if (high < n) row[high + 1] = far;
+    if (best > band) return limit + 1;
+    [beforeLast, last, row] = [last, row, beforeLast];
+  }
+  return last[n]! > limit ? limit + 1 : last[n]!;
 }
 
 /** The candidates nearest to what was typed, closest first; capitals count as a small difference. */
