@@ -1,8 +1,8 @@
-import type { Change, Versioned } from '../changes';
+import type { Change } from '../changes';
 import { DEFAULT_HOUSE } from '../house';
 import type { Copy, Holding, ProposedCopy } from '../holdings';
 import { field, type Field, type MarcRecord } from '../marc';
-import { acceptPlan, type AcceptContext, type Incoming } from '.';
+import { acceptPlan, planning, type AcceptContext, type Incoming, type IncomingRecord } from '.';
 
 const record = (...fields: Field[]): MarcRecord => ({ leader: '00000nam a2200000 i 4500', fields });
 const eels = record(field('100', '1 ', 'a', 'Reedman, Amos'), field('245', '10', 'a', 'Notes on eels /'));
@@ -26,23 +26,26 @@ const copy = (barcode: string, more: Partial<ProposedCopy> = {}): ProposedCopy =
   remarks: [],
   ...more,
 });
-const incoming = (id: number, more: Partial<Incoming> = {}): Versioned<Incoming> => ({
+const incoming = (
+  id: number,
+  { marc = eels, ...more }: Partial<Incoming> & { marc?: MarcRecord } = {},
+): IncomingRecord => ({
   id,
   version: 1,
   value: {
     delivery: 1,
     seq: id,
-    marc: eels,
     decision: 'add',
     chosen: false,
     target: null,
     state: 'waiting',
     record: null,
-    recipe: null,
     copies: [],
     note: '',
+    edits: 0,
     ...more,
   },
+  fields: { id, version: 1, value: { marc, recipe: null } },
 });
 const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
   let n = 100;
@@ -52,6 +55,7 @@ const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
     held: new Map(),
     holdings: new Map(),
     knowsHeading: () => false,
+    replacedBefore: () => false,
     heldSince: () => null,
     barcodeTaken: () => null,
     nextBarcode: () => null,
@@ -133,7 +137,7 @@ test('barcodes from the roll pass over those that records bring', () => {
   expect(of<Copy>(changes, 'copy').map((c) => c.after!.barcode)).toEqual(['8', '9', '10']);
   expect(of<Incoming>(changes, 'incoming')[1]!.after!.copies.map((c) => c.barcode)).toEqual(['9', '10']);
 });
-test.each<[string, Versioned<Incoming>[], Partial<AcceptContext>, RegExp]>([
+test.each<[string, IncomingRecord[], Partial<AcceptContext>, RegExp]>([
   ['in the catalogue since', [incoming(1)], { heldSince: () => 44 }, /Record 44 with the same number/],
   ['no record chosen', [incoming(1, { decision: 'replace' })], {}, /No record was chosen/],
   ['record gone', [incoming(1, { decision: 'merge', target: 6 })], {}, /Record 6 is no longer there/],
@@ -149,6 +153,12 @@ test.each<[string, Versioned<Incoming>[], Partial<AcceptContext>, RegExp]>([
     [incoming(1, { copies: [copy('1')] })],
     { barcodeTaken: () => 'Eels' },
     /already on “Eels”/,
+  ],
+  [
+    'replaced by an earlier one of the delivery',
+    [incoming(1, { decision: 'replace', target: 5 })],
+    { ...withHeld, replacedBefore: () => true },
+    /replaces record 5 already/,
   ],
   ['an empty roll', [incoming(1, { copies: [copy('')] })], {}, /no number left/],
 ])('%s: it stays, with the reason, and nothing of it is done', (_, rows, more, said) => {
@@ -173,4 +183,22 @@ test('a second replacement of one record, and a barcode twice, stay', () => {
     [3, true],
   ]);
   expect(totals.replaced).toBe(1);
+});
+test('planned piece by piece, it comes to the same as planned whole', () => {
+  const rows = [
+    incoming(1, { copies: [copy('1')] }),
+    incoming(2, { decision: 'merge', target: 5 }),
+    incoming(3, { decision: 'replace', target: 5 }),
+    incoming(4, { decision: 'replace', target: 5 }),
+    incoming(5, { copies: [copy('1')] }),
+    incoming(6),
+    incoming(7, { decision: 'skip' }),
+  ];
+  const whole = acceptPlan(rows, context(withHeld));
+  const plan = planning();
+  const pieces = rows.map((row) => plan([row], context(withHeld)));
+  const sum = (name: keyof typeof whole.totals) => pieces.reduce((n, p) => n + p.totals[name], 0);
+  for (const [name, n] of Object.entries(whole.totals)) expect([name, sum(name as never)]).toEqual([name, n]);
+  expect(pieces.flatMap((p) => p.left)).toEqual(whole.left);
+  expect(whole.totals).toMatchObject({ added: 2, merged: 1, replaced: 1, newHeadings: 1 });
 });

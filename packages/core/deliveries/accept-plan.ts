@@ -6,7 +6,7 @@ import type { Copy, Holding, ProposedCopy } from '../holdings';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { mergeFields, needsTarget, replaceRecord } from '../matching';
-import type { Incoming } from './incoming';
+import type { Incoming, IncomingRecord } from './incoming';
 
 export interface AcceptContext {
   /** With the delivery's protected fields. */
@@ -19,8 +19,10 @@ export interface AcceptContext {
   readonly holdings: ReadonlyMap<number, readonly (Versioned<Holding> & { readonly copies: number })[]>;
   /** Whether a heading, or a see-from that leads to one, is there already. */
   readonly knowsHeading: (kind: HeadingKind, key: string) => boolean;
+  /** Whether a record of this delivery that was accepted before replaced this one. */
+  readonly replacedBefore: (target: number) => boolean;
   /** Records that came into the catalogue since the delivery was looked at and are the same as this one. */
-  readonly heldSince: (incoming: Versioned<Incoming>) => number | null;
+  readonly heldSince: (incoming: IncomingRecord) => number | null;
   /** The title that has a barcode, or null. */
   readonly barcodeTaken: (barcode: string) => string | null;
   /** The next free barcode of the delivery's label roll; null when there is none. */
@@ -57,48 +59,67 @@ export interface AcceptPlan {
   readonly left: readonly { readonly incoming: number; readonly why: string }[];
 }
 
+/** What accepting these incoming records does; see `planning`. */
+export const acceptPlan = (incoming: readonly IncomingRecord[], context: AcceptContext): AcceptPlan =>
+  planning()(incoming, context);
+
 /**
- * What accepting these incoming records does: new records and their new headings, replacements and merges that keep
- * protected fields, holdings and copies, and the mark on each incoming record. Headings and holdings made here count as
- * known for the records after. Nothing of a record is done when anything of it cannot be done.
+ * Plans accepting, piece by piece: new records and their new headings, replacements and merges that keep protected fields,
+ * holdings and copies, and the mark on each incoming record. Headings, holdings and barcodes of one piece count as known
+ * for the pieces after, and a record that one of them changed stands as it then would. Nothing of a record is done when
+ * anything of it cannot be done.
  */
-export function acceptPlan(incoming: readonly Versioned<Incoming>[], context: AcceptContext): AcceptPlan {
-  const changes: Change[] = [];
-  const left: { incoming: number; why: string }[] = [];
-  const totals = { ...NO_TOTALS };
-  const plan = new Planning(context, changes, totals);
-  for (const row of incoming) {
-    const { value } = row;
-    if (value.state !== 'waiting') continue;
-    if (value.decision === 'ask') totals.asked++;
-    else if (value.decision === 'skip') {
-      totals.skipped++;
-      changes.push(update<Incoming>('incoming', row, { ...value, state: 'skipped' }));
-    } else {
-      const why = plan.accept(row);
-      if (why !== null) left.push({ incoming: row.id, why });
+export function planning(): (piece: readonly IncomingRecord[], context: AcceptContext) => AcceptPlan {
+  const known: Known = {
+    headings: new Set(),
+    replaced: new Set(),
+    barcodes: new Set(),
+    places: new Map(),
+    standing: new Map(),
+  };
+  return (piece, context) => {
+    const plan = new Planning(context, known);
+    const left: { incoming: number; why: string }[] = [];
+    for (const row of piece) {
+      const { value } = row;
+      if (value.state !== 'waiting') continue;
+      if (value.decision === 'ask') plan.totals.asked++;
+      else if (value.decision === 'skip') plan.skip(row);
+      else {
+        const why = plan.accept(row);
+        if (why !== null) left.push({ incoming: row.id, why });
+      }
     }
-  }
-  return { changes, totals, left };
+    return { changes: plan.changes, totals: plan.totals, left };
+  };
 }
 
 /** What has been planned so far, as the records after must know it. */
+interface Known {
+  readonly headings: Set<string>;
+  readonly replaced: Set<number>;
+  readonly barcodes: Set<string>;
+  readonly places: Map<string, { id: number; copies: number }>;
+  readonly standing: Map<number, Versioned<MarcRecord>>;
+}
+
 class Planning {
-  private readonly headings = new Set<string>();
-  private readonly replaced = new Set<number>();
-  private readonly barcodes = new Set<string>();
-  private readonly places = new Map<string, { id: number; copies: number }>();
-  private readonly standing = new Map<number, Versioned<MarcRecord>>();
+  readonly changes: Change[] = [];
+  readonly totals = { ...NO_TOTALS };
   private readonly merging = new Map<number, number>();
 
   constructor(
     private readonly context: AcceptContext,
-    private readonly changes: Change[],
-    private readonly totals: AcceptTotals,
+    private readonly known: Known,
   ) {}
 
+  skip(row: IncomingRecord): void {
+    this.totals.skipped++;
+    this.changes.push(update<Incoming>('incoming', row, { ...row.value, state: 'skipped' }));
+  }
+
   /** Plans one record, or gives the sentence why it stays. */
-  accept(row: Versioned<Incoming>): string | null {
+  accept(row: IncomingRecord): string | null {
     const { value } = row;
     const { context } = this;
     const problem = value.copies.find((c) => c.problems.length > 0)?.problems[0];
@@ -115,7 +136,7 @@ class Planning {
     const barcodes = this.barcodesFor(value.copies);
     if (typeof barcodes === 'string') return barcodes;
     const id = target?.id ?? context.nextId('record');
-    this.record(value, id, target);
+    this.record(row, id, target);
     const copies = value.copies.map((c, i) => ({ ...c, barcode: barcodes[i]! }));
     for (const copy of copies) this.attach(id, copy);
     this.changes.push(update<Incoming>('incoming', row, { ...value, copies, state: 'accepted', record: id }));
@@ -124,30 +145,32 @@ class Planning {
 
   private targetOf({ target, decision }: Incoming): Versioned<MarcRecord> | string {
     if (target === null) return 'No record was chosen that it belongs to.';
-    const held = this.standing.get(target) ?? this.context.held.get(target);
+    const held = this.known.standing.get(target) ?? this.context.held.get(target);
     if (!held) return `Record ${target} is no longer there.`;
-    if (decision === 'replace' && this.replaced.has(target))
+    if (decision === 'replace' && (this.known.replaced.has(target) || this.context.replacedBefore(target)))
       return `Another record of this delivery replaces record ${target} already.`;
     return held;
   }
 
-  private record(value: Incoming, id: number, target: Versioned<MarcRecord> | null): void {
+  private record(row: IncomingRecord, id: number, target: Versioned<MarcRecord> | null): void {
     const { context, totals } = this;
+    const { decision } = row.value;
+    const { marc } = row.fields.value;
     if (!target) {
       totals.added++;
-      this.changes.push(creation('record', id, value.marc));
-      this.addHeadings(value.marc);
+      this.changes.push(creation('record', id, marc));
+      this.addHeadings(marc);
       return;
     }
-    if (value.decision === 'copies') {
+    if (decision === 'copies') {
       totals.copiesOnly++;
       return;
     }
-    const replaces = value.decision === 'replace';
-    const next = (replaces ? replaceRecord : mergeFields)(target.value, value.marc, context.house);
+    const replaces = decision === 'replace';
+    const next = (replaces ? replaceRecord : mergeFields)(target.value, marc, context.house);
     if (replaces) {
       totals.replaced++;
-      this.replaced.add(id);
+      this.known.replaced.add(id);
     } else totals.merged++;
     this.become(id, context.held.get(id)!, next);
     this.addHeadings(next);
@@ -158,14 +181,14 @@ class Planning {
     const at = this.merging.get(id);
     if (at === undefined) this.merging.set(id, this.changes.push(update('record', held, next)) - 1);
     else this.changes[at] = update('record', held, next);
-    this.standing.set(id, { ...held, value: next });
+    this.known.standing.set(id, { ...held, value: next });
   }
 
   private addHeadings(record: MarcRecord): void {
     for (const use of headingsOf(record)) {
       const key = `${use.kind} ${use.key}`;
-      if (this.headings.has(key) || this.context.knowsHeading(use.kind, use.key)) continue;
-      this.headings.add(key);
+      if (this.known.headings.has(key) || this.context.knowsHeading(use.kind, use.key)) continue;
+      this.known.headings.add(key);
       this.totals.newHeadings++;
       this.changes.push(creation('heading', this.context.nextId('heading'), headingFrom(use)));
     }
@@ -179,11 +202,11 @@ class Planning {
       if (barcode === null) return 'The label roll has no number left for its copies.';
       const title = this.context.barcodeTaken(barcode);
       if (title !== null) return `Barcode ${groupedBarcode(barcode)} is already on “${title}”.`;
-      if (this.barcodes.has(barcode) || found.includes(barcode))
+      if (this.known.barcodes.has(barcode) || found.includes(barcode))
         return `Barcode ${groupedBarcode(barcode)} is on another copy of this delivery already.`;
       found.push(barcode);
     }
-    for (const barcode of found) this.barcodes.add(barcode);
+    for (const barcode of found) this.known.barcodes.add(barcode);
     return found;
   }
 
@@ -191,7 +214,7 @@ class Planning {
   private nextOfRoll(found: readonly string[]): string | null {
     for (;;) {
       const barcode = this.context.nextBarcode();
-      if (barcode === null || !(this.barcodes.has(barcode) || found.includes(barcode))) return barcode;
+      if (barcode === null || !(this.known.barcodes.has(barcode) || found.includes(barcode))) return barcode;
     }
   }
 
@@ -202,7 +225,7 @@ class Planning {
     const keyOf = (h: Omit<Holding, 'record' | 'note'>) =>
       `${record} ${h.branch} ${h.location} ${callNumberText(h)}`;
     const key = keyOf({ ...call, branch, location });
-    let place = this.places.get(key);
+    let place = this.known.places.get(key);
     if (!place) {
       const there = context.holdings.get(record)?.find((h) => keyOf(h.value) === key);
       place = there ? { id: there.id, copies: there.copies } : { id: context.nextId('holding'), copies: 0 };
@@ -210,7 +233,7 @@ class Planning {
         this.changes.push(
           creation<Holding>('holding', place.id, { record, branch, location, ...call, note: '' }),
         );
-      this.places.set(key, place);
+      this.known.places.set(key, place);
     }
     place.copies++;
     this.totals.copies++;

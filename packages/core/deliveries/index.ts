@@ -1,6 +1,7 @@
-export type { Delivery, Incoming } from './incoming';
+export type { Delivery, Incoming, IncomingFields, IncomingRecord } from './incoming';
+export { withFields } from './incoming';
 export type { AcceptContext, AcceptPlan, AcceptTotals } from './accept-plan';
-export { acceptPlan, NO_TOTALS } from './accept-plan';
+export { acceptPlan, NO_TOTALS, planning } from './accept-plan';
 export type { BarcodeContext } from './copy-barcodes';
 export { withBarcodeProblems } from './copy-barcodes';
 export type { FileLook, LookKind, RepairKind } from './file-look';

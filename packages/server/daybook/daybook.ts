@@ -3,7 +3,15 @@ import { may, permissionToUndo } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
-import { counted, countChanges, type Change, type Conflict } from '@osier/core/changes';
+import {
+  counted,
+  countChanges,
+  sameValue,
+  type Change,
+  type ChangeSet,
+  type Conflict,
+} from '@osier/core/changes';
+import type { Incoming, IncomingFields } from '@osier/core/deliveries';
 import { headingText, type Heading } from '@osier/core/headings';
 import type { Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
@@ -65,14 +73,25 @@ async function entryRow({ store }: Services, id: number): Promise<Row> {
   return row;
 }
 
+/** Changes without those of incoming records that only count that their fields changed. */
+function told(changes: ChangeSet): ChangeSet {
+  return changes.filter((c) => {
+    if (c.kind !== 'incoming' || c.before === null || c.after === null) return true;
+    const [before, after] = [c.before as Incoming, c.after as Incoming];
+    return !sameValue({ ...before, edits: 0 }, { ...after, edits: 0 });
+  });
+}
+
 /** An object of a change as a person calls it. */
 function labelOf(kind: string, id: number, value: unknown): string {
   if (value === null) return `${kind} ${id}`;
   switch (kind) {
     case 'record':
       return briefOf(value as MarcRecord).title;
+    case 'fields':
+      return briefOf((value as IncomingFields).marc).title;
     case 'incoming':
-      return briefOf((value as { marc: MarcRecord }).marc).title;
+      return `record ${(value as Incoming).seq} of its delivery`;
     case 'heading':
       return headingText(value as Heading);
     case 'copy':
@@ -88,7 +107,7 @@ function labelOf(kind: string, id: number, value: unknown): string {
 
 export async function entryDetail(services: Services, id: number): Promise<DaybookDetail> {
   const row = await entryRow(services, id);
-  const changes = await entryChanges(services.store, id);
+  const changes = told(await entryChanges(services.store, id));
   return {
     ...entryOf(row),
     changes: changes.slice(0, SHOWN).map((c) => ({
@@ -124,7 +143,7 @@ export async function tellConflicts({ store }: Services, conflicts: readonly Con
 const sideOf = (kind: string, id: number, value: unknown): ReviewSide | null => {
   if (value === null) return null;
   if (kind === 'record') return { marc: value as MarcRecord };
-  if (kind === 'incoming') return { marc: (value as { marc: MarcRecord }).marc };
+  if (kind === 'fields') return { marc: (value as IncomingFields).marc };
   if (kind === 'heading') return { marc: (value as Heading).marc };
   if (kind === 'copy') return { text: `${labelOf(kind, id, value)}, ${(value as Copy).status}` };
   return { text: labelOf(kind, id, value) };
@@ -137,7 +156,8 @@ export async function reviewUndo(
 ): Promise<Review & { conflicts: { message: string; entry: number | null }[] }> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
-  const { changes, conflicts } = await undoPlan(services.store, id);
+  const { changes: all, conflicts } = await undoPlan(services.store, id);
+  const changes = told(all);
   const counts = Object.entries(countChanges(changes)).map(([kind, n]) =>
     [
       n.made && `${n.made} made again`,

@@ -1,6 +1,11 @@
 import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
 import type { Versioned } from '@osier/core/changes';
-import { rulesWith, type AcceptContext, type DeliverySettings, type Incoming } from '@osier/core/deliveries';
+import {
+  rulesWith,
+  type AcceptContext,
+  type DeliverySettings,
+  type IncomingRecord,
+} from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
 import type { Holding } from '@osier/core/holdings';
 import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
@@ -8,15 +13,16 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { takenBarcodes } from './copies';
 import { candidatesFor, keyKinds, keysOf } from './find-candidates';
+import { matchedBefore } from './matched-before';
 
-type Rows = readonly Versioned<Incoming>[];
+type Rows = readonly IncomingRecord[];
 
 /** What the plan of accepting needs to know of the catalogue, looked up for a whole chunk at once. */
 export async function acceptContext(
   { store }: Services,
   rows: Rows,
   settings: DeliverySettings,
-  roll: RollInUse | null,
+  nextBarcode: AcceptContext['nextBarcode'],
   nextId: AcceptContext['nextId'],
 ): Promise<AcceptContext> {
   const targets = [
@@ -24,10 +30,12 @@ export async function acceptContext(
       rows.flatMap(({ value: v }) => (needsTarget(v.decision) && v.target !== null ? [v.target] : [])),
     ),
   ];
-  const [held, holdings, headings, since, taken, numbers] = [
+  const delivery = rows[0]?.value.delivery ?? 0;
+  const [held, holdings, headings, replaced, since, taken] = [
     await store.readMany('record', targets),
     await holdingsOf(store, targets),
     await knownHeadings(store, rows),
+    await replacedBy(store, delivery, targets),
     await heldSince(
       store,
       rows.filter((r) => r.value.decision === 'add'),
@@ -37,7 +45,6 @@ export async function acceptContext(
       store,
       rows.flatMap((r) => r.value.copies.map((c) => c.barcode)),
     ),
-    await numbersOf(store, roll),
   ];
   return {
     house: rulesWith((await store.house()).value, settings),
@@ -45,9 +52,10 @@ export async function acceptContext(
     held: new Map(held.map((h) => [h.id, h])),
     holdings,
     knowsHeading: (kind, key) => headings.has(`${kind} ${key}`),
+    replacedBefore: (target) => replaced.has(target),
     heldSince: (row) => since.get(row.id) ?? null,
     barcodeTaken: (barcode) => taken.get(barcode) ?? null,
-    nextBarcode: numbers,
+    nextBarcode,
     nextId,
   };
 }
@@ -67,7 +75,7 @@ async function holdingsOf(store: Store, records: readonly number[]): Promise<Acc
 }
 
 async function knownHeadings(store: Store, rows: Rows): Promise<ReadonlySet<string>> {
-  const keys = [...new Set(rows.flatMap((r) => headingsOf(r.value.marc).map((u) => u.key)))];
+  const keys = [...new Set(rows.flatMap((r) => headingsOf(r.fields.value.marc).map((u) => u.key)))];
   const known = keys.length
     ? await store.rows<{ kind: string; key: string }>(
         'SELECT kind, key FROM heading_keys WHERE key IN (SELECT value FROM json_each(:keys))',
@@ -77,29 +85,36 @@ async function knownHeadings(store: Store, rows: Rows): Promise<ReadonlySet<stri
   return new Set(known.map((k) => `${k.kind} ${k.key}`));
 }
 
-/** Records that are surely the same, were not there when the delivery was matched, and are not from it. */
+/** Which of these records an accepted one of the delivery has replaced. */
+async function replacedBy(
+  store: Store,
+  delivery: number,
+  targets: readonly number[],
+): Promise<ReadonlySet<number>> {
+  if (targets.length === 0) return new Set();
+  const found = await store.rows<{ record: number }>(
+    "SELECT record FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND decision = 'replace' AND record IN (:targets)",
+    { delivery, targets },
+  );
+  return new Set(found.map((f) => f.record));
+}
+
+/** Records that are surely the same, were written since the delivery was matched, and are not from it. */
 async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): Promise<Map<number, number>> {
   const found = new Map<number, number>();
   if (rows.length === 0) return found;
   const kinds = keyKinds(rule);
   const described = rows.map((row) => {
-    const description = describe(row.value.marc);
+    const description = describe(row.fields.value.marc);
     return { row, description, keys: keysOf(description).filter(([kind]) => kinds.has(kind)) };
   });
+  const { delivery } = rows[0]!.value;
   const candidates = await candidatesFor(
     store,
     described.flatMap((d) => d.keys),
+    { delivery, entry: await matchedBefore(store, delivery) },
   );
   if (candidates.size === 0) return found;
-  const near = [...new Set([...candidates.values()].flat().map((c) => c.record))];
-  const ours = new Set(
-    (
-      await store.rows<{ record: number }>(
-        'SELECT record FROM incoming WHERE delivery = :delivery AND record IN (SELECT value FROM json_each(:near))',
-        { delivery: rows[0]!.value.delivery, near: JSON.stringify(near) },
-      )
-    ).map((r) => r.record),
-  );
   const reads = await store.rows<{ incoming: number; matches: string }>(
     'SELECT incoming, matches FROM incoming_read WHERE incoming IN (:ids)',
     { ids: rows.map((r) => r.id) },
@@ -109,7 +124,7 @@ async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): 
   );
   for (const { row, description, keys } of described) {
     const among = keys.flatMap(([kind, key]) => candidates.get(`${kind} ${key}`) ?? []);
-    const fresh = among.filter((c) => !ours.has(c.record) && !seen.get(row.id)?.has(c.record));
+    const fresh = among.filter((c) => !seen.get(row.id)?.has(c.record));
     const match = findMatches(description, fresh, rule).find((m) => m.sure);
     if (match) found.set(row.id, match.record);
   }
@@ -136,7 +151,7 @@ export async function rollInUse(store: Store, id: number | null): Promise<RollIn
 }
 
 /** Gives the numbers of a roll behind the last one that is or was on a copy or is brought, one after another. */
-async function numbersOf(store: Store, used: RollInUse | null): Promise<() => string | null> {
+export async function numbersOf(store: Store, used: RollInUse | null): Promise<() => string | null> {
   if (!used) return () => null;
   const { roll, brought } = used;
   let serial = Math.max((await lastUsed(store, roll)) ?? 0, brought ?? 0, roll.from - 1) + 1;

@@ -1,22 +1,27 @@
 import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, type Change, type Versioned } from '@osier/core/changes';
+import { counted, type Change } from '@osier/core/changes';
 import {
   acceptPlan,
   NO_TOTALS,
-  type AcceptContext,
+  planning,
+  rulesWith,
+  type AcceptPlan,
   type AcceptTotals,
   type Incoming,
+  type IncomingRecord,
 } from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
+import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
-import { acceptContext, rollInUse } from './accept-context';
+import { acceptContext, numbersOf, rollInUse } from './accept-context';
 import { inChunks, type Totals } from './in-chunks';
-import { settingsFor, whole } from './settings';
+import { waitingRecords, withTheirFields } from './incoming-records';
+import { settingsFor } from './settings';
 
 const SHOWN = 200;
 
@@ -40,8 +45,6 @@ function partsOf(t: AcceptTotals): string {
 const sentenceOf = (name: string, t: AcceptTotals) =>
   [`Accepted ${counted(recordsIn(t), 'record')} of ${quoted(name)}`, partsOf(t)].filter(Boolean).join(': ');
 
-const wholeRow = (row: Versioned<Incoming>): Versioned<Incoming> => ({ ...row, value: whole(row.value) });
-
 /** Job: accepts a delivery chunk by chunk. */
 export const acceptDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { store } = services;
@@ -53,17 +56,17 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
     leaveOut: new Set(run.work.leaveOut as number[]),
     sentence: (t) => sentenceOf(delivery.name, totalsFrom(t)),
     plan: async (rows) => {
-      const chunk = rows.map(wholeRow);
+      const chunk = await withTheirFields(store, rows);
       // Numbers are reserved for the most a chunk can need; a gap harms nobody.
       const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
-      const headings = chunk.reduce((n, c) => n + headingsOf(c.value.marc).length, 0);
+      const headings = chunk.reduce((n, c) => n + headingsOf(c.fields.value.marc).length, 0);
       const most = { record: chunk.length, heading: headings, holding: copies, copy: copies };
       const from = { ...most };
       for (const kind of Object.keys(most) as (keyof typeof most)[])
         if (most[kind]) from[kind] = await store.nextIds(kind, most[kind]);
       const plan = acceptPlan(
         chunk,
-        await acceptContext(services, chunk, settings, roll, (kind) => from[kind]++),
+        await acceptContext(services, chunk, settings, await numbersOf(store, roll), (kind) => from[kind]++),
       );
       return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
     },
@@ -75,30 +78,58 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   return `${sentenceOf(delivery.name, totalsFrom(totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
 });
 
-/** The review of accepting: the same plan, with numbers that are not kept. */
+/** The review of accepting: the same plan piece by piece, with numbers that are not kept. */
 export async function reviewAccept(
   services: Services,
   id: number,
   leaveOut: ReadonlySet<number>,
 ): Promise<Review> {
-  const { store } = services;
-  const delivery = (await store.read('delivery', id))!;
-  const rows = (await store.select('incoming', "delivery = :id AND state = 'waiting' ORDER BY seq", { id }))
-    .filter((r) => !leaveOut.has(r.id))
-    .map(wholeRow);
+  const patient = { ...services, store: services.store.aside };
+  const { store } = patient;
+  const settings = settingsFor((await store.read('delivery', id))!.value);
+  const numbers = await numbersOf(store, await rollInUse(store, settings.roll));
+  const plan = planning();
+  const totals = { ...NO_TOTALS };
+  const [exceptions, others]: [ReviewRow[], ReviewRow[]] = [[], []];
+  let [left, more, next] = [0, 0, 0];
+  for await (const piece of waitingRecords(store, id)) {
+    const rows = piece.filter((r) => !leaveOut.has(r.id));
+    const planned = plan(rows, await acceptContext(patient, rows, settings, numbers, () => --next));
+    for (const [name, n] of Object.entries(planned.totals)) totals[name as keyof AcceptTotals] += n;
+    left += planned.left.length;
+    for (const row of await reviewRows(store, rows, planned)) {
+      const list = row.exception === null ? others : exceptions;
+      if (list.length < SHOWN) list.push(row);
+      else more++;
+    }
+  }
+  const count = recordsIn(totals);
+  const shown = [...exceptions, ...others];
+  return {
+    sentence: `${counted(totals.added, 'record')} will be added, ${totals.replaced} replaced, ${totals.merged} merged, ${totals.copiesOnly} get copies only, ${totals.skipped} skipped. ${counted(totals.copies, 'copy', 'copies')} will be made.`,
+    verb: `Accept ${counted(count, 'record')}`,
+    count,
+    consequences: consequencesOf(totals, left, rulesWith((await store.house()).value, settings)),
+    rows: shown.slice(0, SHOWN),
+    more: more + Math.max(0, shown.length - SHOWN),
+  };
+}
+
+async function reviewRows(
+  store: Services['store'],
+  rows: readonly IncomingRecord[],
+  { changes, left }: AcceptPlan,
+): Promise<ReviewRow[]> {
   const errors = new Map(
     (
       await store.rows<{ id: number; errors: number }>(
-        "SELECT id, errors FROM incoming WHERE delivery = :id AND state = 'waiting'",
-        { id },
+        'SELECT id, errors FROM incoming_fields WHERE id IN (:ids)',
+        {
+          ids: rows.map((r) => r.id),
+        },
       )
     ).map((r) => [r.id, r.errors]),
   );
-  let next = 0;
-  const settings = settingsFor(delivery.value);
-  const roll = await rollInUse(store, settings.roll);
-  const context = await acceptContext(services, rows, settings, roll, () => --next);
-  const { changes, totals, left } = acceptPlan(rows, context);
   const why = new Map(left.map((l) => [l.incoming, l.why]));
   const done = new Map(
     changes.filter((c) => c.kind === 'incoming').map((c) => [c.id, (c as Change<Incoming>).after!]),
@@ -108,29 +139,20 @@ export async function reviewAccept(
       .filter((c) => c.kind === 'record' && c.before !== null)
       .map((c) => [c.id, c as Change<MarcRecord>]),
   );
-  const shown = rows
+  return rows
     .filter((r) => r.value.decision !== 'skip' && r.value.decision !== 'ask')
     .map((r) => reviewRow(r, why.get(r.id), done.get(r.id), changed, errors.get(r.id) ?? 0));
-  shown.sort((a, b) => Number(b.exception !== null) - Number(a.exception !== null));
-  const count = recordsIn(totals);
-  return {
-    sentence: `${counted(totals.added, 'record')} will be added, ${totals.replaced} replaced, ${totals.merged} merged, ${totals.copiesOnly} get copies only, ${totals.skipped} skipped. ${counted(totals.copies, 'copy', 'copies')} will be made.`,
-    verb: `Accept ${counted(count, 'record')}`,
-    count,
-    consequences: consequencesOf(totals, left.length, context),
-    rows: shown.slice(0, SHOWN),
-    more: Math.max(0, shown.length - SHOWN),
-  };
 }
 
 function reviewRow(
-  { id, value }: Versioned<Incoming>,
+  { id, value, fields }: IncomingRecord,
   why: string | undefined,
   done: Incoming | undefined,
   changed: ReadonlyMap<number, Change<MarcRecord>>,
   errors: number,
 ): ReviewRow {
-  const brief = briefOf(value.marc);
+  const { marc } = fields.value;
+  const brief = briefOf(marc);
   const change = value.target !== null && value.decision !== 'add' ? changed.get(value.target) : undefined;
   const exception =
     why ??
@@ -152,12 +174,12 @@ function reviewRow(
     detail: [brief.author, brief.year, brief.isbn, ...copies, ...only].filter(Boolean).join(' · '),
     exception,
     before: change?.before ? { marc: change.before } : null,
-    after: value.decision === 'copies' ? null : { marc: change?.after ?? value.marc },
+    after: value.decision === 'copies' ? null : { marc: change?.after ?? marc },
     canLeaveOut: true,
   };
 }
 
-function consequencesOf(t: AcceptTotals, left: number, { house }: AcceptContext): string[] {
+function consequencesOf(t: AcceptTotals, left: number, house: HouseRules): string[] {
   const said: string[] = [];
   const kept = house.protectedFields.length
     ? ` Our fields (${house.protectedFields.join(', ')}) and copies stay.`

@@ -5,6 +5,7 @@ import {
   type Delivery,
   type DeliverySettings,
   type Incoming,
+  type IncomingRecord,
 } from '@osier/core/deliveries';
 import { copiesFrom } from '@osier/core/holdings';
 import { describe } from '@osier/core/matching';
@@ -17,7 +18,9 @@ import { sheetContext } from '../suppliers/sheets';
 import { keysOf } from './find-candidates';
 import { inChunks } from './in-chunks';
 import { matcherFor, type ToMatch } from './matcher';
-import { copyWork, settingsFor, whole } from './settings';
+import { waitingRecords, withTheirFields } from './incoming-records';
+import { keepMatchedBefore } from './matched-before';
+import { copyWork, settingsFor } from './settings';
 
 /**
  * Gives one delivery other settings and matches its waiting records anew; where the file must be read otherwise, it is
@@ -74,16 +77,19 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
   const settings = settingsFor(delivery);
   const work = await copyWork(store, settings);
   const match = matcherFor(store, settings, work);
-  const toMatch = ({ seq, marc }: Incoming): ToMatch => {
+  const toMatch = ({ value: { seq }, fields }: IncomingRecord): ToMatch => {
+    const { marc } = fields.value;
     const description = describe(marc);
     return { seq, description, keys: keysOf(description), copies: copiesFrom(marc, work.rules) };
   };
-  await passOver(
-    services,
-    id,
-    Number(run.cursor.seq ?? 0),
-    async (rows) => void (await match(rows.map(toMatch))),
-  );
+  const upTo = Number(run.cursor.seq ?? 0);
+  if (upTo === 0) await store.write((tx) => keepMatchedBefore(store, id, tx));
+  // A killed server had already matched those before; the matcher must know them.
+  for await (const rows of waitingRecords(store, id)) {
+    const before = rows.filter((r) => r.value.seq <= upTo);
+    if (before.length) await match(before.map(toMatch));
+    if (before.length < rows.length) break;
+  }
   const totals = await inChunks(services, run, {
     act: 'match',
     delivery: id,
@@ -91,9 +97,9 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
     sentence: (t) =>
       `Matched ${quoted(delivery.name)} anew: ${counted(t.changed ?? 0, 'record')} with another outcome`,
     async plan(chunk) {
-      const matched = await match(chunk.map((c) => toMatch(c.value)));
+      const matched = await match((await withTheirFields(store, chunk)).map(toMatch));
       const changes = chunk.map((c, i) => {
-        const value = whole(c.value);
+        const { value } = c;
         const { outcome, target, copies } = matched[i]!;
         const decision = value.chosen ? {} : { decision: outcome, target };
         return update<Incoming>('incoming', c, { ...value, ...decision, copies });
@@ -117,22 +123,3 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
   });
   return `${counted(totals.changed ?? 0, 'record')} came to another outcome.`;
 });
-
-/** Shows the matcher the records that a killed server had already matched, so that it knows them as the ones before. */
-async function passOver(
-  { store }: Services,
-  delivery: number,
-  upTo: number,
-  work: (rows: Incoming[]) => Promise<void>,
-): Promise<void> {
-  for (let seq = 0; seq < upTo;) {
-    const rows = await store.select(
-      'incoming',
-      "delivery = :delivery AND state = 'waiting' AND seq > :seq AND seq <= :upTo ORDER BY seq LIMIT 500",
-      { delivery, seq, upTo },
-    );
-    if (rows.length === 0) return;
-    await work(rows.map((r) => r.value));
-    seq = rows.at(-1)!.value.seq;
-  }
-}

@@ -8,12 +8,11 @@ import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { commit } from '../store/commit';
 import { inChunks } from './in-chunks';
-import { facetCondition } from './incoming';
-import { whole } from './settings';
+import { facetCondition, TABLES } from './incoming';
 
 /** The change of a record to a decision; null when it has no record to replace, merge into or attach to. */
 function decided(row: Versioned<Incoming>, decision: Outcome, target?: number | null) {
-  const value = whole(row.value);
+  const { value } = row;
   const to = target ?? value.target;
   if (needsTarget(decision) && to === null) return null;
   return update<Incoming>('incoming', row, { ...value, decision, chosen: true, target: to });
@@ -85,13 +84,13 @@ export const decideDelivery = deliveryJob(async (services, run, id, delivery) =>
     sentence: (t) => said(t.chosen ?? 0),
     async plan(chunk) {
       const under = await store.rows<{ id: number; sure: 0 | 1 | null }>(
-        `SELECT i.id, json_extract(r.matches, '$[0].sure') AS sure FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.id IN (:ids) AND ${condition}`,
+        `SELECT i.id, json_extract(r.matches, '$[0].sure') AS sure FROM ${TABLES} WHERE i.id IN (:ids) AND ${condition}`,
         { ids: chunk.map((c) => c.id), rule },
       );
       const sure = new Map(under.map((u) => [u.id, u.sure === 1]));
       const all = chunk.filter((c) => sure.has(c.id));
       // One record is paired with a doubtful match by looking at it, many at once are not.
-      const clear = all.filter((c) => !needsTarget(decision) || sure.get(c.id) || whole(c.value).chosen);
+      const clear = all.filter((c) => !needsTarget(decision) || sure.get(c.id) || c.value.chosen);
       const changes = clear.map((c) => decided(c, decision)).filter((c) => c !== null);
       return { changes, totals: { chosen: changes.length, without: all.length - changes.length } };
     },

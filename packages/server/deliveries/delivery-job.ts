@@ -9,5 +9,6 @@ export const deliveryJob =
   async (run) => {
     const id = Number(run.work.delivery);
     const held = await services.store.read('delivery', id);
-    return held ? work(services, run, id, held.value) : 'The delivery is no longer there.';
+    const patient = { ...services, store: services.store.aside };
+    return held ? work(patient, run, id, held.value) : 'The delivery is no longer there.';
   };

@@ -18,16 +18,28 @@ const TOO_COMMON = 60;
 export const keyKinds = (rule: MatchRule): ReadonlySet<string> =>
   new Set(rule.points.map((p) => (p.by === 'likeness' ? 'alike' : p.by)));
 
+/** Only records that were written by this entry of the daybook or a later one, and did not come with this delivery. */
+export interface WrittenSince {
+  readonly entry: number;
+  readonly delivery: number;
+}
+const SINCE = `AND EXISTS (SELECT 1 FROM daybook_objects d WHERE d.kind = 'record' AND d.object = k.record AND d.entry >= :entry)
+  AND NOT EXISTS (SELECT 1 FROM incoming i WHERE i.record = k.record AND i.delivery = :delivery)`;
+
 /** Held records by the keys of incoming ones: `kind key` to the records that share it. */
-export async function candidatesFor(store: Store, keys: readonly Key[]): Promise<Map<string, Candidate[]>> {
+export async function candidatesFor(
+  store: Store,
+  keys: readonly Key[],
+  since?: WrittenSince,
+): Promise<Map<string, Candidate[]>> {
   const found = new Map<string, Candidate[]>();
   const known = new Map<number, Description>();
   for (const kind of new Set(keys.map(([k]) => k))) {
     const wanted = [...new Set(keys.filter(([k]) => k === kind).map(([, key]) => key))];
     // CROSS JOIN keeps the order: each wanted key is looked up, rather than every key of the kind compared.
     const shared = await store.rows<{ key: string; record: number }>(
-      'SELECT k.key, k.record FROM json_each(:wanted) w CROSS JOIN record_keys k ON k.kind = :kind AND k.key = w.value',
-      { kind, wanted: JSON.stringify(wanted) },
+      `SELECT k.key, k.record FROM json_each(:wanted) w CROSS JOIN record_keys k ON k.kind = :kind AND k.key = w.value ${since ? SINCE : ''}`,
+      { kind, wanted: JSON.stringify(wanted), ...since },
     );
     const missing = [...new Set(shared.map((s) => s.record))].filter((r) => !known.has(r));
     const rows = missing.length

@@ -10,7 +10,7 @@ export async function findingKinds({ store }: Services, delivery: number): Promi
     `SELECT json_extract(f.value, '$.rule') AS rule, json_extract(f.value, '$.severity') AS severity,
        COUNT(*) AS findings, COUNT(DISTINCT i.id) AS records,
        COALESCE(SUM(json_extract(f.value, '$.fix.safe') = 1), 0) AS safe, COALESCE(SUM(json_extract(f.value, '$.fix.safe') = 0), 0) AS look
-     FROM incoming i, json_each(i.findings) f WHERE i.delivery = :delivery AND i.state = 'waiting' GROUP BY 1, 2`,
+     FROM incoming i JOIN incoming_fields n ON n.id = i.id, json_each(n.findings) f WHERE i.delivery = :delivery AND i.state = 'waiting' GROUP BY 1, 2`,
     { delivery },
   );
   const titles = new Map(CHECKS.map((c) => [c.rule, c.title]));

@@ -2,7 +2,13 @@ import type { IncomingBody, IncomingDetail, IncomingPage, IncomingRow, KeptRepai
 import { briefOf } from '@osier/core/access';
 import { update } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
-import { rulesWith, type Incoming } from '@osier/core/deliveries';
+import {
+  rulesWith,
+  withFields,
+  type Incoming,
+  type IncomingFields,
+  type IncomingRecord,
+} from '@osier/core/deliveries';
 import type { ProposedCopy } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
@@ -20,7 +26,8 @@ import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
 import { asChanged, checkedCopies, copiesAfter } from './copies';
-import { copyWork, settingsFor, whole, type CopyWork } from './settings';
+import { readIncoming } from './incoming-records';
+import { copyWork, settingsFor, type CopyWork } from './settings';
 
 interface IncomingColumns {
   id: number;
@@ -40,11 +47,10 @@ interface IncomingColumns {
   errors: number;
   warnings: number;
   advice: number;
-  findings: string;
   matches: string;
   repeats: number | null;
   repairs: string;
-  original: string;
+  recipe: string | null;
 }
 const FACETS: Record<string, string> = {
   waiting: "i.state = 'waiting'",
@@ -55,21 +61,27 @@ const FACETS: Record<string, string> = {
   twice: 'r.repeats IS NOT NULL',
   copies_yes: 'i.copies > 0',
   copies_no: 'i.copies = 0',
-  problem: "i.state = 'waiting' AND (i.copy_problems > 0 OR i.errors > 0)",
+  problem: "i.state = 'waiting' AND (i.copy_problems > 0 OR f.errors > 0)",
   ready:
     "i.state = 'waiting' AND i.decision IN ('add', 'replace', 'merge', 'copies') AND i.copy_problems = 0",
   noted: "i.note <> ''",
-  errors: 'i.errors > 0',
-  warnings: 'i.warnings > 0',
+  errors: 'f.errors > 0',
+  warnings: 'f.warnings > 0',
   repaired: "r.repairs <> '[]'",
 };
 /** Records that wait and in which a check found something. */
 const HAS_RULE =
-  "i.state = 'waiting' AND EXISTS (SELECT 1 FROM json_each(i.findings) f WHERE json_extract(f.value, '$.rule') = :rule)";
-const FROM = 'FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :id';
+  "i.state = 'waiting' AND EXISTS (SELECT 1 FROM json_each(f.findings) n WHERE json_extract(n.value, '$.rule') = :rule)";
+/** An incoming record (`i`), its fields (`f`), and what was found when it was read (`r`). */
+export const TABLES =
+  'incoming i JOIN incoming_fields f ON f.id = i.id JOIN incoming_read r ON r.incoming = i.id';
+const FROM = `FROM ${TABLES} WHERE i.delivery = :id`;
+
+const COLUMNS = `i.*, f.title, f.author, f.isbn, f.year, f.errors, f.warnings, f.advice, json_extract(f.value, '$.recipe') AS recipe,
+  r.matches, r.repeats, r.repairs`;
 
 const rowOf = (c: IncomingColumns): IncomingRow => {
-  const value = whole(JSON.parse(c.value) as Incoming);
+  const { chosen, target } = JSON.parse(c.value) as Incoming;
   return {
     id: c.id,
     version: c.version,
@@ -79,7 +91,7 @@ const rowOf = (c: IncomingColumns): IncomingRow => {
     isbn: c.isbn,
     year: c.year,
     decision: c.decision,
-    chosen: value.chosen,
+    chosen,
     copies: c.copies,
     copyProblems: c.copy_problems,
     note: c.note,
@@ -88,8 +100,8 @@ const rowOf = (c: IncomingColumns): IncomingRow => {
     errors: c.errors,
     warnings: c.warnings,
     advice: c.advice,
-    target: value.target,
-    recipe: value.recipe,
+    target,
+    recipe: c.recipe,
     matches: JSON.parse(c.matches) as Match[],
     repeats: c.repeats,
     repairs: (JSON.parse(c.repairs) as unknown[]).length,
@@ -98,7 +110,7 @@ const rowOf = (c: IncomingColumns): IncomingRow => {
 
 /** What comes after the exceptions: a record that waits, is decided, and has nothing wrong. */
 const EXCEPTION =
-  "CASE WHEN i.state = 'waiting' AND (i.decision = 'ask' OR i.copy_problems > 0 OR i.errors > 0) THEN 0 ELSE 1 END";
+  "CASE WHEN i.state = 'waiting' AND (i.decision = 'ask' OR i.copy_problems > 0 OR f.errors > 0) THEN 0 ELSE 1 END";
 const FAR = 10_000_000;
 
 /** The condition of a facet on incoming records (`i`) and what was read of them (`r`); `:rule` is its parameter. */
@@ -121,7 +133,8 @@ export async function listIncoming(
   // In a list of what waits, what a person must look at comes first.
   const first = !facet || facet === 'waiting' ? EXCEPTION : '0';
   const rows = await store.rows<IncomingColumns & { place: number }>(
-    `SELECT i.*, r.matches, r.repeats, r.repairs, (${first}) * ${FAR} + i.seq AS place ${FROM} AND ${condition} AND place > :after ORDER BY place LIMIT ${limit + 1}`,
+    `WITH page AS (SELECT i.id AS one, (${first}) * ${FAR} + i.seq AS place ${FROM} AND ${condition} AND place > :after ORDER BY place LIMIT ${limit + 1})
+     SELECT ${COLUMNS}, page.place FROM page CROSS JOIN ${TABLES} WHERE i.id = page.one ORDER BY page.place`,
     { id, after, rule },
   );
   const sums = Object.entries(FACETS)
@@ -145,13 +158,13 @@ export async function incomingDetail(
   id: number,
   incoming: number,
 ): Promise<IncomingDetail> {
-  const c = await store.row<IncomingColumns>(
-    `SELECT i.*, r.matches, r.repeats, r.repairs, r.original ${FROM} AND i.id = :incoming`,
+  const c = await store.row<IncomingColumns & { fields: string; findings: string; original: string }>(
+    `SELECT ${COLUMNS}, f.value AS fields, f.findings, r.original ${FROM} AND i.id = :incoming`,
     { id, incoming },
   );
   if (!c) throw notFound(`Record ${incoming} of this delivery`);
   const row = rowOf(c);
-  const value = whole(JSON.parse(c.value) as Incoming);
+  const { marc } = JSON.parse(c.fields) as IncomingFields;
   const delivery = (await store.read('delivery', id))!;
   const ids = [...new Set([...row.matches.map((m) => m.record), ...(row.target ? [row.target] : [])])];
   const held = await store.readMany('record', ids);
@@ -159,16 +172,16 @@ export async function incomingDetail(
     'SELECT h.record, COUNT(c.id) AS n FROM holdings h JOIN copies c ON c.holding = h.id WHERE h.record IN (:ids) GROUP BY 1',
     { ids },
   );
-  const description = describe(value.marc);
+  const description = describe(marc);
   const target = held.find((h) => h.id === row.target);
   const house = rulesWith((await store.house()).value, settingsFor(delivery.value));
   return {
     ...row,
-    marc: value.marc,
+    marc,
     original: JSON.parse(c.original) as MarcRecord,
     findings: JSON.parse(c.findings) as Finding[],
     repairList: JSON.parse(c.repairs) as KeptRepair[],
-    proposedCopies: [...value.copies],
+    proposedCopies: [...(JSON.parse(c.value) as Incoming).copies],
     held: ids.flatMap((of) => {
       const h = held.find((x) => x.id === of);
       return h
@@ -182,7 +195,7 @@ export async function incomingDetail(
           ]
         : [];
     }),
-    becomes: target ? becomes(row.decision, target.value, value.marc, house) : null,
+    becomes: target ? becomes(row.decision, target.value, marc, house) : null,
   };
 }
 
@@ -199,40 +212,35 @@ export async function changeIncoming(
   incoming: number,
   { version, marc, copies, note }: IncomingBody,
 ): Promise<{ entry: number; sentence: string }> {
-  const held = await store.read('incoming', incoming);
-  if (!held || held.value.delivery !== id) throw notFound(`Record ${incoming} of this delivery`);
+  const held = await readIncoming(store, id, incoming);
+  if (!held) throw notFound(`Record ${incoming} of this delivery`);
   if (held.value.state !== 'waiting') throw wrong('incoming', 'This record is no longer waiting.');
-  const value = whole(held.value);
   const delivery = (await store.read('delivery', id))!;
   const work = await copyWork(store, settingsFor(delivery.value));
+  const now = held.fields.value;
   const next: Incoming = {
-    ...value,
-    ...(marc && { marc: marc as MarcRecord, recipe: value.recipe ?? 'by hand' }),
+    ...held.value,
     ...(note !== undefined && { note: note.trim() }),
-    copies: await copiesOf(store, work, value, marc as MarcRecord | undefined, copies),
+    copies: await copiesOf(store, work, held, marc as MarcRecord | undefined, copies),
   };
-  const title = quoted(briefOf(next.marc).title);
+  const row = { ...held, version };
+  const changes = marc
+    ? withFields(row, { marc: marc as MarcRecord, recipe: now.recipe ?? 'by hand' }, next)
+    : [update<Incoming>('incoming', row, next)];
+  const title = quoted(briefOf((marc as MarcRecord | undefined) ?? now.marc).title);
   const sentence = marc
     ? `Corrected the incoming record ${title}`
     : copies
       ? `Changed the copies of the incoming record ${title}`
       : `Wrote a note on the incoming record ${title}`;
-  return {
-    sentence,
-    entry: await commit(store, {
-      act: 'correct',
-      person,
-      sentence,
-      changes: [update<Incoming>('incoming', { ...held, version }, next)],
-    }),
-  };
+  return { sentence, entry: await commit(store, { act: 'correct', person, sentence, changes }) };
 }
 
 /** Copies given by hand, or read anew from changed fields; each with what is wrong with it. */
 async function copiesOf(
   store: Services['store'],
   work: CopyWork,
-  value: Incoming,
+  { value, fields }: IncomingRecord,
   marc: MarcRecord | undefined,
   given: IncomingBody['copies'],
 ): Promise<readonly ProposedCopy[]> {
@@ -240,6 +248,6 @@ async function copiesOf(
     return (await checkedCopies(store, work, [{ seq: value.seq, copies: asChanged(given, work) }]))[0]!;
   }
   if (!marc) return value.copies;
-  const { copies, anew } = copiesAfter(value.marc, marc, value.copies, work);
+  const { copies, anew } = copiesAfter(fields.value.marc, marc, value.copies, work);
   return anew ? (await checkedCopies(store, work, [{ seq: value.seq, copies }]))[0]! : copies;
 }

@@ -1,4 +1,5 @@
-import type { Incoming } from '@osier/core/deliveries';
+import type { Incoming, IncomingFields } from '@osier/core/deliveries';
+import type { HouseRules } from '@osier/core/house';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { recipeIfThere } from '../recipes/recipes';
@@ -6,6 +7,7 @@ import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { insertRows } from '../store/insert';
 import { KINDS } from '../store/kinds';
+import { keepMatchedBefore } from './matched-before';
 import { matcherFor } from './matcher';
 import type { Batch, ReadRow } from './read-batch';
 import type { ReadWork } from './read-worker';
@@ -13,24 +15,31 @@ import { copyWork, settingsFor, supplierOf } from './settings';
 
 export const deliveryPath = (data: string, sha256: string): string => join(data, 'deliveries', sha256);
 
-const COLUMNS = ['id', 'version', 'value', ...KINDS.incoming.columns];
+const INCOMING = ['id', 'version', 'value', ...KINDS.incoming.columns];
+const FIELDS = ['id', 'version', 'value', ...KINDS.fields.columns];
+const READ = ['incoming', 'original', 'matches', 'repeats', 'repairs', 'before'];
 
 /** Job: reads a delivered file into incoming records, with what is held already and what comes twice. */
 export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { store, settings } = services;
   // Read anew after an interruption: nothing hangs on incoming records before they are all there.
   await store.write(async (tx) => {
-    await store.run(
-      'DELETE FROM incoming_read WHERE incoming IN (SELECT id FROM incoming WHERE delivery = :id)',
-      { id },
-      tx,
-    );
+    for (const [table, key] of [
+      ['incoming_read', 'incoming'],
+      ['incoming_fields', 'id'],
+    ])
+      await store.run(
+        `DELETE FROM ${table} WHERE ${key} IN (SELECT id FROM incoming WHERE delivery = :id)`,
+        { id },
+        tx,
+      );
     await store.run('DELETE FROM incoming WHERE delivery = :id', { id }, tx);
     await store.run(
       "UPDATE readings SET state = 'reading', unreadable = 0, repaired = 0, problem = NULL WHERE delivery = :id",
       { id },
       tx,
     );
+    await keepMatchedBefore(store, id, tx);
   });
   const house = await store.rulesNow();
   const how = settingsFor(delivery);
@@ -51,7 +60,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   try {
     for await (const batch of batches(worker)) {
       if (run.cancelled()) return 'Reading was cancelled; the records read so far are there.';
-      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null);
+      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null, house);
       records += batch.rows.filter((r) => r.record).length;
       problem ??= batch.problem;
       run.tell(
@@ -104,11 +113,13 @@ async function storeBatch(
   rows: readonly ReadRow[],
   match: ReturnType<typeof matcherFor>,
   recipe: string | null,
+  house: HouseRules,
 ): Promise<void> {
   const readable = rows.filter((r): r is Readable => r.record !== null);
   const matched = await match(readable.map(({ seq, record }) => ({ seq, ...record })));
   const first = readable.length ? await store.nextIds('incoming', readable.length) : 0;
   const incoming: unknown[][] = [];
+  const fields: unknown[][] = [];
   const read: unknown[][] = [];
   readable.forEach(({ seq, record, repairs }, i) => {
     const id = first + i;
@@ -116,54 +127,28 @@ async function storeBatch(
     const value: Incoming = {
       delivery,
       seq,
-      marc: record.marc,
       decision: outcome,
       chosen: false,
       target,
       state: 'waiting',
       record: null,
-      recipe: record.original ? recipe : null,
       copies,
       note: '',
+      edits: 0,
     };
-    const problems = copies.filter((c) => c.problems.length > 0).length;
-    const { title, author, isbn, year, findings, errors, warnings, advice } = record;
-    incoming.push([
-      id,
-      1,
-      JSON.stringify(value),
-      delivery,
-      seq,
-      'waiting',
-      outcome,
-      null,
-      title,
-      author,
-      isbn,
-      year,
-      findings,
-      errors,
-      warnings,
-      advice,
-      copies.length,
-      problems,
-      '',
-    ]);
-    const original = JSON.stringify(record.original ?? record.marc);
+    incoming.push([id, 1, JSON.stringify(value), ...KINDS.incoming.compute(value, house)]);
+    const { marc, title, author, isbn, year, findings, errors, warnings, advice } = record;
+    const own = JSON.stringify({ marc, recipe: record.original ? recipe : null } satisfies IncomingFields);
+    fields.push([id, 1, own, title, author, isbn, year, errors, warnings, advice, findings]);
+    const original = JSON.stringify(record.original ?? marc);
     read.push([id, original, JSON.stringify(matches), repeats, repairs, record.before]);
   });
   const unreadable = rows.length - readable.length;
   const repaired = rows.filter((r) => r.repairCount > 0).length;
   await store.write(async (tx) => {
-    await insertRows(store, 'INSERT', 'incoming', COLUMNS, incoming, tx);
-    await insertRows(
-      store,
-      'INSERT',
-      'incoming_read',
-      ['incoming', 'original', 'matches', 'repeats', 'repairs', 'before'],
-      read,
-      tx,
-    );
+    await insertRows(store, 'INSERT', 'incoming', INCOMING, incoming, tx);
+    await insertRows(store, 'INSERT', 'incoming_fields', FIELDS, fields, tx);
+    await insertRows(store, 'INSERT', 'incoming_read', READ, read, tx);
     await store.run(
       'UPDATE readings SET unreadable = unreadable + :unreadable, repaired = repaired + :repaired WHERE delivery = :delivery',
       { unreadable, repaired, delivery },

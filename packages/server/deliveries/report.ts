@@ -4,7 +4,7 @@ import { writeIso2709 } from '@osier/core/marc';
 import type { Response } from 'express';
 import { notFound } from '../http/problem';
 import type { Services } from '../services';
-import { whole } from './settings';
+import { TABLES } from './incoming';
 
 const AT_ONCE = 1000;
 
@@ -14,15 +14,13 @@ type Columns = Omit<ReportRow, 'barcodes' | 'repairs'> & { id: number; value: st
 async function* reportRows(store: Services['store'], delivery: number): AsyncGenerator<ReportRow[]> {
   for (let after = 0; ;) {
     const rows = await store.rows<Columns>(
-      `SELECT i.id, i.seq, i.title, i.author, i.isbn, i.year, i.state, i.decision, i.record, i.errors, i.warnings, i.advice, i.note, i.value, r.repairs
-       FROM incoming i JOIN incoming_read r ON r.incoming = i.id WHERE i.delivery = :delivery AND i.seq > :after ORDER BY i.seq LIMIT ${AT_ONCE}`,
+      `SELECT i.id, i.seq, f.title, f.author, f.isbn, f.year, i.state, i.decision, i.record, f.errors, f.warnings, f.advice, i.note, i.value, r.repairs
+       FROM ${TABLES} WHERE i.delivery = :delivery AND i.seq > :after ORDER BY i.seq LIMIT ${AT_ONCE}`,
       { delivery, after },
     );
     yield rows.map(({ value, repairs, ...row }) => ({
       ...row,
-      barcodes: whole(JSON.parse(value) as Incoming)
-        .copies.map((c) => c.barcode)
-        .filter(Boolean),
+      barcodes: (JSON.parse(value) as Incoming).copies.map((c) => c.barcode).filter(Boolean),
       repairs: (JSON.parse(repairs) as unknown[]).length,
     }));
     if (rows.length < AT_ONCE) return;

@@ -1,10 +1,5 @@
 import type { LabelRoll } from '@osier/core/barcodes';
-import {
-  DEFAULT_SETTINGS,
-  type Delivery,
-  type DeliverySettings,
-  type Incoming,
-} from '@osier/core/deliveries';
+import { DEFAULT_SETTINGS, type Delivery, type DeliverySettings } from '@osier/core/deliveries';
 import type { CopyRules } from '@osier/core/holdings';
 import type { Store } from '../store/store';
 
@@ -14,10 +9,6 @@ export const settingsFor = (delivery: Delivery): DeliverySettings =>
 
 /** The name on the sheet that a delivery follows; empty for none. */
 export const supplierOf = (delivery: Delivery): string => (delivery as Partial<Delivery>).sheet?.name ?? '';
-
-/** An incoming record with all its parts, also one that was kept before it had them. */
-export const whole = (value: Incoming): Incoming =>
-  'copies' in value ? value : { ...(value as Incoming), chosen: true, copies: [], note: '' };
 
 /** What copies of a delivery are made by. */
 export interface CopyWork {

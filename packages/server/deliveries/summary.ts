@@ -61,7 +61,7 @@ async function findingsOf(store: Services['store'], id: number): Promise<Deliver
     `SELECT 'before' AS at, json_extract(f.value, '$.rule') AS rule, json_extract(f.value, '$.severity') AS severity, COUNT(*) AS n
        FROM incoming i JOIN incoming_read r ON r.incoming = i.id, json_each(r.before) f WHERE i.delivery = :id GROUP BY 2, 3
      UNION ALL SELECT 'after', json_extract(f.value, '$.rule'), json_extract(f.value, '$.severity'), COUNT(*)
-       FROM incoming i, json_each(i.findings) f WHERE i.delivery = :id GROUP BY 2, 3`,
+       FROM incoming i JOIN incoming_fields n ON n.id = i.id, json_each(n.findings) f WHERE i.delivery = :id GROUP BY 2, 3`,
     { id },
   );
   const titles = new Map(CHECKS.map((c) => [c.rule, c.title]));

@@ -58,14 +58,14 @@ function safeFixes(rules: readonly string[], house: HouseRules): Treatment {
 /** How much each part of a treatment did, as sentences; with a remark where it did nothing or nearly everything. */
 export function consequencesOf(
   treatment: Treatment,
-  rows: readonly { readonly touched: readonly string[] }[],
+  touched: readonly (readonly string[])[],
   waiting: number,
 ): string[] {
   const recipe = treatment.parts.length > 0 && treatment.parts[0]!.key === '0';
   return treatment.parts.flatMap(({ key, sentence }) => {
-    const records = rows.filter((r) => r.touched.includes(key)).length;
+    const records = touched.filter((t) => t.includes(key)).length;
     if (records === 0) return recipe ? [`${sentence}: touches nothing.`] : [];
-    const times = rows.reduce((n, r) => n + r.touched.filter((t) => t === key).length, 0);
+    const times = touched.reduce((n, all) => n + all.filter((t) => t === key).length, 0);
     const more = times > records ? `, ${counted(times, 'place')}` : '';
     const nearlyAll = records > waiting * 0.9 && waiting > 5 ? ', nearly all' : '';
     return [`${sentence}: ${counted(records, 'record')}${nearlyAll}${more}.`];

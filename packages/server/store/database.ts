@@ -5,6 +5,7 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
 import { describeRecords, suppliers } from './migrations/003-suppliers';
+import { incomingFields, partDaybook } from './migrations/004-incoming-fields';
 
 export type Params = Record<string, unknown>;
 
@@ -13,7 +14,7 @@ export interface Transaction {
   readonly writer: Sequelize;
 }
 
-/** The SQLite file through Sequelize: one connection that writes, one that reads beside it (write-ahead log). */
+/** The SQLite file through Sequelize: one connection that writes, and beside it those that read (write-ahead log). */
 export interface Database {
   /** Rows of a query; `:name` in it stands for a value of `params`. Within a transaction it sees what that has written. */
   rows<T>(sql: string, params?: Params, tx?: Transaction): Promise<T[]>;
@@ -23,6 +24,8 @@ export interface Database {
   bind(sql: string, values: readonly unknown[], tx: Transaction): Promise<void>;
   /** Runs work alone in one transaction; all of it is stored, or nothing. */
   write<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
+  /** The same, reading through a connection of its own: long work does not make others wait for its queries. */
+  readonly aside: Database;
   close(): Promise<void>;
 }
 
@@ -43,9 +46,7 @@ export async function openDatabase(folder: string): Promise<Database> {
   const writer = await connect(storage);
   await writer.query('PRAGMA wal_autocheckpoint = 8000');
   await migrate(writer);
-  const reader = await connect(storage);
-  const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction): Promise<T[]> =>
-    (tx?.writer ?? reader).query(sql, { replacements, type: QueryTypes.SELECT }) as Promise<T[]>;
+  const [reader, patient] = [await connect(storage), await connect(storage)];
   let last: Promise<unknown> = Promise.resolve();
   async function transact<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
     await writer.query('BEGIN IMMEDIATE');
@@ -58,25 +59,35 @@ export async function openDatabase(folder: string): Promise<Database> {
       throw error;
     }
   }
-  return {
-    rows,
-    row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
-    run: async (sql, replacements, tx) =>
-      void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
-    bind: async (sql, bind, tx) =>
-      void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
-    write(work) {
-      const mine = last.then(() => transact(work));
-      last = mine.catch(() => undefined);
-      return mine;
-    },
-    async close() {
-      await last;
-      await writer.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
-      await writer.close();
-      await reader.close();
+  const through = (connection: Sequelize): Omit<Database, 'aside'> => {
+    const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction): Promise<T[]> =>
+      (tx?.writer ?? connection).query(sql, { replacements, type: QueryTypes.SELECT }) as Promise<T[]>;
+    return {
+      rows,
+      row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
+      run: async (sql, replacements, tx) =>
+        void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
+      bind: async (sql, bind, tx) =>
+        void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
+      write(work) {
+        const mine = last.then(() => transact(work));
+        last = mine.catch(() => undefined);
+        return mine;
+      },
+      async close() {
+        await last;
+        await writer.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
+        for (const c of [writer, reader, patient]) await c.close();
+      },
+    };
+  };
+  const aside: Database = {
+    ...through(patient),
+    get aside() {
+      return aside;
     },
   };
+  return { ...through(reader), aside };
 }
 
 async function migrate(sequelize: Sequelize): Promise<void> {
@@ -88,6 +99,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '001-initial', statements: initial },
     { name: '002-recipes', statements: recipes },
     { name: '003-suppliers', statements: suppliers, then: describeRecords },
+    { name: '004-incoming-fields', statements: incomingFields, then: partDaybook },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -2,7 +2,7 @@ import { briefOf, type RecordBrief } from '@osier/core/access';
 import { callNumberText, shelfKey } from '@osier/core/callnumbers';
 import { checkRecord } from '@osier/core/checks';
 import type { LabelRoll } from '@osier/core/barcodes';
-import type { Delivery, Incoming, SupplierSheet } from '@osier/core/deliveries';
+import type { Delivery, Incoming, IncomingFields, SupplierSheet } from '@osier/core/deliveries';
 import { headingText, keyOfHeading, type Distinct, type Heading } from '@osier/core/headings';
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
@@ -35,6 +35,7 @@ export interface Objects {
   withdrawn: Withdrawn;
   delivery: Delivery;
   incoming: Incoming;
+  fields: IncomingFields;
   withdrawlist: WithdrawalListValue;
   stocktake: Stocktake;
   scanbatch: ScanBatch;
@@ -117,45 +118,34 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   delivery: { table: 'deliveries', columns: ['name', 'sha256'], compute: (d) => [d.name, d.sha256] },
   incoming: {
     table: 'incoming',
-    columns: [
-      'delivery',
-      'seq',
-      'state',
-      'decision',
-      'record',
-      'title',
-      'author',
-      'isbn',
-      'year',
-      'findings',
-      'errors',
-      'warnings',
-      'advice',
-      'copies',
-      'copy_problems',
-      'note',
+    columns: ['delivery', 'seq', 'state', 'decision', 'record', 'copies', 'copy_problems', 'note'],
+    compute: (i) => [
+      i.delivery,
+      i.seq,
+      i.state,
+      i.decision,
+      i.record,
+      i.copies.length,
+      i.copies.filter((c) => c.problems.length > 0).length,
+      i.note,
     ],
-    compute: (i, house) => {
-      const b = briefOf(i.marc);
-      const findings = checkRecord(i.marc, house);
+  },
+  fields: {
+    table: 'incoming_fields',
+    columns: ['title', 'author', 'isbn', 'year', 'errors', 'warnings', 'advice', 'findings'],
+    compute: ({ marc }, house) => {
+      const { title, author, isbn, year } = briefOf(marc);
+      const findings = checkRecord(marc, house);
       const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
       return [
-        i.delivery,
-        i.seq,
-        i.state,
-        i.decision,
-        i.record,
-        b.title,
-        b.author,
-        b.isbn,
-        b.year,
-        JSON.stringify(findings),
+        title,
+        author,
+        isbn,
+        year,
         count('error'),
         count('warning'),
         count('advice'),
-        i.copies?.length ?? 0,
-        i.copies?.filter((c) => c.problems.length > 0).length ?? 0,
-        i.note ?? '',
+        JSON.stringify(findings),
       ];
     },
   },

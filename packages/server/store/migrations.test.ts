@@ -6,6 +6,7 @@ import { Sequelize } from 'sequelize';
 import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
 import { openStore } from './store';
+import { undoEntry } from './undo';
 
 const marc: MarcRecord = {
   leader: '00000nam a2200000 i 4500',
@@ -17,7 +18,7 @@ const marc: MarcRecord = {
   ],
 };
 
-test('a store from before there were suppliers: its records can be matched, its matches are read, nothing is lost', async () => {
+test('a store from before there were suppliers: its records can be matched, its matches are read, nothing is lost, what was done can be taken back', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-old-'));
   const old = new Sequelize({ dialect: 'sqlite', storage: join(folder, 'osier.sqlite'), logging: false });
   await old.query('CREATE TABLE SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)');
@@ -28,7 +29,7 @@ test('a store from before there were suppliers: its records can be matched, its 
     "INSERT INTO records (id, version, value, title, author, year, isbn, publisher, edition, language, material, sort) VALUES (7, 3, $1, 't', '', '', '', '', '', '', '', 't')",
     { bind: [value] },
   );
-  const incoming = JSON.stringify({
+  const now = {
     delivery: 1,
     seq: 1,
     marc,
@@ -36,11 +37,11 @@ test('a store from before there were suppliers: its records can be matched, its 
     target: 7,
     state: 'waiting',
     record: null,
-    recipe: null,
-  });
+    recipe: 'Clean',
+  };
   await old.query(
     "INSERT INTO incoming (id, version, value, delivery, seq, state, decision, record, title, author, isbn, year, findings, errors, warnings, advice) VALUES (1, 1, $1, 1, 1, 'waiting', 'skip', NULL, 't', '', '', '', $2, 0, 1, 0)",
-    { bind: [incoming, JSON.stringify([{ rule: 'spaces', severity: 'warning', message: 'x' }])] },
+    { bind: [JSON.stringify(now), JSON.stringify([{ rule: 'spaces', severity: 'warning', message: 'x' }])] },
   );
   const matches = [
     { record: 7, by: 'isbn', key: '9780306406157', doubt: null },
@@ -52,6 +53,27 @@ test('a store from before there were suppliers: its records can be matched, its 
       bind: [value, JSON.stringify(matches)],
     },
   );
+  // What was done with it: cleaned, then decided about.
+  const [read1, cleaned] = [
+    { ...now, marc: { ...marc, fields: marc.fields.slice(1) } },
+    { ...now, decision: 'ask' },
+  ];
+  const done = [
+    [1, 'clean', { kind: 'incoming', id: 1, version: 1, before: read1, after: cleaned }],
+    [2, 'decide', { kind: 'incoming', id: 1, version: 2, before: cleaned, after: now }],
+  ] as const;
+  for (const [id, act, change] of done) {
+    await old.query(
+      "INSERT INTO daybook (id, at, person, act, sentence, objects) VALUES ($1, '2026-01-01', 1, $2, 'x', 1)",
+      { bind: [id, act] },
+    );
+    await old.query('INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, 0, $2)', {
+      bind: [id, JSON.stringify([change])],
+    });
+    await old.query("INSERT INTO daybook_objects (kind, object, entry) VALUES ('incoming', 1, $1)", {
+      bind: [id],
+    });
+  }
   await old.close();
 
   const store = await openStore(folder);
@@ -84,7 +106,14 @@ test('a store from before there were suppliers: its records can be matched, its 
     },
   ]);
   expect(JSON.parse(read!.before)).toEqual([{ rule: 'spaces', severity: 'warning' }]);
-  expect((await store.read('incoming', 1))!.value).toEqual(JSON.parse(incoming));
+  const decision = { delivery: 1, seq: 1, target: 7, state: 'waiting', record: null, edits: 0 };
+  const filledIn = { chosen: true, copies: [], note: '' };
+  const whole = { ...decision, ...filledIn, decision: 'skip' };
+  expect((await store.read('incoming', 1))!.value).toEqual(whole);
+  expect(await store.read('fields', 1)).toEqual({ id: 1, version: 1, value: { marc, recipe: 'Clean' } });
+  for (const entry of [2, 1]) expect(await undoEntry(store, entry, 1, 'Took back')).toHaveProperty('entry');
+  expect((await store.read('incoming', 1))!.value).toEqual(whole);
+  expect((await store.read('fields', 1))!.value.marc).toEqual(read1.marc);
   await store.close();
   rmSync(folder, { recursive: true });
 });

@@ -7,6 +7,7 @@ import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
 
 /** Reading side of the store; everything that writes goes through commit. */
 export interface Store extends Database {
+  readonly aside: Store;
   read<K extends Kind>(kind: K, id: number, tx?: Transaction): Promise<Versioned<Objects[K]> | null>;
   readMany<K extends Kind>(
     kind: K,
@@ -40,6 +41,11 @@ const IDS_AT_ONCE = 5000;
 
 export async function openStore(folder: string): Promise<Store> {
   const db = await openDatabase(folder);
+  const aside: Store = storeOn(db.aside, () => aside);
+  return storeOn(db, () => aside);
+}
+
+function storeOn(db: Database, aside: () => Store): Store {
   const parse = <T>(row: Row): Versioned<T> => ({
     id: row.id,
     version: row.version,
@@ -96,5 +102,8 @@ export async function openStore(folder: string): Promise<Store> {
       };
     },
     lists: () => setting(LISTS_ID, NO_LISTS),
+    get aside() {
+      return aside();
+    },
   };
 }

@@ -1,0 +1,44 @@
+import type { Versioned } from '@osier/core/changes';
+import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
+import type { Store } from '../store/store';
+
+/** Incoming records with their fields, in the order given. */
+export async function withTheirFields(
+  store: Store,
+  rows: readonly Versioned<Incoming>[],
+): Promise<IncomingRecord[]> {
+  const fields = new Map(
+    (
+      await store.readMany(
+        'fields',
+        rows.map((r) => r.id),
+      )
+    ).map((f) => [f.id, f]),
+  );
+  return rows.map((row) => ({ ...row, fields: fields.get(row.id)! }));
+}
+
+/** One incoming record of a delivery with its fields; null when it is not there. */
+export async function readIncoming(
+  store: Store,
+  delivery: number,
+  id: number,
+): Promise<IncomingRecord | null> {
+  const row = await store.read('incoming', id);
+  return row?.value.delivery === delivery ? (await withTheirFields(store, [row]))[0]! : null;
+}
+
+/** The waiting records of a delivery with their fields, in the order of the file, a piece at a time. */
+export async function* waitingRecords(store: Store, delivery: number): AsyncGenerator<IncomingRecord[]> {
+  for (let seq = 0; ;) {
+    const rows = await store.select(
+      'incoming',
+      `delivery = :delivery AND state = 'waiting' AND seq > :seq ORDER BY seq LIMIT ${PIECE}`,
+      { delivery, seq },
+    );
+    if (rows.length === 0) return;
+    yield withTheirFields(store, rows);
+    seq = rows.at(-1)!.value.seq;
+  }
+}
+const PIECE = 200;
