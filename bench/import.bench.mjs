@@ -127,6 +127,7 @@ async function importFile({ address }, file) {
   const began = performance.now();
   const taken = await ask('POST', '/deliveries?name=delivery.mrc', readFileSync(file));
   await until(taken.job);
+  if (process.env.PHASES) console.log('read', (performance.now() - began) / 1000);
   const job = await ask('POST', `/deliveries/${taken.delivery}/accept`, {});
   await until(job.id);
   const seconds = (performance.now() - began) / 1000;
@@ -151,6 +152,7 @@ async function bareInsert(folder) {
     ['headings', 'SELECT * FROM headings WHERE id >= 1000000'],
     ['heading_keys', 'SELECT * FROM heading_keys WHERE heading >= 1000000'],
     ['incoming', 'SELECT * FROM incoming'],
+    ['incoming_fields', 'SELECT * FROM incoming_fields'],
     ['incoming_read', 'SELECT * FROM incoming_read'],
   ];
   let spent = 0;

@@ -6,7 +6,22 @@ const WORDS =
   'willow osier rush straw hazel oak ash elm reed sedge hemp flax wool madder woad weld heather bramble birch lime chestnut withy besom hurdle basket trug skep coracle creel'.split(
     ' ',
   );
-const pick = (i, k) => WORDS[(i * (2 * k + 7) + ((i / WORDS.length) | 0) * (k + 3)) % WORDS.length];
+/** A number that looks like chance but is the same every time (the mixing step of MurmurHash3, 32 bits). */
+const mixed = (i, k) => {
+  let h = Math.imul(i ^ 0x9e3779b9, 0x85ebca6b) + Math.imul(k + 1, 0xc2b2ae35);
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
+  return (h ^ (h >>> 16)) >>> 0;
+};
+const pick = (i, k) => WORDS[mixed(i, k) % WORDS.length];
+const SYLLABLES =
+  'ba be bi bo bu da de di do du ka ke ki ko ku la le li lo lu ma me mi mo mu ra re ri ro ru'.split(' ');
+/** One of 4001 surnames, which begin as differently as surnames do. */
+const surname = (i) => {
+  const n = mixed(i % 4001, 99);
+  const name = [0, 5, 10].map((shift) => SYLLABLES[(n >>> shift) % SYLLABLES.length]).join('');
+  return `${name[0].toUpperCase()}${name.slice(1)}n`;
+};
 const check13 = (twelve) =>
   twelve + String((10 - ([...twelve].reduce((n, d, i) => n + Number(d) * (i % 2 ? 3 : 1), 0) % 10)) % 10);
 const field = (tag, indicators, ...pairs) => ({
@@ -21,7 +36,7 @@ const field = (tag, indicators, ...pairs) => ({
 
 /** Record `i`; `by` is who sends it, so that the same book has two numbers and one ISBN. */
 export function manyRecord(i, by) {
-  const author = `${pick(i, 1)[0].toUpperCase()}${pick(i, 1).slice(1)}${i % 4001}, ${pick(i, 2)}`;
+  const author = `${surname(i)}, ${pick(i % 4001, 2)[0].toUpperCase()}${pick(i % 4001, 2).slice(1)}`;
   const year = 1930 + (i % 95);
   return {
     leader: '00000cam a2200000 i 4500',

@@ -1,10 +1,11 @@
+import { isAddress, parseAddress, textsAt } from '../address';
 import { cleanScan } from '../barcodes';
 import { offerCallNumbers, type Scheme } from '../callnumbers';
 import type { HouseRules } from '../house';
 import { dataFields, first, values, type DataField, type MarcRecord } from '../marc';
 import { codeProblem, placeProblems } from './code-check';
 import type { CodeLists, CopyStatus } from './objects';
-import type { CopyDefaults, CopyMapping, CopyPart } from './mapping';
+import { isAddressLike, type CopyDefaults, type CopyMapping, type CopyPart } from './mapping';
 import { readPrice } from './price';
 
 /** A copy that a record asks for, before it is made. */
@@ -51,7 +52,7 @@ interface Source {
 export function copiesFrom(record: MarcRecord, rules: CopyRules): ProposedCopy[] {
   const sources = sourcesOf(record, rules.mapping);
   const found = sources.flatMap((source) => {
-    const wanted = Number(part(source, rules.mapping, 'copies')) || 1;
+    const wanted = Number(part(record, source, rules.mapping, 'copies')) || 1;
     return Array.from({ length: Math.min(wanted, MOST) }, (_, i) => ({ source, more: i > 0 }));
   });
   const all = found.length
@@ -84,7 +85,17 @@ const OF_PLACE: ReadonlySet<CopyPart> = new Set(['branch', 'location', 'class', 
 /** 876 has subfields of its own for these (MARC 21 Format for Holdings Data, 876). */
 const IN_876: Partial<Record<CopyPart, string>> = { barcode: 'p', price: 'c', number: 't', note: 'z' };
 
-function part({ place, thing }: Source, { tag, subfields }: CopyMapping, name: CopyPart): string {
+function part(
+  record: MarcRecord,
+  { place, thing }: Source,
+  { tag, subfields }: CopyMapping,
+  name: CopyPart,
+): string {
+  const written = subfields[name] ?? '';
+  if (isAddressLike(written)) {
+    const address = parseAddress(written);
+    return isAddress(address) ? (textsAt(record, address)[0] ?? '').trim() : '';
+  }
   const ofThing = tag === '852' && thing?.tag === '876' && !OF_PLACE.has(name);
   const f = OF_PLACE.has(name) ? place : thing;
   const code = ofThing ? IN_876[name] : subfields[name];
@@ -99,7 +110,7 @@ function copyFrom(
   rules: CopyRules,
 ): ProposedCopy {
   const { mapping, defaults, lists } = rules;
-  const read = (name: CopyPart) => part(source, mapping, name);
+  const read = (name: CopyPart) => part(record, source, mapping, name);
   const coded = (name: 'branch' | 'location' | 'type') => {
     const theirs = read(name);
     return theirs === '' ? defaults[name] : (mapping.tables[name]?.[theirs] ?? theirs);
@@ -139,14 +150,14 @@ export function copyProblems(
 }
 
 function callNumberOf(record: MarcRecord, source: Source, { mapping, house }: CopyRules) {
-  const given = part(source, mapping, 'class');
+  const given = part(record, source, mapping, 'class');
   const schemes: Record<string, Scheme> = { '0': 'lc', '1': 'dewey', '2': 'nlm' };
   if (given)
     return {
       scheme: source.place?.tag === '852' ? (schemes[source.place.ind1] ?? 'own') : schemeOf(given),
       prefix: source.place?.tag === '852' ? (first(source.place, 'k') ?? '').trim() : '',
       class: given,
-      item: part(source, mapping, 'item'),
+      item: part(record, source, mapping, 'item'),
       suffix: source.place?.tag === '852' ? (first(source.place, 'm') ?? '').trim() : '',
     };
   const [offer] = offerCallNumbers(record, house);

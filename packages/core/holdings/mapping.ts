@@ -1,3 +1,4 @@
+import { isAddress, parseAddress } from '../address';
 import type { FieldProblem } from './code-check';
 
 /** What of a copy can be read from a field. */
@@ -20,7 +21,10 @@ export type CopyPart = (typeof COPY_PARTS)[number];
 export interface CopyMapping {
   /** `852`: one copy for each pair of 852 and 876, or 852 alone; another tag: one copy for each field; '' for none. */
   readonly tag: string;
-  /** Subfield code of each part; a part that is not there comes from the defaults. */
+  /**
+   * Where each part stands: a subfield code of that field, or a field address (MARCspec) of anywhere in the record. A part
+   * that is not there comes from the defaults.
+   */
   readonly subfields: Readonly<Partial<Record<CopyPart, string>>>;
   /** Their codes in ours: `DVD=VID`. Codes that are not in a table are taken as they stand. */
   readonly tables: Readonly<
@@ -73,9 +77,16 @@ export function mappingProblems({ tag, subfields }: CopyMapping): FieldProblem[]
   if (!/^(?!00)[0-9]{3}$/.test(tag))
     return [{ field: 'mapping.tag', message: `“${tag}” is no tag of a field with subfields: three digits.` }];
   return Object.entries(subfields)
-    .filter(([, code]) => code !== undefined && !/^[a-z0-9]?$/.test(code))
-    .map(([part, code]) => ({
-      field: `mapping.${part}`,
-      message: `“${code}” is no subfield code: one small letter or digit.`,
-    }));
+    .filter(([, code]) => !/^[a-z0-9]?$/.test(code))
+    .flatMap(([part, written]) => {
+      const address = isAddressLike(written) ? parseAddress(written) : null;
+      if (address && isAddress(address)) return [];
+      const why = address
+        ? `no field address: ${address.problem}`
+        : 'no subfield code: one small letter or digit.';
+      return [{ field: `mapping.${part}`, message: `“${written}” is ${why}` }];
+    });
 }
+
+/** Whether a part's place was written as a field address rather than as a subfield code. */
+export const isAddressLike = (written: string): boolean => written.length > 2;

@@ -1,4 +1,5 @@
 import { readIsbn } from '../access';
+import { isAddress, parseAddress } from '../address';
 
 /** What the scan line took an input for. */
 export type Recognition =
@@ -7,6 +8,7 @@ export type Recognition =
   | { readonly as: 'record'; readonly id: number }
   | { readonly as: 'heading'; readonly id: number }
   | { readonly as: 'call number'; readonly text: string }
+  | { readonly as: 'field address'; readonly text: string }
   | { readonly as: 'words'; readonly text: string };
 
 /** `isCopyCode` says whether digits have the house's barcode length. */
@@ -25,6 +27,8 @@ export function recogniseInput(raw: string, barcodeLength = 14): Recognition {
     const id = Number(numbered[2]);
     return numbered[1]!.toLowerCase().startsWith('r') ? { as: 'record', id } : { as: 'heading', id };
   }
+  if (/^([0-9.]{3}|LDR)[$/{^[]/.test(text) && isAddress(parseAddress(text)))
+    return { as: 'field address', text };
   if (
     /^\d{3}(\.\d+)?(\s+[A-Z]{1,4}\d*[a-z]?)?$/.test(text) ||
     /^[A-Z]{1,3}\d{1,4}(\.\d+)?(\s*\.?[A-Z]\d+.*)?$/.test(text)

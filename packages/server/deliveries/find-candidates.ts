@@ -11,7 +11,10 @@ export type Key = readonly [kind: string, key: string];
 /** Every key under which a record is looked for. */
 export const keysOf = (d: Description): Key[] => matchKeys(d).map((k) => [k.kind, k.key]);
 
-/** A key that more records share than this says nothing. */
+/**
+ * A description that more records share than this says nothing, and is passed over; of a number that so many share, these
+ * are enough to see that it says nothing.
+ */
 const TOO_COMMON = 60;
 
 /** The kinds of key that a match rule asks for. */
@@ -32,30 +35,31 @@ export async function candidatesFor(
   keys: readonly Key[],
   since?: WrittenSince,
 ): Promise<Map<string, Candidate[]>> {
-  const found = new Map<string, Candidate[]>();
-  const known = new Map<number, Description>();
+  const sharing = new Map<string, number[]>();
   for (const kind of new Set(keys.map(([k]) => k))) {
     const wanted = [...new Set(keys.filter(([k]) => k === kind).map(([, key]) => key))];
-    // CROSS JOIN keeps the order: each wanted key is looked up, rather than every key of the kind compared.
-    const shared = await store.rows<{ key: string; record: number }>(
-      `SELECT k.key, k.record FROM json_each(:wanted) w CROSS JOIN record_keys k ON k.kind = :kind AND k.key = w.value ${since ? SINCE : ''}`,
+    const found = await store.rows<{ key: string; records: string }>(
+      `SELECT w.value AS key, (SELECT json_group_array(record) FROM (SELECT k.record FROM record_keys k
+         WHERE k.kind = :kind AND k.key = w.value ${since ? SINCE : ''} LIMIT ${TOO_COMMON + 1})) AS records FROM json_each(:wanted) w`,
       { kind, wanted: JSON.stringify(wanted), ...since },
     );
-    const missing = [...new Set(shared.map((s) => s.record))].filter((r) => !known.has(r));
-    const rows = missing.length
-      ? await store.rows<{ id: number; matching: string }>(
-          'SELECT id, matching FROM records WHERE id IN (SELECT value FROM json_each(:missing))',
-          { missing: JSON.stringify(missing) },
-        )
-      : [];
-    for (const { id, matching } of rows) known.set(id, JSON.parse(matching) as Description);
-    for (const { key, record } of shared) {
-      const description = known.get(record);
-      if (!description) continue;
-      const list = found.get(`${kind} ${key}`);
-      if (!list) found.set(`${kind} ${key}`, [{ record, description }]);
-      else if (list.length < TOO_COMMON) list.push({ record, description });
+    for (const { key, records } of found) {
+      const ids = JSON.parse(records) as number[];
+      if (ids.length > 0 && (ids.length <= TOO_COMMON || kind !== 'alike'))
+        sharing.set(`${kind} ${key}`, ids);
     }
   }
-  return found;
+  const known = await descriptionsOf(store, [...new Set([...sharing.values()].flat())]);
+  return new Map([...sharing].map(([key, ids]) => [key, ids.flatMap((id) => known.get(id) ?? [])]));
+}
+
+async function descriptionsOf(store: Store, records: readonly number[]): Promise<Map<number, Candidate>> {
+  if (records.length === 0) return new Map();
+  const rows = await store.rows<{ id: number; matching: string }>(
+    'SELECT id, matching FROM records WHERE id IN (SELECT value FROM json_each(:records))',
+    { records: JSON.stringify(records) },
+  );
+  return new Map(
+    rows.map((r) => [r.id, { record: r.id, description: JSON.parse(r.matching) as Description }]),
+  );
 }

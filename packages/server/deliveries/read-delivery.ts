@@ -86,7 +86,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   return [problem, gone].filter(Boolean).join(' ') || null;
 });
 
-/** The worker's batches one by one; asking for the next lets it go on. */
+/** The worker's batches one by one. It reads the next one while the last is stored, and no further ahead. */
 async function* batches(worker: Worker): AsyncGenerator<Batch> {
   const queue: Batch[] = [];
   let wake: () => void = () => undefined;
@@ -99,9 +99,9 @@ async function* batches(worker: Worker): AsyncGenerator<Batch> {
       await new Promise<void>((resolve) => (wake = resolve));
     }
     const batch = queue.shift()!;
+    if (!batch.end) worker.postMessage('go on');
     yield batch;
     if (batch.end) return;
-    worker.postMessage('go on');
   }
 }
 
