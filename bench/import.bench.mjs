@@ -8,6 +8,7 @@ import { join } from 'node:path';
 import { build } from 'esbuild';
 import sqlite3 from 'sqlite3';
 import { root } from '../scripts/install.mjs';
+import { NODE_FLAGS } from '../scripts/serve.mjs';
 import { timed } from './timed.mjs';
 
 const RECORDS = Number(process.env.OSIER_BENCH_IMPORT ?? 100_000);
@@ -17,7 +18,7 @@ export async function importBench() {
   const file = join(folder, 'delivery.mrc');
   await fill(folder, file);
   const server = await start(folder);
-  const { seconds, slowest, recipe } = await importFile(server, file);
+  const { seconds, search, recipe } = await importFile(server, file);
   const peak =
     Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, 'utf8'))[1]) / 1024;
   server.process.kill('SIGKILL');
@@ -29,9 +30,9 @@ export async function importBench() {
     { work, against: 'inserting the same rows and index entries', ours: seconds, theirs: bare, budget: 4 },
     { work: 'the same: peak memory', against: 'the budget', ours: peak, theirs: 1000, budget: 1, unit: 'MB' },
     {
-      work: 'the slowest search while it runs (the budget is for p95)',
+      work: 'a search while it runs, p95',
       against: 'the budget',
-      ours: slowest,
+      ours: search,
       theirs: 100,
       budget: 1,
       unit: 'ms',
@@ -54,7 +55,7 @@ async function fill(folder, file) {
 }
 
 function start(folder) {
-  const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], {
+  const child = spawn(process.execPath, [...NODE_FLAGS, join(root, 'packages/server/dist/main.mjs')], {
     env: {
       ...process.env,
       OSIER_ROOT: root,
@@ -114,26 +115,26 @@ async function importFile({ address }, file) {
       mapping: { ...sheet.sheet.mapping, tag: '' },
     },
   });
-  let slowest = 0;
+  const searches = [];
   let searching = true;
   const page = (async () => {
     while (searching) {
       const began = performance.now();
       await ask('GET', '/records?q=willow');
-      slowest = Math.max(slowest, performance.now() - began);
-      await new Promise((r) => setTimeout(r, 500));
+      searches.push(performance.now() - began);
+      await new Promise((r) => setTimeout(r, 250));
     }
   })();
   const began = performance.now();
   const taken = await ask('POST', '/deliveries?name=delivery.mrc', readFileSync(file));
   await until(taken.job);
-  if (process.env.PHASES) console.log('read', (performance.now() - began) / 1000);
   const job = await ask('POST', `/deliveries/${taken.delivery}/accept`, {});
   await until(job.id);
   const seconds = (performance.now() - began) / 1000;
   searching = false;
   await page;
-  return { seconds, slowest, recipe: steps.length };
+  searches.sort((a, b) => a - b);
+  return { seconds, search: searches[Math.floor(searches.length * 0.95)], recipe: steps.length };
 }
 
 /** The rows and index entries that the import made, inserted into an empty database of the same shape. */

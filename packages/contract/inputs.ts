@@ -88,11 +88,8 @@ export const incomingBody = object({
 });
 const weight = () =>
   number().integer().min(1, 'A weight is from 1 to 100.').max(100, 'A weight is from 1 to 100.').required();
-const letters = () =>
-  string()
-    .max(1)
-    .matches(/^[a-z0-9]?$/, 'One small letter or digit.')
-    .optional();
+/** A subfield code or a field address; core says which are right. */
+const place = () => string().max(80).optional();
 const table = () => mixed<Record<string, string>>().optional();
 /** What is done with a delivery; that codes are on their lists is looked at with the lists in hand. */
 const settingsShape = {
@@ -126,9 +123,9 @@ const settingsShape = {
   mapping: object({
     tag: string().max(3).defined(),
     subfields: object(
-      Object.fromEntries(COPY_PARTS.map((p) => [p, letters()])) as Record<
+      Object.fromEntries(COPY_PARTS.map((p) => [p, place()])) as Record<
         (typeof COPY_PARTS)[number],
-        ReturnType<typeof letters>
+        ReturnType<typeof place>
       >,
     ).required(),
     tables: object({ branch: table(), location: table(), type: table() }).required(),
@@ -186,6 +183,15 @@ export const takeBackBody = object({
 });
 export const cleanBody = object({
   recipe: text().required(),
+  leaveOut: array(id().required()).max(20000).default([]),
+});
+/** A recipe and the search of the catalogue that it runs over. */
+export const cleanRecordsBody = object({
+  recipe: text().required(),
+  q: string().max(500).default(''),
+  language: string().max(20).optional(),
+  branch: string().max(40).optional(),
+  material: string().max(40).optional(),
   leaveOut: array(id().required()).max(20000).default([]),
 });
 /** A recipe as it is kept; what each step may be is core's to say. */
@@ -340,6 +346,7 @@ export const houseBody = object({
   }).required(),
 });
 
+export type CleanRecordsBody = InferType<typeof cleanRecordsBody>;
 export type RecipeBody = InferType<typeof recipeBody>;
 export type IncomingBody = InferType<typeof incomingBody>;
 export type SettingsBody = InferType<typeof settingsBody>;

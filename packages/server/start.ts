@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { cleanRecords } from './catalogue/clean';
 import { acceptDelivery } from './deliveries/accept';
 import { matchDelivery } from './deliveries/change-settings';
 import { cleanDelivery } from './deliveries/clean';
@@ -38,6 +39,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('decide-delivery', decideDelivery(services));
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('take-back', takeBack(services));
+  jobs.register('clean-records', cleanRecords(services));
   const resumed = await jobs.resume();
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
   const app = createApp(services);

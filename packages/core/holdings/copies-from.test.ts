@@ -110,6 +110,22 @@ test('a local field with the supplier’s own codes, several copies of one field
     ['MR', 'OPEN', 'VI', '', null],
   ]);
 });
+test('a part may stand anywhere in the record, named by a field address', () => {
+  const mapping = {
+    ...local,
+    subfields: { ...local.subfields, price: '020$c', note: '500$a{$a~\\Wickmere}', branch: '949$b[0]/0-1' },
+  };
+  const [copy] = copiesFrom(
+    record(
+      field('020', '  ', 'c', '£7.50'),
+      field('500', '  ', 'a', 'Index.'),
+      field('500', '  ', 'a', 'For Wickmere.'),
+      field('949', '  ', 'b', 'MRX', 'l', 'OPEN', 't', 'BK', 'c', '£99'),
+    ),
+    rules({ mapping }),
+  );
+  expect(copy).toMatchObject({ branch: 'MR', price: 750, note: 'For Wickmere.', problems: [] });
+});
 test.each<[string, Field, RegExp]>([
   [
     'a location nobody knows',
@@ -155,6 +171,14 @@ test('without copy data as many as the defaults say, at the default place', () =
   ]);
   expect(copiesFrom(record(), rules())).toEqual([]);
 });
+test.each([
+  ['p', []],
+  ['020$c', []],
+  ['P', ['“P” is no subfield code: one small letter or digit.']],
+  ['020$', [expect.stringMatching(/^“020\$” is no field address: /) as string]],
+])('a part that is read from %s', (price, messages) =>
+  expect(mappingProblems({ ...local, subfields: { price } }).map((p) => p.message)).toEqual(messages),
+);
 test.each([
   ['008', 'mapping.tag'],
   ['85', 'mapping.tag'],

@@ -1,4 +1,4 @@
-import type { LookUp, Problem, RecordDetail, SearchAnswer } from '@osier/contract';
+import type { JobState, LookUp, Problem, RecordDetail, Review, SearchAnswer } from '@osier/contract';
 import { field } from '@osier/core/marc';
 import { startTesting, type Ask } from '../testing/running';
 
@@ -135,4 +135,47 @@ test('an assistant reads and may not write', async () => {
   const refused = await assistant<Problem>('PUT', '/records/7', withNote(r, 'x'));
   expect(refused.status).toBe(403);
   expect(refused.body.detail).toContain('assistant');
+});
+
+describe('a recipe run over all that a search finds', () => {
+  const find = async (q: string) =>
+    (await cataloguer<SearchAnswer>('GET', `/records?q=${encodeURIComponent(q)}`)).body;
+  const job = (id: number) => t.jobDone(cataloguer, id);
+  let recipe = '';
+  beforeAll(async () => {
+    const steps = [{ step: 'drop-subdivision', text: 'Juvenile literature' }];
+    const kept = await cataloguer<{ id: number }>('POST', '/recipes', { name: 'Not for children', steps });
+    recipe = String(kept.body.id);
+  });
+
+  test('is reviewed, does what the review says and no more, and is taken back', async () => {
+    const found = await find('650{$v~\\Juvenile literature}');
+    expect(found.tookFor).toBe('field address');
+    expect(found.total).toBeGreaterThan(2);
+    const body = { recipe, q: '650{$v~\\Juvenile literature}' };
+    const review = (await cataloguer<Review>('POST', '/records/clean/review', body)).body;
+    expect(review.count).toBe(found.total);
+    expect(review.consequences[0]).toContain('nearly all');
+    const out = review.rows[0]!;
+    const begun = await cataloguer<JobState>('POST', '/records/clean', { ...body, leaveOut: [out.id] });
+    expect(begun.status).toBe(202);
+    const done = await job(begun.body.id);
+    expect(done.message).toContain(`changed ${found.total - 1} records`);
+    expect((await find(body.q)).rows.map((r) => r.id)).toEqual([out.id]);
+    const row = review.rows[1]!;
+    expect((await detail(row.id)).marc).toEqual((row.after as { marc: unknown }).marc);
+    const undone = await cataloguer('POST', `/daybook/${done.entry}/undo`);
+    expect(undone.status).toBe(200);
+    expect((await find(body.q)).total).toBe(found.total);
+    expect((await detail(row.id)).marc).toEqual((row.before as { marc: unknown }).marc);
+  });
+
+  test('facets narrow it, what touches nothing is told, who may not edit may not run it', async () => {
+    const body = { recipe, q: '', language: 'ger' };
+    const review = (await cataloguer<Review>('POST', '/records/clean/review', body)).body;
+    expect(review.sentence).toContain('of 5 records of ger');
+    expect(review.consequences).toEqual([expect.stringContaining('touches nothing')]);
+    expect((await assistant('POST', '/records/clean', body)).status).toBe(403);
+    expect((await cataloguer('POST', '/records/clean/review', { recipe: '999' })).status).toBe(422);
+  });
 });

@@ -1,9 +1,10 @@
-import { recordBody } from '@osier/contract';
+import { cleanRecordsBody, recordBody } from '@osier/contract';
 import { fieldDefinition } from '@osier/core/format';
 import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } from '@osier/core/marc';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
+import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { marcOf, recordDetail, saveRecord } from './records';
 import { lookUp, search } from './search';
 
@@ -20,6 +21,23 @@ export const catalogueRoutes = (services: Services): Route[] => [
         { language: query.language, branch: query.branch, material: query.material },
         Number(query.after ?? 0) || 0,
       ),
+  }),
+  route({
+    method: 'post',
+    path: '/records/clean/review',
+    summary: 'What running a recipe over all that a search finds would do',
+    permission: 'edit records',
+    body: cleanRecordsBody,
+    work: ({ body }) => reviewCleanRecords(services, body),
+  }),
+  route({
+    method: 'post',
+    path: '/records/clean',
+    summary: 'Run a recipe over all that a search finds',
+    permission: 'edit records',
+    body: cleanRecordsBody,
+    status: 202,
+    work: ({ body, person }) => beginCleanRecords(services, person.id, body),
   }),
   route({
     method: 'get',

@@ -1,60 +1,28 @@
 import type { LookUp, RecordRow, SearchAnswer } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
-
-import { recogniseInput, type Recognition } from '@osier/core/query';
-import { foldedWords } from '@osier/core/text';
+import { recogniseInput } from '@osier/core/query';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
+import { facetConditions, foundBy, type SearchFacets } from './found';
 
 const PAGE = 100;
 const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
   (SELECT COUNT(*) FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record = r.id) AS copies,
   COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber`;
 
-/** The records a search finds: by words (all of them, each as a beginning), ISBN, or call number; all when it is empty. */
-function found(recognition: Recognition): { sql: string; params: Record<string, unknown>; order: string } {
-  if (recognition.as === 'isbn')
-    return {
-      sql: "SELECT record AS id FROM record_keys WHERE kind = 'isbn' AND key = :key",
-      params: { key: recognition.code },
-      order: 'r.sort, r.id',
-    };
-  if (recognition.as === 'call number')
-    return {
-      sql: 'SELECT DISTINCT record AS id FROM holdings WHERE call_number >= :from AND call_number < :to',
-      params: { from: recognition.text, to: `${recognition.text}\uffff` },
-      order: 'r.sort, r.id',
-    };
-  const text =
-    recognition.as === 'words' ? recognition.text : recognition.as === 'barcode' ? recognition.code : '';
-  const words = foldedWords(text);
-  if (words.length === 0) return { sql: 'SELECT id FROM records', params: {}, order: 'r.sort, r.id' };
-  return {
-    sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
-    params: { match: words.map((w) => `"${w}"*`).join(' ') },
-    order: 'r.sort, r.id',
-  };
-}
-
 /** Searches and counts. Facet values narrow the rows, not each other's counts. */
 export async function search(
   { store }: Services,
   q: string,
-  facets: { language?: string; branch?: string; material?: string },
+  facets: SearchFacets,
   after: number,
 ): Promise<SearchAnswer> {
-  const recognition = recogniseInput(q);
-  const { sql, params, order } = found(recognition);
-  const conditions: string[] = [];
-  if (facets.language) conditions.push('r.language = :language');
-  if (facets.material) conditions.push('r.material = :material');
-  if (facets.branch)
-    conditions.push('EXISTS (SELECT 1 FROM holdings h WHERE h.record = r.id AND h.branch = :branch)');
-  const where = conditions.length ? `WHERE ${conditions.join(' AND ')}` : '';
+  const { sql, params, tookFor } = await foundBy(store, q);
+  const where = `WHERE ${facetConditions(facets)}`;
   const all = { ...params, ...facets };
   const rows = await store.rows<RecordRow>(
-    `SELECT ${ROW} FROM records r JOIN (${sql}) f ON f.id = r.id ${where} ORDER BY ${order} LIMIT ${PAGE + 1} OFFSET :after`,
+    `SELECT ${ROW} FROM records r JOIN (${sql}) f ON f.id = r.id ${where} ORDER BY r.sort, r.id LIMIT ${PAGE + 1} OFFSET :after`,
     { ...all, after },
   );
   const total = (await store.row<{ n: number }>(
@@ -73,7 +41,7 @@ export async function search(
     params,
   );
   return {
-    tookFor: recognition.as,
+    tookFor,
     total,
     rows: rows.slice(0, PAGE),
     next: rows.length > PAGE ? after + PAGE : null,
@@ -120,10 +88,16 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
       return {
         as: 'list',
         q: recognition.text,
-        said: recognition.as === 'words' ? 'Words' : `Call number ${recognition.text}`,
+        said: SAID[recognition.as](recognition.text),
       };
   }
 }
+
+const SAID = {
+  words: () => 'Words',
+  'call number': (text: string) => `Call number ${text}`,
+  'field address': (text: string) => `Records that have ${text}`,
+};
 
 async function lookUpBarcode(store: Store, code: string): Promise<LookUp> {
   const copy = await store.row<{ id: number; record: number }>(

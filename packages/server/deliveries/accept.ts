@@ -19,7 +19,8 @@ import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
-import { inChunks, type Totals } from './in-chunks';
+import type { Totals } from '../jobs/in-chunks';
+import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { settingsFor } from './settings';
 

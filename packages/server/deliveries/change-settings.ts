@@ -82,7 +82,7 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
     const description = describe(marc);
     return { seq, description, keys: keysOf(description), copies: copiesFrom(marc, work.rules) };
   };
-  const upTo = Number(run.cursor.seq ?? 0);
+  const upTo = Number(run.cursor.place ?? 0);
   if (upTo === 0) await store.write((tx) => keepMatchedBefore(store, id, tx));
   // A killed server had already matched those before; the matcher must know them.
   for await (const rows of waitingRecords(store, id)) {

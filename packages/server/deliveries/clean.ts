@@ -11,7 +11,7 @@ import { checkedCopies, copiesAfter } from './copies';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { copyWork, settingsFor, supplierOf, type CopyWork } from './settings';
-import { consequencesOf, treatmentOf, type Treatment, type TreatmentWork } from './treatments';
+import { consequencesOf, treatmentOf, type Treatment, type TreatmentWork } from '../recipes/treatments';
 
 const SHOWN = 200;
 

@@ -34,7 +34,7 @@ export interface Matched {
  */
 export function matcherFor(store: Store, settings: DeliverySettings, work: CopyWork) {
   const kinds = keyKinds(settings.rule);
-  const before = new Map<string, Candidate[]>();
+  const before = new RecordsBefore();
   const barcodes = new Map<string, number>();
   return async (rows: readonly ToMatch[]): Promise<Matched[]> => {
     const wanted = rows.map((r) => r.keys.filter(([kind]) => kinds.has(kind)));
@@ -42,24 +42,58 @@ export function matcherFor(store: Store, settings: DeliverySettings, work: CopyW
     const copies = await checkedCopies(store, work, rows, barcodes);
     return rows.map((row, i) => {
       const keys = wanted[i]!.map(([kind, key]) => `${kind} ${key}`);
-      const among = (map: ReadonlyMap<string, Candidate[]>) => keys.flatMap((k) => map.get(k) ?? []);
-      const matches = findMatches(row.description, among(held), settings.rule);
-      // A batch that is matched once more, because its commit met a conflict, meets only those before.
-      const earlier = findMatches(
-        row.description,
-        among(before).filter((c) => c.record < row.seq),
-        settings.rule,
-      ).find((m) => m.strength >= SURE);
-      for (const key of keys) {
-        const list = before.get(key);
-        const me = { record: row.seq, description: row.description };
-        if (!list) before.set(key, [me]);
-        else if (list.length < FEW) list.push(me);
-      }
+      const among = keys.flatMap((k) => held.get(k) ?? []);
+      const matches = findMatches(row.description, among, settings.rule);
+      const earlier = findMatches(row.description, before.sharing(keys, row.seq), settings.rule).find(
+        (m) => m.strength >= SURE,
+      );
+      before.add(row.seq, row.description, keys);
       const repeats = earlier?.record ?? null;
       return { matches, repeats, copies: copies[i]!, ...proposedOutcome(matches, repeats, settings.actions) };
     });
   };
+}
+
+/** The records of a file that came before, by their keys. Kept small: a file may have some hundred thousand. */
+class RecordsBefore {
+  private readonly descriptions = new Map<number, string>();
+  /** Numbers of records by a key's number; one alone without a list. */
+  private readonly byKey = new Map<number, number | number[]>();
+
+  /** Those before `seq` that share a key; also none that a batch matched once more has added itself. */
+  sharing(keys: readonly string[], seq: number): Candidate[] {
+    const found = new Set<number>();
+    for (const key of keys) {
+      const there = this.byKey.get(numberOf(key)) ?? [];
+      for (const other of typeof there === 'number' ? [there] : there) if (other < seq) found.add(other);
+    }
+    return [...found].map((record) => ({
+      record,
+      description: JSON.parse(this.descriptions.get(record)!) as Description,
+    }));
+  }
+
+  add(seq: number, description: Description, keys: readonly string[]): void {
+    this.descriptions.set(seq, JSON.stringify(description));
+    for (const key of keys) {
+      const number = numberOf(key);
+      const there = this.byKey.get(number);
+      if (there === undefined) this.byKey.set(number, seq);
+      else if (typeof there === 'number') this.byKey.set(number, [there, seq]);
+      else if (there.length < FEW) there.push(seq);
+    }
+  }
+}
+
+/** A key as a number of 52 bits (FNV-1a, twice); two keys of one number would only be compared in vain. */
+function numberOf(key: string): number {
+  let [a, b] = [0x811c9dc5, 0x01000193];
+  for (let i = 0; i < key.length; i++) {
+    const c = key.charCodeAt(i);
+    a = Math.imul(a ^ c, 0x01000193);
+    b = Math.imul(b ^ c, 0x85ebca6b);
+  }
+  return (a >>> 0) * 0x100000 + ((b >>> 0) & 0xfffff);
 }
 /** So many of one key are enough to find a record again in its own file. */
 const FEW = 8;

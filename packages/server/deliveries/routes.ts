@@ -21,7 +21,7 @@ import { reviewTakeBack } from './take-back';
 import { findingKinds } from './findings';
 import { recipeNamed } from '../recipes/recipes';
 import { reportList, sendAccepted, sendReport } from './report';
-import { treatmentOf } from './treatments';
+import { treatmentOf } from '../recipes/treatments';
 
 export function deliveryRoutes(services: Services): Route[] {
   const { store, jobs } = services;

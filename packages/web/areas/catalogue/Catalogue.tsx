@@ -1,13 +1,18 @@
-import type { RecordRow, SearchAnswer } from '@osier/contract';
+import type { RecipeRow, RecordRow, SearchAnswer } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { useInfiniteQuery } from '@tanstack/react-query';
+import { Select } from 'antd';
+import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { get, withQuery } from '../../api/request';
 import { useSetUp } from '../setup/use-set-up';
+import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
+import { BatchSheet } from '../../parts/BatchSheet';
 import { Facets } from '../../parts/Facets';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
+import { useMay } from '../../shell/person';
 import { RecordPiece } from './RecordPiece';
 
 const LANGUAGES = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
@@ -36,6 +41,9 @@ export default function Catalogue() {
     (k) => query.get(k) ?? undefined,
   );
   const lists = useSetUp()?.lists.value;
+  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const mayEdit = useMay('edit records');
+  const [recipe, setRecipe] = useState<string | null>(null);
   const list = useInfiniteQuery({
     queryKey: ['/records', q, language, branch, material],
     initialPageParam: 0,
@@ -90,6 +98,16 @@ export default function Catalogue() {
           <button className="fix" onClick={() => void navigate('/catalogue')}>
             Show all
           </button>
+        ) : null}
+        {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
+          <Select
+            aria-label="Run a recipe over the records found"
+            value={null}
+            placeholder={q || language || branch || material ? 'Clean those found…' : 'Clean the catalogue…'}
+            popupMatchSelectWidth={false}
+            onChange={(id: string | null) => setRecipe(id)}
+            options={recipes.map((r) => ({ value: r.id, label: r.name }))}
+          />
         ) : null}
       </AreaHead>
       <WorkSplit
@@ -151,6 +169,14 @@ export default function Catalogue() {
           )
         }
       />
+      {recipe !== null ? (
+        <BatchSheet
+          title={`Clean ${q ? `what “${q}” finds` : 'the catalogue'}`}
+          path="/records/clean"
+          body={{ recipe, q, language, branch, material }}
+          onClose={() => setRecipe(null)}
+        />
+      ) : null}
     </>
   );
 }

@@ -14,7 +14,7 @@ import { WorkSplit } from '../../parts/WorkSplit';
 import { useJobs } from '../../shell/jobs-store';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { BatchSheet } from './BatchSheet';
+import { BatchSheet } from '../../parts/BatchSheet';
 import { DeliveryCounts } from './DeliveryCounts';
 import { DeliverySettings } from './DeliverySettings';
 import { FindingKinds } from './FindingKinds';

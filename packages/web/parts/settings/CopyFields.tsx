@@ -60,8 +60,8 @@ export function CopyFields({
                 <Input
                   aria-label={`Subfield of the ${name}`}
                   className="mono"
-                  prefix="$"
-                  maxLength={1}
+                  prefix={(mapping.subfields[part] ?? '').length > 1 ? undefined : '$'}
+                  maxLength={80}
                   value={mapping.subfields[part] ?? ''}
                   disabled={disabled}
                   onChange={(e) => map({ subfields: { ...mapping.subfields, [part]: e.target.value } })}
@@ -70,6 +70,12 @@ export function CopyFields({
               </label>
             ))}
       </div>
+      {mapping.tag === '' ? null : (
+        <p className="faded">
+          A letter is a subfield of that field. A field address such as <code>020$c</code> is read from
+          anywhere in the record.
+        </p>
+      )}
       {mapping.tag === '852' ? (
         <p className="faded">
           Where a record has 876, each 876 is one copy at its 852, with barcode $p, price $c, number $t.

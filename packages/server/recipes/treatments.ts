@@ -4,7 +4,7 @@ import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { runRecipe, stepSentence, type Recipe } from '@osier/core/recipes';
 import { wrong } from '../http/problem';
-import { recipeNamed } from '../recipes/recipes';
+import { recipeNamed } from './recipes';
 import type { Store } from '../store/store';
 
 /** Something that is done to every record of a delivery. */

@@ -1,10 +1,10 @@
 import type { JobState, Review } from '@osier/contract';
 import { useQuery } from '@tanstack/react-query';
-import { refresh } from '../../api/queries';
-import { post, problemText } from '../../api/request';
-import { ReviewSheet } from '../../parts/ReviewSheet';
+import { refresh } from '../api/queries';
+import { post, problemText } from '../api/request';
+import { ReviewSheet } from './ReviewSheet';
 
-/** A batch act on a delivery: its review, then a job that does it. */
+/** A batch act: its review, then a job that does it. */
 export function BatchSheet({
   title,
   path,

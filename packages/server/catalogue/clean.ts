@@ -1,0 +1,139 @@
+import type { CleanRecordsBody, JobState, Review, ReviewRow } from '@osier/contract';
+import { briefOf } from '@osier/core/access';
+import { counted, update, type Versioned } from '@osier/core/changes';
+import type { MarcRecord } from '@osier/core/marc';
+import { quoted } from '../daybook/sentences';
+import { CHUNK, inChunks } from '../jobs/in-chunks';
+import type { JobWork } from '../jobs/jobs';
+import { consequencesOf, treatmentOf, type Treatment } from '../recipes/treatments';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { foundBy, foundInOrder, type Found, type SearchFacets } from './found';
+import { newHeadings } from './records';
+
+type Search = Pick<CleanRecordsBody, 'q' | 'language' | 'branch' | 'material'>;
+const SHOWN = 200;
+
+/** The search as the daybook tells it. */
+const searched = ({ q, ...facets }: Search) =>
+  [q && quoted(q), ...Object.values(facets).filter(Boolean)].filter(Boolean).join(', ') ||
+  'the whole catalogue';
+
+/** The records of a search behind an id, with their content. */
+async function nextRecords(
+  store: Store,
+  found: Found,
+  facets: SearchFacets,
+  after: number,
+): Promise<Versioned<MarcRecord>[]> {
+  const rows = await store.rows<{ id: number }>(foundInOrder(found, facets, CHUNK), {
+    ...found.params,
+    ...facets,
+    after,
+  });
+  const held = new Map(
+    (
+      await store.readMany(
+        'record',
+        rows.map((r) => r.id),
+      )
+    ).map((h) => [h.id, h]),
+  );
+  return rows.flatMap((r) => held.get(r.id) ?? []);
+}
+
+/** What the treatment does to each record. The review and the act both come from here. */
+const cleaned = (rows: readonly Versioned<MarcRecord>[], treatment: Treatment) =>
+  rows.flatMap((row) => {
+    const { marc, touched } = treatment.treat(row.value);
+    return touched.length === 0 ? [] : [{ row, marc, touched }];
+  });
+
+/** What running a recipe over all that a search finds will do, worked out piece by piece. */
+export async function reviewCleanRecords(
+  { store: { aside: store } }: Services,
+  { recipe, leaveOut: _, ...search }: CleanRecordsBody,
+): Promise<Review> {
+  const treatment = await treatmentOf({ recipe }, store);
+  const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
+  const found = await foundBy(store, search.q);
+  const touched: (readonly string[])[] = [];
+  const rows: ReviewRow[] = [];
+  let looked = 0;
+  for (let after = 0; ;) {
+    const piece = await nextRecords(store, found, search, after);
+    if (piece.length === 0) break;
+    looked += piece.length;
+    after = piece.at(-1)!.id;
+    for (const c of cleaned(piece, treatment)) {
+      touched.push(c.touched);
+      if (rows.length < SHOWN)
+        rows.push({
+          id: c.row.id,
+          label: briefOf(c.row.value).title,
+          detail: [...new Set(c.touched)].map((t) => named.get(t)).join('; '),
+          exception: null,
+          before: { marc: c.row.value },
+          after: { marc: c.marc },
+          canLeaveOut: true,
+        });
+    }
+  }
+  return {
+    sentence: `“${treatment.name}” changes ${touched.length.toLocaleString('en-GB')} of ${counted(looked, 'record')} of ${searched(search)}.`,
+    verb: `Clean ${counted(touched.length, 'record')}`,
+    count: touched.length,
+    consequences: consequencesOf(treatment, touched, looked),
+    rows,
+    more: touched.length - rows.length,
+  };
+}
+
+/** Starts running a recipe over all that a search finds. */
+export async function beginCleanRecords(
+  { store, jobs }: Services,
+  person: number,
+  { recipe, leaveOut, ...search }: CleanRecordsBody,
+): Promise<JobState> {
+  const { name } = await treatmentOf({ recipe }, store);
+  return jobs.begin('clean-records', `Running “${name}” over ${searched(search)}`, person, {
+    recipe,
+    leaveOut,
+    search,
+  });
+}
+
+/** Job: runs a recipe over all that a search finds, in the order of the record numbers. */
+export const cleanRecords =
+  (services: Services): JobWork =>
+  async (run) => {
+    const store = services.store.aside;
+    const search = run.work.search as Search;
+    const leaveOut = new Set(run.work.leaveOut as number[]);
+    const treatment = await treatmentOf({ recipe: run.work.recipe as string }, store);
+    const totals = await inChunks<Versioned<MarcRecord>>({ ...services, store }, run, {
+      act: 'clean-records',
+      sentence: (t) =>
+        `Ran “${treatment.name}” over ${searched(search)}: ${counted(t.changed ?? 0, 'record')} changed`,
+      // Found anew for each chunk: a record that was changed may not be found any more, those behind it still are.
+      next: async (after) => nextRecords(store, await foundBy(store, search.q), search, after),
+      placeOf: (row) => row.id,
+      plan: async (chunk) => {
+        const rows = cleaned(
+          chunk.filter((c) => !leaveOut.has(c.id)),
+          treatment,
+        );
+        const headings = await newHeadings(
+          services.store,
+          rows.map((r) => r.marc),
+        );
+        return {
+          changes: [...rows.map((r) => update('record', r.row, r.marc)), ...headings],
+          totals: { changed: rows.length },
+        };
+      },
+    });
+    return totals.changed
+      ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}.`
+      : `“${treatment.name}” had nothing to change.`;
+  };
