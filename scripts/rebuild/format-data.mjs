@@ -86,7 +86,7 @@ function factsFormat(name) {
     else if (line.startsWith('@')) {
       const [, a, b, rest] = /^@(\d\d)(?:-(\d\d))? (.*)$/.exec(line);
       const { name: label, values } = namedValues(rest);
-      const all = ((field.positions ??= { all: [] }).all);
+      const all = (field.positions ??= { all: [] }).all;
       all.push({ from: Number(a), to: Number(b ?? a) + 1, name: label, codes: values });
     } else throw new Error(`${name}: ${line}`);
   }
@@ -94,17 +94,27 @@ function factsFormat(name) {
 }
 function subfieldsIn(text) {
   const found = [...text.matchAll(/\$(.)(\*?) ([^;]+)/g)];
-  return Object.fromEntries(found.map(([, code, r, label]) => [code, r ? [label.trim(), 1] : [label.trim()]]));
+  return Object.fromEntries(
+    found.map(([, code, r, label]) => [code, r ? [label.trim(), 1] : [label.trim()]]),
+  );
 }
 function namedValues(text) {
   const [name, values = ''] = text.split(/: (.*)/);
-  const pairs = values.split(';').map((v) => /^\s*(\S+) (.+)$/.exec(v)).filter(Boolean);
-  return { name, values: Object.fromEntries(pairs.map(([, code, label]) => [code.replaceAll('#', ' '), label.trim()])) };
+  const pairs = values
+    .split(';')
+    .map((v) => /^\s*(\S+) (.+)$/.exec(v))
+    .filter(Boolean);
+  return {
+    name,
+    values: Object.fromEntries(pairs.map(([, code, label]) => [code.replaceAll('#', ' '), label.trim()])),
+  };
 }
 
 /** One line a field, so that a change of the format is a change of lines. */
 function write(name, source, entries) {
-  const rows = Object.entries(entries).map(([key, value]) => `${JSON.stringify(key)}:${JSON.stringify(value)}`);
+  const rows = Object.entries(entries).map(
+    ([key, value]) => `${JSON.stringify(key)}:${JSON.stringify(value)}`,
+  );
   const text = `{"source":${JSON.stringify(source)},\n"fields":{\n${rows.join(',\n')}\n}}\n`;
   writeFileSync(new URL(`../../packages/core/format/data/${name}.json`, here), text);
 }

@@ -2,6 +2,8 @@ export type { BuiltPart, Condition, Recipe, Step, StepBody, TextMatch } from './
 export type { Cleaned } from './recipe';
 export { BUILT_IN, runRecipe } from './recipe';
 export { stepSentence } from './sentence';
-export { recipeProblems } from './problems';
+export { recipeProblems, stepProblems } from './problems';
+export type { StepForm, StepPart, StepPartKind } from './step-form';
+export { STEP_FORMS } from './step-form';
 export { stepsFromEdit } from './from-edit';
 export { readRecipe, recipeFile } from './recipe-file';

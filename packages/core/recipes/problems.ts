@@ -14,7 +14,8 @@ export function recipeProblems(recipe: Recipe): { step: number; message: string 
   return problems;
 }
 
-function* stepProblems(step: Step): Iterable<string> {
+/** What is wrong with one step, as sentences. */
+export function* stepProblems(step: Step): Iterable<string> {
   if ('tags' in step && !/^[0-9A-Za-z.]{3}$/.test(step.tags))
     yield `“${step.tags}” names no tags: three characters, a point for any digit.`;
   for (const tag of ['to', 'tag'] as const) {
@@ -29,6 +30,10 @@ function* stepProblems(step: Step): Iterable<string> {
   }
   if (step.step === 'apply-fixes' && !CHECKS.some((c) => c.rule === step.rule))
     yield `There is no check “${step.rule}”.`;
+  for (const text of MUST_SAY[step.step] ?? [])
+    if (!(step as unknown as Record<string, string>)[text]) yield 'It does not say which text.';
+  if (step.step === 'add-field' && 'subfields' in step.field && !step.field.subfields.some((s) => s.value))
+    yield 'The field that is added has no text.';
   if (step.step === 'set-indicator' && step.value.length !== 1) yield 'An indicator is one character.';
   if (step.step === 'build-field')
     for (const { template } of step.parts)
@@ -36,6 +41,14 @@ function* stepProblems(step: Step): Iterable<string> {
   for (const written of [step.when?.has, step.when?.lacks])
     if (written !== undefined) yield* addressProblem(written);
 }
+
+/** Texts without which a step does nothing, or more than is meant. */
+const MUST_SAY: Partial<Record<Step['step'], readonly string[]>> = {
+  'set-subfield': ['value'],
+  'drop-subdivision': ['text'],
+  'rename-subdivision': ['text', 'by'],
+  'set-position': ['text'],
+};
 
 function* addressProblem(written: string): Iterable<string> {
   const address = parseAddress(written);

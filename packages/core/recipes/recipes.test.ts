@@ -9,6 +9,8 @@ import {
   recipeFile,
   recipeProblems,
   runRecipe,
+  STEP_FORMS,
+  stepProblems,
   stepSentence,
   stepsFromEdit,
   type Step,
@@ -342,4 +344,25 @@ test('a recipe written to a file is the same when read; other files are told for
   expect(
     readRecipe(recipeFile({ ...recipe, steps: [{ step: 'end-mark', tags: '2', mark: '' }] }), 'x'),
   ).toMatch(/^Step 1: /);
+});
+
+describe('steps as forms', () => {
+  const forms = Object.entries(STEP_FORMS);
+  test('every kind of step is offered under a name of its own', () =>
+    expect(new Set(forms.map(([, f]) => f.name)).size).toBe(24));
+  test.each(forms)(
+    '%s: what it begins with is what it asks for, and reads itself',
+    (kind, { first, parts }) => {
+      expect(first.step).toBe(kind);
+      const asked = parts.filter((p) => !p.optional).map((p) => p.key);
+      expect(Object.keys(first).filter((k) => k !== 'step')).toEqual(asked);
+      expect(stepSentence(first, DEFAULT_HOUSE)).not.toMatch(/undefined|null|NaN/);
+    },
+  );
+  test.each<[Step, RegExp]>([
+    [STEP_FORMS['drop-subdivision'].first, /which text/],
+    [STEP_FORMS['add-field'].first, /no text/],
+    [STEP_FORMS['apply-fixes'].first, /no check/],
+    [{ ...STEP_FORMS['copy-field'].first, to: '7' }, /“7” is no tag/],
+  ])('%o is not finished', (step, said) => expect([...stepProblems(step)].join()).toMatch(said));
 });

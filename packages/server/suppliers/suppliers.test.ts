@@ -151,6 +151,14 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
   expect(back.message).toBe('Took back 21 records of “reedling-shelf-ready.mrc”.');
   expect(await catalogueOf(t.running)).toEqual(before);
   expect(await summary(id)).toMatchObject({ waiting: { add: 21, copies: 3 }, accepted: 0 });
+  // Nothing is left of accepting, so that it cannot be taken back once more; taking back can be, and then it stands again.
+  const entry = async (e: number | null) =>
+    (await cataloguer<{ undoneBy: number | null }>('GET', `/daybook/${e}`)).body.undoneBy;
+  expect(await entry(done.entry)).toBe(back.entry);
+  expect((await cataloguer('POST', `/daybook/${back.entry}/undo`)).status).toBe(200);
+  expect(await summary(id)).toMatchObject({ done: { added: 18, copiesOnly: 3 } });
+  expect((await run('POST', `/deliveries/${id}/take-back`)).message).toMatch(/^Took back 21 records/);
+  expect(await catalogueOf(t.running)).toEqual(before);
 });
 
 test('taken back in part: what was worked on or lent since stays, and is named', async () => {

@@ -1,4 +1,5 @@
 import type { Done, RecipeRow } from '@osier/contract';
+import type { Step } from '@osier/core/recipes';
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
@@ -6,6 +7,9 @@ import { post, problemText, put } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { StepForm } from './StepForm';
+
+type Act = (doing: () => Promise<Done>) => Promise<void>;
 
 /** The recipes of this library: read, put in order, renamed, taken away, sent to others and taken over from them. */
 export function Recipes() {
@@ -13,31 +17,51 @@ export function Recipes() {
   const mayChange = useMay('take in deliveries');
   const { say, complain } = useShell();
   const file = useRef<HTMLInputElement>(null);
-  const act = async (doing: () => Promise<Done>) => {
-    try {
-      const done = await doing();
-      say(done.sentence, done.entry);
-      await refresh();
-    } catch (e) {
-      complain(problemText(e));
-    }
+  const [making, setMaking] = useState(false);
+  const act: Act = async (doing) => {
+    const done = await doing();
+    say(done.sentence, done.entry);
+    await refresh();
+  };
+  /** The same for a button, where there is no form to keep what was typed. */
+  const press: Act = (doing) => act(doing).catch((e: unknown) => complain(problemText(e)));
+  /** A second one of a name is told apart by a number. */
+  const keepNew = (name: string, steps: readonly Step[]) => {
+    const taken = (n: string) => recipes.some((r) => r.name === n);
+    let free = name;
+    for (let n = 2; taken(free); n++) free = `${name} ${n}`;
+    return post<Done>('/recipes', { name: free, steps });
   };
   return (
     <div className="stack">
       <p className="faded">
         A recipe is made by doing: correct one incoming record, open “What cleaning changed”, and keep the
-        steps.
+        steps. Or write its steps here. It is tried before anything changes: “Clean” in a delivery or in the
+        catalogue shows every record before and after.
       </p>
       {recipes.map((r) => (
         <RecipeCard
           key={`${r.id} ${r.version}`}
           recipe={r}
           mayChange={mayChange && r.version !== null}
+          onCopy={
+            mayChange
+              ? () =>
+                  void press(() =>
+                    keepNew(
+                      r.name,
+                      r.steps.map((x) => x.step),
+                    ),
+                  )
+              : undefined
+          }
           act={act}
+          press={press}
         />
       ))}
       {mayChange ? (
-        <div>
+        <div className="row">
+          <Button onClick={() => setMaking(true)}>Write a recipe</Button>
           <Button onClick={() => file.current!.click()}>Take over a recipe from a file</Button>
           <input
             ref={file}
@@ -48,10 +72,19 @@ export function Recipes() {
             onChange={(e) => {
               const chosen = e.target.files?.[0];
               e.target.value = '';
-              if (chosen) void act(async () => post<Done>('/recipes/import', { text: await chosen.text() }));
+              if (chosen)
+                void press(async () => post<Done>('/recipes/import', { text: await chosen.text() }));
             }}
           />
         </div>
+      ) : null}
+      {making ? (
+        <StepForm
+          title="First step of a new recipe"
+          step={null}
+          onClose={() => setMaking(false)}
+          onKeep={(step) => act(() => keepNew('New recipe', [step]))}
+        />
       ) : null}
     </div>
   );
@@ -60,18 +93,22 @@ export function Recipes() {
 function RecipeCard({
   recipe,
   mayChange,
+  onCopy,
   act,
+  press,
 }: {
   recipe: RecipeRow;
   mayChange: boolean;
-  act: (doing: () => Promise<Done>) => Promise<void>;
+  onCopy?: () => void;
+  act: Act;
+  press: Act;
 }) {
   const [name, setName] = useState(recipe.name);
+  /** The step that is being written: behind the last one for a new one. */
+  const [writing, setWriting] = useState<number | null>(null);
   const steps = recipe.steps.map((s) => s.step);
-  const save = (changes: { name?: string; steps?: RecipeRow['steps'][number]['step'][] }) =>
-    act(() =>
-      put<Done>(`/recipes/${recipe.id}`, { name: recipe.name, steps, version: recipe.version, ...changes }),
-    );
+  const save = (changes: { name?: string; steps?: Step[] }) =>
+    put<Done>(`/recipes/${recipe.id}`, { name: recipe.name, steps, version: recipe.version, ...changes });
   const moved = (i: number) => [...steps.slice(0, i - 1), steps[i]!, steps[i - 1]!, ...steps.slice(i + 1)];
   return (
     <section className="recipe-card" aria-label={recipe.name}>
@@ -82,8 +119,8 @@ function RecipeCard({
             value={name}
             style={{ maxWidth: 340 }}
             onChange={(e) => setName(e.target.value)}
-            onPressEnter={() => void save({ name })}
-            onBlur={() => name.trim() !== recipe.name && void save({ name })}
+            onPressEnter={() => void press(() => save({ name }))}
+            onBlur={() => name.trim() !== recipe.name && void press(() => save({ name }))}
           />
         ) : (
           <h2>{recipe.name}</h2>
@@ -91,11 +128,16 @@ function RecipeCard({
         <span className="row">
           {recipe.version === null ? <span className="faded">comes with Osier</span> : null}
           <a href={`/api/recipes/${recipe.id}/file`}>Save as a file</a>
+          {onCopy ? (
+            <button className="fix" onClick={onCopy}>
+              Copy it
+            </button>
+          ) : null}
           {mayChange ? (
             <button
               className="fix"
               onClick={() =>
-                void act(() => post<Done>(`/recipes/${recipe.id}/remove`, { version: recipe.version }))
+                void press(() => post<Done>(`/recipes/${recipe.id}/remove`, { version: recipe.version }))
               }
             >
               Take it away
@@ -109,11 +151,14 @@ function RecipeCard({
             {sentence}
             {mayChange ? (
               <span className="row step-acts">
+                <button className="fix" aria-label={`Change step ${i + 1}`} onClick={() => setWriting(i)}>
+                  Change
+                </button>
                 {i > 0 ? (
                   <button
                     className="fix"
                     aria-label={`Move step ${i + 1} up`}
-                    onClick={() => void save({ steps: moved(i) })}
+                    onClick={() => void press(() => save({ steps: moved(i) }))}
                   >
                     ↑
                   </button>
@@ -122,7 +167,7 @@ function RecipeCard({
                   <button
                     className="fix"
                     aria-label={`Take step ${i + 1} out`}
-                    onClick={() => void save({ steps: steps.filter((_, k) => k !== i) })}
+                    onClick={() => void press(() => save({ steps: steps.filter((_, k) => k !== i) }))}
                   >
                     ✕
                   </button>
@@ -132,6 +177,21 @@ function RecipeCard({
           </li>
         ))}
       </ol>
+      {mayChange ? (
+        <button className="fix" onClick={() => setWriting(steps.length)}>
+          Add a step
+        </button>
+      ) : null}
+      {writing !== null ? (
+        <StepForm
+          title={`Step ${writing + 1} of “${recipe.name}”`}
+          step={steps[writing] ?? null}
+          onClose={() => setWriting(null)}
+          onKeep={(step) =>
+            act(() => save({ steps: [...steps.slice(0, writing), step, ...steps.slice(writing + 1)] }))
+          }
+        />
+      ) : null}
       {recipe.steps.length === 0 ? (
         <p>
           <Mark kind="caution" /> No step.

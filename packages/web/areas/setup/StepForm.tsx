@@ -1,0 +1,106 @@
+import type { SetUp } from '@osier/contract';
+import { DEFAULT_HOUSE } from '@osier/core/house';
+import { STEP_FORMS, stepProblems, stepSentence, type Step } from '@osier/core/recipes';
+import { Button, Drawer, Select } from 'antd';
+import { useState } from 'react';
+import { useApi } from '../../api/queries';
+import { problemText } from '../../api/request';
+import { Mark } from '../../parts/Mark';
+import { StepConditions } from './StepConditions';
+import { StepPartField } from './StepPartField';
+
+type Kind = keyof typeof STEP_FORMS;
+const KINDS = (Object.keys(STEP_FORMS) as Kind[]).map((kind) => ({
+  value: kind,
+  label: STEP_FORMS[kind].name,
+}));
+
+interface Props {
+  readonly title: string;
+  /** The step as it is; null for a new one. */
+  readonly step: Step | null;
+  readonly onKeep: (step: Step) => Promise<unknown>;
+  readonly onClose: () => void;
+}
+
+/** One step of a recipe, filled in; the sentence that it comes to is shown as it is written. */
+export function StepForm({ title, step: before, onKeep, onClose }: Props) {
+  const house = useApi<SetUp>('/set-up').data?.house.value ?? DEFAULT_HOUSE;
+  const [step, setStep] = useState<Step>(before ?? STEP_FORMS['replace-text'].first);
+  const [tried, setTried] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
+  const form = STEP_FORMS[step.step];
+  const problems = [...stepProblems(step)];
+  const keep = async () => {
+    setTried(true);
+    if (problems.length) return;
+    try {
+      await onKeep(step);
+      onClose();
+    } catch (e) {
+      setFailed(problemText(e));
+    }
+  };
+  const set = (key: string, value: unknown) => {
+    const next = { ...step, [key]: value } as Record<string, unknown>;
+    if (value === undefined) delete next[key];
+    setStep(next as unknown as Step);
+  };
+  return (
+    <Drawer
+      open
+      title={title}
+      onClose={onClose}
+      size="min(560px, 96vw)"
+      footer={
+        <div className="row spread">
+          <span role="alert" className="field-problem">
+            {failed ?? (tried ? problems[0] : '')}
+          </span>
+          <span className="row">
+            <Button onClick={onClose}>Leave it</Button>
+            <Button type="primary" onClick={() => void keep()}>
+              Keep the step
+            </Button>
+          </span>
+        </div>
+      }
+    >
+      <form
+        className="stack step-form"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keep();
+        }}
+      >
+        <p className="review-sentence" aria-live="polite">
+          {problems.length ? <Mark kind="caution" name="not finished" /> : null} {stepSentence(step, house)}
+        </p>
+        <label>
+          What it does
+          <Select
+            aria-label="What it does"
+            showSearch={{ optionFilterProp: 'label' }}
+            value={step.step}
+            options={KINDS}
+            onChange={(kind: Kind) =>
+              setStep({ ...STEP_FORMS[kind].first, ...(step.when && { when: step.when }) })
+            }
+          />
+        </label>
+        <div className="form-grid">
+          {form.parts.map((part) => (
+            <StepPartField
+              key={`${step.step} ${part.key}`}
+              part={part}
+              value={(step as unknown as Record<string, unknown>)[part.key]}
+              onChange={(v) => set(part.key, v)}
+            />
+          ))}
+        </div>
+        <StepConditions when={step.when} onChange={(when) => set('when', when)} />
+        <button type="submit" hidden aria-hidden tabIndex={-1} />
+      </form>
+    </Drawer>
+  );
+}
