@@ -16,6 +16,8 @@ export interface Found {
   readonly tookFor: Recognition['as'];
   readonly sql: string;
   readonly params: Record<string, unknown>;
+  /** It finds every record. */
+  readonly all?: boolean;
 }
 
 /**
@@ -27,9 +29,15 @@ export async function foundBy(store: Store, q: string): Promise<Found> {
   return { tookFor: recognition.as, ...(await sqlOf(store, recognition)) };
 }
 
+/** The records (`r`) of a search; what is sorted and counted by stands in an index, so that the records are not read. */
+export const recordsOf = ({ sql, all }: Found): string =>
+  all
+    ? 'records r INDEXED BY records_sort'
+    : `(${sql}) f CROSS JOIN records r INDEXED BY records_facets ON r.id = f.id`;
+
 /** The records of a search behind an id, in the order of their ids, as SQL. */
 export const foundInOrder = (found: Found, facets: SearchFacets, atMost: number): string =>
-  `SELECT r.id FROM records r JOIN (${found.sql}) f ON f.id = r.id WHERE ${facetConditions(facets)} AND r.id > :after ORDER BY r.id LIMIT ${atMost}`;
+  `SELECT r.id FROM ${found.all ? 'records r' : recordsOf(found)} WHERE ${facetConditions(facets)} AND r.id > :after ORDER BY r.id LIMIT ${atMost}`;
 
 /** The conditions of facets on records (`r`). */
 export function facetConditions(facets: SearchFacets): string {
@@ -62,7 +70,7 @@ async function sqlOf(store: Store, recognition: Recognition): Promise<Omit<Found
   const text =
     recognition.as === 'words' ? recognition.text : recognition.as === 'barcode' ? recognition.code : '';
   const words = foldedWords(text);
-  if (words.length === 0) return { sql: 'SELECT id FROM records', params: {} };
+  if (words.length === 0) return { sql: 'SELECT id FROM records', params: {}, all: true };
   return {
     sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
     params: { match: words.map((w) => `"${w}"*`).join(' ') },

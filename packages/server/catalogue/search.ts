@@ -4,9 +4,10 @@ import { recogniseInput } from '@osier/core/query';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { facetConditions, foundBy, type SearchFacets } from './found';
+import { facetConditions, foundBy, recordsOf, type SearchFacets } from './found';
 
 const PAGE = 100;
+const FACET_VALUES = 12;
 const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
   (SELECT COUNT(*) FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record = r.id) AS copies,
   COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber`;
@@ -18,26 +19,29 @@ export async function search(
   facets: SearchFacets,
   after: number,
 ): Promise<SearchAnswer> {
-  const { sql, params, tookFor } = await foundBy(store, q);
+  const found = await foundBy(store, q);
+  const { params, tookFor } = found;
+  const narrowed = Object.values(facets).some(Boolean);
+  const from = recordsOf(found);
   const where = `WHERE ${facetConditions(facets)}`;
   const all = { ...params, ...facets };
   const rows = await store.rows<RecordRow>(
-    `SELECT ${ROW} FROM records r JOIN (${sql}) f ON f.id = r.id ${where} ORDER BY r.sort, r.id LIMIT ${PAGE + 1} OFFSET :after`,
+    `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${from} ${where} ORDER BY r.sort, r.id LIMIT ${PAGE + 1} OFFSET :after)
+     SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
     { ...all, after },
   );
-  const total = (await store.row<{ n: number }>(
-    `SELECT COUNT(*) AS n FROM records r JOIN (${sql}) f ON f.id = r.id ${where}`,
-    all,
-  ))!.n;
-  const tally = async (column: string) => {
-    const counts = await store.rows<{ value: string; n: number }>(
-      `SELECT r.${column} AS value, COUNT(*) AS n FROM records r JOIN (${sql}) f ON f.id = r.id GROUP BY 1 ORDER BY 2 DESC LIMIT 12`,
-      params,
-    );
-    return Object.fromEntries(counts.filter((c) => c.value).map((c) => [c.value, c.n]));
-  };
+  const kinds = await store.rows<{ language: string; material: string; n: number }>(
+    `SELECT r.language, r.material, COUNT(*) AS n FROM ${found.all ? 'records r' : from} GROUP BY 1, 2`,
+    params,
+  );
+  const total = narrowed
+    ? (await store.row<{ n: number }>(
+        `SELECT COUNT(*) AS n FROM ${found.all ? 'records r' : from} ${where}`,
+        all,
+      ))!.n
+    : kinds.reduce((sum, k) => sum + k.n, 0);
   const branches = await store.rows<{ value: string; n: number }>(
-    `SELECT h.branch AS value, COUNT(DISTINCT h.record) AS n FROM holdings h JOIN (${sql}) f ON f.id = h.record GROUP BY 1 ORDER BY 2 DESC`,
+    `SELECT h.branch AS value, COUNT(DISTINCT h.record) AS n FROM ${found.all ? 'holdings h' : `(${found.sql}) f CROSS JOIN holdings h ON h.record = f.id`} GROUP BY 1 ORDER BY 2 DESC`,
     params,
   );
   return {
@@ -46,11 +50,18 @@ export async function search(
     rows: rows.slice(0, PAGE),
     next: rows.length > PAGE ? after + PAGE : null,
     facets: {
-      language: await tally('language'),
-      material: await tally('material'),
+      language: tally(kinds.map((k) => [k.language, k.n])),
+      material: tally(kinds.map((k) => [k.material, k.n])),
       branch: Object.fromEntries(branches.map((b) => [b.value, b.n])),
     },
   };
+}
+
+/** How often each value comes, the most frequent first. */
+function tally(counts: readonly (readonly [value: string, n: number])[]): Record<string, number> {
+  const sums = new Map<string, number>();
+  for (const [value, n] of counts) if (value) sums.set(value, (sums.get(value) ?? 0) + n);
+  return Object.fromEntries([...sums].sort((a, b) => b[1] - a[1]).slice(0, FACET_VALUES));
 }
 
 /** What the scan line leads to: the thing itself when there is one, else a list, and always what the input was taken for. */

@@ -1,7 +1,15 @@
 import type { Review } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, invert, squash, type Change, type ChangeSet, type Versioned } from '@osier/core/changes';
+import {
+  counted,
+  invert,
+  sameValue,
+  squash,
+  type Change,
+  type ChangeSet,
+  type Versioned,
+} from '@osier/core/changes';
 import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
 import { headingsOf, keyOfHeading, type Heading } from '@osier/core/headings';
 import type { Copy, Holding } from '@osier/core/holdings';
@@ -38,12 +46,29 @@ interface Acceptance {
 async function acceptance({ store }: Services, delivery: number): Promise<Acceptance> {
   const entries = await store.rows<{ entry: number }>(
     `SELECT DISTINCT o.entry FROM incoming i CROSS JOIN daybook_objects o ON o.kind = 'incoming' AND o.object = i.id JOIN daybook d ON d.id = o.entry
-     WHERE i.delivery = :delivery AND d.act IN ('accept', 'take-back') ORDER BY o.entry`,
+     WHERE i.delivery = :delivery AND d.act IN ('accept', 'take-back', 'undo') ORDER BY o.entry`,
     { delivery },
   );
-  const all: Change[] = [];
-  for (const { entry } of entries) all.push(...(await entryChanges(store, entry)));
-  return grouped(squash(all), await accepted({ store }, delivery));
+  const standing = new Map<string, Change>();
+  for (const { entry } of entries) {
+    const changes = await entryChanges(store, entry);
+    if (changes.some(accepts)) for (const c of squash(changes)) keepStanding(standing, c);
+  }
+  return grouped([...standing.values()], await accepted({ store }, delivery));
+}
+
+/** Whether a change accepts an incoming record, or takes that back. */
+function accepts({ kind, before, after }: Change): boolean {
+  if (kind !== 'incoming') return false;
+  return (before as Incoming | null)?.state !== (after as Incoming | null)?.state;
+}
+
+/** Adds a change to those that stand; what brings an object back to where they began leaves nothing standing. */
+function keepStanding(standing: Map<string, Change>, change: Change): void {
+  const key = `${change.kind} ${change.id}`;
+  const first = standing.get(key);
+  if (first && sameValue(first.before, change.after)) standing.delete(key);
+  else standing.set(key, first ? { ...first, after: change.after } : change);
 }
 
 const headingUse = (kind: string, key: string) => `${kind} ${key}`;

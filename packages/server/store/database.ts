@@ -6,6 +6,7 @@ import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
 import { describeRecords, suppliers } from './migrations/003-suppliers';
 import { incomingFields, partDaybook } from './migrations/004-incoming-fields';
+import { searchIndexes } from './migrations/005-search-indexes';
 
 export type Params = Record<string, unknown>;
 
@@ -100,6 +101,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '002-recipes', statements: recipes },
     { name: '003-suppliers', statements: suppliers, then: describeRecords },
     { name: '004-incoming-fields', statements: incomingFields, then: partDaybook },
+    { name: '005-search-indexes', statements: searchIndexes },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

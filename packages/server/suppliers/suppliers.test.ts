@@ -159,6 +159,13 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
   expect(await summary(id)).toMatchObject({ done: { added: 18, copiesOnly: 3 } });
   expect((await run('POST', `/deliveries/${id}/take-back`)).message).toMatch(/^Took back 21 records/);
   expect(await catalogueOf(t.running)).toEqual(before);
+  // Decided otherwise and accepted once more, it goes back to what was decided last.
+  const one = (await page(id, 'add')).rows[0]!.id;
+  await cataloguer('POST', `/deliveries/${id}/decisions`, { incoming: [one], decision: 'skip' });
+  await run('POST', `/deliveries/${id}/accept`);
+  await run('POST', `/deliveries/${id}/take-back`);
+  expect(await detail(id, one)).toMatchObject({ state: 'waiting', decision: 'skip' });
+  expect(await catalogueOf(t.running)).toEqual(before);
 });
 
 test('taken back in part: what was worked on or lent since stays, and is named', async () => {
