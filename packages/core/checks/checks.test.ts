@@ -286,3 +286,23 @@ test.each([
 ])('article of %s in %s is %p', (title, language, article) => {
   expect(initialArticle(title, language)).toBe(article);
 });
+
+describe('the word after the initial article', () => {
+  const told = (title: string, ...more: Field[]) =>
+    checkRecord(
+      { leader: '00000nam a2200000 i 4500', fields: instead(field('245', '04', 'a', title), ...more) },
+      DEFAULT_HOUSE,
+    ).some((f) => f.rule === 'capital-after-article');
+  test.each<[string, boolean, Field[]]>([
+    ['The Eels of the fens', true, []],
+    ['The Willow Bed', true, []],
+    ['The Hallowdale book', true, []],
+    ['The Hallowdale book', false, [field('651', ' 0', 'a', 'Hallowdale (England)')]],
+    ['The Hallowdale book', false, [field('650', ' 0', 'a', 'Baskets', 'z', 'England', 'z', 'Hallowdale.')]],
+    ['The Reedman papers', false, [field('700', '1 ', 'a', 'Reedman, Amos.')]],
+    ['The Hallowdale book', false, [field('500', '  ', 'a', 'Written at Hallowdale.')]],
+    ['The Hallowdale book', true, [field('500', '  ', 'a', 'Index. Hallowdale is a place.')]],
+    ['The Tolland Heath book', false, []],
+    ['The eels', false, []],
+  ])('%s: %p', (title, expected, more) => expect(told(title, ...more)).toBe(expected));
+});

@@ -115,7 +115,9 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
 
   'capital-after-article': (record, { tag }) => {
     const language = languageOf(record);
-    return mapData(record, tag, (f) => mapTexts(f, 'a', (text) => lowerAfterArticle(text, language) ?? text));
+    return mapData(record, tag, (f) =>
+      mapTexts(f, 'a', (text) => lowerAfterArticle(text, language, record) ?? text),
+    );
   },
 
   'drop-subdivision': (record, { text }) =>

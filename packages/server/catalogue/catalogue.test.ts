@@ -173,7 +173,7 @@ describe('a recipe run over all that a search finds', () => {
   test('facets narrow it, what touches nothing is told, who may not edit may not run it', async () => {
     const body = { recipe, q: '', language: 'ger' };
     const review = (await cataloguer<Review>('POST', '/records/clean/review', body)).body;
-    expect(review.sentence).toContain('of 5 records of ger');
+    expect(review.sentence).toContain('changes 0 of 5 records.');
     expect(review.consequences).toEqual([expect.stringContaining('touches nothing')]);
     expect((await assistant('POST', '/records/clean', body)).status).toBe(403);
     expect((await cataloguer('POST', '/records/clean/review', { recipe: '999' })).status).toBe(422);

@@ -14,10 +14,11 @@ import { newHeadings } from './records';
 type Search = Pick<CleanRecordsBody, 'q' | 'language' | 'branch' | 'material'>;
 const SHOWN = 200;
 
-/** The search as the daybook tells it. */
-const searched = ({ q, ...facets }: Search) =>
-  [q && quoted(q), ...Object.values(facets).filter(Boolean)].filter(Boolean).join(', ') ||
-  'the whole catalogue';
+/** The search as the daybook tells it: "what “willow”, ger finds". */
+function searched({ q, ...facets }: Search): string {
+  const parts = [q && quoted(q), ...Object.values(facets)].filter(Boolean);
+  return parts.length ? `what ${parts.join(', ')} finds` : 'the whole catalogue';
+}
 
 /** The records of a search behind an id, with their content. */
 async function nextRecords(
@@ -80,7 +81,7 @@ export async function reviewCleanRecords(
     }
   }
   return {
-    sentence: `“${treatment.name}” changes ${touched.length.toLocaleString('en-GB')} of ${counted(looked, 'record')} of ${searched(search)}.`,
+    sentence: `“${treatment.name}” changes ${touched.length.toLocaleString('en-GB')} of ${counted(looked, 'record')}.`,
     verb: `Clean ${counted(touched.length, 'record')}`,
     count: touched.length,
     consequences: consequencesOf(treatment, touched, looked),

@@ -1,6 +1,8 @@
+import type { MarcRecord } from '../../marc';
 import { look, setText, type Check } from '../finding';
 import { initialArticle } from '../initial-article';
 import { inSubfield, subfieldsOf } from '../view';
+import { isNameIn } from './names-in';
 
 export const capitalAfterArticle: Check = {
   rule: 'capital-after-article',
@@ -12,7 +14,7 @@ export const capitalAfterArticle: Check = {
     const { language } = view;
     for (const p of view.tagged('245'))
       for (const { value, i } of subfieldsOf(p, 'a').slice(0, 1)) {
-        const lowered = lowerAfterArticle(value, language);
+        const lowered = lowerAfterArticle(value, language, view.record);
         if (lowered === null) continue;
         const start = initialArticle(value, language).length;
         tell({
@@ -27,9 +29,10 @@ export const capitalAfterArticle: Check = {
 
 /**
  * The title with the word after its initial article in small letters, or null when there is nothing to do: no article,
- * a small letter already, a word of capitals (an acronym), or German, where nouns keep theirs.
+ * a small letter already, a word of capitals (an acronym), a name by what the record says elsewhere, or German, where
+ * nouns keep theirs.
  */
-export function lowerAfterArticle(title: string, language: string): string | null {
+export function lowerAfterArticle(title: string, language: string, record: MarcRecord): string | null {
   if (language === 'ger') return null;
   const article = initialArticle(title, language);
   if (!article) return null;
@@ -37,5 +40,6 @@ export function lowerAfterArticle(title: string, language: string): string | nul
   if (!word) return null;
   const head = word[0]!;
   if (head === head.toLowerCase() || (word.length > 1 && word === word.toUpperCase())) return null;
+  if (isNameIn(record, word, title.slice(article.length + word.length))) return null;
   return title.slice(0, article.length) + head.toLowerCase() + title.slice(article.length + 1);
 }

@@ -76,7 +76,7 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
         <p className="review-sentence" aria-live="polite">
           {problems.length ? <Mark kind="caution" name="not finished" /> : null} {stepSentence(step, house)}
         </p>
-        <label>
+        <label className="block">
           What it does
           <Select
             aria-label="What it does"

@@ -61,7 +61,7 @@ export function StepPartField({ part, value, onChange }: Props) {
             ? FIXABLE
             : (part.choices ?? []).map(([v, label]) => ({ value: v, label }));
       return (
-        <label className={kind === 'check' ? 'whole-line' : undefined}>
+        <label className={kind === 'check' ? 'wide' : undefined}>
           {name}
           <Select
             aria-label={name}
@@ -135,21 +135,23 @@ function MatchField({
   const put = (next: TextMatch) =>
     onChange(optional && next.find === '' && !next.expression ? undefined : next);
   return (
-    <label>
-      {name}
-      <Input
-        className={value?.expression ? 'mono' : undefined}
-        value={find}
-        placeholder={optional ? 'anything' : undefined}
-        onChange={(e) => put({ ...value, find: e.target.value })}
-      />
+    <div className="match-field">
+      <label className="block">
+        {name}
+        <Input
+          className={value?.expression ? 'mono' : undefined}
+          value={find}
+          placeholder={optional ? 'anything' : undefined}
+          onChange={(e) => put({ ...value, find: e.target.value })}
+        />
+      </label>
       <Checkbox
         checked={value?.expression === true}
         onChange={(e) => put(e.target.checked ? { find, expression: true } : { find })}
       >
         a regular expression
       </Checkbox>
-    </label>
+    </div>
   );
 }
 
@@ -190,7 +192,7 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
         </label>
       ) : null}
       {isControl || !data ? (
-        <label className="whole-line">
+        <label className="wide">
           text
           <Input
             className="mono"

@@ -15,7 +15,7 @@ export function SubfieldLines({
 }) {
   const [text, setText] = useState(() => lines.map(([code, value]) => `$${code} ${value}`).join('\n'));
   return (
-    <label className="whole-line">
+    <label className="wide">
       {label}
       <Input.TextArea
         aria-label={label}
