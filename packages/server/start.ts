@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { cleanRecords } from './catalogue/clean';
+import { undoLarge } from './daybook/undo-job';
 import { acceptDelivery } from './deliveries/accept';
 import { matchDelivery } from './deliveries/change-settings';
 import { cleanDelivery } from './deliveries/clean';
@@ -40,6 +41,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('take-back', takeBack(services));
   jobs.register('clean-records', cleanRecords(services));
+  jobs.register('undo', undoLarge(services));
   const resumed = await jobs.resume();
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
   const app = createApp(services);

@@ -192,12 +192,15 @@ async function firstAct(services: Services, row: Row): Promise<string> {
   return row.undoes === null ? row.act : firstAct(services, await entryRow(services, row.undoes));
 }
 
-/** Takes an entry back whole, or says what stands in the way. */
+/** Entries with more objects than this are taken back as a job. */
+const AT_ONCE = 2000;
+
+/** Takes an entry back whole, or says what stands in the way. A large one is begun as a job. */
 export async function undo(
   services: Services,
   person: Person,
   id: number,
-): Promise<{ entry: number; sentence: string }> {
+): Promise<{ entry: number; sentence: string } | { job: number; sentence: string }> {
   const row = await entryRow(services, id);
   const permission = permissionToUndo(await firstAct(services, row));
   if (!may(person.role, permission))
@@ -207,19 +210,30 @@ export async function undo(
     );
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
   if (row.objects === 0) throw wrong('entry', 'There is nothing in this entry to take back.');
-  const busy = await services.store.row("SELECT id FROM jobs WHERE entry = :id AND state = 'running'", {
-    id,
-  });
+  const busy = await services.store.row(
+    `SELECT id FROM jobs WHERE state IN ('running', 'waiting')
+       AND (entry = :id OR (kind = 'undo' AND json_extract(work, '$.undoes') = :id))`,
+    { id },
+  );
   if (busy) throw wrong('entry', 'This is still being done. Cancel it first, or wait until it is done.');
   const sentence = row.undoes
     ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}`
     : `Took back: ${row.sentence}`;
+  if (row.objects > AT_ONCE) {
+    const { changes, conflicts } = await undoPlan(services.store.aside, id);
+    if (conflicts.length) throw await inTheWay(services, conflicts, id);
+    const { jobs } = services;
+    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, changes.length);
+    return { job: job.id, sentence };
+  }
   const done = await undoEntry(services.store, id, person.id, sentence);
-  if ('conflicts' in done)
-    throw new ProblemError(
-      409,
-      'This cannot be taken back, because something has changed since. Nothing was changed.',
-      { conflicts: await tellConflicts(services, done.conflicts, id) },
-    );
+  if ('conflicts' in done) throw await inTheWay(services, done.conflicts, id);
   return { entry: done.entry, sentence };
 }
+
+const inTheWay = async (services: Services, conflicts: readonly Conflict[], entry: number) =>
+  new ProblemError(
+    409,
+    'This cannot be taken back, because something has changed since. Nothing was changed.',
+    { conflicts: await tellConflicts(services, conflicts, entry) },
+  );

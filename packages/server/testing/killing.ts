@@ -9,6 +9,10 @@ export interface Server {
   readonly address: string;
 }
 
+const started = new Set<ChildProcess>();
+/** Ends what a test that failed left running. */
+export const killAll = (): void => started.forEach((c) => void c.kill('SIGKILL'));
+
 export function start(folder: string): Promise<Server> {
   const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.mjs')], {
     env: {
@@ -20,6 +24,7 @@ export function start(folder: string): Promise<Server> {
       OSIER_LOG: 'silent',
     },
   });
+  started.add(child);
   return new Promise((resolve, reject) => {
     child.on('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
     child.stdout.on('data', (d: Buffer) => {

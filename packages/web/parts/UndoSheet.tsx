@@ -21,8 +21,9 @@ export function UndoSheet() {
   if (undoing === null) return null;
   const blocked = (data?.conflicts.length ?? 0) > 0;
   const act = async () => {
-    const done = await post<Done>(`/daybook/${undoing}/undo`);
-    say(done.sentence, done.entry);
+    const done = await post<Done | { job: number }>(`/daybook/${undoing}/undo`);
+    // A large one goes on as a job, which tells when it is done.
+    if ('entry' in done) say(done.sentence, done.entry);
     await refresh();
   };
   return (
