@@ -116,7 +116,7 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
   'capital-after-article': (record, { tag }) => {
     const language = languageOf(record);
     return mapData(record, tag, (f) =>
-      mapTexts(f, 'a', (text) => lowerAfterArticle(text, language, record) ?? text),
+      mapTexts(f, 'a', (text) => lowerAfterArticle(text, language, record, 'a common word') ?? text),
     );
   },
 

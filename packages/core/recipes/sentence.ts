@@ -41,7 +41,8 @@ const SAYS: { [K in StepBody['step']]: Say<K> } = {
     mark === ''
       ? `In ${tagsName(tags)}, take the end mark away`
       : `In ${tagsName(tags)}, end with ${quoted(mark)}`,
-  'capital-after-article': ({ tag }) => `In ${tag} $a, write the word after the initial article small`,
+  'capital-after-article': ({ tag }) =>
+    `In ${tag} $a, write the word after the initial article small where the record shows that it is no name`,
   'drop-subdivision': ({ text }) => `In every subject heading, drop the subdivision ${quoted(text)}`,
   'rename-subdivision': ({ text, by }) =>
     `In every subject heading, make the subdivision ${quoted(text)} ${quoted(by)}`,

@@ -2,7 +2,7 @@ import type { MarcRecord } from '../../marc';
 import { look, setText, type Check } from '../finding';
 import { initialArticle } from '../initial-article';
 import { inSubfield, subfieldsOf } from '../view';
-import { isNameIn } from './names-in';
+import { isCommonIn, isNameIn } from './names-in';
 
 export const capitalAfterArticle: Check = {
   rule: 'capital-after-article',
@@ -30,9 +30,14 @@ export const capitalAfterArticle: Check = {
 /**
  * The title with the word after its initial article in small letters, or null when there is nothing to do: no article,
  * a small letter already, a word of capitals (an acronym), a name by what the record says elsewhere, or German, where
- * nouns keep theirs.
+ * nouns keep theirs. What a person does not look at asks for `a common word`: that the record shows that it is one.
  */
-export function lowerAfterArticle(title: string, language: string, record: MarcRecord): string | null {
+export function lowerAfterArticle(
+  title: string,
+  language: string,
+  record: MarcRecord,
+  ask: 'not a name' | 'a common word' = 'not a name',
+): string | null {
   if (language === 'ger') return null;
   const article = initialArticle(title, language);
   if (!article) return null;
@@ -41,5 +46,6 @@ export function lowerAfterArticle(title: string, language: string, record: MarcR
   const head = word[0]!;
   if (head === head.toLowerCase() || (word.length > 1 && word === word.toUpperCase())) return null;
   if (isNameIn(record, word, title.slice(article.length + word.length))) return null;
+  if (ask === 'a common word' && !isCommonIn(record, word)) return null;
   return title.slice(0, article.length) + head.toLowerCase() + title.slice(article.length + 1);
 }

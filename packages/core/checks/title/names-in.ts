@@ -24,6 +24,31 @@ export function isNameIn(record: MarcRecord, word: string, rest: string): boolea
   return CAPITAL.test(following[0] ?? '') && following.slice(1).some((w) => w.length > 3 && !CAPITAL.test(w));
 }
 
+/**
+ * Whether a word of a record's title is a common one, by what the record says elsewhere: it stands in small letters in
+ * another field, or a topical subject begins with it or a form of it (willow, Willows).
+ */
+export function isCommonIn(record: MarcRecord, word: string): boolean {
+  const small = word.toLowerCase();
+  return record.fields.some((f) => {
+    if (!isData(f) || f.tag === '245') return false;
+    const topical = /^65[035]$/.test(f.tag);
+    return f.subfields.some(({ code, value }) =>
+      wordsOf(value).some(
+        (w, i) => w === small || (topical && code === 'a' && i === 0 && sameStem(w, small)),
+      ),
+    );
+  });
+}
+
+/** Words that differ in their ending only: up to three letters behind a common beginning of four or more. */
+function sameStem(a: string, b: string): boolean {
+  const [x, y] = [a.toLowerCase(), b.toLowerCase()];
+  let same = 0;
+  while (same < x.length && same < y.length && x[same] === y[same]) same++;
+  return same >= Math.min(4, x.length, y.length) && Math.max(x.length, y.length) - same <= 3;
+}
+
 const wordsOf = (text: string): readonly string[] => text.match(WORD) ?? [];
 const hasWord = (text: string, word: string) => wordsOf(text).includes(word);
 
