@@ -379,6 +379,45 @@ test('8: everything is in the daybook, with its changes', async ({ page }) => {
   await picture(page, 'daybook');
 });
 
+test('9: a recipe is written, run over what a search of the catalogue finds, and taken back', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.keyboard.press('Alt+8');
+  await page.getByRole('button', { name: 'Recipes' }).click();
+  await page.getByRole('button', { name: 'Write a recipe' }).click();
+  await accessible(page);
+  await pick(page, 'What it does', 'drop a subdivision');
+  await page.keyboard.press('Tab');
+  await page.getByRole('textbox', { name: 'subdivision' }).press('Enter');
+  await expect(page.getByRole('alert')).toContainText('It does not say which text.');
+  await page.getByRole('textbox', { name: 'subdivision' }).fill('Juvenile literature');
+  await expect(page.getByText('drop the subdivision “Juvenile literature”')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('Kept the recipe “New recipe”: 1 step');
+  const card = page.getByRole('region', { name: 'New recipe' });
+  await card.getByRole('textbox', { name: 'Name of the recipe' }).fill('For grown-ups');
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toContainText('Changed the recipe “For grown-ups”');
+
+  await page.keyboard.press('/');
+  await page.keyboard.type('650{$v~\\Juvenile}');
+  await page.keyboard.press('Enter');
+  const found = page.getByText(/^\d+ records for “650.*taken for field address\.$/);
+  const count = Number(/^\d+/.exec((await found.textContent())!)![0]);
+  await pick(page, 'Run a recipe over the records found', 'For grown-ups');
+  await expect(page.getByText(`“For grown-ups” changes ${count} of ${count} records.`)).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText(`“For grown-ups” changed ${count} records`);
+  await expect(page.getByText(/^Nothing found for “650/)).toBeVisible();
+  await page.keyboard.press('Alt+z');
+  await expect(page.getByText(/^Takes back: Ran “For grown-ups” over what “650/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Took back: Ran “For grown-ups”');
+  await expect(found).toHaveText(new RegExp(`^${count} records`));
+});
+
 test('set-up: lists, rules and people, for the head to change and others to read', async ({ page }) => {
   await signIn(page, 'Ida Moorhouse');
   await page.keyboard.press('Alt+8');

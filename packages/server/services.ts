@@ -14,3 +14,6 @@ export interface Services {
   readonly settings: Settings;
   readonly log: Logger;
 }
+
+/** The same, reading through the connection for long work, so that nobody waits for its queries. */
+export const patiently = (services: Services): Services => ({ ...services, store: services.store.aside });

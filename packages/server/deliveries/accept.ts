@@ -16,7 +16,7 @@ import { headingsOf } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
-import type { Services } from '../services';
+import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
 import type { Totals } from '../jobs/in-chunks';
@@ -85,7 +85,7 @@ export async function reviewAccept(
   id: number,
   leaveOut: ReadonlySet<number>,
 ): Promise<Review> {
-  const patient = { ...services, store: services.store.aside };
+  const patient = patiently(services);
   const { store } = patient;
   const settings = settingsFor((await store.read('delivery', id))!.value);
   const numbers = await numbersOf(store, await rollInUse(store, settings.roll));

@@ -1,6 +1,6 @@
 import type { Delivery } from '@osier/core/deliveries';
 import type { JobRun, JobWork } from '../jobs/jobs';
-import type { Services } from '../services';
+import { patiently, type Services } from '../services';
 
 /** Long work on one delivery, which may have been taken back before its turn came. */
 export const deliveryJob =
@@ -9,6 +9,5 @@ export const deliveryJob =
   async (run) => {
     const id = Number(run.work.delivery);
     const held = await services.store.read('delivery', id);
-    const patient = { ...services, store: services.store.aside };
-    return held ? work(patient, run, id, held.value) : 'The delivery is no longer there.';
+    return held ? work(patiently(services), run, id, held.value) : 'The delivery is no longer there.';
   };

@@ -9,7 +9,7 @@ import {
 } from '@osier/contract';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
-import type { Services } from '../services';
+import { patiently, type Services } from '../services';
 import { reviewAccept } from './accept';
 import { reviewClean } from './clean';
 import { changeSettings } from './change-settings';
@@ -63,7 +63,8 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/incoming',
       summary: 'Records of a delivery, by facet, a page at a time',
       permission: 'look',
-      work: ({ id, query }) => listIncoming(services, id(), query.facet, Number(query.after ?? 0) || 0),
+      work: ({ id, query }) =>
+        listIncoming(patiently(services), id(), query.facet, Number(query.after ?? 0) || 0),
     }),
     route({
       method: 'get',
@@ -101,7 +102,7 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/summary',
       summary: 'Counts by outcome, copies, findings before and after, settings',
       permission: 'look',
-      work: ({ id }) => deliverySummary(services, id()),
+      work: ({ id }) => deliverySummary(patiently(services), id()),
     }),
     route({
       method: 'put',
@@ -167,7 +168,7 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/findings',
       summary: 'What the checks found in the waiting records, by kind',
       permission: 'look',
-      work: ({ id }) => findingKinds(services, id()),
+      work: ({ id }) => findingKinds(patiently(services), id()),
     }),
     route({
       method: 'post',

@@ -17,7 +17,7 @@ import type { MarcRecord } from '@osier/core/marc';
 import { tellConflicts } from '../daybook/daybook';
 import { quoted } from '../daybook/sentences';
 import type { JobRun } from '../jobs/jobs';
-import type { Services } from '../services';
+import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { entryChanges, planOf } from '../store/undo';
 import { inChunks } from './in-chunks';
@@ -197,11 +197,11 @@ const accepted = ({ store }: Pick<Services, 'store'>, delivery: number) =>
 
 /** What taking back will do, from the plan that does it. None chosen means all. */
 export async function reviewTakeBack(
-  { store: { aside: store }, ...others }: Services,
+  quick: Services,
   delivery: number,
   ids: readonly number[],
 ): Promise<Review> {
-  const services = { ...others, store };
+  const services = patiently(quick);
   const all = await accepted(services, delivery);
   const chosen = new Set(ids);
   const rows = ids.length ? all.filter((r) => chosen.has(r.id)) : all;
@@ -211,7 +211,7 @@ export async function reviewTakeBack(
     ...back.map((row) => ({ row, why: null })),
   ].slice(0, SHOWN);
   const whole = await withTheirFields(
-    store,
+    services.store,
     shown.map((s) => s.row),
   );
   const count = (kind: string, gone: boolean) =>

@@ -10,7 +10,9 @@ async function today(services: Services): Promise<Today> {
   const { store } = services;
   const count = async (sql: string) => (await store.row<{ n: number }>(sql))!.n;
   const deliveries = await store.rows<Today['deliveries'][number]>(
-    "SELECT d.id, d.name, COUNT(*) AS waiting, SUM(f.errors > 0) AS errors FROM deliveries d JOIN incoming i ON i.delivery = d.id AND i.state = 'waiting' JOIN incoming_fields f ON f.id = i.id GROUP BY d.id ORDER BY d.id DESC",
+    `SELECT d.id, d.name, COUNT(*) AS waiting,
+       (SELECT COUNT(*) FROM incoming_fields f JOIN incoming e ON e.id = f.id WHERE f.errors > 0 AND e.delivery = d.id AND e.state = 'waiting') AS errors
+     FROM deliveries d JOIN incoming i ON i.delivery = d.id AND i.state = 'waiting' GROUP BY d.id ORDER BY d.id DESC`,
   );
   const lists = await store.rows<Today['withdrawalLists'][number]>(
     "SELECT l.id, json_extract(l.value, '$.name') AS name, (SELECT COUNT(*) FROM scans s WHERE s.purpose = 'withdrawal' AND s.work = l.id) AS codes FROM withdrawal_lists l WHERE l.state = 'open' ORDER BY l.id DESC",

@@ -102,6 +102,7 @@ export default function Catalogue() {
         {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
           <Select
             aria-label="Run a recipe over the records found"
+            showSearch={{ optionFilterProp: 'label' }}
             value={null}
             placeholder={q || language || branch || material ? 'Clean those found…' : 'Clean the catalogue…'}
             popupMatchSelectWidth={false}
