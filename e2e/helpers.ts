@@ -49,6 +49,8 @@ export async function pick(page: Page, label: string, text: string): Promise<voi
   await page.getByRole('combobox', { name: label, exact: true }).click();
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
+  // The list folds away slowly; what is looked at next is the page without it.
+  await expect(page.locator('.ant-select-dropdown:visible')).toHaveCount(0);
 }
 
 export const status = (page: Page) => page.locator('.status-last');
