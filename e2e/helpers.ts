@@ -47,11 +47,13 @@ export async function scan(page: Page, code: string): Promise<void> {
 /** Picks from one of the library's lists by keyboard. */
 export async function pick(page: Page, label: string, text: string): Promise<void> {
   const box = page.getByRole('combobox', { name: label, exact: true });
+  // What is picked may open a sheet over the page, under which a role is not found any more.
+  const input = await box.elementHandle();
   await box.click();
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
   // The list folds away slowly, unless more can be picked; what is looked at next is the page without it.
-  if ((await box.getAttribute('aria-expanded')) === 'false')
+  if ((await input?.getAttribute('aria-expanded')) === 'false')
     await expect(page.locator('.ant-select-dropdown:visible')).toHaveCount(0);
 }
 
