@@ -5,12 +5,6 @@ const root = process.env.OSIER_ROOT ?? process.cwd();
 
 async function main(): Promise<void> {
   const running = await startOsier(readSettings(process.env, root));
-  const code = await running.services.people.firstHeadCode();
-  if (code)
-    process.stdout.write(
-      `\nNobody has an account yet. Open the address below and make the first one with this code:  ${code}\n`,
-    );
-  process.stdout.write(`\nOsier is ready:  ${running.address}\n\n`);
   let stopping = false;
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
     process.on(signal, () => {
@@ -18,6 +12,12 @@ async function main(): Promise<void> {
       stopping = true;
       void running.stop().then(() => process.exit(0));
     });
+  const code = await running.services.people.firstHeadCode();
+  if (code)
+    process.stdout.write(
+      `\nNobody has an account yet. Open the address below and make the first one with this code:  ${code}\n`,
+    );
+  process.stdout.write(`\nOsier is ready:  ${running.address}\n\n`);
 }
 
 main().catch((error: NodeJS.ErrnoException) => {
