@@ -112,12 +112,13 @@ export const cleanRecords =
     const search = run.work.search as Search;
     const leaveOut = new Set(run.work.leaveOut as number[]);
     const treatment = await treatmentOf({ recipe: run.work.recipe as string }, store);
+    const found = await foundBy(store, search.q);
     const totals = await inChunks<Versioned<MarcRecord>>({ ...services, store }, run, {
       act: 'clean-records',
       sentence: (t) =>
         `Ran “${treatment.name}” over ${searched(search)}: ${counted(t.changed ?? 0, 'record')} changed`,
-      // Found anew for each chunk: a record that was changed may not be found any more, those behind it still are.
-      next: async (after) => nextRecords(store, await foundBy(store, search.q), search, after),
+      // Changing a record may take it out of what is found, never those behind it.
+      next: (after) => nextRecords(store, found, search, after),
       placeOf: (row) => row.id,
       plan: async (chunk) => {
         const rows = cleaned(
