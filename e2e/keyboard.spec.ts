@@ -128,3 +128,16 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Took back: Withdrew 1 copy');
 });
+
+test('keys that come faster than pieces open are all obeyed', async ({ page }) => {
+  await page.goto('/');
+  await press(page, page.getByRole('button', { name: 'Nell Arkwright' }));
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  await page.keyboard.press('Alt+3');
+  const list = page.getByRole('listbox', { name: 'Records' });
+  await list.evaluate((e) => {
+    for (let i = 0; i < 4; i++)
+      e.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true, cancelable: true }));
+  });
+  await expect(list.getByRole('option', { selected: true })).toHaveAttribute('aria-posinset', '4');
+});

@@ -39,16 +39,28 @@ export function WorkList<T>({
     estimateSize: () => rowHeight,
     overscan: 8,
   });
-  const at = items.findIndex((i) => idOf(i) === selected);
+  const placeOf = (id: number | null) => items.findIndex((i) => idOf(i) === id);
+  const at = placeOf(selected);
+  // Keys may come faster than pieces open: the next one counts from where the last one asked to go.
+  const asked = useRef<number | null>(null);
+  const open = (item: T) => {
+    asked.current = idOf(item);
+    onOpen(item);
+  };
   const shown = virtual.getVirtualItems();
   const lastShown = shown.at(-1)?.index ?? 0;
   useEffect(() => {
     if (onEnd && items.length > 0 && lastShown >= items.length - 10) onEnd();
   }, [lastShown, items.length, onEnd]);
   useEffect(() => {
+    if (asked.current === selected) asked.current = null;
+  }, [selected]);
+  useEffect(() => {
     if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
   }, [at, virtual]);
   const onKey = (event: KeyboardEvent) => {
+    const going = placeOf(asked.current);
+    const from = going >= 0 ? going : at;
     const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
     const to =
       event.key === 'Home'
@@ -57,13 +69,13 @@ export function WorkList<T>({
           ? items.length - 1
           : step === undefined
             ? null
-            : Math.min(items.length - 1, Math.max(0, at + step));
+            : Math.min(items.length - 1, Math.max(0, from + step));
     if (to !== null && items[to]) {
       event.preventDefault();
-      onOpen(items[to]);
-    } else if (event.key === ' ' && onTick && items[at]) {
+      open(items[to]);
+    } else if (event.key === ' ' && onTick && items[from]) {
       event.preventDefault();
-      onTick(items[at]);
+      onTick(items[from]);
     } else if (event.key === 'Enter') {
       event.preventDefault();
       document
@@ -80,6 +92,7 @@ export function WorkList<T>({
       aria-label={label}
       tabIndex={0}
       onKeyDown={onKey}
+      onBlur={() => (asked.current = null)}
       aria-activedescendant={at >= 0 ? `row-${selected}` : undefined}
       aria-multiselectable={onTick ? true : undefined}
     >
@@ -97,7 +110,7 @@ export function WorkList<T>({
               aria-setsize={items.length}
               className={id === selected ? 'work-row selected' : 'work-row'}
               style={{ height: v.size, transform: `translateY(${v.start}px)` }}
-              onClick={() => onOpen(item)}
+              onClick={() => open(item)}
             >
               {onTick ? (
                 <span
