@@ -1,19 +1,19 @@
-// All checks over a file, against MARC::Lint (Debian: libmarc-lint-perl) over the same, per record, in one run.
+// All checks over a file of records that are all different, against MARC::Lint (Debian: libmarc-lint-perl) over the same, per record, in one run.
 import { rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '../scripts/install.mjs';
-import { makeRecordsFile } from './records-file.mjs';
-import { bestOf, osier } from './timed.mjs';
+import { bundled } from './bundled.mjs';
+import { bestOf, osier, timed } from './timed.mjs';
 
 const OURS = 100_000;
 const THEIRS = 20_000;
 
 export async function checkBench() {
   const file = (n) => join(tmpdir(), `osier-bench-${process.pid}-${n}.mrc`);
-  makeRecordsFile(file(OURS), OURS);
-  makeRecordsFile(file(THEIRS), THEIRS);
-  const [ours, lint] = await bestOf(2, [
+  const vary = await bundled('varied-file');
+  for (const n of [OURS, THEIRS]) await timed(process.execPath, [vary, file(n), String(n)]);
+  const [ours, lint] = await bestOf(3, [
     osier('check', file(OURS), '--format', 'json'),
     ['perl', [join(root, 'bench/lint.pl'), file(THEIRS)]],
   ]);

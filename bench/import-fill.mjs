@@ -1,4 +1,4 @@
-// Lays down a store that holds `count` records, and writes the delivery that is to be imported into it. Run as a bundle.
+// Lays down a store that holds `held` records, and writes the delivery of `count` that is to be imported into it. Run as a bundle.
 import { creation } from '@osier/core/changes';
 import { headingFrom, headingsOf } from '@osier/core/headings';
 import { fillDemo } from '../demo/fill.ts';
@@ -6,16 +6,17 @@ import { commit } from '../packages/server/store/commit.ts';
 import { openStore } from '../packages/server/store/store.ts';
 import { manyRecord, writeMany } from './many-records.mjs';
 
-const [folder, file, count] = [process.argv[2], process.argv[3], Number(process.argv[4])];
+const [folder, file] = [process.argv[2], process.argv[3]];
+const [count, held] = [Number(process.argv[4]), Number(process.argv[5])];
 const store = await openStore(folder);
 await fillDemo(store);
 const known = new Set();
 let heading = 100_000;
-const first = await store.nextIds('record', count);
+const first = await store.nextIds('record', held);
 await store.nextIds('heading', 1_000_000);
-for (let at = 0; at < count; at += 1000) {
+for (let at = 0; at < held; at += 1000) {
   const changes = [];
-  for (let i = at; i < Math.min(count, at + 1000); i++) {
+  for (let i = at; i < Math.min(held, at + 1000); i++) {
     const marc = manyRecord(i, 'Held');
     changes.push(creation('record', first + i, marc));
     for (const use of headingsOf(marc)) {
@@ -30,4 +31,4 @@ for (let at = 0; at < count; at += 1000) {
 await store.close();
 // Every tenth record of the delivery is held already.
 const tenth = Math.floor(count / 10);
-writeMany(file, count - tenth, 2 * count - tenth, 'New');
+writeMany(file, held - tenth, held + count - tenth, 'New');

@@ -5,30 +5,50 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build } from 'esbuild';
 import sqlite3 from 'sqlite3';
 import { root } from '../scripts/install.mjs';
 import { NODE_FLAGS } from '../scripts/serve.mjs';
+import { bundled } from './bundled.mjs';
 import { timed } from './timed.mjs';
 
 const RECORDS = Number(process.env.OSIER_BENCH_IMPORT ?? 100_000);
+const HELD = Number(process.env.OSIER_BENCH_HELD ?? RECORDS);
 
 export async function importBench() {
   const folder = mkdtempSync(join(tmpdir(), 'osier-bench-'));
   const file = join(folder, 'delivery.mrc');
   await fill(folder, file);
   const server = await start(folder);
-  const { seconds, search, open, recipe } = await importFile(server, file);
-  const peak =
-    Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, 'utf8'))[1]) / 1024;
+  const { seconds, search, open, recipe, delivery } = await importFile(server, file);
+  const peak = peakOf(server);
   server.process.kill('SIGKILL');
   await server.ended;
   const bare = await bareInsert(folder);
+  const again = await start(folder);
+  const back = await takeBack(again, delivery);
+  const backPeak = peakOf(again);
+  again.process.kill('SIGKILL');
+  await again.ended;
   rmSync(folder, { recursive: true });
-  const work = `import ${RECORDS.toLocaleString('en-GB')} records into a store of ${RECORDS.toLocaleString('en-GB')}: read, ${recipe} recipe steps, match, accept, index`;
+  const work = `import ${RECORDS.toLocaleString('en-GB')} records into a store of ${HELD.toLocaleString('en-GB')}: read, ${recipe} recipe steps, match, accept, index`;
   return [
     { work, against: 'inserting the same rows and index entries', ours: seconds, theirs: bare, budget: 4 },
     { work: 'the same: peak memory', against: 'the budget', ours: peak, theirs: 1000, budget: 1, unit: 'MB' },
+    {
+      work: 'the same delivery taken back whole',
+      against: 'inserting the same rows and index entries',
+      ours: back,
+      theirs: bare,
+      budget: 4,
+    },
+    {
+      work: 'taking it back: peak memory',
+      against: 'the budget',
+      ours: backPeak,
+      theirs: 1000,
+      budget: 1,
+      unit: 'MB',
+    },
     {
       work: 'a search while it runs, p95',
       against: 'the budget',
@@ -49,17 +69,8 @@ export async function importBench() {
 }
 
 async function fill(folder, file) {
-  const bundle = join(root, 'node_modules/.cache/osier-import-fill.mjs');
-  await build({
-    entryPoints: [join(root, 'bench/import-fill.mjs')],
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    outfile: bundle,
-    external: ['sqlite3', 'sequelize', 'umzug', 'pino'],
-    logLevel: 'error',
-  });
-  await timed(process.execPath, [bundle, folder, file, String(RECORDS)]);
+  const bundle = await bundled('import-fill');
+  await timed(process.execPath, [bundle, folder, file, String(RECORDS), String(HELD)]);
 }
 
 function start(folder) {
@@ -83,7 +94,8 @@ function start(folder) {
   });
 }
 
-async function importFile({ address }, file) {
+/** Signed in, with what asks the interface and what waits for a job. */
+async function client({ address }) {
   const signed = await fetch(`${address}/api/sign-in/demo`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -109,6 +121,11 @@ async function importFile({ address }, file) {
       await new Promise((r) => setTimeout(r, 200));
     }
   };
+  return { ask, until };
+}
+
+async function importFile(server, file) {
+  const { ask, until } = await client(server);
   const steps = JSON.parse(readFileSync(join(root, 'bench/ten-steps.json'), 'utf8'));
   const { id } = await ask('POST', '/recipes', { name: 'Ten steps', steps });
   const [sheet] = await ask('GET', '/supplier-sheets');
@@ -137,14 +154,27 @@ async function importFile({ address }, file) {
   const began = performance.now();
   const taken = await ask('POST', '/deliveries?name=delivery.mrc', readFileSync(file));
   await until(taken.job);
+  console.error(`  read and matched after ${((performance.now() - began) / 1000).toFixed(1)} s`);
   const job = await ask('POST', `/deliveries/${taken.delivery}/accept`, {});
   await until(job.id);
   const seconds = (performance.now() - began) / 1000;
   asking = false;
   await page;
   const [search, open] = Object.values(asked).map(p95);
-  return { seconds, search, open, recipe: steps.length };
+  return { seconds, search, open, recipe: steps.length, delivery: taken.delivery };
 }
+
+async function takeBack(server, delivery) {
+  const { ask, until } = await client(server);
+  const began = performance.now();
+  const job = await ask('POST', `/deliveries/${delivery}/take-back`, {});
+  await until(job.id);
+  return (performance.now() - began) / 1000;
+}
+
+/** The most memory a server has used so far, in MB. */
+const peakOf = (server) =>
+  Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, 'utf8'))[1]) / 1024;
 
 const p95 = (times) => times.sort((a, b) => a - b)[Math.floor(times.length * 0.95)];
 

@@ -13,7 +13,7 @@ const mixed = (i, k) => {
   h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
   return (h ^ (h >>> 16)) >>> 0;
 };
-const pick = (i, k) => WORDS[mixed(i, k) % WORDS.length];
+export const pick = (i, k) => WORDS[mixed(i, k) % WORDS.length];
 const SYLLABLES =
   'ba be bi bo bu da de di do du ka ke ki ko ku la le li lo lu ma me mi mo mu ra re ri ro ru'.split(' ');
 /** One of 4001 surnames, which begin as differently as surnames do. */
@@ -24,7 +24,7 @@ const surname = (i) => {
 };
 const check13 = (twelve) =>
   twelve + String((10 - ([...twelve].reduce((n, d, i) => n + Number(d) * (i % 2 ? 3 : 1), 0) % 10)) % 10);
-const field = (tag, indicators, ...pairs) => ({
+export const field = (tag, indicators, ...pairs) => ({
   tag,
   ind1: indicators[0],
   ind2: indicators[1],

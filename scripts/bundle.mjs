@@ -41,6 +41,8 @@ export async function bundle(only) {
   rmSync(join(root, 'packages/cli/dist'), { recursive: true, force: true });
   await build({
     ...options,
+    // Taken in, it is started once a thread and not looked through for its exports first.
+    external: external.filter((p) => p !== 'saxes'),
     entryPoints: points(entries.filter(isCommand)),
     splitting: true,
     chunkNames: 'packages/cli/dist/part-[hash]',

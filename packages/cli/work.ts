@@ -50,12 +50,13 @@ export interface Worker {
   problem(): string | null;
 }
 
-/** What a block becomes is seldom more. */
-const ROOM = 1 << 21;
+/** What a block becomes is seldom more; findings take less than records. */
+const ROOM = { convert: 1 << 21, check: 1 << 18 };
 
 /** `offset` is where the first piece stands in the file, `before` how many records come before it. */
 export function worker(work: Work, put: Put, format: FileFormat, offset = 0, before = 0): Worker {
-  let out = building(ROOM);
+  const room = ROOM[work.act];
+  let out = building(room);
   let fixed = building(64);
   let [seen, written, troubled, at] = [0, 0, 0, before];
   let repairs: (Repair & { record: number })[] = [];
@@ -91,7 +92,7 @@ export function worker(work: Work, put: Put, format: FileFormat, offset = 0, bef
     },
     take() {
       const done = { out: out.bytes(), fixed: fixed.bytes(), seen, written, troubled, repairs };
-      [out, fixed, seen, written, troubled, repairs] = [building(ROOM), building(64), 0, 0, 0, []];
+      [out, fixed, seen, written, troubled, repairs] = [building(room), building(64), 0, 0, 0, []];
       return done;
     },
     problem: reader.problem,

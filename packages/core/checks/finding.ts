@@ -31,6 +31,12 @@ export interface Check {
   readonly formats?: readonly RecordView['format'][];
   /** Tags of which a record must have one for the check to find anything; the others are spared it. */
   readonly needs?: readonly string[];
+  /**
+   * Whether it looks at every data field for itself: what it finds in a field depends on that field alone, the language
+   * in 008, the marks that leader/18 promises and the house rules. A field in which nothing was found is not looked at again
+   * when one just like it comes.
+   */
+  readonly each?: true;
   /** Tells every finding, in the order of the record. */
   run(view: RecordView, tell: Tell, house: HouseRules): void;
 }

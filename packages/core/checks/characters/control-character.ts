@@ -11,6 +11,7 @@ export const controlCharacter: Check = {
   group: 'Characters',
   source: 'MARC 21 Specifications: Character Sets, control function codes',
   formats: ALL_FORMATS,
+  each: true,
   run({ foreign }, tell) {
     for (const { p, code, value, i } of foreign) {
       const at = value.search(STRAY);

@@ -47,6 +47,7 @@ export const entity: Check = {
   group: 'Characters',
   source: 'HTML, character references; MARC 21 Specifications: Character Sets, part 4',
   formats: ALL_FORMATS,
+  each: true,
   run({ data, text }, tell) {
     if (!text.includes('&')) return;
     for (const p of data)

@@ -7,6 +7,7 @@ export const notComposed: Check = {
   group: 'Characters',
   source: 'Unicode Standard, annex 15 (NFC)',
   formats: ALL_FORMATS,
+  each: true,
   run({ foreign }, tell) {
     for (const { p, value, i } of foreign) {
       if (!/[\u0300-\uffff]/.test(value)) continue;

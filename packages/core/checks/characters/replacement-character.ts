@@ -7,6 +7,7 @@ export const replacementCharacter: Check = {
   group: 'Characters',
   source: 'The Unicode Standard, U+FFFD',
   formats: ALL_FORMATS,
+  each: true,
   run({ data, text }, tell) {
     if (!text.includes('\ufffd')) return;
     for (const p of data)

@@ -10,6 +10,7 @@ export const spaces: Check = {
   group: 'Characters',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
+  each: true,
   run({ data, text, ragged }, tell) {
     if (!ragged && !text.includes('  ')) return;
     for (const p of data) {

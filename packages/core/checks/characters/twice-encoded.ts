@@ -8,6 +8,7 @@ export const twiceEncoded: Check = {
   group: 'Characters',
   source: 'The Unicode Standard, section 3.9 (UTF-8); common practice',
   formats: ALL_FORMATS,
+  each: true,
   run({ foreign }, tell) {
     for (const { p, value, i } of foreign) {
       const meant = decodedOnce(value);

@@ -9,6 +9,7 @@ export const areaCode: Check = {
   source: 'MARC Code List for Geographic Areas; MARC 21, 043 $a',
   needs: ['043'],
   formats: ['bibliographic', 'authority'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('043'))
       for (const { value, i } of subfieldsOf(p, 'a')) {

@@ -10,6 +10,7 @@ export const linkForm: Check = {
   group: 'Links',
   source: 'MARC 21, 856 $u; RFC 3986',
   needs: ['856'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('856'))
       for (const { value, i } of subfieldsOf(p, 'u')) {

@@ -8,9 +8,11 @@ export const initials: Check = {
   title: 'Initials of a heading without blanks',
   group: 'Names',
   source: 'RDA 8.5.6; form of the NACO authority file (a blank between initials in a heading)',
+  needs: NAMES,
   formats: ['bibliographic', 'authority'],
-  run({ tagged }, tell) {
-    for (const p of NAMES.flatMap(tagged)) {
+  each: true,
+  run(view, tell) {
+    for (const p of NAMES.flatMap((tag) => view.tagged(tag))) {
       for (const { value, i } of subfieldsOf(p, 'aq')) {
         if (!hasClosePoints(value)) continue;
         const at = value.search(/(?<!\p{L})\p{Lu}\.\p{Lu}\./u);

@@ -14,9 +14,11 @@ export const nameDates: Check = {
   title: 'Form of the dates in a name',
   group: 'Names',
   source: 'MARC 21, X00 $d; form of the NACO authority file',
+  needs: [...NAMES, '880'],
   formats: ['bibliographic', 'authority'],
-  run({ ruled }, tell) {
-    for (const p of ruled(NAMES)) {
+  each: true,
+  run(view, tell) {
+    for (const p of view.ruled(NAMES)) {
       for (const { value, i } of subfieldsOf(p, 'd')) {
         const plain = /^(\d{4})-(\d{4})?[.,]*$/.exec(value);
         if (plain && (plain[2] === undefined || plain[2] >= plain[1]!)) continue;

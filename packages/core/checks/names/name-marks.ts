@@ -8,6 +8,7 @@ export const nameMarks: Check = {
   group: 'Names',
   source: 'MARC 21, X00 (punctuation)',
   needs: NAME_TAGS,
+  each: true,
   run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.names) {

@@ -11,6 +11,7 @@ export const relator: Check = {
   group: 'Names',
   source: 'MARC Code List for Relators; MARC 21, X00 $e and $4',
   needs: NAME_TAGS,
+  each: true,
   run({ names }, tell) {
     for (const p of names) {
       const terms = NAMES.test(p.field.tag) ? 'e' : MEETINGS.test(p.field.tag) ? 'j' : null;

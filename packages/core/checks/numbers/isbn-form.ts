@@ -7,6 +7,7 @@ export const isbnForm: Check = {
   group: 'Numbers',
   source: 'ISO 2108:2017, annex B; MARC 21, 020 $a and $z',
   needs: ['020'],
+  each: true,
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (isbn && !isbn.problem) continue;

@@ -7,6 +7,7 @@ export const isbnPlain: Check = {
   group: 'Numbers',
   source: 'MARC 21, 020 $a (the number without hyphens and without “ISBN”)',
   needs: ['020'],
+  each: true,
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (!isbn || isbn.problem || isbn.rest || value.trim() === isbn.digits) continue;

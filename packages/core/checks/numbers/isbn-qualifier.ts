@@ -7,6 +7,7 @@ export const isbnQualifier: Check = {
   group: 'Numbers',
   source: 'MARC 21, 020 $q (2013) and $c',
   needs: ['020'],
+  each: true,
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (!isbn?.rest || isbn.problem) continue;

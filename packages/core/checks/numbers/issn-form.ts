@@ -1,15 +1,22 @@
 import { change, look, safe, setText, type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
+/** Series and linking entries, with the ISSN of another resource in $x. */
+const WITH_ISSN = [
+  ...['410', '440', '490', '800', '810', '820', '830'],
+  ...Array.from({ length: 30 }, (_, i) => String(760 + i)),
+];
+
 export const issnForm: Check = {
   rule: 'issn-form',
   title: 'ISSN that is not right',
   group: 'Numbers',
   source: 'ISO 3297, annex A (check digit); MARC 21, 022',
+  needs: ['022', ...WITH_ISSN],
+  each: true,
   run({ data }, tell) {
     for (const p of data) {
-      if (!'0478'.includes(p.field.tag[0]!)) continue;
-      const codes = p.field.tag === '022' ? 'al' : ISSN_IN_X.test(p.field.tag) ? 'x' : null;
+      const codes = p.field.tag === '022' ? 'al' : WITH_ISSN.includes(p.field.tag) ? 'x' : null;
       if (codes === null) continue;
       for (const { code, value, i } of subfieldsOf(p, codes)) {
         const found = /^(?:ISSN[ :]*)?(\d{4})[-–— ]?(\d{3}[\dXx])[ ;.,]*$/.exec(value.trim());
@@ -45,8 +52,6 @@ export const issnForm: Check = {
     }
   },
 };
-
-const ISSN_IN_X = /^(4[149]0|490|7[6-8]\d|8[0-3]0)$/;
 
 /** The eighth character that the first seven digits ask for. */
 export function issnCheckDigit(digits: string): string {

@@ -10,6 +10,7 @@ export const lccnForm: Check = {
   group: 'Numbers',
   source: 'MARC 21, 010 (structure of the LC control number)',
   needs: ['010'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('010'))
       for (const { value, i } of subfieldsOf(p, 'a'))

@@ -7,6 +7,7 @@ export const copyrightSign: Check = {
   group: 'Publication and description',
   source: 'MARC 21, 264 second indicator 4 (copyright notice date)',
   needs: ['264'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('264'))
       for (const { value, i } of subfieldsOf(p, 'c')) {

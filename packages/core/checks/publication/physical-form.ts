@@ -14,6 +14,7 @@ export const physicalForm: Check = {
   group: 'Publication and description',
   source: 'ISBD, area 5; MARC 21, 300 (punctuation)',
   needs: ['300'],
+  each: true,
   run(view, tell, house) {
     const isbd = followsIsbd(view, house);
     for (const p of view.tagged('300'))

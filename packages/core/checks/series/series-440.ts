@@ -7,6 +7,7 @@ export const series440: Check = {
   group: 'Series',
   source: 'MARC 21, 440 (obsolete since 2008), 490 and 830',
   needs: ['440'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('440')) {
       const shown = p.field.subfields.filter((s) => 'avx638'.includes(s.code));

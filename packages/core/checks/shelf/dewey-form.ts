@@ -8,6 +8,7 @@ export const deweyForm: Check = {
   group: 'Class and holdings',
   source: 'MARC 21, 082 $a; house rules for the decimals',
   needs: ['082'],
+  each: true,
   run(view, tell, house) {
     for (const p of view.tagged('082'))
       for (const { value, i } of subfieldsOf(p, 'a')) {

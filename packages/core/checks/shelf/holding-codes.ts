@@ -9,6 +9,7 @@ export const holdingCodes: Check = {
   source: 'MARC 21 Format for Holdings Data, 852 $b and $c; the lists of this library',
   needs: ['852'],
   formats: ['bibliographic', 'holdings'],
+  each: true,
   run(view, tell, house) {
     const lists = [
       { code: 'b', name: 'branch', list: house.codes?.branches ?? [] },

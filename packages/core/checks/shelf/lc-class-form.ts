@@ -10,6 +10,7 @@ export const lcClassForm: Check = {
   group: 'Class and holdings',
   source: 'MARC 21, 050 and 090; LC Classification and Shelflisting Manual, G 55',
   needs: ['050'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('050'))
       for (const { value, i } of subfieldsOf(p, 'a')) {

@@ -7,6 +7,7 @@ export const emptySubfield: Check = {
   group: 'Structure',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
+  each: true,
   run({ data, hollow }, tell) {
     if (!hollow) return;
     for (const p of data) {

@@ -9,6 +9,7 @@ export const droppedSubdivision: Check = {
   group: 'Subjects',
   source: 'house rules',
   needs: SUBJECT_TAGS,
+  each: true,
   run({ subjects }, tell, house) {
     if (house.droppedSubdivisions.length === 0) return;
     const dropped = folded(house.droppedSubdivisions);

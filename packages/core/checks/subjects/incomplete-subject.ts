@@ -9,6 +9,7 @@ export const incompleteSubject: Check = {
   group: 'Subjects',
   source: 'MARC 21, 6XX $a; common practice',
   needs: SUBJECT_TAGS,
+  each: true,
   run({ subjects }, tell) {
     for (const p of subjects) {
       if (isWhole(p)) continue;

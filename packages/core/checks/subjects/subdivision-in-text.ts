@@ -7,6 +7,7 @@ export const subdivisionInText: Check = {
   group: 'Subjects',
   source: 'MARC 21, 6XX $v $x $y $z',
   needs: SUBJECT_TAGS,
+  each: true,
   run({ subjects, text }, tell) {
     if (!/--|[–—]/.test(text)) return;
     for (const p of subjects) {

@@ -8,6 +8,7 @@ export const subjectSource: Check = {
   group: 'Subjects',
   source: 'MARC 21, 6XX second indicator 7 and $2; Subject and Genre/Form Source Codes',
   needs: SUBJECT_TAGS,
+  each: true,
   run({ subjects }, tell) {
     for (const p of subjects) {
       const i = p.field.subfields.findIndex((s) => s.code === '2');

@@ -9,6 +9,7 @@ export const thesaurus: Check = {
   group: 'Subjects',
   source: 'house rules; MARC 21, 6XX second indicator and $2',
   needs: SUBJECT_TAGS,
+  each: true,
   run({ subjects }, tell, house) {
     if (house.thesauri.length === 0) return;
     for (const p of subjects) {

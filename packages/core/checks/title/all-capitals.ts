@@ -7,6 +7,7 @@ export const allCapitals: Check = {
   group: 'Title',
   source: 'common practice, no source',
   needs: ['245'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { code, value, i } of subfieldsOf(p, 'ab')) {

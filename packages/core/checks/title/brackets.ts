@@ -36,6 +36,8 @@ export const brackets: Check = {
   title: 'Bracket without its partner',
   group: 'Title',
   source: 'ISBD, general punctuation (brackets)',
+  needs: [...CHECKED],
+  each: true,
   run({ data, text }, tell) {
     if (!HAS.test(text)) return;
     for (const p of data) {

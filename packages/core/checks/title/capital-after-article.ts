@@ -40,7 +40,7 @@ export function lowerAfterArticle(
 ): string | null {
   if (language === 'ger') return null;
   const article = initialArticle(title, language);
-  if (!article) return null;
+  if (!article || isSmallLetter(title.charCodeAt(article.length))) return null;
   const word = /^[\p{L}\p{M}'’-]+/u.exec(title.slice(article.length))?.[0];
   if (!word) return null;
   const head = word[0]!;
@@ -49,3 +49,6 @@ export function lowerAfterArticle(
   if (ask === 'a common word' && !isCommonIn(record, word)) return null;
   return title.slice(0, article.length) + head.toLowerCase() + title.slice(article.length + 1);
 }
+
+/** A small letter of ASCII, as it mostly is. */
+const isSmallLetter = (code: number) => code >= 0x61 && code <= 0x7a;

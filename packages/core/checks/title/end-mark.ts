@@ -10,6 +10,8 @@ export const endMark: Check = {
   title: 'Full stop at the end',
   group: 'Title',
   source: 'ISBD, general punctuation; MARC 21, 245, 250, 26X, 5XX (punctuation)',
+  needs: [...ENDING],
+  each: true,
   run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.data) {

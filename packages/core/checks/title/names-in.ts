@@ -50,8 +50,8 @@ function sameStem(a: string, b: string): boolean {
 }
 
 const wordsOf = (text: string): readonly string[] => text.match(WORD) ?? [];
-const hasWord = (text: string, word: string) => wordsOf(text).includes(word);
+const hasWord = (text: string, word: string) => text.includes(word) && wordsOf(text).includes(word);
 
 /** Whether the word stands behind a small one, so that no sentence begins with it. */
 const insideText = (text: string, word: string) =>
-  wordsOf(text).some((w, i, all) => w === word && i > 0 && !CAPITAL.test(all[i - 1]!));
+  text.includes(word) && wordsOf(text).some((w, i, all) => w === word && i > 0 && !CAPITAL.test(all[i - 1]!));

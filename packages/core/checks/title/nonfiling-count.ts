@@ -23,8 +23,11 @@ export const nonfilingCount: Check = {
   title: 'Nonfiling characters against the initial article',
   group: 'Title',
   source: 'MARC 21, nonfiling indicators; Library of Congress, Initial Definite and Indefinite Articles',
-  run({ ruled, language }, tell) {
-    for (const p of ruled(TAGS)) {
+  needs: [...TAGS, '880'],
+  each: true,
+  run(view, tell) {
+    const { language } = view;
+    for (const p of view.ruled(TAGS)) {
       const which = COUNTED[p.rules];
       const title = which && p.subfields.find((s) => s.code === 'a')?.value;
       if (!which || !title) continue;

@@ -7,6 +7,7 @@ export const partsOrder: Check = {
   group: 'Title',
   source: 'MARC 21, 245 $a',
   needs: ['245'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('245')) {
       const first = p.field.subfields.findIndex((s) => /[a-z]/.test(s.code));

@@ -7,6 +7,7 @@ export const responsibilityInitials: Check = {
   group: 'Title',
   source: 'common practice (LC-PCC policy for RDA 1.7.6: initials without blanks in a transcribed statement)',
   needs: ['245'],
+  each: true,
   run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { value, i } of subfieldsOf(p, 'c')) {

@@ -16,6 +16,7 @@ export const titleMarks: Check = {
   group: 'Title',
   source: 'ISBD, area 1; MARC 21, 245 (punctuation)',
   needs: ['245'],
+  each: true,
   run(view, tell, house) {
     if (!followsIsbd(view, house)) return;
     for (const p of view.tagged('245'))
