@@ -76,6 +76,20 @@ describe('damage after which the record is whole', () => {
     ['a blank for the terminator behind the directory', put(good, base - 1, ' '), 'directory-end'],
     ['no record terminator', good.slice(0, -1), 'record-terminator'],
     ['two record terminators', good + '\x1d', 'record-terminator'],
+    [
+      'two record terminators that the length counts',
+      put(good, 0, String(good.length + 1).padStart(5, '0')) + '\x1d',
+      'record-terminator',
+    ],
+    [
+      'a record terminator inside a field, not counted',
+      insert(good, dataOf(3) + 9, '\x1d'),
+      'record-terminator',
+    ],
+    ['a record terminator inside the directory', insert(good, entryAt(2) + 4, '\x1d'), 'record-length'],
+    ['a field terminator inside the directory', insert(good, entryAt(2) + 1, '\x1e'), 'directory'],
+    ['a field terminator for a digit of the directory', put(good, entryAt(2) + 4, '\x1e'), 'directory'],
+    ['a line broken between indicators', insert(good, dataOf(3) + 1, '\r\n'), 'indicators'],
     ['a line end behind it', good + '\r\n', 'junk-between'],
     ['NULs behind it', good + '\0\0\0', 'nul-bytes'],
     ['words behind it', good + 'END OF FILE 3', 'junk-between'],
@@ -87,6 +101,7 @@ describe('damage after which the record is whole', () => {
     ['a control character in the leader', put(good, 17, '\x02'), 'leader'],
     ['a leader that lost a character', remove(good, 8), 'leader'],
     ['a leader that gained a character', insert(good, 8, ' '), 'leader'],
+    ['a leader that gained a blank behind its coding', insert(good, 10, ' '), 'leader'],
     ['lengths counted in characters', countedInCharacters(), 'directory'],
     ['UTF-8 under a leader that says MARC-8', put(good, 9, ' '), 'charset-claim'],
     [
@@ -164,6 +179,24 @@ describe('damage after which something is left out or kept apart, and told as su
     const [, broken, after] = read(good.slice(0, dataOf(3) + 12));
     expect(fieldsOf(broken)!.slice(0, 3)).toEqual(middle.fields.slice(0, 3));
     expect(fieldsOf(after)).toEqual(record('3').fields);
+  });
+  test('wherever a record breaks off, every text that is left stands under its own tag', () => {
+    for (let length = 24; length < good.length; length++) {
+      const found = read(good.slice(0, length));
+      expect(fieldsOf(found.at(-1))).toEqual(record('3').fields);
+      for (const f of found.slice(1, -1).flatMap((r) => fieldsOf(r) ?? [])) {
+        const whole = JSON.stringify(middle.fields.find((m) => m.tag === f.tag) ?? null);
+        const left = 'value' in f ? f.value : (f.subfields.at(-1)?.value ?? '');
+        expect(whole).toContain(JSON.stringify(left).slice(1, -1));
+      }
+    }
+  });
+  test.each([3, 9, 16, 18, 20])('a record of %i bytes is none, and is kept apart', (length) => {
+    const found = read(good.slice(0, length));
+    expect(fieldsOf(found.at(-1))).toEqual(record('3').fields);
+    expect(found.flatMap((r) => r.repairs.flatMap((x) => (x.bytes ? text(x.bytes) : [])))).toEqual([
+      good.slice(0, length),
+    ]);
   });
   test('a field terminator inside a field', () => {
     const body = middle.fields.map((f, i) => (i === 2 ? field('100', '1 ', 'a', 'Reedman,\u0001 Amos') : f));

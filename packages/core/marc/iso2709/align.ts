@@ -42,7 +42,7 @@ export function alignFields(
   if (entries.every((e) => e.claimed >= 0) && byPlace.some((e, i) => e !== entries[i]))
     candidates.push(byPlace);
   const best = candidates
-    .map((order) => ({ order, ...cheapest(bytes, order, pieces) }))
+    .map((order) => ({ order, ...cheapest(bytes, base, order, pieces) }))
     .reduce((a, b) => (b.cost < a.cost ? b : a));
   const placed: { order: number; slot: Slot }[] = [];
   const told: Told[] = [];
@@ -87,6 +87,7 @@ const say = (code: Repair['code'], message: string, repaired = true): Told => ({
 
 function cheapest(
   bytes: Uint8Array,
+  base: number,
   entries: readonly Entry[],
   pieces: readonly Piece[],
 ): { cost: number; steps: Step[] } {
@@ -97,6 +98,7 @@ function cheapest(
   const cell = (i: number, j: number) => i * (m + 1) + j;
   costs[0] = 0;
   const length = (j: number) => pieces[j]!.end - pieces[j]!.start;
+  const size = (pieces.at(-1)?.end ?? base) - base;
   for (let i = 0; i <= n; i++)
     for (let j = 0; j <= m; j++) {
       const here = costs[cell(i, j)]!;
@@ -109,14 +111,15 @@ function cheapest(
         }
       };
       const said = entries[i]?.length ?? -1;
-      if (i < n && j < m) go('pair', pairCost(bytes, entries[i]!, pieces[j]!));
+      if (i < n && j < m) go('pair', pairCost(bytes, base, entries[i]!, pieces[j]!));
       if (i < n && j + 1 < m && length(j) + length(j + 1) === said) go('join', 0.2);
       if (i + 1 < n && j < m && said > 0) {
         const next = entries[i + 1]!.length;
         const over = said + next - length(j);
-        if (next > 0 && (over === 0 || over === 1)) go('cut', 0.2);
+        if (next > 0 && (over === 0 || over === 1))
+          go('cut', isInPlace(base, entries[i]!, pieces[j]!) ? 0.2 : 0.5);
       }
-      if (i < n) go('no-data', 1.2);
+      if (i < n) go('no-data', entries[i]!.claimed >= size ? 0.3 : 1.2);
       if (j < m) go('no-entry', 1.2);
     }
   const steps: Step[] = [];
@@ -129,13 +132,20 @@ function cheapest(
   return { cost: costs[cell(n, m)]!, steps: steps.reverse() };
 }
 
-/** Equal lengths fit; a data field has its delimiter behind two indicators, a control field has none. */
-function pairCost(bytes: Uint8Array, entry: Entry, piece: Piece): number {
+/**
+ * Equal lengths fit, and so does the place that the entry gives, which decides where a field broke off; a data field has
+ * its delimiter behind two indicators, a control field has none.
+ */
+function pairCost(bytes: Uint8Array, base: number, entry: Entry, piece: Piece): number {
   const same = entry.length === piece.end - piece.start;
+  const inPlace = isInPlace(base, entry, piece);
   const isControl = entry.tag.startsWith('00');
   const looksLikeData = bytes[piece.start + 2] === SUBFIELD;
-  return (same ? 0 : entry.length < 0 ? 0.6 : 1) + (isControl === looksLikeData ? 0.3 : 0);
+  const unlike = entry.length < 0 ? 0.6 : inPlace ? 0.5 : 1;
+  return (same ? 0 : unlike) + (inPlace ? 0 : 0.01) + (isControl === looksLikeData ? 0.3 : 0);
 }
+
+const isInPlace = (base: number, entry: Entry, piece: Piece) => entry.claimed === piece.start - base;
 
 function inOrder(n: number, m: number): { cost: number; steps: Step[] } {
   const both = Math.min(n, m);

@@ -71,7 +71,9 @@ function mendedDirectory(bytes: Uint8Array, claimedBase: number, dataEnd: number
   const note = (code: Repair['code'], message: string, repaired = true, lost?: Uint8Array) =>
     repairs.push({ code, message, repaired, ...(lost && { bytes: lost }) });
   const leaderLength = whereItStarts(bytes, bytes.indexOf(FIELD_END, LEADER_LENGTH));
-  const { end, base, missing } = directoryEnd(bytes, leaderLength, dataEnd);
+  const beyond = endBeyondStray(bytes, leaderLength, claimedBase, dataEnd);
+  const { end, base, missing } = beyond ?? directoryEnd(bytes, leaderLength, dataEnd);
+  if (beyond) note('directory', 'The directory had a field terminator inside.');
   if (missing) note('directory-end', 'The field terminator after the directory was missing.');
   if (base !== claimedBase)
     note(
@@ -85,11 +87,12 @@ function mendedDirectory(bytes: Uint8Array, claimedBase: number, dataEnd: number
     pieces.push({ start, end: stop });
     start = stop;
   }
-  const whole = (end - leaderLength) % ENTRY_LENGTH === 0;
+  const listed = beyond ? withoutStrays(bytes.subarray(0, end), leaderLength) : bytes.subarray(0, end);
+  const whole = (listed.length - leaderLength) % ENTRY_LENGTH === 0;
   if (!whole) note('directory', 'The directory had characters too many or too few.');
-  const entries = scanEntries(bytes, leaderLength, end, whole ? null : saidOf(pieces, base));
+  const entries = scanEntries(listed, leaderLength, listed.length, whole ? null : saidOf(pieces, base));
   const { slots, told } = alignFields(bytes, base, entries, pieces);
-  if (whole && told.length === 0 && entries.some((e) => !e.fits(base))) {
+  if (whole && told.length === 0 && entries.some((e) => !e.fits(bytes, base))) {
     const long = pieces.some((p) => p.end - p.start > 9999) || dataEnd > 99999;
     if (long)
       note(
@@ -108,12 +111,41 @@ const saidOf = (pieces: readonly { start: number; end: number }[], base: number)
     pieces.map((p) => String(p.end - p.start).padStart(4, '0') + String(p.start - base).padStart(5, '0')),
   );
 
-/** Where the directory ends and the data begin. A missing or overwritten terminator shows by the length of the first field. */
-function directoryEnd(
+interface DirectoryEnd {
+  readonly end: number;
+  readonly base: number;
+  readonly missing: boolean;
+}
+
+/** The end that the base address gives, where a terminator before it has nothing but the rest of a directory behind it. */
+function endBeyondStray(
   bytes: Uint8Array,
   leaderLength: number,
+  claimed: number,
   dataEnd: number,
-): { end: number; base: number; missing: boolean } {
+): DirectoryEnd | null {
+  const first = bytes.indexOf(FIELD_END, leaderLength);
+  for (const base of [claimed, claimed + 1]) {
+    if (first < 0 || base <= first + 1 || base > dataEnd || bytes[base - 1] !== FIELD_END) continue;
+    const rest = bytes.subarray(first + 1, base - 1);
+    if (rest.every(isOfEntry)) return { end: base - 1, base, missing: false };
+  }
+  return null;
+}
+
+/** Leader and directory without the terminators inside; where they stand for lost digits, with noughts instead. */
+function withoutStrays(listed: Uint8Array, from: number): Uint8Array {
+  const clean = listed.filter((b) => b !== FIELD_END);
+  if ((clean.length - from) % ENTRY_LENGTH === 0) return clean;
+  return listed.map((b) => (b === FIELD_END ? 0x30 : b));
+}
+
+/** A digit or letter, or a terminator that is not where one belongs. */
+const isOfEntry = (b: number) =>
+  (b >= 0x30 && b <= 0x39) || (b >= 0x41 && b <= 0x5a) || (b >= 0x61 && b <= 0x7a) || b === FIELD_END;
+
+/** Where the directory ends and the data begin. A missing or overwritten terminator shows by the length of the first field. */
+function directoryEnd(bytes: Uint8Array, leaderLength: number, dataEnd: number): DirectoryEnd {
   const first = bytes.indexOf(FIELD_END, leaderLength);
   let at = leaderLength;
   while (at + ENTRY_LENGTH <= dataEnd && digits(bytes, at + 3, 9) >= 0) at += ENTRY_LENGTH;

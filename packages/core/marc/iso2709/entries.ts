@@ -6,8 +6,8 @@ export interface Entry {
   readonly length: number;
   readonly claimed: number;
   readonly order: number;
-  /** Whether a field stands where the entry says, given the base address. */
-  fits(base: number): boolean;
+  /** Whether a field stands in the record where the entry says, given the base address. */
+  fits(record: Uint8Array, base: number): boolean;
 }
 
 /**
@@ -38,11 +38,11 @@ function entryAt(bytes: Uint8Array, at: number, end: number, order: number): Ent
     length,
     claimed,
     order,
-    fits: (base) =>
+    fits: (record, base) =>
       length > 0 &&
       claimed >= 0 &&
-      bytes[base + claimed + length - 1] === FIELD_END &&
-      bytes[base + claimed - 1] === FIELD_END,
+      record[base + claimed + length - 1] === FIELD_END &&
+      record[base + claimed - 1] === FIELD_END,
   };
 }
 

@@ -29,10 +29,13 @@ export function recordExtent(bytes: Uint8Array, start: number, last: boolean): E
       if (looksLikeLeader(bytes, end)) return { end, repairs: [NO_TERMINATOR] };
     }
   }
-  const terminator = bytes.indexOf(RECORD_END, start);
+  const first = bytes.indexOf(RECORD_END, start);
+  const further = first < 0 ? first : beyondStray(bytes, start, first, claimed, last);
+  if (further === null) return null;
+  const terminator = further;
   if (terminator < 0 && !last && available < LONGEST) return null;
   const limit = terminator < 0 ? bytes.length : terminator + 1;
-  const next = swallowedRecord(bytes, start + LEADER_LENGTH, limit);
+  const next = swallowedRecord(bytes, start + 1, limit);
   if (next > 0) {
     if (bytes[next - 1] === FIELD_END) return { end: next, repairs: [NO_TERMINATOR] };
     return { end: next, repairs: [note('truncated', 'The record breaks off and the next one begins.')] };
@@ -55,6 +58,33 @@ export function recordExtent(bytes: Uint8Array, start: number, last: boolean): E
     end: limit,
     repairs: [note('record-length', `The leader gives the record length as ${said}; it is ${length} bytes.`)],
   };
+}
+
+/** Characters that a record may have gained or lost besides a terminator inside it. */
+const SLACK = 8;
+
+/**
+ * The terminator that ends the record: the first one, unless no record begins behind it while about where the length says
+ * there is another with a record, or the end of the file, behind it. Null when more bytes are needed to say.
+ */
+function beyondStray(
+  bytes: Uint8Array,
+  start: number,
+  first: number,
+  claimed: number,
+  last: boolean,
+): number | null {
+  const end = start + claimed;
+  if (claimed >= 99999 || end - SLACK <= first + 1) return first;
+  if (bytes.length < end + SLACK + LEADER_LENGTH && !last) return null;
+  const isEnd = (at: number) => {
+    const next = afterBlanks(bytes, at + 1);
+    return next >= bytes.length || looksLikeLeader(bytes, next);
+  };
+  if (isEnd(first)) return first;
+  for (let at = first; at >= 0 && at < end + SLACK; at = bytes.indexOf(RECORD_END, at + 1))
+    if (at + 1 >= end - SLACK && isEnd(at)) return at;
+  return first;
 }
 
 const note = (code: Repair['code'], message: string) => ({ code, message, repaired: true });

@@ -23,7 +23,7 @@ export function readField(tag: string, text: string, note: Note): Field {
     if (subfields.length === 0) note('no-delimiter', `Field ${tag} had no subfield.`);
     return { tag, ind1: head[0]!, ind2: head[1]!, subfields };
   }
-  return irregularField(tag, head, subfields, note);
+  return irregularField(tag, withoutLineEnds(head), subfields, note);
 }
 
 /** The code is one character, also where that takes two units of UTF-16. */
@@ -48,6 +48,12 @@ function controlField(tag: string, text: string, note: Note): Field {
   const indicators = head.trim().length <= 2 && !/\S{2}/.test(head);
   return { tag, value: (indicators ? '' : head) + parts.map((part) => part.slice(1)).join('') };
 }
+
+/** A line that was broken between the indicators. */
+const withoutLineEnds = (head: string) => {
+  const whole = head.replace(/[\r\n]/g, '');
+  return whole.length === 2 ? `${whole}${' '.repeat(head.length - 2)}` : head;
+};
 
 function irregularField(tag: string, head: string, subfields: Subfield[], note: Note): Field {
   if (head.length < 2) {

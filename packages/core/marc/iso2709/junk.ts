@@ -11,6 +11,8 @@ export interface Junk {
   readonly unsure: boolean;
 }
 
+export const TERMINATOR_AGAIN = 'A record terminator stood there more than once; one was kept.';
+
 /** Passes over a byte order mark, line ends, NULs, doubled terminators and anything else before a leader that fits. */
 export function skipJunk(bytes: Uint8Array, from: number, atStart: boolean, last: boolean): Junk {
   const repairs: Repair[] = [];
@@ -33,10 +35,7 @@ export function skipJunk(bytes: Uint8Array, from: number, atStart: boolean, last
       );
     start = at;
     while (bytes[at] === RECORD_END) at++;
-    if (at > start)
-      repairs.push(
-        told('record-terminator', start, 'A record terminator stood there more than once; one was kept.'),
-      );
+    if (at > start) repairs.push(told('record-terminator', start, TERMINATOR_AGAIN));
     start = at;
     while (bytes[at] === 0) at++;
     if (at > start)

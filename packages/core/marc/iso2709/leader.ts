@@ -35,9 +35,15 @@ function inPlaces(text: string): string {
   const parts = /^(\d*)(\D*)2?2?(\d{0,5})(.*?)(45\d{0,2})?$/s.exec(text);
   const [, , kind = '', base = '', level = ''] = parts ?? [];
   let five = kind;
-  while (five.length > 5 && five.includes(' ')) five = five.replace(' ', '');
+  while (five.length > 5 && five.includes(' ')) five = withoutOneBlank(five);
   while (five.length < 5) five = `${five.slice(0, -1)} ${five.slice(-1)}`;
   return `00000${five.slice(0, 5)}22${base.padStart(5, '0')}${level.padEnd(3).slice(0, 3)}4500`;
+}
+
+/** Without the blank whose place makes the rest most like what stands in 05–09: nothing in 08, and coding a in 09. */
+function withoutOneBlank(text: string): string {
+  const shorter = [...text].flatMap((c, i) => (c === ' ' ? [text.slice(0, i) + text.slice(i + 1)] : []));
+  return shorter.find((t) => /^\S{3} a/.test(t)) ?? shorter.find((t) => /^\S{3} /.test(t)) ?? shorter[0]!;
 }
 
 /** The leader with the lengths that are true of the bytes. */

@@ -7,7 +7,7 @@ import { digits, FIELD_END, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END } from './
 import { readDirectory, type Directory } from './directory';
 import { readField, withoutStrays } from './field';
 import { recordExtent } from './extent';
-import { skipJunk } from './junk';
+import { skipJunk, TERMINATOR_AGAIN } from './junk';
 import { readLeader, saysLengths, withLengths } from './leader';
 
 export interface Iso2709Options {
@@ -126,6 +126,7 @@ function readRecord(
   };
   let dataEnd = length;
   while (dataEnd > 0 && bytes[dataEnd - 1] === RECORD_END) dataEnd--;
+  if (length - dataEnd > 1) note('record-terminator', TERMINATOR_AGAIN, dataEnd);
   if (dataEnd < LEADER_LENGTH + 1) return unreadable(`${length} bytes are too few for a record.`);
   const directory = readDirectory(bytes, dataEnd);
   if (directory.slots.length === 0 && directory.repairs.length > 0)
