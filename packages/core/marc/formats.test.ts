@@ -7,6 +7,7 @@ import { recogniseFormat } from './recognise';
 import { controlValue, field, firstValue, type MarcRecord } from './record';
 import { recordReader } from './reader';
 import { encodeUtf8 } from './charset/utf8';
+import { utf8Stream } from './charset/utf8-stream';
 import { isoToJson, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
 import { MARCXML_END, MARCXML_START, marcXmlElement } from './xml';
 
@@ -94,6 +95,48 @@ describe('MARC-in-JSON and MARCXML', () => {
     expect(found[1]![1]).toContain(code);
     expect(found[2]).toEqual(['3', []]);
   });
+  const title = (r: { record: MarcRecord | null } | undefined) =>
+    r?.record && firstValue(r.record, '245', 'a');
+  test.each<[string, string, string, string[]]>([
+    ['an ampersand alone', 'Eels & traps', 'Eels & traps', ['xml']],
+    ['a less-than sign alone', 'Eels < 2 years', 'Eels < 2 years', ['xml']],
+    ['an entity of HTML', 'Caf&eacute; &amp; bar', 'Caf&eacute; & bar', ['xml']],
+    ['a character that XML has not', 'Ee\u0001ls', 'Ee ls', ['xml']],
+    ['a reference to one', 'Ee&#1;ls', 'Ee ls', ['xml']],
+    ['elements in the text', 'Eels <b>and</b> traps', 'Eels and traps', ['xml']],
+    ['a comment', 'Eels <!-- and --> too', 'Eels  too', []],
+  ])('%s: the text is kept, and told', (_, given, kept, codes) => {
+    const [found] = read(`<collection>${element('2', given)}</collection>`).found;
+    expect(title(found)).toBe(kept);
+    expect(found!.repairs.map((r) => r.code)).toEqual(codes);
+  });
+  test('text outside subfields is kept as subfield a, and told', () => {
+    const text = element('2').replace('<subfield code="a">', 'The <subfield code="a">');
+    const [found] = read(text).found;
+    expect(found!.record!.fields[1]).toEqual(field('245', '10', 'a', 'The', 'a', 'Eels'));
+    expect(found!.repairs.map((r) => r.code)).toEqual(['no-delimiter']);
+  });
+  test('records in the answers of SRU and OAI-PMH, whose wrappers are called records too', () => {
+    const wrapped = (n: string) => `<record><recordData>${element(n)}</recordData></record>`;
+    expect(numbers(`<records>${wrapped('1')}\n${wrapped('2')}</records>`)).toEqual([
+      ['1', []],
+      ['2', []],
+    ]);
+  });
+  test('empty record elements are none', () => {
+    expect(numbers(`<collection><record/>${element('1')}<record /></collection>`)).toEqual([['1', []]]);
+  });
+  test('bytes that are no UTF-8 are read as Windows-1252, and told with the record that has them', () => {
+    const text = `<collection>${element('1', 'Caf\u00c3\u00a9')}${element('2', 'Caf\u00e9')}${element('3')}</collection>`;
+    const { found } = read(Uint8Array.from(text, (c) => c.charCodeAt(0)));
+    expect(found.map(title)).toEqual(['Café', 'Café', 'Eels']);
+    expect(found.map((r) => r.repairs.map((x) => x.code))).toEqual([[], ['bad-bytes'], []]);
+  });
+  test('a file that breaks off keeps the text so far', () => {
+    const text = `<collection>${element('1')}${element('2')}`;
+    const { found } = read(text.slice(0, text.lastIndexOf('els<')));
+    expect(title(found[1])).toBe('E');
+  });
   test('a file that breaks off keeps the fields before', () => {
     const text = `<collection>${element('1')}${element('2')}`;
     const { found, leftover } = read(text.slice(0, -30));
@@ -115,6 +158,57 @@ describe('MARC-in-JSON and MARCXML', () => {
   test('XML without a record says why', () => {
     expect(read('<collection></collection>').problem).toMatch(/no record/);
     expect(read('<collection><leader></collection>').problem).toMatch(/unexpected close tag|unclosed/);
+  });
+});
+
+describe('JSON that is not quite MARC-in-JSON', () => {
+  const read = (bytes: Uint8Array) => {
+    const reader = recordReader('json');
+    return [...reader.push(bytes), ...reader.end()];
+  };
+  test('what is no field, no subfield or no text is left out and named; the rest is kept', () => {
+    const [found] = read(
+      encodeUtf8(
+        '{"leader":"00000nam a2200000 i 4500","fields":[{"001":"x"},{"245":{"ind1":"1","ind2":"0","subfields":[{"a":"Eels"},{"b":null},5,{"n":2}]}},{"500":7},"odd"]}',
+      ),
+    );
+    expect(found!.record!.fields).toEqual([
+      { tag: '001', value: 'x' },
+      field('245', '10', 'a', 'Eels', 'n', '2'),
+    ]);
+    expect(found!.repairs.map((r) => [r.code, r.repaired])).toEqual(
+      Array.from({ length: 4 }, () => ['unreadable', false]),
+    );
+    expect(found!.repairs.map((r) => r.message).join(' ')).toMatch(/245 \$b .*245 .*500 .*"odd"/);
+  });
+  test('bytes that are no UTF-8 are read as Windows-1252, and told', () => {
+    const line = (title: string) =>
+      `{"leader":"00000nam a2200000 i 4500","fields":[{"245":{"ind1":"1","ind2":"0","subfields":[{"a":"${title}"}]}}]}\n`;
+    const found = read(Uint8Array.from(line('Eels') + line('Caf\u00e9 \u0096'), (c) => c.charCodeAt(0)));
+    expect(found.map((r) => firstValue(r.record!, '245', 'a'))).toEqual(['Eels', 'Café –']);
+    expect(found.map((r) => r.repairs.map((x) => x.code))).toEqual([[], ['bad-bytes']]);
+  });
+});
+
+describe('UTF-8 as it comes in pieces', () => {
+  test('text cut anywhere is the same text, and only bytes that are none are counted', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(fc.string({ unit: 'grapheme' }), fc.constant('\u00ff bad'))),
+        fc.integer({ min: 1, max: 9 }),
+        (parts, size) => {
+          const bytes = Buffer.concat(
+            parts.map((p) => (p === '\u00ff bad' ? Buffer.from(p, 'latin1') : Buffer.from(p))),
+          );
+          const stream = utf8Stream();
+          let text = '';
+          for (let at = 0; at < bytes.length; at += size) text += stream.push(bytes.subarray(at, at + size));
+          text += stream.end();
+          expect(text).toBe(parts.join('').toWellFormed());
+          expect(stream.badBetween(0, text.length)).toBe(parts.filter((p) => p === '\u00ff bad').length);
+        },
+      ),
+    );
   });
 });
 

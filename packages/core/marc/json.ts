@@ -1,4 +1,5 @@
-import { isControl, type Field, type MarcRecord } from './record';
+import { isControl, type Field, type MarcRecord, type Subfield } from './record';
+import type { RepairCode } from './repair';
 
 /** MARC-in-JSON: `{"leader":"…","fields":[{"001":"…"},{"245":{"ind1":"1","ind2":"0","subfields":[{"a":"…"}]}}]}`. */
 export function marcJson(record: MarcRecord): string {
@@ -26,29 +27,36 @@ export function marcJson(record: MarcRecord): string {
 const ESCAPED = /["\\\u0000-\u001f\ud800-\udfff]/;
 const quote = (text: string) => (ESCAPED.test(text) ? JSON.stringify(text) : `"${text}"`);
 
-/** Reads one MARC-in-JSON object; null when it is not one. What was mended is told as a sentence. */
-export function readMarcJson(
-  value: unknown,
-  told: (message: string) => void = () => undefined,
-): MarcRecord | null {
+type Told = (code: RepairCode, message: string, repaired?: boolean) => void;
+
+/** Reads one MARC-in-JSON object; null when it is not one. What was mended or cannot be kept is told. */
+export function readMarcJson(value: unknown, told: Told = () => undefined): MarcRecord | null {
   if (typeof value !== 'object' || value === null) return null;
   const { leader, fields } = value as { leader?: unknown; fields?: unknown };
   if (typeof leader !== 'string' || !Array.isArray(fields)) return null;
   const read: Field[] = [];
-  for (const entry of fields) {
-    if (typeof entry !== 'object' || entry === null) return null;
-    for (const [tag, content] of Object.entries(entry as Record<string, unknown>)) {
+  for (const entry of fields as unknown[]) {
+    const named = typeof entry === 'object' && entry !== null ? Object.entries(entry) : [];
+    if (named.length === 0) told('unreadable', `${shown(entry)} is no field and was left out.`, false);
+    for (const [tag, content] of named) {
       const f = readEntry(tag, content, told);
-      if (!f) return null;
-      read.push(f);
+      if (f) read.push(f);
+      else told('unreadable', `Field ${tag} holds ${shown(content)}, which is no field.`, false);
     }
   }
-  if (leader.length !== 24) told(`The leader has ${leader.length} of 24 characters; it was filled up.`);
+  if (leader.length !== 24)
+    told('leader', `The leader has ${leader.length} of 24 characters; it was filled up.`);
   const whole = leader.padEnd(24).slice(0, 24);
   return { leader: `${whole.slice(0, 9)}a${whole.slice(10)}`, fields: read };
 }
 
-function readEntry(tag: string, content: unknown, told: (message: string) => void): Field | null {
+/** A value in a sentence. */
+function shown(value: unknown): string {
+  const text = JSON.stringify(value);
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
+}
+
+function readEntry(tag: string, content: unknown, told: Told): Field | null {
   if (typeof content === 'string') return { tag, value: content.normalize('NFC') };
   if (typeof content !== 'object' || content === null) return null;
   const { ind1, ind2, subfields } = content as { ind1?: unknown; ind2?: unknown; subfields?: unknown };
@@ -56,6 +64,7 @@ function readEntry(tag: string, content: unknown, told: (message: string) => voi
   const indicator = (given: unknown) => {
     if (typeof given === 'string' && given.length === 1) return given;
     told(
+      'indicators',
       `Field ${tag} had ${typeof given === 'string' && given ? `“${given}”` : 'nothing'} for an indicator.`,
     );
     return typeof given === 'string' && given ? given[0]! : ' ';
@@ -64,13 +73,18 @@ function readEntry(tag: string, content: unknown, told: (message: string) => voi
     tag,
     ind1: indicator(ind1),
     ind2: indicator(ind2),
-    subfields: subfields.flatMap((s) =>
-      typeof s === 'object' && s !== null
-        ? Object.entries(s as Record<string, unknown>).map(([code, text]) => ({
-            code,
-            value: String(text).normalize('NFC'),
-          }))
-        : [],
-    ),
+    subfields: (subfields as unknown[]).flatMap((s) => readSubfields(tag, s, told)),
   };
+}
+
+function readSubfields(tag: string, given: unknown, told: Told): Subfield[] {
+  const named = typeof given === 'object' && given !== null ? Object.entries(given) : [];
+  if (named.length === 0)
+    told('unreadable', `Field ${tag} holds ${shown(given)}, which is no subfield.`, false);
+  return named.flatMap(([code, text]: [string, unknown]) => {
+    if (typeof text === 'string') return [{ code, value: text.normalize('NFC') }];
+    if (typeof text === 'number' || typeof text === 'boolean') return [{ code, value: String(text) }];
+    told('unreadable', `Field ${tag} $${code} holds ${shown(text)}, which is no text.`, false);
+    return [];
+  });
 }

@@ -3,6 +3,7 @@ import { readMarcJson } from './json';
 import { jsonSplitter } from './json-splitter';
 import type { FileFormat } from './recognise';
 import type { ReadRecord, Repair } from './repair';
+import { utf8Stream, type Utf8Stream } from './charset/utf8-stream';
 import { withoutDelimiters } from './strays';
 import { readOnceMore, twiceEncodedRepair } from './twice-encoded';
 import { marcXmlReader } from './xml';
@@ -47,29 +48,52 @@ function tidied(read: ReadRecord): ReadRecord {
 type Inner = RecordReader;
 
 function xmlReader(): Inner {
-  let decoder: TextDecoder | null = null;
+  let text: Utf8Stream | null = null;
   let head: number[] = [];
   const xml = marcXmlReader();
+  const tell = (read: ReadRecord) => toldBadBytes(read, text);
   const begin = () => {
     const bytes = Uint8Array.from(head);
     head = [];
-    decoder = new TextDecoder(xmlEncoding(bytes));
-    return xml.push(decoder.decode(bytes, { stream: true }));
+    text = textStream(xmlEncoding(bytes));
+    return xml.push(text.push(bytes));
   };
   return {
     push(chunk) {
-      if (decoder) return xml.push(decoder.decode(chunk, { stream: true }));
+      if (text) return xml.push(text.push(chunk)).map(tell);
       head.push(...chunk.subarray(0, DECLARATION));
       if (head.length < DECLARATION && chunk.length < DECLARATION) return [];
       const rest = chunk.subarray(Math.min(chunk.length, DECLARATION));
-      return [...begin(), ...xml.push(decoder!.decode(rest, { stream: true }))];
+      return [...begin(), ...xml.push(text!.push(rest))].map(tell);
     },
     end() {
-      const first = decoder ? [] : begin();
-      return [...first, ...xml.push(decoder!.decode()), ...xml.end()];
+      const first = text ? [] : begin();
+      return [...first, ...xml.push(text!.end()), ...xml.end()].map(tell);
     },
     problem: xml.problem,
     leftover: xml.leftover,
+  };
+}
+
+/** Text of bytes in an encoding; only UTF-8 can have bytes that are none of it. */
+function textStream(encoding: string): Utf8Stream {
+  if (encoding === 'utf-8') return utf8Stream();
+  const decoder = new TextDecoder(encoding);
+  return {
+    push: (chunk) => decoder.decode(chunk, { stream: true }),
+    end: () => decoder.decode(),
+    badBetween: () => 0,
+  };
+}
+
+/** A record with a word on the bytes in it that were no UTF-8. */
+function toldBadBytes(read: ReadRecord, text: Utf8Stream | null): ReadRecord {
+  const count = text?.badBetween(read.offset, read.offset + read.length) ?? 0;
+  if (count === 0) return read;
+  const message = `${count === 1 ? 'One byte is' : `${count} bytes are`} not UTF-8 and read as Windows-1252.`;
+  return {
+    ...read,
+    repairs: [...read.repairs, { code: 'bad-bytes', offset: read.offset, message, repaired: true }],
   };
 }
 
@@ -91,23 +115,23 @@ function xmlEncoding(head: Uint8Array): string {
 
 /** MARC-in-JSON: an object a line, objects one after another, or one array of them. */
 function jsonReader(): Inner {
-  const decoder = new TextDecoder('utf-8');
+  const stream = utf8Stream();
   const splitter = jsonSplitter();
   let [seen, good] = [0, 0];
   const read = (texts: ReturnType<typeof splitter.push>): ReadRecord[] =>
     texts.map(({ text, offset, value }) => {
       seen++;
       const repairs: Repair[] = [];
-      const record = readMarcJson(value, (message) =>
-        repairs.push({ code: 'indicators', offset, message, repaired: true }),
+      const record = readMarcJson(value, (code, message, repaired = true) =>
+        repairs.push({ code, offset, message, repaired }),
       );
       if (!record) return unreadable(text, offset);
       good++;
-      return { record, offset, length: text.length, repairs };
+      return toldBadBytes({ record, offset, length: text.length, repairs }, stream);
     });
   return {
-    push: (chunk) => read(splitter.push(decoder.decode(chunk, { stream: true }))),
-    end: () => read([...splitter.push(decoder.decode()), ...splitter.end()]),
+    push: (chunk) => read(splitter.push(stream.push(chunk))),
+    end: () => read([...splitter.push(stream.end()), ...splitter.end()]),
     problem: () => (seen > 0 && good === 0 ? 'No part of this file is a MARC-in-JSON record.' : null),
     leftover: () => [],
   };

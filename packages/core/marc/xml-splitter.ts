@@ -15,8 +15,9 @@ export interface XmlPiece {
   readonly closed: boolean;
 }
 
-const START = /<(?:[\w.-]+:)?record(?=[\s>/])/g;
-const EDGE = /<\/(?:[\w.-]+:)?record\s*>|<(?:[\w.-]+:)?record(?=[\s>/])/g;
+const START = /<(?:[\w.-]+:)?record(?=[\s>/])(?!\s*\/>)/g;
+const EDGE = /<\/(?:[\w.-]+:)?record\s*>|<(?:[\w.-]+:)?record(?=[\s>/])(?!\s*\/>)/g;
+const PART = /<(?:[\w.-]+:)?(?:leader|controlfield|datafield)[\s>/]/;
 /** The longest start tag or end tag that a piece of the stream may cut in two. */
 const MARGIN = 200;
 const LONGEST = 1 << 26;
@@ -45,6 +46,11 @@ export function xmlSplitter(): XmlSplitter {
       if (!edge && !last && rest.length - start < LONGEST) {
         at = start;
         break;
+      }
+      // Answers of SRU and OAI-PMH wrap records in elements of the same name; those have nothing of a record themselves.
+      if (edge && !edge[0].startsWith('</') && !PART.test(rest.slice(start, edge.index))) {
+        at = edge.index;
+        continue;
       }
       const closed = edge?.[0].startsWith('</') ?? false;
       const end = edge ? edge.index + (closed ? edge[0].length : 0) : rest.length;

@@ -54,12 +54,15 @@ function whyNone(text: string): string {
 
 function readRecordElement({ text, offset, closed }: XmlPiece): ReadRecord {
   const repairs: Repair[] = [];
-  const note = (code: Repair['code'], message: string, repaired = true) =>
-    repairs.push({ code, offset, message, repaired });
-  const { leader, fields, failed } = parseRecord(text, (message) => note('indicators', message));
+  const note: Note = (code, message, repaired = true) => repairs.push({ code, offset, message, repaired });
+  let read = parseRecord(text);
   if (!closed) note('truncated', 'The record is not closed; what there is of it was read.');
-  else if (failed)
-    note('xml', `The XML of this record is not well-formed (${failed}); what could be read was kept.`);
+  if (read.failed && (closed || hasStrays(text))) {
+    note('xml', `The XML of this record is not well-formed (${read.failed}); what could be read was kept.`);
+    read = parseRecord(withoutXmlStrays(text));
+  }
+  for (const [code, message] of read.told) note(code, message);
+  const { leader, fields } = read;
   if (fields.length === 0 && leader === '') {
     note('unreadable', 'Nothing in this record element could be read.', false);
     return { record: null, offset, length: text.length, repairs };
@@ -69,57 +72,98 @@ function readRecordElement({ text, offset, closed }: XmlPiece): ReadRecord {
   return { record, offset, length: text.length, repairs };
 }
 
-/** Leader and fields of one record element; the first thing that is wrong with its XML. */
-function parseRecord(
-  xml: string,
-  told: (message: string) => void,
-): { leader: string; fields: Field[]; failed: string | null } {
+type Note = (code: Repair['code'], message: string, repaired?: boolean) => void;
+
+/** What was read of one record element. */
+interface Parsed {
+  readonly leader: string;
+  readonly fields: Field[];
+  /** The first thing that is wrong with its XML. */
+  readonly failed: string | null;
+  readonly told: readonly [Repair['code'], string][];
+}
+
+/** An ampersand that begins no reference of XML, a less-than sign that begins no element of a record. */
+const STRAY_AMPERSAND = /&(?!(?:#\d+|#[xX][\da-fA-F]+|amp|lt|gt|quot|apos);)/g;
+const STRAY_LESS_THAN =
+  /<(?!\/?(?:[\w.-]+:)?(?:record|leader|controlfield|datafield|subfield)(?=[\s>/])|!\[CDATA\[|!--|\?)/g;
+/** What XML 1.0 has not, and references to it. */
+const NO_XML = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g;
+const NO_XML_REFERENCE = /&#(?:0*(?:[0-8]|1[124-9]|2\d|3[01])|[xX]0*(?:[0-8bBcCeEfF]|1[\da-fA-F]));/g;
+
+const withoutXmlStrays = (text: string): string =>
+  text
+    .replace(STRAY_AMPERSAND, '&amp;')
+    .replace(STRAY_LESS_THAN, '&lt;')
+    .replace(NO_XML, ' ')
+    .replace(NO_XML_REFERENCE, ' ');
+const hasStrays = (text: string): boolean => withoutXmlStrays(text) !== text;
+
+const local = (name: string) => name.slice(name.indexOf(':') + 1);
+
+/** Leader and fields of one record element. */
+function parseRecord(xml: string): Parsed {
   const fields: Field[] = [];
+  const told: [Repair['code'], string][] = [];
   let [leader, failed, tag, code]: [string, string | null, string, string] = ['', null, '', ''];
-  let ind: [string, string] = [' ', ' '];
+  let [ind1, ind2] = [' ', ' '];
   let subfields: Subfield[] | null = null;
-  let text: string | null = null;
+  let inside: string | null = null;
+  let text = '';
   const indicator = (given: string | undefined) => {
     if (given?.length === 1) return given;
-    told(`Field ${tag} had ${given ? `“${given}”` : 'nothing'} for an indicator.`);
+    told.push(['indicators', `Field ${tag} had ${given ? `“${given}”` : 'nothing'} for an indicator.`]);
     return given?.[0] ?? ' ';
   };
+  const close = (element: string) => {
+    const content = text.normalize('NFC');
+    if (element === 'leader') leader = content;
+    else if (element === 'controlfield') fields.push({ tag, value: content });
+    else if (element === 'subfield') subfields?.push({ code, value: content });
+    [inside, text] = [null, ''];
+  };
+  const endField = () => {
+    if (subfields) fields.push({ tag, ind1, ind2, subfields });
+    subfields = null;
+  };
   const parser = new SaxesParser({ xmlns: false, fragment: true });
-  const local = (name: string) => name.slice(name.indexOf(':') + 1);
   parser.on('error', (error) => (failed ??= error.message));
   parser.on('opentag', ({ name, attributes }) => {
     const a = attributes as Record<string, string>;
     const element = local(name);
-    if (element === 'leader') text = '';
-    else if (element === 'controlfield') [tag, text] = [a.tag ?? '', ''];
-    else if (element === 'datafield') {
+    if (element === 'datafield') {
       [tag, subfields] = [a.tag ?? '', []];
-      ind = [indicator(a.ind1), indicator(a.ind2)];
-    } else if (element === 'subfield') [code, text] = [a.code ?? ' ', ''];
+      [ind1, ind2] = [indicator(a.ind1), indicator(a.ind2)];
+    } else if (HAS_TEXT.has(element)) {
+      if (inside) close(inside);
+      [inside, text] = [element, ''];
+      if (element === 'controlfield') tag = a.tag ?? '';
+      if (element === 'subfield') code = a.code ?? ' ';
+    } else if (inside)
+      told.push(['xml', `Field ${tag} had an element “${name}” in its text; only its text was kept.`]);
   });
   const more = (t: string) => {
-    if (text !== null) text += t;
+    if (inside) text += t;
+    else if (subfields && t.trim()) {
+      told.push(['no-delimiter', `Field ${tag} had text outside its subfields; it was kept as subfield a.`]);
+      subfields.push({ code: 'a', value: t.trim().normalize('NFC') });
+    }
   };
   parser.on('text', more);
   parser.on('cdata', more);
-  const endField = () => {
-    if (subfields) fields.push({ tag, ind1: ind[0], ind2: ind[1], subfields });
-    subfields = null;
-  };
   parser.on('closetag', ({ name }) => {
-    const content = (text ?? '').normalize('NFC');
     const element = local(name);
-    if (element === 'leader') leader = content;
-    else if (element === 'controlfield') fields.push({ tag, value: content });
-    else if (element === 'subfield') subfields?.push({ code, value: content });
+    if (element === inside) close(element);
     else if (element === 'datafield') endField();
-    text = null;
   });
   parser.write(xml).close();
-  // A record that breaks off inside a field keeps the subfields before.
+  // A record that breaks off inside a field keeps what there is of it.
+  if (inside) close(inside);
   endField();
-  return { leader, fields, failed };
+  return { leader, fields, failed, told };
 }
+
+const HAS_TEXT: ReadonlySet<string> = new Set(['leader', 'controlfield', 'subfield']);
 
 function mendLeader(found: string, repairs: Repair[], offset: number): string {
   repairs.push({

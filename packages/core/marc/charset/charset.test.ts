@@ -39,7 +39,7 @@ describe('MARC-8 (MARC 21 Specifications: Character Sets, part 2)', () => {
 describe('UTF-8', () => {
   test('two bad bytes in a text do not spoil the rest', () => {
     const bytes = Uint8Array.from([...encodeUtf8('Étude '), 0xe9, 0x20, 0x93, ...encodeUtf8(' plaît')]);
-    expect(decodeForgiving(bytes)).toEqual({ text: 'Étude é “ plaît', bad: [7, 9] });
+    expect(decodeForgiving(bytes)).toEqual({ text: 'Étude é “ plaît', bad: [7, 9], places: [6, 8] });
   });
   test.each(['', 'abc', 'é', '漢', '𝔥é'])('length of %p in bytes', (text) => {
     expect(utf8Length(text)).toBe(encodeUtf8(text).length);

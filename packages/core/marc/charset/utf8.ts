@@ -16,10 +16,11 @@ export function decodeUtf8(bytes: Uint8Array): string | null {
 
 /**
  * Decodes UTF-8 sequence by sequence; a byte that belongs to none is read as Windows-1252.
- * `bad` are the offsets of such bytes.
+ * `bad` are the offsets of such bytes, `places` where their characters stand in the text.
  */
-export function decodeForgiving(bytes: Uint8Array): { text: string; bad: number[] } {
+export function decodeForgiving(bytes: Uint8Array): { text: string; bad: number[]; places: number[] } {
   const bad: number[] = [];
+  const places: number[] = [];
   let text = '';
   let good = 0;
   const flush = (to: number) => {
@@ -32,12 +33,13 @@ export function decodeForgiving(bytes: Uint8Array): { text: string; bad: number[
       continue;
     }
     flush(i);
+    places.push(text.length);
     text += windows1252Character(bytes[i]!);
     bad.push(i);
     good = ++i;
   }
   flush(bytes.length);
-  return { text, bad };
+  return { text, bad, places };
 }
 
 /** Length of the well-formed sequence at `i` (Unicode Standard, table 3-7), 0 when there is none. */
