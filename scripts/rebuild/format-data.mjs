@@ -1,7 +1,8 @@
 // Rebuilds packages/core/format/data/*.json. Facts only: tags, names, repeatability, indicator values, subfields, fixed
 // positions with their codes, code lists.
 // - bibliographic.json and codes.json from the Avram schema of the MARC 21 bibliographic format
-//   (Debian: libmarc-schema-perl, which follows the Library of Congress documentation)
+//   (Debian: libmarc-schema-perl, which follows the Library of Congress documentation), with what indicators once meant
+//   from facts/former-values.txt
 // - authority.json and holdings.json from the line-by-line facts beside this script (see the heads of those files)
 import { readFileSync, writeFileSync } from 'node:fs';
 
@@ -64,6 +65,20 @@ function bibliographicField([tag, f]) {
   return [tag, out];
 }
 
+/** Adds to the indicators of fields the values that they once had. */
+function withFormerValues(fields) {
+  for (const line of readFileSync(new URL('facts/former-values.txt', here), 'utf8').split('\n')) {
+    if (line.startsWith('#') || line.trim() === '') continue;
+    const [, tags, which, rest] = /^([\d,]+) ([12]) (.*)$/.exec(line);
+    for (const tag of tags.split(',').filter((t) => fields[t])) {
+      const indicators = (fields[tag].indicators ??= [null, null]);
+      const known = (indicators[which - 1] ??= { name: 'Undefined', values: { ' ': 'Undefined' } });
+      known.obsolete = { ...namedValues(rest).values, ...known.obsolete };
+    }
+  }
+  return fields;
+}
+
 /** `100 NR Heading - Personal name`, then lines `1 Name: value Meaning; …`, `2 …`, `$a R? Name; …`, `@06-08 Name: code Meaning; …`. */
 function factsFormat(name) {
   const fields = {};
@@ -123,7 +138,7 @@ const by = 'by scripts/rebuild/format-data.mjs';
 write(
   'bibliographic',
   `MARC 21 Format for Bibliographic Data (Library of Congress), read from libmarc-schema-perl ${by}`,
-  Object.fromEntries(Object.entries(schema.fields).map(bibliographicField)),
+  withFormerValues(Object.fromEntries(Object.entries(schema.fields).map(bibliographicField))),
 );
 for (const format of ['authority', 'holdings'])
   write(

@@ -204,7 +204,7 @@ describe('UTF-8 as it comes in pieces', () => {
           let text = '';
           for (let at = 0; at < bytes.length; at += size) text += stream.push(bytes.subarray(at, at + size));
           text += stream.end();
-          expect(text).toBe(parts.join('').toWellFormed());
+          expect(text).toBe(parts.join(''));
           expect(stream.badBetween(0, text.length)).toBe(parts.filter((p) => p === '\u00ff bad').length);
         },
       ),
