@@ -5,7 +5,7 @@ import { windows1252Character } from '../text';
 import { anyRecord, comparable } from '../testing/records';
 import { encodeUtf8 } from './charset/utf8';
 import { encodeMarc8 } from './charset/marc8-encode';
-import { readableRecords, readIso2709, writeIso2709 } from './iso2709';
+import { iso2709Reader, readableRecords, readIso2709, writeIso2709 } from './iso2709';
 import { marcJson } from './json';
 import { recordReader } from './reader';
 import { field, type Field, type MarcRecord } from './record';
@@ -282,28 +282,41 @@ describe('which encoding it is', () => {
   });
 });
 
+const damages = fc.array(
+  fc.tuple(
+    fc.integer({ min: 0, max: good.length - 1 }),
+    fc.oneof(fc.integer({ min: 0, max: 255 }), fc.constantFrom(0x1d, 0x1e, 0x1f, 0x30)),
+    fc.constantFrom('put', 'insert', 'remove'),
+  ),
+  { minLength: 1, maxLength: 6 },
+);
+const spoilt = (done: readonly (readonly [number, number, string])[]) =>
+  done.reduce((s, [at, byte, how]) => {
+    const c = String.fromCharCode(byte);
+    return how === 'put' ? put(s, at, c) : how === 'insert' ? insert(s, at, c) : remove(s, at);
+  }, good);
+
 test('any damage at all, anywhere: nothing throws, and the records around it are whole', () => {
   fc.assert(
-    fc.property(
-      fc.array(
-        fc.tuple(
-          fc.integer({ min: 0, max: good.length - 1 }),
-          fc.integer({ min: 0, max: 255 }),
-          fc.constantFrom('put', 'insert', 'remove'),
-        ),
-        { minLength: 1, maxLength: 6 },
-      ),
-      (damages) => {
-        const spoiled = damages.reduce((s, [at, byte, how]) => {
-          const c = String.fromCharCode(byte);
-          return how === 'put' ? put(s, at, c) : how === 'insert' ? insert(s, at, c) : remove(s, at);
-        }, good);
-        const found = readableRecords(read(spoiled)).map((r) => JSON.stringify(r.fields));
-        expect(found).toContain(JSON.stringify(record('1').fields));
-        expect(found).toContain(JSON.stringify(record('3').fields));
-      },
-    ),
+    fc.property(damages, (done) => {
+      const found = readableRecords(read(spoilt(done))).map((r) => JSON.stringify(r.fields));
+      expect(found).toContain(JSON.stringify(record('1').fields));
+      expect(found).toContain(JSON.stringify(record('3').fields));
+    }),
     { numRuns: 600 },
+  );
+});
+
+test('a damaged file read in pieces of any size gives what it gives in one', () => {
+  fc.assert(
+    fc.property(damages, fc.integer({ min: 1, max: 400 }), (done, size) => {
+      const file = bytes(first + spoilt(done) + third);
+      const reader = iso2709Reader();
+      const found = [];
+      for (let at = 0; at < file.length; at += size) found.push(...reader.push(file.slice(at, at + size)));
+      expect([...found, ...reader.end()]).toEqual(readIso2709(file));
+    }),
+    { numRuns: 400 },
   );
 });
 

@@ -73,8 +73,10 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
     },
   });
   const waiting = [
-    totals.left && `${counted(totals.left, 'record')} stayed in the delivery and need another look`,
-    totals.asked && `${counted(totals.asked, 'record')} still wait for a decision`,
+    totals.left &&
+      `${counted(totals.left, 'record')} stayed in the delivery and ${totals.left === 1 ? 'needs' : 'need'} another look`,
+    totals.asked &&
+      `${counted(totals.asked, 'record')} still ${totals.asked === 1 ? 'waits' : 'wait'} for a decision`,
   ].filter(Boolean);
   return `${sentenceOf(delivery.name, totalsFrom(totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
 });

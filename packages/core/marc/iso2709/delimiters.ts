@@ -43,3 +43,10 @@ export function leaderFits(bytes: Uint8Array, at: number): boolean {
     (length > LEADER_LENGTH && bytes[at + length - 1] === RECORD_END)
   );
 }
+
+/** Whether a leader stands here of which more bytes are needed to say if it fits. */
+export function mayFitWithMore(bytes: Uint8Array, at: number): boolean {
+  if (digits(bytes, at, 5) < 0 || !looksLikeLeader(bytes, at) || leaderFits(bytes, at)) return false;
+  const said = Math.max(digits(bytes, at, 5), digits(bytes, at + 12, 5));
+  return at + said > bytes.length;
+}

@@ -35,7 +35,7 @@ export function recordExtent(bytes: Uint8Array, start: number, last: boolean): E
   const terminator = further;
   if (terminator < 0 && !last && available < LONGEST) return null;
   const limit = terminator < 0 ? bytes.length : terminator + 1;
-  const next = swallowedRecord(bytes, start + 1, limit);
+  const next = swallowedRecord(bytes, start, limit);
   if (next > 0) {
     if (bytes[next - 1] === FIELD_END) return { end: next, repairs: [NO_TERMINATOR] };
     return { end: next, repairs: [note('truncated', 'The record breaks off and the next one begins.')] };
@@ -96,11 +96,15 @@ function afterBlanks(bytes: Uint8Array, from: number): number {
   return at;
 }
 
-/** The start of a record inside what seems to be this one: after a field terminator, or where a leader fits exactly. */
-function swallowedRecord(bytes: Uint8Array, from: number, to: number): number {
-  for (let i = from; i + LEADER_LENGTH < to; i++) {
+/**
+ * The start of a record inside what seems to be this one: after a field terminator, or where a leader fits exactly. Within
+ * the first 24 bytes, which are a leader that breaks off, only the latter.
+ */
+function swallowedRecord(bytes: Uint8Array, start: number, to: number): number {
+  for (let i = start + 1; i + LEADER_LENGTH < to; i++) {
     if (bytes[i + 10] !== 0x32 || bytes[i + 11] !== 0x32 || digits(bytes, i, 5) <= LEADER_LENGTH) continue;
-    if (bytes[i - 1] === FIELD_END ? looksLikeLeader(bytes, i) : leaderFits(bytes, i)) return i;
+    const behindField = i >= start + LEADER_LENGTH && bytes[i - 1] === FIELD_END;
+    if (behindField ? looksLikeLeader(bytes, i) : leaderFits(bytes, i)) return i;
   }
   return -1;
 }

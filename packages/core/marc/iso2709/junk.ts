@@ -1,5 +1,13 @@
 import { LONGEST } from './extent';
-import { digits, FIELD_END, LEADER_LENGTH, leaderFits, looksLikeLeader, RECORD_END } from './delimiters';
+import {
+  digits,
+  FIELD_END,
+  LEADER_LENGTH,
+  leaderFits,
+  looksLikeLeader,
+  mayFitWithMore,
+  RECORD_END,
+} from './delimiters';
 import type { Repair } from '../repair';
 
 /** What stands before the next record and is none of it. */
@@ -52,6 +60,7 @@ export function skipJunk(bytes: Uint8Array, from: number, atStart: boolean, last
   const before = Math.min(limit, field < 0 ? limit : field) - LEADER_LENGTH;
   const to = Math.max(before, Math.min(at + LEADER_LENGTH, limit - LEADER_LENGTH));
   for (let i = at + 1; i <= to; i++) {
+    if (!last && mayFitWithMore(bytes, i)) return { next: at, repairs, unsure: true };
     if (!leaderFits(bytes, i)) continue;
     const dropped = bytes.slice(at, i);
     repairs.push({
