@@ -5,6 +5,7 @@ import './field-view.css';
 import { FieldEditor } from './FieldEditor';
 import { useFormat } from './format';
 import { KIND_OF_SEVERITY, Mark } from './Mark';
+import { stretches } from './stretches';
 
 interface Props {
   readonly record: MarcRecord;
@@ -191,17 +192,19 @@ export function FieldBody({
   );
 }
 
+/** Text with what each finding concerns underlined; where two overlap, the first one is. */
 function underlined(text: string, findings: readonly Finding[]): ReactNode {
-  const f = findings[0];
-  if (!f) return <bdi>{text}</bdi>;
-  const [start, end] = [f.where.start ?? 0, f.where.end ?? text.length];
   return (
     <bdi>
-      {text.slice(0, start)}
-      <u className={`found ${f.severity}`} title={f.message}>
-        {text.slice(start, end)}
-      </u>
-      {text.slice(end)}
+      {stretches(text, findings).map(({ part, finding }, i) =>
+        finding ? (
+          <u key={i} className={`found ${finding.severity}`} title={finding.message}>
+            {part}
+          </u>
+        ) : (
+          part
+        ),
+      )}
     </bdi>
   );
 }
