@@ -27,9 +27,9 @@ export interface IsbnReading {
 
 /** Reads an ISBN from the text of 020 $a, or from a scan: hyphens and blanks between digits do not matter. */
 export function readIsbn(text: string): IsbnReading | null {
-  const found = /^\s*(?:ISBN[:\s-]*)?((?:\d[ -]?){8,12}[\dXx])(?!\d)(.*)$/s.exec(text);
+  const found = /^\s*(?:ISBN[:\s-]*)?((?:\d[ \-\u2010-\u2015]?){8,12}[\dXx])(?!\d)(.*)$/s.exec(text);
   if (!found) return null;
-  const digits = found[1]!.replace(/[ -]/g, '').toUpperCase();
+  const digits = found[1]!.replace(/[^\dXx]/g, '').toUpperCase();
   const rest = found[2]!.trim();
   const result = (isbn13: string | null, problem: string | null) => ({ digits, isbn13, rest, problem });
   if (/^\d{9}[\dX]$/.test(digits)) {

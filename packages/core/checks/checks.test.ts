@@ -76,7 +76,10 @@ test.each<[string, Field[]]>([
   ['obsolete', plus(field('503', '  ', 'a', 'x'))],
   ['obsolete', instead(title('a', 'Notes /', 'd', 'x', 'c', 'A.'))],
   ['obsolete', instead(field('082', ' 4', 'a', '746.41'))],
-  ['obsolete', [...instead(field('245', '10', 'a', 'Notes on eels /', 'c', 'A.')), field('100', '10', 'a', 'A.')]],
+  [
+    'obsolete',
+    [...instead(field('245', '10', 'a', 'Notes on eels /', 'c', 'A.')), field('100', '10', 'a', 'A.')],
+  ],
   ['empty-subfield', plus(field('500', '  ', 'a', ' '))],
   ['empty-subfield', plus(field('500', '  '))],
   ['fixed-length', instead({ tag: '008', value: '900101s1990' })],

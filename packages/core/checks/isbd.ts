@@ -8,9 +8,9 @@ import type { RecordView } from './view';
 export const followsIsbd = (view: RecordView, house: HouseRules): boolean =>
   house.punctuation === 'kept' && 'ai'.includes(view.record.leader[18] ?? ' ');
 
-/** Text that ends with a mark instead of any other mark of the ISBD. */
+/** Text that ends with a mark instead of any other mark of the ISBD; a comma stands for a full stop too. */
 export const withMark = (text: string, mark: string): string =>
   text
     .trimEnd()
-    .replace(/(?:\s+[:;=/+]|[,;:])$/, '')
+    .replace(mark === ',' ? /(?:\s+[:;=/+]|[,;:.])$/ : /(?:\s+[:;=/+]|[,;:])$/, '')
     .trimEnd() + mark;

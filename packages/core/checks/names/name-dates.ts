@@ -23,7 +23,6 @@ export const nameDates: Check = {
         const plain = /^(\d{4})-(\d{4})?[.,]*$/.exec(value);
         if (plain && (plain[2] === undefined || plain[2] >= plain[1]!)) continue;
         const where = inSubfield(p, i);
-        const spaced = /(\d) ?[-–—] ?(?=\d)|(\d) [-–—]/.exec(value);
         const closed = value
           .replace(/(\d) ?[-–—] ?(?=\d)/g, '$1-')
           .replace(/(\d) ?[–—]/g, '$1-')
@@ -31,7 +30,7 @@ export const nameDates: Check = {
         const years = /^(\d{4})-(\d{4})/.exec(closed);
         if (years && years[2]! < years[1]!)
           tell({ severity: 'warning', where, message: `The dates run backwards: ${value}.` });
-        else if (spaced && closed !== value)
+        else if (closed !== value)
           tell({
             severity: 'advice',
             where,

@@ -1,3 +1,4 @@
+import type { Subfield } from '../../marc';
 import { change, safe, type Check } from '../finding';
 import { inSubfield } from '../view';
 
@@ -11,15 +12,10 @@ export const isbnQualifier: Check = {
   run({ isbns }, tell) {
     for (const { p, i, value, isbn } of isbns) {
       if (!isbn?.rest || isbn.problem) continue;
-      const text = isbn.rest.replace(/^[(:\s]+|[)\s:]+$/g, '');
-      if (text === '') continue;
+      const parts = partsOf(isbn.rest);
+      if (parts.length === 0) continue;
       const subfields = p.field.subfields.flatMap((x, k) =>
-        k === i
-          ? [
-              { code: 'a', value: isbn.digits },
-              { code: /\d[.,]\d\d/.test(text) ? 'c' : 'q', value: text },
-            ]
-          : [x],
+        k === i ? [{ code: 'a', value: isbn.digits }, ...parts] : [x],
       );
       tell({
         severity: 'advice',
@@ -30,3 +26,12 @@ export const isbnQualifier: Check = {
     }
   },
 };
+
+/** Each bracket is a qualifier of its own, what stands outside them a price when it looks like one. */
+function partsOf(rest: string): Subfield[] {
+  return rest
+    .split(/[()]/)
+    .map((text) => text.replace(/^[\s:;,]+|[\s:;,]+$/g, ''))
+    .filter((text) => text !== '')
+    .map((value) => ({ code: /\d[.,]\d\d\b/.test(value) ? 'c' : 'q', value }));
+}

@@ -22,7 +22,10 @@ export const deweyForm: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i),
-          message: `The class ${value} is longer than the house keeps; cut it is ${cut}.`,
+          message:
+            value.replace(/[/′']/g, '') === cut
+              ? `The class ${value} has marks where it may be cut; without them it is ${cut}.`
+              : `The class ${value} is longer than the house keeps; cut it is ${cut}.`,
           fix: safe(`Cut it to ${cut}`, setText(p, i, cut)),
         });
       }
