@@ -5,3 +5,4 @@ export { fixAll } from './fix-all';
 export { initialArticle } from './initial-article';
 export { lowerAfterArticle } from './title/capital-after-article';
 export { subjectKey } from './subject-key';
+export { withoutParts } from './without-parts';

@@ -1,54 +1,60 @@
+import { beginsWithAnything, runawayIn } from './runaway';
 import type { TextMatch } from './step';
 
 /** Texts longer than this are left alone by an expression. */
 export const LONGEST_TEXT = 10_000;
 
 /**
- * The regular expression of a match, or a sentence on what is wrong with it. What could run for ever is refused: a
- * repetition of something that repeats itself, a reference back, more than two open repetitions of anything.
+ * The regular expression of a match, or a sentence on what is wrong with it. What could run for ever is refused
+ * (`runaway.ts`): nothing can stop an expression once it runs.
  */
 export function expressionOf({ find, expression }: TextMatch): RegExp | string {
-  if (find === '') return 'There is nothing to look for.';
-  if (!expression) return new RegExp(find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'giu');
-  const runaway = runawayIn(find);
-  if (runaway) return runaway;
+  const key = `${expression ? 'e' : 't'}${find}`;
+  let made = known.get(key);
+  if (made === undefined) {
+    made = expression ? written(find) : plain(find);
+    if (known.size >= MOST) known.clear();
+    known.set(key, made);
+  }
+  return made;
+}
+
+/** The same few expressions are asked for again and again, for every text of every record. */
+const known = new Map<string, RegExp | string>();
+const MOST = 500;
+const NOTHING = 'There is nothing to look for.';
+
+const plain = (find: string): RegExp | string =>
+  find === '' ? NOTHING : new RegExp(find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'giu');
+
+function written(find: string): RegExp | string {
+  if (find === '') return NOTHING;
   try {
-    return new RegExp(find, 'gu');
+    // Where it begins with anything at all, a match begins where the search does or nowhere.
+    return runawayIn(find) ?? new RegExp(find, beginsWithAnything(find) ? 'guy' : 'gu');
   } catch (error) {
     return `The expression “${find}” is not well formed: ${(error as Error).message.replace(/^.*: /, '')}.`;
   }
 }
 
-function runawayIn(pattern: string): string | null {
-  const plain = pattern
-    .replace(/\\[\s\S]/g, (escape) => (/\\[1-9k]/.test(escape) ? '\u0001' : 'x'))
-    .replace(/\[[^\]]*\]/g, 'x');
-  if (plain.includes('\u0001'))
-    return `“${pattern}” refers back to a group, which could run for ever on a long text.`;
-  const open: boolean[] = [];
-  let wide = 0;
-  for (let i = 0; i < plain.length; i++) {
-    const repeats = /^(?:[*+]|\{\d+,\d*\})/.test(plain.slice(i + 1));
-    if (plain[i] === '(') open.push(false);
-    else if (plain[i] === ')') {
-      const inner = open.pop() ?? false;
-      if (inner && repeats)
-        return `“${pattern}” repeats something that repeats itself, which could run for ever on a long text.`;
-      if ((inner || repeats) && open.length) open[open.length - 1] = true;
-    } else if (repeats) {
-      if (open.length) open[open.length - 1] = true;
-      if (plain[i] === '.' && ++wide > 2)
-        return `“${pattern}” has more than two open repetitions (.*), which could run for ever on a long text.`;
-    }
-  }
-  return null;
+/** The text with every match replaced; `$1` in `by` stands for a group when the match is an expression. */
+export function replaced(text: string, match: TextMatch, by: string): string {
+  const expression = expressionOf(match);
+  if (typeof expression === 'string' || text.length > LONGEST_TEXT) return text;
+  const next = text.replace(linesApart(expression, text), match.expression ? by : by.replaceAll('$', '$$$$'));
+  return next === text ? text : next.normalize('NFC');
 }
+
+/** In a text of several lines a point does not go beyond the line, and a match may begin in the next. */
+const linesApart = (expression: RegExp, text: string): RegExp =>
+  expression.sticky && /[\n\r\u2028\u2029]/.test(text) ? new RegExp(expression.source, 'gu') : expression;
 
 /** Whether a text matches. A match that is not well formed matches nothing; `recipeProblems` tells it beforehand. */
 export function matches(text: string, match: TextMatch | undefined): boolean {
   if (!match) return true;
   const expression = expressionOf(match);
   if (typeof expression === 'string' || text.length > LONGEST_TEXT) return false;
-  expression.lastIndex = 0;
-  return expression.test(text);
+  const tried = linesApart(expression, text);
+  tried.lastIndex = 0;
+  return tried.test(text);
 }

@@ -52,12 +52,14 @@ function subfieldSteps(before: DataField, after: DataField): StepBody[] {
   const tags = before.tag;
   const count = (f: DataField, code: string) => f.subfields.filter((s) => s.code === code);
   const steps: StepBody[] = [];
+  const shorter = after.subfields.length < before.subfields.length;
   for (const code of new Set([...before.subfields, ...after.subfields].map((s) => s.code))) {
     const [was, is] = [count(before, code), count(after, code)];
     if (was.length === is.length) {
       was.forEach((s, i) => {
         const by = is[i]!.value;
-        if (s.value !== by)
+        // A full stop that a dropped part left behind comes with the step that drops it.
+        if (s.value !== by && !(shorter && /^6/.test(tags) && by === `${s.value}.`))
           steps.push({ step: 'replace-text', tags, codes: code, match: { find: s.value }, by });
       });
     } else if (was.length > is.length) {

@@ -1,11 +1,11 @@
 import { findAll, isAddress, parseAddress } from '../address';
 import { cutDewey, offerCallNumbers } from '../callnumbers';
-import { fixAll, lowerAfterArticle, subjectKey } from '../checks';
+import { fixAll, lowerAfterArticle, subjectKey, withoutParts } from '../checks';
 import type { HouseRules } from '../house';
 import { controlValue, isData, withField, type Field, type MarcRecord } from '../marc';
 import { fold } from '../text';
 import { inCase } from './letter-case';
-import { expressionOf, LONGEST_TEXT, matches } from './expression';
+import { matches, replaced } from './expression';
 import { chosen, mapData, mapFields, mapTexts, matchesTags, textOf, without } from './select';
 import type { StepBody } from './step';
 
@@ -83,16 +83,8 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
       return which === 1 ? { ...f, ind1: value } : { ...f, ind2: value };
     }),
 
-  'replace-text': (record, { tags, codes, match, by }) => {
-    const expression = expressionOf(match);
-    if (typeof expression === 'string') return record;
-    const replacement = match.expression ? by : by.replaceAll('$', '$$$$');
-    return mapData(record, tags, (f) =>
-      mapTexts(f, codes, (text) =>
-        text.length > LONGEST_TEXT ? text : text.replace(expression, replacement).normalize('NFC'),
-      ),
-    );
-  },
+  'replace-text': (record, { tags, codes, match, by }) =>
+    mapData(record, tags, (f) => mapTexts(f, codes, (text) => replaced(text, match, by))),
 
   'change-case': (record, { tags, codes, to }) => {
     const language = languageOf(record);
@@ -121,11 +113,11 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
   },
 
   'drop-subdivision': (record, { text }) =>
-    mapFields(record, (f) =>
-      isData(f) && SUBDIVIDED.test(f.tag)
-        ? without(f, (s) => 'vxyz'.includes(s.code) && fold(s.value) === fold(text))
-        : f,
-    ),
+    mapFields(record, (f) => {
+      if (!isData(f) || !SUBDIVIDED.test(f.tag)) return f;
+      const left = withoutParts(f, (s) => 'vxyz'.includes(s.code) && fold(s.value) === fold(text));
+      return left.subfields.some((s) => s.code >= 'a') ? left : null;
+    }),
 
   'rename-subdivision': (record, { text, by }) =>
     mapFields(record, (f) =>

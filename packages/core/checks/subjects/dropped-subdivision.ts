@@ -1,8 +1,8 @@
 import { foldOnce } from '../fold-once';
-import type { Subfield } from '../../marc';
 import { fold } from '../../text';
 import { change, safe, type Check } from '../finding';
-import { SUBJECT_TAGS, inSubfield, lastTextOf, subfieldsOf, type Placed } from '../view';
+import { SUBJECT_TAGS, inSubfield, subfieldsOf } from '../view';
+import { withoutParts } from '../without-parts';
 
 export const droppedSubdivision: Check = {
   rule: 'dropped-subdivision',
@@ -21,21 +21,18 @@ export const droppedSubdivision: Check = {
           severity: 'advice',
           where: inSubfield(p, i),
           message: `The subdivision “${value}” is dropped in this library.`,
-          fix: safe(`Drop “${value}”`, change(p, { subfields: withoutPart(p, i) })),
+          fix: safe(
+            `Drop “${value}”`,
+            change(
+              p,
+              withoutParts(p.field, (_, k) => k === i),
+            ),
+          ),
         });
       }
     }
   },
 };
-
-/** The heading without a part; the full stop that ended it ends what is left. */
-function withoutPart(p: Placed, i: number): readonly Subfield[] {
-  const ended = i === lastTextOf(p) && /\.\s*$/.test(p.field.subfields[i]!.value);
-  const left = p.field.subfields.filter((_, k) => k !== i);
-  return left.map((s, k) =>
-    ended && k === i - 1 && /[\p{L}\d]$/u.test(s.value) ? { ...s, value: `${s.value}.` } : s,
-  );
-}
 
 let last: { of: readonly string[]; set: Set<string> } | undefined;
 /** House rules are the same value from record to record. */
