@@ -127,8 +127,7 @@ function repetition({ element, min, max }: AST.Quantifier, samples: Samples): Pa
 
 /** Whether what an element takes can be of different lengths. */
 function changesLength(element: AST.Element): boolean {
-  if (element.type === 'Quantifier')
-    return element.min !== element.max || changesLength(element.element);
+  if (element.type === 'Quantifier') return element.min !== element.max || changesLength(element.element);
   if (element.type === 'Group' || element.type === 'CapturingGroup')
     return element.alternatives.some((w) => w.elements.some(changesLength));
   return element.type === 'Backreference';
