@@ -39,6 +39,16 @@ export const LISTS: CodeLists = {
     { code: 'PT', name: 'Pattern', price: 600 },
     { code: 'KT', name: 'Kit', price: 4500 },
   ],
+  funds: [
+    { code: 'GEN', name: 'General fund' },
+    { code: 'HOLT', name: 'Holt bequest' },
+    { code: 'CRAFT', name: 'Crafts council grant' },
+  ],
+  suppliers: [
+    { code: 'TP', name: 'Tallow & Pike' },
+    { code: 'RLS', name: 'Reedling Library Supply' },
+    { code: 'GIFT', name: 'Gifts' },
+  ],
 };
 
 /** Labels for the workroom's own use, and those that a supplier puts on shelf-ready books. */
@@ -86,8 +96,8 @@ export const SHEETS: readonly SupplierSheet[] = [
       branch: 'MR',
       location: 'OPEN',
       type: 'BK',
-      fund: 'general',
-      supplier: 'Reedling Library Supply',
+      fund: 'GEN',
+      supplier: 'RLS',
     },
     roll: 2,
   },
@@ -104,7 +114,7 @@ export interface Library {
 }
 
 const RECORDS = 1500;
-const SUPPLIERS = ['Tallow & Pike', 'Reedling Library Supply', 'gift', ''];
+const SUPPLIERS = ['TP', 'RLS', 'GIFT', ''];
 
 /** The whole demo library, always the same. */
 export function makeLibrary(): Library {
@@ -215,7 +225,7 @@ function makeCopy(random: Random, holding: number, barcode: string, number: numb
     type,
     status,
     price: random.chance(0.8) ? base + random.between(-5, 12) * 50 : base,
-    fund: random.chance(0.7) ? random.pick(['general', 'Holt bequest', 'crafts council']) : '',
+    fund: random.chance(0.7) ? random.pick(['GEN', 'HOLT', 'CRAFT']) : '',
     supplier: random.pick(SUPPLIERS),
     acquired: `${random.between(1998, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`,
     condition: random.chance(0.06)

@@ -128,7 +128,7 @@ const settingsShape = {
         ReturnType<typeof place>
       >,
     ).required(),
-    tables: object({ branch: table(), location: table(), type: table() }).required(),
+    tables: object({ branch: table(), location: table(), type: table(), fund: table() }).required(),
   }).required(),
   defaults: object({
     branch: code().defined(),
@@ -315,6 +315,18 @@ export const listsBody = object({
       code: code().required('A type needs a code.'),
       name: text().required('A type needs a name.'),
       price: number().integer().min(0).nullable().default(null),
+    }),
+  ).required(),
+  funds: array(
+    object({
+      code: text(60).trim().required('A fund needs a code.'),
+      name: text().required('A fund needs a name.'),
+    }),
+  ).required(),
+  suppliers: array(
+    object({
+      code: text(60).trim().required('A supplier needs a code.'),
+      name: text().required('A supplier needs a name.'),
     }),
   ).required(),
 });

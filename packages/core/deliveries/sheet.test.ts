@@ -23,6 +23,8 @@ const lists: CodeLists = {
   branches: [{ code: 'MR', name: 'Millrace' }],
   locations: [{ code: 'OPEN', name: 'Open shelves', branch: 'MR' }],
   types: [{ code: 'BK', name: 'Book', price: 1800 }],
+  funds: [{ code: 'GEN', name: 'General' }],
+  suppliers: [{ code: 'TP', name: 'Tallow & Pike' }],
 };
 const context = { lists, rolls: [], recipes: ['house-style'] };
 
@@ -79,6 +81,21 @@ describe('what cannot be saved', () => {
       'small letters',
       { defaults: { ...DEFAULT_SETTINGS.defaults, type: 'bk' } },
       /^defaults.type: “bk” is not a type here/,
+    ],
+    [
+      'a fund in small letters',
+      { defaults: { ...DEFAULT_SETTINGS.defaults, fund: 'gen' } },
+      /^defaults.fund: “gen” is not a fund here. Nearest: GEN/,
+    ],
+    [
+      'a supplier that is not on the list',
+      { defaults: { ...DEFAULT_SETTINGS.defaults, supplier: 'Tallow' } },
+      /^defaults.supplier: “Tallow” is not a supplier here/,
+    ],
+    [
+      'a table into a fund that is not there',
+      { mapping: { ...DEFAULT_SETTINGS.mapping, tables: { fund: { A1: 'HOLT' } } } },
+      /^mapping.tables.fund: For their A1/,
     ],
     [
       'a table into a code that is not there',

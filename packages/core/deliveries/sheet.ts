@@ -5,6 +5,7 @@ import {
   mappingProblems,
   NO_DEFAULTS,
   placeProblems,
+  sourceProblems,
   STANDARD_MAPPING,
   type CodeLists,
   type CopyDefaults,
@@ -150,6 +151,7 @@ export function settingsProblems(settings: DeliverySettings, context: SheetConte
     ['branch', context.lists.branches],
     ['location', context.lists.locations],
     ['type', context.lists.types],
+    ['fund', context.lists.funds],
   ] as const)
     for (const [theirs, ours] of Object.entries(mapping.tables[what] ?? {})) {
       const problem = codeProblem(`mapping.tables.${what}`, what, ours, list);
@@ -163,6 +165,9 @@ export function settingsProblems(settings: DeliverySettings, context: SheetConte
     const type = codeProblem('defaults.type', 'type', defaults.type, context.lists.types);
     if (type) problems.push(type);
   }
+  problems.push(
+    ...sourceProblems(defaults, context.lists).map((p) => ({ ...p, field: `defaults.${p.field}` })),
+  );
   if (defaults.copies > 0 && (defaults.branch === '' || defaults.type === ''))
     problems.push({
       field: defaults.branch === '' ? 'defaults.branch' : 'defaults.type',

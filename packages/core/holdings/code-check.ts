@@ -1,5 +1,5 @@
 import { nearest } from '../text';
-import type { CodeLists } from './objects';
+import type { CodeLists, Coded } from './objects';
 
 /** A value that is not right, beside the field it concerns. */
 export interface FieldProblem {
@@ -12,7 +12,7 @@ export function codeProblem(
   field: string,
   what: string,
   code: string,
-  list: readonly { code: string; name: string }[],
+  list: readonly Coded[],
 ): FieldProblem | null {
   if (list.some((entry) => entry.code === code)) return null;
   if (list.length === 0) return { field, message: `There is no ${what} yet. Add one in Set-up first.` };
@@ -27,6 +27,17 @@ export function codeProblem(
     field,
     message: code === '' ? `Choose a ${what}.` : `“${code}” is not a ${what} here. Nearest: ${near}.`,
   };
+}
+
+/** What is wrong with a copy's fund and supplier, which it need not have. */
+export function sourceProblems(
+  { fund, supplier }: { fund: string; supplier: string },
+  lists: CodeLists,
+): FieldProblem[] {
+  return [
+    fund === '' ? null : codeProblem('fund', 'fund', fund, lists.funds),
+    supplier === '' ? null : codeProblem('supplier', 'supplier', supplier, lists.suppliers),
+  ].filter((p) => p !== null);
 }
 
 /** What is wrong with the branch and location of a holding. */

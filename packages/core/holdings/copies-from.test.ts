@@ -23,6 +23,11 @@ const lists: CodeLists = {
     { code: 'BK', name: 'Book', price: 1800 },
     { code: 'VI', name: 'Video', price: null },
   ],
+  funds: [
+    { code: 'GEN', name: 'General fund' },
+    { code: 'HOLT', name: 'Holt bequest' },
+  ],
+  suppliers: [{ code: 'TP', name: 'Tallow & Pike' }],
 };
 const rules = (more: Partial<CopyRules> = {}): CopyRules => ({
   mapping: STANDARD_MAPPING,
@@ -137,6 +142,47 @@ test.each<[string, Field, RegExp]>([
 ])('%s is a problem of the copy', (_, f, said) =>
   expect(copiesFrom(record(f), rules({ mapping: local }))[0]!.problems.join()).toMatch(said),
 );
+test.each([
+  ['BEQ', 'HOLT', ''],
+  ['', 'GEN', ''],
+  ['GEN', 'GEN', ''],
+  ['holt', 'holt', '“holt” is not a fund here. Nearest: HOLT (Holt bequest) or GEN (General fund).'],
+])('the fund %p of a record is ours: %p', (theirs, fund, problem) => {
+  const mapping = {
+    ...local,
+    subfields: { ...local.subfields, fund: 'f' },
+    tables: { ...local.tables, fund: { BEQ: 'HOLT' } },
+  };
+  const given = field('949', '  ', 'b', 'MR', 'l', 'OPEN', 't', 'BK', 'f', theirs);
+  const defaults = { ...NO_DEFAULTS, fund: 'GEN', supplier: 'TP' };
+  const [copy] = copiesFrom(record(given), rules({ mapping, defaults }));
+  expect(copy).toMatchObject({ fund, supplier: 'TP', problems: problem ? [problem] : [] });
+});
+test('a field with several barcodes stands for as many copies, or more where it says so', () => {
+  const given = field('949', '  ', 'b', 'MR', 'l', 'OPEN', 'p', '31204000500017', 'p', '3 1204 00050002 5');
+  const barcodes = (f: Field) => copiesFrom(record(f), rules({ mapping: local })).map((c) => c.barcode);
+  expect(barcodes(given)).toEqual(['31204000500017', '31204000500025']);
+  expect(barcodes({ ...given, subfields: [...given.subfields, { code: 'x', value: '3' }] })).toEqual([
+    '31204000500017',
+    '31204000500025',
+    '',
+  ]);
+});
+test('a fund or supplier that the defaults name and the lists do not is a problem of the copy', () => {
+  const defaults = {
+    ...NO_DEFAULTS,
+    branch: 'MR',
+    location: 'OPEN',
+    type: 'BK',
+    copies: 1,
+    fund: 'X',
+    supplier: 'Y',
+  };
+  expect(copiesFrom(record(), rules({ defaults }))[0]!.problems).toEqual([
+    '“X” is not a fund here. Nearest: GEN (General fund) or HOLT (Holt bequest).',
+    expect.stringMatching(/^“Y” is not a supplier here/),
+  ]);
+});
 test('no class number anywhere is told', () => {
   const bare = {
     ...record(),

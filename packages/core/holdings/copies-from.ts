@@ -3,9 +3,9 @@ import { cleanScan } from '../barcodes';
 import { offerCallNumbers, type Scheme } from '../callnumbers';
 import type { HouseRules } from '../house';
 import { dataFields, first, values, type DataField, type MarcRecord } from '../marc';
-import { codeProblem, placeProblems } from './code-check';
+import { codeProblem, placeProblems, sourceProblems } from './code-check';
 import type { CodeLists, CopyStatus } from './objects';
-import { isAddressLike, type CopyDefaults, type CopyMapping, type CopyPart } from './mapping';
+import { isAddressLike, type CopyDefaults, type CopyMapping, type CopyPart, type TablePart } from './mapping';
 import { readPrice } from './price';
 
 /** A copy that a record asks for, before it is made. */
@@ -52,13 +52,14 @@ interface Source {
 export function copiesFrom(record: MarcRecord, rules: CopyRules): ProposedCopy[] {
   const sources = sourcesOf(record, rules.mapping);
   const found = sources.flatMap((source) => {
-    const wanted = Number(part(record, source, rules.mapping, 'copies')) || 1;
-    return Array.from({ length: Math.min(wanted, MOST) }, (_, i) => ({ source, more: i > 0 }));
+    const barcodes = barcodesOf(record, source, rules.mapping);
+    const wanted = Math.max(Number(part(record, source, rules.mapping, 'copies')) || 1, barcodes.length);
+    return Array.from({ length: Math.min(wanted, MOST) }, (_, i) => ({ source, barcode: barcodes[i] ?? '' }));
   });
   const all = found.length
     ? found
-    : Array.from({ length: Math.min(rules.defaults.copies, MOST) }, () => ({ source: NOTHING, more: false }));
-  return all.map(({ source, more }, i) => copyFrom(record, source, more, i + 1, rules));
+    : Array.from({ length: Math.min(rules.defaults.copies, MOST) }, () => ({ source: NOTHING, barcode: '' }));
+  return all.map(({ source, barcode }, i) => copyFrom(record, source, barcode, i + 1, rules));
 }
 /** More copies of one title than this are not asked for in one delivery; a larger number is a slip. */
 const MOST = 99;
@@ -85,33 +86,42 @@ const OF_PLACE: ReadonlySet<CopyPart> = new Set(['branch', 'location', 'class', 
 /** 876 has subfields of its own for these (MARC 21 Format for Holdings Data, 876). */
 const IN_876: Partial<Record<CopyPart, string>> = { barcode: 'p', price: 'c', number: 't', note: 'z' };
 
-function part(
+const part = (record: MarcRecord, source: Source, mapping: CopyMapping, name: CopyPart): string =>
+  partsAt(record, source, mapping, name).join(' ').trim();
+
+/** A field that has several barcodes stands for as many copies. */
+const barcodesOf = (record: MarcRecord, source: Source, mapping: CopyMapping): string[] =>
+  partsAt(record, source, mapping, 'barcode')
+    .map(cleanScan)
+    .filter((code) => code !== '');
+
+function partsAt(
   record: MarcRecord,
   { place, thing }: Source,
   { tag, subfields }: CopyMapping,
   name: CopyPart,
-): string {
+): readonly string[] {
   const written = subfields[name] ?? '';
   if (isAddressLike(written)) {
     const address = parseAddress(written);
-    return isAddress(address) ? (textsAt(record, address)[0] ?? '').trim() : '';
+    return isAddress(address) ? textsAt(record, address).slice(0, 1) : [];
   }
   const ofThing = tag === '852' && thing?.tag === '876' && !OF_PLACE.has(name);
   const f = OF_PLACE.has(name) ? place : thing;
   const code = ofThing ? IN_876[name] : subfields[name];
-  return f && code ? values(f, code).join(' ').trim() : '';
+  return f && code ? values(f, code) : [];
 }
 
 function copyFrom(
   record: MarcRecord,
   source: Source,
-  more: boolean,
+  barcode: string,
   ordinal: number,
   rules: CopyRules,
 ): ProposedCopy {
   const { mapping, defaults, lists } = rules;
   const read = (name: CopyPart) => part(record, source, mapping, name);
-  const coded = (name: 'branch' | 'location' | 'type') => {
+  const coded = (name: TablePart) => {
     const theirs = read(name);
     return theirs === '' ? defaults[name] : (mapping.tables[name]?.[theirs] ?? theirs);
   };
@@ -123,11 +133,11 @@ function copyFrom(
   const copy = {
     ...place,
     ...(call ?? { scheme: 'own' as const, prefix: '', class: '', item: '', suffix: '' }),
-    barcode: more ? '' : cleanScan(read('barcode')),
+    barcode,
     number,
     type,
     price: priceOf(record, read('price'), type, rules, remarks),
-    fund: read('fund') || defaults.fund,
+    fund: coded('fund'),
     supplier: defaults.supplier,
     note: read('note'),
     status: defaults.status,
@@ -138,12 +148,13 @@ function copyFrom(
 
 /** What is wrong with a proposed copy but for its barcode. */
 export function copyProblems(
-  copy: Pick<ProposedCopy, 'branch' | 'location' | 'type' | 'class'>,
+  copy: Pick<ProposedCopy, 'branch' | 'location' | 'type' | 'class' | 'fund' | 'supplier'>,
   lists: CodeLists,
 ): string[] {
   const problems = placeProblems(copy, lists).map((p) => p.message);
   const type = codeProblem('type', 'type', copy.type, lists.types);
   if (type) problems.push(type.message);
+  for (const { message } of sourceProblems(copy, lists)) problems.push(message);
   if (copy.class.trim() === '')
     problems.push('There is no class number in the record to build a call number from.');
   return problems;

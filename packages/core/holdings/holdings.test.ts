@@ -11,6 +11,8 @@ const lists: CodeLists = {
     { code: 'READ', name: 'Reading room', branch: 'SH' },
   ],
   types: [],
+  funds: [],
+  suppliers: [],
 };
 
 test.each<[string, { branch: string; location: string }, string[]]>([

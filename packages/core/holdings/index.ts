@@ -1,7 +1,7 @@
-export type { CodeLists, Copy, CopyStatus, Holding, Withdrawn } from './objects';
-export { COPY_STATUSES } from './objects';
+export type { CodeLists, Coded, Copy, CopyStatus, Holding, Withdrawn } from './objects';
+export { COPY_STATUSES, NO_LISTS } from './objects';
 export type { FieldProblem } from './code-check';
-export { codeProblem, placeProblems } from './code-check';
+export { codeProblem, placeProblems, sourceProblems } from './code-check';
 export type { Price } from './price';
 export { readPrice } from './price';
 export type { CopyDefaults, CopyMapping, CopyPart } from './mapping';

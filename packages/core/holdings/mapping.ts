@@ -17,6 +17,9 @@ export const COPY_PARTS = [
 ] as const;
 export type CopyPart = (typeof COPY_PARTS)[number];
 
+/** Parts whose codes can be translated. */
+export type TablePart = 'branch' | 'location' | 'type' | 'fund';
+
 /** Where copies stand in a supplier's records. */
 export interface CopyMapping {
   /** `852`: one copy for each pair of 852 and 876, or 852 alone; another tag: one copy for each field; '' for none. */
@@ -27,9 +30,7 @@ export interface CopyMapping {
    */
   readonly subfields: Readonly<Partial<Record<CopyPart, string>>>;
   /** Their codes in ours: `DVD=VID`. Codes that are not in a table are taken as they stand. */
-  readonly tables: Readonly<
-    Partial<Record<'branch' | 'location' | 'type', Readonly<Record<string, string>>>>
-  >;
+  readonly tables: Readonly<Partial<Record<TablePart, Readonly<Record<string, string>>>>>;
 }
 
 /** What a copy gets that its record does not say. */

@@ -46,9 +46,20 @@ export interface Withdrawn {
   readonly lastCopy: boolean;
 }
 
+/** A code and what it stands for. */
+export interface Coded {
+  readonly code: string;
+  readonly name: string;
+}
+
 /** The short code lists that the library keeps. */
 export interface CodeLists {
-  readonly branches: readonly { readonly code: string; readonly name: string }[];
-  readonly locations: readonly { readonly code: string; readonly name: string; readonly branch: string }[];
-  readonly types: readonly { readonly code: string; readonly name: string; readonly price: number | null }[];
+  readonly branches: readonly Coded[];
+  readonly locations: readonly (Coded & { readonly branch: string })[];
+  readonly types: readonly (Coded & { readonly price: number | null })[];
+  /** Where the money for a copy came from. */
+  readonly funds: readonly Coded[];
+  readonly suppliers: readonly Coded[];
 }
+
+export const NO_LISTS: CodeLists = { branches: [], locations: [], types: [], funds: [], suppliers: [] };

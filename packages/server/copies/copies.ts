@@ -3,7 +3,14 @@ import { barcodeProblem, cleanScan, groupedBarcode } from '@osier/core/barcodes'
 import { briefOf } from '@osier/core/access';
 import { callNumberText } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
-import { codeProblem, placeProblems, type Copy, type CopyStatus, type Holding } from '@osier/core/holdings';
+import {
+  codeProblem,
+  placeProblems,
+  sourceProblems,
+  type Copy,
+  type CopyStatus,
+  type Holding,
+} from '@osier/core/holdings';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
@@ -106,6 +113,7 @@ export async function addCopy(
     ...(holder ? [{ field: 'barcode', message: holder.sentence }] : []),
     ...(problem && !body.keepBarcode ? [{ field: 'barcode', message: problem }] : []),
     ...(type ? [type] : []),
+    ...sourceProblems(body, lists),
   ];
   if (problems.length) throw wrongFields(problems);
   const siblings = await store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record = :record)', {

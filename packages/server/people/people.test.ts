@@ -52,6 +52,8 @@ describe('a real installation', () => {
       branches: [{ code: 'A', name: 'Main' }],
       locations: [{ code: 'X', name: 'Shelf', branch: 'A' }],
       types: [],
+      funds: [{ code: 'GEN', name: 'General' }],
+      suppliers: [],
     };
     expect(
       (
@@ -134,6 +136,19 @@ describe('who may do what', () => {
       })
     ).body;
     expect(bad.detail).toMatch(/BK is used by \d+ copies/);
+    for (const [list, code] of [
+      ['funds', 'GEN'],
+      ['suppliers', 'TP'],
+    ] as const) {
+      const without = lists.value[list].filter((e) => e.code !== code);
+      const { status, body } = await head<Problem>('PUT', '/set-up/lists', {
+        version: lists.version,
+        ...lists.value,
+        [list]: without,
+      });
+      expect([status, body.fields![0]!.field]).toEqual([422, list]);
+      expect(body.detail).toMatch(new RegExp(`^${code} is used by \\d+ copies`));
+    }
   });
   test('permissions name a role each', () =>
     expect(Object.values(PERMISSIONS).every((r) => ['assistant', 'cataloguer', 'head'].includes(r))).toBe(

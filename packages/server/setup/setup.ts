@@ -31,6 +31,8 @@ export async function saveLists(
     ['branches', next.branches],
     ['locations', next.locations],
     ['types', next.types],
+    ['funds', next.funds],
+    ['suppliers', next.suppliers],
   ] as const) {
     const codes = list.map((e) => e.code);
     const twice = codes.find((c, i) => codes.indexOf(c) !== i);
@@ -44,17 +46,19 @@ export async function saveLists(
       });
   const used = await store.rows<{ field: keyof CodeLists; code: string; n: number }>(
     `SELECT 'branches' AS field, branch AS code, COUNT(*) AS n FROM holdings GROUP BY 2 UNION ALL
-     SELECT 'locations', location, COUNT(*) FROM holdings GROUP BY 2 UNION ALL SELECT 'types', type, COUNT(*) FROM copies GROUP BY 2`,
+     SELECT 'locations', location, COUNT(*) FROM holdings GROUP BY 2 UNION ALL SELECT 'types', type, COUNT(*) FROM copies GROUP BY 2 UNION ALL
+     SELECT 'funds', json_extract(value, '$.fund'), COUNT(*) FROM copies GROUP BY 2 UNION ALL
+     SELECT 'suppliers', json_extract(value, '$.supplier'), COUNT(*) FROM copies GROUP BY 2`,
   );
   for (const u of used)
-    if (!next[u.field].some((e) => e.code === u.code))
+    if (u.code !== '' && !next[u.field].some((e) => e.code === u.code))
       problems.push({
         field: u.field,
-        message: `${u.code} is used by ${u.n} ${u.field === 'types' ? 'copies' : 'holdings'}; it cannot be taken away.`,
+        message: `${u.code} is used by ${u.n} ${u.field === 'branches' || u.field === 'locations' ? 'holdings' : 'copies'}; it cannot be taken away.`,
       });
   if (problems.length) throw wrongFields(problems);
   const held = await store.lists();
-  const sentence = `Changed the code lists: ${named([`${next.branches.length} branches`, `${next.locations.length} locations`, `${next.types.length} types`])}`;
+  const sentence = `Changed the code lists: ${named([`${next.branches.length} branches`, `${next.locations.length} locations`, `${next.types.length} types`, `${next.funds.length} funds`, `${next.suppliers.length} suppliers`])}`;
   const change =
     held.version === 0
       ? creation('lists', LISTS_ID, next)

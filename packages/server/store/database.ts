@@ -7,6 +7,7 @@ import { recipes } from './migrations/002-recipes';
 import { describeRecords, suppliers } from './migrations/003-suppliers';
 import { incomingFields, partDaybook } from './migrations/004-incoming-fields';
 import { searchIndexes } from './migrations/005-search-indexes';
+import { fundsAndSuppliers } from './migrations/006-funds-and-suppliers';
 
 export type Params = Record<string, unknown>;
 
@@ -102,6 +103,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '003-suppliers', statements: suppliers, then: describeRecords },
     { name: '004-incoming-fields', statements: incomingFields, then: partDaybook },
     { name: '005-search-indexes', statements: searchIndexes },
+    { name: '006-funds-and-suppliers', statements: fundsAndSuppliers },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -74,9 +74,28 @@ test('a store from before there were suppliers: its records can be matched, its 
       bind: [id],
     });
   }
+  await old.query(
+    `INSERT INTO settings (id, version, value) VALUES (2, 4, '{"branches":[],"locations":[],"types":[]}')`,
+  );
+  for (const [id, fund, supplier] of [
+    [1, 'Holt bequest', 'Reedling'],
+    [2, '', ''],
+    [3, 'General', 'Reedling'],
+  ] as const)
+    await old.query(
+      "INSERT INTO copies (id, version, value, holding, barcode, status, type, last_seen) VALUES ($1, 1, $2, 1, $1, 'available', 'BK', '')",
+      { bind: [id, JSON.stringify({ fund, supplier })] },
+    );
   await old.close();
 
   const store = await openStore(folder);
+  expect((await store.lists()).value).toMatchObject({
+    funds: [
+      { code: 'General', name: 'General' },
+      { code: 'Holt bequest', name: 'Holt bequest' },
+    ],
+    suppliers: [{ code: 'Reedling', name: 'Reedling' }],
+  });
   expect(await store.read('record', 7)).toEqual({ id: 7, version: 3, value: marc });
   const row = await store.row<{ matching: string }>('SELECT matching FROM records WHERE id = 7');
   expect(JSON.parse(row!.matching)).toMatchObject({ main: 'notes on eels', numbers: ['024 8:tp1234'] });

@@ -1,6 +1,6 @@
 import type { Versioned } from '@osier/core/changes';
 import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
-import type { CodeLists } from '@osier/core/holdings';
+import { NO_LISTS, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
 import { openDatabase, type Database, type Params } from './database';
 import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
@@ -35,7 +35,6 @@ interface Row {
   value: string;
 }
 
-const NO_LISTS: CodeLists = { branches: [], locations: [], types: [] };
 /** SQLite's limit on bound values stays far away. */
 const IDS_AT_ONCE = 5000;
 
@@ -70,6 +69,10 @@ function storeOn(db: Database, aside: () => Store): Store {
     const row = await db.row<Row>('SELECT id, version, value FROM settings WHERE id = :id', { id });
     return row ? parse<T>(row) : { id, version: 0, value: otherwise };
   };
+  const lists = async () => {
+    const kept = await setting(LISTS_ID, NO_LISTS);
+    return { ...kept, value: { ...NO_LISTS, ...kept.value } };
+  };
   const house = async () => {
     const kept = await setting(HOUSE_ID, DEFAULT_HOUSE);
     return { ...kept, value: { ...DEFAULT_HOUSE, ...kept.value } };
@@ -92,16 +95,16 @@ function storeOn(db: Database, aside: () => Store): Store {
       }),
     house,
     async rulesNow() {
-      const [{ value }, lists] = [await house(), (await setting(LISTS_ID, NO_LISTS)).value];
+      const [{ value }, { value: now }] = [await house(), await lists()];
       return {
         ...value,
         codes: {
-          branches: lists.branches.map((b) => b.code),
-          locations: lists.locations.map((l) => l.code),
+          branches: now.branches.map((b) => b.code),
+          locations: now.locations.map((l) => l.code),
         },
       };
     },
-    lists: () => setting(LISTS_ID, NO_LISTS),
+    lists,
     get aside() {
       return aside();
     },

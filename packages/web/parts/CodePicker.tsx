@@ -9,6 +9,8 @@ export function CodePicker({
   many = false,
   status,
   placeholder,
+  optional = false,
+  disabled = false,
 }: {
   list: readonly { code: string; name: string }[];
   value: string | string[];
@@ -17,6 +19,9 @@ export function CodePicker({
   many?: boolean;
   status?: 'error' | '';
   placeholder?: string;
+  /** It may be left empty. */
+  optional?: boolean;
+  disabled?: boolean;
 }) {
   return (
     <Select
@@ -25,6 +30,8 @@ export function CodePicker({
       showSearch={{ optionFilterProp: 'label' }}
       style={{ minWidth: 180, width: '100%' }}
       status={status}
+      allowClear={optional}
+      disabled={disabled}
       placeholder={placeholder ?? `Choose a ${label.toLowerCase()}`}
       value={(Array.isArray(value) ? value : value || undefined) as string}
       onChange={onChange}

@@ -174,6 +174,17 @@ function ProposedCopyForm({
           />
         </label>
         <label>
+          Fund
+          <CodePicker
+            label="Fund"
+            list={lists.funds}
+            optional
+            placeholder="none"
+            value={c.fund}
+            onChange={(v) => setC({ ...c, fund: one(v) })}
+          />
+        </label>
+        <label>
           Class
           <Input className="mono" value={c.class} onChange={(e) => setC({ ...c, class: e.target.value })} />
         </label>

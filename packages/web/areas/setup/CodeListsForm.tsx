@@ -12,6 +12,8 @@ const LISTS = [
   ['branches', 'Branches'],
   ['locations', 'Locations'],
   ['types', 'Types of copy'],
+  ['funds', 'Funds'],
+  ['suppliers', 'Suppliers'],
 ] as const;
 
 /** The code lists as three tables that can be typed in. */

@@ -88,6 +88,7 @@ export function CopyFields({
               ['branch', 'Their branches in our codes', lists.branches],
               ['location', 'Their locations in our codes', lists.locations],
               ['type', 'Their types in our codes', lists.types],
+              ['fund', 'Their funds in our codes', lists.funds],
             ] as const
           ).map(([part, label, list]) => (
             <CodeTable
@@ -137,18 +138,27 @@ export function CopyFields({
             options={STATUSES.map((s) => ({ value: s, label: s }))}
           />
         </label>
-        <label>
-          Fund
-          <Input value={defaults.fund} disabled={disabled} onChange={(e) => give({ fund: e.target.value })} />
-        </label>
-        <label>
-          Supplier
-          <Input
-            value={defaults.supplier}
-            disabled={disabled}
-            onChange={(e) => give({ supplier: e.target.value })}
-          />
-        </label>
+        {(
+          [
+            ['fund', 'Fund', lists.funds],
+            ['supplier', 'Supplier', lists.suppliers],
+          ] as const
+        ).map(([part, label, list]) => (
+          <label key={part}>
+            {label}
+            <CodePicker
+              label={label}
+              list={list}
+              optional
+              placeholder="none"
+              disabled={disabled}
+              value={defaults[part]}
+              status={status(`defaults.${part}`)}
+              onChange={(v) => give({ [part]: one(v) })}
+            />
+            <FieldProblem of={problem} field={`defaults.${part}`} />
+          </label>
+        ))}
         <label>
           Price
           <InputNumber
