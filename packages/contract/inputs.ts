@@ -213,6 +213,14 @@ export const fixBody = object({
   leaveOut: array(id().required()).max(20000).default([]),
 });
 export const acceptBody = object({ leaveOut: array(id().required()).max(20000).default([]) });
+/** Reviews show a page of rows at once, from this row on. */
+const page = { from: number().integer().min(0).max(1_000_000).default(0) };
+export const pageBody = object(page);
+export const acceptReviewBody = acceptBody.shape(page);
+export const fixReviewBody = fixBody.shape(page);
+export const cleanReviewBody = cleanBody.shape(page);
+export const takeBackReviewBody = takeBackBody.shape(page);
+export const cleanRecordsReviewBody = cleanRecordsBody.shape(page);
 
 export const mergeBody = object({
   kept: id().required(),

@@ -1,10 +1,11 @@
-import type { CleanRecordsBody, JobState, Review, ReviewRow } from '@osier/contract';
+import type { CleanRecordsBody, JobState, Review } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
 import { CHUNK, inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
+import { reviewPage } from '../http/review-page';
 import { consequencesOf, treatmentOf, type Treatment } from '../recipes/treatments';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -12,7 +13,6 @@ import { foundBy, foundInOrder, type Found, type SearchFacets } from './found';
 import { newHeadings } from './records';
 
 type Search = Pick<CleanRecordsBody, 'q' | 'language' | 'branch' | 'material'>;
-const SHOWN = 200;
 
 /** The search as the daybook tells it: "what “willow”, ger finds". */
 function searched({ q, ...facets }: Search): string {
@@ -54,12 +54,13 @@ const cleaned = (rows: readonly Versioned<MarcRecord>[], treatment: Treatment) =
 export async function reviewCleanRecords(
   { store: { aside: store } }: Services,
   { recipe, leaveOut: _, ...search }: CleanRecordsBody,
+  from = 0,
 ): Promise<Review> {
   const treatment = await treatmentOf({ recipe }, store);
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   const found = await foundBy(store, search.q);
   const touched: (readonly string[])[] = [];
-  const rows: ReviewRow[] = [];
+  const page = reviewPage(from);
   let looked = 0;
   for (let after = 0; ;) {
     const piece = await nextRecords(store, found, search, after);
@@ -68,16 +69,15 @@ export async function reviewCleanRecords(
     after = piece.at(-1)!.id;
     for (const c of cleaned(piece, treatment)) {
       touched.push(c.touched);
-      if (rows.length < SHOWN)
-        rows.push({
-          id: c.row.id,
-          label: briefOf(c.row.value).title,
-          detail: [...new Set(c.touched)].map((t) => named.get(t)).join('; '),
-          exception: null,
-          before: { marc: c.row.value },
-          after: { marc: c.marc },
-          canLeaveOut: true,
-        });
+      page.offer(false, () => ({
+        id: c.row.id,
+        label: briefOf(c.row.value).title,
+        detail: [...new Set(c.touched)].map((t) => named.get(t)).join('; '),
+        exception: null,
+        before: { marc: c.row.value },
+        after: { marc: c.marc },
+        canLeaveOut: true,
+      }));
     }
   }
   return {
@@ -85,8 +85,7 @@ export async function reviewCleanRecords(
     verb: `Clean ${counted(touched.length, 'record')}`,
     count: touched.length,
     consequences: consequencesOf(treatment, touched, looked),
-    rows,
-    more: touched.length - rows.length,
+    ...page.take(),
   };
 }
 

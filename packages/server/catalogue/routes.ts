@@ -1,4 +1,4 @@
-import { cleanRecordsBody, recordBody } from '@osier/contract';
+import { cleanRecordsBody, cleanRecordsReviewBody, recordBody } from '@osier/contract';
 import { fieldDefinition } from '@osier/core/format';
 import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } from '@osier/core/marc';
 import { notFound, wrong } from '../http/problem';
@@ -27,8 +27,8 @@ export const catalogueRoutes = (services: Services): Route[] => [
     path: '/records/clean/review',
     summary: 'What running a recipe over all that a search finds would do',
     permission: 'edit records',
-    body: cleanRecordsBody,
-    work: ({ body }) => reviewCleanRecords(services, body),
+    body: cleanRecordsReviewBody,
+    work: ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from),
   }),
   route({
     method: 'post',

@@ -16,6 +16,7 @@ import { headingText, type Heading } from '@osier/core/headings';
 import type { Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { notFound, ProblemError, wrong } from '../http/problem';
+import { PAGE_ROWS } from '../http/review-page';
 import type { Services } from '../services';
 import { entryChanges, undoEntry, undoPlan } from '../store/undo';
 
@@ -153,6 +154,7 @@ const sideOf = (kind: string, id: number, value: unknown): ReviewSide | null => 
 export async function reviewUndo(
   services: Services,
   id: number,
+  from = 0,
 ): Promise<Review & { conflicts: { message: string; entry: number | null }[] }> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
@@ -174,7 +176,7 @@ export async function reviewUndo(
     count: changes.length,
     consequences: counts,
     conflicts: await tellConflicts(services, conflicts, id),
-    rows: changes.slice(0, SHOWN).map((c: Change) => ({
+    rows: changes.slice(from, from + PAGE_ROWS).map((c: Change) => ({
       id: c.id,
       label: `${c.kind} ${c.id}: ${labelOf(c.kind, c.id, c.after ?? c.before)}`,
       detail: c.after === null ? 'goes' : c.before === null ? 'comes back' : 'put back',
@@ -183,7 +185,7 @@ export async function reviewUndo(
       after: sideOf(c.kind, c.id, c.after),
       canLeaveOut: false,
     })),
-    more: Math.max(0, changes.length - SHOWN),
+    more: Math.max(0, changes.length - from - PAGE_ROWS),
   };
 }
 

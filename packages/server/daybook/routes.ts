@@ -1,3 +1,4 @@
+import { pageBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { entryDetail, listEntries, reviewUndo, undo } from './daybook';
@@ -22,7 +23,8 @@ export const daybookRoutes = (services: Services): Route[] => [
     path: '/daybook/:id/undo/review',
     summary: 'What taking an entry back would do',
     permission: 'look',
-    work: ({ id }) => reviewUndo(services, id()),
+    body: pageBody,
+    work: ({ id, body }) => reviewUndo(services, id(), body.from),
   }),
   route({
     method: 'post',

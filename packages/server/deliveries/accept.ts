@@ -16,6 +16,7 @@ import { headingsOf } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
+import { reviewPage } from '../http/review-page';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
@@ -23,8 +24,6 @@ import type { Totals } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { settingsFor } from './settings';
-
-const SHOWN = 200;
 
 const recordsIn = (t: AcceptTotals) => t.added + t.replaced + t.merged + t.copiesOnly;
 const totalsFrom = (t: Totals): AcceptTotals => ({ ...NO_TOTALS, ...t });
@@ -86,6 +85,7 @@ export async function reviewAccept(
   services: Services,
   id: number,
   leaveOut: ReadonlySet<number>,
+  from = 0,
 ): Promise<Review> {
   const patient = patiently(services);
   const { store } = patient;
@@ -93,28 +93,22 @@ export async function reviewAccept(
   const numbers = await numbersOf(store, await rollInUse(store, settings.roll));
   const plan = planning();
   const totals = { ...NO_TOTALS };
-  const [exceptions, others]: [ReviewRow[], ReviewRow[]] = [[], []];
-  let [left, more, next] = [0, 0, 0];
+  const page = reviewPage(from);
+  let [left, next] = [0, 0];
   for await (const piece of waitingRecords(store, id)) {
     const rows = piece.filter((r) => !leaveOut.has(r.id));
     const planned = plan(rows, await acceptContext(patient, rows, settings, numbers, () => --next));
     for (const [name, n] of Object.entries(planned.totals)) totals[name as keyof AcceptTotals] += n;
     left += planned.left.length;
-    for (const row of await reviewRows(store, rows, planned)) {
-      const list = row.exception === null ? others : exceptions;
-      if (list.length < SHOWN) list.push(row);
-      else more++;
-    }
+    for (const row of await reviewRows(store, rows, planned)) page.offer(row.exception !== null, () => row);
   }
   const count = recordsIn(totals);
-  const shown = [...exceptions, ...others];
   return {
     sentence: `${counted(totals.added, 'record')} will be added, ${totals.replaced} replaced, ${totals.merged} merged, ${totals.copiesOnly} get copies only, ${totals.skipped} skipped. ${counted(totals.copies, 'copy', 'copies')} will be made.`,
     verb: `Accept ${counted(count, 'record')}`,
     count,
     consequences: consequencesOf(totals, left, rulesWith((await store.house()).value, settings)),
-    rows: shown.slice(0, SHOWN),
-    more: more + Math.max(0, shown.length - SHOWN),
+    ...page.take(),
   };
 }
 

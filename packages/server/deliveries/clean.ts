@@ -6,14 +6,13 @@ import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { notFound } from '../http/problem';
+import { reviewPage } from '../http/review-page';
 import type { Store } from '../store/store';
 import { checkedCopies, copiesAfter } from './copies';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { copyWork, settingsFor, supplierOf, type CopyWork } from './settings';
 import { consequencesOf, treatmentOf, type Treatment, type TreatmentWork } from '../recipes/treatments';
-
-const SHOWN = 200;
 
 /** What the treatment does to each record. The review and the act both come from here. */
 async function cleaned(store: Store, rows: readonly IncomingRecord[], treatment: Treatment, work: CopyWork) {
@@ -63,7 +62,12 @@ export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => 
 });
 
 /** The review of it, worked out piece by piece. */
-export async function reviewClean(services: Services, id: number, work: TreatmentWork): Promise<Review> {
+export async function reviewClean(
+  services: Services,
+  id: number,
+  work: TreatmentWork,
+  from = 0,
+): Promise<Review> {
   const store = services.store.aside;
   const delivery = await store.read('delivery', id);
   if (!delivery) throw notFound(`Delivery ${id}`);
@@ -71,22 +75,21 @@ export async function reviewClean(services: Services, id: number, work: Treatmen
   const copies = await copyWork(store, settingsFor(delivery.value));
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   const touched: (readonly string[])[] = [];
-  const rows: Review['rows'] = [];
+  const page = reviewPage(from);
   let waiting = 0;
   for await (const piece of waitingRecords(store, id)) {
     waiting += piece.length;
     for (const c of await cleaned(store, piece, treatment, copies)) {
       touched.push(c.touched);
-      if (rows.length < SHOWN)
-        rows.push({
-          id: c.row.id,
-          label: briefOf(c.row.fields.value.marc).title,
-          detail: [...new Set(c.touched)].map((t) => named.get(t)).join('; '),
-          exception: null,
-          before: { marc: c.row.fields.value.marc },
-          after: { marc: c.marc },
-          canLeaveOut: true,
-        });
+      page.offer(false, () => ({
+        id: c.row.id,
+        label: briefOf(c.row.fields.value.marc).title,
+        detail: [...new Set(c.touched)].map((t) => named.get(t)).join('; '),
+        exception: null,
+        before: { marc: c.row.fields.value.marc },
+        after: { marc: c.marc },
+        canLeaveOut: true,
+      }));
     }
   }
   return {
@@ -94,7 +97,6 @@ export async function reviewClean(services: Services, id: number, work: Treatmen
     verb: `${work.recipe === undefined ? 'Mend' : 'Clean'} ${counted(touched.length, 'record')}`,
     count: touched.length,
     consequences: consequencesOf(treatment, touched, waiting),
-    rows,
-    more: touched.length - rows.length,
+    ...page.take(),
   };
 }

@@ -1,11 +1,15 @@
 import {
   acceptBody,
+  acceptReviewBody,
   cleanBody,
+  cleanReviewBody,
   decisionBody,
   fixBody,
+  fixReviewBody,
   incomingBody,
   settingsBody,
   takeBackBody,
+  takeBackReviewBody,
 } from '@osier/contract';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
@@ -121,8 +125,8 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/take-back/review',
       summary: 'What taking back accepted records would do',
       permission: 'undo',
-      body: takeBackBody,
-      work: ({ id, body }) => reviewTakeBack(services, id(), body.incoming),
+      body: takeBackReviewBody,
+      work: ({ id, body }) => reviewTakeBack(services, id(), body.incoming, body.from),
     }),
     route({
       method: 'post',
@@ -175,8 +179,8 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/fix/review',
       summary: 'What the safe fixes would change',
       permission: take,
-      body: fixBody,
-      work: ({ id, body }) => reviewClean(services, id(), { rules: body.rules }),
+      body: fixReviewBody,
+      work: ({ id, body }) => reviewClean(services, id(), { rules: body.rules }, body.from),
     }),
     route({
       method: 'post',
@@ -202,8 +206,8 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/clean/review',
       summary: 'What a recipe would change',
       permission: take,
-      body: cleanBody,
-      work: ({ id, body }) => reviewClean(services, id(), { recipe: body.recipe }),
+      body: cleanReviewBody,
+      work: ({ id, body }) => reviewClean(services, id(), { recipe: body.recipe }, body.from),
     }),
     route({
       method: 'post',
@@ -229,8 +233,8 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/accept/review',
       summary: 'What accepting would do',
       permission: take,
-      body: acceptBody,
-      work: ({ id, body }) => reviewAccept(services, id(), new Set(body.leaveOut)),
+      body: acceptReviewBody,
+      work: ({ id, body }) => reviewAccept(services, id(), new Set(body.leaveOut), body.from),
     }),
     route({
       method: 'post',

@@ -16,6 +16,7 @@ import type { Copy, Holding } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { tellConflicts } from '../daybook/daybook';
 import { quoted } from '../daybook/sentences';
+import { PAGE_ROWS } from '../http/review-page';
 import type { JobRun } from '../jobs/jobs';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
@@ -200,6 +201,7 @@ export async function reviewTakeBack(
   quick: Services,
   delivery: number,
   ids: readonly number[],
+  from = 0,
 ): Promise<Review> {
   const services = patiently(quick);
   const all = await accepted(services, delivery);
@@ -209,7 +211,7 @@ export async function reviewTakeBack(
   const shown = [
     ...left.map(({ row, why }) => ({ row, why: why.join(' ') })),
     ...back.map((row) => ({ row, why: null })),
-  ].slice(0, SHOWN);
+  ].slice(from, from + PAGE_ROWS);
   const whole = await withTheirFields(
     services.store,
     shown.map((s) => s.row),
@@ -226,7 +228,7 @@ export async function reviewTakeBack(
     count('record', false) && `As before the delivery: ${counted(count('record', false), 'record')}.`,
   ].filter((x) => typeof x === 'string');
   return {
-    sentence: `${counted(back.length, 'record')} go back to waiting in this delivery.`,
+    sentence: `${counted(back.length, 'record')} ${back.length === 1 ? 'goes' : 'go'} back to waiting in this delivery.`,
     verb: `Take back ${counted(back.length, 'record')}`,
     count: back.length,
     consequences: [
@@ -236,10 +238,9 @@ export async function reviewTakeBack(
         : []),
     ],
     rows: shown.map(({ why }, i) => reviewRow(whole[i]!, why, why === null)),
-    more: Math.max(0, left.length + back.length - SHOWN),
+    more: Math.max(0, left.length + back.length - from - PAGE_ROWS),
   };
 }
-const SHOWN = 200;
 
 function reviewRow({ id, value, fields }: IncomingRecord, exception: string | null, canLeaveOut: boolean) {
   const brief = briefOf(fields.value.marc);

@@ -33,6 +33,7 @@ export function BatchSheet({
       review={review.data}
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
+      onMore={(from) => post<Review>(`${path}/review`, { ...body, from })}
       onDo={act}
     />
   );

@@ -12,6 +12,8 @@ interface Props {
   readonly review: Review | undefined;
   readonly problem?: string | null;
   readonly onClose: () => void;
+  /** Gives the page of the review that begins with this row, where there are more rows than one. */
+  readonly onMore?: (from: number) => Promise<Review>;
   /** Does the act, without the rows left out. */
   readonly onDo: (leftOut: number[]) => Promise<unknown>;
   readonly canDo?: boolean;
@@ -28,6 +30,7 @@ export function ReviewSheet({
   review,
   problem,
   onClose,
+  onMore,
   onDo,
   canDo = true,
   whyNot,
@@ -67,8 +70,9 @@ export function ReviewSheet({
     window.addEventListener('keydown', onKey, true);
     return () => window.removeEventListener('keydown', onKey, true);
   }, []);
-  const exceptions = review?.rows.filter((r) => r.exception !== null) ?? [];
-  const rest = review?.rows.filter((r) => r.exception === null) ?? [];
+  const { rows, more, loading, next } = useRows(review, onMore, setFailed);
+  const exceptions = rows.filter((r) => r.exception !== null);
+  const rest = rows.filter((r) => r.exception === null);
   const toggle = (id: number) =>
     setLeftOut((s) => (s.has(id) ? new Set([...s].filter((x) => x !== id)) : new Set([...s, id])));
   return (
@@ -133,14 +137,49 @@ export function ReviewSheet({
                 open={exceptions.length === 0 || rest.length <= 10}
               />
             ) : null}
-            {review.more > 0 ? (
-              <p className="faded">And {review.more.toLocaleString('en-GB')} more of the same kind.</p>
+            {more > 0 ? (
+              <p className="row">
+                <span className="faded">And {more.toLocaleString('en-GB')} more.</span>
+                {onMore ? (
+                  <Button size="small" loading={loading} onClick={next}>
+                    Show the next {Math.min(more, review.rows.length).toLocaleString('en-GB')}
+                  </Button>
+                ) : null}
+              </p>
             ) : null}
           </>
         ) : null}
       </div>
     </Drawer>
   );
+}
+
+/** The rows of a review, page after page. */
+function useRows(
+  review: Review | undefined,
+  onMore: Props['onMore'],
+  onFailed: (why: string | null) => void,
+): { rows: readonly ReviewRow[]; more: number; loading: boolean; next: () => void } {
+  const [pages, setPages] = useState<{ of: Review | undefined; pages: readonly Review[] }>({
+    of: review,
+    pages: [],
+  });
+  const [loading, setLoading] = useState(false);
+  const further = pages.of === review ? pages.pages : [];
+  const rows = [...(review?.rows ?? []), ...further.flatMap((p) => p.rows)];
+  const next = async () => {
+    setLoading(true);
+    onFailed(null);
+    try {
+      const page = await onMore!(rows.length);
+      setPages({ of: review, pages: [...further, page] });
+    } catch (error) {
+      onFailed(problemText(error));
+    } finally {
+      setLoading(false);
+    }
+  };
+  return { rows, more: (further.at(-1) ?? review)?.more ?? 0, loading, next: () => void next() };
 }
 
 const remaining = (review: Review, leftOut: ReadonlySet<number>) => review.count - leftOut.size;

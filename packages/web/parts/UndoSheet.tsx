@@ -32,6 +32,7 @@ export function UndoSheet() {
       review={data}
       problem={error ? problemText(error) : null}
       onClose={() => undo(null)}
+      onMore={(from) => post<Review>(`/daybook/${undoing}/undo/review`, { from })}
       onDo={act}
       canDo={!blocked}
       whyNot="Nothing can be taken back while this stands in the way."

@@ -9,7 +9,7 @@ import { useSetUp } from './use-set-up';
 import './setup.css';
 
 const PAGES = [
-  ['lists', 'Branches, locations, types'],
+  ['lists', 'Code lists'],
   ['house', 'House rules'],
   ['suppliers', 'Suppliers and labels'],
   ['recipes', 'Recipes'],

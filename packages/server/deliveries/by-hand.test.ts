@@ -1,0 +1,253 @@
+// Deliveries put together by hand, so that every count can be added up by hand too.
+import type { DeliverySummary, IncomingPage, JobState, Problem, Review } from '@osier/contract';
+import {
+  encodeUtf8,
+  field,
+  marcJson,
+  marcXmlElement,
+  writeIso2709,
+  type Field,
+  type MarcRecord,
+} from '@osier/core/marc';
+import { catalogueOf, startTesting, type Ask } from '../testing/running';
+
+let t: Awaited<ReturnType<typeof startTesting>>;
+let cataloguer: Ask;
+beforeAll(async () => {
+  t = await startTesting();
+  cataloguer = await t.as(2);
+});
+afterAll(() => t.stop());
+
+const book = (n: number, ...more: Field[]): MarcRecord => ({
+  leader: '00000nam a2200000 i 4500',
+  fields: [
+    { tag: '001', value: `nf${n}` },
+    { tag: '003', value: 'NorthFen' },
+    { tag: '008', value: '240101s2019    enka          000 0 eng d' },
+    field('082', '04', 'a', '746.41'),
+    field('245', '00', 'a', `Fen notebook number ${n} /`, 'c', 'by hand.'),
+    field('264', ' 1', 'a', 'Osmere :', 'b', 'Reed Press,', 'c', '2019.'),
+    field('300', '  ', 'a', `${100 + n} pages ;`, 'c', '22 cm'),
+    ...more,
+  ],
+});
+const deliver = async (name: string, content: Uint8Array) => {
+  const { body } = await cataloguer<{ delivery: number; job: number }>(
+    'POST',
+    `/deliveries?name=${name}`,
+    content,
+  );
+  const job = await t.jobDone(cataloguer, body.job);
+  return { id: body.delivery, job };
+};
+const isoOf = (records: readonly MarcRecord[]) =>
+  new Uint8Array(Buffer.concat(records.map((r) => writeIso2709(r))));
+const rowsOf = async (id: number) =>
+  (await cataloguer<IncomingPage>('GET', `/deliveries/${id}/incoming?limit=500`)).body.rows;
+const summaryOf = async (id: number) =>
+  (await cataloguer<DeliverySummary>('GET', `/deliveries/${id}/summary`)).body;
+const decide = (id: number, incoming: number[], decision: string, more: object = {}) =>
+  cataloguer<Problem>('POST', `/deliveries/${id}/decisions`, { incoming, decision, ...more });
+const doAndWait = async (path: string, body: object) =>
+  t.jobDone(cataloguer, (await cataloguer<JobState>('POST', path, body)).body.id);
+/** A record of the demo library that has an ISBN in 13 digits. */
+const held = async (at: number) => {
+  const found = await t.running.services.store.rows<{ id: number; value: string }>(
+    "SELECT id, value FROM records WHERE isbn LIKE '978%' ORDER BY id LIMIT 1 OFFSET :at",
+    { at },
+  );
+  const marc = JSON.parse(found[0]!.value) as MarcRecord;
+  return { id: found[0]!.id, marc };
+};
+const asSent = (
+  { marc }: { marc: MarcRecord },
+  n: number,
+  change: (f: Field) => Field = (f) => f,
+): MarcRecord => ({
+  ...marc,
+  fields: [
+    { tag: '001', value: `nf${n}` },
+    { tag: '003', value: 'NorthFen' },
+    ...marc.fields.filter((f) => !['001', '003'].includes(f.tag)).map(change),
+  ],
+});
+const retitled = (text: string) => (f: Field) =>
+  f.tag === '245' && 'subfields' in f ? field('245', '00', 'a', `${text} /`, 'c', 'someone else.') : f;
+
+test('what is held, what only seems to be, and what comes twice', async () => {
+  const [one, two, three] = [await held(100), await held(101), await held(102)];
+  const { id } = await deliver(
+    'by-hand.mrc',
+    isoOf([
+      asSent(one, 1),
+      asSent(two, 2, retitled('Thermodynamics of steam')),
+      asSent(three, 3, (f) => (f.tag === '300' ? field('300', '  ', 'a', '1 online resource (9 pages)') : f)),
+      book(4, field('020', '  ', 'a', '9780306406157')),
+      book(4, field('020', '  ', 'a', '0306406152')),
+      book(5),
+    ]),
+  );
+  const rows = (await rowsOf(id)).toSorted((a, b) => a.seq - b.seq);
+  const best = (seq: number) => rows[seq - 1]!.matches[0];
+  expect(best(1)).toMatchObject({ record: one.id, sure: true, doubts: [] });
+  expect(best(2)).toMatchObject({
+    record: two.id,
+    sure: false,
+    doubts: [expect.stringMatching(/title is not/)],
+  });
+  expect(best(3)).toMatchObject({ record: three.id, sure: false, doubts: [expect.stringMatching(/e-book/)] });
+  expect(rows.map((r) => [r.seq, r.decision, r.repeats])).toEqual([
+    [1, 'ask', null],
+    [2, 'ask', null],
+    [3, 'ask', null],
+    [4, 'add', null],
+    [5, 'ask', 4],
+    [6, 'add', null],
+  ]);
+  expect((await summaryOf(id)).waiting).toEqual({ add: 2, replace: 0, merge: 0, copies: 0, skip: 0, ask: 4 });
+});
+
+test('counts by hand, outcome by outcome, and the store as it was after taking back', async () => {
+  const before = await catalogueOf(t.running);
+  const [one, two, three] = [await held(110), await held(111), await held(112)];
+  const { id } = await deliver(
+    'outcomes.mrc',
+    isoOf([
+      asSent(one, 1, retitled('Another title')),
+      asSent(two, 2),
+      asSent(three, 3),
+      book(60),
+      book(61),
+      book(62),
+      book(63),
+    ]),
+  );
+  const at = (await rowsOf(id)).toSorted((a, b) => a.seq - b.seq).map((r) => r.id);
+  await decide(id, [at[0]!], 'replace', { target: one.id });
+  await decide(id, [at[1]!], 'merge', { target: two.id });
+  await decide(id, [at[2]!], 'skip');
+  await decide(id, [at[6]!], 'ask');
+  const review = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {})).body;
+  expect(review.count).toBe(5);
+  expect(review.verb).toBe('Accept 5 records');
+  expect(await doAndWait(`/deliveries/${id}/accept`, {})).toMatchObject({
+    state: 'done',
+    message: expect.stringMatching(/1 record still waits for a decision\.$/),
+  });
+  expect(await summaryOf(id)).toMatchObject({
+    read: 7,
+    waiting: { ask: 1 },
+    done: { added: 3, replaced: 1, merged: 1, copiesOnly: 0, skipped: 1 },
+  });
+  const now = await catalogueOf(t.running);
+  expect(now.records!.length).toBe(before.records!.length + 3);
+  const replaced = await t.running.services.store.read('record', one.id);
+  expect(replaced!.value.fields).toContainEqual(
+    field('245', '00', 'a', 'Another title /', 'c', 'someone else.'),
+  );
+  expect((await t.running.services.store.read('record', two.id))!.value).toEqual(two.marc);
+  expect((await doAndWait(`/deliveries/${id}/take-back`, {})).message).toMatch(/^Took back 6 records/);
+  expect(await catalogueOf(t.running)).toEqual(before);
+  expect((await summaryOf(id)).done).toEqual({ added: 0, replaced: 0, merged: 0, copiesOnly: 0, skipped: 0 });
+});
+
+test('450 records: reviewed page after page, two of a further page left out, accepted, taken back', async () => {
+  const before = await catalogueOf(t.running);
+  const { id } = await deliver(
+    'many.json',
+    encodeUtf8(Array.from({ length: 450 }, (_, i) => `${marcJson(book(1000 + i))}\n`).join('')),
+  );
+  const seen: Review['rows'] = [];
+  for (let more = -1; more !== 0;) {
+    const { body } = await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {
+      from: seen.length,
+    });
+    expect(body.count).toBe(450);
+    seen.push(...body.rows);
+    more = body.more;
+    expect(more).toBe(450 - seen.length);
+  }
+  expect(new Set(seen.map((r) => r.id)).size).toBe(450);
+  const leaveOut = [seen[300]!.id, seen[449]!.id];
+  expect((await doAndWait(`/deliveries/${id}/accept`, { leaveOut })).state).toBe('done');
+  expect(await summaryOf(id)).toMatchObject({ waiting: { add: 2 }, done: { added: 448 } });
+  const back = (await cataloguer<Review>('POST', `/deliveries/${id}/take-back/review`, { from: 400 })).body;
+  expect([back.count, back.rows.length, back.more]).toEqual([448, 48, 0]);
+  await doAndWait(`/deliveries/${id}/take-back`, {});
+  expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test.each<[string, string, () => Uint8Array, number, number]>([
+  [
+    'MARCXML without a namespace',
+    'a.xml',
+    () => encodeUtf8(`<collection>${[1, 2].map((n) => marcXmlElement(book(n))).join('')}</collection>`),
+    2,
+    0,
+  ],
+  [
+    'an answer of SRU',
+    'b.xml',
+    () =>
+      encodeUtf8(
+        `<records>${[1, 2].map((n) => `<record><recordData>${marcXmlElement(book(n))}</recordData></record>`).join('')}</records>`,
+      ),
+    2,
+    0,
+  ],
+  [
+    'an array of JSON',
+    'c.json',
+    () => encodeUtf8(`[${[1, 2, 3].map((n) => marcJson(book(n))).join(',')}]`),
+    3,
+    0,
+  ],
+  [
+    'MARC-8',
+    'd.mrc',
+    () => writeIso2709(book(1, field('500', '  ', 'a', 'Łódź, café, Книга.')), 'marc8'),
+    1,
+    0,
+  ],
+  ['a file that breaks off', 'e.mrc', () => isoOf([book(1), book(2)]).slice(0, -60), 2, 1],
+])('%s is taken in', async (_, name, content, records, repaired) => {
+  const { id, job } = await deliver(name, content());
+  expect(job.state).toBe('done');
+  const [row] = (
+    await cataloguer<{ id: number; records: number; repaired: number }[]>('GET', '/deliveries')
+  ).body.filter((d) => d.id === id);
+  expect(row).toMatchObject({ records, repaired });
+});
+
+test.each<[string, string, Uint8Array, RegExp]>([
+  ['nothing', 'empty.mrc', new Uint8Array(0), /empty/],
+  ['a letter', 'letter.mrc', encodeUtf8('Dear colleagues, the files are on their way.'), /plain text/],
+  ['a PDF', 'invoice.mrc', encodeUtf8('%PDF-1.7 …'), /PDF/],
+  ['a table', 'list.mrc', encodeUtf8('title,author\nEels,Reedman\n'), /table/],
+  ['a web page', 'page.mrc', encodeUtf8('<!doctype html><html></html>'), /web page/],
+])('%s is refused with what it looks like, and nothing is kept', async (_, name, content, said) => {
+  const count = async () => (await cataloguer<unknown[]>('GET', '/deliveries')).body.length;
+  const before = await count();
+  const { status, body } = await cataloguer<Problem>('POST', `/deliveries?name=${name}`, content);
+  expect(status).toBe(415);
+  expect(body.detail).toMatch(said);
+  expect(await count()).toBe(before);
+});
+
+test.each<[string, object, RegExp]>([
+  ['a decision that there is not', { decision: 'burn' }, /./],
+  ['a record that is not in the delivery', { decision: 'add', incoming: [999_999] }, /./],
+  ['a target that is not there', { decision: 'replace', target: 999_999 }, /999999|999,999/],
+])('%s is refused', async (_, change, said) => {
+  const { id } = await deliver(`odd-${JSON.stringify(change).length}.mrc`, isoOf([book(900)]));
+  const [row] = await rowsOf(id);
+  const { status, body } = await cataloguer<Problem>('POST', `/deliveries/${id}/decisions`, {
+    incoming: [row!.id],
+    ...change,
+  });
+  expect(status).toBeGreaterThanOrEqual(400);
+  expect(status).toBeLessThan(500);
+  expect(body.detail).toMatch(said);
+  expect((await rowsOf(id))[0]).toMatchObject({ decision: 'add', target: null });
+});
