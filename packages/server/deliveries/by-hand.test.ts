@@ -133,7 +133,7 @@ test('counts by hand, outcome by outcome, and the store as it was after taking b
   expect(review.verb).toBe('Accept 5 records');
   expect(await doAndWait(`/deliveries/${id}/accept`, {})).toMatchObject({
     state: 'done',
-    message: expect.stringMatching(/1 record still waits for a decision\.$/),
+    message: expect.stringMatching(/1 record still waits for a decision\.$/) as string,
   });
   expect(await summaryOf(id)).toMatchObject({
     read: 7,

@@ -55,7 +55,11 @@ export function Compare({
       })}
       {same > 0 ? (
         <button className="fix" onClick={() => setAll(!all)}>
-          {all ? 'Fold what stays' : `${same} fields stay as they are`}
+          {all
+            ? 'Fold what stays'
+            : same === 1
+              ? 'One field stays as it is'
+              : `${same} fields stay as they are`}
         </button>
       ) : null}
     </div>

@@ -1,3 +1,4 @@
+import { counted } from '@osier/core/changes';
 import './mark.css';
 
 export type MarkKind = 'clear' | 'caution' | 'stop' | 'information';
@@ -27,9 +28,15 @@ export function FindingCounts({
 }) {
   return (
     <span className="finding-counts">
-      {errors ? <Mark kind="stop" name={`${errors} errors`} count={errors} /> : null}
-      {warnings ? <Mark kind="caution" name={`${warnings} warnings`} count={warnings} /> : null}
-      {advice ? <Mark kind="information" name={`${advice} pieces of advice`} count={advice} /> : null}
+      {errors ? <Mark kind="stop" name={counted(errors, 'error')} count={errors} /> : null}
+      {warnings ? <Mark kind="caution" name={counted(warnings, 'warning')} count={warnings} /> : null}
+      {advice ? (
+        <Mark
+          kind="information"
+          name={counted(advice, 'piece of advice', 'pieces of advice')}
+          count={advice}
+        />
+      ) : null}
       {errors + warnings + advice === 0 ? <Mark kind="clear" name="No findings" /> : null}
     </span>
   );

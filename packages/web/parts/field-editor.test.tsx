@@ -1,0 +1,74 @@
+/** @jest-environment jsdom */
+import { field, type Field } from '@osier/core/marc';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { FieldEditor } from './FieldEditor';
+
+afterEach(cleanup);
+const given = field('245', '10', 'a', 'Notes on eels /', 'c', 'A. Reed.');
+function edited(of: Field = given) {
+  const [onSave, onCancel] = [jest.fn(), jest.fn()];
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <FieldEditor field={of} onSave={onSave} onCancel={onCancel} />
+    </QueryClientProvider>,
+  );
+  return { onSave, onCancel };
+}
+const texts = () => [...document.querySelectorAll<HTMLInputElement>('input.sub-text')];
+const codes = () => [...document.querySelectorAll<HTMLInputElement>('input.sub-code')];
+const type = (input: HTMLInputElement, value: string) => fireEvent.change(input, { target: { value } });
+
+test('the first text has the focus, and Enter keeps what was typed', () => {
+  const { onSave } = edited();
+  expect(document.activeElement).toBe(texts()[0]);
+  type(texts()[0]!, 'Notes on reeds /');
+  fireEvent.keyDown(texts()[0]!, { key: 'Enter' });
+  expect(onSave).toHaveBeenCalledWith(field('245', '10', 'a', 'Notes on reeds /', 'c', 'A. Reed.'));
+});
+test('Ctrl S keeps too; Esc leaves it as it was', () => {
+  const { onSave, onCancel } = edited();
+  type(texts()[1]!, 'B. Reed.');
+  fireEvent.keyDown(texts()[1]!, { key: 's', ctrlKey: true });
+  expect(onSave).toHaveBeenCalledWith(field('245', '10', 'a', 'Notes on eels /', 'c', 'B. Reed.'));
+  fireEvent.keyDown(texts()[1]!, { key: 'Escape' });
+  expect(onCancel).toHaveBeenCalledTimes(1);
+});
+test('a subfield is added by key, and its code has the focus', () => {
+  const { onSave } = edited();
+  fireEvent.keyDown(texts()[0]!, { key: '+', altKey: true });
+  expect(document.activeElement).toBe(codes()[2]);
+  type(codes()[2]!, 'b');
+  type(texts()[2]!, 'a study');
+  fireEvent.keyDown(texts()[2]!, { key: 'Enter' });
+  expect(onSave).toHaveBeenCalledWith(
+    field('245', '10', 'a', 'Notes on eels /', 'c', 'A. Reed.', 'b', 'a study'),
+  );
+});
+test('a subfield without code or text is none; a field without any is taken away', () => {
+  const { onSave } = edited();
+  type(texts()[1]!, '  ');
+  fireEvent.keyDown(texts()[1]!, { key: 'Enter' });
+  expect(onSave).toHaveBeenLastCalledWith(field('245', '10', 'a', 'Notes on eels /'));
+  type(codes()[0]!, '');
+  fireEvent.keyDown(texts()[0]!, { key: 'Enter' });
+  expect(onSave).toHaveBeenLastCalledWith(null);
+});
+test('an indicator that is emptied is blank', () => {
+  const { onSave } = edited();
+  type(screen.getByLabelText(/First indicator/), '');
+  type(screen.getByLabelText(/Second indicator/), '4');
+  fireEvent.keyDown(texts()[0]!, { key: 'Enter' });
+  expect(onSave).toHaveBeenCalledWith({ ...given, ind1: ' ', ind2: '4' });
+});
+test('a control field is one text', () => {
+  const { onSave } = edited({ tag: '001', value: 'w1' });
+  type(texts()[0]!, 'w2');
+  fireEvent.keyDown(texts()[0]!, { key: 'Enter' });
+  expect(onSave).toHaveBeenCalledWith({ tag: '001', value: 'w2' });
+});
+test('the field can be taken away', () => {
+  const { onSave } = edited();
+  fireEvent.click(screen.getByText('Take the field away'));
+  expect(onSave).toHaveBeenCalledWith(null);
+});

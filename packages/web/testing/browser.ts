@@ -1,0 +1,20 @@
+// What browsers have and jsdom has not, as far as the parts under test need it.
+import { TextDecoder, TextEncoder } from 'node:util';
+
+if (typeof window !== 'undefined') {
+  Object.assign(window, { TextDecoder, TextEncoder });
+  window.matchMedia ??= (query) =>
+    ({
+      matches: false,
+      media: query,
+      addListener: () => undefined,
+      removeListener: () => undefined,
+      addEventListener: () => undefined,
+      removeEventListener: () => undefined,
+    }) as unknown as MediaQueryList;
+  window.ResizeObserver ??= class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+}
