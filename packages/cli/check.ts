@@ -1,7 +1,7 @@
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import { output } from './output';
 import { workOn } from './source';
-import { oneOf, readArguments, UsageError } from './usage';
+import { notOver, oneOf, readArguments, UsageError } from './usage';
 
 /**
  * `osier check`: every finding as a line, and with `--fix --out FILE` the records with all safe fixes applied. 0 whatever
@@ -13,6 +13,7 @@ export async function check(args: readonly string[]): Promise<number> {
   const fix = flags.has('fix');
   if (fix !== (options.out !== undefined))
     throw new UsageError('--fix and --out FILE go together: the mended records are written to the file.');
+  notOver(file, options.out);
   const findings = output(undefined);
   const mended = fix ? output(options.out) : null;
   let written = 0;

@@ -3,7 +3,7 @@ import { encodeUtf8, MARCXML_END, MARCXML_START } from '@osier/core/marc';
 import { closeSync, openSync, writeSync } from 'node:fs';
 import { output } from './output';
 import { workOn } from './source';
-import { oneOf, readArguments, UsageError } from './usage';
+import { notOver, oneOf, readArguments, UsageError } from './usage';
 import type { Done } from './work';
 
 const FORMATS = ['iso2709', 'marcxml', 'json', 'lines', 'csv'] as const;
@@ -20,6 +20,7 @@ export async function convert(args: readonly string[]): Promise<number> {
   const columns = options.columns ?? USUAL_COLUMNS;
   const chosen = readColumns(columns);
   if (typeof chosen === 'string') throw new UsageError(chosen);
+  for (const path of [options.out, options.report]) notOver(file, path);
   const head = to === 'marcxml' ? MARCXML_START : to === 'csv' ? csvHead(chosen) : '';
   let out: ReturnType<typeof output> | null = null;
   const report = reportTo(options.report);

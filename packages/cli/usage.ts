@@ -1,3 +1,5 @@
+import { existsSync, statSync } from 'node:fs';
+
 /** A command that was not given as it should be; told in one line. */
 export class UsageError extends Error {}
 
@@ -23,6 +25,14 @@ export function readArguments(
   }
   if (file === undefined) throw new UsageError('Name a file, or - for standard input.');
   return { file, options: found, flags: set };
+}
+
+/** Refuses to write over the file that is being read: what is not read yet would be lost. */
+export function notOver(file: string, out: string | undefined): void {
+  if (file === '-' || out === undefined || !existsSync(out) || !existsSync(file)) return;
+  const [from, to] = [statSync(file), statSync(out)];
+  if (from.isFile() && from.dev === to.dev && from.ino === to.ino)
+    throw new UsageError(`${out} is the file that is read; give the result another name.`);
 }
 
 /** The value of an option that must be one of some. */
