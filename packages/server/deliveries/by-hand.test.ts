@@ -1,5 +1,14 @@
 // Deliveries put together by hand, so that every count can be added up by hand too.
-import type { DeliverySummary, IncomingPage, JobState, Problem, Review } from '@osier/contract';
+import type {
+  DeliverySummary,
+  IncomingDetail,
+  IncomingPage,
+  JobState,
+  Problem,
+  Review,
+  SetUp,
+} from '@osier/contract';
+import { DEFAULT_SETTINGS } from '@osier/core/deliveries';
 import {
   encodeUtf8,
   field,
@@ -250,4 +259,50 @@ test.each<[string, object, RegExp]>([
   expect(status).toBeLessThan(500);
   expect(body.detail).toMatch(said);
   expect((await rowsOf(id))[0]).toMatchObject({ decision: 'add', target: null });
+});
+
+test('a sheet whose location was since removed: its copies wait with the reason, and nothing is lost', async () => {
+  const head = await t.as(1);
+  const listsNow = async () => (await head<SetUp>('GET', '/set-up')).body.lists;
+  const before = await listsNow();
+  const attic = { code: 'ATTIC', name: 'Attic', branch: 'MR' };
+  await head('PUT', '/set-up/lists', {
+    ...before.value,
+    version: before.version,
+    locations: [...before.value.locations, attic],
+  });
+  const sheet = {
+    ...DEFAULT_SETTINGS,
+    name: 'North Fen',
+    files: ['attic*'],
+    organisations: [],
+    mapping: { ...DEFAULT_SETTINGS.mapping, tag: '' },
+    defaults: { ...DEFAULT_SETTINGS.defaults, branch: 'MR', location: 'ATTIC', type: 'BK', copies: 1 },
+    roll: 1,
+  };
+  expect((await head('POST', '/supplier-sheets', { sheet })).status).toBe(200);
+  const { version } = await listsNow();
+  expect((await head('PUT', '/set-up/lists', { ...before.value, version })).status).toBe(200);
+
+  const { id, job } = await deliver('attic-1.mrc', isoOf([book(701), book(702)]));
+  expect(job.state).toBe('done');
+  const rows = await rowsOf(id);
+  expect(rows.map((r) => [r.copies, r.copyProblems])).toEqual([
+    [1, 1],
+    [1, 1],
+  ]);
+  const detail = (await cataloguer<IncomingDetail>('GET', `/deliveries/${id}/incoming/${rows[0]!.id}`)).body;
+  expect(detail.proposedCopies[0]!.problems.join()).toMatch(/“ATTIC” is not a location here\. Nearest: /);
+  expect((await doAndWait(`/deliveries/${id}/accept`, {})).message).toMatch(
+    /2 records stayed in the delivery/,
+  );
+  expect(await summaryOf(id)).toMatchObject({ waiting: { add: 2 }, done: { added: 0 } });
+
+  // Corrected at the copy, the record can go.
+  const open = { ...detail.proposedCopies[0]!, location: 'OPEN' };
+  const { problems: _, ...copy } = open;
+  const path = `/deliveries/${id}/incoming/${rows[0]!.id}`;
+  expect((await cataloguer('PUT', path, { version: detail.version, copies: [copy] })).status).toBe(200);
+  await doAndWait(`/deliveries/${id}/accept`, {});
+  expect(await summaryOf(id)).toMatchObject({ waiting: { add: 1 }, done: { added: 1 }, copies: { made: 1 } });
 });

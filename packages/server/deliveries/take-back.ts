@@ -1,135 +1,51 @@
-import type { Review } from '@osier/contract';
+import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import {
-  counted,
-  invert,
-  sameValue,
-  squash,
-  type Change,
-  type ChangeSet,
-  type Versioned,
-} from '@osier/core/changes';
-import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
-import { headingsOf, keyOfHeading, type Heading } from '@osier/core/headings';
-import type { Copy, Holding } from '@osier/core/holdings';
+import { counted, invert, type Change, type ChangeSet, type Versioned } from '@osier/core/changes';
+import type { Incoming } from '@osier/core/deliveries';
+import { headingsOf } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { tellConflicts } from '../daybook/daybook';
 import { quoted } from '../daybook/sentences';
-import { PAGE_ROWS } from '../http/review-page';
+import { reviewPage } from '../http/review-page';
 import type { JobRun } from '../jobs/jobs';
 import { patiently, type Services } from '../services';
+import { keyOf } from '../store/entry-parts';
+import type { Store } from '../store/store';
+import { planOf } from '../store/undo';
+import { acceptance, acceptedRows, headingUse, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
-import { entryChanges, planOf } from '../store/undo';
 import { inChunks } from './in-chunks';
 import { withTheirFields } from './incoming-records';
 
 /** What taking back some accepted records does, and what stays because something stands in the way. */
 interface Plan {
   readonly changes: ChangeSet;
+  /** New headings of the records that go. */
+  readonly made: ReadonlySet<Change>;
   /** Incoming records that go back to waiting. */
   readonly back: readonly Versioned<Incoming>[];
   /** Records that stay accepted, each with the sentences why. */
   readonly left: readonly { readonly row: Versioned<Incoming>; readonly why: readonly string[] }[];
 }
 
-/** The copies that were made with a record; those of a skipped one were never made. */
-const madeCopies = ({ value }: Versioned<Incoming>) => (value.state === 'accepted' ? value.copies : []);
-
-/** What accepting a delivery did, found by the incoming record that it belongs to. */
-interface Acceptance {
-  readonly of: ReadonlyMap<number, readonly Change[]>;
-  readonly owners: ReadonlyMap<Change, readonly number[]>;
-  /** New headings by kind and key: they go when no record has them any more. */
-  readonly headings: ReadonlyMap<string, Change>;
-}
-
-async function acceptance({ store }: Services, delivery: number): Promise<Acceptance> {
-  const entries = await store.rows<{ entry: number }>(
-    `SELECT DISTINCT o.entry FROM incoming i CROSS JOIN daybook_objects o ON o.kind = 'incoming' AND o.object = i.id JOIN daybook d ON d.id = o.entry
-     WHERE i.delivery = :delivery AND d.act IN ('accept', 'take-back', 'undo') ORDER BY o.entry`,
-    { delivery },
-  );
-  const standing = new Map<string, Change>();
-  for (const { entry } of entries) {
-    const changes = await entryChanges(store, entry);
-    if (changes.some(accepts)) for (const c of squash(changes)) keepStanding(standing, c);
-  }
-  return grouped([...standing.values()], await accepted({ store }, delivery));
-}
-
-/** Whether a change accepts an incoming record, or takes that back. */
-function accepts({ kind, before, after }: Change): boolean {
-  if (kind !== 'incoming') return false;
-  return (before as Incoming | null)?.state !== (after as Incoming | null)?.state;
-}
-
-/** Adds a change to those that stand; what brings an object back to where they began leaves nothing standing. */
-function keepStanding(standing: Map<string, Change>, change: Change): void {
-  const key = `${change.kind} ${change.id}`;
-  const first = standing.get(key);
-  if (first && sameValue(first.before, change.after)) standing.delete(key);
-  else standing.set(key, first ? { ...first, after: change.after } : change);
-}
-
-const headingUse = (kind: string, key: string) => `${kind} ${key}`;
-
-/**
- * Which of the changes belong to which record: its mark, the record of the catalogue that it became, its holdings and
- * copies.
- */
-function grouped(changes: ChangeSet, rows: readonly Versioned<Incoming>[]): Acceptance {
-  const byRecord = new Map<number, number[]>();
-  for (const r of rows)
-    if (r.value.record !== null)
-      byRecord.set(r.value.record, [...(byRecord.get(r.value.record) ?? []), r.id]);
-  const byBarcode = new Map(rows.flatMap((r) => madeCopies(r).map((c) => [c.barcode, r.id] as const)));
-  const owners = new Map<Change, readonly number[]>();
-  const headings = new Map<string, Change>();
-  const inHolding = new Map<number, Set<number>>();
-  for (const c of changes) {
-    if (c.kind === 'incoming') owners.set(c, [c.id]);
-    else if (c.kind === 'record') owners.set(c, byRecord.get(c.id) ?? []);
-    else if (c.kind === 'copy') {
-      const { barcode, holding } = (c.after ?? c.before) as Copy;
-      const owner = byBarcode.get(barcode);
-      owners.set(c, owner === undefined ? [] : [owner]);
-      if (owner !== undefined) inHolding.set(holding, (inHolding.get(holding) ?? new Set()).add(owner));
-    } else if (c.kind === 'heading') {
-      const heading = (c.after ?? c.before) as Heading;
-      headings.set(headingUse(heading.kind, keyOfHeading(heading)), c);
-    }
-  }
-  for (const c of changes)
-    if (c.kind === 'holding')
-      owners.set(c, [
-        ...(inHolding.get(c.id) ?? byRecord.get(((c.after ?? c.before) as Holding).record) ?? []),
-      ]);
-  const of = new Map<number, Change[]>();
-  for (const [c, ids] of owners)
-    for (const id of ids) {
-      const list = of.get(id);
-      if (list) list.push(c);
-      else of.set(id, [c]);
-    }
-  return { of, owners, headings };
-}
-
 /** Plans taking back these records out of all that were accepted; `rows` as they are now. */
 async function plan(
   services: Services,
-  { of, owners, headings }: Acceptance,
+  { of, owners, headings, changes }: Acceptance,
   rows: readonly Versioned<Incoming>[],
 ): Promise<Plan> {
-  const mine = new Set(rows.flatMap((r) => of.get(r.id) ?? []));
-  const sharing = [...new Set([...mine].flatMap((c) => owners.get(c)!))];
+  const mine = await changes(rows.flatMap((r) => of.get(r.id) ?? []));
+  const sharing = [...new Set([...mine.keys()].flatMap((key) => owners.get(key)!))];
   // What was taken back before has no part in it any more.
   const live = new Map(
     (await services.store.readMany('incoming', sharing))
       .filter((r) => r.value.state !== 'waiting')
       .map((r) => [r.id, r.value.seq]),
   );
-  const ownersNow = new Map([...mine].map((c) => [c, owners.get(c)!.filter((id) => live.has(id))]));
+  const ownersNow = [...mine].map(
+    ([key, change]) => [change, owners.get(key)!.filter((id) => live.has(id))] as const,
+  );
   const why = new Map<number, Set<string>>();
   const tell = (id: number, said: string) => why.set(id, (why.get(id) ?? new Set()).add(said));
   let going = new Set(rows.map((r) => r.id));
@@ -147,7 +63,7 @@ async function plan(
               .map((x) => live.get(x))
               .join(', ')} of this file in it; take them back together.`,
           );
-    const taken = [...ownersNow].flatMap(([c, ids]) =>
+    const taken = ownersNow.flatMap(([c, ids]) =>
       ids.length > 0 && ids.every((id) => going.has(id)) ? [c] : [],
     );
     const used = taken.filter((c) => c.kind === 'record' && c.after !== null);
@@ -157,17 +73,17 @@ async function plan(
         .flatMap((u) => headings.get(headingUse(u.kind, u.key)) ?? []),
     );
     const planned = await planOf(services.store, invert([...made, ...taken]));
-    const source = new Map(taken.map((c) => [`${c.kind} ${c.id}`, c]));
     const conflicts = planned.conflicts.filter((c) => c.kind !== 'heading');
     for (const c of conflicts) {
       const [told] = await tellConflicts(services, [c], 0);
-      for (const id of owners.get(source.get(`${c.kind} ${c.id}`)!) ?? []) tell(id, told!.message);
+      for (const id of owners.get(keyOf(c)) ?? []) tell(id, told!.message);
     }
     const next = [...going].filter((id) => !why.has(id));
     if (next.length === going.size) {
       const stuck = new Set(planned.conflicts.filter((c) => c.kind === 'heading').map((c) => c.id));
       return {
         changes: planned.changes.filter((c) => !(c.kind === 'heading' && stuck.has(c.id))),
+        made,
         back: rows.filter((r) => going.has(r.id)),
         left: rows.filter((r) => why.has(r.id)).map((row) => ({ row, why: [...why.get(row.id)!] })),
       };
@@ -193,10 +109,23 @@ async function onLoan({ loans }: Services, rows: readonly Versioned<Incoming>[])
     }));
 }
 
-const accepted = ({ store }: Pick<Services, 'store'>, delivery: number) =>
-  store.select('incoming', "delivery = :delivery AND state <> 'waiting' ORDER BY seq", { delivery });
+/** Records that share one of the catalogue go together, although one of them stands in another piece. */
+async function withSharing(
+  { store }: Services,
+  { of, owners }: Acceptance,
+  piece: readonly Versioned<Incoming>[],
+): Promise<Versioned<Incoming>[]> {
+  const here = new Set(piece.map((c) => c.id));
+  const sharing = piece
+    .flatMap((c) => of.get(c.id) ?? [])
+    .filter((key) => key.startsWith('record '))
+    .flatMap((key) => owners.get(key)!)
+    .filter((other) => !here.has(other));
+  const others = await store.readMany('incoming', [...new Set(sharing)]);
+  return [...piece, ...others.filter((r) => r.value.state !== 'waiting')];
+}
 
-/** What taking back will do, from the plan that does it. None chosen means all. */
+/** What taking back will do, from the plan that does it, worked out piece by piece. None chosen means all. */
 export async function reviewTakeBack(
   quick: Services,
   delivery: number,
@@ -204,56 +133,101 @@ export async function reviewTakeBack(
   from = 0,
 ): Promise<Review> {
   const services = patiently(quick);
-  const all = await accepted(services, delivery);
+  const { store } = services;
+  const what = await acceptance(services, delivery);
   const chosen = new Set(ids);
-  const rows = ids.length ? all.filter((r) => chosen.has(r.id)) : all;
-  const { changes, back, left } = await plan(services, await acceptance(services, delivery), rows);
-  const shown = [
-    ...left.map(({ row, why }) => ({ row, why: why.join(' ') })),
-    ...back.map((row) => ({ row, why: null })),
-  ].slice(from, from + PAGE_ROWS);
-  const whole = await withTheirFields(
-    services.store,
-    shown.map((s) => s.row),
-  );
-  const count = (kind: string, gone: boolean) =>
-    changes.filter((c) => c.kind === kind && (c.after === null) === gone).length;
-  const gone = [
-    count('record', true) && counted(count('record', true), 'record'),
-    count('copy', true) && counted(count('copy', true), 'copy', 'copies'),
-    count('heading', true) && `${counted(count('heading', true), 'heading')} that nothing else has`,
+  const page = reviewPage(from);
+  const onPage = new Map<number, { row: Versioned<Incoming>; why: string | null }>();
+  const offer = (row: Versioned<Incoming>, why: string | null) =>
+    page.offer(why !== null, () => {
+      onPage.set(row.id, { row, why });
+      return reviewRow(row, null, why);
+    });
+  const seen = new Set<number>();
+  const made = new Set<Change>();
+  const touched = new Set<number>();
+  const gone = { record: 0, copy: 0 };
+  let [back, left, restored] = [0, 0, 0];
+  for await (const piece of acceptedRows(store, delivery)) {
+    const rows = (await withSharing(services, what, piece)).filter(
+      (r) => !seen.has(r.id) && (chosen.size === 0 || chosen.has(r.id)),
+    );
+    if (rows.length === 0) continue;
+    for (const r of rows) seen.add(r.id);
+    const planned = await plan(services, what, rows);
+    for (const c of planned.made) made.add(c);
+    for (const { kind, id, after } of planned.changes) {
+      if (kind === 'record') touched.add(id);
+      if (kind === 'record' && after !== null) restored++;
+      else if (kind === 'record' || kind === 'copy') gone[kind]++;
+    }
+    for (const { row, why } of planned.left) offer(row, why.join(' '));
+    for (const row of planned.back) offer(row, null);
+    back += planned.back.length;
+    left += planned.left.length;
+  }
+  const headings = await headingsThatGo(store, [...made], touched);
+  const out = [
+    gone.record && counted(gone.record, 'record'),
+    gone.copy && counted(gone.copy, 'copy', 'copies'),
+    headings && `${counted(headings, 'heading')} that nothing else has`,
   ].filter(Boolean);
-  const said = [
-    gone.length && `Out of the catalogue: ${gone.join(', ')}.`,
-    count('record', false) && `As before the delivery: ${counted(count('record', false), 'record')}.`,
-  ].filter((x) => typeof x === 'string');
+  const { rows, more } = page.take();
+  const whole = await withTheirFields(
+    store,
+    rows.map((r) => onPage.get(r.id)!.row),
+  );
   return {
-    sentence: `${counted(back.length, 'record')} ${back.length === 1 ? 'goes' : 'go'} back to waiting in this delivery.`,
-    verb: `Take back ${counted(back.length, 'record')}`,
-    count: back.length,
+    sentence: `${counted(back, 'record')} ${back === 1 ? 'goes' : 'go'} back to waiting in this delivery.`,
+    verb: `Take back ${counted(back, 'record')}`,
+    count: back,
     consequences: [
-      ...said,
-      ...(left.length
-        ? [`Left as now, because something was done since: ${counted(left.length, 'record')}.`]
-        : []),
+      ...(out.length ? [`Out of the catalogue: ${out.join(', ')}.`] : []),
+      ...(restored ? [`As before the delivery: ${counted(restored, 'record')}.`] : []),
+      ...(left ? [`Left as now, because something was done since: ${counted(left, 'record')}.`] : []),
     ],
-    rows: shown.map(({ why }, i) => reviewRow(whole[i]!, why, why === null)),
-    more: Math.max(0, left.length + back.length - from - PAGE_ROWS),
+    rows: whole.map((row) => reviewRow(row, row.fields.value.marc, onPage.get(row.id)!.why)),
+    more,
   };
 }
 
-function reviewRow({ id, value, fields }: IncomingRecord, exception: string | null, canLeaveOut: boolean) {
-  const brief = briefOf(fields.value.marc);
+/** How many new headings go with all these records; those that another record has by now stay. */
+async function headingsThatGo(
+  store: Store,
+  made: readonly Change[],
+  touched: ReadonlySet<number>,
+): Promise<number> {
+  let count = 0;
+  for (let at = 0; at < made.length; at += HEADINGS) {
+    const { changes, conflicts } = await planOf(
+      store,
+      invert(made.slice(at, at + HEADINGS)),
+      undefined,
+      touched,
+    );
+    const stuck = new Set(conflicts.map(keyOf));
+    count += changes.filter((c) => c.after === null && !stuck.has(keyOf(c))).length;
+  }
+  return count;
+}
+const HEADINGS = 500;
+
+function reviewRow(
+  { id, value }: Versioned<Incoming>,
+  marc: MarcRecord | null,
+  why: string | null,
+): ReviewRow {
+  const brief = marc && briefOf(marc);
   return {
     id,
-    label: brief.title,
-    detail: [brief.author, brief.year, ...(value.record ? [`record ${value.record}`] : [])]
+    label: brief?.title ?? '',
+    detail: [brief?.author, brief?.year, ...(value.record ? [`record ${value.record}`] : [])]
       .filter(Boolean)
       .join(' · '),
-    exception,
+    exception: why,
     before: { text: value.state === 'skipped' ? 'skipped' : `record ${value.record}` },
-    after: { text: exception ? 'stays' : 'waiting' },
-    canLeaveOut,
+    after: { text: why ? 'stays' : 'waiting' },
+    canLeaveOut: why === null,
   };
 }
 
@@ -272,16 +246,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
     async plan(chunk) {
       const here = new Set(chunk.map((c) => c.id));
       const isChosen = (r: number) => !leaveOut.has(r) && (chosen.size === 0 || chosen.has(r));
-      // Records that share one of the catalogue go together, although one of them stands in another chunk.
-      const sharing = chunk
-        .flatMap((c) => what.of.get(c.id) ?? [])
-        .filter((c) => c.kind === 'record')
-        .flatMap((c) => what.owners.get(c)!)
-        .filter((other) => !here.has(other));
-      const others = await services.store.readMany('incoming', [...new Set(sharing)]);
-      const wanted = [...chunk, ...others.filter((r) => r.value.state !== 'waiting')].filter((r) =>
-        isChosen(r.id),
-      );
+      const wanted = (await withSharing(services, what, chunk)).filter((r) => isChosen(r.id));
       const planned = await plan(services, what, wanted);
       return {
         changes: planned.changes,

@@ -32,11 +32,15 @@ export async function undoPlan(
   return planOf(store, invert(await entryChanges(store, entry, tx)), tx);
 }
 
-/** The same for any inverse change set, such as a part of an entry. */
+/**
+ * The same for any inverse change set, such as a part of an entry; `alsoTouched` are records that other parts of the same act
+ * change, so that they keep no heading in use.
+ */
 export async function planOf(
   store: Store,
   inverse: ChangeSet,
   tx?: Transaction,
+  alsoTouched: ReadonlySet<number> = new Set(),
 ): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
   const standing = new Map<string, Standing>();
   const ids = new Map<Kind, number[]>();
@@ -50,7 +54,7 @@ export async function planOf(
     inverse,
     (kind, id) => standing.get(`${kind} ${id}`) ?? { version: last.get(`${kind} ${id}`) ?? 0, value: null },
   );
-  const changes = await withoutHeadingsInUse(store, planned.changes, tx);
+  const changes = await withoutHeadingsInUse(store, planned.changes, tx, alsoTouched);
   return {
     changes,
     conflicts: [...planned.conflicts, ...(await dependants(store, changes, tx))],
@@ -58,7 +62,12 @@ export async function planOf(
 }
 
 /** A heading that an act made stays when records that the act did not touch carry it by now. */
-async function withoutHeadingsInUse(store: Store, changes: ChangeSet, tx?: Transaction): Promise<ChangeSet> {
+async function withoutHeadingsInUse(
+  store: Store,
+  changes: ChangeSet,
+  tx: Transaction | undefined,
+  alsoTouched: ReadonlySet<number>,
+): Promise<ChangeSet> {
   const going = changes.filter((c) => c.kind === 'heading' && c.after === null);
   if (going.length === 0) return changes;
   const keyOf = (c: Change) => {
@@ -71,7 +80,9 @@ async function withoutHeadingsInUse(store: Store, changes: ChangeSet, tx?: Trans
     { keys: going.map((c) => keyOfHeading(c.before as Heading)) },
     tx,
   );
-  const inUse = new Set(uses.filter((u) => !touched.has(u.record)).map((u) => u.use));
+  const inUse = new Set(
+    uses.filter((u) => !touched.has(u.record) && !alsoTouched.has(u.record)).map((u) => u.use),
+  );
   const staying = new Set(going.filter((c) => inUse.has(keyOf(c))));
   return changes.filter((c) => !staying.has(c));
 }

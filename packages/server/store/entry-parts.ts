@@ -1,0 +1,62 @@
+import type { Change } from '@osier/core/changes';
+import { createHash } from 'node:crypto';
+import type { Store } from './store';
+
+/** A part of a daybook entry: what one transaction of it changed. */
+export interface PartOf {
+  readonly entry: number;
+  readonly part: number;
+}
+
+/** Reads one part of an entry. */
+export async function partChanges(store: Store, { entry, part }: PartOf): Promise<Change[]> {
+  const row = await store.row<{ changes: string }>(
+    'SELECT changes FROM daybook_parts WHERE entry = :entry AND part = :part',
+    { entry, part },
+  );
+  return row ? (JSON.parse(row.changes) as Change[]) : [];
+}
+
+/** The parts of an entry one after another, so that a large entry is never in memory as a whole. */
+export async function* entryParts(
+  store: Store,
+  entry: number,
+): AsyncGenerator<PartOf & { readonly changes: Change[] }> {
+  const parts = await store.rows<{ part: number }>(
+    'SELECT part FROM daybook_parts WHERE entry = :entry ORDER BY part',
+    { entry },
+  );
+  for (const { part } of parts) yield { entry, part, changes: await partChanges(store, { entry, part }) };
+}
+
+export const keyOf = ({ kind, id }: { readonly kind: string; readonly id: number }): string =>
+  `${kind} ${id}`;
+
+/** One change an object within a part, successive ones joined. */
+export function joined(changes: readonly Change[]): Map<string, Change> {
+  const found = new Map<string, Change>();
+  for (const change of changes) {
+    const first = found.get(keyOf(change));
+    found.set(keyOf(change), first ? { ...first, after: change.after } : change);
+  }
+  return found;
+}
+
+/**
+ * A number that two values share when they are equal in content (`sameValue`), and otherwise never in practice: 48 bits of
+ * SHA-1 over the value with its keys in order.
+ */
+export function contentNumber(value: unknown): number {
+  if (value === null || value === undefined) return 0;
+  return createHash('sha1')
+    .update(JSON.stringify(inOrder(value)))
+    .digest()
+    .readUIntBE(0, 6);
+}
+
+function inOrder(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null) return value;
+  if (Array.isArray(value)) return value.map(inOrder);
+  const entries = Object.entries(value).filter(([, v]) => v !== undefined);
+  return Object.fromEntries(entries.sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, inOrder(v)]));
+}
