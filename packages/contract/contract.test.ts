@@ -153,7 +153,7 @@ test.each<[string, Schema, unknown, string, RegExp]>([
   [
     'a date of another form',
     contract.copyBody,
-    { holding: 1, barcode: '1', acquired: '25.11.2026' },
+    { holding: 1, barcode: '1', type: 'BK', acquired: '25.11.2026' },
     'acquired',
     /YYYY-MM-DD/,
   ],
@@ -167,6 +167,7 @@ function house() {
   return {
     ...{ version: 1, classDecimals: 2, cutterLetters: 3, droppedSubdivisions: [], protectedFields: ['9..'] },
     ...{ jumpLength: 8, thesauri: [], currency: 'GBP', punctuation: 'kept', checksOff: [] },
+    barcode: { length: 14, kind: '3', library: '1204' },
   };
 }
 

@@ -100,7 +100,8 @@ const yearSaid = (a: Description, b: Description, years: number | null) =>
 
 /** 1 for the same title with or without its subtitle, less for every letter and word that differs. */
 export function titleLikeness(a: Description, b: Description): number {
-  if (a.title === b.title || a.main === b.title || a.title === b.main) return a.title === '' ? 0 : 1;
+  if (a.title === '' || b.title === '') return 0;
+  if (a.title === b.title || a.main === b.title || a.title === b.main) return 1;
   if (a.main === b.main && a.main !== '') {
     // The same words before different subtitles: a general title (Poems, Report) says little, a long one much.
     const words = a.main.split(' ').length;
