@@ -18,7 +18,9 @@ import type { MarcRecord } from '@osier/core/marc';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
 import type { Services } from '../services';
-import { entryChanges, undoEntry, undoPlan } from '../store/undo';
+import { entryIndex, takeable } from '../store/entry-index';
+import { entryParts } from '../store/entry-parts';
+import { undoEntry, undoPlan } from '../store/undo';
 
 interface Row {
   id: number;
@@ -108,7 +110,13 @@ function labelOf(kind: string, id: number, value: unknown): string {
 
 export async function entryDetail(services: Services, id: number): Promise<DaybookDetail> {
   const row = await entryRow(services, id);
-  const changes = told(await entryChanges(services.store, id));
+  const changes: Change[] = [];
+  let read = 0;
+  for await (const part of entryParts(services.store, id)) {
+    read += part.changes.length;
+    changes.push(...told(part.changes));
+    if (changes.length >= SHOWN) break;
+  }
   return {
     ...entryOf(row),
     changes: changes.slice(0, SHOWN).map((c) => ({
@@ -118,7 +126,7 @@ export async function entryDetail(services: Services, id: number): Promise<Daybo
       before: c.before,
       after: c.after,
     })),
-    more: Math.max(0, changes.length - SHOWN),
+    more: Math.max(0, changes.length - SHOWN) + Math.max(0, row.objects - read),
   };
 }
 
@@ -158,9 +166,13 @@ export async function reviewUndo(
 ): Promise<Review & { conflicts: { message: string; entry: number | null }[] }> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
-  const { changes: all, conflicts } = await undoPlan(services.store, id);
-  const changes = told(all);
-  const counts = Object.entries(countChanges(changes)).map(([kind, n]) =>
+  const {
+    count,
+    counted: kinds,
+    page,
+    conflicts,
+  } = row.objects > AT_ONCE ? await largeUndo(services, id, from) : await smallUndo(services, id, from);
+  const counts = Object.entries(kinds).map(([kind, n]) =>
     [
       n.made && `${n.made} made again`,
       n.changed && `${n.changed} put back`,
@@ -172,11 +184,11 @@ export async function reviewUndo(
   );
   return {
     sentence: `Takes back: ${row.sentence}.`,
-    verb: `Take back ${counted(changes.length, 'change')}`,
-    count: changes.length,
+    verb: `Take back ${counted(count, 'change')}`,
+    count,
     consequences: counts,
     conflicts: await tellConflicts(services, conflicts, id),
-    rows: changes.slice(from, from + PAGE_ROWS).map((c: Change) => ({
+    rows: page.map((c: Change) => ({
       id: c.id,
       label: `${c.kind} ${c.id}: ${labelOf(c.kind, c.id, c.after ?? c.before)}`,
       detail: c.after === null ? 'goes' : c.before === null ? 'comes back' : 'put back',
@@ -185,7 +197,49 @@ export async function reviewUndo(
       after: sideOf(c.kind, c.id, c.after),
       canLeaveOut: false,
     })),
-    more: Math.max(0, changes.length - from - PAGE_ROWS),
+    more: Math.max(0, count - from - PAGE_ROWS),
+  };
+}
+
+/** What of an entry is taken back: how much, by kind, the changes of one page, and what stands in the way. */
+interface UndoLook {
+  readonly count: number;
+  readonly counted: ReturnType<typeof countChanges>;
+  readonly page: readonly Change[];
+  readonly conflicts: readonly Conflict[];
+}
+
+async function smallUndo({ store }: Services, id: number, from: number): Promise<UndoLook> {
+  const { changes: all, conflicts } = await undoPlan(store, id);
+  const changes = told(all);
+  return {
+    count: changes.length,
+    counted: countChanges(changes),
+    page: changes.slice(from, from + PAGE_ROWS),
+    conflicts,
+  };
+}
+
+/** The same for an entry that is too large to be held as a whole. */
+async function largeUndo({ store: { aside: store } }: Services, id: number, from: number): Promise<UndoLook> {
+  const index = await entryIndex(store, id, (c) => told([c]).length > 0);
+  const { objects, conflicts } = await takeable(store, index);
+  const shown = objects.filter((o) => o.told);
+  const nothing = (n: number) => (n === 0 ? null : n);
+  return {
+    count: shown.length,
+    // What goes is made again the other way round: the inverse begins with what the entry left.
+    counted: countChanges(
+      shown.map(({ kind, id: of, before, after }) => ({
+        kind,
+        id: of,
+        version: 0,
+        before: nothing(after),
+        after: nothing(before),
+      })),
+    ),
+    page: await index.inverse(shown.slice(from, from + PAGE_ROWS)),
+    conflicts,
   };
 }
 
@@ -222,10 +276,11 @@ export async function undo(
     ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}`
     : `Took back: ${row.sentence}`;
   if (row.objects > AT_ONCE) {
-    const { changes, conflicts } = await undoPlan(services.store.aside, id);
+    const { aside } = services.store;
+    const { objects, conflicts } = await takeable(aside, await entryIndex(aside, id));
     if (conflicts.length) throw await inTheWay(services, conflicts, id);
     const { jobs } = services;
-    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, changes.length);
+    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, objects.length);
     return { job: job.id, sentence };
   }
   const done = await undoEntry(services.store, id, person.id, sentence);

@@ -1,16 +1,15 @@
-import type { Change } from '@osier/core/changes';
 import type { JobWork } from '../jobs/jobs';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
 import { ConflictError } from '../store/conflict';
-import { undoPlan } from '../store/undo';
+import { entryIndex, fitted, takeable } from '../store/entry-index';
 import { tellConflicts } from './daybook';
 
 const CHUNK = 400;
 
 /**
- * Job: takes a large entry back in chunks, each one transaction with its part of the new entry and the job's cursor. The
- * whole is planned first; what a killed server had done already is left out when it is planned anew. Where somebody
+ * Job: takes a large entry back in chunks, each one transaction with its part of the new entry and the job's cursor. All
+ * of it is looked at first; what a killed server had done already is left out when it is looked at anew. Where somebody
  * changes something meanwhile it stops and says what; what was taken back until then can be done again.
  */
 export const undoLarge =
@@ -19,18 +18,12 @@ export const undoLarge =
     const store = services.store.aside;
     const { undoes, sentence } = run.work as { undoes: number; sentence: string };
     let { done = 0, entry } = run.cursor as { done?: number; entry?: number };
-    const begun = done > 0;
-    const planned = await undoPlan(store, undoes);
-    const gone = new Set(
-      planned.conflicts.filter((c) => begun && c.found === null).map((c) => `${c.kind} ${c.id}`),
-    );
-    const isDone = (c: Change) => c.after === null && gone.has(`${c.kind} ${c.id}`);
-    const changes = planned.changes.filter((c) => !isDone(c));
-    const conflicts = planned.conflicts.filter((c) => !gone.has(`${c.kind} ${c.id}`));
+    const index = await entryIndex(store, undoes);
+    const { objects, conflicts } = await takeable(store, index, done > 0);
     if (conflicts.length) throw new Error(await stopped(services, conflicts, undoes));
-    for (let at = 0; at < changes.length; at += CHUNK) {
+    for (let at = 0; at < objects.length; at += CHUNK) {
       if (run.cancelled()) return null;
-      const part = changes.slice(at, at + CHUNK);
+      const part = await fitted(store, await index.inverse(objects.slice(at, at + CHUNK)));
       const next = done + part.length;
       try {
         await commit(store, {

@@ -1,0 +1,169 @@
+// Taking back a large entry piece by piece must be what taking it back whole is.
+import { creation, removal, update, type Change } from '@osier/core/changes';
+import { headingFrom, headingsOf } from '@osier/core/headings';
+import type { Holding } from '@osier/core/holdings';
+import { field, type MarcRecord } from '@osier/core/marc';
+import fc from 'fast-check';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { commit } from './commit';
+import { entryIndex, fitted, takeable } from './entry-index';
+import { contentNumber } from './entry-parts';
+import { openStore, type Store } from './store';
+import { undoPlan } from './undo';
+
+let folder: string;
+let store: Store;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'osier-index-'));
+  store = await openStore(folder);
+});
+afterEach(async () => {
+  await store.close();
+  rmSync(folder, { recursive: true });
+});
+
+const record = (title: string, author = 'Reedman, Amos'): MarcRecord => ({
+  leader: '00000nam a2200000 i 4500',
+  fields: [field('100', '1 ', 'a', author), field('245', '10', 'a', title)],
+});
+const heading = (id: number, author: string) =>
+  creation('heading', id, headingFrom(headingsOf(record('x', author))[0]!));
+const holding = (record: number): Holding => ({
+  record,
+  ...{
+    branch: 'MR',
+    location: 'OPEN',
+    scheme: 'dewey',
+    prefix: '',
+    class: '746',
+    item: '',
+    suffix: '',
+    note: '',
+  },
+});
+const act = (changes: readonly Change[], entry?: number) =>
+  commit(store, { act: 'test', person: 1, sentence: 'Tested', changes, entry });
+const inOrder = (changes: readonly Change[]) =>
+  [...changes].sort((a, b) => (a.kind === b.kind ? a.id - b.id : a.kind < b.kind ? -1 : 1));
+async function both(entry: number) {
+  const whole = await undoPlan(store, entry);
+  const index = await entryIndex(store, entry);
+  const { objects, conflicts } = await takeable(store, index);
+  const changes = await fitted(store, await index.inverse(objects));
+  const named = (list: typeof conflicts) =>
+    list.map((c) => `${c.kind} ${c.id} ${JSON.stringify(c.found)}`).sort();
+  return {
+    whole: { changes: inOrder(whole.changes), conflicts: named(whole.conflicts) },
+    pieces: { changes: inOrder(changes), conflicts: named(conflicts) },
+    order: changes.map((c) => `${c.kind} ${c.id}`),
+  };
+}
+
+test('records made, changed and removed in several parts come back the same', async () => {
+  await act([creation('record', 1, record('A')), creation('record', 2, record('B'))]);
+  const [one, two] = [(await store.read('record', 1))!, (await store.read('record', 2))!];
+  const entry = await act([update('record', one, record('A2')), creation('record', 3, record('C'))]);
+  await act([removal('record', two), creation('holding', 5, holding(3))], entry);
+  await act([update('record', (await store.read('record', 1))!, record('A3'))], entry);
+  const { whole, pieces, order } = await both(entry);
+  expect(pieces).toEqual(whole);
+  expect(pieces.conflicts).toEqual([]);
+  // The holding goes before the record that it hangs on.
+  expect(order.indexOf('holding 5')).toBeLessThan(order.indexOf('record 3'));
+});
+
+test('what was changed since is a conflict, and so is what hangs on a thing that would go', async () => {
+  const entry = await act([creation('record', 1, record('A')), creation('record', 2, record('B'))]);
+  await act([creation('record', 3, record('C'))], entry);
+  await act([update('record', (await store.read('record', 2))!, record('B, revised'))]);
+  await act([creation('holding', 5, holding(3))]);
+  await act([removal('record', (await store.read('record', 1))!)]);
+  const { whole, pieces } = await both(entry);
+  expect(pieces.conflicts).toEqual(whole.conflicts);
+  expect(pieces.conflicts).toHaveLength(3);
+});
+
+test('a new heading that another record has by now stays; one that nothing else has goes', async () => {
+  const entry = await act([
+    creation('record', 1, record('A', 'Reedman, Amos')),
+    heading(10, 'Reedman, Amos'),
+    creation('record', 2, record('B', 'Sallow, Ida')),
+    heading(11, 'Sallow, Ida'),
+  ]);
+  await act([creation('record', 3, record('C', 'Sallow, Ida'))]);
+  const { whole, pieces } = await both(entry);
+  expect(pieces).toEqual(whole);
+  expect(pieces.changes.filter((c) => c.kind === 'heading').map((c) => c.id)).toEqual([10]);
+});
+
+test('what is back already is passed over', async () => {
+  await act([creation('record', 1, record('A'))]);
+  const before = (await store.read('record', 1))!;
+  const entry = await act([update('record', before, record('A2')), creation('record', 2, record('B'))]);
+  await act([update('record', (await store.read('record', 1))!, record('A'))]);
+  const { whole, pieces } = await both(entry);
+  expect(pieces).toEqual(whole);
+  expect(pieces.changes.map((c) => c.id)).toEqual([2]);
+});
+
+test('a part that was taken back before a kill is not taken back again', async () => {
+  const entry = await act([creation('record', 1, record('A')), creation('record', 2, record('B'))]);
+  await act([removal('record', (await store.read('record', 2))!)]);
+  const index = await entryIndex(store, entry);
+  expect((await takeable(store, index)).conflicts).toHaveLength(1);
+  const resumed = await takeable(store, index, true);
+  expect(resumed.conflicts).toEqual([]);
+  expect(resumed.objects.map((o) => o.id)).toEqual([1]);
+});
+
+test('whatever an entry does and whatever is done since, piece by piece is as whole', async () => {
+  const step = fc.record({
+    id: fc.integer({ min: 1, max: 4 }),
+    title: fc.constantFrom('willow', 'hazel', 'rush', null),
+  });
+  let next = 100;
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.array(step, { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 4 }),
+      fc.array(step, { maxLength: 3 }),
+      async (parts, since) => {
+        const base = (next += 10);
+        const doing = async (steps: typeof since, entry?: number) => {
+          let made = entry;
+          for (const { id, title } of steps) {
+            const held = await store.read('record', base + id);
+            if (!held && title === null) continue;
+            const change = !held
+              ? creation('record', base + id, record(title!))
+              : title === null
+                ? removal('record', held)
+                : update('record', held, record(title));
+            if (held && JSON.stringify(held.value) === JSON.stringify(change.after)) continue;
+            const done = await act([change], made);
+            made = entry === -1 ? undefined : done;
+          }
+          return made;
+        };
+        let entry: number | undefined;
+        for (const steps of parts) entry = await doing(steps, entry);
+        if (entry === undefined) return;
+        for (const one of since) await doing([one]);
+        const { whole, pieces } = await both(entry);
+        expect(pieces.conflicts).toEqual(whole.conflicts);
+        if (whole.conflicts.length === 0) expect(pieces.changes).toEqual(whole.changes);
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test.each<[unknown, unknown, boolean]>([
+  [{ a: 1, b: [2] }, { b: [2], a: 1 }, true],
+  [{ a: 1, b: undefined }, { a: 1 }, true],
+  [{ a: [1, 2] }, { a: [2, 1] }, false],
+  [{ a: '1' }, { a: 1 }, false],
+  [null, null, true],
+  [null, {}, false],
+])('%j and %j have one number: %p', (a, b, same) => expect(contentNumber(a) === contentNumber(b)).toBe(same));

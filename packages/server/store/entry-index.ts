@@ -1,0 +1,191 @@
+import type { Change, ChangeSet, Conflict } from '@osier/core/changes';
+import { keyOfHeading, type Heading } from '@osier/core/headings';
+import { contentNumber, entryParts, joined, keyOf, partChanges, type PartOf } from './entry-parts';
+import { headingKeyKind } from './index-records';
+import type { Kind } from './kinds';
+import type { Store } from './store';
+
+/** One object of an entry: where its change begins and ends, and numbers of what it was and what the entry left. */
+export interface Indexed {
+  readonly kind: Kind;
+  readonly id: number;
+  readonly first: number;
+  readonly last: number;
+  readonly before: number;
+  readonly after: number;
+  /** It is worth telling a person. */
+  readonly told: boolean;
+}
+
+/** A large entry without its content: that stays in its parts until it is wanted. */
+export interface EntryIndex {
+  /** In the order in which they are taken back. */
+  readonly objects: readonly Indexed[];
+  /** The inverse changes of some objects, with the versions of the entry. */
+  inverse(of: readonly Indexed[]): Promise<Change[]>;
+}
+
+const NOTHING = contentNumber(null);
+const PIECE = 400;
+/** Parts that are kept at hand while their objects are asked for. */
+const AT_HAND = 8;
+
+/** Reads an entry part by part. What the whole of it leaves as it was is no object of it. */
+export async function entryIndex(
+  store: Store,
+  entry: number,
+  isTold: (change: Change) => boolean = () => true,
+): Promise<EntryIndex> {
+  const parts: PartOf[] = [];
+  const objects = new Map<string, Indexed>();
+  for await (const { part, changes } of entryParts(store, entry)) {
+    const at = parts.push({ entry, part }) - 1;
+    for (const [key, change] of joined(changes)) {
+      const earlier = objects.get(key);
+      // What changes again counts as changed last.
+      objects.delete(key);
+      objects.set(key, {
+        kind: change.kind as Kind,
+        id: change.id,
+        first: earlier?.first ?? at,
+        last: at,
+        before: earlier?.before ?? contentNumber(change.before),
+        after: contentNumber(change.after),
+        told: (earlier?.told ?? false) || isTold(change),
+      });
+    }
+  }
+  return {
+    objects: [...objects.values()].filter((o) => o.before !== o.after).reverse(),
+    inverse: inverseFrom(store, parts),
+  };
+}
+
+function inverseFrom(store: Store, parts: readonly PartOf[]): EntryIndex['inverse'] {
+  const atHand = new Map<number, Map<string, Change>>();
+  const partAt = async (at: number) => {
+    const known = atHand.get(at) ?? joined(await partChanges(store, parts[at]!));
+    atHand.delete(at);
+    atHand.set(at, known);
+    if (atHand.size > AT_HAND) atHand.delete(atHand.keys().next().value!);
+    return known;
+  };
+  return async (of) => {
+    const changes: Change[] = [];
+    for (const o of of) {
+      const [begins, ends] = [await partAt(o.first), await partAt(o.last)];
+      const { version, before } = begins.get(keyOf(o))!;
+      changes.push({
+        kind: o.kind,
+        id: o.id,
+        version: version + 1,
+        before: ends.get(keyOf(o))!.after,
+        after: before,
+      });
+    }
+    return changes;
+  };
+}
+
+/** What of an entry can be taken back now, and what stands in the way. */
+export interface Takeable {
+  readonly objects: readonly Indexed[];
+  readonly conflicts: readonly Conflict[];
+}
+
+/**
+ * Looks at every object of an entry, piece by piece: one that is no longer what the entry left is a conflict, one that is back
+ * already is passed over, a new heading that other records have by now stays. `begun` says that a part of the entry was
+ * taken back before, so that what is not there any more is done.
+ */
+export async function takeable(store: Store, index: EntryIndex, begun = false): Promise<Takeable> {
+  const known = new Map(index.objects.map((o) => [keyOf(o), o]));
+  const conflicts: Conflict[] = [];
+  const objects: Indexed[] = [];
+  for (let at = 0; at < index.objects.length; at += PIECE) {
+    const piece = index.objects.slice(at, at + PIECE);
+    const now = await standingNow(store, piece);
+    const staying = await headingsInUse(store, index, piece, known);
+    for (const o of piece) {
+      const found = now.get(keyOf(o)) ?? null;
+      const number = contentNumber(found);
+      if (staying.has(o) || (number === o.before && (o.before !== NOTHING || begun))) continue;
+      if (number === o.after) objects.push(o);
+      else conflicts.push({ kind: o.kind, id: o.id, expected: null, found });
+    }
+    conflicts.push(...(await hangingOn(store, index, piece, known)));
+  }
+  return { objects, conflicts };
+}
+
+async function standingNow(store: Store, piece: readonly Indexed[]): Promise<Map<string, unknown>> {
+  const ids = new Map<Kind, number[]>();
+  for (const o of piece) ids.set(o.kind, [...(ids.get(o.kind) ?? []), o.id]);
+  const now = new Map<string, unknown>();
+  for (const [kind, of] of ids)
+    for (const { id, value } of await store.readMany(kind, of)) now.set(keyOf({ kind, id }), value);
+  return now;
+}
+
+/** New headings that records carry which the entry did not touch. */
+async function headingsInUse(
+  store: Store,
+  index: EntryIndex,
+  piece: readonly Indexed[],
+  known: ReadonlyMap<string, Indexed>,
+): Promise<Set<Indexed>> {
+  const made = piece.filter((o) => o.kind === 'heading' && o.before === NOTHING);
+  if (made.length === 0) return new Set();
+  const headings = (await index.inverse(made)).map((c) => c.before as Heading);
+  const useOf = (h: Heading) => `${headingKeyKind(h.kind)} ${keyOfHeading(h)}`;
+  const uses = await store.rows<{ use: string; record: number }>(
+    "SELECT kind || ' ' || key AS use, record FROM record_keys WHERE key IN (:keys)",
+    { keys: headings.map(keyOfHeading) },
+  );
+  const inUse = new Set(
+    uses.filter((u) => !known.has(keyOf({ kind: 'record', id: u.record }))).map((u) => u.use),
+  );
+  return new Set(made.filter((_, i) => inUse.has(useOf(headings[i]!))));
+}
+
+const CHILDREN = [
+  ['record', 'holding', 'record', 'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)'],
+  ['holding', 'copy', 'holding', 'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)'],
+  [
+    'delivery',
+    'incoming',
+    'delivery',
+    "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'",
+  ],
+] as const;
+
+/** Things that hang on what would go, and do not go with it. */
+async function hangingOn(
+  store: Store,
+  index: EntryIndex,
+  piece: readonly Indexed[],
+  known: ReadonlyMap<string, Indexed>,
+): Promise<Conflict[]> {
+  const found: Conflict[] = [];
+  for (const [kind, child, field, sql] of CHILDREN) {
+    const ids = piece.filter((o) => o.kind === kind && o.before === NOTHING).map((o) => o.id);
+    if (ids.length === 0) continue;
+    for (const { id, parent } of await store.rows<{ id: number; parent: number }>(sql, { ids })) {
+      const own = known.get(keyOf({ kind: child, id }));
+      const [goes] = own ? await index.inverse([own]) : [];
+      if (!goes || (goes.after as Record<string, unknown> | null)?.[field] === parent)
+        found.push({ kind, id: parent, expected: null, found: { dependsOn: child, id } });
+    }
+  }
+  return found;
+}
+
+/** Inverse changes fitted to the versions that stand in the store now. */
+export async function fitted(store: Store, changes: readonly Change[]): Promise<ChangeSet> {
+  const ids = new Map<Kind, number[]>();
+  for (const c of changes) ids.set(c.kind as Kind, [...(ids.get(c.kind as Kind) ?? []), c.id]);
+  const versions = new Map<string, number>();
+  for (const [kind, of] of ids)
+    for (const { id, version } of await store.readMany(kind, of)) versions.set(keyOf({ kind, id }), version);
+  return changes.map((c) => ({ ...c, version: versions.get(keyOf(c)) ?? c.version }));
+}
