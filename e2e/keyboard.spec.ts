@@ -52,6 +52,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(page.getByText(/15 records will be added/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Accepted 15 records');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 
   // The record found, a holding and a scanned copy added.
   await page.keyboard.press('/');

@@ -3,7 +3,7 @@ import type { Incoming } from '@osier/core/deliveries';
 import { keyOfHeading, type Heading } from '@osier/core/headings';
 import type { Copy, Holding } from '@osier/core/holdings';
 import type { Services } from '../services';
-import { contentNumber, entryParts, joined, partChanges, type PartOf } from '../store/entry-parts';
+import { contentNumber, entryParts, joined, partsAtHand, type PartOf } from '../store/entry-parts';
 import type { Store } from '../store/store';
 
 /**
@@ -139,19 +139,9 @@ function push<K, V>(lists: Map<K, V[]>, key: K, value: V): void {
   else lists.set(key, [value]);
 }
 
-/** Parts that are kept at hand: those of neighbouring records are asked for again. */
-const AT_HAND = 8;
-
 /** Reads changes from the parts in which they begin and end. */
 function changesIn(store: Store, parts: readonly PartOf[], standing: ReadonlyMap<string, Standing>) {
-  const atHand = new Map<number, Map<string, Change>>();
-  const partAt = async (at: number) => {
-    const known = atHand.get(at) ?? joined(await partChanges(store, parts[at]!));
-    atHand.delete(at);
-    atHand.set(at, known);
-    if (atHand.size > AT_HAND) atHand.delete(atHand.keys().next().value!);
-    return known;
-  };
+  const partAt = partsAtHand(store, parts);
   return async (keys: readonly string[]): Promise<Map<string, Change>> => {
     const found = new Map<string, Change>();
     const byPlace = [...new Set(keys)]

@@ -1,6 +1,6 @@
 import type { Change, ChangeSet, Conflict } from '@osier/core/changes';
 import { keyOfHeading, type Heading } from '@osier/core/headings';
-import { contentNumber, entryParts, joined, keyOf, partChanges, type PartOf } from './entry-parts';
+import { contentNumber, entryParts, joined, keyOf, partsAtHand, type PartOf } from './entry-parts';
 import { headingKeyKind } from './index-records';
 import type { Kind } from './kinds';
 import type { Store } from './store';
@@ -27,8 +27,6 @@ export interface EntryIndex {
 
 const NOTHING = contentNumber(null);
 const PIECE = 400;
-/** Parts that are kept at hand while their objects are asked for. */
-const AT_HAND = 8;
 
 /** Reads an entry part by part. What the whole of it leaves as it was is no object of it. */
 export async function entryIndex(
@@ -62,14 +60,7 @@ export async function entryIndex(
 }
 
 function inverseFrom(store: Store, parts: readonly PartOf[]): EntryIndex['inverse'] {
-  const atHand = new Map<number, Map<string, Change>>();
-  const partAt = async (at: number) => {
-    const known = atHand.get(at) ?? joined(await partChanges(store, parts[at]!));
-    atHand.delete(at);
-    atHand.set(at, known);
-    if (atHand.size > AT_HAND) atHand.delete(atHand.keys().next().value!);
-    return known;
-  };
+  const partAt = partsAtHand(store, parts);
   return async (of) => {
     const changes: Change[] = [];
     for (const o of of) {

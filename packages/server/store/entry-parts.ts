@@ -9,12 +9,30 @@ export interface PartOf {
 }
 
 /** Reads one part of an entry. */
-export async function partChanges(store: Store, { entry, part }: PartOf): Promise<Change[]> {
+async function partChanges(store: Store, { entry, part }: PartOf): Promise<Change[]> {
   const row = await store.row<{ changes: string }>(
     'SELECT changes FROM daybook_parts WHERE entry = :entry AND part = :part',
     { entry, part },
   );
   return row ? (JSON.parse(row.changes) as Change[]) : [];
+}
+
+/** Parts that are kept at hand: those of neighbouring objects are asked for again. */
+const AT_HAND = 8;
+
+/** Gives parts by their place in a list, one change an object, the last few without reading them again. */
+export function partsAtHand(
+  store: Store,
+  parts: readonly PartOf[],
+): (at: number) => Promise<Map<string, Change>> {
+  const atHand = new Map<number, Map<string, Change>>();
+  return async (at) => {
+    const known = atHand.get(at) ?? joined(await partChanges(store, parts[at]!));
+    atHand.delete(at);
+    atHand.set(at, known);
+    if (atHand.size > AT_HAND) atHand.delete(atHand.keys().next().value!);
+    return known;
+  };
 }
 
 /** The parts of an entry one after another, so that a large entry is never in memory as a whole. */

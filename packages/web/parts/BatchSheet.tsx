@@ -25,7 +25,8 @@ export function BatchSheet({
   });
   const act = async (leaveOut: number[]) => {
     await post<JobState>(path, { ...body, leaveOut });
-    await refresh();
+    // The sheet does not wait for what is behind it: the next key is for the page.
+    void refresh();
   };
   return (
     <ReviewSheet

@@ -24,7 +24,7 @@ export function UndoSheet() {
     const done = await post<Done | { job: number }>(`/daybook/${undoing}/undo`);
     // A large one goes on as a job, which tells when it is done.
     if ('entry' in done) say(done.sentence, done.entry);
-    await refresh();
+    void refresh();
   };
   return (
     <ReviewSheet

@@ -12,6 +12,9 @@ if (typeof window !== 'undefined') {
       addEventListener: () => undefined,
       removeEventListener: () => undefined,
     }) as unknown as MediaQueryList;
+  // jsdom knows no pseudo-elements, and says so aloud every time.
+  const styleOf = window.getComputedStyle.bind(window);
+  window.getComputedStyle = (element) => styleOf(element);
   window.ResizeObserver ??= class {
     observe() {}
     unobserve() {}

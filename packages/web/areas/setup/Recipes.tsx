@@ -119,7 +119,7 @@ function RecipeCard({
             value={name}
             style={{ maxWidth: 340 }}
             onChange={(e) => setName(e.target.value)}
-            onPressEnter={() => void press(() => save({ name }))}
+            onPressEnter={(e) => e.currentTarget.blur()}
             onBlur={() => name.trim() !== recipe.name && void press(() => save({ name }))}
           />
         ) : (

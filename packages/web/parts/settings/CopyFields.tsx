@@ -114,6 +114,8 @@ export function CopyFields({
               lists.locations.filter((l) => l.branch === defaults.branch || defaults.branch === ''),
             ],
             ['type', 'Type', lists.types],
+            ['fund', 'Fund', lists.funds],
+            ['supplier', 'Supplier', lists.suppliers],
           ] as const
         ).map(([part, label, list]) => (
           <label key={part}>
@@ -121,6 +123,9 @@ export function CopyFields({
             <CodePicker
               label={label}
               list={list}
+              optional={part === 'fund' || part === 'supplier'}
+              placeholder={part === 'fund' || part === 'supplier' ? 'none' : undefined}
+              disabled={disabled}
               value={defaults[part]}
               status={status(`defaults.${part}`)}
               onChange={(v) => give({ [part]: one(v) })}
@@ -138,27 +143,6 @@ export function CopyFields({
             options={STATUSES.map((s) => ({ value: s, label: s }))}
           />
         </label>
-        {(
-          [
-            ['fund', 'Fund', lists.funds],
-            ['supplier', 'Supplier', lists.suppliers],
-          ] as const
-        ).map(([part, label, list]) => (
-          <label key={part}>
-            {label}
-            <CodePicker
-              label={label}
-              list={list}
-              optional
-              placeholder="none"
-              disabled={disabled}
-              value={defaults[part]}
-              status={status(`defaults.${part}`)}
-              onChange={(v) => give({ [part]: one(v) })}
-            />
-            <FieldProblem of={problem} field={`defaults.${part}`} />
-          </label>
-        ))}
         <label>
           Price
           <InputNumber
