@@ -1,4 +1,4 @@
-import type { CleanRecordsBody, JobState, Review } from '@osier/contract';
+import type { CleanRecordsBody, JobState, Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { MarcRecord } from '@osier/core/marc';
@@ -60,7 +60,7 @@ export async function reviewCleanRecords(
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   const found = await foundBy(store, search.q);
   const touched: (readonly string[])[] = [];
-  const page = reviewPage(from);
+  const page = reviewPage<ReviewRow>(from);
   let looked = 0;
   for (let after = 0; ;) {
     const piece = await nextRecords(store, found, search, after);

@@ -93,7 +93,7 @@ export async function reviewAccept(
   const numbers = await numbersOf(store, await rollInUse(store, settings.roll));
   const plan = planning();
   const totals = { ...NO_TOTALS };
-  const page = reviewPage(from);
+  const page = reviewPage<ReviewRow>(from);
   let [left, next] = [0, 0];
   for await (const piece of waitingRecords(store, id)) {
     const rows = piece.filter((r) => !leaveOut.has(r.id));

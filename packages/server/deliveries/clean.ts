@@ -1,4 +1,4 @@
-import type { Review } from '@osier/contract';
+import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted } from '@osier/core/changes';
 import { withFields, type IncomingRecord } from '@osier/core/deliveries';
@@ -75,7 +75,7 @@ export async function reviewClean(
   const copies = await copyWork(store, settingsFor(delivery.value));
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   const touched: (readonly string[])[] = [];
-  const page = reviewPage(from);
+  const page = reviewPage<ReviewRow>(from);
   let waiting = 0;
   for await (const piece of waitingRecords(store, id)) {
     waiting += piece.length;

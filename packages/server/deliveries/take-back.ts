@@ -2,7 +2,7 @@ import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, invert, type Change, type ChangeSet, type Versioned } from '@osier/core/changes';
-import type { Incoming } from '@osier/core/deliveries';
+import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { tellConflicts } from '../daybook/daybook';
@@ -136,13 +136,7 @@ export async function reviewTakeBack(
   const { store } = services;
   const what = await acceptance(services, delivery);
   const chosen = new Set(ids);
-  const page = reviewPage(from);
-  const onPage = new Map<number, { row: Versioned<Incoming>; why: string | null }>();
-  const offer = (row: Versioned<Incoming>, why: string | null) =>
-    page.offer(why !== null, () => {
-      onPage.set(row.id, { row, why });
-      return reviewRow(row, null, why);
-    });
+  const page = reviewPage<Versioned<Incoming> & { readonly why: string | null }>(from);
   const seen = new Set<number>();
   const made = new Set<Change>();
   const touched = new Set<number>();
@@ -159,10 +153,10 @@ export async function reviewTakeBack(
     for (const { kind, id, after } of planned.changes) {
       if (kind === 'record') touched.add(id);
       if (kind === 'record' && after !== null) restored++;
-      else if (kind === 'record' || kind === 'copy') gone[kind]++;
+      else if (after === null && (kind === 'record' || kind === 'copy')) gone[kind]++;
     }
-    for (const { row, why } of planned.left) offer(row, why.join(' '));
-    for (const row of planned.back) offer(row, null);
+    for (const { row, why } of planned.left) page.offer(true, () => ({ ...row, why: why.join(' ') }));
+    for (const row of planned.back) page.offer(false, () => ({ ...row, why: null }));
     back += planned.back.length;
     left += planned.left.length;
   }
@@ -173,10 +167,7 @@ export async function reviewTakeBack(
     headings && `${counted(headings, 'heading')} that nothing else has`,
   ].filter(Boolean);
   const { rows, more } = page.take();
-  const whole = await withTheirFields(
-    store,
-    rows.map((r) => onPage.get(r.id)!.row),
-  );
+  const whole = await withTheirFields(store, rows);
   return {
     sentence: `${counted(back, 'record')} ${back === 1 ? 'goes' : 'go'} back to waiting in this delivery.`,
     verb: `Take back ${counted(back, 'record')}`,
@@ -186,7 +177,7 @@ export async function reviewTakeBack(
       ...(restored ? [`As before the delivery: ${counted(restored, 'record')}.`] : []),
       ...(left ? [`Left as now, because something was done since: ${counted(left, 'record')}.`] : []),
     ],
-    rows: whole.map((row) => reviewRow(row, row.fields.value.marc, onPage.get(row.id)!.why)),
+    rows: whole.map((row, i) => reviewRow(row, rows[i]!.why)),
     more,
   };
 }
@@ -212,16 +203,12 @@ async function headingsThatGo(
 }
 const HEADINGS = 500;
 
-function reviewRow(
-  { id, value }: Versioned<Incoming>,
-  marc: MarcRecord | null,
-  why: string | null,
-): ReviewRow {
-  const brief = marc && briefOf(marc);
+function reviewRow({ id, value, fields }: IncomingRecord, why: string | null): ReviewRow {
+  const brief = briefOf(fields.value.marc);
   return {
     id,
-    label: brief?.title ?? '',
-    detail: [brief?.author, brief?.year, ...(value.record ? [`record ${value.record}`] : [])]
+    label: brief.title,
+    detail: [brief.author, brief.year, ...(value.record ? [`record ${value.record}`] : [])]
       .filter(Boolean)
       .join(' · '),
     exception: why,

@@ -1,21 +1,19 @@
-import type { ReviewRow } from '@osier/contract';
-
 /** Rows of a review that are sent at once. */
 export const PAGE_ROWS = 200;
 
 /** A page of a review, filled while the whole is worked out: exceptions before the rest, each in its order. */
-export interface ReviewPage {
+export interface ReviewPage<T> {
   /** Counts a row; it is only made when it can be on the page. */
-  offer(isException: boolean, row: () => ReviewRow): void;
+  offer(isException: boolean, row: () => T): void;
   /** The rows of the page, and how many there are behind it. */
-  take(): { rows: ReviewRow[]; more: number };
+  take(): { rows: T[]; more: number };
 }
 
 /** The page that begins with row `from`. */
-export function reviewPage(from = 0): ReviewPage {
+export function reviewPage<T>(from = 0): ReviewPage<T> {
   const end = from + PAGE_ROWS;
-  const exceptions: ReviewRow[] = [];
-  const rest: { at: number; row: ReviewRow }[] = [];
+  const exceptions: T[] = [];
+  const rest: { at: number; row: T }[] = [];
   let [first, others] = [0, 0];
   return {
     offer(isException, row) {

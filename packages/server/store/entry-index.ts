@@ -1,7 +1,7 @@
 import type { Change, ChangeSet, Conflict } from '@osier/core/changes';
-import { keyOfHeading, type Heading } from '@osier/core/headings';
+import type { Heading } from '@osier/core/headings';
 import { contentNumber, entryParts, joined, keyOf, partsAtHand, type PartOf } from './entry-parts';
-import { headingKeyKind } from './index-records';
+import { CHILDREN, headingsInUse } from './in-use';
 import type { Kind } from './kinds';
 import type { Store } from './store';
 
@@ -91,12 +91,13 @@ export interface Takeable {
  */
 export async function takeable(store: Store, index: EntryIndex, begun = false): Promise<Takeable> {
   const known = new Map(index.objects.map((o) => [keyOf(o), o]));
+  const records = index.objects.filter((o) => o.kind === 'record').map((o) => o.id);
   const conflicts: Conflict[] = [];
   const objects: Indexed[] = [];
   for (let at = 0; at < index.objects.length; at += PIECE) {
     const piece = index.objects.slice(at, at + PIECE);
     const now = await standingNow(store, piece);
-    const staying = await headingsInUse(store, index, piece, known);
+    const staying = await headingsThatStay(store, index, piece, records);
     for (const o of piece) {
       const found = now.get(keyOf(o)) ?? null;
       const number = contentNumber(found);
@@ -119,36 +120,17 @@ async function standingNow(store: Store, piece: readonly Indexed[]): Promise<Map
 }
 
 /** New headings that records carry which the entry did not touch. */
-async function headingsInUse(
+async function headingsThatStay(
   store: Store,
   index: EntryIndex,
   piece: readonly Indexed[],
-  known: ReadonlyMap<string, Indexed>,
+  touched: readonly number[],
 ): Promise<Set<Indexed>> {
   const made = piece.filter((o) => o.kind === 'heading' && o.before === NOTHING);
-  if (made.length === 0) return new Set();
   const headings = (await index.inverse(made)).map((c) => c.before as Heading);
-  const useOf = (h: Heading) => `${headingKeyKind(h.kind)} ${keyOfHeading(h)}`;
-  const uses = await store.rows<{ use: string; record: number }>(
-    "SELECT kind || ' ' || key AS use, record FROM record_keys WHERE key IN (:keys)",
-    { keys: headings.map(keyOfHeading) },
-  );
-  const inUse = new Set(
-    uses.filter((u) => !known.has(keyOf({ kind: 'record', id: u.record }))).map((u) => u.use),
-  );
-  return new Set(made.filter((_, i) => inUse.has(useOf(headings[i]!))));
+  const inUse = await headingsInUse(store, headings, touched);
+  return new Set(made.filter((_, i) => inUse.has(i)));
 }
-
-const CHILDREN = [
-  ['record', 'holding', 'record', 'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)'],
-  ['holding', 'copy', 'holding', 'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)'],
-  [
-    'delivery',
-    'incoming',
-    'delivery',
-    "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'",
-  ],
-] as const;
 
 /** Things that hang on what would go, and do not go with it. */
 async function hangingOn(
@@ -158,7 +140,7 @@ async function hangingOn(
   known: ReadonlyMap<string, Indexed>,
 ): Promise<Conflict[]> {
   const found: Conflict[] = [];
-  for (const [kind, child, field, sql] of CHILDREN) {
+  for (const { kind, child, field, sql } of CHILDREN) {
     const ids = piece.filter((o) => o.kind === kind && o.before === NOTHING).map((o) => o.id);
     if (ids.length === 0) continue;
     for (const { id, parent } of await store.rows<{ id: number; parent: number }>(sql, { ids })) {

@@ -6,10 +6,10 @@ import {
   type Conflict,
   type Standing,
 } from '@osier/core/changes';
-import { keyOfHeading, type Heading } from '@osier/core/headings';
+import type { Heading } from '@osier/core/headings';
 import type { Transaction } from './database';
-import { headingKeyKind } from './index-records';
 import { commitWithin } from './commit';
+import { CHILDREN, headingsInUse } from './in-use';
 import type { Kind } from './kinds';
 import type { Store } from './store';
 
@@ -69,36 +69,23 @@ async function withoutHeadingsInUse(
   alsoTouched: ReadonlySet<number>,
 ): Promise<ChangeSet> {
   const going = changes.filter((c) => c.kind === 'heading' && c.after === null);
-  if (going.length === 0) return changes;
-  const keyOf = (c: Change) => {
-    const heading = c.before as Heading;
-    return `${headingKeyKind(heading.kind)} ${keyOfHeading(heading)}`;
-  };
   const touched = [...changes.filter((c) => c.kind === 'record').map((c) => c.id), ...alsoTouched];
-  // One other record is enough: a heading that thousands have is not looked through.
-  const uses = await store.rows<{ use: string }>(
-    `SELECT h.value ->> 0 || ' ' || (h.value ->> 1) AS use FROM json_each(:headings) h WHERE EXISTS (
-       SELECT 1 FROM record_keys k WHERE k.kind = h.value ->> 0 AND k.key = h.value ->> 1
-         AND k.record NOT IN (SELECT t.value FROM json_each(:touched) t))`,
-    {
-      headings: JSON.stringify(
-        going.map((c) => [headingKeyKind((c.before as Heading).kind), keyOfHeading(c.before as Heading)]),
-      ),
-      touched: JSON.stringify(touched),
-    },
+  const inUse = await headingsInUse(
+    store,
+    going.map((c) => c.before as Heading),
+    touched,
     tx,
   );
-  const inUse = new Set(uses.map((u) => u.use));
-  const staying = new Set(going.filter((c) => inUse.has(keyOf(c))));
+  const staying = new Set(going.filter((_, i) => inUse.has(i)));
   return changes.filter((c) => !staying.has(c));
 }
 
 /** Things that would lose what they hang on: a record with holdings, a holding with copies, a delivery with accepted records. */
 async function dependants(store: Store, changes: ChangeSet, tx?: Transaction): Promise<Conflict[]> {
   const found: Conflict[] = [];
-  const look = async (kind: string, child: string, field: string, sql: string) => {
+  for (const { kind, child, field, sql } of CHILDREN) {
     const ids = changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
-    if (ids.length === 0) return;
+    if (ids.length === 0) continue;
     const after = new Map(
       changes.filter((c) => c.kind === child).map((c) => [c.id, c.after as Record<string, unknown> | null]),
     );
@@ -107,25 +94,7 @@ async function dependants(store: Store, changes: ChangeSet, tx?: Transaction): P
     for (const row of await store.rows<{ id: number; parent: number }>(sql, { ids }, tx))
       if (!leaves(row.id, row.parent))
         found.push({ kind, id: row.parent, expected: null, found: { dependsOn: child, id: row.id } });
-  };
-  await look(
-    'record',
-    'holding',
-    'record',
-    'SELECT id, record AS parent FROM holdings WHERE record IN (:ids)',
-  );
-  await look(
-    'holding',
-    'copy',
-    'holding',
-    'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)',
-  );
-  await look(
-    'delivery',
-    'incoming',
-    'delivery',
-    "SELECT id, delivery AS parent FROM incoming WHERE delivery IN (:ids) AND state = 'accepted'",
-  );
+  }
   return found;
 }
 
