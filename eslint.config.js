@@ -21,6 +21,7 @@ const CORE = [
   'headings',
   'matching',
   'holdings',
+  'piles',
   'deliveries',
   'withdrawals',
   'stocktake',

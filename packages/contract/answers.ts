@@ -9,6 +9,7 @@ import type { LabelRoll } from '@osier/core/barcodes';
 import type { Delivery, ReportRow, SupplierSheet } from '@osier/core/deliveries';
 import type { ProposedCopy } from '@osier/core/holdings';
 import type { Likeness, Match, Outcome } from '@osier/core/matching';
+import type { Pile } from '@osier/core/piles';
 import type { Reconciliation, Stocktake } from '@osier/core/stocktake';
 import type { Verdict } from '@osier/core/withdrawals';
 import type { Role } from './permissions';
@@ -203,6 +204,8 @@ export interface Done {
 
 export interface SearchAnswer {
   tookFor: string;
+  /** The pile or delivery that was searched; null for the whole catalogue. */
+  within: string | null;
   total: number;
   rows: RecordRow[];
   next: number | null;
@@ -216,6 +219,40 @@ export interface RecordRow extends RecordBrief {
   id: number;
   copies: number;
   callNumber: string;
+}
+export interface PileRow extends Pile {
+  id: number;
+  version: number;
+  /** How many records or copies lie on it. */
+  count: number;
+}
+/** One record or copy on a pile. */
+export interface PiledRow {
+  /** Number of the record or copy. */
+  object: number;
+  record: number;
+  title: string;
+  author: string;
+  year: string;
+  callNumber: string;
+  /** Of a copy; empty for a record. */
+  barcode: string;
+  place: string;
+  status: string;
+}
+export interface PileDetail extends PileRow {
+  rows: PiledRow[];
+  next: number | null;
+  /** How many of them are not in the catalogue any more. */
+  gone: number;
+}
+/** What scanning onto a pile did. The entry is null when nothing was new. */
+export interface PileScans {
+  entry: number | null;
+  sentence: string;
+  added: number;
+  repeated: number;
+  unknown: { code: string; message: string }[];
 }
 export type LookUp =
   | { as: 'record'; id: number; said: string; copy?: number }

@@ -1,6 +1,7 @@
 import type { Scheme } from '@osier/core/callnumbers';
 import { COPY_PARTS, COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { OUTCOMES, POINTS, type Outcome, type PointKind } from '@osier/core/matching';
+import type { PiledKind } from '@osier/core/piles';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { ROLES } from './permissions';
 
@@ -185,13 +186,22 @@ export const cleanBody = object({
   recipe: text().required(),
   leaveOut: array(id().required()).max(20000).default([]),
 });
-/** A recipe and the search of the catalogue that it runs over. */
-export const cleanRecordsBody = object({
-  recipe: text().required(),
+/** A search of the catalogue: words as in the scan line, facets, and where it looks, if not everywhere. */
+const searchShape = {
   q: string().max(500).default(''),
   language: string().max(20).optional(),
   branch: string().max(40).optional(),
   material: string().max(40).optional(),
+  /** Only what lies on this pile. */
+  pile: id().optional(),
+  /** Only what was accepted from this delivery. */
+  delivery: id().optional(),
+};
+const search = object(searchShape);
+/** A recipe and the search of the catalogue that it runs over. */
+export const cleanRecordsBody = object({
+  recipe: text().required(),
+  ...searchShape,
   leaveOut: array(id().required()).max(20000).default([]),
 });
 /** A recipe as it is kept; what each step may be is core's to say. */
@@ -221,6 +231,36 @@ export const fixReviewBody = fixBody.shape(page);
 export const cleanReviewBody = cleanBody.shape(page);
 export const takeBackReviewBody = takeBackBody.shape(page);
 export const cleanRecordsReviewBody = cleanRecordsBody.shape(page);
+
+const pileName = () => text(80).trim().required('Give the pile a name.');
+const piledKind = () =>
+  mixed<PiledKind>()
+    .oneOf(['record', 'copy'], 'A pile is of records or of copies.')
+    .required('A pile is of records or of copies.');
+export const pileBody = object({ name: pileName(), of: piledKind(), note: text(500).default('') });
+export const pileChangeBody = object({
+  version: number().integer().required(),
+  name: pileName(),
+  note: text(500).default(''),
+});
+/** What a search finds, to be put on a pile: one that is there, or a new one by its name. */
+export const fillPileBody = object({
+  into: id().nullable().default(null),
+  name: text(80).trim().default(''),
+  of: piledKind().default('record'),
+  ...searchShape,
+});
+/** Numbers of the records or copies that are taken off a pile. */
+export const takeOffBody = object({
+  objects: array(id().required()).min(1, 'Choose what is taken off.').max(5000).required(),
+});
+/** Scans that are put on a pile: barcodes, or for records also ISBNs and record numbers. */
+export const pileScansBody = object({
+  codes: array(string().max(60).required())
+    .min(1, 'Scan something.')
+    .max(5000, 'At most 5,000 scans at once.')
+    .required(),
+});
 
 export const mergeBody = object({
   kept: id().required(),
@@ -366,6 +406,10 @@ export const houseBody = object({
   }).required(),
 });
 
+export type SearchBody = InferType<typeof search>;
+export type PileBody = InferType<typeof pileBody>;
+export type PileChangeBody = InferType<typeof pileChangeBody>;
+export type FillPileBody = InferType<typeof fillPileBody>;
 export type CleanRecordsBody = InferType<typeof cleanRecordsBody>;
 export type RecipeBody = InferType<typeof recipeBody>;
 export type IncomingBody = InferType<typeof incomingBody>;

@@ -10,6 +10,7 @@ export const PERMISSIONS = {
   'take in deliveries': 'cataloguer',
   'merge headings': 'cataloguer',
   'edit copies': 'cataloguer',
+  'keep piles': 'cataloguer',
   'prepare withdrawals': 'cataloguer',
   'prepare stocktakes': 'cataloguer',
   undo: 'cataloguer',

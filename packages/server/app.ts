@@ -18,6 +18,7 @@ import { mount, type Route } from './http/route';
 import { jobRoutes } from './jobs/routes';
 import { peopleRoutes } from './people/routes';
 import { session } from './people/session';
+import { pileRoutes } from './piles/routes';
 import { scannerRoutes } from './scanner/routes';
 import type { Services } from './services';
 import { setupRoutes } from './setup/routes';
@@ -36,6 +37,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...catalogueRoutes(services),
   ...headingRoutes(services),
   ...copyRoutes(services),
+  ...pileRoutes(services),
   ...withdrawalRoutes(services),
   ...stocktakeRoutes(services),
   ...daybookRoutes(services),

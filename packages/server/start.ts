@@ -15,6 +15,7 @@ import { jobsOf } from './jobs/jobs';
 import { noLoansDesk } from './loans/ports';
 import { sip2LoansDesk } from './loans/sip2';
 import { peopleOf } from './people/people';
+import { fillPile } from './piles/fill';
 import type { Services } from './services';
 import type { Settings } from './settings';
 import { openStore } from './store/store';
@@ -41,6 +42,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('take-back', takeBack(services));
   jobs.register('clean-records', cleanRecords(services));
+  jobs.register('fill-pile', fillPile(services));
   jobs.register('undo', undoLarge(services));
   const resumed = await jobs.resume();
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');

@@ -30,6 +30,20 @@ test('a search finds by title words, author and beginnings, whatever the marks',
   expect(await count('')).toBe(1500);
 });
 
+test('a search by number finds what has that number, not everything', async () => {
+  const ids = async (q: string) =>
+    (await cataloguer<SearchAnswer>('GET', `/records?q=${encodeURIComponent(q)}`)).body.rows.map((r) => r.id);
+  const one = await detail(1);
+  expect(await ids('record 7')).toEqual([7]);
+  expect(await ids('record 90000')).toEqual([]);
+  expect(await ids(one.holdings[0]!.copies[0]!.copy.barcode)).toEqual([1]);
+  const named = one.headings[0]!;
+  const withHeading = await ids(`heading ${named.id}`);
+  expect(withHeading).toContain(1);
+  for (const id of withHeading.slice(0, 5))
+    expect((await detail(id)).headings.map((h) => h.id)).toContain(named.id);
+});
+
 test('facets count and narrow', async () => {
   const all = (await cataloguer<SearchAnswer>('GET', '/records?q=willow')).body;
   const german = (await cataloguer<SearchAnswer>('GET', '/records?language=ger')).body;

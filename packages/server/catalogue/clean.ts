@@ -1,47 +1,14 @@
-import type { CleanRecordsBody, JobState, Review, ReviewRow } from '@osier/contract';
+import type { CleanRecordsBody, JobState, Review, ReviewRow, SearchBody } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { MarcRecord } from '@osier/core/marc';
-import { quoted } from '../daybook/sentences';
-import { CHUNK, inChunks } from '../jobs/in-chunks';
+import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { reviewPage } from '../http/review-page';
 import { consequencesOf, treatmentOf, type Treatment } from '../recipes/treatments';
 import type { Services } from '../services';
-import type { Store } from '../store/store';
-import { foundBy, foundInOrder, type Found, type SearchFacets } from './found';
+import { facetsOf, foundBy, nextFound, searched } from './found';
 import { newHeadings } from './records';
-
-type Search = Pick<CleanRecordsBody, 'q' | 'language' | 'branch' | 'material'>;
-
-/** The search as the daybook tells it: "what “willow”, ger finds". */
-function searched({ q, ...facets }: Search): string {
-  const parts = [q && quoted(q), ...Object.values(facets)].filter(Boolean);
-  return parts.length ? `what ${parts.join(', ')} finds` : 'the whole catalogue';
-}
-
-/** The records of a search behind an id, with their content. */
-async function nextRecords(
-  store: Store,
-  found: Found,
-  facets: SearchFacets,
-  after: number,
-): Promise<Versioned<MarcRecord>[]> {
-  const rows = await store.rows<{ id: number }>(foundInOrder(found, facets, CHUNK), {
-    ...found.params,
-    ...facets,
-    after,
-  });
-  const held = new Map(
-    (
-      await store.readMany(
-        'record',
-        rows.map((r) => r.id),
-      )
-    ).map((h) => [h.id, h]),
-  );
-  return rows.flatMap((r) => held.get(r.id) ?? []);
-}
 
 /** What the treatment does to each record. The review and the act both come from here. */
 const cleaned = (rows: readonly Versioned<MarcRecord>[], treatment: Treatment) =>
@@ -58,12 +25,13 @@ export async function reviewCleanRecords(
 ): Promise<Review> {
   const treatment = await treatmentOf({ recipe }, store);
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
-  const found = await foundBy(store, search.q);
+  const found = await foundBy(store, search);
+  const facets = facetsOf(search);
   const touched: (readonly string[])[] = [];
   const page = reviewPage<ReviewRow>(from);
   let looked = 0;
   for (let after = 0; ;) {
-    const piece = await nextRecords(store, found, search, after);
+    const piece = await nextFound(store, found, facets, after);
     if (piece.length === 0) break;
     looked += piece.length;
     after = piece.at(-1)!.id;
@@ -96,7 +64,8 @@ export async function beginCleanRecords(
   { recipe, leaveOut, ...search }: CleanRecordsBody,
 ): Promise<JobState> {
   const { name } = await treatmentOf({ recipe }, store);
-  return jobs.begin('clean-records', `Running “${name}” over ${searched(search)}`, person, {
+  const of = searched(search, await foundBy(store, search));
+  return jobs.begin('clean-records', `Running “${name}” over ${of}`, person, {
     recipe,
     leaveOut,
     search,
@@ -108,16 +77,17 @@ export const cleanRecords =
   (services: Services): JobWork =>
   async (run) => {
     const store = services.store.aside;
-    const search = run.work.search as Search;
+    const search = run.work.search as SearchBody;
     const leaveOut = new Set(run.work.leaveOut as number[]);
     const treatment = await treatmentOf({ recipe: run.work.recipe as string }, store);
-    const found = await foundBy(store, search.q);
+    const found = await foundBy(store, search);
+    const facets = facetsOf(search);
+    const of = searched(search, found);
     const totals = await inChunks<Versioned<MarcRecord>>({ ...services, store }, run, {
       act: 'clean-records',
-      sentence: (t) =>
-        `Ran “${treatment.name}” over ${searched(search)}: ${counted(t.changed ?? 0, 'record')} changed`,
+      sentence: (t) => `Ran “${treatment.name}” over ${of}: ${counted(t.changed ?? 0, 'record')} changed`,
       // Changing a record may take it out of what is found, never those behind it.
-      next: (after) => nextRecords(store, found, search, after),
+      next: (after) => nextFound(store, found, facets, after),
       placeOf: (row) => row.id,
       plan: async (chunk) => {
         const rows = cleaned(

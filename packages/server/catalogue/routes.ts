@@ -17,8 +17,14 @@ export const catalogueRoutes = (services: Services): Route[] => [
     work: ({ query }) =>
       search(
         services,
-        (query.q ?? '').slice(0, 500),
-        { language: query.language, branch: query.branch, material: query.material },
+        {
+          q: (query.q ?? '').slice(0, 500),
+          language: query.language,
+          branch: query.branch,
+          material: query.material,
+          pile: Number(query.pile) || undefined,
+          delivery: Number(query.delivery) || undefined,
+        },
         Number(query.after ?? 0) || 0,
       ),
   }),

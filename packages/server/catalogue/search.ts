@@ -1,10 +1,10 @@
-import type { LookUp, RecordRow, SearchAnswer } from '@osier/contract';
+import type { LookUp, RecordRow, SearchAnswer, SearchBody } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
 import { recogniseInput } from '@osier/core/query';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { facetConditions, foundBy, recordsOf, type SearchFacets } from './found';
+import { facetConditions, foundBy, recordsOf } from './found';
 
 const PAGE = 100;
 const FACET_VALUES = 12;
@@ -15,12 +15,11 @@ const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.
 /** Searches and counts. Facet values narrow the rows, not each other's counts. */
 export async function search(
   { store }: Services,
-  q: string,
-  facets: SearchFacets,
+  { q, pile, delivery, ...facets }: SearchBody,
   after: number,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, q);
-  const { params, tookFor } = found;
+  const found = await foundBy(store, { q, pile, delivery });
+  const { params, tookFor, within } = found;
   const narrowed = Object.values(facets).some(Boolean);
   const from = recordsOf(found);
   const where = `WHERE ${facetConditions(facets)}`;
@@ -46,6 +45,7 @@ export async function search(
   );
   return {
     tookFor,
+    within,
     total,
     rows: rows.slice(0, PAGE),
     next: rows.length > PAGE ? after + PAGE : null,

@@ -15,6 +15,7 @@ import type { Incoming, IncomingFields } from '@osier/core/deliveries';
 import { headingText, type Heading } from '@osier/core/headings';
 import type { Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
+import type { Piled } from '@osier/core/piles';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
 import type { Services } from '../services';
@@ -103,6 +104,8 @@ function labelOf(kind: string, id: number, value: unknown): string {
       return groupedBarcode((value as Withdrawn).copy.barcode);
     case 'holding':
       return callNumberText(value as Holding);
+    case 'piled':
+      return `${(value as Piled).kind} ${(value as Piled).object} on pile ${(value as Piled).pile}`;
     default:
       return (value as { name?: string }).name ?? `${kind} ${id}`;
   }
@@ -140,7 +143,7 @@ export async function tellConflicts({ store }: Services, conflicts: readonly Con
       const depends = (c.found as { dependsOn?: string } | null)?.dependsOn;
       const what = `${c.kind} ${c.id} (${labelOf(c.kind, c.id, depends ? null : (c.found ?? c.expected))})`;
       const message = depends
-        ? `${what}: a ${depends} has been added to it since.`
+        ? `${what}: ${depends === 'piled' ? 'something' : `a ${depends}`} has been added to it since.`
         : c.found === null
           ? `${what} is no longer there.`
           : `${what} has been changed since${later ? `: ${later.sentence}` : ''}.`;

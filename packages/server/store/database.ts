@@ -8,6 +8,7 @@ import { describeRecords, suppliers } from './migrations/003-suppliers';
 import { incomingFields, partDaybook } from './migrations/004-incoming-fields';
 import { searchIndexes } from './migrations/005-search-indexes';
 import { fundsAndSuppliers } from './migrations/006-funds-and-suppliers';
+import { piles } from './migrations/007-piles';
 
 export type Params = Record<string, unknown>;
 
@@ -104,6 +105,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '004-incoming-fields', statements: incomingFields, then: partDaybook },
     { name: '005-search-indexes', statements: searchIndexes },
     { name: '006-funds-and-suppliers', statements: fundsAndSuppliers },
+    { name: '007-piles', statements: piles },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -24,6 +24,12 @@ export const CHILDREN: readonly {
     sql: 'SELECT id, holding AS parent FROM copies WHERE holding IN (:ids)',
   },
   {
+    kind: 'pile',
+    child: 'piled',
+    field: 'pile',
+    sql: 'SELECT id, pile AS parent FROM piled WHERE pile IN (:ids)',
+  },
+  {
     kind: 'delivery',
     child: 'incoming',
     field: 'delivery',

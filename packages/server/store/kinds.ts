@@ -8,6 +8,7 @@ import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe } from '@osier/core/matching';
+import type { Pile, Piled } from '@osier/core/piles';
 import type { Recipe } from '@osier/core/recipes';
 import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
 import { fold } from '@osier/core/text';
@@ -42,6 +43,8 @@ export interface Objects {
   recipe: KeptRecipe;
   sheet: SupplierSheet;
   roll: LabelRoll;
+  pile: Pile;
+  piled: Piled;
   house: HouseRules;
   lists: CodeLists;
 }
@@ -155,6 +158,12 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   recipe: { table: 'recipes', columns: ['name'], compute: (r) => [r.name] },
   sheet: { table: 'sheets', columns: ['name'], compute: (s) => [s.name] },
   roll: { table: 'rolls', columns: ['name'], compute: (r) => [r.name] },
+  pile: { table: 'piles', columns: ['name'], compute: (p) => [p.name] },
+  piled: {
+    table: 'piled',
+    columns: ['pile', 'kind', 'object'],
+    compute: (p) => [p.pile, p.kind, p.object],
+  },
   house: SETTING,
   lists: SETTING,
 };

@@ -1,0 +1,78 @@
+import type { FillPileBody, JobState, SearchBody } from '@osier/contract';
+import { creation } from '@osier/core/changes';
+import type { Pile } from '@osier/core/piles';
+import { facetsOf, foundBy, nextIdsFound, searched } from '../catalogue/found';
+import { quoted } from '../daybook/sentences';
+import { wrong } from '../http/problem';
+import { inChunks } from '../jobs/in-chunks';
+import type { JobWork } from '../jobs/jobs';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { countedOn, nameIsFree, newPile, pileThere } from './piles';
+import { puttingOn } from './scan-onto';
+
+/** Starts putting all that a search finds on a pile; a new pile is begun with the first of it. */
+export async function beginFillPile(
+  { store, jobs }: Services,
+  person: { id: number; name: string },
+  { into, name, of, ...search }: FillPileBody,
+): Promise<JobState> {
+  const found = await foundBy(store, search);
+  if ((await nextIdsFound(store, found, facetsOf(search), 0)).length === 0)
+    throw wrong('q', 'Nothing is found, so there is nothing to put on a pile.');
+  if (into === null && name === '') throw wrong('name', 'Give the pile a name, or choose one that is there.');
+  if (into === null) await nameIsFree(store, name);
+  const pile =
+    into === null ? newPile({ name, of, note: '' }, person.name) : (await pileThere(store, into)).value;
+  const id = into ?? (await store.nextIds('pile', 1));
+  const title = `Putting ${searched(search, found)} on the pile ${quoted(pile.name)}`;
+  return jobs.begin('fill-pile', title, person.id, { id, pile, isNew: into === null, search });
+}
+
+/** The copies of records, at one branch if the search says so. */
+async function copiesOf(store: Store, records: readonly number[], branch?: string): Promise<number[]> {
+  const rows = await store.rows<{ id: number }>(
+    `SELECT c.id FROM holdings h JOIN copies c ON c.holding = h.id
+     WHERE h.record IN (:records) ${branch ? 'AND h.branch = :branch' : ''} ORDER BY c.id`,
+    { records, branch },
+  );
+  return rows.map((r) => r.id);
+}
+
+/** Job: puts all that a search finds on a pile. */
+export const fillPile =
+  (services: Services): JobWork =>
+  async (run) => {
+    const store = services.store.aside;
+    const { id, pile, isNew, search } = run.work as {
+      id: number;
+      pile: Pile;
+      isNew: boolean;
+      search: SearchBody;
+    };
+    const found = await foundBy(store, search);
+    const facets = facetsOf(search);
+    const totals = await inChunks<number>({ ...services, store }, run, {
+      act: 'pile',
+      sentence: (t) => `Put ${countedOn(pile.of, t.added ?? 0)} on the pile ${quoted(pile.name)}`,
+      next: (after) => nextIdsFound(store, found, facets, after),
+      placeOf: (record) => record,
+      async plan(records) {
+        // Read where it was last written: a new pile begins with the first piece of it.
+        const begun = (await services.store.read('pile', id)) !== null;
+        if (!begun && !isNew)
+          throw wrong(
+            'pile',
+            `The pile ${quoted(pile.name)} was taken away meanwhile. Nothing more was put on it.`,
+          );
+        const wanted = pile.of === 'record' ? records : await copiesOf(store, records, search.branch);
+        const { changes, added, repeated } = await puttingOn(services.store, id, pile.of, wanted);
+        return {
+          changes: begun ? changes : [creation('pile', id, pile), ...changes],
+          totals: { added, repeated },
+        };
+      },
+    });
+    const already = totals.repeated ? ` ${countedOn(pile.of, totals.repeated)} lay there already.` : '';
+    return `Put ${countedOn(pile.of, totals.added ?? 0)} on the pile ${quoted(pile.name)}.${already}`;
+  };

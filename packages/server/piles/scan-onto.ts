@@ -1,0 +1,85 @@
+import type { PileScans } from '@osier/contract';
+import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
+import { creation, type ChangeSet } from '@osier/core/changes';
+import { newToPile, type Piled, type PiledKind } from '@osier/core/piles';
+import { recogniseInput } from '@osier/core/query';
+import { nearBarcodes } from '../catalogue/search';
+import { quoted } from '../daybook/sentences';
+import type { Services } from '../services';
+import { commit } from '../store/commit';
+import type { Store } from '../store/store';
+import { countedOn, pileThere } from './piles';
+
+/** The change set that puts things on a pile which do not lie there yet, and how many those are. */
+export async function puttingOn(
+  store: Store,
+  pile: number,
+  kind: PiledKind,
+  wanted: readonly number[],
+): Promise<{ changes: ChangeSet; added: number; repeated: number }> {
+  const held = await store.rows<{ object: number }>(
+    `SELECT p.object FROM json_each(:wanted) w CROSS JOIN piled p ON p.pile = :pile AND p.kind = :kind AND p.object = w.value`,
+    { pile, kind, wanted: JSON.stringify(wanted) },
+  );
+  const { fresh, repeated } = newToPile(new Set(held.map((h) => h.object)), wanted);
+  const first = fresh.length ? await store.nextIds('piled', fresh.length) : 0;
+  return {
+    changes: fresh.map((object, i) => creation<Piled>('piled', first + i, { pile, kind, object })),
+    added: fresh.length,
+    repeated,
+  };
+}
+
+type Met = { readonly objects: readonly number[] } | { readonly message: string };
+
+/** What a scan means on a pile of copies or of records. */
+async function meets(store: Store, of: PiledKind, raw: string, barcodeLength: number): Promise<Met> {
+  const scanned = recogniseInput(raw, barcodeLength);
+  if (of === 'record' && scanned.as === 'record')
+    return (await store.read('record', scanned.id))
+      ? { objects: [scanned.id] }
+      : { message: `There is no record ${scanned.id}.` };
+  if (of === 'record' && scanned.as === 'isbn') {
+    const rows = await store.rows<{ record: number }>(
+      "SELECT record FROM record_keys WHERE kind = 'isbn' AND key = :key",
+      { key: scanned.code },
+    );
+    return rows.length
+      ? { objects: rows.map((r) => r.record) }
+      : { message: `ISBN ${scanned.code} is not in the catalogue.` };
+  }
+  const code = scanned.as === 'barcode' ? scanned.code : cleanScan(raw);
+  const copy = await store.row<{ id: number; record: number }>(
+    'SELECT c.id, h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code',
+    { code },
+  );
+  if (copy) return { objects: [of === 'copy' ? copy.id : copy.record] };
+  const gone = (await store.select('withdrawn', 'barcode = :code ORDER BY id DESC LIMIT 1', { code }))[0];
+  if (gone) return { message: `It was withdrawn on ${gone.value.withdrawnOn}: ${quoted(gone.value.title)}.` };
+  const near = (await nearBarcodes(store, code)).slice(0, 3).map(groupedBarcode);
+  return {
+    message: `No copy has this barcode.${near.length ? ` Nearly the same: ${near.join(', ')}.` : ''}`,
+  };
+}
+
+/** Puts what is scanned on a pile. What is not known is told, code by code, and keeps nothing else from going on. */
+export async function scanOnto(
+  { store }: Services,
+  person: number,
+  id: number,
+  codes: readonly string[],
+): Promise<PileScans> {
+  const { value: pile } = await pileThere(store, id);
+  const { length } = (await store.house()).value.barcode;
+  const wanted: number[] = [];
+  const unknown: PileScans['unknown'] = [];
+  for (const code of codes.map((c) => c.trim()).filter(Boolean)) {
+    const met = await meets(store, pile.of, code, length);
+    if ('message' in met) unknown.push({ code, message: met.message });
+    else wanted.push(...met.objects);
+  }
+  const { changes, added, repeated } = await puttingOn(store, id, pile.of, wanted);
+  const sentence = `Put ${countedOn(pile.of, added)} on the pile ${quoted(pile.name)}`;
+  const entry = added ? await commit(store, { act: 'pile', person, sentence, changes }) : null;
+  return { entry, sentence, added, repeated, unknown };
+}
