@@ -261,7 +261,7 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
 }) => {
   const codes = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
   await signIn(page, 'Tobias Fenn');
-  await page.keyboard.press('Alt+5');
+  await page.keyboard.press('Alt+6');
   await page.getByRole('button', { name: 'Start a list' }).click();
   await page.getByRole('button', { name: 'Start the list' }).click();
   await expect(page.getByText('Choose a branch.')).toBeVisible();
@@ -304,7 +304,7 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
 
 test('7: a stretch is taken stock of, findings are settled, the stocktake is closed', async ({ page }) => {
   await signIn(page);
-  await page.keyboard.press('Alt+6');
+  await page.keyboard.press('Alt+7');
   await page.getByRole('button', { name: 'Start a stocktake' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Millrace, textiles');
   await pick(page, 'Branch', 'Millrace');
@@ -358,7 +358,7 @@ test('8: everything is in the daybook, with its changes', async ({ page }) => {
   await signIn(page);
   await accessible(page);
   await picture(page, 'today');
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   const entries = page.getByRole('listbox', { name: 'Entries' });
   for (const act of [
     'Took in the delivery',
@@ -383,7 +383,7 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   page,
 }) => {
   await signIn(page);
-  await page.keyboard.press('Alt+8');
+  await page.keyboard.press('Alt+9');
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('button', { name: 'Write a recipe' }).click();
   await accessible(page);
@@ -420,13 +420,13 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
 
 test('set-up: lists, rules and people, for the head to change and others to read', async ({ page }) => {
   await signIn(page, 'Ida Moorhouse');
-  await page.keyboard.press('Alt+8');
+  await page.keyboard.press('Alt+9');
   await expect(page.getByText('Only the head changes these.')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Sign out' }).click();
   await page.getByRole('button', { name: 'Nell Arkwright' }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
-  await page.keyboard.press('Alt+8');
+  await page.keyboard.press('Alt+9');
   await page.getByRole('textbox', { name: 'Name 1 of Branches' }).fill('Sedge House, reading');
   await page.getByRole('button', { name: 'Save the lists' }).click();
   await expect(status(page)).toContainText('Changed the code lists');

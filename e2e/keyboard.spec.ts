@@ -85,7 +85,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(status(page)).toContainText('Merged 2 headings');
 
   // A discard, scanned from outside any field.
-  await page.keyboard.press('Alt+5');
+  await page.keyboard.press('Alt+6');
   await press(page, page.getByRole('button', { name: 'Start a list' }));
   await pickByKeyboard(page, 'Branch', 'Hallow');
   await press(page, page.getByRole('button', { name: 'Start the list' }));
@@ -103,7 +103,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(status(page)).toContainText('Withdrew 1 copy');
 
   // A shelf scanned by hand.
-  await page.keyboard.press('Alt+6');
+  await page.keyboard.press('Alt+7');
   await press(page, page.getByRole('button', { name: 'Start a stocktake' }));
   await tabTo(page, page.getByRole('textbox', { name: 'Name' }));
   await page.keyboard.type('By hand');
@@ -119,7 +119,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(page.getByText('3 scans')).toBeVisible();
 
   // And the last act taken back.
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await tabTo(page, page.getByRole('listbox', { name: 'Entries' }));
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');

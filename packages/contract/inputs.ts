@@ -197,7 +197,7 @@ const searchShape = {
   /** Only what was accepted from this delivery. */
   delivery: id().optional(),
 };
-const search = object(searchShape);
+export const searchBody = object(searchShape);
 /** A recipe and the search of the catalogue that it runs over. */
 export const cleanRecordsBody = object({
   recipe: text().required(),
@@ -406,7 +406,7 @@ export const houseBody = object({
   }).required(),
 });
 
-export type SearchBody = InferType<typeof search>;
+export type SearchBody = InferType<typeof searchBody>;
 export type PileBody = InferType<typeof pileBody>;
 export type PileChangeBody = InferType<typeof pileChangeBody>;
 export type FillPileBody = InferType<typeof fillPileBody>;

@@ -12,6 +12,7 @@ const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
 const DeliveryReport = lazy(() => import('./areas/deliveries/DeliveryReport'));
 const Catalogue = lazy(() => import('./areas/catalogue/Catalogue'));
 const Headings = lazy(() => import('./areas/headings/Headings'));
+const Copies = lazy(() => import('./areas/copies/Copies'));
 const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));
 const Stocktake = lazy(() => import('./areas/stocktake/StocktakeArea'));
 const Walk = lazy(() => import('./areas/stocktake/Walk'));
@@ -39,6 +40,7 @@ export function Osier() {
           <Route path="/deliveries/:id/report" element={<DeliveryReport />} />
           <Route path="/catalogue/:id?" element={<Catalogue />} />
           <Route path="/headings/:id?" element={<Headings />} />
+          <Route path="/copies/:id?" element={<Copies />} />
           <Route path="/withdrawals/:id?" element={<Withdrawals />} />
           <Route path="/stocktake/:id?" element={<Stocktake />} />
           <Route path="/stocktake/:id/walk" element={<Walk />} />

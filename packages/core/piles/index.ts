@@ -1,2 +1,2 @@
 export type { Pile, Piled, PiledKind } from './pile';
-export { newToPile } from './pile';
+export { countedOn, newToPile } from './pile';

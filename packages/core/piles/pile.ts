@@ -1,3 +1,5 @@
+import { counted } from '../changes';
+
 /** What a pile holds: records, or copies. */
 export type PiledKind = 'record' | 'copy';
 
@@ -28,3 +30,7 @@ export function newToPile(
   for (const object of wanted) if (!held.has(object)) fresh.add(object);
   return { fresh: [...fresh], repeated: wanted.length - fresh.size };
 }
+
+/** So many things of a pile, in words: "12 records", "1 copy". */
+export const countedOn = (of: PiledKind, n: number): string =>
+  of === 'record' ? counted(n, 'record') : counted(n, 'copy', 'copies');

@@ -186,8 +186,7 @@ async function having(store: Store, written: string): Promise<readonly number[]>
   if (!isAddress(address)) return [];
   const kept = known.get(store) ?? new Map<string, { at: number; ids: readonly number[] }>();
   known.set(store, kept);
-  // Grows with every commit of the connection that writes.
-  const at = (await store.row<{ data_version: number }>('PRAGMA data_version'))!.data_version;
+  const at = store.writes();
   const before = kept.get(written);
   if (before?.at === at) return before.ids;
   const ids: number[] = [];

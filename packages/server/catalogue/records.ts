@@ -14,15 +14,14 @@ import type { Store } from '../store/store';
 
 /** A record with all that hangs on it. */
 export async function recordDetail(services: Services, id: number): Promise<RecordDetail> {
-  const { store, loans } = services;
-  const record = await store.read('record', id);
+  const { store } = services;
+  const [record, house, [holdings, copies, due], history] = await Promise.all([
+    store.read('record', id),
+    store.rulesNow(),
+    standingOf(services, id),
+    historyOf(services, 'record', id),
+  ]);
   if (!record) throw notFound(`Record ${id}`);
-  const house = await store.rulesNow();
-  const holdings = await store.select('holding', 'record = :id ORDER BY branch, shelf_key, id', { id });
-  const copies = holdings.length
-    ? await store.select('copy', 'holding IN (:ids) ORDER BY id', { ids: holdings.map((h) => h.id) })
-    : [];
-  const due = await loans.dueDates(copies.map((c) => c.value.barcode));
   const uses = headingsOf(record.value);
   const known = uses.length
     ? await store.rows<{ id: number; key: string; kind: string; text: string }>(
@@ -52,8 +51,19 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
     })),
     offers: offerCallNumbers(record.value, house),
     headings: known.filter((k) => uses.some((u) => u.kind === k.kind && u.key === k.key)),
-    history: await historyOf(services, 'record', id),
+    history,
   };
+}
+
+/** What of a record stands on the shelf, and what the loans desk says of it. */
+async function standingOf({ store, loans }: Services, record: number) {
+  const [holdings, copies] = await Promise.all([
+    store.select('holding', 'record = :record ORDER BY branch, shelf_key, id', { record }),
+    store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record = :record) ORDER BY id', {
+      record,
+    }),
+  ]);
+  return [holdings, copies, await loans.dueDates(copies.map((c) => c.value.barcode))] as const;
 }
 
 /** The record of a request's body; a field is a control field or a data field, never both. */

@@ -20,29 +20,35 @@ export async function search(
 ): Promise<SearchAnswer> {
   const found = await foundBy(store, { q, pile, delivery });
   const { params, tookFor, within } = found;
-  const narrowed = Object.values(facets).some(Boolean);
   const from = recordsOf(found);
   const where = `WHERE ${facetConditions(facets)}`;
   const all = { ...params, ...facets };
-  const rows = await store.rows<RecordRow>(
-    `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${from} ${where} ORDER BY r.sort, r.id LIMIT ${PAGE + 1} OFFSET :after)
-     SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
-    { ...all, after },
+  // Language and material are counted anyway, so that only a branch asks for a count of its own.
+  const counted = facets.branch
+    ? store.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${found.all ? 'records r' : from} ${where}`, all)
+    : null;
+  const [rows, kinds, branches, atBranch] = await Promise.all([
+    store.rows<RecordRow>(
+      `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${from} ${where} ORDER BY r.sort, r.id LIMIT ${PAGE + 1} OFFSET :after)
+       SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
+      { ...all, after },
+    ),
+    store.rows<{ language: string; material: string; n: number }>(
+      `SELECT r.language, r.material, COUNT(*) AS n FROM ${found.all ? 'records r' : from} GROUP BY 1, 2`,
+      params,
+    ),
+    store.rows<{ value: string; n: number }>(
+      `SELECT h.branch AS value, COUNT(DISTINCT h.record) AS n FROM ${found.all ? 'holdings h' : `(${found.sql}) f CROSS JOIN holdings h ON h.record = f.id`} GROUP BY 1 ORDER BY 2 DESC`,
+      params,
+    ),
+    counted,
+  ]);
+  const chosen = kinds.filter(
+    (k) =>
+      (!facets.language || k.language === facets.language) &&
+      (!facets.material || k.material === facets.material),
   );
-  const kinds = await store.rows<{ language: string; material: string; n: number }>(
-    `SELECT r.language, r.material, COUNT(*) AS n FROM ${found.all ? 'records r' : from} GROUP BY 1, 2`,
-    params,
-  );
-  const total = narrowed
-    ? (await store.row<{ n: number }>(
-        `SELECT COUNT(*) AS n FROM ${found.all ? 'records r' : from} ${where}`,
-        all,
-      ))!.n
-    : kinds.reduce((sum, k) => sum + k.n, 0);
-  const branches = await store.rows<{ value: string; n: number }>(
-    `SELECT h.branch AS value, COUNT(DISTINCT h.record) AS n FROM ${found.all ? 'holdings h' : `(${found.sql}) f CROSS JOIN holdings h ON h.record = f.id`} GROUP BY 1 ORDER BY 2 DESC`,
-    params,
-  );
+  const total = atBranch?.n ?? chosen.reduce((sum, k) => sum + k.n, 0);
   return {
     tookFor,
     within,

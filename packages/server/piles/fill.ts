@@ -1,6 +1,6 @@
 import type { FillPileBody, JobState, SearchBody } from '@osier/contract';
 import { creation } from '@osier/core/changes';
-import type { Pile } from '@osier/core/piles';
+import { countedOn, type Pile } from '@osier/core/piles';
 import { facetsOf, foundBy, nextIdsFound, searched } from '../catalogue/found';
 import { quoted } from '../daybook/sentences';
 import { wrong } from '../http/problem';
@@ -8,7 +8,7 @@ import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { countedOn, nameIsFree, newPile, pileThere } from './piles';
+import { nameIsFree, newPile, pileThere } from './piles';
 import { puttingOn } from './scan-onto';
 
 /** Starts putting all that a search finds on a pile; a new pile is begun with the first of it. */

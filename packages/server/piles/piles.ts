@@ -1,6 +1,6 @@
 import type { Done, PileBody, PileChangeBody, PileDetail, PiledRow, PileRow } from '@osier/contract';
-import { counted, creation, removal, update, type Versioned } from '@osier/core/changes';
-import type { Pile, PiledKind } from '@osier/core/piles';
+import { creation, removal, update, type Versioned } from '@osier/core/changes';
+import { countedOn, type Pile, type PiledKind } from '@osier/core/piles';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
@@ -8,10 +8,6 @@ import { commit } from '../store/commit';
 import type { Store } from '../store/store';
 
 const PAGE = 200;
-
-/** "12 records", "1 copy". */
-export const countedOn = (of: PiledKind, n: number): string =>
-  of === 'record' ? counted(n, 'record') : counted(n, 'copy', 'copies');
 
 /** How many things lie on each pile, those included that are not in the catalogue now. */
 async function counts(store: Store): Promise<Map<number, number>> {

@@ -1,14 +1,14 @@
 import type { PileScans } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { creation, type ChangeSet } from '@osier/core/changes';
-import { newToPile, type Piled, type PiledKind } from '@osier/core/piles';
+import { countedOn, newToPile, type Piled, type PiledKind } from '@osier/core/piles';
 import { recogniseInput } from '@osier/core/query';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
 import type { Store } from '../store/store';
-import { countedOn, pileThere } from './piles';
+import { pileThere } from './piles';
 
 /** The change set that puts things on a pile which do not lie there yet, and how many those are. */
 export async function puttingOn(

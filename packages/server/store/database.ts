@@ -9,6 +9,7 @@ import { incomingFields, partDaybook } from './migrations/004-incoming-fields';
 import { searchIndexes } from './migrations/005-search-indexes';
 import { fundsAndSuppliers } from './migrations/006-funds-and-suppliers';
 import { piles } from './migrations/007-piles';
+import { searchOrder } from './migrations/008-search-order';
 
 export type Params = Record<string, unknown>;
 
@@ -27,6 +28,8 @@ export interface Database {
   bind(sql: string, values: readonly unknown[], tx: Transaction): Promise<void>;
   /** Runs work alone in one transaction; all of it is stored, or nothing. */
   write<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
+  /** Grows with every transaction that is stored: an answer from before is good as long as it has not. */
+  writes(): number;
   /** The same, reading through a connection of its own: long work does not make others wait for its queries. */
   readonly aside: Database;
   close(): Promise<void>;
@@ -49,23 +52,40 @@ export async function openDatabase(folder: string): Promise<Database> {
   const writer = await connect(storage);
   await writer.query('PRAGMA wal_autocheckpoint = 8000');
   await migrate(writer);
-  const [reader, patient] = [await connect(storage), await connect(storage)];
+  const readers = [await connect(storage), await connect(storage)].map((connection) => ({
+    connection,
+    busy: 0,
+  }));
+  const patient = await connect(storage);
+  let writes = 0;
   let last: Promise<unknown> = Promise.resolve();
   async function transact<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
     await writer.query('BEGIN IMMEDIATE');
     try {
       const result = await work({ writer });
       await writer.query('COMMIT');
+      writes++;
       return result;
     } catch (error) {
       await writer.query('ROLLBACK');
       throw error;
     }
   }
-  const through = (connection: Sequelize): Omit<Database, 'aside'> => {
-    const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction): Promise<T[]> =>
-      (tx?.writer ?? connection).query(sql, { replacements, type: QueryTypes.SELECT }) as Promise<T[]>;
+  /** Queries of one request go side by side: each to the connection that has the least to do. */
+  const readBeside: Read = async (sql, replacements) => {
+    const reader = readers.reduce((a, b) => (b.busy < a.busy ? b : a));
+    reader.busy++;
+    try {
+      return await select(reader.connection, sql, replacements);
+    } finally {
+      reader.busy--;
+    }
+  };
+  const through = (read: Read): Omit<Database, 'aside'> => {
+    const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
+      (tx ? select(tx.writer, sql, replacements) : read(sql, replacements)) as Promise<T[]>;
     return {
+      writes: () => writes,
       rows,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
       run: async (sql, replacements, tx) =>
@@ -80,18 +100,22 @@ export async function openDatabase(folder: string): Promise<Database> {
       async close() {
         await last;
         await writer.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
-        for (const c of [writer, reader, patient]) await c.close();
+        for (const c of [writer, ...readers.map((r) => r.connection), patient]) await c.close();
       },
     };
   };
   const aside: Database = {
-    ...through(patient),
+    ...through((sql, replacements) => select(patient, sql, replacements)),
     get aside() {
       return aside;
     },
   };
-  return { ...through(reader), aside };
+  return { ...through(readBeside), aside };
 }
+
+type Read = (sql: string, replacements: Params) => Promise<object[]>;
+const select = (connection: Sequelize, sql: string, replacements: Params) =>
+  connection.query(sql, { replacements, type: QueryTypes.SELECT });
 
 async function migrate(sequelize: Sequelize): Promise<void> {
   const migrations: {
@@ -106,6 +130,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '005-search-indexes', statements: searchIndexes },
     { name: '006-funds-and-suppliers', statements: fundsAndSuppliers },
     { name: '007-piles', statements: piles },
+    { name: '008-search-order', statements: searchOrder },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

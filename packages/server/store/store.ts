@@ -95,7 +95,7 @@ function storeOn(db: Database, aside: () => Store): Store {
       }),
     house,
     async rulesNow() {
-      const [{ value }, { value: now }] = [await house(), await lists()];
+      const [{ value }, { value: now }] = await Promise.all([house(), lists()]);
       return {
         ...value,
         codes: {

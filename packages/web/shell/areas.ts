@@ -11,6 +11,7 @@ export const AREAS: readonly { path: string; name: string; glyph: string; waits?
   },
   { path: '/catalogue', name: 'Catalogue', glyph: '≣' },
   { path: '/headings', name: 'Headings', glyph: '≈', waits: (t) => t.lookAlikes },
+  { path: '/copies', name: 'Copies', glyph: '▤' },
   { path: '/withdrawals', name: 'Withdrawals', glyph: '⇡', waits: (t) => t.withdrawalLists.length },
   { path: '/stocktake', name: 'Stocktake', glyph: '▥', waits: (t) => t.stocktakes.length },
   { path: '/daybook', name: 'Daybook', glyph: '✎' },

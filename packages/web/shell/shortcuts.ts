@@ -9,7 +9,7 @@ import { inField } from './use-scanner';
 
 export const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'Scan line'],
-  ['Alt 1 … 8', 'Areas'],
+  ['Alt 1 … 9', 'Areas'],
   ['?', 'This list'],
   ['↑ ↓', 'Move in a list'],
   ['Space', 'Tick'],

@@ -1,7 +1,7 @@
 import type { RecipeRow, RecordRow, SearchAnswer } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { get, withQuery } from '../../api/request';
@@ -9,6 +9,7 @@ import { useSetUp } from '../setup/use-set-up';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { BatchSheet } from '../../parts/BatchSheet';
+import { PutOnPile } from '../../parts/PutOnPile';
 import { Facets } from '../../parts/Facets';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -43,14 +44,18 @@ export default function Catalogue() {
   const lists = useSetUp()?.lists.value;
   const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
   const mayEdit = useMay('edit records');
+  const mayPile = useMay('keep piles');
   const [recipe, setRecipe] = useState<string | null>(null);
+  const [piling, setPiling] = useState(false);
+  const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
+  const search = { q, language, branch, material, pile, delivery };
+  const narrowed = Object.values(search).some(Boolean);
   const list = useInfiniteQuery({
-    queryKey: ['/records', q, language, branch, material],
+    queryKey: ['/records', search],
     initialPageParam: 0,
     getNextPageParam: (last: SearchAnswer) => last.next,
     placeholderData: (before) => before,
-    queryFn: ({ pageParam }) =>
-      get<SearchAnswer>(withQuery('/records', { q, language, branch, material, after: pageParam })),
+    queryFn: ({ pageParam }) => get<SearchAnswer>(withQuery('/records', { ...search, after: pageParam })),
   });
   const first = list.data?.pages[0];
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
@@ -87,24 +92,27 @@ export default function Catalogue() {
     />
   );
   const state = !first
-    ? '…'
-    : q
-      ? `${counted(first.total, 'record')} for “${q}”${first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}.`
+    ? (list.error?.message ?? '…')
+    : q || first.within
+      ? `${counted(first.total, 'record')}${q ? ` for “${q}”` : ''}${!q || first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}${first.within ? `, of ${first.within}` : ''}.`
       : `${counted(first.total, 'record')}. Search with the line at the top ( / ).`;
   return (
     <>
       <AreaHead name="Catalogue" state={state}>
-        {q ? (
+        {q || first?.within ? (
           <button className="fix" onClick={() => void navigate('/catalogue')}>
             Show all
           </button>
+        ) : null}
+        {mayPile && first && first.total > 0 ? (
+          <Button onClick={() => setPiling(true)}>Put on a pile…</Button>
         ) : null}
         {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
           <Select
             aria-label="Run a recipe over the records found"
             showSearch={{ optionFilterProp: 'label' }}
             value={null}
-            placeholder={q || language || branch || material ? 'Clean those found…' : 'Clean the catalogue…'}
+            placeholder={narrowed ? 'Clean those found…' : 'Clean the catalogue…'}
             popupMatchSelectWidth={false}
             onChange={(id: string | null) => setRecipe(id)}
             options={recipes.map((r) => ({ value: r.id, label: r.name }))}
@@ -130,6 +138,8 @@ export default function Catalogue() {
               empty={
                 q ? (
                   <>Nothing found for “{q}”. Try fewer words, or the beginning of a word.</>
+                ) : first?.within ? (
+                  `Nothing of ${first.within} is in the catalogue now.`
                 ) : (
                   'The catalogue is empty. Accept a delivery to begin.'
                 )
@@ -170,11 +180,14 @@ export default function Catalogue() {
           )
         }
       />
+      {piling && first ? (
+        <PutOnPile search={search} count={first.total} onClose={() => setPiling(false)} />
+      ) : null}
       {recipe !== null ? (
         <BatchSheet
-          title={`Clean ${q ? `what “${q}” finds` : 'the catalogue'}`}
+          title={`Clean ${q ? `what “${q}” finds` : (first?.within ?? 'the catalogue')}`}
           path="/records/clean"
-          body={{ recipe, q, language, branch, material }}
+          body={{ recipe, ...search }}
           onClose={() => setRecipe(null)}
         />
       ) : null}

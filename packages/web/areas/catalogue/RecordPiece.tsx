@@ -16,6 +16,7 @@ import { refresh, useApi } from '../../api/queries';
 import { problemText, put, RequestProblem } from '../../api/request';
 import { Compare } from '../../parts/Compare';
 import { FieldView } from '../../parts/FieldView';
+import { PutOnPile } from '../../parts/PutOnPile';
 import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -39,6 +40,8 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const [theirs, setTheirs] = useState<Both | null>(null);
   const { say, complain } = useShell();
   const mayEdit = useMay('edit records');
+  const mayPile = useMay('keep piles');
+  const [piling, setPiling] = useState(false);
   const piece = useRef<HTMLDivElement>(null);
   const save = async () => {
     if (!draft) return;
@@ -102,10 +105,18 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
           </p>
         </div>
         <span className="row faded">
+          {mayPile ? (
+            <button className="fix" onClick={() => setPiling(true)}>
+              Put on a pile…
+            </button>
+          ) : null}
           Save as <a href={`/api/records/${id}/export?as=iso2709`}>ISO 2709</a>{' '}
           <a href={`/api/records/${id}/export?as=marcxml`}>MARCXML</a>
         </span>
       </div>
+      {piling ? (
+        <PutOnPile search={{ q: `record ${id}` }} count={1} onClose={() => setPiling(false)} />
+      ) : null}
       <Shelf record={r} copy={copy} />
       <div className="row spread">
         <h3>Fields</h3>

@@ -106,7 +106,12 @@ export default function Delivery() {
     <>
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
         <span className="row">
-          {delivery.accepted > 0 ? <Link to={`/deliveries/${id}/report`}>Report</Link> : null}
+          {delivery.accepted > 0 ? (
+            <>
+              <Link to={`/deliveries/${id}/report`}>Report</Link>
+              <Link to={`/catalogue?delivery=${id}`}>In the Catalogue</Link>
+            </>
+          ) : null}
           {summary ? (
             <button className="fix" onClick={() => setSettingsOpen(true)}>
               {summary.sheet ? `Sheet: ${summary.sheet.name}` : 'No supplier sheet'}

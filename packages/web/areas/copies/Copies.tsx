@@ -1,0 +1,86 @@
+import type { PileRow } from '@osier/contract';
+import { counted } from '@osier/core/changes';
+import { countedOn } from '@osier/core/piles';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { useApi } from '../../api/queries';
+import { AreaHead } from '../../parts/AreaHead';
+import { WorkList } from '../../parts/WorkList';
+import { WorkSplit } from '../../parts/WorkSplit';
+import { useMay } from '../../shell/person';
+import { BeginPile } from './BeginPile';
+import './copies.css';
+import { PilePiece } from './PilePiece';
+
+/** Piles of copies and records to work on together. */
+export default function Copies() {
+  const { id } = useParams();
+  const navigate = useNavigate();
+  const { data: piles } = useApi<PileRow[]>('/piles');
+  const [beginning, setBeginning] = useState(false);
+  const mayKeep = useMay('keep piles');
+  return (
+    <>
+      <AreaHead
+        name="Copies"
+        state={piles ? (piles.length ? `${counted(piles.length, 'pile')} kept.` : 'No pile is kept.') : '…'}
+      >
+        {mayKeep ? (
+          <Button
+            type="primary"
+            onClick={() => {
+              setBeginning(true);
+              void navigate('/copies');
+            }}
+          >
+            Begin a pile
+          </Button>
+        ) : null}
+      </AreaHead>
+      <WorkSplit
+        share={27}
+        open={id !== undefined || beginning}
+        list={
+          <WorkList
+            items={piles ?? []}
+            label="Piles"
+            idOf={(p) => p.id}
+            selected={id ? Number(id) : null}
+            onOpen={(p) => {
+              setBeginning(false);
+              void navigate(`/copies/${p.id}`);
+            }}
+            empty="A pile is a named set of copies or records that you go on with tomorrow. Begin one and scan, or search the Catalogue and put what is found on a pile."
+            row={(p) => (
+              <>
+                <div className="one">
+                  <b>
+                    <bdi>{p.name}</bdi>
+                  </b>
+                  <span className="said-decision">{countedOn(p.of, p.count)}</span>
+                </div>
+                <div className="two">
+                  <span className="main">{p.note || `begun by ${p.by}`}</span>
+                  <span>{p.madeOn}</span>
+                </div>
+              </>
+            )}
+          />
+        }
+        piece={
+          beginning ? (
+            <BeginPile onClose={() => setBeginning(false)} />
+          ) : id ? (
+            <PilePiece key={id} id={Number(id)} onBack={() => void navigate('/copies')} />
+          ) : (
+            <p className="faded">
+              Open a pile to scan onto it, to clean what lies on it with a recipe, or to look at it in the
+              Catalogue.
+            </p>
+          )
+        }
+      />
+    </>
+  );
+}

@@ -1,0 +1,95 @@
+import type { JobState, PileRow } from '@osier/contract';
+import { counted } from '@osier/core/changes';
+import { countedOn, type PiledKind } from '@osier/core/piles';
+import { Button, Input, Modal, Select } from 'antd';
+import { useState, type FormEvent } from 'react';
+import { useApi } from '../api/queries';
+import { post, problemText, RequestProblem } from '../api/request';
+import { FieldProblem } from './FieldProblem';
+import { PileOf } from './PileOf';
+
+/** What a search of the catalogue is. */
+export interface Searching {
+  readonly q: string;
+  readonly language?: string;
+  readonly branch?: string;
+  readonly material?: string;
+  readonly pile?: number;
+  readonly delivery?: number;
+}
+
+/** Puts all that a search finds on a pile: one that is there, or a new one. */
+export function PutOnPile({
+  search,
+  count,
+  onClose,
+}: {
+  search: Searching;
+  count: number;
+  onClose: () => void;
+}) {
+  const { data: piles = [] } = useApi<PileRow[]>('/piles');
+  const [into, setInto] = useState<number | null>(null);
+  const [name, setName] = useState('');
+  const [of, setOf] = useState<PiledKind>('record');
+  const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const chosen = piles.find((p) => p.id === into);
+  const what =
+    (chosen?.of ?? of) === 'record' ? counted(count, 'record') : `the copies of ${counted(count, 'record')}`;
+  const put = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await post<JobState>('/piles/fill', { into, name, of, ...search });
+      onClose();
+    } catch (e) {
+      const fields = e instanceof RequestProblem && e.problem.fields?.some((f) => f.field === 'name');
+      setProblem(fields ? e : null);
+      setTrouble(fields ? '' : problemText(e));
+    }
+  };
+  return (
+    <Modal open onCancel={onClose} footer={null} title="Put on a pile" width={460} destroyOnHidden>
+      <form className="stack" onSubmit={(e) => void put(e)}>
+        <label>
+          Pile
+          <Select
+            aria-label="Pile"
+            style={{ width: '100%' }}
+            showSearch={{ optionFilterProp: 'label' }}
+            value={into ?? 0}
+            onChange={(id: number) => setInto(id || null)}
+            options={[
+              { value: 0, label: 'A new pile' },
+              ...piles.map((p) => ({
+                value: p.id,
+                label: `${p.name} (${countedOn(p.of, p.count)})`,
+              })),
+            ]}
+          />
+        </label>
+        {into === null ? (
+          <>
+            <label>
+              Name of the new pile
+              <Input autoFocus value={name} onChange={(e) => setName(e.target.value)} />
+              <FieldProblem of={problem} field="name" />
+            </label>
+            <PileOf value={of} onChange={setOf} />
+          </>
+        ) : null}
+        {trouble ? (
+          <p className="field-problem" role="alert">
+            {trouble}
+          </p>
+        ) : null}
+        <div className="row">
+          <Button type="primary" htmlType="submit">
+            Put {what} on {chosen ? `“${chosen.name}”` : 'the new pile'}
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}
