@@ -10,6 +10,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { BeginPile } from './BeginPile';
+import '../../parts/verdicts.css';
 import './copies.css';
 import { PilePiece } from './PilePiece';
 

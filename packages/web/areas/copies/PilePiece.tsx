@@ -105,11 +105,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       )}
       {mayKeep ? (
         <ScanField
-          label={
-            pile.of === 'copy'
-              ? 'Scan or paste barcodes onto this pile'
-              : 'Scan or paste barcodes, ISBNs or record numbers (r12) onto this pile'
-          }
+          label={pile.of === 'copy' ? 'Scan or paste barcodes' : 'Barcodes, ISBNs, record numbers (r12)'}
           name={pile.name}
           said={said}
           onScan={(codes) => void scan(codes)}
@@ -149,8 +145,8 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
         <section className="verdict-group" aria-label="On this pile">
           <h3 className="row spread">
             <span>On this pile</span>
-            {mayKeep ? (
-              <Button size="small" disabled={chosen.length === 0} onClick={() => void takeOff()}>
+            {mayKeep && chosen.length ? (
+              <Button size="small" onClick={() => void takeOff()}>
                 Take {things(chosen.length)} off
               </Button>
             ) : null}
