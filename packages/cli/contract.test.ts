@@ -75,6 +75,11 @@ describe('convert', () => {
       ]);
     }
   });
+  test.each(['marcxml', 'json', 'lines'])('a clean file written as %s comes back byte for byte', (as) => {
+    const between = osier(['convert', clean, '--to', as]).stdout;
+    const back = osier(['convert', '-', '--to', 'iso2709'], Buffer.from(between));
+    expect([back.status, back.stdout]).toEqual([0, readFileSync(clean).toString()]);
+  });
   test('what is said to be another format is read as that', () => {
     const done = osier(['convert', clean, '--from', 'json', '--to', 'lines']);
     expect([done.status, done.stdout]).toEqual([1, '']);

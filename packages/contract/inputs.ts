@@ -1,5 +1,6 @@
 import type { Scheme } from '@osier/core/callnumbers';
 import { COPY_PARTS, COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
+import type { FileFormat } from '@osier/core/marc';
 import { OUTCOMES, POINTS, type Outcome, type PointKind } from '@osier/core/matching';
 import type { PiledKind } from '@osier/core/piles';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
@@ -94,8 +95,8 @@ const place = () => string().max(80).optional();
 const table = () => mixed<Record<string, string>>().optional();
 /** What is done with a delivery; that codes are on their lists is looked at with the lists in hand. */
 const settingsShape = {
-  format: mixed<'found' | 'iso2709' | 'marcxml' | 'json'>()
-    .oneOf(['found', 'iso2709', 'marcxml', 'json'])
+  format: mixed<'found' | FileFormat>()
+    .oneOf(['found', 'iso2709', 'marcxml', 'json', 'lines'])
     .required(),
   charset: mixed<'found' | 'utf8' | 'marc8'>().oneOf(['found', 'utf8', 'marc8']).required(),
   rule: object({

@@ -10,6 +10,8 @@ export interface Settings {
   readonly demo: boolean;
   /** `sip2://host:port` of the loans desk, or ''. */
   readonly loansDesk: string;
+  /** Seconds of silence after which the loans desk does not answer. */
+  readonly loansPatience: number;
   /** Address of a scanner's event stream, or ''. */
   readonly scanner: string;
   readonly logLevel: string;
@@ -24,12 +26,18 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
   const port = Number(env.OSIER_PORT ?? 4600);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`OSIER_PORT is “${env.OSIER_PORT}”; it must be a port number from 0 to 65535.`);
+  const patience = Number(env.OSIER_LOANS_PATIENCE ?? 4);
+  if (!(patience > 0 && patience <= 600))
+    throw new Error(
+      `OSIER_LOANS_PATIENCE is “${env.OSIER_LOANS_PATIENCE}”; it must be a number of seconds up to 600.`,
+    );
   return {
     port,
     host: env.OSIER_HOST ?? '127.0.0.1',
     data: resolve(env.OSIER_DATA ?? resolve(root, 'data')),
     demo: env.OSIER_DEMO === '1',
     loansDesk: env.OSIER_LOANS_DESK ?? '',
+    loansPatience: patience,
     scanner: env.OSIER_SCANNER ?? '',
     logLevel: env.OSIER_LOG ?? 'info',
     workers: resolve(root, 'packages/server/dist'),

@@ -1,13 +1,13 @@
 import { update, type ChangeSet, type Versioned } from '../changes';
 import type { ProposedCopy } from '../holdings';
-import type { MarcRecord } from '../marc';
+import type { FileFormat, MarcRecord } from '../marc';
 import type { Outcome } from '../matching';
 import type { DeliverySettings } from './sheet';
 
 /** A file of records that arrived. */
 export interface Delivery {
   readonly name: string;
-  readonly format: 'iso2709' | 'marcxml' | 'json';
+  readonly format: FileFormat;
   readonly bytes: number;
   readonly sha256: string;
   /** ISO date and time. */

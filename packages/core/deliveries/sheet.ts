@@ -12,7 +12,7 @@ import {
   type CopyMapping,
   type FieldProblem,
 } from '../holdings';
-import { controlValue, dataFields, values, type MarcRecord } from '../marc';
+import { controlValue, dataFields, values, type FileFormat, type MarcRecord } from '../marc';
 import {
   DEFAULT_ACTIONS,
   DEFAULT_RULE,
@@ -24,7 +24,7 @@ import {
 
 /** What is done with a delivery: saved per supplier, and changeable for one delivery. */
 export interface DeliverySettings {
-  readonly format: 'found' | 'iso2709' | 'marcxml' | 'json';
+  readonly format: 'found' | FileFormat;
   readonly charset: 'found' | 'utf8' | 'marc8';
   readonly rule: MatchRule;
   readonly actions: Actions;

@@ -3,6 +3,7 @@ import { anyRecord } from '../testing/records';
 import { compareRecords } from './compare';
 import { applyEdits } from './edit';
 import { marcJson } from './json';
+import { lineForm } from './lines';
 import { recogniseFormat } from './recognise';
 import { controlValue, field, firstValue, type MarcRecord } from './record';
 import { recordReader } from './reader';
@@ -11,7 +12,7 @@ import { utf8Stream } from './charset/utf8-stream';
 import { isoToJson, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
 import { MARCXML_END, MARCXML_START, marcXmlElement } from './xml';
 
-const readAll = (format: 'json' | 'marcxml', text: string, size = 7) => {
+const readAll = (format: 'json' | 'marcxml' | 'lines', text: string, size = 7) => {
   const reader = recordReader(format);
   const bytes = encodeUtf8(text);
   const found = [];
@@ -41,6 +42,57 @@ describe('MARC-in-JSON and MARCXML', () => {
         ).toEqual(records);
       }),
       { numRuns: 40 },
+    );
+  });
+
+  test('lines written and read are the same, whatever dollars and line breaks stand in the texts', () => {
+    const withDollars = fc
+      .tuple(anyRecord, fc.constantFrom('', '$', '$5.00', 'a$$b$', '$c', 'one\ntwo', '\n', ' \n$'))
+      .map(([r, text]): MarcRecord => ({
+        ...r,
+        fields: [...r.fields, field('365', '  ', 'b', text, 'c', `x${text}`)],
+      }));
+    fc.assert(
+      fc.property(fc.array(withDollars, { minLength: 1, maxLength: 3 }), (records) => {
+        expect(readAll('lines', records.map(lineForm).join(''))).toEqual(records);
+        expect(readAll('lines', records.map(lineForm).join('').replaceAll('\n', '\r\n'))).toEqual(records);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  const lines = (text: string) => {
+    const reader = recordReader('lines');
+    return [...reader.push(encodeUtf8(text)), ...reader.end()];
+  };
+  test('lines as a person writes them: blanks for indicators, no leader, what is no field told', () => {
+    const [copied, second, none, ...more] = lines(
+      '245 10 $aEels$c$$2\n650  0 $aEels\n700    $aReed\n\nLDR    00000nam\n500 ## An index.$bIt\nwhat is this\n\nnothing here',
+    );
+    expect(copied!.record).toEqual({
+      leader: '00000nam a2200000 i 4500',
+      fields: [
+        field('245', '10', 'a', 'Eels', 'c', '$2'),
+        field('650', ' 0', 'a', 'Eels'),
+        field('700', '  ', 'a', 'Reed'),
+      ],
+    });
+    expect(copied!.repairs.map((r) => r.code)).toEqual(['leader']);
+    expect(second!.record!.fields).toEqual([field('500', '  ', 'a', 'An index.', 'b', 'It')]);
+    expect(second!.repairs).toMatchObject([
+      { code: 'no-delimiter', repaired: true },
+      { code: 'unreadable', repaired: false, message: '“what is this” is no field and was left out.' },
+    ]);
+    expect(second!.offset).toBe(48);
+    expect(none!.record).toBeNull();
+    expect(more).toEqual([]);
+  });
+  test('any text at all as lines is read without a throw, and takes no good record with it', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 300 }), (text) => {
+        const good = { leader: '00000nam a2200000 i 4500', fields: [field('245', '10', 'a', 'Eels')] };
+        expect(lines(`${text}\n${lineForm(good)}`).at(-1)!.record).toEqual(good);
+      }),
     );
   });
 

@@ -21,7 +21,7 @@ export { encodeMarc8 } from './charset/marc8-encode';
 export { decodeUtf8, encodeUtf8 } from './charset/utf8';
 export { MARCXML_END, MARCXML_START, marcXmlElement, marcXmlReader } from './xml';
 export { marcJson, readMarcJson } from './json';
-export { lineForm } from './lines';
+export { lineForm, lineOf } from './lines';
 export type { FileFormat, Recognised } from './recognise';
 export { recogniseFormat } from './recognise';
 export type { FieldPair, TextPart } from './compare';

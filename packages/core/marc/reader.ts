@@ -6,6 +6,7 @@ import type { ReadRecord, Repair } from './repair';
 import { utf8Stream, type Utf8Stream } from './charset/utf8-stream';
 import { withoutDelimiters } from './strays';
 import { readOnceMore, twiceEncodedRepair } from './twice-encoded';
+import { linesReader } from './lines';
 import { marcXmlReader } from './xml';
 
 /** One way to read records from a stream of bytes, whatever the format. */
@@ -21,7 +22,7 @@ export interface RecordReader {
 /** A reader for a format; `options` are for ISO 2709, the others are Unicode by their nature. */
 export function recordReader(format: FileFormat, options: Iso2709Options = {}): RecordReader {
   if (format === 'iso2709') return { ...iso2709Reader(options), problem: () => null };
-  const inner = format === 'marcxml' ? xmlReader() : jsonReader();
+  const inner = format === 'marcxml' ? xmlReader() : format === 'json' ? jsonReader() : textReader();
   return {
     ...inner,
     push: (chunk) => inner.push(chunk).map(tidied),
@@ -133,6 +134,19 @@ function jsonReader(): Inner {
     push: (chunk) => read(splitter.push(stream.push(chunk))),
     end: () => read([...splitter.push(stream.end()), ...splitter.end()]),
     problem: () => (seen > 0 && good === 0 ? 'No part of this file is a MARC-in-JSON record.' : null),
+    leftover: () => [],
+  };
+}
+
+/** Records as lines. */
+function textReader(): Inner {
+  const stream = utf8Stream();
+  const lines = linesReader();
+  const tell = (read: ReadRecord) => toldBadBytes(read, stream);
+  return {
+    push: (chunk) => lines.push(stream.push(chunk)).map(tell),
+    end: () => [...lines.push(stream.end()), ...lines.end()].map(tell),
+    problem: () => null,
     leftover: () => [],
   };
 }

@@ -1,6 +1,6 @@
 import { looksLikeLeader, FIELD_END, RECORD_END } from './iso2709/delimiters';
 
-export type FileFormat = 'iso2709' | 'marcxml' | 'json';
+export type FileFormat = 'iso2709' | 'marcxml' | 'json' | 'lines';
 
 /** What a file is by its first bytes: a format we read, or a sentence on what it looks like instead. */
 export type Recognised = { readonly format: FileFormat } | { readonly problem: string };
@@ -27,6 +27,7 @@ export function recogniseFormat(head: Uint8Array): Recognised {
     if (/"leader"\s*:/.test(text)) return { format: 'json' };
     return { problem: 'This is JSON, but not MARC-in-JSON: no record leader in it.' };
   }
+  if (/^LDR {4}\d{5}[a-z]/.test(text)) return { format: 'lines' };
   if (/^(=LDR|LDR|000|=\d{3})\s/m.test(text))
     return {
       problem:

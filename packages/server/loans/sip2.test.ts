@@ -32,6 +32,14 @@ test('a desk that is not there, or hangs up, is told as silence', async () => {
   rude.close();
 });
 
+test('a desk that is reached and says nothing is told as silence when patience is at its end', async () => {
+  const silent = createServer(() => undefined);
+  const desk = sip2LoansDesk(await listen(silent), 50);
+  expect(await desk.dueDates(['1'])).toBeNull();
+  desk.close();
+  silent.close();
+});
+
 test('a barcode cannot smuggle a message', async () => {
   const heard: string[] = [];
   const server = createServer((socket) =>

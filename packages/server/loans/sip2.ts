@@ -1,7 +1,7 @@
 import { createConnection, type Socket } from 'node:net';
 import type { LoansDesk } from './ports';
 
-const TIMEOUT = 4000;
+const PATIENCE = 4000;
 const REMEMBERED = 20_000;
 /** Circulation status "charged" (3M Standard Interchange Protocol 2.00, item information response). */
 const CHARGED = '04';
@@ -11,8 +11,11 @@ interface Waiting {
   reject: (error: Error) => void;
 }
 
-/** The loans desk over SIP2 (item information 17/18, checkin 09/10), at `sip2://host:port`. */
-export function sip2LoansDesk(address: string): LoansDesk {
+/**
+ * The loans desk over SIP2 (item information 17/18, checkin 09/10), at `sip2://host:port`. One that says nothing for
+ * `patience` milliseconds does not answer.
+ */
+export function sip2LoansDesk(address: string, patience = PATIENCE): LoansDesk {
   const { hostname, port } = new URL(address);
   let socket: Socket | null = null;
   const waiting: Waiting[] = [];
@@ -29,7 +32,7 @@ export function sip2LoansDesk(address: string): LoansDesk {
     if (socket) return socket;
     socket = createConnection({ host: hostname, port: Number(port) });
     socket.setNoDelay(true);
-    socket.setTimeout(TIMEOUT, () => waiting.length && fail(new Error('The loans desk did not answer.')));
+    socket.setTimeout(patience, () => waiting.length && fail(new Error('The loans desk did not answer.')));
     socket.on('error', fail);
     socket.on('close', () => fail(new Error('The loans desk closed the line.')));
     socket.on('data', (data) => {

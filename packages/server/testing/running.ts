@@ -34,6 +34,8 @@ export async function startTesting(options: { fill?: boolean; demo?: boolean; lo
     data: folder,
     demo: options.demo ?? true,
     scanner: '',
+    // A test machine may stall for a while.
+    loansPatience: 60,
     logLevel: 'silent',
     workers: join(root, 'packages/server/dist'),
     web: join(folder, 'no-web'),

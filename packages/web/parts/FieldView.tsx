@@ -1,5 +1,5 @@
 import type { Finding } from '@osier/core/checks';
-import { fieldText, isControl, type Field, type MarcRecord } from '@osier/core/marc';
+import { isControl, lineOf, type Field, type MarcRecord } from '@osier/core/marc';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import './field-view.css';
 import { FieldEditor } from './FieldEditor';
@@ -125,7 +125,7 @@ function copyPlain(event: React.ClipboardEvent, record: MarcRecord): void {
     .filter((f): f is Field => f !== undefined);
   if (rows.length < 2 || fields.length === 0) return;
   event.preventDefault();
-  event.clipboardData.setData('text/plain', fields.map(fieldText).join('\n'));
+  event.clipboardData.setData('text/plain', fields.map(lineOf).join('\n'));
 }
 
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufefc]/;

@@ -6,6 +6,7 @@ import { refresh } from '../../api/queries';
 import { get, post, problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
+import { PriceInput } from '../../parts/PriceInput';
 import { Mark } from '../../parts/Mark';
 import { useTakesScans } from '../../shell/scan-target';
 import { useShell } from '../../shell/shell-store';
@@ -18,13 +19,26 @@ interface Look {
   withdrawn: string | null;
 }
 
+/** A choice that the next copy is likely to share, kept in this browser. */
+function useLast(name: 'type' | 'fund' | 'supplier') {
+  const [value, setValue] = useState(() => localStorage.getItem(`osier-last-${name}`) ?? '');
+  const choose = (next: string) => {
+    localStorage.setItem(`osier-last-${name}`, next);
+    setValue(next);
+  };
+  return [value, choose] as const;
+}
+
 /** Adds copies to a holding, one barcode after the other: a scan looks the barcode up, Enter adds the copy, the field waits for the next. */
 export function CopyForm({ holding, onClose }: { holding: number; onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
   const [barcode, setBarcode] = useState('');
   const [look, setLook] = useState<Look | null>(null);
   const [keep, setKeep] = useState(false);
-  const [type, setType] = useState(() => localStorage.getItem('osier-last-type') ?? '');
+  const [type, setType] = useLast('type');
+  const [fund, setFund] = useLast('fund');
+  const [supplier, setSupplier] = useLast('supplier');
+  const [price, setPrice] = useState<number | null>(null);
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const input = useRef<InputRef>(null);
   const { say, complain } = useShell();
@@ -46,8 +60,15 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     const code = cleanScan(barcode);
     if (look?.barcode !== code) return lookUp(barcode);
     try {
-      const done = await post<Done>('/copies', { holding, barcode: code, type, keepBarcode: keep });
-      localStorage.setItem('osier-last-type', type);
+      const done = await post<Done>('/copies', {
+        holding,
+        barcode: code,
+        type,
+        fund,
+        supplier,
+        price,
+        keepBarcode: keep,
+      });
       say(done.sentence, done.entry);
       setBarcode('');
       setLook(null);
@@ -96,6 +117,35 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
             }}
           />
           <FieldProblem of={problem} field="type" />
+        </label>
+        <label>
+          Fund
+          <CodePicker
+            label="Fund"
+            optional
+            list={lists?.funds ?? []}
+            value={fund}
+            status={problem?.field('fund') ? 'error' : ''}
+            onChange={(v) => setFund(String(v ?? ''))}
+          />
+          <FieldProblem of={problem} field="fund" />
+        </label>
+        <label>
+          Supplier
+          <CodePicker
+            label="Supplier"
+            optional
+            list={lists?.suppliers ?? []}
+            value={supplier}
+            status={problem?.field('supplier') ? 'error' : ''}
+            onChange={(v) => setSupplier(String(v ?? ''))}
+          />
+          <FieldProblem of={problem} field="supplier" />
+        </label>
+        <label>
+          Price
+          <PriceInput value={price} placeholder="as the type" onChange={setPrice} />
+          <FieldProblem of={problem} field="price" />
         </label>
       </div>
       {trouble ? (

@@ -17,7 +17,7 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
   const [adding, setAdding] = useState<'holding' | number | null>(null);
   const mayEdit = useMay('edit copies');
   const lists = useSetUp()?.lists.value;
-  const name = (list: 'branches' | 'locations' | 'types', code: string) =>
+  const name = (list: 'branches' | 'locations' | 'types' | 'funds' | 'suppliers', code: string) =>
     lists?.[list].find((e) => e.code === code)?.name ?? code;
   return (
     <section aria-label="On the shelf">
@@ -52,6 +52,16 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
                 copy {c.copy.number}, {name('types', c.copy.type).toLowerCase()}
               </span>
               <Standing due={c.due} status={c.copy.status} named={!mayEdit} />
+              {c.copy.fund || c.copy.supplier ? (
+                <span className="faded">
+                  {[
+                    c.copy.supplier && name('suppliers', c.copy.supplier),
+                    c.copy.fund && name('funds', c.copy.fund),
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
+              ) : null}
               {c.copy.condition ? <span className="faded">{c.copy.condition}</span> : null}
               {mayEdit ? <StatusPicker id={c.id} version={c.version} status={c.copy.status} /> : null}
             </div>

@@ -5,6 +5,7 @@ import type { ProposedCopy } from '@osier/core/holdings';
 import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
+import { PriceInput } from '../../parts/PriceInput';
 import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
 
@@ -194,14 +195,7 @@ function ProposedCopyForm({
         </label>
         <label>
           Price
-          <InputNumber
-            aria-label="Price"
-            min={0}
-            precision={2}
-            style={{ width: '100%' }}
-            value={c.price === null ? null : c.price / 100}
-            onChange={(p) => setC({ ...c, price: p === null ? null : Math.round(p * 100) })}
-          />
+          <PriceInput value={c.price} onChange={(price) => setC({ ...c, price })} />
         </label>
       </div>
       <div className="row spread">

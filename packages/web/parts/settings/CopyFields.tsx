@@ -1,6 +1,7 @@
 import type { RollRow } from '@osier/contract';
 import type { CodeLists, CopyDefaults, CopyMapping, CopyPart } from '@osier/core/holdings';
 import { Input, InputNumber, Select } from 'antd';
+import { PriceInput } from '../PriceInput';
 import { CodePicker } from '../CodePicker';
 import { FieldProblem } from '../FieldProblem';
 import { CodeTable } from './CodeTable';
@@ -145,15 +146,11 @@ export function CopyFields({
         </label>
         <label>
           Price
-          <InputNumber
-            aria-label="Price"
-            min={0}
-            precision={2}
+          <PriceInput
             placeholder="as the type"
-            style={{ width: '100%' }}
-            value={defaults.price === null ? null : defaults.price / 100}
+            value={defaults.price}
             disabled={disabled}
-            onChange={(p) => give({ price: p === null ? null : Math.round(p * 100) })}
+            onChange={(price) => give({ price })}
           />
         </label>
         <label>

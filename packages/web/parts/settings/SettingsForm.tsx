@@ -40,6 +40,7 @@ export function SettingsForm(editing: Editing) {
                 { value: 'iso2709', label: 'ISO 2709' },
                 { value: 'marcxml', label: 'MARCXML' },
                 { value: 'json', label: 'MARC-in-JSON' },
+                { value: 'lines', label: 'records as lines' },
               ]}
             />
             <FieldProblem of={problem} field="format" />
