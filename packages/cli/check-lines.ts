@@ -1,18 +1,47 @@
-import { checkRecord, fixAll, type Finding } from '@osier/core/checks';
+import { checkRecords, fixAll, type Finding } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import { controlValue, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import type { Building } from './building';
+import type { Putter } from './work';
 
-/** Writes a record's findings as lines, and, with `fix`, the record with every safe fix applied. */
-export const checkLines =
-  ({ as, house, fix }: { as: 'json' | 'text'; house: HouseRules; fix: boolean }) =>
-  (record: MarcRecord, number: number, out: Building, fixed: Building): void => {
-    const found = checkRecord(record, house);
-    const control = controlValue(record, '001') ?? '';
-    for (const f of found)
-      out.put(as === 'json' ? jsonLine(f, number, control) : textLine(f, number, control));
-    if (fix) fixed.put(writeIso2709(fixAll(record, house).record));
+/** Records that wait until a few of them are checked together. */
+const AT_ONCE = 24;
+
+/** Writes records' findings as lines, and, with `fix`, the records with every safe fix applied. */
+export function checkLines({
+  as,
+  house,
+  fix,
+}: {
+  as: 'json' | 'text';
+  house: HouseRules;
+  fix: boolean;
+}): Putter {
+  const line = as === 'json' ? jsonLine : textLine;
+  let records: MarcRecord[] = [];
+  let numbers: number[] = [];
+  const rest = (out: Building, fixed: Building) => {
+    if (records.length === 0) return;
+    let text = '';
+    for (const [i, found] of checkRecords(records, house).entries()) {
+      if (found.length === 0) continue;
+      const control = controlValue(records[i]!, '001') ?? '';
+      for (const f of found) text += line(f, numbers[i]!, control);
+    }
+    out.put(text);
+    if (fix) for (const record of records) fixed.put(writeIso2709(fixAll(record, house).record));
+    records = [];
+    numbers = [];
   };
+  return {
+    put(record, number, out, fixed) {
+      records.push(record);
+      numbers.push(number);
+      if (records.length === AT_ONCE) rest(out, fixed);
+    },
+    rest,
+  };
+}
 
 /** Written by hand but for the texts: there are as many lines as findings. */
 const jsonLine = ({ where, rule, severity, message, fix }: Finding, record: number, control: string) =>

@@ -54,7 +54,13 @@ export interface Worker {
 const ROOM = { convert: 1 << 21, check: 1 << 18 };
 
 /** `offset` is where the first piece stands in the file, `before` how many records come before it. */
-export function worker(work: Work, put: Put, format: FileFormat, offset = 0, before = 0): Worker {
+export function worker(
+  work: Work,
+  { put, rest }: Putter,
+  format: FileFormat,
+  offset = 0,
+  before = 0,
+): Worker {
   const room = ROOM[work.act];
   let out = building(room);
   let fixed = building(64);
@@ -91,6 +97,7 @@ export function worker(work: Work, put: Put, format: FileFormat, offset = 0, bef
       if (reader.leftover().length) troubled++;
     },
     take() {
+      rest?.(out, fixed);
       const done = { out: out.bytes(), fixed: fixed.bytes(), seen, written, troubled, repairs };
       [out, fixed, seen, written, troubled, repairs] = [building(room), building(64), 0, 0, 0, []];
       return done;
@@ -99,13 +106,17 @@ export function worker(work: Work, put: Put, format: FileFormat, offset = 0, bef
   };
 }
 
-export type Put = (record: MarcRecord, number: number, out: Building, fixed: Building) => void;
+/** Writes what becomes of records, one by one or a few at a time; `rest` writes what it has not written yet. */
+export interface Putter {
+  put(record: MarcRecord, number: number, out: Building, fixed: Building): void;
+  rest?(out: Building, fixed: Building): void;
+}
 
 /** What is written of a record. The checks are loaded when they are asked for: they bring the formats with them. */
-export async function putterFor(work: Work): Promise<Put> {
+export async function putterFor(work: Work): Promise<Putter> {
   if (work.act === 'check') return (await import('./check-lines')).checkLines(work);
   const write = writerOf(work.to, work.charset, readColumns(work.columns) as Column[]);
-  return (record, _, out) => out.put(write(record));
+  return { put: (record, _, out) => out.put(write(record)) };
 }
 
 function writerOf(

@@ -10,28 +10,62 @@ const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };
 const ORDER = new Map(CHECKS.map((c, i) => [c.rule, i]));
 
 /** What the checks that are on find in a record, worst first, then by place. */
-export function checkRecord(record: MarcRecord, house: HouseRules): Finding[] {
-  const found: Finding[] = [];
-  const known = knownFor(house);
-  const view = viewOf(record, known.sounds);
-  let rule = '';
-  const tell: Tell = ({ severity, where, message, fix }) =>
-    found.push(fix ? { rule, severity, where, message, fix } : { rule, severity, where, message });
-  const run = (checks: readonly Check[], over: RecordView) => {
-    for (const check of checks) {
-      rule = check.rule;
-      check.run(over, tell, house);
-    }
-  };
-  const { doubtful } = view;
-  if (doubtful.length > 0) {
-    const part = view.only(doubtful);
-    run(known.checks(part, true), part);
-    const sounds = known.sounds(view.expected);
-    for (const p of proved(part, found)) sounds.add(p.field);
+export const checkRecord = (record: MarcRecord, house: HouseRules): Finding[] =>
+  checkRecords([record], house)[0]!;
+
+/** Records that are looked at together. */
+const AT_ONCE = 24;
+
+/**
+ * The same for each of many records. Each check looks at a few records before the next one does: seventy checks in turn over
+ * one record make the processor fetch all of their code anew for every record.
+ */
+export function checkRecords(records: readonly MarcRecord[], house: HouseRules): Finding[][] {
+  if (records.length <= AT_ONCE) return checkTogether(records, house);
+  const all: Finding[][] = [];
+  for (let at = 0; at < records.length; at += AT_ONCE)
+    all.push(...checkTogether(records.slice(at, at + AT_ONCE), house));
+  return all;
+}
+
+function checkTogether(records: readonly MarcRecord[], house: HouseRules): Finding[][] {
+  const { sounds, ofFields, ofRecord } = knownFor(house);
+  const views = records.map((record) => viewOf(record, sounds));
+  const found = records.map((): Finding[] => []);
+  const parts = views.map((view) => (view.doubtful.length ? view.only(view.doubtful) : null));
+  run(ofFields, parts, found, house);
+  for (let i = 0; i < parts.length; i++) {
+    const part = parts[i];
+    if (!part) continue;
+    const sound = sounds(part.expected);
+    for (const p of proved(part, found[i]!)) sound.add(p.field);
   }
-  run(known.checks(view, false), view);
-  return found.length < 2 ? found : found.sort(byWeight);
+  run(ofRecord, views, found, house);
+  for (const f of found) if (f.length > 1) f.sort(byWeight);
+  return found;
+}
+
+/** Runs checks one after another over all views, and puts what they find with the view's findings. */
+function run(
+  { checks, wanted }: Pass,
+  views: readonly (RecordView | null)[],
+  found: readonly Finding[][],
+  house: HouseRules,
+): void {
+  let rule = '';
+  let here: Finding[] = [];
+  const tell: Tell = ({ severity, where, message, fix }) =>
+    here.push(fix ? { rule, severity, where, message, fix } : { rule, severity, where, message });
+  const wants = views.map((view) => (view ? wanted(view) : null));
+  for (let c = 0; c < checks.length; c++) {
+    const check = checks[c]!;
+    rule = check.rule;
+    for (let i = 0; i < views.length; i++) {
+      if (!wants[i]?.[c]) continue;
+      here = found[i]!;
+      check.run(views[i]!, tell, house);
+    }
+  }
 }
 
 const byWeight = (a: Finding, b: Finding) =>
@@ -46,46 +80,48 @@ function proved({ data, irregular }: RecordView, found: readonly Finding[]): rea
   return data.filter((p) => !at.has(p.at) && !irregular.includes(p));
 }
 
-const MOST = 5_000;
 interface Known {
   readonly house: HouseRules;
   readonly sounds: ReturnType<typeof soundFields>;
-  checks(view: RecordView, each: boolean): readonly Check[];
+  /** The checks of each field by itself, and those of the record. */
+  readonly ofFields: Pass;
+  readonly ofRecord: Pass;
 }
 let last: Known | undefined;
 /** House rules are the same value from record to record. */
-const knownFor = (house: HouseRules): Known =>
-  last?.house === house ? last : (last = { house, sounds: soundFields(), checks: checksFor(house) });
-
-/**
- * The checks that are on and can find something in a record of this format with these tags: those of each field, or those
- * of the record. The same sets of tags come again and again.
- */
-function checksFor(house: HouseRules): Known['checks'] {
-  const [ofFields, ofRecord] = [true, false].map((each) => {
-    const on = CHECKS.filter((c) => (c.each ?? false) === each && !house.checksOff.includes(c.rule));
-    return chosenFrom(on);
-  });
-  return (view, each) => (each ? ofFields! : ofRecord!)(view);
+function knownFor(house: HouseRules): Known {
+  if (last?.house === house) return last;
+  const on = CHECKS.filter((c) => !house.checksOff.includes(c.rule));
+  const [ofFields, ofRecord] = [on.filter((c) => c.each), on.filter((c) => !c.each)].map(passOf);
+  return (last = { house, sounds: soundFields(), ofFields: ofFields!, ofRecord: ofRecord! });
 }
 
-function chosenFrom(checks: readonly Check[]): (view: RecordView) => readonly Check[] {
-  const lists: Record<Format, Map<string, readonly Check[]>> = {
+/** Checks, and which of them can find something in a record: a number for each, 1 or 0. */
+interface Pass {
+  readonly checks: readonly Check[];
+  wanted(view: RecordView): Uint8Array;
+}
+
+const MOST = 5_000;
+/** Which checks a record wants hangs on its format and its tags; the same sets of tags come again and again. */
+function passOf(checks: readonly Check[]): Pass {
+  const known: Record<Format, Map<string, Uint8Array>> = {
     bibliographic: new Map(),
     authority: new Map(),
     holdings: new Map(),
   };
-  return ({ format, tags }) => {
-    let list = lists[format].get(tags);
-    if (!list) {
-      list = checks.filter(
-        (c) =>
-          (c.formats ?? BIBLIOGRAPHIC).includes(format) &&
-          (!c.needs || c.needs.some((tag) => tags.includes(`${tag} `))),
-      );
-      if (lists[format].size < MOST) lists[format].set(tags, list);
-    }
-    return list;
+  const wants = ({ formats = BIBLIOGRAPHIC, needs }: Check, format: Format, tags: string) =>
+    formats.includes(format) && (!needs || needs.some((tag) => tags.includes(`${tag} `)));
+  return {
+    checks,
+    wanted({ format, tags }) {
+      let wanted = known[format].get(tags);
+      if (!wanted) {
+        wanted = Uint8Array.from(checks, (c) => (wants(c, format, tags) ? 1 : 0));
+        if (known[format].size < MOST) known[format].set(tags, wanted);
+      }
+      return wanted;
+    },
   };
 }
 
