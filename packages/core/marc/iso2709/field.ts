@@ -2,7 +2,7 @@ import { FIELD_END_CHAR, RECORD_END_CHAR, SUBFIELD_CHAR } from './delimiters';
 import type { Field, Subfield } from '../record';
 import type { Repair } from '../repair';
 
-type Note = (code: Repair['code'], message: string) => void;
+export type Note = (code: Repair['code'], message: string) => void;
 
 /** Reads one field from its text (without terminator); what is irregular is mended and told through `note`. */
 export function readField(tag: string, text: string, note: Note): Field {

@@ -3,4 +3,5 @@ export type { Iso2709Options, Iso2709Reader } from './read';
 export { writeIso2709 } from './write';
 export type { Charset } from './decode';
 export { isoToJson, jsonRoom } from './to-json';
+export { isShared } from './shared-fields';
 export { leaderFits } from './delimiters';

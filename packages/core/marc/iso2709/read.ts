@@ -8,6 +8,7 @@ import { readDirectory, type Directory } from './directory';
 import { readField, withoutStrays } from './field';
 import { recordExtent } from './extent';
 import { skipJunk, TERMINATOR_AGAIN } from './junk';
+import { nextRecord, sharedField } from './shared-fields';
 import { readLeader, saysLengths, withLengths } from './leader';
 
 export interface Iso2709Options {
@@ -138,11 +139,12 @@ function readRecord(
   const claimed: Charset = leader[9] === 'a' ? 'utf8' : 'marc8';
   leader = `${leader.slice(0, 9)}a${leader.slice(10)}`;
   const broken = repairs.some((r) => r.code === 'truncated');
+  const fast = fastFields(bytes, directory, dataEnd, options.charset ?? claimed, note);
   const fields =
-    fastFields(bytes, directory, dataEnd, options.charset ?? claimed, note) ??
+    fast?.fields ??
     slotFields(bytes, broken ? withoutHalfCharacter(bytes, directory) : directory, claimed, options, note);
   const record: MarcRecord = { leader, fields };
-  const once = options.charset === undefined ? readOnceMore(record) : null;
+  const once = options.charset === undefined && !fast?.ascii ? readOnceMore(record) : null;
   if (once) repairs.push(twiceEncodedRepair(offset));
   return { record: once ?? record, offset, length, repairs };
 }
@@ -159,25 +161,27 @@ function fastFields(
   dataEnd: number,
   charset: Charset,
   note: Note,
-): Field[] | null {
+): { fields: Field[]; ascii: boolean } | null {
   if (!directory.contiguous) return null;
   const part = bytes.subarray(directory.base, dataEnd);
   const text = decodeUtf8(part);
   if (text === null || NOT_INSIDE.some((c) => text.includes(c))) return null;
-  const plain = text.length === part.length && !text.includes('&#x');
-  if (!plain && charset === 'marc8') return null;
-  const pieces = (text.length === part.length ? text : composed(text)).split(FIELD_END_CHAR);
+  const ascii = text.length === part.length;
+  if (charset === 'marc8' && (!ascii || text.includes('&#x'))) return null;
+  const pieces = (ascii ? text : composed(text)).split(FIELD_END_CHAR);
   const { slots } = directory;
   if (pieces.length !== slots.length + 1) return null;
   const fields = new Array<Field>(slots.length);
   let start = 0;
   const noteHere = (code: Repair['code'], message: string) => note(code, message, start);
+  nextRecord();
   for (let i = 0; i < slots.length; i++) {
-    const slot = slots[i]!;
-    start = slot.start;
-    fields[i] = readField(slot.tag, pieces[i]!, noteHere);
+    const { tag, start: from, end } = slots[i]!;
+    const piece = pieces[i]!;
+    start = from;
+    fields[i] = sharedField(tag, bytes, from, end - 1, piece) ?? readField(tag, piece, noteHere);
   }
-  return fields;
+  return { fields, ascii };
 }
 
 function slotFields(
