@@ -1,6 +1,6 @@
 import { checkRecords, fixAll, type Finding } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
-import { controlValue, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import { controlValue, jsonText, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import type { Building } from './building';
 import type { Putter } from './work';
 
@@ -43,13 +43,13 @@ export function checkLines({
   };
 }
 
-/** Written by hand but for the texts: there are as many lines as findings. */
+/** Written by hand: there are as many lines as findings. */
 const jsonLine = ({ where, rule, severity, message, fix }: Finding, record: number, control: string) =>
-  `{"record":${record},"control":${JSON.stringify(control)},"tag":${JSON.stringify(where.tag)},"occurrence":${
+  `{"record":${record},"control":${jsonText(control)},"tag":${jsonText(where.tag)},"occurrence":${
     where.occurrence
-  },"subfield":${JSON.stringify(where.code ?? null)},"rule":"${rule}","severity":"${severity}","message":${JSON.stringify(
+  },"subfield":${where.code === undefined ? 'null' : jsonText(where.code)},"rule":"${rule}","severity":"${severity}","message":${jsonText(
     message,
-  )},"fix":${JSON.stringify(fix?.sentence ?? null)}}\n`;
+  )},"fix":${fix ? jsonText(fix.sentence) : 'null'}}\n`;
 
 const textLine = (f: Finding, record: number, control: string) =>
   `${record}${control && ` (${control.trim()})`} ${f.where.tag}${f.where.occurrence ? `[${f.where.occurrence + 1}]` : ''}${

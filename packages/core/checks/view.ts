@@ -103,15 +103,15 @@ export function viewOf(record: MarcRecord, known?: (expected: string) => SoundFi
   const { fields } = record;
   const format = formatOf(record.leader);
   const controls: ControlAt[] = [];
+  let fixed: string | undefined;
   for (let at = 0; at < fields.length; at++) {
     const field = fields[at]!;
-    if (!isData(field)) controls.push({ tag: field.tag, value: field.value, at });
+    if (isData(field)) continue;
+    const { tag, value } = field;
+    controls.push({ tag, value, at });
+    if (fixed === undefined && tag === '008') fixed = value;
   }
-  const language =
-    controls
-      .find((c) => c.tag === '008')
-      ?.value.slice(35, 38)
-      .trim() ?? '';
+  const language = fixed?.slice(35, 38).trim() ?? '';
   const expected = `${format}${record.leader[18] ?? ' '}${language}`;
   const sounds = known?.(expected);
   const data: Placed[] = [];

@@ -20,7 +20,7 @@ export { decodeMarc8 } from './charset/marc8';
 export { encodeMarc8 } from './charset/marc8-encode';
 export { decodeUtf8, encodeUtf8 } from './charset/utf8';
 export { MARCXML_END, MARCXML_START, marcXmlElement, marcXmlReader } from './xml';
-export { marcJson, readMarcJson } from './json';
+export { jsonText, marcJson, readMarcJson } from './json';
 export { lineForm, lineOf } from './lines';
 export type { FileFormat, Recognised } from './recognise';
 export { recogniseFormat } from './recognise';

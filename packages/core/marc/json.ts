@@ -9,23 +9,24 @@ export function marcJson(record: MarcRecord): string {
     out += separator;
     separator = ',';
     if (isControl(f)) {
-      out += `{${quote(f.tag)}:${quote(f.value)}}`;
+      out += `{${jsonText(f.tag)}:${jsonText(f.value)}}`;
       continue;
     }
-    out += `{${quote(f.tag)}:{"subfields":[`;
+    out += `{${jsonText(f.tag)}:{"subfields":[`;
     let between = '';
     for (const s of f.subfields) {
-      out += `${between}{${quote(s.code)}:${quote(s.value)}}`;
+      out += `${between}{${jsonText(s.code)}:${jsonText(s.value)}}`;
       between = ',';
     }
-    out += `],"ind1":${quote(f.ind1)},"ind2":${quote(f.ind2)}}}`;
+    out += `],"ind1":${jsonText(f.ind1)},"ind2":${jsonText(f.ind2)}}}`;
   }
   return out + ']}';
 }
 
 /** What JSON must escape; lone surrogates too, so that the output is always well-formed. */
 const ESCAPED = /["\\\u0000-\u001f\ud800-\udfff]/;
-const quote = (text: string) => (ESCAPED.test(text) ? JSON.stringify(text) : `"${text}"`);
+/** A text as JSON. */
+export const jsonText = (text: string): string => (ESCAPED.test(text) ? JSON.stringify(text) : `"${text}"`);
 
 type Told = (code: RepairCode, message: string, repaired?: boolean) => void;
 
