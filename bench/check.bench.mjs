@@ -13,7 +13,7 @@ export async function checkBench() {
   const file = (n) => join(tmpdir(), `osier-bench-${process.pid}-${n}.mrc`);
   const vary = await bundled('varied-file');
   for (const n of [OURS, THEIRS]) await timed(process.execPath, [vary, file(n), String(n)]);
-  const [ours, lint] = await bestOf(3, [
+  const [ours, lint] = await bestOf(5, [
     osier('check', file(OURS), '--format', 'json'),
     ['perl', [join(root, 'bench/lint.pl'), file(THEIRS)]],
   ]);
