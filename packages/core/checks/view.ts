@@ -72,7 +72,7 @@ export interface RecordView {
   readonly controls: readonly ControlAt[];
   /** The first control field of a tag, with its index. */
   control(tag: string): ControlAt | undefined;
-  /** All texts of data fields with a unit separator between them, for a first look. */
+  /** All texts of data fields with a bar between them, for a first look. */
   readonly text: string;
   /** Every 020 $a with what stands there as an ISBN. */
   readonly isbns: readonly IsbnAt[];
@@ -92,6 +92,7 @@ const NONE: readonly Placed[] = [];
 /** What keeps the shapes of the three formats apart. */
 const PREFIX: Record<Format, string> = { bibliographic: '', authority: 'a', holdings: 'h' };
 const NO_SUBFIELDS: readonly SubfieldAt[] = [];
+const NO_FOREIGN: readonly ForeignText[] = [];
 const PLAIN = /^[ -~]*$/;
 export const SUBJECT_TAGS = ['600', '610', '611', '630', '647', '648', '650', '651', '655'];
 export const NAME_TAGS = ['100', '110', '111', '700', '710', '711'];
@@ -207,7 +208,7 @@ class Taken implements RecordView {
   get text(): string {
     if (this.texts === undefined) {
       let text = '';
-      for (const { field } of this.data) for (const { value } of field.subfields) text += `\u001f${value}`;
+      for (const { field } of this.data) for (const { value } of field.subfields) text += `|${value}`;
       this.texts = text;
     }
     return this.texts;
@@ -219,7 +220,7 @@ class Taken implements RecordView {
     return this.data.some(({ field }) => field.subfields.some(isRagged));
   }
   get foreign(): readonly ForeignText[] {
-    return (this.strange ??= foreignTexts(this.data));
+    return (this.strange ??= PLAIN.test(this.text) ? NO_FOREIGN : foreignTexts(this.data));
   }
   get isbns(): readonly IsbnAt[] {
     return (this.books ??= this.tagged('020').flatMap((p) =>
