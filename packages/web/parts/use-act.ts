@@ -21,7 +21,8 @@ export function useAct() {
       const done = await doing();
       setProblem(null);
       say(done.sentence, done.entry);
-      await refresh();
+      // What comes next does not wait until everything on screen is read again.
+      void refresh();
       return done;
     } catch (e) {
       const fields = e instanceof RequestProblem && e.problem.fields?.length;

@@ -88,7 +88,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       onKeyDown={(e) => e.key === 'Escape' && onClose()}
       aria-label="New copy"
     >
-      <div className="form-grid">
+      <div className="form-grid codes">
         <label>
           Barcode
           <Input

@@ -2,7 +2,7 @@ import type { IncomingDetail, SetUp } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import type { ProposedCopy } from '@osier/core/holdings';
-import { Button, Input, InputNumber } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
 import { PriceInput } from '../../parts/PriceInput';
