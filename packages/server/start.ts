@@ -33,7 +33,9 @@ export async function startOsier(settings: Settings): Promise<Running> {
   const log = pino({ level: settings.logLevel });
   const store = await openStore(settings.data);
   const jobs = jobsOf(store, log);
-  const loans = settings.loansDesk ? sip2LoansDesk(settings.loansDesk, settings.loansPatience * 1000) : noLoansDesk;
+  const loans = settings.loansDesk
+    ? sip2LoansDesk(settings.loansDesk, settings.loansPatience * 1000)
+    : noLoansDesk;
   const services: Services = { store, jobs, people: peopleOf(store, settings.demo), loans, settings, log };
   jobs.register('read-delivery', readDelivery(services));
   jobs.register('clean-delivery', cleanDelivery(services));
