@@ -1,11 +1,8 @@
-import { checkRecords, fixAll, type Finding } from '@osier/core/checks';
+import { checkRecords, fixAll, TOGETHER, type Finding } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import { controlValue, jsonText, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import type { Building } from './building';
 import type { Putter } from './work';
-
-/** Records that wait until a few of them are checked together. */
-const AT_ONCE = 24;
 
 /** Writes records' findings as lines, and, with `fix`, the records with every safe fix applied. */
 export function checkLines({
@@ -37,7 +34,7 @@ export function checkLines({
     put(record, number, out, fixed) {
       records.push(record);
       numbers.push(number);
-      if (records.length === AT_ONCE) rest(out, fixed);
+      if (records.length === TOGETHER) rest(out, fixed);
     },
     rest,
   };

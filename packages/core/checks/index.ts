@@ -1,6 +1,6 @@
 export type { Check, Finding, Fix, Group, Severity } from './finding';
 export { CHECKS } from './all';
-export { checkRecord, checkRecords } from './run';
+export { checkRecord, checkRecords, TOGETHER } from './run';
 export { fixAll } from './fix-all';
 export { initialArticle } from './initial-article';
 export { lowerAfterArticle } from './title/capital-after-article';

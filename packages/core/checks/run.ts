@@ -14,17 +14,17 @@ export const checkRecord = (record: MarcRecord, house: HouseRules): Finding[] =>
   checkRecords([record], house)[0]!;
 
 /** Records that are looked at together. */
-const AT_ONCE = 24;
+export const TOGETHER = 24;
 
 /**
  * The same for each of many records. Each check looks at a few records before the next one does: seventy checks in turn over
  * one record make the processor fetch all of their code anew for every record.
  */
 export function checkRecords(records: readonly MarcRecord[], house: HouseRules): Finding[][] {
-  if (records.length <= AT_ONCE) return checkTogether(records, house);
+  if (records.length <= TOGETHER) return checkTogether(records, house);
   const all: Finding[][] = [];
-  for (let at = 0; at < records.length; at += AT_ONCE)
-    all.push(...checkTogether(records.slice(at, at + AT_ONCE), house));
+  for (let at = 0; at < records.length; at += TOGETHER)
+    all.push(...checkTogether(records.slice(at, at + TOGETHER), house));
   return all;
 }
 

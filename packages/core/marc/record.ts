@@ -69,7 +69,7 @@ export function field(tag: string, indicators: string, ...pairs: string[]): Data
   return { tag, ind1: indicators[0] ?? ' ', ind2: indicators[1] ?? ' ', subfields };
 }
 
-/** Plain text of a field as it is copied: `245 10 $aTitle /$cName.`; blanks in indicators as `#`. */
+/** Plain text of a field as it is shown: `245 10 $aTitle /$cName.`; blanks in indicators as `#`. To be read back: `lineOf`. */
 export function fieldText(f: Field): string {
   if (isControl(f)) return `${f.tag}    ${f.value}`;
   const indicators = (f.ind1 + f.ind2).replaceAll(' ', '#');

@@ -52,15 +52,17 @@ export const fillPile =
     };
     const found = await foundBy(store, search);
     const facets = facetsOf(search);
+    // A new pile is begun with the first piece, and not once more when somebody takes it away meanwhile.
+    let first = run.cursor.place === undefined ? null : 0;
     const totals = await inChunks<number>({ ...services, store }, run, {
       act: 'pile',
       sentence: (t) => `Put ${countedOn(pile.of, t.added ?? 0)} on the pile ${quoted(pile.name)}`,
       next: (after) => nextIdsFound(store, found, facets, after),
       placeOf: (record) => record,
       async plan(records) {
-        // Read where it was last written: a new pile begins with the first piece of it.
+        first ??= records[0]!;
         const begun = (await services.store.read('pile', id)) !== null;
-        if (!begun && !isNew)
+        if (!begun && !(isNew && records[0] === first))
           throw wrong(
             'pile',
             `The pile ${quoted(pile.name)} was taken away meanwhile. Nothing more was put on it.`,

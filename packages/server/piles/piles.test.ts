@@ -183,6 +183,19 @@ test('what is wrong with filling a pile is told, and no pile is made', async () 
   expect((await piles()).length).toBe(before);
 });
 
+test('a new pile that is taken away while it is filled is not begun once more, and that is told', async () => {
+  const { store } = t.running.services;
+  const { body: job } = await cataloguer<JobState>('POST', '/piles/fill', { name: 'Everything', q: '' });
+  let made: PileRow | undefined;
+  while (!made) made = (await piles()).find((p) => p.name === 'Everything');
+  await cataloguer('POST', `/piles/${made.id}/remove`, { version: made.version });
+  const done = await t.jobDone(cataloguer, job.id);
+  const standing = await store.read('pile', made.id);
+  // Seven pieces more were to come; if the last was written already, there was nothing left to refuse.
+  if (done.state === 'failed') expect(done.message).toContain('was taken away meanwhile');
+  expect(standing).toBeNull();
+});
+
 test('what goes from the catalogue leaves a gap on the pile, and fills it when it comes back', async () => {
   const { body: arrived } = await cataloguer<{ delivery: number; job: number }>(
     'POST',

@@ -1,4 +1,4 @@
-import type { JobState, PileRow } from '@osier/contract';
+import type { JobState, PileRow, SearchBody } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { countedOn, type PiledKind } from '@osier/core/piles';
 import { Button, Input, Modal, Select } from 'antd';
@@ -8,23 +8,13 @@ import { post, problemText, RequestProblem } from '../api/request';
 import { FieldProblem } from './FieldProblem';
 import { PileOf } from './PileOf';
 
-/** What a search of the catalogue is. */
-export interface Searching {
-  readonly q: string;
-  readonly language?: string;
-  readonly branch?: string;
-  readonly material?: string;
-  readonly pile?: number;
-  readonly delivery?: number;
-}
-
 /** Puts all that a search finds on a pile: one that is there, or a new one. */
 export function PutOnPile({
   search,
   count,
   onClose,
 }: {
-  search: Searching;
+  search: SearchBody;
   count: number;
   onClose: () => void;
 }) {
