@@ -15,6 +15,8 @@ interface Order {
 }
 
 const MOST = 4;
+/** Blocks that a thread has in hand at once, so that the next one is there when the first is done. */
+const AHEAD = 2;
 
 /** Threads that do one work on the blocks of a file; results come back in the order of the blocks. */
 export interface Pool {
@@ -48,9 +50,9 @@ export function pool(file: string, order: Order, done: (result: Done) => void): 
       failed = error;
       for (const go of waiting.splice(0)) go();
     });
-    idle.push(thread);
     return thread;
   });
+  for (let i = 0; i < AHEAD; i++) idle.push(...threads);
   const aThread = async () => {
     while (idle.length === 0 && !failed) await new Promise<void>((go) => waiting.push(go));
     if (failed) throw failed;
@@ -63,7 +65,7 @@ export function pool(file: string, order: Order, done: (result: Done) => void): 
     },
     async end() {
       const all: Thread[] = [];
-      while (all.length < count) all.push(await aThread());
+      while (all.length < AHEAD * count) all.push(await aThread());
       await Promise.all(threads.map((t) => t.terminate()));
     },
   };

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { DEFAULT_HOUSE } from '../house';
 import { applyEdits, field, type Field, type MarcRecord } from '../marc';
 import { anyRecord } from '../testing/records';
-import { viewOf } from './view';
+import { viewOf } from './take-apart';
 import { CHECKS, checkRecord, initialArticle } from '.';
 
 const fixed = (

@@ -1,10 +1,11 @@
-import type { Format } from '../format';
 import type { HouseRules } from '../house';
-import type { MarcRecord } from '../marc';
+import { isShared, type MarcRecord } from '../marc';
 import { CHECKS } from './all';
 import type { Check, Finding, Severity, Tell } from './finding';
 import { soundFields } from './sound-fields';
-import { viewOf, type Placed, type RecordView } from './view';
+import { viewOf } from './take-apart';
+import type { Placed, RecordView } from './view';
+import { wantedBy } from './wanted';
 
 const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };
 const ORDER = new Map(CHECKS.map((c, i) => [c.rule, i]));
@@ -32,13 +33,13 @@ function checkTogether(records: readonly MarcRecord[], house: HouseRules): Findi
   const { sounds, ofFields, ofRecord } = knownFor(house);
   const views = records.map((record) => viewOf(record, sounds));
   const found = records.map((): Finding[] => []);
-  const parts = views.map((view) => (view.doubtful.length ? view.only(view.doubtful) : null));
+  const parts = views.map((view) => view.doubtful);
   run(ofFields, parts, found, house);
   for (let i = 0; i < parts.length; i++) {
     const part = parts[i];
     if (!part) continue;
     const sound = sounds(part.expected);
-    for (const p of proved(part, found[i]!)) sound.add(p.field);
+    for (const p of part.data) if (isShared(p.field) && isProved(p, part, found[i]!)) sound.add(p.field);
   }
   run(ofRecord, views, found, house);
   for (const f of found) if (f.length > 1) f.sort(byWeight);
@@ -56,12 +57,13 @@ function run(
   let here: Finding[] = [];
   const tell: Tell = ({ severity, where, message, fix }) =>
     here.push(fix ? { rule, severity, where, message, fix } : { rule, severity, where, message });
-  const wants = views.map((view) => (view ? wanted(view) : null));
+  const wants = wanted(views);
   for (let c = 0; c < checks.length; c++) {
     const check = checks[c]!;
     rule = check.rule;
-    for (let i = 0; i < views.length; i++) {
-      if (!wants[i]?.[c]) continue;
+    const want = wants[c]!;
+    for (let k = 0; k < want.length; k++) {
+      const i = want[k]!;
       here = found[i]!;
       check.run(views[i]!, tell, house);
     }
@@ -73,12 +75,9 @@ const byWeight = (a: Finding, b: Finding) =>
   a.where.field - b.where.field ||
   ORDER.get(a.rule)! - ORDER.get(b.rule)!;
 
-/** The fields with nothing to find fault with. */
-function proved({ data, irregular }: RecordView, found: readonly Finding[]): readonly Placed[] {
-  if (found.length === 0 && irregular.length === 0) return data;
-  const at = new Set(found.map((f) => f.where.field));
-  return data.filter((p) => !at.has(p.at) && !irregular.includes(p));
-}
+/** Whether nothing was found at fault with a field. */
+const isProved = (p: Placed, { irregular }: RecordView, found: readonly Finding[]): boolean =>
+  !found.some((f) => f.where.field === p.at) && !irregular.includes(p);
 
 interface Known {
   readonly house: HouseRules;
@@ -96,33 +95,9 @@ function knownFor(house: HouseRules): Known {
   return (last = { house, sounds: soundFields(), ofFields: ofFields!, ofRecord: ofRecord! });
 }
 
-/** Checks, and which of them can find something in a record: a number for each, 1 or 0. */
+/** Checks, and which of them a record wants. */
 interface Pass {
   readonly checks: readonly Check[];
-  wanted(view: RecordView): Uint8Array;
+  readonly wanted: ReturnType<typeof wantedBy>;
 }
-
-const MOST = 5_000;
-/** Which checks a record wants hangs on its format and its tags; the same sets of tags come again and again. */
-function passOf(checks: readonly Check[]): Pass {
-  const known: Record<Format, Map<string, Uint8Array>> = {
-    bibliographic: new Map(),
-    authority: new Map(),
-    holdings: new Map(),
-  };
-  const wants = ({ formats = BIBLIOGRAPHIC, needs }: Check, format: Format, tags: string) =>
-    formats.includes(format) && (!needs || needs.some((tag) => tags.includes(`${tag} `)));
-  return {
-    checks,
-    wanted({ format, tags }) {
-      let wanted = known[format].get(tags);
-      if (!wanted) {
-        wanted = Uint8Array.from(checks, (c) => (wants(c, format, tags) ? 1 : 0));
-        if (known[format].size < MOST) known[format].set(tags, wanted);
-      }
-      return wanted;
-    },
-  };
-}
-
-const BIBLIOGRAPHIC: readonly Format[] = ['bibliographic'];
+const passOf = (checks: readonly Check[]): Pass => ({ checks, wanted: wantedBy(checks) });

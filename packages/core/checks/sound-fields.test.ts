@@ -5,7 +5,7 @@ import { field, isData, readIso2709, writeIso2709, type MarcRecord } from '../ma
 import { anyRecord } from '../testing/records';
 import { CHECKS, checkRecord, checkRecords } from '.';
 import type { Finding } from './finding';
-import { viewOf } from './view';
+import { viewOf } from './take-apart';
 
 /** What every check finds in the whole record, with nothing remembered. */
 function findAll(record: MarcRecord, house: HouseRules): Omit<Finding, 'fix'>[] {

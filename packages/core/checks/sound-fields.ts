@@ -1,7 +1,4 @@
-import { isShared, type DataField } from '../marc';
-
-/** Fields remembered in all, twice this at most. */
-const MOST = 40_000;
+import { isMarked, markShared, type DataField } from '../marc';
 
 /** Fields that are known to be sound in records of which the same is expected. */
 export interface SoundFields {
@@ -11,33 +8,21 @@ export interface SoundFields {
 
 /**
  * Fields that come again and again are the same value in every record (`marc/iso2709/shared-fields`): where the checks of each
- * field found nothing, they need not look again, as long as the same is expected of it. The fields of the last records are
- * remembered, not all there ever were: two generations, the older of which is let go when the younger is full.
+ * field found nothing, they need not look again, as long as the same is expected of it. What is known is a mark on the
+ * field itself, and is forgotten with it.
  */
 export function soundFields(): (expected: string) => SoundFields {
-  let young = new Map<string, Set<DataField>>();
-  let old: typeof young = new Map();
-  let count = 0;
-  const put = (expected: string, field: DataField) => {
-    if (count >= MOST) {
-      old = young;
-      young = new Map();
-      count = 0;
+  const known = new Map<string, SoundFields>();
+  return (expected) => {
+    let sounds = known.get(expected);
+    if (!sounds) {
+      const mark = { expected };
+      sounds = { has: (field) => isMarked(field, mark), add: (field) => markShared(field, mark) };
+      if (known.size < MOST) known.set(expected, sounds);
     }
-    let known = young.get(expected);
-    if (!known) young.set(expected, (known = new Set<DataField>()));
-    known.add(field);
-    count++;
+    return sounds;
   };
-  return (expected) => ({
-    has(field) {
-      if (young.get(expected)?.has(field)) return true;
-      if (!old.get(expected)?.has(field)) return false;
-      put(expected, field);
-      return true;
-    },
-    add(field) {
-      if (isShared(field)) put(expected, field);
-    },
-  });
 }
+
+/** Languages and house habits together; beyond them a record begins anew. */
+const MOST = 2_000;

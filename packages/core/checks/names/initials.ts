@@ -12,20 +12,20 @@ export const initials: Check = {
   formats: ['bibliographic', 'authority'],
   each: true,
   run(view, tell) {
-    for (const p of NAMES.flatMap((tag) => view.tagged(tag))) {
-      for (const { value, i } of subfieldsOf(p, 'aq')) {
-        if (!hasClosePoints(value)) continue;
-        const at = value.search(/(?<!\p{L})\p{Lu}\.\p{Lu}\./u);
-        if (at < 0) continue;
-        const mended = value.replace(/(?<!\p{L})(\p{Lu}\.)(?=\p{Lu}\.)/gu, '$1 ');
-        tell({
-          severity: 'advice',
-          where: inSubfield(p, i, at, at + 4),
-          message: `In a heading a blank stands between initials: ${mended.slice(at).replace(/[,\s]+$/, '')}.`,
-          fix: look('Put blanks', setText(p, i, mended)),
-        });
-      }
-    }
+    for (const tag of NAMES)
+      for (const p of view.tagged(tag))
+        for (const { value, i } of subfieldsOf(p, 'aq')) {
+          if (!hasClosePoints(value)) continue;
+          const at = value.search(/(?<!\p{L})\p{Lu}\.\p{Lu}\./u);
+          if (at < 0) continue;
+          const mended = value.replace(/(?<!\p{L})(\p{Lu}\.)(?=\p{Lu}\.)/gu, '$1 ');
+          tell({
+            severity: 'advice',
+            where: inSubfield(p, i, at, at + 4),
+            message: `In a heading a blank stands between initials: ${mended.slice(at).replace(/[,\s]+$/, '')}.`,
+            fix: look('Put blanks', setText(p, i, mended)),
+          });
+        }
   },
 };
 

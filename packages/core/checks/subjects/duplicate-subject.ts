@@ -11,17 +11,12 @@ export const duplicateSubject: Check = {
   needs: SUBJECT_TAGS,
   run({ subjects }, tell) {
     if (subjects.length < 2) return;
-    const alike = new Set<string>();
-    const suspects = new Set<string>();
-    for (const p of subjects) {
-      const start = startOf(p);
-      if (alike.has(start)) suspects.add(start);
-      alike.add(start);
-    }
-    if (suspects.size === 0) return;
+    const starts = subjects.map(startOf);
+    const suspect = (i: number) => starts.some((start, k) => k !== i && start === starts[i]);
+    if (!starts.some((_, i) => suspect(i))) return;
     const seen = new Map<string, string>();
-    for (const p of subjects) {
-      if (!suspects.has(startOf(p))) continue;
+    for (const [i, p] of subjects.entries()) {
+      if (!suspect(i)) continue;
       const key = subjectKey(p.field);
       const before = seen.get(key);
       if (before !== undefined)
@@ -36,16 +31,20 @@ export const duplicateSubject: Check = {
   },
 };
 
-/** What two like headings share at the least: tag, system, number of parts and first letter; cheaper than their keys. */
-const startOf = ({ field, subfields }: Placed): string => {
+/** What two like headings share at the least, as a number: tag, system, number of parts and first letter; cheaper than their keys. */
+function startOf({ field }: Placed): number {
   let parts = 0;
-  for (const { code } of subfields) if (code >= 'a') parts++;
-  const first = subfields.find((s) => s.code === 'a')?.value ?? '';
-  return `${field.tag}${field.ind2}${parts}${firstLetter(first)}`;
-};
+  let first = '';
+  for (const { code, value } of field.subfields) {
+    if (code >= 'a') parts++;
+    if (code === 'a' && first === '') first = value;
+  }
+  const kind = (field.tag.charCodeAt(1) << 8) ^ (field.tag.charCodeAt(2) << 4) ^ field.ind2.charCodeAt(0);
+  return (kind << 16) ^ (parts << 24) ^ firstLetter(first);
+}
 
-function firstLetter(text: string): string {
+function firstLetter(text: string): number {
   const small = text.charCodeAt(0) | 0x20;
-  if (small >= 0x61 && small <= 0x7a) return String.fromCharCode(small);
-  return /[\p{L}\p{N}]/u.exec(text)?.[0].toLowerCase() ?? '';
+  if (small >= 0x61 && small <= 0x7a) return small;
+  return /[\p{L}\p{N}]/u.exec(text)?.[0].toLowerCase().charCodeAt(0) ?? 0;
 }

@@ -11,6 +11,7 @@ export const responsibilityInitials: Check = {
   run(view, tell) {
     for (const p of view.tagged('245'))
       for (const { value, i } of subfieldsOf(p, 'c')) {
+        if (!hasOpenPoints(value)) continue;
         const at = value.search(/(?<![\p{L}.])\p{Lu}\. \p{Lu}\./u);
         if (at < 0) continue;
         const mended = value.replace(/(?<![\p{L}.])(\p{Lu}\.) (?=\p{Lu}\.)/gu, '$1');
@@ -23,3 +24,10 @@ export const responsibilityInitials: Check = {
       }
   },
 };
+
+/** Two full stops with a blank and one or two units of UTF-16 between them. */
+function hasOpenPoints(text: string): boolean {
+  for (let at = text.indexOf('. '); at >= 0; at = text.indexOf('. ', at + 1))
+    if (text[at + 3] === '.' || text[at + 4] === '.') return true;
+  return false;
+}

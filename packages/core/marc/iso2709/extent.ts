@@ -10,6 +10,15 @@ export interface Extent {
 /** Bytes without any record terminator after which no more are waited for. */
 export const LONGEST = 1 << 25;
 
+/** Where the record at `start` ends when a leader stands there and its length is right; 0 when it has to be looked at closer. */
+export function plainEnd(bytes: Uint8Array, start: number): number {
+  const length = digits(bytes, start, 5);
+  if (length <= LEADER_LENGTH || length >= 99999 || start + length > bytes.length) return 0;
+  const end = start + length;
+  if (bytes[end - 1] !== RECORD_END || !looksLikeLeader(bytes, start)) return 0;
+  return bytes.indexOf(RECORD_END, start) === end - 1 ? end : 0;
+}
+
 /**
  * Finds the end of a record: by its length when a terminator stands there, else by what the bytes show.
  * `last` says that no more bytes will come.

@@ -1,6 +1,7 @@
 import { FIELD_END_CHAR, RECORD_END_CHAR, SUBFIELD_CHAR } from './delimiters';
 import type { Field, Subfield } from '../record';
 import type { Repair } from '../repair';
+import { ReadField } from './read-field';
 
 export type Note = (code: Repair['code'], message: string) => void;
 
@@ -21,7 +22,7 @@ export function readField(tag: string, text: string, note: Note): Field {
   }
   if (head.length === 2) {
     if (subfields.length === 0) note('no-delimiter', `Field ${tag} had no subfield.`);
-    return { tag, ind1: head[0]!, ind2: head[1]!, subfields };
+    return new ReadField(tag, head[0]!, head[1]!, subfields);
   }
   return irregularField(tag, withoutLineEnds(head), subfields, note);
 }
@@ -58,7 +59,7 @@ const withoutLineEnds = (head: string) => {
 function irregularField(tag: string, head: string, subfields: Subfield[], note: Note): Field {
   if (head.length < 2) {
     note('indicators', `Field ${tag} had ${head.length} of 2 indicators; blanks were added.`);
-    return { tag, ind1: head[0] ?? ' ', ind2: ' ', subfields };
+    return new ReadField(tag, head[0] ?? ' ', ' ', subfields);
   }
   const hasIndicators = /^[0-9 |][0-9 |]/.test(head);
   const text = (hasIndicators ? head.slice(2) : head).replace(/^ +/, '');
@@ -66,10 +67,10 @@ function irregularField(tag: string, head: string, subfields: Subfield[], note: 
   const ind2 = hasIndicators ? head[1]! : ' ';
   if (text === '' || /^[0-9 ]{1,2}$/.test(text)) {
     note('indicators', `Field ${tag} had ${head.length} indicators; the first two were kept.`);
-    return { tag, ind1, ind2, subfields };
+    return new ReadField(tag, ind1, ind2, subfields);
   }
   note('no-delimiter', `Field ${tag} had text before its first subfield; it was kept as subfield a.`);
-  return { tag, ind1, ind2, subfields: [{ code: 'a', value: text }, ...subfields] };
+  return new ReadField(tag, ind1, ind2, [{ code: 'a', value: text }, ...subfields]);
 }
 
 /** Text without the terminators and NULs that do not belong inside a field. */

@@ -3,5 +3,5 @@ export type { Iso2709Options, Iso2709Reader } from './read';
 export { writeIso2709 } from './write';
 export type { Charset } from './decode';
 export { isoToJson, jsonRoom } from './to-json';
-export { isShared } from './shared-fields';
+export { hasLink, isMarked, isShared, markShared } from './read-field';
 export { leaderFits } from './delimiters';

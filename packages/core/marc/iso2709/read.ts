@@ -6,9 +6,9 @@ import { decoderFor, type Charset } from './decode';
 import { digits, FIELD_END, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END } from './delimiters';
 import { readDirectory, type Directory } from './directory';
 import { readField, withoutStrays } from './field';
-import { recordExtent } from './extent';
+import { plainEnd, recordExtent } from './extent';
 import { skipJunk, TERMINATOR_AGAIN } from './junk';
-import { nextRecord, sharedField } from './shared-fields';
+import { nextRecord, sharedField, type Stretch } from './shared-fields';
 import { readLeader, saysLengths, withLengths } from './leader';
 
 export interface Iso2709Options {
@@ -41,14 +41,26 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
   let offset = options.offset ?? 0;
   let atStart = offset === 0;
   let behind: Repair[] = [];
+  const readable = (bytes: Uint8Array, from: number, to: number, repairs: Repair[]): ReadRecord =>
+    options.unread
+      ? { record: null, offset: offset + from, length: to - from, repairs }
+      : readRecord(bytes.subarray(from, to), offset + from, repairs, options);
   const readAll = (last: boolean): ReadRecord[] => {
     const found: ReadRecord[] = [];
+    const give = options.give ?? ((read: ReadRecord) => void found.push(read));
     let at = 0;
     for (;;) {
       if (options.take) {
         const taken = takeClean(rest, at, options.take);
         if (taken > at) atStart = false;
         at = taken;
+      }
+      const plain = plainEnd(rest, at);
+      if (plain > 0) {
+        give(readable(rest, at, plain, []));
+        at = plain;
+        atStart = false;
+        continue;
       }
       const junk = skipJunk(rest, at, atStart, last);
       const before = junk.repairs.map((r) => ({ ...r, offset: offset + r.offset }));
@@ -66,12 +78,7 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
       atStart = false;
       const place = offset + at;
       before.push(...extent.repairs.map((r) => ({ ...r, offset: place })));
-      const bytes = rest.subarray(at, extent.end);
-      const read = options.unread
-        ? { record: null, offset: place, length: bytes.length, repairs: before }
-        : readRecord(bytes, place, before, options);
-      if (options.give) options.give(read);
-      else found.push(read);
+      give(readable(rest, at, extent.end, before));
       at = extent.end;
     }
     offset += at;
@@ -168,20 +175,36 @@ function fastFields(
   if (text === null || NOT_INSIDE.some((c) => text.includes(c))) return null;
   const ascii = text.length === part.length;
   if (charset === 'marc8' && (!ascii || text.includes('&#x'))) return null;
-  const pieces = (ascii ? text : composed(text)).split(FIELD_END_CHAR);
+  const whole = ascii ? text : composed(text);
   const { slots } = directory;
-  if (pieces.length !== slots.length + 1) return null;
+  if (!endsOf(whole, slots.length)) return null;
   const fields = new Array<Field>(slots.length);
-  let start = 0;
-  const noteHere = (code: Repair['code'], message: string) => note(code, message, start);
+  const at: Stretch = { bytes, from: 0, to: 0, text: whole, textFrom: 0, textTo: 0 };
+  const noteHere = (code: Repair['code'], message: string) => note(code, message, at.from);
   nextRecord();
   for (let i = 0; i < slots.length; i++) {
-    const { tag, start: from, end } = slots[i]!;
-    const piece = pieces[i]!;
-    start = from;
-    fields[i] = sharedField(tag, bytes, from, end - 1, piece) ?? readField(tag, piece, noteHere);
+    const { tag, start, end } = slots[i]!;
+    at.from = start;
+    at.to = end - 1;
+    at.textFrom = i === 0 ? 0 : ENDS[i - 1]! + 1;
+    at.textTo = ENDS[i]!;
+    fields[i] = sharedField(tag, at) ?? readField(tag, whole.slice(at.textFrom, at.textTo), noteHere);
   }
   return { fields, ascii };
+}
+
+/** Where the fields of the record in hand end in its text. */
+const ENDS: number[] = [];
+
+/** Finds the ends of fields in a text; whether there are as many as there should be, the last of them at its end. */
+function endsOf(text: string, count: number): boolean {
+  let end = -1;
+  for (let i = 0; i < count; i++) {
+    end = text.indexOf(FIELD_END_CHAR, end + 1);
+    if (end < 0) return false;
+    ENDS[i] = end;
+  }
+  return end === text.length - 1;
 }
 
 function slotFields(

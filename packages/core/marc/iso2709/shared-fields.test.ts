@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { anyRecord } from '../../testing/records';
 import { field, isData, type MarcRecord } from '../record';
-import { isShared, readIso2709, writeIso2709 } from '.';
+import { isMarked, isShared, markShared, readIso2709, writeIso2709 } from '.';
 
 const leader = '00000nam a2200000 i 4500';
 const readBack = (...records: MarcRecord[]) =>
@@ -54,4 +54,24 @@ test('the same bytes under another tag are another field', () => {
   const text = ['a', 'Reed, A., as of shared-fields.test'];
   const record = { leader, fields: ['100', '700', '710'].map((tag) => field(tag, '1 ', ...text)) };
   for (let i = 0; i < 4; i++) expect(readBack(record)[0]!.fields).toEqual(record.fields);
+});
+
+test('a field that is linked to one in another script belongs to its record', () => {
+  const linked = field('700', '1 ', '6', '880-01', 'a', 'Linked as of shared-fields.test');
+  const records = [1, 2, 3, 4].map(() => ({ leader, fields: [linked] }));
+  for (const { fields } of readBack(...records)) {
+    expect(fields).toEqual([linked]);
+    expect(isShared(fields[0]!)).toBe(false);
+  }
+});
+
+test('a mark is seen in every record that has the field; the oldest of many goes, and what is not shared bears none', () => {
+  const marked = { leader, fields: [field('650', ' 0', 'a', 'Marks as of shared-fields.test')] };
+  const [first, second, third] = readBack(marked, marked, marked).map((r) => r.fields[0]!);
+  const marks = Array.from({ length: 9 }, (_, n) => ({ n }));
+  for (const mark of marks) markShared(second!, mark);
+  markShared(second!, marks[8]!);
+  expect(marks.map((m) => isMarked(third!, m))).toEqual([false, ...Array<boolean>(8).fill(true)]);
+  markShared(first!, marks[0]!);
+  expect(isMarked(first!, marks[0]!)).toBe(false);
 });

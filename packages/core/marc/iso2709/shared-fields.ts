@@ -1,71 +1,71 @@
 import { composed, decodeUtf8 } from '../charset/utf8';
-import { isData, type DataField, type Field } from '../record';
-import type { Note } from './field';
-import { readField } from './field';
+import type { DataField } from '../record';
+import { readField, type Note } from './field';
+import { hasLink, ReadField } from './read-field';
 
 /** A power of two: fields kept, and places to note what was seen. */
-const KEPT = 1 << 14;
+const KEPT = 1 << 15;
 /** A field longer than this seldom comes again. */
 const LONG = 200;
-
-interface Kept {
-  readonly hash: number;
-  readonly text: string;
-  readonly field: DataField;
-  /** The record that had it last. */
-  record: number;
-}
-
+/** What was seen last at each place, and what is kept there: its hash, text and field, and the record that had it last. */
 const seen = new Int32Array(KEPT);
-const kept: (Kept | undefined)[] = new Array<Kept | undefined>(KEPT).fill(undefined);
-const shared = new WeakSet<Field>();
-let record = 0;
-
-/** Whether a field may be met again as the same value, in another record. */
-export const isShared = (field: Field): boolean => shared.has(field);
+const hashes = new Int32Array(KEPT);
+const texts: string[] = new Array<string>(KEPT).fill('');
+const fields: (ReadField | null)[] = new Array<ReadField | null>(KEPT).fill(null);
+const records = new Int32Array(KEPT);
+let record = 1;
 
 /** To be said before the fields of each record: no record has the same value twice. */
-export const nextRecord = (): void => void record++;
+export const nextRecord = (): void => void (record = (record + 1) | 0);
+
+/** Where a field stands: in the bytes of a record, and in the text that they say. */
+export interface Stretch {
+  readonly bytes: Uint8Array;
+  from: number;
+  to: number;
+  readonly text: string;
+  textFrom: number;
+  textTo: number;
+}
 
 /**
  * Headings, places, carriers and sources come again and again, from record to record. A field with the same bytes as two before
  * it is the same value as the second: it need not be taken apart once more, and what is known of it holds. Null when
- * there is none. `text` is what the bytes from `from` to `to` say.
+ * there is none. A field that is linked to another ($6) belongs to its record and is not shared.
  */
-export function sharedField(
-  tag: string,
-  bytes: Uint8Array,
-  from: number,
-  to: number,
-  text: string,
-): DataField | null {
-  if (to - from > LONG || tag.startsWith('00')) return null;
-  const hash = hashOf(tag, bytes, from, to);
-  const at = hash & (KEPT - 1);
-  const known = kept[at];
-  if (known?.hash === hash && known.text === text && known.field.tag === tag) {
-    if (known.record === record) return null;
-    known.record = record;
-    return known.field;
+export function sharedField(tag: string, at: Stretch): DataField | null {
+  if (at.to - at.from > LONG || tag.startsWith('00')) return null;
+  const hash = hashOf(tag, at.bytes, at.from, at.to);
+  const slot = hash & (KEPT - 1);
+  if (hashes[slot] === hash && says(at, texts[slot]!)) {
+    const field = fields[slot]!;
+    if (field.tag !== tag || records[slot] === record) return null;
+    records[slot] = record;
+    return field;
   }
-  if (seen[at] !== hash) {
-    seen[at] = hash;
+  if (seen[slot] !== hash) {
+    seen[slot] = hash;
     return null;
   }
-  return keep(tag, bytes.subarray(from, to), text, hash);
+  return keep(tag, at, hash, slot);
 }
 
+const says = ({ text, textFrom, textTo }: Stretch, wanted: string): boolean =>
+  wanted.length === textTo - textFrom && text.startsWith(wanted, textFrom);
+
 /** Keeps a field with a text of its own: a piece of the record's would keep all of that. */
-function keep(tag: string, bytes: Uint8Array, text: string, hash: number): DataField | null {
-  const decoded = decodeUtf8(bytes);
+function keep(tag: string, at: Stretch, hash: number, slot: number): DataField | null {
+  const decoded = decodeUtf8(at.bytes.subarray(at.from, at.to));
   const own = decoded === null ? '' : composed(decoded);
-  if (own !== text) return null;
+  if (!says(at, own)) return null;
   let sound = true;
   const note: Note = () => (sound = false);
   const field = readField(tag, own, note);
-  if (!sound || !isData(field)) return null;
-  kept[hash & (KEPT - 1)] = { hash, text: own, field, record };
-  shared.add(field);
+  if (!sound || !(field instanceof ReadField) || hasLink(field)) return null;
+  hashes[slot] = hash;
+  texts[slot] = own;
+  fields[slot] = field.share();
+  records[slot] = record;
   return field;
 }
 
