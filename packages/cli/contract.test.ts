@@ -119,6 +119,22 @@ describe('convert', () => {
     const { stdout } = osier(['convert', clean, '--to', 'csv', '--columns', '001,245$c,008/35-37']);
     expect(stdout).toBe('001,245$c,008/35-37\r\nw1,A. Reed.,eng\r\nw2,A. Reed.,eng\r\n');
   });
+  test('a table is read back, with blanks for what its columns do not say', () => {
+    const columns = '001,008,245^1,245^2,245$a,245$c';
+    const table = osier(['convert', clean, '--to', 'csv', '--columns', columns]).stdout;
+    const again = osier(['convert', file('table.csv', table), '--to', 'csv', '--columns', columns]);
+    expect([again.status, again.stdout]).toEqual([0, table]);
+    const lines = osier([
+      'convert',
+      file('own.csv', '020$a;245$a\r\n9780306406157;Eels\r\n'),
+      '--to',
+      'lines',
+    ]);
+    expect([lines.status, lines.stdout]).toEqual([
+      0,
+      'LDR    00000nam a22000003u 4500\n020 ## $a9780306406157\n245 ## $aEels\n\n',
+    ]);
+  });
   test('nothing readable: exit 1, nothing on standard output, and no file is made', () => {
     const done = osier([
       'convert',

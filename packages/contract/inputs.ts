@@ -95,7 +95,7 @@ const place = () => string().max(80).optional();
 const table = () => mixed<Record<string, string>>().optional();
 /** What is done with a delivery; that codes are on their lists is looked at with the lists in hand. */
 const settingsShape = {
-  format: mixed<'found' | FileFormat>().oneOf(['found', 'iso2709', 'marcxml', 'json', 'lines']).required(),
+  format: mixed<'found' | FileFormat>().oneOf(['found', 'iso2709', 'marcxml', 'json', 'lines', 'csv']).required(),
   charset: mixed<'found' | 'utf8' | 'marc8'>().oneOf(['found', 'utf8', 'marc8']).required(),
   rule: object({
     points: array(

@@ -1,4 +1,4 @@
-import type { MarcRecord } from '../marc';
+import { BETWEEN_TEXTS, type MarcRecord } from '../marc';
 import { isAddress, type Address } from './address';
 import { textsAt } from './find';
 import { parseAddress } from './parse';
@@ -34,7 +34,7 @@ export const csvRow = (record: MarcRecord, columns: readonly Column[]): string =
     columns.map(({ address }) =>
       textsAt(record, address)
         .filter((text) => text !== '')
-        .join(' | '),
+        .join(BETWEEN_TEXTS),
     ),
   );
 

@@ -7,6 +7,7 @@ import { utf8Stream, type Utf8Stream } from './charset/utf8-stream';
 import { withoutDelimiters } from './strays';
 import { readOnceMore, twiceEncodedRepair } from './twice-encoded';
 import { linesReader } from './lines';
+import { tableReader } from './table';
 import { marcXmlReader } from './xml';
 
 /** One way to read records from a stream of bytes, whatever the format. */
@@ -22,7 +23,7 @@ export interface RecordReader {
 /** A reader for a format; `options` are for ISO 2709, the others are Unicode by their nature. */
 export function recordReader(format: FileFormat, options: Iso2709Options = {}): RecordReader {
   if (format === 'iso2709') return { ...iso2709Reader(options), problem: () => null };
-  const inner = format === 'marcxml' ? xmlReader() : format === 'json' ? jsonReader() : textReader();
+  const inner = INNER[format]();
   return {
     ...inner,
     push: (chunk) => inner.push(chunk).map(tidied),
@@ -47,6 +48,12 @@ function tidied(read: ReadRecord): ReadRecord {
 }
 
 type Inner = RecordReader;
+const INNER: Record<Exclude<FileFormat, 'iso2709'>, () => Inner> = {
+  marcxml: xmlReader,
+  json: jsonReader,
+  lines: () => textReader(linesReader),
+  csv: () => textReader(tableReader),
+};
 
 function xmlReader(): Inner {
   let text: Utf8Stream | null = null;
@@ -138,10 +145,10 @@ function jsonReader(): Inner {
   };
 }
 
-/** Records as lines. */
-function textReader(): Inner {
+/** Records as lines, or as the rows of a table. */
+function textReader(read: typeof linesReader | typeof tableReader): Inner {
   const stream = utf8Stream();
-  const lines = linesReader();
+  const lines = read();
   const tell = (read: ReadRecord) => toldBadBytes(read, stream);
   return {
     push: (chunk) => lines.push(stream.push(chunk)).map(tell),

@@ -1,6 +1,7 @@
 import { looksLikeLeader, FIELD_END, RECORD_END } from './iso2709/delimiters';
+import { tableHead } from './table';
 
-export type FileFormat = 'iso2709' | 'marcxml' | 'json' | 'lines';
+export type FileFormat = 'iso2709' | 'marcxml' | 'json' | 'lines' | 'csv';
 
 /** What a file is by its first bytes: a format we read, or a sentence on what it looks like instead. */
 export type Recognised = { readonly format: FileFormat } | { readonly problem: string };
@@ -38,8 +39,12 @@ export function recogniseFormat(head: Uint8Array): Recognised {
     return {
       problem: 'This looks like a list of scanned barcodes. Load it in a withdrawal list or a stocktake.',
     };
+  if (lines.length > 1 && tableHead(lines[0]!)) return { format: 'csv' };
   if (lines.length > 1 && /[,;\t]/.test(lines[0]!))
-    return { problem: 'This looks like a table (CSV or tab-separated text), not MARC records.' };
+    return {
+      problem:
+        'This looks like a table (CSV or tab-separated text). For a record a row, put field addresses such as 020$a or 245$a at the head of its columns.',
+    };
   if (/[\u0000-\u0008\u000e-\u001a]/.test(text))
     return { problem: 'This is a binary file of an unknown kind, not MARC records.' };
   return { problem: 'This looks like plain text, not MARC records.' };

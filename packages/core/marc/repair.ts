@@ -33,6 +33,7 @@ export type RepairCode =
   | 'twice-encoded'
   | 'too-long'
   | 'xml'
+  | 'table'
   | 'unreadable';
 
 /** A record as read from a file: the value, or null when nothing of it could be read. */

@@ -7,7 +7,13 @@ import { useApi } from '../../api/queries';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
 import type { LookProgress } from '../../workers/look-at-file';
 
-const FORMAT = { iso2709: 'ISO 2709', marcxml: 'MARCXML', json: 'MARC-in-JSON', lines: 'records as lines' };
+const FORMAT = {
+  iso2709: 'ISO 2709',
+  marcxml: 'MARCXML',
+  json: 'MARC-in-JSON',
+  lines: 'records as lines',
+  csv: 'a table of field addresses',
+};
 const number = (n: number) => n.toLocaleString('en-GB');
 const records = (n: number) => `${number(n)} record${n === 1 ? '' : 's'}`;
 

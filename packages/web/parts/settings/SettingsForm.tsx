@@ -41,6 +41,7 @@ export function SettingsForm(editing: Editing) {
                 { value: 'marcxml', label: 'MARCXML' },
                 { value: 'json', label: 'MARC-in-JSON' },
                 { value: 'lines', label: 'records as lines' },
+                { value: 'csv', label: 'a table of field addresses (CSV)' },
               ]}
             />
             <FieldProblem of={problem} field="format" />
