@@ -2,7 +2,7 @@
 // positions with their codes, code lists.
 // - bibliographic.json and codes.json from the Avram schema of the MARC 21 bibliographic format
 //   (Debian: libmarc-schema-perl, which follows the Library of Congress documentation), with what indicators once meant
-//   from facts/former-values.txt
+//   from facts/former-values.txt and the mistakes of the schema put right by facts/corrections.txt
 // - authority.json and holdings.json from the line-by-line facts beside this script (see the heads of those files)
 import { readFileSync, writeFileSync } from 'node:fs';
 
@@ -79,6 +79,27 @@ function withFormerValues(fields) {
   return fields;
 }
 
+/** Puts right what the schema has otherwise than the format; a line that changes nothing is out of date. */
+function corrected(fields) {
+  for (const line of readFileSync(new URL('facts/corrections.txt', here), 'utf8').split('\n')) {
+    if (line.startsWith('#') || line.trim() === '') continue;
+    const before = JSON.stringify(fields);
+    const [tag, what, value, by] = line.split(' ');
+    const field = fields[tag];
+    if (what === 'R' || what === 'NR') field.repeatable = what === 'R';
+    else if (what.startsWith('$'))
+      field.subfields[what[1]] = [field.subfields[what[1]][0], ...(value === 'R' ? [1] : [])];
+    else if (value === '-') field.indicators[what - 1] = null;
+    else {
+      const { values } = field.indicators[what - 1];
+      values[by] = values[value];
+      delete values[value];
+    }
+    if (JSON.stringify(fields) === before) throw new Error(`corrections: ${line} changes nothing`);
+  }
+  return fields;
+}
+
 /** `100 NR Heading - Personal name`, then lines `1 Name: value Meaning; …`, `2 …`, `$a R? Name; …`, `@06-08 Name: code Meaning; …`. */
 function factsFormat(name) {
   const fields = {};
@@ -138,7 +159,7 @@ const by = 'by scripts/rebuild/format-data.mjs';
 write(
   'bibliographic',
   `MARC 21 Format for Bibliographic Data (Library of Congress), read from libmarc-schema-perl ${by}`,
-  withFormerValues(Object.fromEntries(Object.entries(schema.fields).map(bibliographicField))),
+  withFormerValues(corrected(Object.fromEntries(Object.entries(schema.fields).map(bibliographicField)))),
 );
 for (const format of ['authority', 'holdings'])
   write(

@@ -218,6 +218,17 @@ test.each<[string, Field[]]>([
     instead(f008('199u', 'eng'), field('264', ' 1', 'a', 'Osmere :', 'b', 'Reed Press,', 'c', '[199-?]')),
   ],
   [
+    'a first date in brackets of what is still published',
+    instead(
+      f008('1981', 'eng', { type: 'c', second: '9999' }),
+      field('264', ' 1', 'a', '[Osmere] :', 'b', 'Reed Press,', 'c', '[1981-'),
+    ),
+  ],
+  [
+    'the label of a sound recording as its shelf number',
+    plus(field('050', '00', 'a', 'Reed Records RR 1012-2')),
+  ],
+  [
     'a linked pair',
     [...plus(field('500', '  ', '6', '880-01', 'a', 'x.'), field('880', '  ', '6', '500-01/(N', 'a', 'х.'))],
   ],

@@ -4,6 +4,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import fc from 'fast-check';
+import { fieldDefinition } from '../format';
 import { DEFAULT_HOUSE } from '../house';
 import { field, readableRecords, readIso2709, writeIso2709, type Field, type MarcRecord } from '../marc';
 import { checkRecord } from '.';
@@ -62,6 +64,9 @@ const EXPLAINED: readonly (readonly [RegExp, string])[] = [
     /First word, die, does not appear/,
     'die is a German article (Library of Congress list); theirs is without it',
   ],
+  [/Subfield _9 is not allowed/, '$9 is left to the library'],
+  [/^(345: Subfield _[cd]|384: Subfield _[01]) is not allowed/, 'newer than theirs'],
+  [/^041: Subfield _8/, 'a link number is no language code'],
 ];
 
 const f008 = { tag: '008', value: '120508s1990    enka          000 0 eng d' };
@@ -135,6 +140,61 @@ test('all that MARC::Lint finds in the demo deliveries, our checks find', () => 
     readableRecords(readIso2709(readFileSync(join(__dirname, '../../../demo/files', name)))),
   );
   expect(unmatched(demo, told(LINT, demo))).toEqual([]);
+});
+
+/** A field of the format as it should be, but for an indicator or a code now and then. */
+const spoiledField = fc
+  .record({
+    tag: fc
+      .integer({ min: 10, max: 899 })
+      .map((n) => String(n).padStart(3, '0'))
+      .filter((tag) => fieldDefinition(tag)?.subfields !== undefined && tag !== '880' && tag !== '886'),
+    one: fc.nat(),
+    two: fc.nat(),
+    parts: fc.array(fc.nat(), { minLength: 1, maxLength: 3 }),
+    wrong: fc.array(fc.constantFrom(...' 0123456789abcdefghijklmnopqrstuvwxyz'), {
+      minLength: 3,
+      maxLength: 3,
+    }),
+    which: fc.nat({ max: 9 }),
+  })
+  .map(({ tag, one, two, parts, wrong, which }): Field => {
+    const { indicators, subfields } = fieldDefinition(tag)!;
+    const value = (k: 0 | 1, n: number) => {
+      const values = Object.keys(indicators?.[k]?.values ?? { ' ': '' }).filter((v) => v.length === 1);
+      return which === k ? wrong[k]! : (values[n % Math.max(1, values.length)] ?? ' ');
+    };
+    const codes = Object.keys(subfields ?? {});
+    return {
+      tag,
+      ind1: value(0, one),
+      ind2: value(1, two),
+      subfields: parts.map((n, i) => ({
+        code: which === 2 && i === 0 ? wrong[2]!.replace(' ', 'a') : codes[n % codes.length]!,
+        value: ['Reeds', 'eng', '2001.', 'Reed Press,'][n % 4]!,
+      })),
+    };
+  });
+
+test('all that MARC::Lint finds in records with fields of any kind, our checks find at the same tag', () => {
+  const records = fc
+    .sample(fc.array(spoiledField, { minLength: 1, maxLength: 5 }), { numRuns: 600, seed: 11 })
+    .map((fields) =>
+      record(...[...good, ...fields].sort((a, b) => (a.tag < b.tag ? -1 : a.tag > b.tag ? 1 : 0))),
+    );
+  const theirs = told(LINT, records);
+  const missed = [...theirs].flatMap(([n, messages]) => {
+    const ours = checkRecord(records[n]!, DEFAULT_HOUSE);
+    return messages
+      .filter((m) => !EXPLAINED.some(([pattern]) => pattern.test(m)))
+      .filter((m) => {
+        const tag = /^\d{3}/.exec(m)?.[0];
+        return !ours.some((f) => (tag ? f.where.tag === tag : f.rule === 'several-main-entries'));
+      })
+      .map((m) => `${n}: ${m}`);
+  });
+  expect([...theirs.values()].flat().length).toBeGreaterThan(500);
+  expect(missed).toEqual([]);
 });
 
 test('all that MARC::Schema finds of fields, subfields and repetition, our checks find', () => {

@@ -78,9 +78,9 @@ export function fieldCodes(definition: FieldDefinition): FieldCodes {
   return known;
 }
 
-/** Tags that MARC 21 leaves to the library: 9XX, X9X and XX9 (Format for Bibliographic Data, introduction). */
+/** Tags that MARC 21 leaves to the library: 9XX, X9X and XX9, but for 490 (Format for Bibliographic Data, introduction). */
 export const isLocalTag = (tag: string): boolean =>
-  tag[0] === '9' || tag[1] === '9' || (tag[2] === '9' && tag !== '009');
+  tag !== '490' && (tag[0] === '9' || tag[1] === '9' || (tag[2] === '9' && tag !== '009'));
 
 /**
  * Bibliographic fields that were once defined (Format for Bibliographic Data, appendix G: content designators made

@@ -26,6 +26,7 @@ test.each([
   ['590', true],
   ['690', true],
   ['099', true],
+  ['490', false],
   ['245', false],
   ['650', false],
 ])('%s is local: %p', (tag, local) => expect(isLocalTag(tag)).toBe(local));

@@ -2,6 +2,8 @@ import { excerpt, type Check } from '../finding';
 import { wholeField, type Placed } from '../view';
 
 const HAS = /[()[\]]/;
+/** A first date in square brackets of what is still published: `[1981-`. */
+const OPEN_DATE = /\[[^[\]]*\d{2,4}\??- *$/;
 const PAIRS: readonly [string, string][] = [
   ['(', ')'],
   ['[', ']'],
@@ -49,6 +51,7 @@ export const brackets: Check = {
         .join(' ');
       for (const [open, close] of PAIRS) {
         const [left, right] = [count(text, open), count(text, close)];
+        if (open === '[' && left === right + 1 && OPEN_DATE.test(text)) continue;
         if (left !== right)
           tell({
             severity: 'warning',
