@@ -91,6 +91,12 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
     } else {
       const set: Marc8Set = byte >= 0x80 ? g1 : g0;
       const code = byte & 0x7f;
+      if (set.code === EACC && (isControl(bytes[i + 1]) || isControl(bytes[i + 2]))) {
+        // The character lost bytes; what follows is none of it.
+        unknown.push(i++);
+        put('\ufffd', false);
+        continue;
+      }
       if (set.code === EACC) {
         putCode(set, (code << 16) | (((bytes[i + 1] ?? 0) & 0x7f) << 8) | ((bytes[i + 2] ?? 0) & 0x7f), i);
         i += 3;
@@ -109,6 +115,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
   return { text: withReferences(out).normalize('NFC'), unknown, stranded, usual, western, unusual };
 }
 
+const isControl = (byte: number | undefined) => byte === undefined || byte < 0x20;
 const LETTER = /[\p{L}\p{M}]/u;
 const isUsual = (base: string, marks: string) => {
   const whole = (base + marks).normalize('NFC');
