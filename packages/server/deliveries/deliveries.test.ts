@@ -244,3 +244,20 @@ test('undo names what stands in the way and half undoes nothing', async () => {
   await cataloguer('POST', `/daybook/${last.id}/undo`);
   expect((await cataloguer('POST', `/daybook/${entry}/undo`)).status).toBe(200);
 });
+
+test('a table of field addresses is a delivery like any other: a record a row, accepted and taken back', async () => {
+  const before = await catalogueOf(t.running);
+  const table =
+    '245$a;100$a;650$a\r\nBaskets of the fen;Sallow, Ida;Baskets | Willows\r\n;;\r\nEels;;\r\n';
+  const id = await deliver('gift.csv', Buffer.from(table));
+  expect((await page(id)).rows.map((r) => r.title)).toEqual(
+    expect.arrayContaining(['Baskets of the fen', 'Eels']),
+  );
+  const rows = (await cataloguer<DeliveryRow[]>('GET', '/deliveries')).body;
+  expect(rows.find((r) => r.id === id)).toMatchObject({ records: 2, unreadable: 1, waiting: 2 });
+  const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {})).body;
+  const done = await t.jobDone(cataloguer, job.id);
+  expect((await catalogueOf(t.running)).records).toHaveLength(before.records.length + 2);
+  expect((await cataloguer('POST', `/daybook/${done.entry}/undo`)).status).toBe(200);
+  expect(await catalogueOf(t.running)).toEqual(before);
+});

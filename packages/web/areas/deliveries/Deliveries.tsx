@@ -54,8 +54,8 @@ export default function Deliveries() {
       <div className="deliveries">
         {mayTake ? (
           <DropZone
-            label="Drop a delivery here: ISO 2709 (.mrc, UTF-8 or MARC-8), MARCXML, or MARC-in-JSON."
-            accept=".mrc,.marc,.iso,.xml,.json,.dat,.bin"
+            label="Drop a delivery here: ISO 2709 (.mrc, UTF-8 or MARC-8), MARCXML, MARC-in-JSON, or a table headed by field addresses (020$a, 245$a)."
+            accept=".mrc,.marc,.iso,.xml,.json,.jsonl,.ndjson,.csv,.tsv,.txt,.dat,.bin"
             onFiles={(files) => {
               setProblems([]);
               setLooked((before) => [...before, ...files]);

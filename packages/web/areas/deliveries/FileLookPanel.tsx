@@ -11,8 +11,8 @@ const FORMAT = {
   iso2709: 'ISO 2709',
   marcxml: 'MARCXML',
   json: 'MARC-in-JSON',
-  lines: 'records as lines',
-  csv: 'a table of field addresses',
+  lines: 'Records as lines',
+  csv: 'A table of field addresses',
 };
 const number = (n: number) => n.toLocaleString('en-GB');
 const records = (n: number) => `${number(n)} record${n === 1 ? '' : 's'}`;
