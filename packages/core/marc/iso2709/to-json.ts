@@ -4,13 +4,13 @@ import { ENTRY_LENGTH, FIELD_END, LEADER_LENGTH, RECORD_END, SUBFIELD } from './
 /** Bytes that the JSON of a record of this length takes at the most: every byte escaped, and the names of its parts. */
 export const jsonRoom = (length: number): number => length * 14 + 256;
 
-/** A constant stretch of output as words of four bytes; the last may write up to three bytes too many. */
+/** A constant stretch of output as words of four bytes; an even number of them, so that up to seven bytes too many are written. */
 interface Constant {
   readonly words: Int32Array;
   readonly length: number;
 }
 function constant(text: string): Constant {
-  const padded = new Uint8Array(Math.ceil(text.length / 4) * 4);
+  const padded = new Uint8Array(Math.ceil(text.length / 8) * 8);
   for (let i = 0; i < text.length; i++) padded[i] = text.charCodeAt(i);
   const view = new DataView(padded.buffer);
   const words = Int32Array.from({ length: padded.length / 4 }, (_, i) => view.getInt32(4 * i, true));
@@ -19,11 +19,13 @@ function constant(text: string): Constant {
 const OPEN = constant('{"leader":"');
 const FIELDS = constant('","fields":[');
 const DATA = constant('":{"subfields":[');
-const SUB = constant('{"');
-const COLON = constant('":"');
-const IND1 = constant('],"ind1":"');
-const IND2 = constant('","ind2":"');
-const END_DATA = constant('"}}');
+/** Behind the subfields of a field; the indicators stand at 10 and 21. */
+const INDICATORS = constant('],"ind1":" ","ind2":" "}}');
+/** Texts of up to four characters as one word: where a field begins, a subfield (its code goes between), and its text. */
+const BEGIN = constant('{"').words[0]!;
+const SUBFIELD_BEGIN = constant('{"\0"').words[0]!;
+const TEXT_BEGIN = constant(':"').words[0]!;
+const COLON = constant('":"').words[0]!;
 const END = constant(']}\n');
 
 /** The bytes in hand, read and written four at a time; kept from record to record as long as the memory is the same. */
@@ -64,11 +66,9 @@ export function isoToJson(
     const stop = next + length;
     if (stop >= end || bytes[stop - 1] !== FIELD_END || !isTag(bytes, at)) return -1;
     if (at > start + LEADER_LENGTH) out[o++] = 0x2c;
-    out[o++] = 0x7b;
-    out[o++] = 0x22;
-    out[o++] = bytes[at]!;
-    out[o++] = bytes[at + 1]!;
-    out[o++] = bytes[at + 2]!;
+    target.setInt32(o, BEGIN | (source.getInt32(at, true) << 16), true);
+    out[o + 4] = bytes[at + 2]!;
+    o += 5;
     const control = bytes[at] === 0x30 && bytes[at + 1] === 0x30;
     o = control
       ? controlField(bytes, next, stop - 1, out, o, utf8)
@@ -81,7 +81,12 @@ export function isoToJson(
 
 function put(to: number, { words, length }: Constant): number {
   const write = target;
-  for (let i = 0; i < words.length; i++) write.setInt32(to + 4 * i, words[i]!, true);
+  let o = to;
+  // Two at a time: these are most of what is written beside the texts.
+  for (let i = 0; i < words.length; i += 2, o += 8) {
+    write.setInt32(o, words[i]!, true);
+    write.setInt32(o + 4, words[i + 1]!, true);
+  }
   return to + length;
 }
 
@@ -106,7 +111,8 @@ function cleanLeader(bytes: Uint8Array, start: number, end: number, base: number
   if (fiveDigits(bytes, start) !== end - start) return false;
   const coding = bytes[start + 9];
   if (coding !== 0x61 && coding !== 0x20) return false;
-  for (let i = 0; i < LEADER_LENGTH; i += 4) if (isSpecial(source.getInt32(start + i, true))) return false;
+  for (let i = 0; i < LEADER_LENGTH; i += 4)
+    if (specials(source.getInt32(start + i, true)) !== 0) return false;
   const is = (at: number, what: number) => bytes[start + at] === what;
   return is(10, 0x32) && is(11, 0x32) && is(20, 0x34) && is(21, 0x35) && is(22, 0x30) && is(23, 0x30);
 }
@@ -124,8 +130,8 @@ function controlField(
   at: number,
   utf8: boolean,
 ): number {
-  let o = put(at, COLON);
-  o = value(bytes, from, to, out, o, utf8);
+  target.setInt32(at, COLON, true);
+  let o = value(bytes, from, to, out, at + 3, utf8);
   if (o < 0 || stopped !== to) return -1;
   out[o++] = 0x22;
   out[o++] = 0x7d;
@@ -146,19 +152,17 @@ function dataField(
     const code = bytes[i + 1]!;
     if (bytes[i] !== SUBFIELD || !isPlain(code) || code === 0x20) return -1;
     if (i > from + 2) out[o++] = 0x2c;
-    o = put(o, SUB);
-    out[o++] = code;
-    o = put(o, COLON);
-    o = value(bytes, i + 2, to, out, o, utf8);
+    target.setInt32(o, SUBFIELD_BEGIN | (code << 16), true);
+    target.setInt32(o + 4, TEXT_BEGIN, true);
+    o = value(bytes, i + 2, to, out, o + 6, utf8);
     if (o < 0) return -1;
     out[o++] = 0x22;
     out[o++] = 0x7d;
   }
-  o = put(o, IND1);
-  out[o++] = bytes[from]!;
-  o = put(o, IND2);
-  out[o++] = bytes[from + 1]!;
-  return put(o, END_DATA);
+  const end = put(o, INDICATORS);
+  out[o + 10] = bytes[from]!;
+  out[o + 21] = bytes[from + 1]!;
+  return end;
 }
 
 /** A printable ASCII character that JSON leaves as it is. */
@@ -181,19 +185,20 @@ const KIND = Uint8Array.from({ length: 256 }, (_, b) => {
   return b === 0x22 || b === 0x5c ? ESCAPE : b === 0x26 ? AMPERSAND : COPY;
 });
 
-/** Whether one of four bytes is no ASCII character, a control, a quotation mark, an ampersand or a backslash. */
-function isSpecial(word: number): boolean {
-  const quote = word ^ 0x22222222;
-  const ampersand = word ^ 0x26262626;
+/**
+ * The high bit of each of four bytes that is no ASCII character, a control, a quotation mark, an ampersand or a backslash.
+ * The lowest of them is exact; others may be set by a borrow from it.
+ */
+function specials(word: number): number {
+  // A quotation mark and an ampersand differ in one bit.
+  const either = (word | 0x04040404) ^ 0x26262626;
   const backslash = word ^ 0x5c5c5c5c;
   return (
-    ((word |
+    (word |
       (word - 0x20202020) |
-      ((quote - 0x01010101) & ~quote) |
-      ((ampersand - 0x01010101) & ~ampersand) |
+      ((either - 0x01010101) & ~either) |
       ((backslash - 0x01010101) & ~backslash)) &
-      0x80808080) !==
-    0
+    0x80808080
   );
 }
 
@@ -211,19 +216,20 @@ function value(
   let o = at;
   let i = from;
   let doubtful = false;
+  const last = bytes.length - 4;
   for (;;) {
-    for (; i + 4 <= to; i += 4, o += 4) {
+    // Every text is followed by a delimiter, which ends the copying of words; what was copied beyond it is written over.
+    let special = 0;
+    while (special === 0 && i <= last) {
       const word = read.getInt32(i, true);
-      if (isSpecial(word)) break;
       write.setInt32(o, word, true);
+      special = specials(word);
+      const clean = special === 0 ? 4 : (31 - Math.clz32(special & -special)) >> 3;
+      i += clean;
+      o += clean;
     }
-    let b = 0;
-    const stop = Math.min(to, i + 4);
-    while (i < stop && KIND[(b = bytes[i]!)] === COPY) {
-      out[o++] = b;
-      i++;
-    }
-    if (i === stop && i < to) continue;
+    while (special === 0 && i < to && KIND[bytes[i]!] === COPY) out[o++] = bytes[i++]!;
+    const b = bytes[i]!;
     if (i >= to || b === SUBFIELD) break;
     const kind = KIND[b];
     if (kind === HIGH) {
