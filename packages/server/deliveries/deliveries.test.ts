@@ -257,7 +257,7 @@ test('a table of field addresses is a delivery like any other: a record a row, a
   expect(rows.find((r) => r.id === id)).toMatchObject({ records: 2, unreadable: 1, waiting: 2 });
   const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {})).body;
   const done = await t.jobDone(cataloguer, job.id);
-  expect((await catalogueOf(t.running)).records).toHaveLength(before.records.length + 2);
+  expect((await catalogueOf(t.running)).records).toHaveLength(before.records!.length + 2);
   expect((await cataloguer('POST', `/daybook/${done.entry}/undo`)).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
 });
