@@ -1,9 +1,6 @@
-/** Cuts a stream of text into JSON objects: one a line, one after another, or the elements of an array. */
-export interface JsonSplitter {
-  /** Complete texts, with their offsets in characters of the stream. */
-  push(text: string): SplitText[];
-  end(): SplitText[];
-}
+import { inPieces, type Pieces } from './in-pieces';
+
+/** One text, and where it stands in characters of the stream. */
 export interface SplitText {
   readonly text: string;
   readonly offset: number;
@@ -14,39 +11,26 @@ export interface SplitText {
 /** A line break and then the beginning of another record: whatever was open before it is broken. */
 const NEXT_RECORD = /\n[ \t]*\{\s*"(?:leader|fields)"/y;
 
-export function jsonSplitter(): JsonSplitter {
-  let rest = '';
-  let offset = 0;
-  const cut = (last: boolean): SplitText[] => {
-    const found: SplitText[] = [];
+/** Cuts a stream of text into JSON objects: one a line, one after another, or the elements of an array. */
+export const jsonSplitter = (): Pieces<SplitText> =>
+  inPieces((text, offset, last, found) => {
     let at = 0;
     for (;;) {
-      while (at < rest.length && BETWEEN.includes(rest[at]!)) at++;
-      if (at >= rest.length) break;
-      const line = wholeLine(rest, at);
+      while (at < text.length && BETWEEN.includes(text[at]!)) at++;
+      if (at >= text.length) return at;
+      const line = wholeLine(text, at);
       if (line) {
         found.push({ ...line, offset: offset + at });
         at += line.text.length;
         continue;
       }
-      const end = endOfValue(rest, at);
-      if (end < 0 && !last && rest.length - at < LONGEST) break;
-      const text = rest.slice(at, end < 0 ? brokenEnd(rest, at) : end);
-      found.push({ text, offset: offset + at, value: valueOf(text) });
-      at += text.length;
+      const end = endOfValue(text, at);
+      if (end < 0 && !last && text.length - at < LONGEST) return at;
+      const value = text.slice(at, end < 0 ? brokenEnd(text, at) : end);
+      found.push({ text: value, offset: offset + at, value: valueOf(value) });
+      at += value.length;
     }
-    offset += at;
-    rest = rest.slice(at);
-    return found;
-  };
-  return {
-    push(text) {
-      rest += text;
-      return cut(false);
-    },
-    end: () => cut(true),
-  };
-}
+  });
 
 const BETWEEN = ' \t\r\n,[]\ufeff';
 /** Characters after which an object that does not end is given up. */

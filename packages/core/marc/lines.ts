@@ -1,3 +1,4 @@
+import { inPieces, type Pieces } from './in-pieces';
 import { isControl, type Field, type MarcRecord, type Subfield } from './record';
 import type { Repair } from './repair';
 
@@ -31,43 +32,31 @@ export interface LinesRead {
 }
 
 /** Reads records as lines, fed in pieces. A record ends with a blank line, or where the next leader begins. */
-export function linesReader(): { push(text: string): LinesRead[]; end(): LinesRead[] } {
-  let rest = '';
-  let offset = 0;
+export function linesReader(): Pieces<LinesRead> {
   let lines: string[] = [];
   let [began, length] = [0, 0];
   const close = (found: LinesRead[]) => {
     if (lines.length) found.push(readLines(lines, began, length));
     lines = [];
   };
-  const take = (last: boolean): LinesRead[] => {
-    const found: LinesRead[] = [];
+  return inPieces((text, offset, last, found) => {
     let at = 0;
     for (;;) {
-      let end = rest.indexOf('\n', at);
-      if (end < 0 && (!last || at >= rest.length)) break;
-      if (end < 0) end = rest.length;
-      const line = rest.slice(at, end).replace(/\r$/, '');
+      let end = text.indexOf('\n', at);
+      if (end < 0 && (!last || at >= text.length)) break;
+      if (end < 0) end = text.length;
+      const line = text.slice(at, end).replace(/\r$/, '');
       if (line === '' || LEADER_LINE.test(line)) close(found);
       if (line !== '') {
         if (lines.length === 0) began = offset + at;
         lines.push(line);
         length = offset + end - began;
       }
-      at = Math.min(end + 1, rest.length);
+      at = Math.min(end + 1, text.length);
     }
-    offset += at;
-    rest = rest.slice(at);
     if (last) close(found);
-    return found;
-  };
-  return {
-    push(text) {
-      rest += text;
-      return take(false);
-    },
-    end: () => take(true),
-  };
+    return at;
+  });
 }
 
 type Tell = (code: Repair['code'], message: string, repaired?: boolean) => void;

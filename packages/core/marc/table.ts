@@ -1,3 +1,4 @@
+import { inPieces, type Pieces } from './in-pieces';
 import type { ControlField, DataField, Field, MarcRecord, Subfield } from './record';
 import type { ReadRecord, Repair } from './repair';
 
@@ -81,41 +82,29 @@ export function tableHead(line: string): Head | null {
  * Reads a table of field addresses (RFC 4180), a record a row, fed in pieces. What a column gives more than once makes
  * as many fields. What the table does not say is left blank: indicators, coded values. Offsets count characters.
  */
-export function tableReader(): { push(text: string): ReadRecord[]; end(): ReadRecord[] } {
-  let rest = '';
-  let offset = 0;
+export function tableReader(): Pieces<ReadRecord> {
   let head: Head | null = null;
   let row = 0;
-  const take = (last: boolean): ReadRecord[] => {
-    const found: ReadRecord[] = [];
+  return inPieces((text, offset, last, found) => {
     let at = 0;
-    while (at < rest.length) {
-      const line = rest.indexOf('\n', at);
+    while (at < text.length) {
+      const line = text.indexOf('\n', at);
       const delimiter = head?.delimiter ?? ',';
-      const whole = rowAt(rest, at, delimiter);
+      const whole = rowAt(text, at, delimiter);
       const { open } = whole;
       const cut = open && line >= 0 && (last || whole.end - at > LONGEST_ROW);
-      if (whole.end >= rest.length && !last && !cut) break;
-      const { cells, end } = cut ? rowAt(rest.slice(0, line), at, delimiter) : whole;
-      const text = rest.slice(at, end);
-      if (text.trim() !== '') {
+      if (whole.end >= text.length && !last && !cut) break;
+      const { cells, end } = cut ? rowAt(text.slice(0, line), at, delimiter) : whole;
+      const said = text.slice(at, end);
+      if (said.trim() !== '') {
         row++;
-        if (head) found.push(readRow({ cells, row, offset: offset + at, length: text.length, open }, head));
-        else head = tableHead(text.trim()) ?? { delimiter: ',', columns: [] };
+        if (head) found.push(readRow({ cells, row, offset: offset + at, length: said.length, open }, head));
+        else head = tableHead(said.trim()) ?? { delimiter: ',', columns: [] };
       }
-      at = Math.min(end + 1, rest.length);
+      at = Math.min(end + 1, text.length);
     }
-    offset += at;
-    rest = rest.slice(at);
-    return found;
-  };
-  return {
-    push(text) {
-      rest += text;
-      return take(false);
-    },
-    end: () => take(true),
-  };
+    return at;
+  });
 }
 
 /** A row of a table, counted from 1 with its head. */

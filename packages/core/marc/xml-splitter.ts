@@ -1,11 +1,9 @@
+import { inPieces, type Pieces } from './in-pieces';
+
 /** Cuts a stream of MARCXML into its record elements, so that a broken one does not spoil the others. */
-export interface XmlSplitter {
-  push(text: string): XmlPiece[];
-  end(): XmlPiece[];
+export interface XmlSplitter extends Pieces<XmlPiece> {
   /** What stood before the first record: declaration, root. */
   head(): string;
-  /** What stands behind the last record. */
-  tail(): string;
 }
 export interface XmlPiece {
   readonly text: string;
@@ -23,51 +21,33 @@ const MARGIN = 200;
 const LONGEST = 1 << 26;
 
 export function xmlSplitter(): XmlSplitter {
-  let rest = '';
-  let offset = 0;
   let head = '';
   let begun = false;
-  const cut = (last: boolean): XmlPiece[] => {
-    const found: XmlPiece[] = [];
+  const pieces = inPieces<XmlPiece>((text, offset, last, found) => {
     let at = 0;
     for (;;) {
       START.lastIndex = at;
-      const start = START.exec(rest)?.index ?? -1;
+      const start = START.exec(text)?.index ?? -1;
       if (start < 0) {
-        const keep = last ? rest.length : Math.max(at, rest.length - MARGIN);
-        if (!begun) head += rest.slice(at, keep);
-        if (!last || !begun) at = keep;
-        break;
+        const keep = last ? text.length : Math.max(at, text.length - MARGIN);
+        if (!begun) head += text.slice(at, keep);
+        return !last || !begun ? keep : at;
       }
-      if (!begun) head += rest.slice(at, start);
+      if (!begun) head += text.slice(at, start);
       begun = true;
       EDGE.lastIndex = start + 1;
-      const edge = EDGE.exec(rest);
-      if (!edge && !last && rest.length - start < LONGEST) {
-        at = start;
-        break;
-      }
+      const edge = EDGE.exec(text);
+      if (!edge && !last && text.length - start < LONGEST) return start;
       // Answers of SRU and OAI-PMH wrap records in elements of the same name; those have nothing of a record themselves.
-      if (edge && !edge[0].startsWith('</') && !PART.test(rest.slice(start, edge.index))) {
+      if (edge && !edge[0].startsWith('</') && !PART.test(text.slice(start, edge.index))) {
         at = edge.index;
         continue;
       }
       const closed = edge?.[0].startsWith('</') ?? false;
-      const end = edge ? edge.index + (closed ? edge[0].length : 0) : rest.length;
-      found.push({ text: rest.slice(start, end), offset: offset + start, closed });
+      const end = edge ? edge.index + (closed ? edge[0].length : 0) : text.length;
+      found.push({ text: text.slice(start, end), offset: offset + start, closed });
       at = end;
     }
-    offset += at;
-    rest = rest.slice(at);
-    return found;
-  };
-  return {
-    push(text) {
-      rest += text;
-      return cut(false);
-    },
-    end: () => cut(true),
-    head: () => head,
-    tail: () => rest,
-  };
+  });
+  return { ...pieces, head: () => head };
 }

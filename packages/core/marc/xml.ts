@@ -37,7 +37,7 @@ export function marcXmlReader(): MarcXmlReader {
     problem: () => (ended && seen === 0 ? whyNone(splitter.head()) : null),
     leftover() {
       const root = /<((?:[\w.-]+:)?collection)[\s>]/.exec(splitter.head())?.[1];
-      if (seen === 0 || root === undefined || splitter.tail().includes(`</${root}`)) return [];
+      if (seen === 0 || root === undefined || splitter.rest().includes(`</${root}`)) return [];
       const message = 'The file ends before its collection is closed.';
       return [{ code: 'truncated', offset: 0, message, repaired: true }];
     },
