@@ -1,5 +1,4 @@
 import { DEFAULT_HOUSE } from '@osier/core/house';
-import { forMuchCode } from './engine';
 import { output } from './output';
 import { workOn } from './source';
 import { notOver, oneOf, readArguments, UsageError } from './usage';
@@ -15,7 +14,6 @@ export async function check(args: readonly string[]): Promise<number> {
   if (fix !== (options.out !== undefined))
     throw new UsageError('--fix and --out FILE go together: the mended records are written to the file.');
   notOver(file, options.out);
-  forMuchCode();
   const findings = output(undefined);
   const mended = fix ? output(options.out) : null;
   let written = 0;
