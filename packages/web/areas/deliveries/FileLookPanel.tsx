@@ -96,7 +96,7 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
       </p>
     );
   return (
-    <div className="look-kinds" tabIndex={0} role="group" aria-label="What is wrong, by kind">
+    <div className="look-kinds" role="group" aria-label="What is wrong, by kind">
       {look.repairs.length ? (
         <table className="plain">
           <caption>Repaired in reading</caption>
@@ -118,7 +118,8 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
       {look.findings.length ? (
         <table className="plain">
           <caption>
-            What the checks find{safe ? `; ${number(safe)} can be mended unseen once it is taken in` : ''}
+            What the checks find: {look.findings.length === 1 ? 'one kind' : `${look.findings.length} kinds`}
+            {safe ? `; ${number(safe)} can be mended unseen once it is taken in` : ''}
           </caption>
           <tbody>
             {look.findings.map((f) => (
