@@ -1,3 +1,4 @@
+import { addressOf } from '@osier/core/address';
 import { checkRecords, fixAll, TOGETHER, type Finding } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import { controlValue, jsonText, writeIso2709, type MarcRecord } from '@osier/core/marc';
@@ -23,7 +24,7 @@ export function checkLines({
     for (const [i, found] of checkRecords(records, house).entries()) {
       if (found.length === 0) continue;
       const control = controlValue(records[i]!, '001') ?? '';
-      for (const f of found) text += line(f, numbers[i]!, control);
+      for (const f of found) text += line(f, numbers[i]!, control, records[i]!);
     }
     out.put(text);
     if (fix) for (const record of records) fixed.put(writeIso2709(fixAll(record, house).record));
@@ -48,7 +49,8 @@ const jsonLine = ({ where, rule, severity, message, fix }: Finding, record: numb
     message,
   )},"fix":${fix ? jsonText(fix.sentence) : 'null'}}\n`;
 
-const textLine = (f: Finding, record: number, control: string) =>
-  `${record}${control && ` (${control.trim()})`} ${f.where.tag}${f.where.occurrence ? `[${f.where.occurrence + 1}]` : ''}${
-    f.where.code ? ` $${f.where.code}` : ''
-  }: ${f.severity}: ${f.message} [${f.rule}]${f.fix ? ` Fix: ${f.fix.sentence}${f.fix.safe ? '' : ' (look first)'}.` : ''}\n`;
+/** The place stands there as a field address. */
+const textLine = (f: Finding, number: number, control: string, record: MarcRecord) =>
+  `${number}${control && ` (${control.trim()})`} ${addressOf(record, f.where)}: ${f.severity}: ${f.message} [${f.rule}]${
+    f.fix ? ` Fix: ${f.fix.sentence}${f.fix.safe ? '' : ' (look first)'}.` : ''
+  }\n`;

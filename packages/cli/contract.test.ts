@@ -226,7 +226,7 @@ describe('check', () => {
   });
   test('as text it is for reading', () => {
     expect(osier(['check', spoiled]).stdout).toMatch(
-      /^1 \(w1\) 020 \$a: advice: .*\[isbn-qualifier\] Fix: Move it out of the number\.$/m,
+      /^1 \(w1\) 020\$a\/11: advice: .*\[isbn-qualifier\] Fix: Move it out of the number\.$/m,
     );
   });
   test('with --fix the safe fixes are made, and nothing else is touched', () => {

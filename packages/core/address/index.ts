@@ -1,3 +1,4 @@
+export { addressOf } from './address-of';
 export type { Address, AddressProblem, Condition, Range, SubfieldAddress, Term } from './address';
 export { isAddress } from './address';
 export { parseAddress } from './parse';
