@@ -94,7 +94,11 @@ test('coded positions are put into a fixed field of which nothing else is known'
 });
 
 test('a cell that is too short or too long for its positions keeps the others in their places', () => {
-  const [only] = recordsOf('008/15-17,008/35-37,245$a\nie,english,Eels\n');
+  const table = '008/15-17,008/35-37,245$a\nie,english,Eels\n';
+  const [only] = recordsOf(table);
+  expect(toldOf(table)).toEqual([
+    'table Row 2: “english” is longer than the 3 positions of 008 that it is for; it was cut.',
+  ]);
   expect(only!.fields[0]).toEqual({ tag: '008', value: `${'|'.repeat(15)}ie ${'|'.repeat(17)}eng||` });
 });
 
@@ -121,6 +125,10 @@ test('nothing silent: cells too many, columns that do not go together, rows with
     [true, []],
   ]);
   expect(toldOf('001,245$a\n7\n')).toEqual([]);
+  for (const row of ['12,Eels', '1 | 0,Eels'])
+    expect(toldOf(`245^1,245$a\n${row}\n`)).toEqual([
+      'table Row 2: an indicator of 245 has no field, or more than one character; that was left out.',
+    ]);
   const open = '001,245$a\n7,"Eels\n8,Reeds\n';
   expect(toldOf(open)).toEqual([
     'table Row 2: a quotation mark is not closed; its cell was ended with the row.',

@@ -137,8 +137,8 @@ function readRow({ cells, row, offset, length, open }: Row, { columns }: Head): 
     const own = columns.flatMap((column, i) =>
       column.tag === tag ? [{ column, text: cells[i] ?? '' }] : [],
     );
-    if (tag === 'LDR') leader = written(leader, own);
-    else if (tag.startsWith('00')) fields.push(...controlFields(tag, own));
+    if (tag === 'LDR') leader = written(leader, own, tell);
+    else if (tag.startsWith('00')) fields.push(...controlFields(tag, own, tell));
     else fields.push(...dataFieldsOf(tag, own, tell));
   }
   fields.sort((a, b) => (a.tag < b.tag ? -1 : a.tag > b.tag ? 1 : 0));
@@ -150,33 +150,37 @@ function readRow({ cells, row, offset, length, open }: Row, { columns }: Head): 
   return { record, offset, length, repairs };
 }
 
+type Tell = (code: Repair['code'], message: string, repaired?: boolean) => void;
 type Own = readonly { readonly column: TableColumn; readonly text: string }[];
 
 /** A fixed text with what the columns put at its positions, cut or filled up with blanks to their width. */
-function written(base: string, own: Own): string {
+function written(base: string, own: Own, tell: Tell): string {
   let text = base;
   for (const { column, text: put } of own) {
     if (put === '') continue;
     const { from = 0, to = base.length - 1 } = column;
     const width = to - from + 1;
+    if (put.length > width)
+      tell(
+        'table',
+        `“${put}” is longer than the ${width} positions of ${column.tag} that it is for; it was cut.`,
+        false,
+      );
     text = text.slice(0, from) + put.slice(0, width).padEnd(width) + text.slice(to + 1);
   }
   return text;
 }
 
-function controlFields(tag: string, own: Own): ControlField[] {
+function controlFields(tag: string, own: Own, tell: Tell): ControlField[] {
   if (own.every(({ text }) => text === '')) return [];
-  if (own.some(({ column }) => column.from !== undefined)) return [{ tag, value: written(UNCODED_008, own) }];
+  if (own.some(({ column }) => column.from !== undefined))
+    return [{ tag, value: written(UNCODED_008, own, tell) }];
   return own.flatMap(({ text }) =>
     text === '' ? [] : text.split(BETWEEN_TEXTS).map((value) => ({ tag, value: nfc(value) })),
   );
 }
 
-function dataFieldsOf(
-  tag: string,
-  own: Own,
-  tell: (code: Repair['code'], message: string) => void,
-): DataField[] {
+function dataFieldsOf(tag: string, own: Own, tell: Tell): DataField[] {
   const parts = own.map(({ column, text }) => ({
     column,
     texts: text === '' ? [] : text.split(BETWEEN_TEXTS),
@@ -187,6 +191,15 @@ function dataFieldsOf(
     tell(
       'table',
       `the columns of ${tag} have different numbers of texts; they were put together in their order.`,
+    );
+  const spare = parts.some(
+    (p) => p.column.indicator && p.texts.some((t, i) => t.length > 1 || (i >= count && t.trim())),
+  );
+  if (spare)
+    tell(
+      'table',
+      `an indicator of ${tag} has no field, or more than one character; that was left out.`,
+      false,
     );
   const indicator = (which: '1' | '2', i: number) =>
     parts.find((p) => p.column.indicator === which)?.texts[i]?.charAt(0) || ' ';
