@@ -2,7 +2,7 @@ import type { RecordBrief } from '@osier/core/access';
 import type { CallNumberOffer } from '@osier/core/callnumbers';
 import type { Finding, Group, Severity } from '@osier/core/checks';
 import type { Step } from '@osier/core/recipes';
-import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
+import type { CodeLists, Copy, Holding, LoanState, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
 import type { LabelRoll } from '@osier/core/barcodes';
@@ -272,7 +272,7 @@ export interface RecordDetail {
     version: number;
     holding: Holding;
     callNumber: string;
-    copies: { id: number; version: number; copy: Copy; due: string | null | undefined }[];
+    copies: { id: number; version: number; copy: Copy; due: string | null; loan: LoanState }[];
   }[];
   offers: CallNumberOffer[];
   headings: { key: string; kind: string; id: number; text: string }[];

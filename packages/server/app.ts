@@ -104,7 +104,7 @@ export function createApp(services: Services): Express {
   api.use((req, _res, next) => next(notFound(`/api${req.path}`)));
   app.use('/api', api);
   serveWeb(app, settings.web);
-  app.use(errorAnswers(log));
+  app.use(errorAnswers(log, services.store));
   return app;
 }
 

@@ -6,29 +6,40 @@ export interface Loan {
   readonly due: string;
 }
 
+const two = (n: number) => String(n).padStart(2, '0');
 const stamp = () => {
-  const [day, time] = new Date().toISOString().split('T') as [string, string];
-  return `${day.replaceAll('-', '')}    ${time.slice(0, 8).replaceAll(':', '')}`;
+  const d = new Date();
+  return `${d.getFullYear()}${two(d.getMonth() + 1)}${two(d.getDate())}    ${two(d.getHours())}${two(d.getMinutes())}${two(d.getSeconds())}`;
 };
+const checksum = (text: string) =>
+  (-Buffer.from(text, 'utf8').reduce((n, b) => n + b, 0) & 0xffff)
+    .toString(16)
+    .toUpperCase()
+    .padStart(4, '0');
 
 /**
- * A simulated lending system that speaks SIP2: item information (17 → 18) and checkin (09 → 10). Circulation status is
- * 04 (charged) with the due date in AH, else 03 (available).
+ * A simulated lending system that speaks SIP2 with error detection: item information (17 → 18), status (99 → 98), login
+ * (93 → 94). Circulation status is 04 (charged) with the due date in AH, else 03 (available), or what `states` says.
  */
-export function loansDesk(loans: readonly Loan[]): Server {
+export function loansDesk(loans: readonly Loan[], states: Readonly<Record<string, string>> = {}): Server {
   const due = new Map(loans.map((l) => [l.barcode, l.due]));
+  const item = (message: string): string => {
+    const barcode = /\|AB([^|]*)\|/.exec(message)?.[1] ?? '';
+    const on = due.get(barcode);
+    const state = states[barcode] ?? (on ? '04' : '03');
+    return `18${state}0001${stamp()}${on ? `AH${on}|` : ''}AB${barcode}|AJ|`;
+  };
   const answer = (message: string): string => {
-    const barcode =
-      /\|AB([^|]*)\||AO\|AB([^|]*)\|/.exec(message)?.[1] ?? /AB([^|]*)\|/.exec(message)?.[1] ?? '';
-    if (message.startsWith('17')) {
-      const on = due.get(barcode);
-      return `18${on ? '04' : '03'}0001${stamp()}${on ? `AH${on}|` : ''}AB${barcode}|AJ|`;
-    }
-    if (message.startsWith('09')) {
-      const was = due.delete(barcode);
-      return `10${was ? '1' : '0'}YNN${stamp()}AO|AB${barcode}|AQ|AJ|`;
-    }
+    if (message.startsWith('17')) return item(message);
+    if (message.startsWith('99')) return `98YYNNNN600003${stamp()}2.00AO|BXYYNYNYYYNNNNNNNN|`;
+    if (message.startsWith('93')) return '941';
     return '96';
+  };
+  const sealed = (message: string): string => {
+    const sequence = /AY(\d)AZ[0-9A-F]{4}$/.exec(message)?.[1];
+    if (sequence === undefined) return answer(message);
+    const open = `${answer(message)}AY${sequence}AZ`;
+    return open + checksum(open);
   };
   return createServer((socket) => {
     let rest = '';
@@ -38,7 +49,7 @@ export function loansDesk(loans: readonly Loan[]): Server {
       const answers = lines
         .map((l) => l.trim())
         .filter(Boolean)
-        .map(answer);
+        .map(sealed);
       if (answers.length) socket.write(answers.map((a) => `${a}\r`).join(''));
     });
     socket.on('error', () => socket.destroy());

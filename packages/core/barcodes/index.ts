@@ -3,4 +3,4 @@ export type { BarcodeForm } from './scan';
 export { barcodeFor, barcodeProblem, cleanScan, groupedBarcode } from './scan';
 export { nearMisses } from './near-misses';
 export type { LabelRoll } from './roll';
-export { rollCounts, rollNumber, rollProblems, serialIn } from './roll';
+export { nextSerial, rollCounts, rollNumber, rollProblems, serialIn } from './roll';

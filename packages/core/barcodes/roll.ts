@@ -33,10 +33,16 @@ export function serialIn(roll: LabelRoll, barcode: string): number | null {
   return serial >= roll.from && serial <= roll.to ? serial : null;
 }
 
+/** The serial behind the last that was used (null for none yet); null when the roll is at its end. */
+export function nextSerial(roll: LabelRoll, lastUsed: number | null): number | null {
+  const next = lastUsed === null ? roll.from : lastUsed + 1;
+  return next > roll.to ? null : next;
+}
+
 /** How many numbers it has, and how many are left when the last that was used is this one (null for none yet). */
 export const rollCounts = (roll: LabelRoll, lastUsed: number | null) => ({
   all: roll.to - roll.from + 1,
-  left: roll.to - Math.max(roll.from - 1, lastUsed ?? 0),
+  left: roll.to - (lastUsed ?? roll.from - 1),
 });
 
 /** What is wrong with a roll, beside its field; `others` are the rolls there are already. */
@@ -54,6 +60,9 @@ export function rollProblems(
     });
   if (roll.from < 0 || roll.to < roll.from)
     problems.push({ field: 'to', message: 'The last number is not before the first.' });
+  const name = roll.name.trim().toLowerCase();
+  if (others.some((o) => o.name.toLowerCase() === name))
+    problems.push({ field: 'name', message: `There is a label roll “${roll.name.trim()}” already.` });
   const other = others.find(
     (o) =>
       o.length === roll.length &&

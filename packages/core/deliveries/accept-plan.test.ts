@@ -54,6 +54,7 @@ const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
     today: '2026-11-23',
     held: new Map(),
     holdings: new Map(),
+    copyNumbers: () => [],
     knowsHeading: () => false,
     replacedBefore: () => false,
     heldSince: () => null,
@@ -118,15 +119,22 @@ test('two records merged into one make one change of it', () => {
   expect(totals.merged).toBe(2);
 });
 test('copies at one place under one call number share a holding, also one that is there', () => {
-  const there = { id: 70, version: 1, copies: 3, value: { ...copy(''), record: 5 } as unknown as Holding };
+  const there = { id: 70, version: 1, value: { ...copy(''), record: 5 } as unknown as Holding };
   const rows = [
     incoming(1, { copies: [copy('1'), copy('2', { number: 2 }), copy('3', { location: 'BENCH' })] }),
     incoming(2, { decision: 'copies', target: 5, copies: [copy('4')] }),
   ];
-  const { changes, totals } = acceptPlan(rows, context({ ...withHeld, holdings: new Map([[5, [there]]]) }));
+  const { changes, totals } = acceptPlan(
+    rows,
+    context({
+      ...withHeld,
+      holdings: new Map([[5, [there]]]),
+      copyNumbers: (r) => (r === 5 ? [1, 2, 3] : []),
+    }),
+  );
   expect(of<Holding>(changes, 'holding').map((c) => c.after!.location)).toEqual(['OPEN', 'BENCH']);
   const copies = of<Copy>(changes, 'copy').map((c) => c.after!);
-  expect(copies.map((c) => c.number)).toEqual([1, 2, 1, 4]);
+  expect(copies.map((c) => c.number)).toEqual([1, 2, 3, 4]);
   expect(copies[3]).toMatchObject({ holding: 70, acquired: '2026-11-23', price: 1800 });
   expect(totals.copies).toBe(4);
 });

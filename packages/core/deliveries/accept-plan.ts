@@ -1,7 +1,7 @@
 import { groupedBarcode } from '../barcodes';
 import { callNumberText } from '../callnumbers';
 import { creation, update, type Change, type ChangeSet, type Versioned } from '../changes';
-import { headingFrom, headingsOf, type HeadingKind } from '../headings';
+import { headingFrom, headingIdentity, headingsOf, type HeadingUse } from '../headings';
 import type { Copy, Holding, ProposedCopy } from '../holdings';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
@@ -15,10 +15,12 @@ export interface AcceptContext {
   readonly today: string;
   /** The held records that are replaced, merged into or get copies. */
   readonly held: ReadonlyMap<number, Versioned<MarcRecord>>;
-  /** Their holdings, each with how many copies it has. */
-  readonly holdings: ReadonlyMap<number, readonly (Versioned<Holding> & { readonly copies: number })[]>;
+  /** Their holdings. */
+  readonly holdings: ReadonlyMap<number, readonly Versioned<Holding>[]>;
+  /** The numbers that the copies of a record have. */
+  readonly copyNumbers: (record: number) => readonly number[];
   /** Whether a heading, or a see-from that leads to one, is there already. */
-  readonly knowsHeading: (kind: HeadingKind, key: string) => boolean;
+  readonly knowsHeading: (use: HeadingUse) => boolean;
   /** Whether a record of this delivery that was accepted before replaced this one. */
   readonly replacedBefore: (target: number) => boolean;
   /** Records that came into the catalogue since the delivery was looked at and are the same as this one. */
@@ -75,6 +77,7 @@ export function planning(): (piece: readonly IncomingRecord[], context: AcceptCo
     replaced: new Set(),
     barcodes: new Set(),
     places: new Map(),
+    numbers: new Map(),
     standing: new Map(),
   };
   return (piece, context) => {
@@ -99,7 +102,8 @@ interface Known {
   readonly headings: Set<string>;
   readonly replaced: Set<number>;
   readonly barcodes: Set<string>;
-  readonly places: Map<string, { id: number; copies: number }>;
+  readonly places: Map<string, number>;
+  readonly numbers: Map<number, Set<number>>;
   readonly standing: Map<number, Versioned<MarcRecord>>;
 }
 
@@ -186,8 +190,8 @@ class Planning {
 
   private addHeadings(record: MarcRecord): void {
     for (const use of headingsOf(record)) {
-      const key = `${use.kind} ${use.key}`;
-      if (this.known.headings.has(key) || this.context.knowsHeading(use.kind, use.key)) continue;
+      const key = headingIdentity(use);
+      if (this.known.headings.has(key) || this.context.knowsHeading(use)) continue;
       this.known.headings.add(key);
       this.totals.newHeadings++;
       this.changes.push(creation('heading', this.context.nextId('heading'), headingFrom(use)));
@@ -226,23 +230,22 @@ class Planning {
       `${record} ${h.branch} ${h.location} ${callNumberText(h)}`;
     const key = keyOf({ ...call, branch, location });
     let place = this.known.places.get(key);
-    if (!place) {
+    if (place === undefined) {
       const there = context.holdings.get(record)?.find((h) => keyOf(h.value) === key);
-      place = there ? { id: there.id, copies: there.copies } : { id: context.nextId('holding'), copies: 0 };
+      place = there?.id ?? context.nextId('holding');
       if (!there)
         this.changes.push(
-          creation<Holding>('holding', place.id, { record, branch, location, ...call, note: '' }),
+          creation<Holding>('holding', place, { record, branch, location, ...call, note: '' }),
         );
       this.known.places.set(key, place);
     }
-    place.copies++;
     this.totals.copies++;
     const { barcode, type, price, fund, supplier, note, status } = copy;
     this.changes.push(
       creation<Copy>('copy', context.nextId('copy'), {
-        holding: place.id,
+        holding: place,
         barcode,
-        number: Math.max(copy.number, place.copies),
+        number: this.numberOf(record, copy.number),
         type,
         price,
         fund,
@@ -254,5 +257,13 @@ class Planning {
         lastSeen: '',
       }),
     );
+  }
+
+  /** The number a copy brings if no other copy of its title has it, else the next behind them. */
+  private numberOf(record: number, wanted: number): number {
+    const taken = this.known.numbers.get(record) ?? new Set(this.context.copyNumbers(record));
+    const number = wanted > 0 && !taken.has(wanted) ? wanted : Math.max(0, ...taken) + 1;
+    this.known.numbers.set(record, taken.add(number));
+    return number;
   }
 }

@@ -1,5 +1,6 @@
 import { field, isData, type DataField, type MarcRecord } from '../marc';
-import { headingIn, headingKey, type HeadingKind, type HeadingUse } from './normal-form';
+import { headingIdentity, headingIn, headingKey, type HeadingKind, type HeadingUse } from './normal-form';
+import { vocabularyFields, vocabularyOfAuthority } from './vocabulary';
 
 /** A heading of the catalogue: its authority record, and where it leads when it was merged away. */
 export interface Heading {
@@ -24,7 +25,7 @@ export function headingFrom(use: HeadingUse): Heading {
     kind: use.kind,
     marc: {
       leader: '00000nz  a2200000n  4500',
-      fields: [{ tag, ind1, ind2: ' ', subfields: use.subfields }],
+      fields: [...vocabularyFields(use.vocabulary, tag), { tag, ind1, ind2: ' ', subfields: use.subfields }],
     },
     mergedInto: null,
   };
@@ -50,12 +51,19 @@ export const headingText = (heading: Heading): string => formText(keptForm(headi
 export const keyOfHeading = (heading: Heading): string =>
   headingKey(keptForm(heading).subfields.filter((s) => /[a-z]/.test(s.code)));
 
+/** What a heading is known by: kind, vocabulary and key of its kept form. */
+export const identityOf = (heading: Heading): Pick<HeadingUse, 'kind' | 'vocabulary' | 'key'> => ({
+  kind: heading.kind,
+  vocabulary: vocabularyOfAuthority(heading.marc),
+  key: keyOfHeading(heading),
+});
+
 /** All headings that a record uses, each once. */
 export function headingsOf(record: MarcRecord): HeadingUse[] {
   const uses = new Map<string, HeadingUse>();
   for (const f of record.fields) {
     const use = isData(f) ? headingIn(f) : null;
-    if (use) uses.set(`${use.kind} ${use.key}`, uses.get(`${use.kind} ${use.key}`) ?? use);
+    if (use) uses.set(headingIdentity(use), uses.get(headingIdentity(use)) ?? use);
   }
   return [...uses.values()];
 }

@@ -1,7 +1,17 @@
 export type { HeadingKind, HeadingUse } from './normal-form';
-export { endTrimmed, headingIn, headingKey, normalText } from './normal-form';
+export { endTrimmed, headingGroup, headingIdentity, headingIn, headingKey, normalText } from './normal-form';
+export { vocabularyOfAuthority, vocabularyOfField } from './vocabulary';
 export type { Heading } from './heading';
-export { formText, headingFrom, headingsOf, headingText, keptForm, keyOfHeading, seeFroms } from './heading';
+export {
+  formText,
+  headingFrom,
+  headingsOf,
+  headingText,
+  identityOf,
+  keptForm,
+  keyOfHeading,
+  seeFroms,
+} from './heading';
 export type { PersonalName } from './personal-name';
 export { likeness, readPersonalName } from './personal-name';
 export type { LookAlike, NumberedHeading } from './look-alikes';

@@ -1,5 +1,6 @@
 import type { DataField, Subfield } from '../marc';
 import { withoutMarks } from '../text';
+import { vocabularyOfField } from './vocabulary';
 
 /**
  * Normal form of a heading's text (PCC "Authority File Comparison Rules (NACO Normalization)"): no marks, capitals,
@@ -56,6 +57,8 @@ const CONTROLLED: Record<string, Controlled> = {
 /** The heading that stands in an access field. */
 export interface HeadingUse {
   readonly kind: HeadingKind;
+  /** Source code of the vocabulary: the same words of another one are another heading. */
+  readonly vocabulary: string;
   readonly key: string;
   /** Its subfields without the punctuation that belongs to the field, not to the name. */
   readonly subfields: readonly Subfield[];
@@ -74,8 +77,18 @@ export function headingIn(f: DataField): HeadingUse | null {
     i === own.length - 1 ? { ...s, value: endTrimmed(s.value) } : { ...s, value: s.value.trim() },
   );
   const key = headingKey(subfields);
-  return key ? { kind: controlled.kind, key, subfields, ind1: f.ind1 } : null;
+  return key
+    ? { kind: controlled.kind, vocabulary: vocabularyOfField(f), key, subfields, ind1: f.ind1 }
+    : null;
 }
+
+/** A name for the place of a heading among the keys: headings of one kind and vocabulary with one key are the same. */
+export const headingGroup = ({ kind, vocabulary }: Pick<HeadingUse, 'kind' | 'vocabulary'>): string =>
+  `${kind} ${vocabulary}`;
+
+/** Group and key of a heading: what it is known by. */
+export const headingIdentity = (use: Pick<HeadingUse, 'kind' | 'vocabulary' | 'key'>): string =>
+  `${headingGroup(use)} ${use.key}`;
 
 /** Text without the comma or full stop that ends a heading in a record; stops after initials and short forms stay. */
 export function endTrimmed(text: string): string {

@@ -8,3 +8,5 @@ export type { CopyDefaults, CopyMapping, CopyPart } from './mapping';
 export { COPY_PARTS, mappingProblems, NO_DEFAULTS, STANDARD_MAPPING } from './mapping';
 export type { CopyRules, ProposedCopy } from './copies-from';
 export { copiesFrom, copyProblems } from './copies-from';
+export type { LoanAnswer, LoanState } from './loan';
+export { dueOf, LOAN_NOT_KNOWN, LOAN_STATES } from './loan';

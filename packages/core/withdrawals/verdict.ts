@@ -1,3 +1,5 @@
+import type { LoanState } from '../holdings';
+
 /** What is known of a scanned copy when its withdrawal is weighed. */
 export interface Candidate {
   readonly copyId: number;
@@ -8,7 +10,12 @@ export interface Candidate {
   readonly status: string;
   /** Due date when it is on loan, '' when it is not, null when the loans desk could not be asked. */
   readonly due: string | null;
+  /** What the loans desk says of it. */
+  readonly loan: LoanState;
 }
+
+/** What the loans desk says that a person should look at before the copy goes. */
+const TOLD: readonly LoanState[] = ['on order', 'in process', 'claimed returned', 'lost', 'missing'];
 
 /** How many copies of the title stand at its branch and anywhere, before the list. */
 export interface CopyCounts {
@@ -24,6 +31,8 @@ export interface Reason {
     | 'scanned-twice'
     | 'on-loan'
     | 'loan-unknown'
+    | 'on-hold'
+    | 'loans-desk'
     | 'other-branch'
     | 'lost'
     | 'in-transit'
@@ -90,7 +99,12 @@ export function weigh(
     if (candidate.due) stop('on-loan', `On loan, due ${candidate.due}.`);
     if (candidate.due === null)
       caution('loan-unknown', 'The loans desk did not answer: whether it is on loan is not known.');
-    if (candidate.status === 'in transit') stop('in-transit', 'In transit between branches.');
+    if (candidate.loan === 'on the hold shelf')
+      stop('on-hold', 'On the hold shelf: it is waiting for a reader.');
+    if (candidate.loan === 'in transit') stop('in-transit', 'In transit, as the loans desk says.');
+    if (TOLD.includes(candidate.loan)) caution('loans-desk', `The loans desk has it as ${candidate.loan}.`);
+    if (candidate.status === 'in transit' && candidate.loan !== 'in transit')
+      stop('in-transit', 'In transit between branches.');
     if (candidate.status === 'reserved') stop('reserved', 'On reserve for a reader or a course.');
     if (candidate.status === 'lost')
       caution('lost', 'Recorded lost: once it is withdrawn it cannot be returned any more.');

@@ -9,6 +9,7 @@ const candidate = (copyId: number, more: Partial<Candidate> = {}): Candidate => 
   branch: 'MR',
   status: 'available',
   due: '',
+  loan: 'available',
   ...more,
 });
 const plenty = () => ({ anywhere: 9, atBranch: 9 });

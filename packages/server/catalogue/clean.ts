@@ -87,15 +87,15 @@ export const cleanRecords =
       act: 'clean-records',
       sentence: (t) => `Ran “${treatment.name}” over ${of}: ${counted(t.changed ?? 0, 'record')} changed`,
       // Changing a record may take it out of what is found, never those behind it.
-      next: (after) => nextFound(store, found, facets, after),
+      next: (after, s) => nextFound(s, found, facets, after),
       placeOf: (row) => row.id,
-      plan: async (chunk) => {
+      plan: async (chunk, s) => {
         const rows = cleaned(
           chunk.filter((c) => !leaveOut.has(c.id)),
           treatment,
         );
         const headings = await newHeadings(
-          services.store,
+          s,
           rows.map((r) => r.marc),
         );
         return {

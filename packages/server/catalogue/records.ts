@@ -3,19 +3,20 @@ import { briefOf } from '@osier/core/access';
 import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
 import { creation, update, type Change } from '@osier/core/changes';
 import { checkRecord } from '@osier/core/checks';
-import { headingFrom, headingsOf } from '@osier/core/headings';
+import { headingFrom, headingGroup, headingIdentity, headingsOf } from '@osier/core/headings';
+import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { named, quoted } from '../daybook/sentences';
 import { historyOf } from '../daybook/daybook';
 import { notFound, ProblemError } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 
 /** A record with all that hangs on it. */
 export async function recordDetail(services: Services, id: number): Promise<RecordDetail> {
   const { store } = services;
-  const [record, house, [holdings, copies, due], history] = await Promise.all([
+  const [record, house, [holdings, copies, said], history] = await Promise.all([
     store.read('record', id),
     store.rulesNow(),
     standingOf(services, id),
@@ -46,11 +47,12 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
           id: c.id,
           version: c.version,
           copy: c.value,
-          due: due ? (due.get(c.value.barcode) ?? '') : null,
+          due: dueOf(said.of(c.value.barcode)),
+          loan: said.of(c.value.barcode).state,
         })),
     })),
     offers: offerCallNumbers(record.value, house),
-    headings: known.filter((k) => uses.some((u) => u.kind === k.kind && u.key === k.key)),
+    headings: known.filter((k) => uses.some((u) => headingGroup(u) === k.kind && u.key === k.key)),
     history,
   };
 }
@@ -63,7 +65,7 @@ async function standingOf({ store, loans }: Services, record: number) {
       record,
     }),
   ]);
-  return [holdings, copies, await loans.dueDates(copies.map((c) => c.value.barcode))] as const;
+  return [holdings, copies, await loans.ask(copies.map((c) => c.value.barcode))] as const;
 }
 
 /** The record of a request's body; a field is a control field or a data field, never both. */
@@ -86,7 +88,7 @@ export function marcOf(body: MarcBody): MarcRecord {
 
 /** New headings for names and subjects of these records that no heading knows yet. */
 export async function newHeadings(store: Store, records: readonly MarcRecord[]): Promise<Change[]> {
-  const uses = new Map(records.flatMap(headingsOf).map((u) => [`${u.kind} ${u.key}`, u]));
+  const uses = new Map(records.flatMap(headingsOf).map((u) => [headingIdentity(u), u]));
   if (uses.size === 0) return [];
   const known = await store.rows<{ kind: string; key: string }>(
     'SELECT kind, key FROM heading_keys WHERE key IN (:keys)',
@@ -99,21 +101,20 @@ export async function newHeadings(store: Store, records: readonly MarcRecord[]):
 }
 
 /** Saves a record; a version that is no longer the newest is a conflict with both sides. */
-export async function saveRecord(
+export const saveRecord = (
   { store }: Services,
   person: number,
   id: number,
   version: number,
   marc: MarcRecord,
-): Promise<{ entry: number; version: number; sentence: string }> {
-  const held = await store.read('record', id);
-  if (!held) throw notFound(`Record ${id}`);
-  const tags = changedTags(held.value, marc);
-  const sentence = `Corrected ${quoted(briefOf(marc).title)}: ${named(tags, 6)}`;
-  const changes = [update('record', { ...held, version }, marc), ...(await newHeadings(store, [marc]))];
-  const entry = await commit(store, { act: 'edit-record', person, sentence, changes });
-  return { entry, version: version + 1, sentence };
-}
+): Promise<{ entry: number; version: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const held = await s.read('record', id);
+    if (!held) throw notFound(`Record ${id}`);
+    const sentence = `Corrected ${quoted(briefOf(marc).title)}: ${named(changedTags(held.value, marc), 6)}`;
+    const changes = [update('record', { ...held, version }, marc), ...(await newHeadings(s, [marc]))];
+    return { act: 'edit-record', sentence, version: version + 1, changes };
+  });
 
 function changedTags(a: MarcRecord, b: MarcRecord): string[] {
   const rows = (r: MarcRecord) =>

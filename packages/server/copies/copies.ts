@@ -1,5 +1,5 @@
 import type { CopyBody, HoldingBody } from '@osier/contract';
-import { barcodeProblem, cleanScan, groupedBarcode } from '@osier/core/barcodes';
+import { barcodeProblem, cleanScan, groupedBarcode, serialIn } from '@osier/core/barcodes';
 import { briefOf } from '@osier/core/access';
 import { callNumberText } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
@@ -14,14 +14,18 @@ import {
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 
-export async function addHolding(
+/** Adds a holding to a record. */
+export const addHolding = (
   { store }: Services,
   person: number,
   body: HoldingBody,
-): Promise<{ id: number; entry: number; sentence: string }> {
+): Promise<{ id: number; entry: number; sentence: string }> =>
+  commitPlan(store, person, (s) => planHolding(s, body));
+
+async function planHolding(store: Store, body: HoldingBody) {
   const record = await store.read('record', body.record);
   if (!record) throw notFound(`Record ${body.record}`);
   const lists = (await store.lists()).value;
@@ -40,16 +44,7 @@ export async function addHolding(
   const id = await store.nextIds('holding', 1);
   const place = lists.locations.find((l) => l.code === location)!.name;
   const sentence = `Added a holding to ${quoted(briefOf(record.value).title)}: ${callNumberText(value)}, ${place}`;
-  return {
-    id,
-    sentence,
-    entry: await commit(store, {
-      act: 'add-holding',
-      person,
-      sentence,
-      changes: [creation('holding', id, value)],
-    }),
-  };
+  return { act: 'add-holding', id, sentence, changes: [creation('holding', id, value)] };
 }
 
 /** What has a barcode, as a sentence; null when it is free. */
@@ -59,16 +54,24 @@ export async function barcodeHolder(
 ): Promise<{ copy: number; record: number; sentence: string } | null> {
   const row = await store.row<{
     copy: number;
-    record: number;
-    title: string;
-    number: string;
-    branch: string;
+    record: number | null;
+    title: string | null;
+    number: number;
+    branch: string | null;
   }>(
-    `SELECT c.id AS copy, h.record, r.title, json_extract(c.value, '$.number') AS number, h.branch
-     FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record WHERE c.barcode = :barcode`,
+    // A copy that hangs on nothing has its barcode all the same; letters are the same in either case.
+    `SELECT c.id AS copy, h.record, r.title, c.number, h.branch
+       FROM (SELECT * FROM copies WHERE barcode = :barcode UNION SELECT * FROM copies WHERE barcode = :barcode COLLATE NOCASE AND disputed = 0) c
+       LEFT JOIN holdings h ON h.id = c.holding LEFT JOIN records r ON r.id = h.record LIMIT 1`,
     { barcode },
   );
   if (!row) return null;
+  if (row.record === null || row.title === null)
+    return {
+      copy: row.copy,
+      record: 0,
+      sentence: `Barcode ${groupedBarcode(barcode)} is already on copy ${row.copy}, which belongs to no title. See Needs attention.`,
+    };
   const branch = (await store.lists()).value.branches.find((b) => b.code === row.branch)?.name ?? row.branch;
   return {
     copy: row.copy,
@@ -85,7 +88,10 @@ export interface BarcodeAnswer {
 }
 
 /** Looks at a scanned barcode before it is used: its form, what has it, whether it was withdrawn before. */
-export async function lookAtBarcode({ store }: Services, raw: string): Promise<BarcodeAnswer> {
+export async function lookAtBarcode(
+  { store }: { readonly store: Store },
+  raw: string,
+): Promise<BarcodeAnswer> {
   const barcode = cleanScan(raw);
   const gone = (await store.select('withdrawn', 'barcode = :barcode LIMIT 1', { barcode }))[0];
   return {
@@ -98,22 +104,29 @@ export async function lookAtBarcode({ store }: Services, raw: string): Promise<B
   };
 }
 
-export async function addCopy(
-  services: Services,
+/** Adds a copy to a holding, numbered behind the title's other copies. */
+export const addCopy = (
+  { store }: Services,
   person: number,
   body: CopyBody,
-): Promise<{ id: number; entry: number; sentence: string }> {
-  const { store } = services;
+): Promise<{ id: number; entry: number; sentence: string }> =>
+  commitPlan(store, person, (s) => planCopy(s, body));
+
+async function planCopy(store: Store, body: CopyBody) {
   const holding = await store.read('holding', body.holding);
   if (!holding) throw notFound(`Holding ${body.holding}`);
   const lists = (await store.lists()).value;
-  const { barcode, problem, holder } = await lookAtBarcode(services, body.barcode);
+  const { barcode, problem, holder } = await lookAtBarcode({ store }, body.barcode);
   const type = codeProblem('type', 'type', body.type, lists.types);
   const problems = [
     ...(holder ? [{ field: 'barcode', message: holder.sentence }] : []),
     ...(problem && !body.keepBarcode ? [{ field: 'barcode', message: problem }] : []),
     ...(type ? [type] : []),
     ...sourceProblems(body, lists),
+    ...(await rollProblems(store, barcode, [
+      body.supplier,
+      lists.suppliers.find((l) => l.code === body.supplier)?.name ?? body.supplier,
+    ])),
   ];
   if (problems.length) throw wrongFields(problems);
   const siblings = await store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record = :record)', {
@@ -137,20 +150,34 @@ export async function addCopy(
   const id = await store.nextIds('copy', 1);
   const record = await store.read('record', holding.value.record);
   const sentence = `Added copy ${value.number} (${groupedBarcode(barcode)}) to ${quoted(briefOf(record!.value).title)}`;
-  return {
-    id,
-    sentence,
-    entry: await commit(store, { act: 'add-copy', person, sentence, changes: [creation('copy', id, value)] }),
-  };
+  return { act: 'add-copy', id, sentence, changes: [creation('copy', id, value)] };
 }
 
-export async function changeCopy(
+/** Numbers of a roll that is reserved for a supplier are for what comes from that supplier. */
+async function rollProblems(store: Store, barcode: string, supplier: readonly string[]) {
+  const rolls = await store.select('roll', "json_extract(value, '$.supplier') <> ''");
+  const of = rolls.find((r) => serialIn(r.value, barcode) !== null)?.value;
+  if (!of || supplier.includes(of.supplier)) return [];
+  const message = `Barcode ${groupedBarcode(barcode)} belongs to the label roll ${quoted(of.name)}, which is reserved for ${of.supplier}.`;
+  return [{ field: 'barcode', message }];
+}
+
+interface CopyChange {
+  readonly status?: CopyStatus;
+  readonly note?: string;
+}
+
+/** Changes status or note of a copy that is still as the person saw it. */
+export const changeCopy = (
   { store }: Services,
   person: number,
   id: number,
   version: number,
-  change: { status?: CopyStatus; note?: string },
-): Promise<{ entry: number; sentence: string }> {
+  change: CopyChange,
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, (s) => planCopyChange(s, id, version, change));
+
+async function planCopyChange(store: Store, id: number, version: number, change: CopyChange) {
   const copy = await store.read('copy', id);
   if (!copy) throw notFound(`Copy ${id}`);
   const next: Copy = {
@@ -162,13 +189,5 @@ export async function changeCopy(
     next.status !== copy.value.status
       ? `Copy ${groupedBarcode(next.barcode)} is now ${next.status}, was ${copy.value.status}`
       : `Changed copy ${groupedBarcode(next.barcode)}`;
-  return {
-    sentence,
-    entry: await commit(store, {
-      act: 'change-copy',
-      person,
-      sentence,
-      changes: [update('copy', { ...copy, version }, next)],
-    }),
-  };
+  return { act: 'change-copy', sentence, changes: [update('copy', { ...copy, version }, next)] };
 }

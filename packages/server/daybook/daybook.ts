@@ -1,8 +1,5 @@
 import type { DaybookDetail, DaybookEntry, Person, Review, ReviewSide } from '@osier/contract';
 import { may, permissionToUndo } from '@osier/contract';
-import { briefOf } from '@osier/core/access';
-import { groupedBarcode } from '@osier/core/barcodes';
-import { callNumberText } from '@osier/core/callnumbers';
 import {
   counted,
   countChanges,
@@ -12,16 +9,19 @@ import {
   type Conflict,
 } from '@osier/core/changes';
 import type { Incoming, IncomingFields } from '@osier/core/deliveries';
-import { headingText, type Heading } from '@osier/core/headings';
-import type { Copy, Holding, Withdrawn } from '@osier/core/holdings';
+import type { Heading } from '@osier/core/headings';
+import type { Copy } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
-import type { Piled } from '@osier/core/piles';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
 import type { Services } from '../services';
 import { entryIndex, takeable } from '../store/entry-index';
 import { entryParts } from '../store/entry-parts';
-import { undoEntry, undoPlan } from '../store/undo';
+import { commitPlan } from '../store/commit';
+import type { Store } from '../store/store';
+import { undoPlan } from '../store/undo';
+import { labelOf } from './labels';
+import { tellConflicts } from './tell-conflicts';
 
 interface Row {
   id: number;
@@ -71,7 +71,7 @@ export async function historyOf({ store }: Services, kind: string, id: number): 
   ).map(entryOf);
 }
 
-async function entryRow({ store }: Services, id: number): Promise<Row> {
+async function entryRow({ store }: { readonly store: Store }, id: number): Promise<Row> {
   const row = await store.row<Row>(`${SELECT} WHERE d.id = :id`, { id });
   if (!row) throw notFound(`Entry ${id}`);
   return row;
@@ -84,31 +84,6 @@ function told(changes: ChangeSet): ChangeSet {
     const [before, after] = [c.before as Incoming, c.after as Incoming];
     return !sameValue({ ...before, edits: 0 }, { ...after, edits: 0 });
   });
-}
-
-/** An object of a change as a person calls it. */
-function labelOf(kind: string, id: number, value: unknown): string {
-  if (value === null) return `${kind} ${id}`;
-  switch (kind) {
-    case 'record':
-      return briefOf(value as MarcRecord).title;
-    case 'fields':
-      return briefOf((value as IncomingFields).marc).title;
-    case 'incoming':
-      return `record ${(value as Incoming).seq} of its delivery`;
-    case 'heading':
-      return headingText(value as Heading);
-    case 'copy':
-      return groupedBarcode((value as Copy).barcode);
-    case 'withdrawn':
-      return groupedBarcode((value as Withdrawn).copy.barcode);
-    case 'holding':
-      return callNumberText(value as Holding);
-    case 'piled':
-      return `${(value as Piled).kind} ${(value as Piled).object} on pile ${(value as Piled).pile}`;
-    default:
-      return (value as { name?: string }).name ?? `${kind} ${id}`;
-  }
 }
 
 export async function entryDetail(services: Services, id: number): Promise<DaybookDetail> {
@@ -131,25 +106,6 @@ export async function entryDetail(services: Services, id: number): Promise<Daybo
     })),
     more: Math.max(0, changes.length - SHOWN) + Math.max(0, row.objects - read),
   };
-}
-
-export async function tellConflicts({ store }: Services, conflicts: readonly Conflict[], entry: number) {
-  return Promise.all(
-    conflicts.slice(0, 50).map(async (c) => {
-      const later = await store.row<Row>(
-        `${SELECT} JOIN daybook_objects o ON o.entry = d.id WHERE o.kind = :kind AND o.object = :id AND d.id > :entry ORDER BY d.id DESC LIMIT 1`,
-        { kind: c.kind, id: c.id, entry },
-      );
-      const depends = (c.found as { dependsOn?: string } | null)?.dependsOn;
-      const what = `${c.kind} ${c.id} (${labelOf(c.kind, c.id, depends ? null : (c.found ?? c.expected))})`;
-      const message = depends
-        ? `${what}: ${depends === 'piled' ? 'something' : `a ${depends}`} has been added to it since.`
-        : c.found === null
-          ? `${what} is no longer there.`
-          : `${what} has been changed since${later ? `: ${later.sentence}` : ''}.`;
-      return { kind: c.kind, id: c.id, message, entry: later?.id ?? null };
-    }),
-  );
 }
 
 const sideOf = (kind: string, id: number, value: unknown): ReviewSide | null => {
@@ -247,7 +203,7 @@ async function largeUndo({ store: { aside: store } }: Services, id: number, from
 }
 
 /** The act at the bottom of a chain of undoings: doing a withdrawal again asks for what withdrawing asks for. */
-async function firstAct(services: Services, row: Row): Promise<string> {
+async function firstAct(services: { readonly store: Store }, row: Row): Promise<string> {
   return row.undoes === null ? row.act : firstAct(services, await entryRow(services, row.undoes));
 }
 
@@ -260,6 +216,29 @@ export async function undo(
   person: Person,
   id: number,
 ): Promise<{ entry: number; sentence: string } | { job: number; sentence: string }> {
+  const row = await undoable(services, person, id);
+  const sentence = row.undoes
+    ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}`
+    : `Took back: ${row.sentence}`;
+  if (row.objects > AT_ONCE) {
+    const { aside } = services.store;
+    const { objects, conflicts } = await takeable(aside, await entryIndex(aside, id));
+    if (conflicts.length) throw await inTheWay(services, conflicts, id);
+    const { jobs } = services;
+    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, objects.length);
+    return { job: job.id, sentence };
+  }
+  const { entry } = await commitPlan(services.store, person.id, async (store) => {
+    await undoable({ store }, person, id);
+    const { changes, conflicts } = await undoPlan(store, id);
+    if (conflicts.length) throw await inTheWay({ store }, conflicts, id);
+    return { act: 'undo', sentence, changes, undoes: id };
+  });
+  return { entry, sentence };
+}
+
+/** An entry that this person may take back now. */
+async function undoable(services: { readonly store: Store }, person: Person, id: number): Promise<Row> {
   const row = await entryRow(services, id);
   const permission = permissionToUndo(await firstAct(services, row));
   if (!may(person.role, permission))
@@ -275,23 +254,10 @@ export async function undo(
     { id },
   );
   if (busy) throw wrong('entry', 'This is still being done. Cancel it first, or wait until it is done.');
-  const sentence = row.undoes
-    ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}`
-    : `Took back: ${row.sentence}`;
-  if (row.objects > AT_ONCE) {
-    const { aside } = services.store;
-    const { objects, conflicts } = await takeable(aside, await entryIndex(aside, id));
-    if (conflicts.length) throw await inTheWay(services, conflicts, id);
-    const { jobs } = services;
-    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, objects.length);
-    return { job: job.id, sentence };
-  }
-  const done = await undoEntry(services.store, id, person.id, sentence);
-  if ('conflicts' in done) throw await inTheWay(services, done.conflicts, id);
-  return { entry: done.entry, sentence };
+  return row;
 }
 
-const inTheWay = async (services: Services, conflicts: readonly Conflict[], entry: number) =>
+const inTheWay = async (services: { readonly store: Store }, conflicts: readonly Conflict[], entry: number) =>
   new ProblemError(
     409,
     'This cannot be taken back, because something has changed since. Nothing was changed.',

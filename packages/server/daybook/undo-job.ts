@@ -1,9 +1,11 @@
-import type { JobWork } from '../jobs/jobs';
+import { JobStopped, type JobWork } from '../jobs/jobs';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
-import { ConflictError } from '../store/conflict';
+import { tryPlan } from '../store/commit';
+import type { Transaction } from '../store/database';
 import { entryIndex, fitted, takeable } from '../store/entry-index';
-import { tellConflicts } from './daybook';
+import type { Store } from '../store/store';
+import { withoutRepeats } from '../store/undo';
+import { tellConflicts } from './tell-conflicts';
 
 const CHUNK = 400;
 
@@ -20,41 +22,34 @@ export const undoLarge =
     let { done = 0, entry } = run.cursor as { done?: number; entry?: number };
     const index = await entryIndex(store, undoes);
     const { objects, conflicts } = await takeable(store, index, done > 0);
-    if (conflicts.length) throw new Error(await stopped(services, conflicts, undoes));
+    if (conflicts.length) throw new JobStopped(await stopped(services, conflicts, undoes));
     for (let at = 0; at < objects.length; at += CHUNK) {
       if (run.cancelled()) return null;
-      const part = await fitted(store, await index.inverse(objects.slice(at, at + CHUNK)));
-      const next = done + part.length;
-      try {
-        await commit(store, {
+      const piece = objects.slice(at, at + CHUNK);
+      const made = await tryPlan(store, run.person, async (s) => {
+        const now = await takeable(s, index, done > 0, piece);
+        if (now.conflicts.length) throw new JobStopped(await stopped({ store: s }, now.conflicts, undoes));
+        const next = done + piece.length;
+        return {
           act: 'undo',
-          person: run.person,
           sentence,
-          changes: part,
+          changes: await withoutRepeats(s, await fitted(s, await index.inverse(now.objects))),
           entry,
           undoes,
-          also: async (tx, e) => {
-            entry = e;
-            await run.keep({ done: next, entry: e }, next, tx, e);
-          },
-        });
-      } catch (error) {
-        if (!(error instanceof ConflictError)) throw error;
-        const found = error.conflicts.map(({ kind, id, current }) => ({
-          kind,
-          id,
-          expected: null,
-          found: current?.value ?? null,
-        }));
-        throw new Error(await stopped(services, found, undoes), { cause: error });
-      }
-      done = next;
+          mayBeNothing: true,
+          next,
+          also: (tx: Transaction, e: number | null) =>
+            run.keep({ done: next, entry: e ?? undefined }, next, tx, e ?? undefined),
+        };
+      });
+      entry = made.entry ?? undefined;
+      done = made.next;
     }
     return `${sentence}.`;
   };
 
 async function stopped(
-  services: Services,
+  services: { readonly store: Store },
   conflicts: Parameters<typeof tellConflicts>[1],
   undoes: number,
 ): Promise<string> {

@@ -1,4 +1,4 @@
-import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
+import { nextSerial, rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
 import type { Versioned } from '@osier/core/changes';
 import {
   rulesWith,
@@ -6,10 +6,11 @@ import {
   type DeliverySettings,
   type IncomingRecord,
 } from '@osier/core/deliveries';
-import { headingsOf } from '@osier/core/headings';
+import { headingIdentity, headingsOf } from '@osier/core/headings';
 import type { Holding } from '@osier/core/holdings';
+import type { MarcRecord } from '@osier/core/marc';
 import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
-import type { Services } from '../services';
+import { rollUse } from '../store/roll-numbers';
 import type { Store } from '../store/store';
 import { takenBarcodes } from './copies';
 import { candidatesFor, keyKinds, keysOf } from './find-candidates';
@@ -19,7 +20,7 @@ type Rows = readonly IncomingRecord[];
 
 /** What the plan of accepting needs to know of the catalogue, looked up for a whole chunk at once. */
 export async function acceptContext(
-  { store }: Services,
+  { store }: { readonly store: Store },
   rows: Rows,
   settings: DeliverySettings,
   nextBarcode: AcceptContext['nextBarcode'],
@@ -31,10 +32,13 @@ export async function acceptContext(
     ),
   ];
   const delivery = rows[0]?.value.delivery ?? 0;
-  const [held, holdings, headings, replaced, since, taken] = [
-    await store.readMany('record', targets),
+  const held = await store.readMany('record', targets);
+  // What a record is merged into brings its own headings along.
+  const marcs = [...rows.map((r) => r.fields.value.marc), ...held.map((h) => h.value)];
+  const [holdings, numbers, headings, replaced, since, taken] = [
     await holdingsOf(store, targets),
-    await knownHeadings(store, rows),
+    await copyNumbers(store, targets),
+    await knownHeadings(store, marcs),
     await replacedBy(store, delivery, targets),
     await heldSince(
       store,
@@ -51,7 +55,8 @@ export async function acceptContext(
     today: new Date().toISOString().slice(0, 10),
     held: new Map(held.map((h) => [h.id, h])),
     holdings,
-    knowsHeading: (kind, key) => headings.has(`${kind} ${key}`),
+    copyNumbers: (record) => numbers.get(record) ?? [],
+    knowsHeading: (use) => headings.has(headingIdentity(use)),
     replacedBefore: (target) => replaced.has(target),
     heldSince: (row) => since.get(row.id) ?? null,
     barcodeTaken: (barcode) => taken.get(barcode) ?? null,
@@ -61,21 +66,27 @@ export async function acceptContext(
 }
 
 async function holdingsOf(store: Store, records: readonly number[]): Promise<AcceptContext['holdings']> {
-  const found = new Map<number, (Versioned<Holding> & { copies: number })[]>();
+  const found = new Map<number, Versioned<Holding>[]>();
   if (records.length === 0) return found;
   const held = await store.select('holding', 'record IN (:records) ORDER BY id', { records });
-  const counts = await store.rows<{ holding: number; n: number }>(
-    'SELECT holding, COUNT(*) AS n FROM copies WHERE holding IN (:ids) GROUP BY 1',
-    { ids: held.map((h) => h.id) },
-  );
-  const by = new Map(counts.map((c) => [c.holding, c.n]));
-  for (const h of held)
-    found.set(h.value.record, [...(found.get(h.value.record) ?? []), { ...h, copies: by.get(h.id) ?? 0 }]);
+  for (const h of held) found.set(h.value.record, [...(found.get(h.value.record) ?? []), h]);
   return found;
 }
 
-async function knownHeadings(store: Store, rows: Rows): Promise<ReadonlySet<string>> {
-  const keys = [...new Set(rows.flatMap((r) => headingsOf(r.fields.value.marc).map((u) => u.key)))];
+/** The numbers that copies of these records have. */
+async function copyNumbers(store: Store, records: readonly number[]): Promise<Map<number, number[]>> {
+  const found = new Map<number, number[]>();
+  if (records.length === 0) return found;
+  const rows = await store.rows<{ record: number; number: number }>(
+    'SELECT record, number FROM copies WHERE record IN (:records) AND number > 0',
+    { records },
+  );
+  for (const { record, number } of rows) found.set(record, [...(found.get(record) ?? []), number]);
+  return found;
+}
+
+async function knownHeadings(store: Store, marcs: readonly MarcRecord[]): Promise<ReadonlySet<string>> {
+  const keys = [...new Set(marcs.flatMap((marc) => headingsOf(marc).map((u) => u.key)))];
   const known = keys.length
     ? await store.rows<{ kind: string; key: string }>(
         'SELECT kind, key FROM heading_keys WHERE key IN (SELECT value FROM json_each(:keys))',
@@ -133,6 +144,7 @@ async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): 
 
 /** The label roll of a delivery, with the highest of its numbers that waiting records bring. */
 export interface RollInUse {
+  readonly id: number;
   readonly roll: LabelRoll;
   readonly brought: number | null;
 }
@@ -141,29 +153,27 @@ export interface RollInUse {
 export async function rollInUse(store: Store, id: number | null): Promise<RollInUse | null> {
   const roll = id === null ? null : ((await store.read('roll', id))?.value ?? null);
   if (!roll) return null;
-  const row = await store.row<{ last: string | null }>(
-    `SELECT MAX(json_extract(c.value, '$.barcode')) AS last FROM incoming i, json_each(i.value, '$.copies') c
+  const rows = await store.rows<{ barcode: string }>(
+    `SELECT json_extract(c.value, '$.barcode') AS barcode FROM incoming i, json_each(i.value, '$.copies') c
      WHERE i.state = 'waiting' AND i.copies > 0 AND json_extract(c.value, '$.barcode') BETWEEN :from AND :to
        AND length(json_extract(c.value, '$.barcode')) = :length`,
     { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length },
   );
-  return { roll, brought: row?.last ? serialIn(roll, row.last) : null };
+  const serials = rows.flatMap((r) => serialIn(roll, r.barcode) ?? []);
+  return { id: id!, roll, brought: serials.reduce<number | null>((most, n) => Math.max(most ?? n, n), null) };
 }
 
 /** Gives the numbers of a roll behind the last one that is or was on a copy or is brought, one after another. */
 export async function numbersOf(store: Store, used: RollInUse | null): Promise<() => string | null> {
   if (!used) return () => null;
-  const { roll, brought } = used;
-  let serial = Math.max((await lastUsed(store, roll)) ?? 0, brought ?? 0, roll.from - 1) + 1;
-  return () => (serial > roll.to ? null : rollNumber(roll, serial++));
-}
-
-/** The highest serial of a roll that is on a copy, or was on one that is withdrawn; null for none. */
-export async function lastUsed(store: Store, roll: LabelRoll): Promise<number | null> {
-  const row = await store.row<{ last: string | null }>(
-    `SELECT MAX(barcode) AS last FROM (SELECT MAX(barcode) AS barcode FROM copies WHERE barcode BETWEEN :from AND :to AND length(barcode) = :length
-       UNION ALL SELECT MAX(barcode) FROM withdrawn WHERE barcode BETWEEN :from AND :to AND length(barcode) = :length)`,
-    { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length },
-  );
-  return row?.last ? serialIn(roll, row.last) : null;
+  const { id, roll, brought } = used;
+  const { last } = await rollUse(store, id);
+  const behind = last === null || brought === null ? (last ?? brought) : Math.max(last, brought);
+  let serial = nextSerial(roll, behind);
+  return () => {
+    if (serial === null) return null;
+    const number = rollNumber(roll, serial);
+    serial = nextSerial(roll, serial);
+    return number;
+  };
 }

@@ -55,7 +55,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
     delivery: id,
     leaveOut: new Set(run.work.leaveOut as number[]),
     sentence: (t) => sentenceOf(delivery.name, totalsFrom(t)),
-    plan: async (rows) => {
+    plan: async (rows, store) => {
       const chunk = await withTheirFields(store, rows);
       // Numbers are reserved for the most a chunk can need; a gap harms nobody.
       const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
@@ -66,7 +66,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
         if (most[kind]) from[kind] = await store.nextIds(kind, most[kind]);
       const plan = acceptPlan(
         chunk,
-        await acceptContext(services, chunk, settings, await numbersOf(store, roll), (kind) => from[kind]++),
+        await acceptContext({ store }, chunk, settings, await numbersOf(store, roll), (kind) => from[kind]++),
       );
       return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
     },

@@ -1,6 +1,6 @@
 import type { Change, Versioned } from '@osier/core/changes';
 import type { Incoming } from '@osier/core/deliveries';
-import { keyOfHeading, type Heading } from '@osier/core/headings';
+import { headingIdentity, identityOf, type Heading } from '@osier/core/headings';
 import type { Copy, Holding } from '@osier/core/holdings';
 import type { Services } from '../services';
 import { contentNumber, entryParts, joined, partsAtHand, type PartOf } from '../store/entry-parts';
@@ -15,13 +15,11 @@ export interface Acceptance {
   readonly of: ReadonlyMap<number, readonly string[]>;
   /** The incoming records that a change belongs to. */
   readonly owners: ReadonlyMap<string, readonly number[]>;
-  /** New headings by kind and key: they go when no record has them any more. */
+  /** New headings by what they are known by (`headingIdentity`): they go when no record has them any more. */
   readonly headings: ReadonlyMap<string, Change>;
   /** The changes themselves. */
   changes(keys: readonly string[]): Promise<Map<string, Change>>;
 }
-
-export const headingUse = (kind: string, key: string): string => `${kind} ${key}`;
 
 /** The copies that were made with a record; those of a skipped one were never made. */
 export const madeCopies = ({ value }: Versioned<Incoming>) =>
@@ -122,7 +120,7 @@ async function grouped(store: Store, delivery: number, standing: ReadonlyMap<str
         inHolding.set(about.holding, (inHolding.get(about.holding) ?? new Set()).add(owner));
     } else if (about.kind === 'heading') {
       const heading = (about.change.after ?? about.change.before) as Heading;
-      headings.set(headingUse(heading.kind, keyOfHeading(heading)), about.change);
+      headings.set(headingIdentity(identityOf(heading)), about.change);
     }
   }
   for (const [key, { about }] of standing)

@@ -13,7 +13,8 @@ import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
-import { commit } from '../store/commit';
+import { tryPlan } from '../store/commit';
+import type { Store } from '../store/store';
 import { sheetContext } from '../suppliers/sheets';
 import { keysOf } from './find-candidates';
 import { inChunks } from './in-chunks';
@@ -27,16 +28,22 @@ import { copyWork, settingsFor } from './settings';
  * read anew, which is possible as long as nothing of it was accepted.
  */
 export async function changeSettings(
-  services: Services,
+  { store, jobs }: Services,
   person: number,
   id: number,
-  { version, sheet, settings: body }: SettingsBody,
+  body: SettingsBody,
 ): Promise<JobState> {
-  const { store, jobs } = services;
+  const { anew, name } = await tryPlan(store, person, (s) => planSettings(s, id, body));
+  return anew
+    ? jobs.begin('read-delivery', `Reading ${name} anew`, person, { delivery: id })
+    : jobs.begin('match-delivery', `Matching ${name} anew`, person, { delivery: id });
+}
+
+async function planSettings(store: Store, id: number, { version, sheet, settings: body }: SettingsBody) {
   const held = await store.read('delivery', id);
   if (!held) throw notFound(`Delivery ${id}`);
   const settings = body as unknown as DeliverySettings;
-  const problems = settingsProblems(settings, await sheetContext(services));
+  const problems = settingsProblems(settings, await sheetContext({ store }));
   if (problems.length) throw wrongFields(problems);
   const now = settingsFor(held.value);
   const anew = (['format', 'charset', 'recipe'] as const).some((k) => now[k] !== settings[k]);
@@ -60,15 +67,9 @@ export async function changeSettings(
         : from && { id: from.id, name: from.value.name, why: 'it was chosen by hand' },
     settings,
   };
-  await commit(store, {
-    act: 'settings',
-    person,
-    sentence: `Changed the settings of the delivery ${quoted(held.value.name)}`,
-    changes: [update('delivery', { ...held, version }, next)],
-  });
-  return anew
-    ? jobs.begin('read-delivery', `Reading ${held.value.name} anew`, person, { delivery: id })
-    : jobs.begin('match-delivery', `Matching ${held.value.name} anew`, person, { delivery: id });
+  const { name } = held.value;
+  const sentence = `Changed the settings of the delivery ${quoted(name)}`;
+  return { act: 'settings', sentence, changes: [update('delivery', { ...held, version }, next)], anew, name };
 }
 
 /** Job: matches the waiting records anew. What a person decided stays; copies are read anew. */
@@ -76,7 +77,7 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
   const { store } = services;
   const settings = settingsFor(delivery);
   const work = await copyWork(store, settings);
-  const match = matcherFor(store, settings, work);
+  const match = matcherFor(settings, work);
   const toMatch = ({ value: { seq }, fields }: IncomingRecord): ToMatch => {
     const { marc } = fields.value;
     const description = describe(marc);
@@ -87,7 +88,7 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
   // A killed server had already matched those before; the matcher must know them.
   for await (const rows of waitingRecords(store, id)) {
     const before = rows.filter((r) => r.value.seq <= upTo);
-    if (before.length) await match(before.map(toMatch));
+    if (before.length) await match(before.map(toMatch), store);
     if (before.length < rows.length) break;
   }
   const totals = await inChunks(services, run, {
@@ -96,8 +97,8 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
     leaveOut: new Set(),
     sentence: (t) =>
       `Matched ${quoted(delivery.name)} anew: ${counted(t.changed ?? 0, 'record')} with another outcome`,
-    async plan(chunk) {
-      const matched = await match((await withTheirFields(store, chunk)).map(toMatch));
+    async plan(chunk, store) {
+      const matched = await match((await withTheirFields(store, chunk)).map(toMatch), store);
       const changes = chunk.map((c, i) => {
         const { value } = c;
         const { outcome, target, copies } = matched[i]!;

@@ -51,7 +51,7 @@ export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => 
     leaveOut: new Set(run.work.leaveOut as number[]),
     sentence: (t) =>
       `Ran “${treatment.name}” over ${quoted(delivery.name)}: ${counted(t.changed ?? 0, 'record')} changed`,
-    plan: async (chunk) => {
+    plan: async (chunk, store) => {
       const rows = await cleaned(store, await withTheirFields(store, chunk), treatment, work);
       return { changes: rows.flatMap((r) => r.changes), totals: { changed: rows.length } };
     },

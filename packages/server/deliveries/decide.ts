@@ -6,7 +6,8 @@ import { quoted } from '../daybook/sentences';
 import { wrong } from '../http/problem';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
+import type { Store } from '../store/store';
 import { inChunks } from './in-chunks';
 import { facetCondition, TABLES } from './incoming';
 
@@ -19,14 +20,23 @@ function decided(row: Versioned<Incoming>, decision: Outcome, target?: number | 
 }
 
 /** Decides what is done with some records; a record that is to be replaced must be there. */
-export async function decide(
+export const decide = (
   { store }: Services,
   person: number,
   id: number,
   ids: readonly number[],
   decision: Outcome,
   target?: number | null,
-): Promise<{ entry: number; sentence: string }> {
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, (s) => planDecision(s, id, ids, decision, target));
+
+async function planDecision(
+  store: Store,
+  id: number,
+  ids: readonly number[],
+  decision: Outcome,
+  target?: number | null,
+) {
   const rows = (await store.readMany('incoming', ids)).filter(
     (r) => r.value.delivery === id && r.value.state === 'waiting',
   );
@@ -41,15 +51,7 @@ export async function decide(
       `${counted(without, 'record')} has nothing in the catalogue that it matches. Pair it with a record first.`,
     );
   const sentence = `Chose “${OUTCOME_NAMES[decision]}” for ${counted(rows.length, 'incoming record')}`;
-  return {
-    sentence,
-    entry: await commit(store, {
-      act: 'decide',
-      person,
-      sentence,
-      changes: changes.filter((c) => c !== null),
-    }),
-  };
+  return { act: 'decide', sentence, changes: changes.filter((c) => c !== null) };
 }
 
 /** Starts deciding for all that wait under a facet. */
@@ -72,7 +74,6 @@ export async function decideFacet(
 
 /** Job: decides for every waiting record that stood under the facet when its turn came. */
 export const decideDelivery = deliveryJob(async (services, run, id, delivery) => {
-  const { store } = services;
   const decision = run.work.decision as Outcome;
   const { condition, rule } = facetCondition(run.work.facet as string);
   const said = (n: number) =>
@@ -82,7 +83,7 @@ export const decideDelivery = deliveryJob(async (services, run, id, delivery) =>
     delivery: id,
     leaveOut: new Set(),
     sentence: (t) => said(t.chosen ?? 0),
-    async plan(chunk) {
+    async plan(chunk, store) {
       const under = await store.rows<{ id: number; sure: 0 | 1 | null }>(
         `SELECT i.id, json_extract(r.matches, '$[0].sure') AS sure FROM ${TABLES} WHERE i.id IN (:ids) AND ${condition}`,
         { ids: chunk.map((c) => c.id), rule },

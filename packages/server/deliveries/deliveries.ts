@@ -32,6 +32,7 @@ export async function takeIn(
       throw new ProblemError(415, `${quoted(name)} was not taken in. ${recognised.problem}`);
     await rename(temporary, deliveryPath(settings.data, sha256));
     const id = await store.nextIds('delivery', 1);
+    // Nothing that it decides can become false: a delivery keeps the settings it came with.
     const sheets = await store.select('sheet', '1 ORDER BY name, id');
     const fits = sheetFor(
       name,

@@ -24,7 +24,8 @@ import {
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
+import type { Store } from '../store/store';
 import { asChanged, checkedCopies, copiesAfter } from './copies';
 import { readIncoming } from './incoming-records';
 import { copyWork, settingsFor, type CopyWork } from './settings';
@@ -205,13 +206,21 @@ function becomes(decision: Outcome, held: MarcRecord, incoming: MarcRecord, hous
 }
 
 /** Saves a waiting record as a person corrected it: its fields, its copies, or a note. */
-export async function changeIncoming(
+export const changeIncoming = (
   { store }: Services,
   person: number,
   id: number,
   incoming: number,
+  body: IncomingBody,
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, (s) => planCorrection(s, id, incoming, body));
+
+async function planCorrection(
+  store: Store,
+  id: number,
+  incoming: number,
   { version, marc, copies, note }: IncomingBody,
-): Promise<{ entry: number; sentence: string }> {
+) {
   const held = await readIncoming(store, id, incoming);
   if (!held) throw notFound(`Record ${incoming} of this delivery`);
   if (held.value.state !== 'waiting') throw wrong('incoming', 'This record is no longer waiting.');
@@ -233,12 +242,12 @@ export async function changeIncoming(
     : copies
       ? `Changed the copies of the incoming record ${title}`
       : `Wrote a note on the incoming record ${title}`;
-  return { sentence, entry: await commit(store, { act: 'correct', person, sentence, changes }) };
+  return { act: 'correct', sentence, changes };
 }
 
 /** Copies given by hand, or read anew from changed fields; each with what is wrong with it. */
 async function copiesOf(
-  store: Services['store'],
+  store: Store,
   work: CopyWork,
   { value, fields }: IncomingRecord,
   marc: MarcRecord | undefined,

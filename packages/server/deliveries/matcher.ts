@@ -32,11 +32,11 @@ export interface Matched {
  * Matches the records of one delivery, batch by batch in the order of the file, with the catalogue and with those before
  * them. Each record meets only those that share a key with it.
  */
-export function matcherFor(store: Store, settings: DeliverySettings, work: CopyWork) {
+export function matcherFor(settings: DeliverySettings, work: CopyWork) {
   const kinds = keyKinds(settings.rule);
   const before = new RecordsBefore();
   const barcodes = new Map<string, number>();
-  return async (rows: readonly ToMatch[]): Promise<Matched[]> => {
+  return async (rows: readonly ToMatch[], store: Store): Promise<Matched[]> => {
     const wanted = rows.map((r) => r.keys.filter(([kind]) => kinds.has(kind)));
     const held = await candidatesFor(store, wanted.flat());
     const copies = await checkedCopies(store, work, rows, barcodes);

@@ -54,7 +54,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
     copies: copies.rules,
   };
   const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });
-  const match = matcherFor(store, how, copies);
+  const match = matcherFor(how, copies);
   let records = 0;
   let problem: string | null = null;
   try {
@@ -116,7 +116,10 @@ async function storeBatch(
   house: HouseRules,
 ): Promise<void> {
   const readable = rows.filter((r): r is Readable => r.record !== null);
-  const matched = await match(readable.map(({ seq, record }) => ({ seq, ...record })));
+  const matched = await match(
+    readable.map(({ seq, record }) => ({ seq, ...record })),
+    store,
+  );
   const first = readable.length ? await store.nextIds('incoming', readable.length) : 0;
   const incoming: unknown[][] = [];
   const fields: unknown[][] = [];

@@ -3,17 +3,19 @@ import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, invert, type Change, type ChangeSet, type Versioned } from '@osier/core/changes';
 import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
-import { headingsOf } from '@osier/core/headings';
+import { headingIdentity, headingsOf } from '@osier/core/headings';
+import { dueOf } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
-import { tellConflicts } from '../daybook/daybook';
+import { tellConflicts } from '../daybook/tell-conflicts';
 import { quoted } from '../daybook/sentences';
+import type { LoanAnswers } from '../loans/ports';
 import { reviewPage } from '../http/review-page';
 import type { JobRun } from '../jobs/jobs';
 import { patiently, type Services } from '../services';
 import { keyOf } from '../store/entry-parts';
 import type { Store } from '../store/store';
 import { planOf } from '../store/undo';
-import { acceptance, acceptedRows, headingUse, madeCopies, type Acceptance } from './acceptance';
+import { acceptance, acceptedRows, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
 import { inChunks } from './in-chunks';
 import { withTheirFields } from './incoming-records';
@@ -31,9 +33,10 @@ interface Plan {
 
 /** Plans taking back these records out of all that were accepted; `rows` as they are now. */
 async function plan(
-  services: Services,
+  services: { readonly store: Store },
   { of, owners, headings, changes }: Acceptance,
   rows: readonly Versioned<Incoming>[],
+  loans: LoanAnswers,
 ): Promise<Plan> {
   const mine = await changes(rows.flatMap((r) => of.get(r.id) ?? []));
   const sharing = [...new Set([...mine.keys()].flatMap((key) => owners.get(key)!))];
@@ -49,7 +52,7 @@ async function plan(
   const why = new Map<number, Set<string>>();
   const tell = (id: number, said: string) => why.set(id, (why.get(id) ?? new Set()).add(said));
   let going = new Set(rows.map((r) => r.id));
-  for (const said of await onLoan(services, rows)) tell(said.id, said.why);
+  for (const said of onLoan(loans, rows)) tell(said.id, said.why);
   for (;;) {
     going = new Set([...going].filter((id) => !why.has(id)));
     // A record that several of the file were merged into goes back with all of them, or not at all.
@@ -70,7 +73,7 @@ async function plan(
     const made = new Set(
       used
         .flatMap((c) => headingsOf(c.after as MarcRecord))
-        .flatMap((u) => headings.get(headingUse(u.kind, u.key)) ?? []),
+        .flatMap((u) => headings.get(headingIdentity(u)) ?? []),
     );
     const planned = await planOf(services.store, invert([...made, ...taken]));
     const conflicts = planned.conflicts.filter((c) => c.kind !== 'heading');
@@ -91,27 +94,26 @@ async function plan(
   }
 }
 
-/** Copies that are lent: the books are not in the house, so that their records stay. */
-async function onLoan({ loans }: Services, rows: readonly Versioned<Incoming>[]) {
-  const of = rows.flatMap((r) => madeCopies(r).map((c) => ({ id: r.id, barcode: c.barcode })));
-  if (of.length === 0) return [];
-  const due = await loans.dueDates(of.map((x) => x.barcode));
-  if (due === null)
-    return of.map(({ id }) => ({
-      id,
-      why: 'The loans desk does not answer, so it is not known whether its copies are lent.',
-    }));
-  return of
-    .filter(({ barcode }) => due.get(barcode))
-    .map(({ id, barcode }) => ({
-      id,
-      why: `Copy ${groupedBarcode(barcode)} is on loan until ${due.get(barcode)}.`,
-    }));
+/** The barcodes of the copies that were made with these records. */
+const barcodesOf = (rows: readonly Versioned<Incoming>[]) =>
+  rows.flatMap((r) => madeCopies(r).map((c) => ({ id: r.id, barcode: c.barcode })));
+
+/** Copies that are lent, or of which it is not known: the books are not in the house, so that their records stay. */
+function onLoan(said: LoanAnswers, rows: readonly Versioned<Incoming>[]): { id: number; why: string }[] {
+  return barcodesOf(rows).flatMap(({ id, barcode }) => {
+    const due = dueOf(said.of(barcode));
+    if (due === '') return [];
+    const why =
+      due === null
+        ? 'The loans desk does not answer, so it is not known whether its copies are lent.'
+        : `Copy ${groupedBarcode(barcode)} is on loan until ${due}.`;
+    return [{ id, why }];
+  });
 }
 
 /** Records that share one of the catalogue go together, although one of them stands in another piece. */
 async function withSharing(
-  { store }: Services,
+  store: Store,
   { of, owners }: Acceptance,
   piece: readonly Versioned<Incoming>[],
 ): Promise<Versioned<Incoming>[]> {
@@ -143,12 +145,13 @@ export async function reviewTakeBack(
   const gone = { record: 0, copy: 0 };
   let [back, left, restored] = [0, 0, 0];
   for await (const piece of acceptedRows(store, delivery)) {
-    const rows = (await withSharing(services, what, piece)).filter(
+    const rows = (await withSharing(store, what, piece)).filter(
       (r) => !seen.has(r.id) && (chosen.size === 0 || chosen.has(r.id)),
     );
     if (rows.length === 0) continue;
     for (const r of rows) seen.add(r.id);
-    const planned = await plan(services, what, rows);
+    const said = await services.loans.ask(barcodesOf(rows).map((c) => c.barcode));
+    const planned = await plan(services, what, rows, said);
     for (const c of planned.made) made.add(c);
     for (const { kind, id, after } of planned.changes) {
       if (kind === 'record') touched.add(id);
@@ -224,17 +227,21 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
   const what = await acceptance(services, id);
   const said = (n: number) => `Took back ${counted(n, 'record')} of ${quoted(delivery.name)}`;
   const leaveOut = new Set(run.work.leaveOut as number[]);
-  const totals = await inChunks(services, run, {
+  const totals = await inChunks<LoanAnswers>(services, run, {
     act: 'take-back',
     delivery: id,
     which: "state <> 'waiting'",
     leaveOut,
     sentence: (t) => said(t.back ?? 0),
-    async plan(chunk) {
+    ask: async (chunk) => {
+      const all = await withSharing(services.store, what, chunk);
+      return services.loans.ask(barcodesOf(all).map((c) => c.barcode));
+    },
+    async plan(chunk, store, said) {
       const here = new Set(chunk.map((c) => c.id));
       const isChosen = (r: number) => !leaveOut.has(r) && (chosen.size === 0 || chosen.has(r));
-      const wanted = (await withSharing(services, what, chunk)).filter((r) => isChosen(r.id));
-      const planned = await plan(services, what, wanted);
+      const wanted = (await withSharing(store, what, chunk)).filter((r) => isChosen(r.id));
+      const planned = await plan({ store }, what, wanted, said);
       return {
         changes: planned.changes,
         totals: {

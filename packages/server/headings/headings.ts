@@ -17,12 +17,12 @@ import { foldedWords } from '@osier/core/text';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
-import { headingKeyKind } from '../store/index-records';
+import { commitPlan } from '../store/commit';
+import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 
 const SHOWN = 100;
-const USES = `(SELECT COUNT(*) FROM record_keys k WHERE k.kind = 'heading ' || h.kind AND k.key = h.key)`;
+const USES = `(SELECT COUNT(*) FROM record_keys k WHERE k.kind = ${HEADING_KEY_KIND} AND k.key = h.key)`;
 const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto, ${USES} AS records`;
 
 /** Headings in alphabetical order whose text has all these words. */
@@ -87,7 +87,7 @@ export async function lookAlikeList({ store }: Services): Promise<LookAlikeGroup
     ),
   );
   const titles = await store.rows<{ heading: number; title: string }>(
-    `SELECT h.id AS heading, r.title FROM headings h JOIN record_keys k ON k.kind = 'heading ' || h.kind AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id IN (:ids) ORDER BY r.id`,
+    `SELECT h.id AS heading, r.title FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id IN (:ids) ORDER BY r.id`,
     { ids },
   );
   return groups.map((g) => ({
@@ -108,8 +108,8 @@ export async function headingDetail({ store }: Services, id: number): Promise<He
   const row = await store.row<HeadingRow>(`SELECT ${COLUMNS} FROM headings h WHERE h.id = :id`, { id });
   if (!heading || !row) throw notFound(`Heading ${id}`);
   const usedBy = await store.rows<{ id: number; title: string; year: string }>(
-    'SELECT r.id, r.title, r.year FROM headings h JOIN record_keys k ON k.kind = :kind AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id = :id ORDER BY r.sort LIMIT 200',
-    { id, kind: headingKeyKind(heading.value.kind) },
+    `SELECT r.id, r.title, r.year FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id = :id ORDER BY r.sort LIMIT 200`,
+    { id },
   );
   const mergedFrom = await store.rows<{ id: number; text: string }>(
     'SELECT id, text FROM headings WHERE merged_into = :id ORDER BY id',
@@ -152,8 +152,8 @@ async function plan(
       `${quoted(headingText(mixed.value))} is a ${mixed.value.kind} heading, the kept form is ${kept.value.kind}.`,
     );
   const rows = await store.rows<{ record: number }>(
-    'SELECT DISTINCT k.record FROM headings h JOIN record_keys k ON k.kind = :kind AND k.key = h.key WHERE h.id IN (:lostIds)',
-    { lostIds, kind: headingKeyKind(kept.value.kind) },
+    `SELECT DISTINCT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key WHERE h.id IN (:lostIds)`,
+    { lostIds },
   );
   const records = await store.readMany(
     'record',
@@ -197,38 +197,40 @@ export async function reviewMerge(
   };
 }
 
-export async function merge(
+/** Merges headings into one. */
+export const merge = (
   { store }: Services,
   person: number,
   keptId: number,
   lostIds: readonly number[],
-): Promise<{ entry: number; sentence: string }> {
-  const { kept, lost, plan: merged } = await plan(store, keptId, lostIds);
-  const records = merged.changes.filter((c) => c.kind === 'record').length;
-  const sentence = `Merged ${counted(lost.length + 1, 'heading')} into ${quoted(headingText(kept.value))}: ${counted(records, 'record')} changed`;
-  return {
-    entry: await commit(store, { act: 'merge', person, sentence, changes: merged.changes }),
-    sentence,
-  };
-}
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const { kept, lost, plan: merged } = await plan(s, keptId, lostIds);
+    const records = merged.changes.filter((c) => c.kind === 'record').length;
+    const sentence = `Merged ${counted(lost.length + 1, 'heading')} into ${quoted(headingText(kept.value))}: ${counted(records, 'record')} changed`;
+    return { act: 'merge', sentence, changes: merged.changes };
+  });
 
 /** Remembers that two headings are two people. */
-export async function keepApart(
+export const keepApart = (
   { store }: Services,
   person: number,
   a: number,
   b: number,
-): Promise<{ entry: number; sentence: string }> {
-  const [x, y] = [await store.read('heading', a), await store.read('heading', b)];
-  if (!x || !y) throw notFound('One of these headings');
-  const sentence = `Noted that ${quoted(headingText(x.value))} and ${quoted(headingText(y.value))} are two people`;
-  return {
-    entry: await commit(store, {
-      act: 'keep-apart',
-      person,
-      sentence,
-      changes: [distinctChange(await store.nextIds('distinct', 1), a, b)],
-    }),
-    sentence,
-  };
-}
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    if (a === b) throw wrong('b', 'A heading cannot be kept apart from itself. Choose two headings.');
+    const [x, y] = [await s.read('heading', a), await s.read('heading', b)];
+    if (!x || !y) throw notFound('One of these headings');
+    const merged = [x, y].find((h) => h.value.mergedInto !== null);
+    if (merged)
+      throw wrong(
+        'b',
+        `${quoted(headingText(merged.value))} was merged into heading ${merged.value.mergedInto}.`,
+      );
+    const [low, high] = [Math.min(a, b), Math.max(a, b)];
+    const [known] = await s.select('distinct', 'a = :low AND b = :high', { low, high });
+    if (known) throw wrong('b', 'It is noted already that these are two people.');
+    const sentence = `Noted that ${quoted(headingText(x.value))} and ${quoted(headingText(y.value))} are two people`;
+    return { act: 'keep-apart', sentence, changes: [distinctChange(await s.nextIds('distinct', 1), a, b)] };
+  });

@@ -1,38 +1,54 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
-import { ConflictError } from '../store/conflict';
+import { tellStale } from '../daybook/tell-conflicts';
+import { ChangedSince, ConflictError, NothingChanged } from '../store/conflict';
+import type { Store } from '../store/store';
 import { ProblemError } from './problem';
 
 /** Turns whatever was thrown into problem details; bugs are logged and told without their insides. */
-export function errorAnswers(log: Logger) {
+export function errorAnswers(log: Logger, store: Store) {
   // Express tells error handlers by their four parameters.
-  return (error: unknown, req: Request, res: Response, _next: NextFunction): void => {
-    if (res.headersSent) return void res.end();
-    const { problem } = asProblem(error, () =>
+  return async (error: unknown, req: Request, res: Response, _next: NextFunction): Promise<void> => {
+    // What has begun to be sent cannot be taken back: it is cut off, so that nobody takes a part for the whole.
+    if (res.headersSent) return void res.destroy();
+    const { problem } = await asProblem(error, store, () =>
       log.error({ err: error, path: req.path, method: req.method }, 'request failed'),
     );
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 }
 
-function asProblem(error: unknown, report: () => void): ProblemError {
+async function conflictProblem(error: ConflictError, store: Store): Promise<ProblemError> {
+  const conflicts = await tellStale({ store }, error);
+  return new ProblemError(
+    409,
+    `Something has changed since. Nothing was saved. ${conflicts[0]?.message ?? ''}`.trim(),
+    {
+      current: error.conflicts[0]?.current ?? null,
+      conflicts,
+    },
+  );
+}
+
+/** What was allowed a moment before and is refused now is told as a change, with what refuses it. */
+function sinceProblem({ cause }: ChangedSince): ProblemError | null {
+  if (!(cause instanceof ProblemError)) return null;
+  const { status, detail, fields, conflicts } = cause.problem;
+  return status === 409
+    ? cause
+    : new ProblemError(409, `Something has changed since. ${detail}`, { fields, conflicts });
+}
+
+async function asProblem(error: unknown, store: Store, report: () => void): Promise<ProblemError> {
   if (error instanceof ProblemError) return error;
-  if (error instanceof ConflictError) {
-    const first = error.conflicts[0];
-    return new ProblemError(
-      409,
-      'Somebody has changed this since you opened it. Nothing was saved; both versions are shown.',
-      {
-        current: first?.current ?? null,
-        conflicts: error.conflicts.slice(0, 50).map((c) => ({
-          kind: c.kind,
-          id: c.id,
-          message: `${c.kind} ${c.id} has changed since.`,
-          entry: null,
-        })),
-      },
-    );
+  if (error instanceof ConflictError) return conflictProblem(error, store);
+  if (error instanceof ChangedSince) {
+    const told = sinceProblem(error);
+    if (told) return told;
+    if (error.cause instanceof ConflictError) return conflictProblem(error.cause, store);
   }
+  if (error instanceof NothingChanged)
+    return new ProblemError(422, 'Nothing would change: it is so already. Nothing was saved.');
   const known = error as { type?: string; status?: number };
   if (known.type === 'entity.too.large')
     return new ProblemError(413, 'This is more than the server takes at once.');

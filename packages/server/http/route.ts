@@ -1,7 +1,8 @@
 import { may, type Permission, type Person } from '@osier/contract';
 import type { NextFunction, Request, Response, Router } from 'express';
-import { ValidationError, type Schema } from 'yup';
-import { ProblemError, wrongFields } from './problem';
+import type { Schema } from 'yup';
+import { ProblemError } from './problem';
+import { validated } from './validated';
 
 /** What a route's work is given: who asks, and the parts of the request, the body already validated. */
 export interface Asked<Body> {
@@ -68,14 +69,4 @@ export function allow(person: Person | undefined, permission: Permission): void 
     throw new ProblemError(401, 'You are not signed in, or have been signed out. Sign in and try again.');
   if (!may(person.role, permission))
     throw new ProblemError(403, `Your role (${person.role}) may not ${permission}.`);
-}
-
-async function validated<Body>(schema: Schema<Body>, body: unknown): Promise<Body> {
-  try {
-    return await schema.validate(body ?? {}, { abortEarly: false, stripUnknown: true });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    const all = error.inner.length ? error.inner : [error];
-    throw wrongFields(all.map((e) => ({ field: e.path ?? '', message: e.message })));
-  }
 }

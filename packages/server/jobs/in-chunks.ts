@@ -1,8 +1,8 @@
 import type { ChangeSet } from '@osier/core/changes';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
-import { ConflictError } from '../store/conflict';
+import { tryPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
+import type { Store } from '../store/store';
 import type { JobRun } from './jobs';
 
 /** Running totals that a job keeps with its cursor. */
@@ -16,60 +16,71 @@ export interface ChunkPlan {
   readonly also?: (tx: Transaction) => Promise<void>;
 }
 
-/** Long work over many objects that stand in an order. */
-export interface ChunkWork<R> {
+/** Long work over many objects that stand in an order. `A` is what is asked outside before a chunk is planned. */
+export interface ChunkWork<R, A = void> {
   readonly act: string;
   /** The objects behind a place in the order, as they are now; none when it is done. */
-  next(after: number): Promise<readonly R[]>;
+  next(after: number, store: Store): Promise<readonly R[]>;
   placeOf(row: R): number;
-  plan(chunk: readonly R[]): Promise<ChunkPlan>;
+  /** Questions to the outside about a chunk, which may take long. */
+  ask?(chunk: readonly R[]): Promise<A>;
+  /** Reads only through `store`. It may be called twice for a chunk, when something was written meanwhile. */
+  plan(chunk: readonly R[], store: Store, asked: A): Promise<ChunkPlan>;
   /** How the daybook tells it so far. */
   sentence(totals: Totals): string;
 }
 
 export const CHUNK = 200;
-const TRIES = 3;
 
 /**
  * Goes through objects in chunks. Each chunk is one transaction with its changes, its part of the daybook entry and the
- * job's cursor, so that a killed server takes up behind the last chunk. A chunk in which somebody changed something
- * meanwhile is planned once more.
+ * job's cursor, so that a killed server takes up behind the last chunk. A chunk during whose planning somebody has written
+ * something is planned once more inside its transaction.
  */
-export async function inChunks<R>({ store }: Services, run: JobRun, work: ChunkWork<R>): Promise<Totals> {
+export async function inChunks<R, A = void>(
+  { store }: Services,
+  run: JobRun,
+  work: ChunkWork<R, A>,
+): Promise<Totals> {
   let { place = 0, entry } = run.cursor as { place?: number; entry?: number };
   let totals = (run.cursor.totals ?? {}) as Totals;
   let done = (run.cursor.done as number | undefined) ?? 0;
-  for (;;) {
-    if (run.cancelled()) return totals;
-    for (let attempt = 1; ; attempt++) {
-      const chunk = await work.next(place);
-      if (chunk.length === 0) return totals;
-      const planned = await work.plan(chunk);
+  while (!run.cancelled()) {
+    const asked = (work.ask && (await work.ask(await work.next(place, store)))) as A;
+    const made = await tryPlan(store, run.person, async (s) => {
+      const chunk = await work.next(place, s);
+      const planned = chunk.length ? await work.plan(chunk, s, asked) : { changes: [], totals: {} };
       const next = added(totals, planned.totals);
-      const last = work.placeOf(chunk.at(-1)!);
-      try {
-        await commit(store, {
-          act: work.act,
-          person: run.person,
-          sentence: work.sentence(next),
-          changes: planned.changes,
-          entry,
-          also: async (tx, e) => {
-            entry = e;
-            await planned.also?.(tx);
-            const so = done + chunk.length;
-            await run.keep({ place: last, entry: e, totals: next, done: so }, so, tx, e);
-          },
-        });
-        totals = next;
-        place = last;
-        done += chunk.length;
-        break;
-      } catch (error) {
-        if (!(error instanceof ConflictError) || attempt === TRIES) throw error;
-      }
-    }
+      const last = chunk.length ? work.placeOf(chunk.at(-1)!) : place;
+      const so = done + chunk.length;
+      return {
+        act: work.act,
+        sentence: work.sentence(next),
+        changes: planned.changes,
+        entry,
+        mayBeNothing: true,
+        chunk,
+        next,
+        last,
+        also: async (tx: Transaction, e: number | null) => {
+          if (chunk.length === 0) return;
+          await planned.also?.(tx);
+          await run.keep(
+            { place: last, entry: e ?? undefined, totals: next, done: so },
+            so,
+            tx,
+            e ?? undefined,
+          );
+        },
+      };
+    });
+    if (made.chunk.length === 0) break;
+    totals = made.next;
+    place = made.last;
+    entry = made.entry ?? undefined;
+    done += made.chunk.length;
   }
+  return totals;
 }
 
 const added = (a: Totals, b: Totals): Totals => {

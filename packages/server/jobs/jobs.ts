@@ -1,5 +1,7 @@
 import type { JobState } from '@osier/contract';
 import { EventEmitter } from 'node:events';
+import { ProblemError } from '../http/problem';
+import { ChangedSince } from '../store/conflict';
 import type { Transaction } from '../store/database';
 import type { Logger } from 'pino';
 import type { Store } from '../store/store';
@@ -34,6 +36,19 @@ interface Row {
   entry: number | null;
   started: string;
 }
+
+/** What went wrong, as a person is told it: sentences that were written for people, and nothing of the insides. */
+function lastWord(error: unknown): string {
+  if (error instanceof ProblemError) return error.problem.detail;
+  if (error instanceof ChangedSince) return `Something has changed since. ${lastWord(error.cause)}`;
+  if (error instanceof JobStopped) return error.message;
+  if (/SQLITE_FULL|ENOSPC|disk is full/.test(String(error)))
+    return 'The disk is full. Make room and start this once more; what was done until then stays.';
+  return 'Something went wrong on the server, and the work stopped. What was done until then stays and can be undone.';
+}
+
+/** Work that cannot go on, with the sentence that says why. */
+export class JobStopped extends Error {}
 
 /** Long work: kept in the store, told as it goes, taken up again after the server was killed. */
 export function jobsOf(store: Store, log: Logger) {
@@ -105,7 +120,7 @@ export function jobsOf(store: Store, log: Logger) {
       if (stopping) return;
       log.error({ err: error, job: row.id, kind: row.kind }, 'job failed');
       state = 'failed';
-      message = error instanceof Error ? error.message : 'The work stopped.';
+      message = lastWord(error);
     }
     live.delete(row.id);
     cancelling.delete(row.id);

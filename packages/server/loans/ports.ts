@@ -1,20 +1,33 @@
+import { LOAN_NOT_KNOWN, type LoanAnswer } from '@osier/core/holdings';
+
+/** What the lending system says of some copies. */
+export interface LoanAnswers {
+  /** Of one copy; `not known` for one that was not asked for. */
+  of(barcode: string): LoanAnswer;
+  /** Nothing was asked, or at least one answer can be relied on. */
+  readonly heard: boolean;
+}
+
 /** What Osier needs of the lending system. */
 export interface LoansDesk {
-  /**
-   * Due dates (ISO) of these barcodes, '' for those not on loan; null when the desk cannot be asked, so that nobody
-   * takes silence for "not on loan".
-   */
-  dueDates(barcodes: readonly string[]): Promise<ReadonlyMap<string, string> | null>;
-  /** Takes a copy back; false when the desk refused or did not answer. */
-  takeReturn(barcode: string): Promise<boolean>;
+  /** How copies stand. Answers may be some seconds old, unless they are asked for `anew`. Never rejects: silence is `not known`. */
+  ask(barcodes: readonly string[], how?: { readonly anew: boolean }): Promise<LoanAnswers>;
+  /** Whether it can be talked to now. */
+  reachable(): Promise<boolean>;
   readonly configured: boolean;
   close(): void;
 }
 
+/** Answers by barcode. */
+export const loanAnswers = (known: ReadonlyMap<string, LoanAnswer>): LoanAnswers => ({
+  of: (barcode) => known.get(barcode) ?? LOAN_NOT_KNOWN,
+  heard: known.size === 0 || [...known.values()].some((a) => a.state !== 'not known'),
+});
+
 /** A library without a lending system: nothing is on loan as far as Osier knows. */
 export const noLoansDesk: LoansDesk = {
-  dueDates: (barcodes) => Promise.resolve(new Map(barcodes.map((b) => [b, '']))),
-  takeReturn: () => Promise.resolve(false),
+  ask: () => Promise.resolve({ of: () => ({ state: 'available', due: '' }), heard: true }),
+  reachable: () => Promise.resolve(false),
   configured: false,
   close: () => undefined,
 };

@@ -52,25 +52,25 @@ export const fillPile =
     };
     const found = await foundBy(store, search);
     const facets = facetsOf(search);
-    // A new pile is begun with the first piece, and not once more when somebody takes it away meanwhile.
-    let first = run.cursor.place === undefined ? null : 0;
     const totals = await inChunks<number>({ ...services, store }, run, {
       act: 'pile',
       sentence: (t) => `Put ${countedOn(pile.of, t.added ?? 0)} on the pile ${quoted(pile.name)}`,
-      next: (after) => nextIdsFound(store, found, facets, after),
+      next: (after, s) => nextIdsFound(s, found, facets, after),
       placeOf: (record) => record,
-      async plan(records) {
-        first ??= records[0]!;
-        const begun = (await services.store.read('pile', id)) !== null;
-        if (!begun && !(isNew && records[0] === first))
+      async plan(records, s) {
+        const there = (await s.read('pile', id)) !== null;
+        // A new pile is begun with the first piece, and not once more when somebody takes it away meanwhile.
+        const begins = isNew && (await s.row('SELECT id FROM piles WHERE id = :id', { id })) === undefined;
+        if (!there && !begins)
           throw wrong(
             'pile',
             `The pile ${quoted(pile.name)} was taken away meanwhile. Nothing more was put on it.`,
           );
-        const wanted = pile.of === 'record' ? records : await copiesOf(store, records, search.branch);
-        const { changes, added, repeated } = await puttingOn(services.store, id, pile.of, wanted);
+        if (begins) await nameIsFree(s, pile.name);
+        const wanted = pile.of === 'record' ? records : await copiesOf(s, records, search.branch);
+        const { changes, added, repeated } = await puttingOn(s, id, pile.of, wanted);
         return {
-          changes: begun ? changes : [creation('pile', id, pile), ...changes],
+          changes: there ? changes : [creation('pile', id, pile), ...changes],
           totals: { added, repeated },
         };
       },

@@ -4,7 +4,7 @@ import { countedOn, type Pile, type PiledKind } from '@osier/core/piles';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 
 const PAGE = 200;
@@ -86,29 +86,33 @@ export const newPile = (body: PileBody, by: string): Pile => ({
 
 /** Two piles of one name could not be told apart where one is chosen. */
 export async function nameIsFree(store: Store, name: string, but?: number): Promise<void> {
-  const same = (await store.select('pile', 'name = :name', { name })).find((p) => p.id !== but);
+  const same = (await store.select('pile', 'name = :name COLLATE NOCASE', { name })).find(
+    (p) => p.id !== but,
+  );
   if (same) throw wrong('name', `There is a pile ${quoted(name)} already.`);
 }
 
 /** Makes an empty pile. */
-export async function makePile(
+export const makePile = (
   { store }: Services,
   person: { id: number; name: string },
   body: PileBody,
-): Promise<{ id: number; entry: number; sentence: string }> {
-  await nameIsFree(store, body.name);
-  const id = await store.nextIds('pile', 1);
-  const sentence = `Began the pile ${quoted(body.name)}`;
-  const changes = [creation('pile', id, newPile(body, person.name))];
-  return { id, sentence, entry: await commit(store, { act: 'pile', person: person.id, sentence, changes }) };
-}
+): Promise<{ id: number; entry: number; sentence: string }> =>
+  commitPlan(store, person.id, async (s) => {
+    await nameIsFree(s, body.name);
+    const id = await s.nextIds('pile', 1);
+    const sentence = `Began the pile ${quoted(body.name)}`;
+    return { act: 'pile', id, sentence, changes: [creation('pile', id, newPile(body, person.name))] };
+  });
 
-export async function changePile(
+export const changePile = (
   { store }: Services,
   person: number,
   id: number,
-  { version, name, note }: PileChangeBody,
-): Promise<Omit<Done, 'undoable'>> {
+  body: PileChangeBody,
+): Promise<Omit<Done, 'undoable'>> => commitPlan(store, person, (s) => planPileChange(s, id, body));
+
+async function planPileChange(store: Store, id: number, { version, name, note }: PileChangeBody) {
   const pile = await pileThere(store, id);
   await nameIsFree(store, name, id);
   const sentence =
@@ -116,29 +120,31 @@ export async function changePile(
       ? `Changed the note of the pile ${quoted(name)}`
       : `Named the pile ${quoted(pile.value.name)} ${quoted(name)}`;
   const changes = [update('pile', { ...pile, version }, { ...pile.value, name, note })];
-  return { sentence, entry: await commit(store, { act: 'pile', person, sentence, changes }) };
+  return { act: 'pile', sentence, changes };
 }
 
 /** Takes a pile away, and nothing that lies on it. What lay on it is kept aside, so that taking this back brings all of it back. */
-export async function removePile(
+export const removePile = (
   { store }: Services,
   person: number,
   id: number,
   version: number,
-): Promise<Omit<Done, 'undoable'>> {
-  const pile = await pileThere(store, id);
-  const sentence = `Took the pile ${quoted(pile.value.name)} away`;
-  const changes = [removal('pile', { ...pile, version })];
-  return { sentence, entry: await commit(store, { act: 'pile', person, sentence, changes }) };
-}
+): Promise<Omit<Done, 'undoable'>> =>
+  commitPlan(store, person, async (s) => {
+    const pile = await pileThere(s, id);
+    const sentence = `Took the pile ${quoted(pile.value.name)} away`;
+    return { act: 'pile', sentence, changes: [removal('pile', { ...pile, version })] };
+  });
 
 /** Takes things off a pile; they stay in the catalogue. */
-export async function takeOff(
+export const takeOff = (
   { store }: Services,
   person: number,
   id: number,
   objects: readonly number[],
-): Promise<Omit<Done, 'undoable'>> {
+): Promise<Omit<Done, 'undoable'>> => commitPlan(store, person, (s) => planTakingOff(s, id, objects));
+
+async function planTakingOff(store: Store, id: number, objects: readonly number[]) {
   const { value: pile } = await pileThere(store, id);
   const rows = await store.select('piled', 'pile = :id AND kind = :of AND object IN (:objects)', {
     id,
@@ -148,6 +154,5 @@ export async function takeOff(
   if (rows.length === 0) throw wrong('objects', 'None of these lies on the pile.');
   const n = new Set(rows.map((r) => r.value.object)).size;
   const sentence = `Took ${countedOn(pile.of, n)} off the pile ${quoted(pile.name)}`;
-  const changes = rows.map((r) => removal('piled', r));
-  return { sentence, entry: await commit(store, { act: 'pile', person, sentence, changes }) };
+  return { act: 'pile', sentence, changes: rows.map((r) => removal('piled', r)) };
 }

@@ -6,7 +6,7 @@ import { recogniseInput } from '@osier/core/query';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { pileThere } from './piles';
 
@@ -69,6 +69,13 @@ export async function scanOnto(
   id: number,
   codes: readonly string[],
 ): Promise<PileScans> {
+  const { entry, sentence, added, repeated, unknown } = await tryPlan(store, person, (s) =>
+    planScans(s, id, codes),
+  );
+  return { entry, sentence, added, repeated, unknown };
+}
+
+async function planScans(store: Store, id: number, codes: readonly string[]) {
   const { value: pile } = await pileThere(store, id);
   const { length } = (await store.house()).value.barcode;
   const wanted: number[] = [];
@@ -80,6 +87,5 @@ export async function scanOnto(
   }
   const { changes, added, repeated } = await puttingOn(store, id, pile.of, wanted);
   const sentence = `Put ${countedOn(pile.of, added)} on the pile ${quoted(pile.name)}`;
-  const entry = added ? await commit(store, { act: 'pile', person, sentence, changes }) : null;
-  return { entry, sentence, added, repeated, unknown };
+  return { act: 'pile', sentence, changes, added, repeated, unknown };
 }

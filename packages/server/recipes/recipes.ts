@@ -1,4 +1,5 @@
-import type { RecipeBody, RecipeRow } from '@osier/contract';
+import { recipeBody, type RecipeBody, type RecipeRow } from '@osier/contract';
+import { validated } from '../http/validated';
 import { counted, creation, removal, update } from '@osier/core/changes';
 import {
   BUILT_IN,
@@ -11,7 +12,7 @@ import {
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 
 /** The recipe with this id: the one that comes with Osier, or one of the library's own by its number. */
@@ -60,57 +61,55 @@ function sound({ name, steps }: RecipeBody): Omit<Recipe, 'id'> {
 }
 const NO_HOUSE = { classDecimals: 0 } as Parameters<typeof stepSentence>[1];
 
+/** Keeps a new recipe. */
 export async function keepRecipe(
   { store }: Services,
   person: number,
   body: RecipeBody,
 ): Promise<{ id: number; entry: number; sentence: string }> {
   const recipe = sound(body);
-  const id = await store.nextIds('recipe', 1);
-  const sentence = `Kept the recipe ${quoted(recipe.name)}: ${counted(recipe.steps.length, 'step')}`;
-  const entry = await commit(store, {
-    act: 'recipe',
-    person,
-    sentence,
-    changes: [creation('recipe', id, recipe)],
+  return commitPlan(store, person, async (s) => {
+    const id = await s.nextIds('recipe', 1);
+    const sentence = `Kept the recipe ${quoted(recipe.name)}: ${counted(recipe.steps.length, 'step')}`;
+    return { act: 'recipe', id, sentence, changes: [creation('recipe', id, recipe)] };
   });
-  return { id, entry, sentence };
 }
 
+/** Keeps the recipe of a file, held to the same limits as one that is typed. */
 export async function importRecipe(services: Services, person: number, text: string) {
   const recipe = readRecipe(text, '');
   if (typeof recipe === 'string') throw wrong('text', recipe);
-  return keepRecipe(services, person, {
-    name: recipe.name,
-    steps: recipe.steps as unknown as RecipeBody['steps'],
-  });
+  return keepRecipe(services, person, await validated(recipeBody, recipe));
 }
 
+/** Changes a recipe. */
 export async function changeRecipe(
   { store }: Services,
   person: number,
   id: number,
   { version, ...body }: RecipeBody & { version: number },
 ): Promise<{ entry: number; sentence: string }> {
-  const held = await store.read('recipe', id);
-  if (!held) throw notFound(`Recipe ${id}`);
   const recipe = sound(body);
-  const sentence = `Changed the recipe ${quoted(recipe.name)}`;
-  const changes = [update('recipe', { ...held, version }, recipe)];
-  return { sentence, entry: await commit(store, { act: 'recipe', person, sentence, changes }) };
+  return commitPlan(store, person, async (s) => {
+    const held = await s.read('recipe', id);
+    if (!held) throw notFound(`Recipe ${id}`);
+    const sentence = `Changed the recipe ${quoted(recipe.name)}`;
+    return { act: 'recipe', sentence, changes: [update('recipe', { ...held, version }, recipe)] };
+  });
 }
 
-export async function removeRecipe(
+/** Deletes a recipe that no supplier sheet runs. */
+export const removeRecipe = (
   { store }: Services,
   person: number,
   id: number,
   version: number,
-): Promise<{ entry: number; sentence: string }> {
-  const held = await store.read('recipe', id);
-  if (!held) throw notFound(`Recipe ${id}`);
-  const user = (await store.select('sheet', '1')).find((s) => s.value.recipe === String(id));
-  if (user) throw wrong('recipe', `The supplier sheet ${quoted(user.value.name)} runs this recipe.`);
-  const sentence = `Took the recipe ${quoted(held.value.name)} away`;
-  const changes = [removal('recipe', { ...held, version })];
-  return { sentence, entry: await commit(store, { act: 'recipe', person, sentence, changes }) };
-}
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const held = await s.read('recipe', id);
+    if (!held) throw notFound(`Recipe ${id}`);
+    const user = (await s.select('sheet', '1')).find((x) => x.value.recipe === String(id));
+    if (user) throw wrong('recipe', `The supplier sheet ${quoted(user.value.name)} runs this recipe.`);
+    const sentence = `Took the recipe ${quoted(held.value.name)} away`;
+    return { act: 'recipe', sentence, changes: [removal('recipe', { ...held, version })] };
+  });

@@ -6,8 +6,9 @@ import type { CodeLists } from '@osier/core/holdings';
 import { named } from '../daybook/sentences';
 import { wrongFields } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import { HOUSE_ID, LISTS_ID } from '../store/kinds';
+import type { Store } from '../store/store';
 
 export async function setUp({ store, people }: Services): Promise<SetUp> {
   const [lists, house] = [await store.lists(), await store.house()];
@@ -20,11 +21,13 @@ export async function setUp({ store, people }: Services): Promise<SetUp> {
 }
 
 /** Saves the code lists; a code that is in use cannot be taken away, and none may be there twice. */
-export async function saveLists(
+export const saveLists = (
   { store }: Services,
   person: number,
-  { version, ...body }: ListsBody,
-): Promise<{ entry: number; sentence: string }> {
+  body: ListsBody,
+): Promise<{ entry: number; sentence: string }> => commitPlan(store, person, (s) => planLists(s, body));
+
+async function planLists(store: Store, { version, ...body }: ListsBody) {
   const next: CodeLists = body;
   const problems: { field: string; message: string }[] = [];
   for (const [name, list] of [
@@ -63,14 +66,17 @@ export async function saveLists(
     held.version === 0
       ? creation('lists', LISTS_ID, next)
       : update<CodeLists>('lists', { ...held, version }, next);
-  return { sentence, entry: await commit(store, { act: 'set-up', person, sentence, changes: [change] }) };
+  return { act: 'set-up', sentence, changes: [change] };
 }
 
-export async function saveHouse(
+/** Saves the house rules. */
+export const saveHouse = (
   { store }: Services,
   person: number,
-  { version, ...body }: HouseBody,
-): Promise<{ entry: number; sentence: string }> {
+  body: HouseBody,
+): Promise<{ entry: number; sentence: string }> => commitPlan(store, person, (s) => planHouse(s, body));
+
+async function planHouse(store: Store, { version, ...body }: HouseBody) {
   const held = await store.house();
   const next: HouseRules = { ...held.value, ...body };
   const sentence = 'Changed the house rules';
@@ -78,5 +84,5 @@ export async function saveHouse(
     held.version === 0
       ? creation('house', HOUSE_ID, next)
       : update<HouseRules>('house', { ...held, version }, next);
-  return { sentence, entry: await commit(store, { act: 'set-up', person, sentence, changes: [change] }) };
+  return { act: 'set-up', sentence, changes: [change] };
 }

@@ -74,7 +74,7 @@ test('findings are settled as reviewed, and taken back', async () => {
     (f) => f.settlements.includes('correct-location') && moved.has(f.copy!.copyId),
   );
   expect(still).toEqual([]);
-  expect((await cataloguer!<Problem>('POST', `/stocktakes/${id}/settle`, { items })).status).toBe(422);
+  expect((await cataloguer!<Problem>('POST', `/stocktakes/${id}/settle`, { items })).status).toBe(409);
   expect((await cataloguer!('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
 });

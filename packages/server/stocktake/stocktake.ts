@@ -13,42 +13,37 @@ import {
   type Stocktake,
 } from '@osier/core/stocktake';
 import { quoted } from '../daybook/sentences';
-import { notFound, wrong, wrongFields } from '../http/problem';
+import { tellConflicts } from '../daybook/tell-conflicts';
+import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
+import type { LoanAnswers } from '../loans/ports';
 import { scansOf } from '../scanner/scans';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
-export async function startStocktake(
+/** Starts a stocktake of a stretch. */
+export const startStocktake = (
   { store }: Services,
   person: number,
   body: StocktakeBody,
-): Promise<{ id: number; entry: number; sentence: string }> {
-  const lists = (await store.lists()).value;
-  const here = lists.locations.filter((l) => l.branch === body.branch);
-  const problems = [
-    codeProblem('branch', 'branch', body.branch, lists.branches),
-    ...body.locations.map((l) => codeProblem('locations', 'location', l, here)),
-    ...body.types.map((t) => codeProblem('types', 'type', t, lists.types)),
-  ].filter((p) => p !== null);
-  if (problems.length) throw wrongFields(problems);
-  const { name, seenSince, ...stretch } = body;
-  const value: Stocktake = { name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince };
-  const id = await store.nextIds('stocktake', 1);
-  const sentence = `Started the stocktake ${quoted(name)}`;
-  return {
-    id,
-    sentence,
-    entry: await commit(store, {
-      act: 'start-stocktake',
-      person,
-      sentence,
-      changes: [creation('stocktake', id, value)],
-    }),
-  };
-}
+): Promise<{ id: number; entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const lists = (await s.lists()).value;
+    const here = lists.locations.filter((l) => l.branch === body.branch);
+    const problems = [
+      codeProblem('branch', 'branch', body.branch, lists.branches),
+      ...body.locations.map((l) => codeProblem('locations', 'location', l, here)),
+      ...body.types.map((t) => codeProblem('types', 'type', t, lists.types)),
+    ].filter((p) => p !== null);
+    if (problems.length) throw wrongFields(problems);
+    const { name, seenSince, ...stretch } = body;
+    const value: Stocktake = { name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince };
+    const id = await s.nextIds('stocktake', 1);
+    const sentence = `Started the stocktake ${quoted(name)}`;
+    return { act: 'start-stocktake', id, sentence, changes: [creation('stocktake', id, value)] };
+  });
 
 export async function openStocktake(store: Store, id: number): Promise<Versioned<Stocktake>> {
   const stocktake = await store.read('stocktake', id);
@@ -58,28 +53,22 @@ export async function openStocktake(store: Store, id: number): Promise<Versioned
 }
 
 /** Loads a scanner's file: one entry in the daybook, which can be taken back. */
-export async function loadScans(
+export const loadScans = (
   { store }: Services,
   person: number,
   id: number,
   name: string,
   raw: readonly string[],
-): Promise<{ entry: number; sentence: string }> {
-  const stocktake = await openStocktake(store, id);
-  const codes = raw.map(cleanScan).filter(Boolean);
-  if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
-  const batch: ScanBatch = { stocktake: id, name, on: today(), codes };
-  const sentence = `Loaded ${counted(codes.length, 'scan')} from ${quoted(name)} into ${quoted(stocktake.value.name)}`;
-  return {
-    sentence,
-    entry: await commit(store, {
-      act: 'load-scans',
-      person,
-      sentence,
-      changes: [creation('scanbatch', await store.nextIds('scanbatch', 1), batch)],
-    }),
-  };
-}
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const stocktake = await openStocktake(s, id);
+    const codes = raw.map(cleanScan).filter(Boolean);
+    if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
+    const batch: ScanBatch = { stocktake: id, name, on: today(), codes };
+    const sentence = `Loaded ${counted(codes.length, 'scan')} from ${quoted(name)} into ${quoted(stocktake.value.name)}`;
+    const changes = [creation('scanbatch', await s.nextIds('scanbatch', 1), batch)];
+    return { act: 'load-scans', sentence, changes };
+  });
 
 interface ShelfRow {
   copyId: number;
@@ -105,14 +94,12 @@ async function codesOf(store: Store, id: number): Promise<string[]> {
   return [...batches.flatMap((b) => b.value.codes), ...live.map((s) => s.code)];
 }
 
-async function result(
-  services: Services,
-  stocktake: Versioned<Stocktake>,
-): Promise<{ result: Reconciliation; loansDesk: boolean }> {
-  const { store, loans } = services;
-  const { stretch, seenSince } = stocktake.value;
-  const codes = await codesOf(store, stocktake.id);
-  const rows = await store.rows<ShelfRow>(`${SHELF} WHERE h.branch = :branch`, { branch: stretch.branch });
+/** The copies of a stocktake: those at its branch, and those that were scanned; with what of the scans was withdrawn. */
+async function shelfOf(store: Store, { id, value }: Versioned<Stocktake>) {
+  const codes = await codesOf(store, id);
+  const rows = await store.rows<ShelfRow>(`${SHELF} WHERE h.branch = :branch`, {
+    branch: value.stretch.branch,
+  });
   const here = new Set(rows.map((r) => r.barcode));
   const others = [...new Set(codes)].filter((c) => !here.has(c));
   const withdrawn = new Map<string, string>();
@@ -122,11 +109,26 @@ async function result(
     for (const w of await store.select('withdrawn', 'barcode IN (:part)', { part }))
       withdrawn.set(w.value.copy.barcode, w.value.withdrawnOn);
   }
-  const due = await loans.dueDates(rows.map((r) => r.barcode));
+  return { codes, rows, withdrawn };
+}
+
+/** What the loans desk says of the copies of a stocktake. Slow, so that it is asked before anything is planned. */
+async function askLoans({ store, loans }: Services, stocktake: Versioned<Stocktake>): Promise<LoanAnswers> {
+  const { rows } = await shelfOf(store, stocktake);
+  return loans.ask(rows.map((r) => r.barcode));
+}
+
+async function result(
+  store: Store,
+  stocktake: Versioned<Stocktake>,
+  said: LoanAnswers,
+): Promise<{ result: Reconciliation; loansDesk: boolean }> {
+  const { stretch, seenSince } = stocktake.value;
+  const { codes, rows, withdrawn } = await shelfOf(store, stocktake);
   const lists = (await store.lists()).value;
-  const copies = rows.map((r): ShelfCopy => ({ ...r, onLoan: !!due?.get(r.barcode) }));
+  const copies = rows.map((r): ShelfCopy => ({ ...r, onLoan: said.of(r.barcode).state === 'on loan' }));
   return {
-    loansDesk: due !== null,
+    loansDesk: said.heard,
     result: reconcile(stretch, copies, codes, withdrawn, {
       jumpLength: (await store.house()).value.jumpLength,
       seenSince,
@@ -148,13 +150,16 @@ const rowOf = (s: Versioned<Stocktake>, r: Reconciliation): StocktakeRow => ({
 
 export async function listStocktakes(services: Services): Promise<StocktakeRow[]> {
   const all = await services.store.select('stocktake', '1 ORDER BY id DESC');
-  return Promise.all(all.map(async (s) => rowOf(s, (await result(services, s)).result)));
+  return Promise.all(
+    all.map(async (s) => rowOf(s, (await result(services.store, s, await askLoans(services, s))).result)),
+  );
 }
 
 export async function stocktakeDetail(services: Services, id: number): Promise<StocktakeDetail> {
   const stocktake = await services.store.read('stocktake', id);
   if (!stocktake) throw notFound(`Stocktake ${id}`);
-  const { result: r, loansDesk } = await result(services, stocktake);
+  const said = await askLoans(services, stocktake);
+  const { result: r, loansDesk } = await result(services.store, stocktake, said);
   const lists = (await services.store.lists()).value;
   const { stretch } = stocktake.value;
   const names = [
@@ -174,22 +179,22 @@ interface ToSettle {
 
 /** Plans settling; a finding that is no longer one (somebody else settled it) is refused by name. */
 async function plan(
-  services: Services,
+  store: Store,
   id: number,
-  wanted: readonly ToSettle[],
+  asked: readonly ToSettle[],
   location: string,
+  said: LoanAnswers,
   nextHoldingId: () => number,
 ) {
-  const { store } = services;
+  const wanted = [...new Map(asked.map((w) => [`${w.copy} ${w.act}`, w])).values()];
   const stocktake = await openStocktake(store, id);
-  const { result: r } = await result(services, stocktake);
+  const { result: r } = await result(store, stocktake, said);
   const findings = new Map(
     r.findings.flatMap((f) => f.settlements.map((act) => [`${f.copy?.copyId} ${act}`, f] as const)),
   );
   const of = (w: ToSettle) => findings.get(`${w.copy} ${w.act}`);
   const stale = wanted.find((w) => !of(w));
-  if (stale)
-    throw wrong('items', `Copy ${stale.copy} is not a finding that “${stale.act}” settles (any more).`);
+  if (stale) throw await settledSince(store, stale);
   const { stretch } = stocktake.value;
   const target = location || stretch.locations[0] || '';
   if (wanted.some((w) => w.act === 'correct-location')) {
@@ -232,12 +237,27 @@ async function plan(
   return { stocktake, changes, items, target, findings: wanted.map((w) => of(w)!) };
 }
 
+/** Somebody else may have settled a finding: says who did what with the copy. */
+async function settledSince(store: Store, { copy, act }: ToSettle): Promise<ProblemError> {
+  const [held] = await store.readMany('copy', [copy]);
+  const conflicts = await tellConflicts(
+    { store },
+    [{ kind: 'copy', id: copy, expected: null, found: held?.value ?? null }],
+    0,
+  );
+  return new ProblemError(
+    409,
+    `Copy ${held ? groupedBarcode(held.value.barcode) : copy} is not a finding that “${act}” settles (any more). ${conflicts[0]!.message}`,
+    { conflicts, fields: [{ field: 'items', message: conflicts[0]!.message }] },
+  );
+}
+
 const DONE: Record<Settlement, string> = {
   'mark-missing': 'marked missing',
   'mark-found': 'marked found',
   'correct-location': 'given the right location',
 };
-const tally = (wanted: readonly ToSettle[]) =>
+const tally = (wanted: readonly { readonly act: Settlement }[]) =>
   (Object.keys(DONE) as Settlement[])
     .map((a) => [wanted.filter((w) => w.act === a).length, DONE[a]] as const)
     .filter(([n]) => n > 0)
@@ -259,7 +279,15 @@ export async function reviewSettle(
   location: string,
 ): Promise<Review> {
   let next = 0;
-  const { changes, items, findings, target } = await plan(services, id, wanted, location, () => --next);
+  const said = await askLoans(services, await openStocktake(services.store, id));
+  const { changes, items, findings, target } = await plan(
+    services.store,
+    id,
+    wanted,
+    location,
+    said,
+    () => --next,
+  );
   return {
     sentence: `${counted(wanted.length, 'finding')} will be settled: ${tally(wanted)}.`,
     verb: `Settle ${counted(wanted.length, 'finding')}`,
@@ -280,6 +308,7 @@ export async function reviewSettle(
   };
 }
 
+/** Settles findings; one that somebody settled meanwhile refuses all of them by name. */
 export async function settle(
   services: Services,
   person: number,
@@ -287,11 +316,13 @@ export async function settle(
   wanted: readonly ToSettle[],
   location: string,
 ): Promise<{ entry: number; sentence: string }> {
-  const { store } = services;
-  let next = await store.nextIds('holding', wanted.length);
-  const { stocktake, changes } = await plan(services, id, wanted, location, () => next++);
-  const sentence = `Settled ${counted(wanted.length, 'finding')} of ${quoted(stocktake.value.name)}: ${tally(wanted)}`;
-  return { sentence, entry: await commit(store, { act: 'settle', person, sentence, changes }) };
+  const said = await askLoans(services, await openStocktake(services.store, id));
+  return commitPlan(services.store, person, async (store) => {
+    let next = await store.nextIds('holding', wanted.length);
+    const { stocktake, changes, items } = await plan(store, id, wanted, location, said, () => next++);
+    const sentence = `Settled ${counted(items.length, 'finding')} of ${quoted(stocktake.value.name)}: ${tally(items)}`;
+    return { act: 'settle', sentence, changes };
+  });
 }
 
 /** Closes a stocktake: every copy found gets today as the day it was last seen. */
@@ -300,17 +331,25 @@ export async function closeStocktake(
   person: number,
   id: number,
 ): Promise<{ entry: number; sentence: string }> {
-  const { store } = services;
-  const stocktake = await openStocktake(store, id);
-  const { result: r } = await result(services, stocktake);
-  const codes = [...new Set(await codesOf(store, id))];
-  const seen: Versioned<Copy>[] = [];
-  for (let at = 0; at < codes.length; at += AT_ONCE)
-    seen.push(...(await store.select('copy', 'barcode IN (:part)', { part: codes.slice(at, at + AT_ONCE) })));
-  const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${r.found} of ${r.expected} found, ${counted(r.findings.length, 'finding')} left`;
-  const changes = [
-    ...seen.map((c) => update('copy', c, { ...c.value, lastSeen: today() })),
-    update<Stocktake>('stocktake', stocktake, { ...stocktake.value, state: 'closed', closedOn: today() }),
-  ];
-  return { sentence, entry: await commit(store, { act: 'close-stocktake', person, sentence, changes }) };
+  const said = await askLoans(services, await openStocktake(services.store, id));
+  return commitPlan(services.store, person, async (store) => {
+    const stocktake = await openStocktake(store, id);
+    const { result: r } = await result(store, stocktake, said);
+    const codes = [...new Set(await codesOf(store, id))];
+    const seen: Versioned<Copy>[] = [];
+    for (let at = 0; at < codes.length; at += AT_ONCE)
+      seen.push(
+        ...(await store.select('copy', 'barcode IN (:part)', { part: codes.slice(at, at + AT_ONCE) })),
+      );
+    const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${r.found} of ${r.expected} found, ${counted(r.findings.length, 'finding')} left`;
+    const changes = [
+      ...seen.map((c) => update('copy', c, { ...c.value, lastSeen: today() })),
+      update<Stocktake>('stocktake', stocktake, {
+        ...stocktake.value,
+        state: 'closed',
+        closedOn: today(),
+      }),
+    ];
+    return { act: 'close-stocktake', sentence, changes };
+  });
 }

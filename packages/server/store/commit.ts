@@ -1,118 +1,125 @@
 import { sameValue, type Change, type ChangeSet } from '@osier/core/changes';
 import type { Heading } from '@osier/core/headings';
-import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
-import { UniqueConstraintError } from 'sequelize';
+import type { Act, Planned } from './act';
+import { collisions, isCollision } from './collisions';
+import { ChangedSince, ConflictError, NothingChanged, type Stale } from './conflict';
 import type { Transaction } from './database';
-import { ConflictError } from './conflict';
 import { indexHeadings, indexRecords } from './index-records';
-import { insertRows } from './insert';
-import { KINDS, type Kind, type Objects } from './kinds';
+import { KINDS, type Kind } from './kinds';
+import { keepRollNumbers } from './roll-numbers';
 import type { Store } from './store';
-
-/** An act to commit: its change set and how the daybook tells it. */
-export interface Act {
-  readonly act: string;
-  readonly person: number;
-  readonly sentence: string;
-  readonly changes: ChangeSet;
-  /** Another part of an entry that long work has begun. */
-  readonly entry?: number;
-  readonly undoes?: number;
-  /** More to do in the same transaction, such as keeping a job's cursor. */
-  readonly also?: (tx: Transaction, entry: number) => Promise<void>;
-}
+import { writeEntry } from './write-entry';
+import { removeRows, writeRows } from './write-rows';
 
 /**
  * The only way the catalogue changes: checks versions, writes rows, keys and words, and the daybook entry, in one
  * transaction. Throws a ConflictError that names what has changed since; then nothing is written.
  */
 export async function commit(store: Store, act: Act): Promise<number> {
-  const house = await store.rulesNow();
-  try {
-    return await store.write((tx) => commitWithin(store, act, house, tx));
-  } catch (error) {
-    if (error instanceof UniqueConstraintError) throw await takenBarcode(store, act.changes, error);
-    throw error;
-  }
+  return store.write(async (tx) => entryOf(await commitWithin(store.within(tx), act, tx)));
 }
 
-/** Commit as part of a transaction that is already open. */
-export async function commitWithin(
+const entryOf = (entry: number | null): number => {
+  if (entry === null) throw new NothingChanged();
+  return entry;
+};
+
+/**
+ * Makes a plan and commits it, so that whatever the plan has read is still so when its change set is written. The plan is made
+ * beside the others first. Nothing written meanwhile: it is true, and is written. Else it is made once more inside the
+ * transaction, where nobody else writes. `plan` reads through the store it is given and asks nothing outside; it may
+ * be called twice. What it refuses then, and did not before, is told as changed since (409).
+ */
+export async function commitPlan<P extends Planned>(
   store: Store,
-  act: Act,
-  house: HouseRules,
-  tx: Transaction,
-): Promise<number> {
+  person: number,
+  plan: (store: Store) => Promise<P>,
+): Promise<Told<P> & { readonly entry: number }> {
+  const done = await tryPlan(store, person, plan);
+  return { ...done, entry: entryOf(done.entry) };
+}
+
+/** What a plan tells beside its change set, once that is committed. */
+type Told<P extends Planned> = Omit<P, Exclude<keyof Planned, 'sentence'>>;
+
+/** The same for a part of long work, which may find nothing to change: its entry is null then. */
+export async function tryPlan<P extends Planned>(
+  store: Store,
+  person: number,
+  plan: (store: Store) => Promise<P>,
+): Promise<Told<P> & { readonly entry: number | null }> {
+  const before = store.writes();
+  const first = await plan(store);
+  return store.write(async (tx) => {
+    const inside = store.within(tx);
+    const planned = store.writes() === before ? first : await plan(inside).catch(asChangedSince);
+    const entry = await commitWithin(inside, { ...planned, person }, tx);
+    const { act: _a, changes: _c, entry: _e, undoes: _u, also: _s, mayBeNothing: _m, ...told } = planned;
+    return { ...told, entry };
+  });
+}
+
+/** What is refused inside the transaction was allowed just before. */
+function asChangedSince(error: unknown): never {
+  throw new ChangedSince(error);
+}
+
+/** Commits as part of a transaction that is already open; `store` is the one inside it. Null when nothing would change. */
+export async function commitWithin(store: Store, act: Act, tx: Transaction): Promise<number | null> {
   const changes = act.changes.filter((c) => !sameValue(c.before, c.after));
-  await checkVersions(store, changes, tx);
-  const byKind = new Map<Kind, Change[]>();
-  for (const change of changes) {
-    const kind = change.kind as Kind;
-    byKind.set(kind, [...(byKind.get(kind) ?? []), change]);
+  if (changes.length === 0) return nothing(act, tx);
+  const byKind = inOrder(changes);
+  await checkVersions(store, byKind);
+  const house = await store.rulesNow();
+  try {
+    for (const [kind, part] of byKind) await removeRows(store, kind, part, tx);
+    for (const [kind, part] of byKind) await writeRows(store, kind, part, house, tx);
+  } catch (error) {
+    if (!isCollision(error)) throw error;
+    const found = await collisions(store, byKind);
+    throw found.length ? new ConflictError(found) : error;
   }
-  for (const [kind, part] of byKind) await removeRows(store, kind, part, tx);
-  for (const [kind, part] of byKind) await writeRows(store, kind, part, house, tx);
   await reindex(store, byKind, tx);
+  await keepRollNumbers(store, byKind, tx);
+  await hangingOnNothing(store, byKind);
   const entry = await writeEntry(store, act, changes, tx);
   await act.also?.(tx, entry);
   return entry;
 }
 
-async function checkVersions(store: Store, changes: ChangeSet, tx: Transaction): Promise<void> {
-  const byKind = new Map<Kind, Change[]>();
-  for (const c of changes) byKind.set(c.kind as Kind, [...(byKind.get(c.kind as Kind) ?? []), c]);
+/** The changes by kind, parents before what hangs on them. */
+function inOrder(changes: ChangeSet): Map<Kind, Change[]> {
+  const found = new Map<Kind, Change[]>();
+  for (const kind of Object.keys(KINDS) as Kind[]) found.set(kind, []);
+  for (const change of changes) found.get(change.kind as Kind)!.push(change);
+  for (const [kind, of] of found) if (of.length === 0) found.delete(kind);
+  return found;
+}
+
+async function nothing(act: Act, tx: Transaction): Promise<number | null> {
+  if (act.mayBeNothing !== true) return null;
+  await act.also?.(tx, act.entry ?? null);
+  return act.entry ?? null;
+}
+
+async function checkVersions(store: Store, byKind: ReadonlyMap<Kind, readonly Change[]>): Promise<void> {
   const stale: Change[] = [];
   for (const [kind, part] of byKind) {
     const { table, keepsRemoved } = KINDS[kind];
     const rows = await store.rows<{ id: number; version: number }>(
-      `SELECT id, version FROM ${table} WHERE ${keepsRemoved ? 'gone = 0 AND ' : ''}id IN (:ids)`,
-      { ids: part.map((c) => c.id) },
-      tx,
+      `SELECT id, version FROM ${table} WHERE ${keepsRemoved ? 'gone = 0 AND ' : ''}id IN (SELECT value FROM json_each(:ids))`,
+      { ids: JSON.stringify(part.map((c) => c.id)) },
     );
     const versions = new Map(rows.map((r) => [r.id, r.version]));
     for (const c of part)
       if ((c.before === null ? undefined : c.version) !== versions.get(c.id)) stale.push(c);
   }
   if (stale.length === 0) return;
-  const found = await Promise.all(stale.slice(0, 20).map((c) => store.read(c.kind as Kind, c.id, tx)));
-  throw new ConflictError(stale.map((c, i) => ({ kind: c.kind, id: c.id, current: found[i] ?? null })));
-}
-
-async function removeRows(
-  store: Store,
-  kind: Kind,
-  changes: readonly Change[],
-  tx: Transaction,
-): Promise<void> {
-  const ids = changes.filter((c) => c.after === null).map((c) => c.id);
-  if (ids.length === 0) return;
-  const { table, keepsRemoved } = KINDS[kind];
-  await store.run(
-    keepsRemoved
-      ? `UPDATE ${table} SET gone = 1 WHERE id IN (:ids)`
-      : `DELETE FROM ${table} WHERE id IN (:ids)`,
-    { ids },
-    tx,
+  const found = await Promise.all(stale.slice(0, 20).map((c) => store.read(c.kind as Kind, c.id)));
+  throw new ConflictError(
+    stale.map((c, i) => ({ kind: c.kind, id: c.id, label: c.before, current: found[i] ?? null })),
   );
-}
-
-async function writeRows<K extends Kind>(
-  store: Store,
-  kind: K,
-  changes: readonly Change[],
-  house: HouseRules,
-  tx: Transaction,
-): Promise<void> {
-  const { table, columns, compute, keepsRemoved } = KINDS[kind];
-  const rows = changes
-    .filter((c) => c.after !== null)
-    .map((c) => [c.id, c.version + 1, JSON.stringify(c.after), ...compute(c.after as Objects[K], house)]);
-  if (rows.length === 0) return;
-  const all = ['id', 'version', 'value', ...columns];
-  const set = [...all.slice(1).map((c) => `${c} = excluded.${c}`), ...(keepsRemoved ? ['gone = 0'] : [])];
-  // An update keeps the row, so that a barcode taken by another copy is still an error.
-  await insertRows(store, 'INSERT', table, all, rows, tx, `ON CONFLICT (id) DO UPDATE SET ${set.join(', ')}`);
 }
 
 async function reindex(store: Store, byKind: ReadonlyMap<Kind, Change[]>, tx: Transaction): Promise<void> {
@@ -126,62 +133,46 @@ async function reindex(store: Store, byKind: ReadonlyMap<Kind, Change[]>, tx: Tr
     await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after as Heading | null])), tx);
 }
 
-async function writeEntry(store: Store, act: Act, changes: ChangeSet, tx: Transaction): Promise<number> {
-  let entry = act.entry;
-  if (entry === undefined) {
-    await store.run(
-      'INSERT INTO daybook (at, person, act, sentence, objects, undoes) VALUES (:at, :person, :act, :sentence, :objects, :undoes)',
-      {
-        at: new Date().toISOString(),
-        person: act.person,
-        act: act.act,
-        sentence: act.sentence,
-        objects: changes.length,
-        undoes: act.undoes ?? null,
-      },
-      tx,
-    );
-    entry = (await store.row<{ id: number }>('SELECT last_insert_rowid() AS id', {}, tx))!.id;
-  } else {
-    await store.run(
-      'UPDATE daybook SET sentence = :sentence, objects = objects + :objects WHERE id = :entry',
-      { sentence: act.sentence, objects: changes.length, entry },
-      tx,
-    );
-  }
-  if (act.undoes !== undefined)
-    await store.run(
-      'UPDATE daybook SET undone_by = :entry WHERE id = :undoes',
-      { entry, undoes: act.undoes },
-      tx,
-    );
-  if (changes.length === 0) return entry;
-  const part = (await store.row<{ n: number }>(
-    'SELECT COUNT(*) AS n FROM daybook_parts WHERE entry = :entry',
-    { entry },
-    tx,
-  ))!.n;
-  await store.bind(
-    'INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)',
-    [entry, part, JSON.stringify(changes)],
-    tx,
-  );
-  await insertRows(
-    store,
-    'INSERT OR IGNORE',
-    'daybook_objects',
-    ['kind', 'object', 'entry'],
-    changes.map((c) => [c.kind, c.id, entry]),
-    tx,
-  );
-  return entry;
-}
+/** What each kind hangs on: the column that says so, and the kind of the parent. */
+const PARENTS: { readonly [K in Kind]?: { readonly column: string; readonly parent: Kind } } = {
+  holding: { column: 'record', parent: 'record' },
+  copy: { column: 'holding', parent: 'holding' },
+  incoming: { column: 'delivery', parent: 'delivery' },
+  scanbatch: { column: 'stocktake', parent: 'stocktake' },
+  piled: { column: 'pile', parent: 'pile' },
+};
 
-async function takenBarcode(store: Store, changes: ChangeSet, error: Error): Promise<Error> {
-  const barcodes = changes
-    .filter((c) => c.kind === 'copy' && c.after !== null)
-    .map((c) => (c.after as { barcode: string }).barcode);
-  if (barcodes.length === 0) return error;
-  const taken = await store.select('copy', 'barcode IN (:barcodes)', { barcodes });
-  return taken.length ? new ConflictError(taken.map((t) => ({ kind: 'copy', id: t.id, current: t }))) : error;
+/**
+ * Refuses by name what would hang on something that is not there (any more). The foreign keys of the database would refuse it
+ * too, at the end and without a name.
+ */
+async function hangingOnNothing(store: Store, byKind: ReadonlyMap<Kind, readonly Change[]>): Promise<void> {
+  const found: Stale[] = [];
+  for (const [kind, { column, parent }] of Object.entries(PARENTS) as [
+    Kind,
+    { column: string; parent: Kind },
+  ][]) {
+    const { table, keepsRemoved } = KINDS[parent];
+    const there = keepsRemoved ? 'AND p.gone = 0' : '';
+    const own = (byKind.get(kind) ?? []).filter((c) => c.after !== null).map((c) => c.id);
+    const gone = keepsRemoved
+      ? []
+      : (byKind.get(parent) ?? []).filter((c) => c.after === null).map((c) => c.id);
+    if (own.length + gone.length === 0) continue;
+    const rows = await store.rows<{ parent: number }>(
+      `SELECT DISTINCT c.${column} AS parent FROM ${KINDS[kind].table} c
+        WHERE (c.id IN (SELECT value FROM json_each(:own)) OR c.${column} IN (SELECT value FROM json_each(:gone)))
+          AND NOT EXISTS (SELECT 1 FROM ${table} p WHERE p.id = c.${column} ${there})`,
+      { own: JSON.stringify(own), gone: JSON.stringify(gone) },
+    );
+    for (const r of rows)
+      found.push({
+        kind: parent,
+        id: r.parent,
+        label: byKind.get(parent)?.find((c) => c.id === r.parent)?.before ?? null,
+        current: null,
+        ...(gone.includes(r.parent) && { dependsOn: kind }),
+      });
+  }
+  if (found.length) throw new ConflictError(found);
 }

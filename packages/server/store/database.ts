@@ -1,4 +1,5 @@
-import { mkdirSync } from 'node:fs';
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { chmodSync, closeSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
@@ -10,6 +11,8 @@ import { searchIndexes } from './migrations/005-search-indexes';
 import { fundsAndSuppliers } from './migrations/006-funds-and-suppliers';
 import { piles } from './migrations/007-piles';
 import { searchOrder } from './migrations/008-search-order';
+import { invariants } from './migrations/009-invariants';
+import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
 
@@ -28,8 +31,12 @@ export interface Database {
   bind(sql: string, values: readonly unknown[], tx: Transaction): Promise<void>;
   /** Runs work alone in one transaction; all of it is stored, or nothing. */
   write<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
+  /** Runs work alone in one transaction that only takes numbers: nothing that anybody reads changes. */
+  reserve<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
   /** Grows with every transaction that is stored: an answer from before is good as long as it has not. */
   writes(): number;
+  /** The same database inside a transaction: every query sees what it has written, and nobody else writes meanwhile. */
+  within(tx: Transaction): Database;
   /** The same, reading through a connection of its own: long work does not make others wait for its queries. */
   readonly aside: Database;
   close(): Promise<void>;
@@ -45,13 +52,30 @@ async function connect(storage: string): Promise<Sequelize> {
   return sequelize;
 }
 
-/** Opens (and if need be makes) the database in a folder and brings it to the newest shape. */
+/** Makes the file for its owner alone; SQLite gives the files beside it the same rights. */
+function makePrivate(storage: string): void {
+  closeSync(openSync(storage, 'a', 0o600));
+  chmodSync(storage, 0o600);
+}
+
+/** The transaction that the running work is in, so that waiting for another one from within it is told, not waited for. */
+const inTransaction = new AsyncLocalStorage<Transaction>();
+
+/**
+ * Opens (and if need be makes) the database in a folder and brings it to the newest shape. Throws a sentence when another
+ * process has the folder.
+ */
 export async function openDatabase(folder: string): Promise<Database> {
   mkdirSync(folder, { recursive: true });
+  const unlock = await lockFolder(folder);
   const storage = join(folder, 'osier.sqlite');
+  makePrivate(storage);
   const writer = await connect(storage);
   await writer.query('PRAGMA wal_autocheckpoint = 8000');
+  // Tables are made anew in a migration; what hangs on what is looked at when all of them are there.
+  await writer.query('PRAGMA foreign_keys = OFF');
   await migrate(writer);
+  await writer.query('PRAGMA foreign_keys = ON');
   const readers = [await connect(storage), await connect(storage)].map((connection) => ({
     connection,
     busy: 0,
@@ -59,17 +83,25 @@ export async function openDatabase(folder: string): Promise<Database> {
   const patient = await connect(storage);
   let writes = 0;
   let last: Promise<unknown> = Promise.resolve();
-  async function transact<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+  async function transact<T>(work: (tx: Transaction) => Promise<T>, isSeen: boolean): Promise<T> {
     await writer.query('BEGIN IMMEDIATE');
     try {
-      const result = await work({ writer });
+      const tx = { writer };
+      const result = await inTransaction.run(tx, () => work(tx));
       await writer.query('COMMIT');
-      writes++;
+      if (isSeen) writes++;
       return result;
     } catch (error) {
-      await writer.query('ROLLBACK');
+      // A full disk or a failed commit may have ended the transaction already; what went wrong first is what is told.
+      await writer.query('ROLLBACK').catch(() => undefined);
       throw error;
     }
+  }
+  function queue<T>(work: (tx: Transaction) => Promise<T>, isSeen: boolean): Promise<T> {
+    if (inTransaction.getStore()) throw new Error('A transaction was begun inside another one.');
+    const mine = last.then(() => transact(work, isSeen));
+    last = mine.catch(() => undefined);
+    return mine;
   }
   /** Queries of one request go side by side: each to the connection that has the least to do. */
   const readBeside: Read = async (sql, replacements) => {
@@ -80,6 +112,17 @@ export async function openDatabase(folder: string): Promise<Database> {
     } finally {
       reader.busy--;
     }
+  };
+  const within = (tx: Transaction): Database => {
+    const inside: Database = {
+      ...through((sql, replacements) => select(tx.writer, sql, replacements)),
+      write: (work) => work(tx),
+      reserve: (work) => work(tx),
+      get aside() {
+        return inside;
+      },
+    };
+    return inside;
   };
   const through = (read: Read): Omit<Database, 'aside'> => {
     const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
@@ -92,15 +135,14 @@ export async function openDatabase(folder: string): Promise<Database> {
         void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
       bind: async (sql, bind, tx) =>
         void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
-      write(work) {
-        const mine = last.then(() => transact(work));
-        last = mine.catch(() => undefined);
-        return mine;
-      },
+      write: (work) => queue(work, true),
+      reserve: (work) => queue(work, false),
+      within,
       async close() {
         await last;
         await writer.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
         for (const c of [writer, ...readers.map((r) => r.connection), patient]) await c.close();
+        await unlock();
       },
     };
   };
@@ -131,6 +173,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '006-funds-and-suppliers', statements: fundsAndSuppliers },
     { name: '007-piles', statements: piles },
     { name: '008-search-order', statements: searchOrder },
+    { name: '009-invariants', statements: invariants },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({
@@ -142,7 +185,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
           await then?.(sequelize);
           await sequelize.query('COMMIT');
         } catch (error) {
-          await sequelize.query('ROLLBACK');
+          await sequelize.query('ROLLBACK').catch(() => undefined);
           throw error;
         }
       },

@@ -87,15 +87,21 @@ export interface Takeable {
 /**
  * Looks at every object of an entry, piece by piece: one that is no longer what the entry left is a conflict, one that is back
  * already is passed over, a new heading that other records have by now stays. `begun` says that a part of the entry was
- * taken back before, so that what is not there any more is done.
+ * taken back before, so that what is not there any more is done; `among` are the objects
+ * that are looked at, all when it is not given.
  */
-export async function takeable(store: Store, index: EntryIndex, begun = false): Promise<Takeable> {
+export async function takeable(
+  store: Store,
+  index: EntryIndex,
+  begun = false,
+  among: readonly Indexed[] = index.objects,
+): Promise<Takeable> {
   const known = new Map(index.objects.map((o) => [keyOf(o), o]));
   const records = index.objects.filter((o) => o.kind === 'record').map((o) => o.id);
   const conflicts: Conflict[] = [];
   const objects: Indexed[] = [];
-  for (let at = 0; at < index.objects.length; at += PIECE) {
-    const piece = index.objects.slice(at, at + PIECE);
+  for (let at = 0; at < among.length; at += PIECE) {
+    const piece = among.slice(at, at + PIECE);
     const now = await standingNow(store, piece);
     const staying = await headingsThatStay(store, index, piece, records);
     for (const o of piece) {

@@ -1,4 +1,4 @@
-import { keyOfHeading, type Heading } from '@osier/core/headings';
+import { headingGroup, identityOf, type Heading } from '@osier/core/headings';
 import type { Transaction } from './database';
 import { headingKeyKind } from './index-records';
 import type { Kind } from './kinds';
@@ -30,6 +30,30 @@ export const CHILDREN: readonly {
     sql: 'SELECT id, pile AS parent FROM piled WHERE pile IN (:ids)',
   },
   {
+    kind: 'stocktake',
+    child: 'scanbatch',
+    field: 'stocktake',
+    sql: 'SELECT id, stocktake AS parent FROM scan_batches WHERE stocktake IN (:ids)',
+  },
+  {
+    kind: 'heading',
+    child: 'heading',
+    field: 'mergedInto',
+    sql: 'SELECT id, merged_into AS parent FROM headings WHERE merged_into IN (:ids)',
+  },
+  {
+    kind: 'heading',
+    child: 'distinct',
+    field: 'a',
+    sql: 'SELECT id, a AS parent FROM distinct_pairs WHERE a IN (:ids)',
+  },
+  {
+    kind: 'heading',
+    child: 'distinct',
+    field: 'b',
+    sql: 'SELECT id, b AS parent FROM distinct_pairs WHERE b IN (:ids)',
+  },
+  {
     kind: 'delivery',
     child: 'incoming',
     field: 'delivery',
@@ -53,7 +77,7 @@ export async function headingsInUse(
        SELECT 1 FROM record_keys k WHERE k.kind = h.value ->> 0 AND k.key = h.value ->> 1
          AND k.record NOT IN (SELECT t.value FROM json_each(:touched) t))`,
     {
-      headings: JSON.stringify(headings.map((h) => [headingKeyKind(h.kind), keyOfHeading(h)])),
+      headings: JSON.stringify(headings.map(identityOf).map((h) => [headingKeyKind(headingGroup(h)), h.key])),
       touched: JSON.stringify([...touched]),
     },
     tx,

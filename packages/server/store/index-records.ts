@@ -1,13 +1,22 @@
 import { recordKeys, searchText } from '@osier/core/access';
-import { headingKey, headingsOf, keyOfHeading, seeFroms, type Heading } from '@osier/core/headings';
+import {
+  headingGroup,
+  headingKey,
+  headingsOf,
+  identityOf,
+  seeFroms,
+  type Heading,
+} from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe, likenessKeys } from '@osier/core/matching';
 import type { Transaction } from './database';
 import type { Database } from './database';
 import { insertRows } from './insert';
 
-/** Kind of the key under which a record is found by a heading. */
-export const headingKeyKind = (kind: string): string => `heading ${kind}`;
+/** Kind of the key under which a record is found by a heading of a group (`headingGroup`). */
+export const headingKeyKind = (group: string): string => `heading ${group}`;
+/** The same in SQL, for a row of `headings` (`h`). */
+export const HEADING_KEY_KIND = "'heading ' || h.kind || ' ' || h.vocabulary";
 
 /** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
 export async function indexRecords(
@@ -27,7 +36,7 @@ export async function indexRecords(
     if (!marc) continue;
     for (const k of recordKeys(marc)) keys.push([k.kind, k.key, id]);
     for (const k of likenessKeys(describe(marc))) keys.push([k.kind, k.key, id]);
-    for (const h of headingsOf(marc)) keys.push([headingKeyKind(h.kind), h.key, id]);
+    for (const h of headingsOf(marc)) keys.push([headingKeyKind(headingGroup(h)), h.key, id]);
     const text = searchText(marc);
     words.push([id, text.title, text.name, text.subject, text.rest]);
   }
@@ -45,8 +54,10 @@ export async function indexHeadings(
   const keys: unknown[][] = [];
   for (const [id, heading] of written) {
     if (!heading || heading.mergedInto !== null) continue;
-    keys.push([heading.kind, keyOfHeading(heading), id]);
-    for (const f of seeFroms(heading)) keys.push([heading.kind, headingKey(f.subfields), id]);
+    const identity = identityOf(heading);
+    const group = headingGroup(identity);
+    keys.push([group, identity.key, id]);
+    for (const f of seeFroms(heading)) keys.push([group, headingKey(f.subfields), id]);
   }
   await insertRows(db, 'INSERT OR IGNORE', 'heading_keys', ['kind', 'key', 'heading'], keys, tx);
 }

@@ -4,7 +4,7 @@ const ROWS_AT_ONCE = 1000;
 
 /**
  * Inserts rows of numbers, texts and nulls; `verb` as SQLite has it (INSERT, INSERT OR IGNORE), `suffix` an upsert
- * clause. The rows go over as one JSON value: binding thousands of single values takes the driver far longer.
+ * clause, `derived` columns that are looked up from others (`:name`). The rows go over as one JSON value: binding thousands of single values takes the driver far longer.
  */
 export async function insertRows(
   db: Database,
@@ -14,9 +14,15 @@ export async function insertRows(
   rows: readonly (readonly unknown[])[],
   tx: Transaction,
   suffix = '',
+  derived: Readonly<Record<string, string>> = {},
 ): Promise<void> {
-  const values = columns.map((_, i) => `json_extract(value, '$[${i}]')`).join(', ');
-  const sql = `${verb} INTO ${table} (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ${suffix}`;
+  const valueOf = (column: string) => `json_extract(value, '$[${columns.indexOf(column)}]')`;
+  const looked = Object.values(derived).map((sql) =>
+    sql.replace(/:(\w+)/g, (_, column: string) => valueOf(column)),
+  );
+  const values = [...columns.map(valueOf), ...looked].join(', ');
+  const names = [...columns, ...Object.keys(derived)].join(', ');
+  const sql = `${verb} INTO ${table} (${names}) SELECT ${values} FROM json_each($1) WHERE true ${suffix}`;
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
     await db.bind(sql, [JSON.stringify(rows.slice(at, at + ROWS_AT_ONCE))], tx);
 }

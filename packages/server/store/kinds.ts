@@ -3,7 +3,7 @@ import { callNumberText, shelfKey } from '@osier/core/callnumbers';
 import { checkRecord } from '@osier/core/checks';
 import type { LabelRoll } from '@osier/core/barcodes';
 import type { Delivery, Incoming, IncomingFields, SupplierSheet } from '@osier/core/deliveries';
-import { headingText, keyOfHeading, type Distinct, type Heading } from '@osier/core/headings';
+import { headingText, identityOf, type Distinct, type Heading } from '@osier/core/headings';
 import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
@@ -56,9 +56,22 @@ export interface KindStore<K extends Kind> {
   readonly columns: readonly string[];
   /** The computed columns, in the order of `columns`. */
   readonly compute: (value: Objects[K], house: HouseRules) => unknown[];
-  /** A removed object's row is kept and marked, because its list is kept for ever. */
+  /** A removed object's row is kept and marked: its list is kept for ever, or what hangs on it is kept for its coming back. */
   readonly keepsRemoved?: boolean;
+  /** Columns that are looked up in SQL when a row is written, from its other columns (`:name`). */
+  readonly derived?: Readonly<Record<string, string>>;
+  /** What there is only once, each held by a unique index of the table. */
+  readonly once?: readonly Once[];
 }
+
+/** Columns that no two objects share, among those that a condition on the columns holds for. */
+export interface Once {
+  readonly columns: readonly string[];
+  readonly among?: string;
+  /** Letters are the same in either case. */
+  readonly anyCase?: boolean;
+}
+const NAME_ONCE: readonly Once[] = [{ columns: ['name'], anyCase: true }];
 
 const SETTING = { table: 'settings', columns: [], compute: () => [] };
 /** Ids of the two settings, which share a table. */
@@ -98,19 +111,34 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   },
   heading: {
     table: 'headings',
-    columns: ['kind', 'key', 'text', 'merged_into'],
-    compute: (h) => [h.kind, keyOfHeading(h), headingText(h), h.mergedInto],
+    columns: ['kind', 'key', 'text', 'merged_into', 'vocabulary'],
+    compute: (h) => {
+      const { kind, key, vocabulary } = identityOf(h);
+      return [kind, key, headingText(h), h.mergedInto, vocabulary];
+    },
+    once: [{ columns: ['vocabulary', 'kind', 'key'], among: 'merged_into IS NULL' }],
   },
-  distinct: { table: 'distinct_pairs', columns: ['a', 'b'], compute: (d) => [d.a, d.b] },
+  distinct: {
+    table: 'distinct_pairs',
+    columns: ['a', 'b'],
+    compute: (d) => [d.a, d.b],
+    once: [{ columns: ['a', 'b'] }],
+  },
   holding: {
     table: 'holdings',
     columns: ['record', 'branch', 'location', 'call_number', 'shelf_key'],
     compute: (h) => [h.record, h.branch, h.location, callNumberText(h), shelfKey(h)],
+    once: [{ columns: ['record', 'branch', 'location', 'call_number'] }],
   },
   copy: {
     table: 'copies',
-    columns: ['holding', 'barcode', 'status', 'type', 'last_seen'],
-    compute: (c) => [c.holding, c.barcode, c.status, c.type, c.lastSeen],
+    columns: ['holding', 'barcode', 'status', 'type', 'last_seen', 'number'],
+    compute: (c) => [c.holding, c.barcode, c.status, c.type, c.lastSeen, c.number],
+    derived: { record: '(SELECT h.record FROM holdings h WHERE h.id = :holding)' },
+    once: [
+      { columns: ['barcode'], anyCase: true },
+      { columns: ['record', 'number'], among: 'number > 0' },
+    ],
   },
   withdrawn: {
     table: 'withdrawn',
@@ -118,7 +146,12 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
     compute: (w) => [w.copy.barcode, w.record, w.withdrawnOn],
     keepsRemoved: true,
   },
-  delivery: { table: 'deliveries', columns: ['name', 'sha256'], compute: (d) => [d.name, d.sha256] },
+  delivery: {
+    table: 'deliveries',
+    columns: ['name', 'sha256'],
+    compute: (d) => [d.name, d.sha256],
+    keepsRemoved: true,
+  },
   incoming: {
     table: 'incoming',
     columns: ['delivery', 'seq', 'state', 'decision', 'record', 'copies', 'copy_problems', 'note'],
@@ -152,17 +185,29 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
       ];
     },
   },
-  withdrawlist: { table: 'withdrawal_lists', columns: ['state'], compute: (l) => [l.state] },
+  withdrawlist: {
+    table: 'withdrawal_lists',
+    columns: ['state', 'name'],
+    compute: (l) => [l.state, l.name],
+    once: [{ columns: ['name'], among: "state = 'open'", anyCase: true }],
+  },
   stocktake: { table: 'stocktakes', columns: ['state'], compute: (s) => [s.state] },
   scanbatch: { table: 'scan_batches', columns: ['stocktake'], compute: (b) => [b.stocktake] },
   recipe: { table: 'recipes', columns: ['name'], compute: (r) => [r.name] },
-  sheet: { table: 'sheets', columns: ['name'], compute: (s) => [s.name] },
-  roll: { table: 'rolls', columns: ['name'], compute: (r) => [r.name] },
-  pile: { table: 'piles', columns: ['name'], compute: (p) => [p.name] },
+  sheet: { table: 'sheets', columns: ['name'], compute: (s) => [s.name], once: NAME_ONCE },
+  roll: { table: 'rolls', columns: ['name'], compute: (r) => [r.name], once: NAME_ONCE },
+  pile: {
+    table: 'piles',
+    columns: ['name'],
+    compute: (p) => [p.name],
+    keepsRemoved: true,
+    once: [{ columns: ['name'], among: 'gone = 0', anyCase: true }],
+  },
   piled: {
     table: 'piled',
     columns: ['pile', 'kind', 'object'],
     compute: (p) => [p.pile, p.kind, p.object],
+    once: [{ columns: ['pile', 'kind', 'object'] }],
   },
   house: SETTING,
   lists: SETTING,

@@ -29,6 +29,9 @@ test('a store from before there were suppliers: its records can be matched, its 
     "INSERT INTO records (id, version, value, title, author, year, isbn, publisher, edition, language, material, sort) VALUES (7, 3, $1, 't', '', '', '', '', '', '', '', 't')",
     { bind: [value] },
   );
+  await old.query(
+    "INSERT INTO deliveries (id, version, value, name, sha256) VALUES (1, 1, '{}', 'old.mrc', 'x')",
+  );
   const now = {
     delivery: 1,
     seq: 1,
@@ -102,7 +105,7 @@ test('a store from before there were suppliers: its records can be matched, its 
   const kinds = await store.rows<{ kind: string }>(
     'SELECT DISTINCT kind FROM record_keys WHERE record = 7 ORDER BY kind',
   );
-  expect(kinds.map((k) => k.kind)).toEqual(['alike', 'number']);
+  expect(kinds.map((k) => k.kind)).toEqual(['alike', 'heading personal naf', 'number']);
   const read = await store.row<{ matches: string; before: string }>(
     'SELECT matches, before FROM incoming_read',
   );

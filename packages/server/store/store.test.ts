@@ -1,5 +1,5 @@
 import { searchText } from '@osier/core/access';
-import { creation, removal, update } from '@osier/core/changes';
+import { creation, removal, sameValue, update } from '@osier/core/changes';
 import { field, type MarcRecord } from '@osier/core/marc';
 import fc from 'fast-check';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -105,6 +105,7 @@ test('whatever is done and taken back, keys and words are those of the records t
         const entries: number[] = [];
         for (const { id, title } of steps) {
           const held = await store.read('record', id);
+          if (held && sameValue(held.value, title === null ? null : record(title))) continue;
           const change = !held
             ? title === null
               ? null

@@ -3,11 +3,14 @@ import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
 import { NO_LISTS, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
 import { openDatabase, type Database, type Params } from './database';
+import { keysOfOld } from './keys-of-old';
 import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
 
 /** Reading side of the store; everything that writes goes through commit. */
 export interface Store extends Database {
   readonly aside: Store;
+  /** The same store inside a transaction. What a plan reads there is still so when it is committed. */
+  within(tx: Transaction): Store;
   read<K extends Kind>(kind: K, id: number, tx?: Transaction): Promise<Versioned<Objects[K]> | null>;
   readMany<K extends Kind>(
     kind: K,
@@ -41,7 +44,14 @@ const IDS_AT_ONCE = 5000;
 export async function openStore(folder: string): Promise<Store> {
   const db = await openDatabase(folder);
   const aside: Store = storeOn(db.aside, () => aside);
-  return storeOn(db, () => aside);
+  const store = storeOn(db, () => aside);
+  await keysOfOld(store);
+  return store;
+}
+
+function storeWithin(db: Database, tx: Transaction): Store {
+  const inside: Store = storeOn(db.within(tx), () => inside);
+  return inside;
 }
 
 function storeOn(db: Database, aside: () => Store): Store {
@@ -82,8 +92,9 @@ function storeOn(db: Database, aside: () => Store): Store {
     select,
     readMany,
     read: async (kind, id, tx) => (await readMany(kind, [id], tx))[0] ?? null,
+    within: (tx) => storeWithin(db, tx),
     nextIds: (kind, count) =>
-      db.write(async (tx) => {
+      db.reserve(async (tx) => {
         await db.run('INSERT OR IGNORE INTO counters (kind, next) VALUES (:kind, 1)', { kind }, tx);
         const row = await db.row<{ next: number }>(
           'SELECT next FROM counters WHERE kind = :kind',

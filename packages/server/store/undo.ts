@@ -7,8 +7,10 @@ import {
   type Standing,
 } from '@osier/core/changes';
 import type { Heading } from '@osier/core/headings';
+import type { Piled } from '@osier/core/piles';
 import type { Transaction } from './database';
 import { commitWithin } from './commit';
+import { NothingChanged } from './conflict';
 import { CHILDREN, headingsInUse } from './in-use';
 import type { Kind } from './kinds';
 import type { Store } from './store';
@@ -54,7 +56,8 @@ export async function planOf(
     inverse,
     (kind, id) => standing.get(`${kind} ${id}`) ?? { version: last.get(`${kind} ${id}`) ?? 0, value: null },
   );
-  const changes = await withoutHeadingsInUse(store, planned.changes, tx, alsoTouched);
+  const kept = await withoutHeadingsInUse(store, planned.changes, tx, alsoTouched);
+  const changes = await withoutRepeats(store, kept);
   return {
     changes,
     conflicts: [...planned.conflicts, ...(await dependants(store, changes, tx))],
@@ -78,6 +81,26 @@ async function withoutHeadingsInUse(
   );
   const staying = new Set(going.filter((_, i) => inUse.has(i)));
   return changes.filter((c) => !staying.has(c));
+}
+
+/** What lay on a pile, and was put on it again since, does not come back twice. */
+export async function withoutRepeats(store: Store, changes: ChangeSet): Promise<ChangeSet> {
+  const back = changes.filter((c) => c.kind === 'piled' && c.before === null);
+  if (back.length === 0) return changes;
+  const rows = await store.rows<{ id: number }>(
+    `SELECT v.value ->> 3 AS id FROM json_each(:back) v JOIN piled p ON p.pile = v.value ->> 0 AND p.kind = v.value ->> 1
+       AND p.object = v.value ->> 2 AND p.id <> v.value ->> 3`,
+    {
+      back: JSON.stringify(
+        back.map(({ id, after }) => {
+          const { pile, kind, object } = after as Piled;
+          return [pile, kind, object, id];
+        }),
+      ),
+    },
+  );
+  const repeated = new Set(rows.map((r) => r.id));
+  return changes.filter((c) => !(c.kind === 'piled' && repeated.has(c.id)));
 }
 
 /** Things that would lose what they hang on: a record with holdings, a holding with copies, a delivery with accepted records. */
@@ -105,17 +128,13 @@ export async function undoEntry(
   person: number,
   sentence: string,
 ): Promise<{ entry: number } | { conflicts: Conflict[] }> {
-  const house = await store.rulesNow();
   return store.write(async (tx) => {
-    const plan = await undoPlan(store, entry, tx);
-    if (plan.conflicts.length) return { conflicts: plan.conflicts };
-    return {
-      entry: await commitWithin(
-        store,
-        { act: 'undo', person, sentence, changes: plan.changes, undoes: entry },
-        house,
-        tx,
-      ),
-    };
+    const inside = store.within(tx);
+    const { changes, conflicts } = await undoPlan(inside, entry);
+    if (conflicts.length) return { conflicts };
+    const act = { act: 'undo', person, sentence, changes, undoes: entry };
+    const done = await commitWithin(inside, act, tx);
+    if (done === null) throw new NothingChanged();
+    return { entry: done };
   });
 }

@@ -1,62 +1,97 @@
 import type { RollBody, RollRow } from '@osier/contract';
-import { rollCounts, rollNumber, rollProblems, type LabelRoll } from '@osier/core/barcodes';
-import { creation, removal, update } from '@osier/core/changes';
-import { lastUsed } from '../deliveries/accept-context';
+import {
+  nextSerial,
+  rollCounts,
+  rollNumber,
+  rollProblems,
+  serialIn,
+  type LabelRoll,
+} from '@osier/core/barcodes';
+import { counted, creation, removal, update } from '@osier/core/changes';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
+import { rollUse } from '../store/roll-numbers';
+import type { Store } from '../store/store';
 
 /** All label rolls with how much of each is used. */
 export async function listRolls({ store }: Services): Promise<RollRow[]> {
   const rolls = await store.select('roll', '1 ORDER BY name, id');
   return Promise.all(
     rolls.map(async ({ id, version, value }) => {
-      const last = await lastUsed(store, value);
-      const serial = (last ?? value.from - 1) + 1;
-      const next = serial > value.to ? null : rollNumber(value, serial);
-      return { id, version, roll: value, ...rollCounts(value, last), next };
+      const { last } = await rollUse(store, id);
+      const serial = nextSerial(value, last);
+      return {
+        id,
+        version,
+        roll: value,
+        ...rollCounts(value, last),
+        next: serial === null ? null : rollNumber(value, serial),
+      };
     }),
   );
 }
 
-async function sound({ store }: Services, roll: LabelRoll, own: number | null): Promise<LabelRoll> {
+/** The roll as it may be kept: beside the others, and not smaller than what of it is used. */
+async function sound(store: Store, roll: LabelRoll, own: number | null): Promise<LabelRoll> {
   const others = (await store.select('roll', '1')).filter((r) => r.id !== own).map((r) => r.value);
   const problems = rollProblems(roll, others);
+  if (own !== null) problems.push(...(await numbersLost(store, roll, own)));
   if (problems.length) throw wrongFields(problems);
   return { ...roll, name: roll.name.trim(), supplier: roll.supplier.trim() };
 }
 
-export async function keepRoll(services: Services, person: number, body: RollBody) {
-  const roll = await sound(services, body.roll, null);
-  const id = await services.store.nextIds('roll', 1);
-  const sentence = `Made the label roll ${quoted(roll.name)}`;
-  const changes = [creation('roll', id, roll)];
-  return { id, sentence, entry: await commit(services.store, { act: 'set-up', person, sentence, changes }) };
+/** Numbers that are on copies, or were, stay numbers of their roll. */
+async function numbersLost(store: Store, roll: LabelRoll, id: number) {
+  const used = await store.rows<{ number: string }>(
+    'SELECT number FROM roll_numbers WHERE roll = :id ORDER BY serial',
+    { id },
+  );
+  const lost = used.filter((u) => serialIn(roll, u.number) === null).map((u) => u.number);
+  if (lost.length === 0) return [];
+  const span = lost.length === 1 ? lost[0]! : `${lost[0]!} to ${lost.at(-1)!}`;
+  const message = `${counted(lost.length, 'number')} of this roll ${lost.length === 1 ? 'is' : 'are'} used and would not be of it any more: ${span}.`;
+  return [{ field: 'to' as const, message }];
 }
 
-export async function changeRoll(
-  services: Services,
+/** Keeps a new label roll. */
+export const keepRoll = ({ store }: Services, person: number, body: RollBody) =>
+  commitPlan(store, person, async (s) => {
+    const roll = await sound(s, body.roll, null);
+    const id = await s.nextIds('roll', 1);
+    const sentence = `Made the label roll ${quoted(roll.name)}`;
+    return { act: 'set-up', id, sentence, changes: [creation('roll', id, roll)] };
+  });
+
+/** Changes a label roll; numbers of it that are used stay in it. */
+export const changeRoll = (
+  { store }: Services,
   person: number,
   id: number,
   body: RollBody & { version: number },
-) {
-  const held = await services.store.read('roll', id);
-  if (!held) throw notFound(`Label roll ${id}`);
-  const roll = await sound(services, body.roll, id);
-  const sentence = `Changed the label roll ${quoted(roll.name)}`;
-  const changes = [update('roll', { ...held, version: body.version }, roll)];
-  return { id, sentence, entry: await commit(services.store, { act: 'set-up', person, sentence, changes }) };
-}
+) =>
+  commitPlan(store, person, async (s) => {
+    const held = await s.read('roll', id);
+    if (!held) throw notFound(`Label roll ${id}`);
+    const roll = await sound(s, body.roll, id);
+    const sentence = `Changed the label roll ${quoted(roll.name)}`;
+    return {
+      act: 'set-up',
+      id,
+      sentence,
+      changes: [update('roll', { ...held, version: body.version }, roll)],
+    };
+  });
 
-/** A roll that a supplier sheet names cannot be taken away. */
-export async function removeRoll({ store }: Services, person: number, id: number, version: number) {
-  const held = await store.read('roll', id);
-  if (!held) throw notFound(`Label roll ${id}`);
-  const user = (await store.select('sheet', '1')).find((s) => s.value.roll === id);
-  if (user)
-    throw wrong('roll', `The supplier sheet ${quoted(user.value.name)} takes its numbers from this roll.`);
-  const sentence = `Took the label roll ${quoted(held.value.name)} away`;
-  const changes = [removal('roll', { ...held, version })];
-  return { sentence, entry: await commit(store, { act: 'set-up', person, sentence, changes }) };
-}
+/** Deletes a label roll. One that a supplier sheet names stays. */
+export const removeRoll = ({ store }: Services, person: number, id: number, version: number) =>
+  commitPlan(store, person, async (s) => {
+    const held = await s.read('roll', id);
+    if (!held) throw notFound(`Label roll ${id}`);
+    const user = (await s.select('sheet', '1')).find((x) => x.value.roll === id);
+    if (user)
+      throw wrong('roll', `The supplier sheet ${quoted(user.value.name)} takes its numbers from this roll.`);
+    const sentence = `Took the label roll ${quoted(held.value.name)} away`;
+    return { act: 'set-up', sentence, changes: [removal('roll', { ...held, version })] };
+  });

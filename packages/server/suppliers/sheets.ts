@@ -5,10 +5,11 @@ import { BUILT_IN } from '@osier/core/recipes';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrongFields } from '../http/problem';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
+import type { Store } from '../store/store';
 
 /** What settings are checked against: lists, rolls and recipes as they are now. */
-export async function sheetContext({ store }: Services): Promise<SheetContext> {
+export async function sheetContext({ store }: { readonly store: Store }): Promise<SheetContext> {
   const recipes = await store.rows<{ id: number }>('SELECT id FROM recipes');
   return {
     lists: (await store.lists()).value,
@@ -24,45 +25,44 @@ export const listSheets = async ({ store }: Services): Promise<SheetRow[]> =>
     sheet: value,
   }));
 
-async function sound(
-  services: Services,
-  body: SheetBody['sheet'],
-  own: number | null,
-): Promise<SupplierSheet> {
+async function sound(store: Store, body: SheetBody['sheet'], own: number | null): Promise<SupplierSheet> {
   const sheet = { ...body, name: body.name.trim() } as unknown as SupplierSheet;
-  const others = (await services.store.select('sheet', '1')).filter((s) => s.id !== own).map((s) => s.value);
-  const problems = sheetProblems(sheet, await sheetContext(services), others);
+  const others = (await store.select('sheet', '1')).filter((s) => s.id !== own).map((s) => s.value);
+  const problems = sheetProblems(sheet, await sheetContext({ store }), others);
   if (problems.length) throw wrongFields(problems);
   return sheet;
 }
 
-export async function keepSheet(services: Services, person: number, body: SheetBody) {
-  const sheet = await sound(services, body.sheet, null);
-  const id = await services.store.nextIds('sheet', 1);
-  const sentence = `Made the supplier sheet ${quoted(sheet.name)}`;
-  const changes = [creation('sheet', id, sheet)];
-  return { id, sentence, entry: await commit(services.store, { act: 'set-up', person, sentence, changes }) };
-}
+/** Keeps a new supplier sheet. */
+export const keepSheet = ({ store }: Services, person: number, body: SheetBody) =>
+  commitPlan(store, person, async (s) => {
+    const sheet = await sound(s, body.sheet, null);
+    const id = await s.nextIds('sheet', 1);
+    const sentence = `Made the supplier sheet ${quoted(sheet.name)}`;
+    return { act: 'set-up', id, sentence, changes: [creation('sheet', id, sheet)] };
+  });
 
-export async function changeSheet(
-  services: Services,
+/** Changes a supplier sheet. */
+export const changeSheet = (
+  { store }: Services,
   person: number,
   id: number,
   body: SheetBody & { version: number },
-) {
-  const held = await services.store.read('sheet', id);
-  if (!held) throw notFound(`Supplier sheet ${id}`);
-  const sheet = await sound(services, body.sheet, id);
-  const sentence = `Changed the supplier sheet ${quoted(sheet.name)}`;
-  const changes = [update('sheet', { ...held, version: body.version }, sheet)];
-  return { id, sentence, entry: await commit(services.store, { act: 'set-up', person, sentence, changes }) };
-}
+) =>
+  commitPlan(store, person, async (s) => {
+    const held = await s.read('sheet', id);
+    if (!held) throw notFound(`Supplier sheet ${id}`);
+    const sheet = await sound(s, body.sheet, id);
+    const sentence = `Changed the supplier sheet ${quoted(sheet.name)}`;
+    const changes = [update('sheet', { ...held, version: body.version }, sheet)];
+    return { act: 'set-up', id, sentence, changes };
+  });
 
-/** Deliveries keep their settings; only new ones no longer find the sheet. */
-export async function removeSheet({ store }: Services, person: number, id: number, version: number) {
-  const held = await store.read('sheet', id);
-  if (!held) throw notFound(`Supplier sheet ${id}`);
-  const sentence = `Took the supplier sheet ${quoted(held.value.name)} away`;
-  const changes = [removal('sheet', { ...held, version })];
-  return { sentence, entry: await commit(store, { act: 'set-up', person, sentence, changes }) };
-}
+/** Deletes a supplier sheet. Deliveries keep their settings; only new ones no longer find the sheet. */
+export const removeSheet = ({ store }: Services, person: number, id: number, version: number) =>
+  commitPlan(store, person, async (s) => {
+    const held = await s.read('sheet', id);
+    if (!held) throw notFound(`Supplier sheet ${id}`);
+    const sentence = `Took the supplier sheet ${quoted(held.value.name)} away`;
+    return { act: 'set-up', sentence, changes: [removal('sheet', { ...held, version })] };
+  });

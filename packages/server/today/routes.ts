@@ -49,11 +49,7 @@ export const todayRoutes = (services: Services): Route[] => [
     summary: 'Whether the services outside can be reached',
     permission: 'look',
     work: async () => ({
-      loansDesk: !services.loans.configured
-        ? 'none'
-        : (await services.loans.dueDates(['0']))
-          ? 'here'
-          : 'silent',
+      loansDesk: !services.loans.configured ? 'none' : (await services.loans.reachable()) ? 'here' : 'silent',
     }),
   }),
 ];

@@ -11,9 +11,10 @@ beforeAll(async () => {
 afterAll(() => t.stop());
 const trolley = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
 
+let lists = 0;
 const start = async (codes: string[]) => {
   const { body } = await cataloguer!<{ id: number }>('POST', '/withdrawal-lists', {
-    name: 'Trolley',
+    name: `Trolley ${++lists}`,
     branch: 'MR',
     reason: 'worn',
   });

@@ -1,7 +1,7 @@
 import type { RegisterRow, Review, WithdrawalList, WithdrawalListRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, creation, update, type ChangeSet, type Versioned } from '@osier/core/changes';
-import { codeProblem, type Withdrawn } from '@osier/core/holdings';
+import { codeProblem, dueOf, type Withdrawn } from '@osier/core/holdings';
 import {
   weigh,
   withdrawalPlan,
@@ -14,9 +14,10 @@ import {
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
+import type { LoanAnswers } from '../loans/ports';
 import { scansOf } from '../scanner/scans';
 import type { Services } from '../services';
-import { commit } from '../store/commit';
+import { commitPlan } from '../store/commit';
 import type { WithdrawalListValue } from '../store/kinds';
 import type { Store } from '../store/store';
 
@@ -34,28 +35,27 @@ export async function listWithdrawals({ store }: Services): Promise<WithdrawalLi
   return lists.map((l) => ({ id: l.id, ...l.value, codes: counts.get(l.id) ?? 0 }));
 }
 
-export async function startList(
+/** Starts a withdrawal list. */
+export const startList = (
   { store }: Services,
   person: { id: number; name: string },
   body: { name: string; branch: string; reason: string },
-): Promise<{ id: number; entry: number; sentence: string }> {
-  const problem = codeProblem('branch', 'branch', body.branch, (await store.lists()).value.branches);
-  if (problem) throw wrongFields([problem]);
-  const id = await store.nextIds('withdrawlist', 1);
-  const value: WithdrawalListValue = { ...body, state: 'open', by: person.name, madeOn: today() };
-  const sentence = `Started the withdrawal list ${quoted(body.name)}`;
-  return {
-    id,
-    sentence,
-    entry: await commit(store, {
-      act: 'start-list',
-      person: person.id,
-      sentence,
-      changes: [creation('withdrawlist', id, value)],
-    }),
-  };
-}
+): Promise<{ id: number; entry: number; sentence: string }> =>
+  commitPlan(store, person.id, async (s) => {
+    const problem = codeProblem('branch', 'branch', body.branch, (await s.lists()).value.branches);
+    if (problem) throw wrongFields([problem]);
+    const { name } = body;
+    const [same] = await s.select('withdrawlist', "state = 'open' AND name = :name COLLATE NOCASE LIMIT 1", {
+      name,
+    });
+    if (same) throw wrong('name', `There is an open list ${quoted(same.value.name)} already.`);
+    const id = await s.nextIds('withdrawlist', 1);
+    const value: WithdrawalListValue = { ...body, state: 'open', by: person.name, madeOn: today() };
+    const sentence = `Started the withdrawal list ${quoted(name)}`;
+    return { act: 'start-list', id, sentence, changes: [creation('withdrawlist', id, value)] };
+  });
 
+/** A list that can be worked on; one that is done is refused. */
 export async function openList(store: Store, id: number): Promise<Versioned<WithdrawalListValue>> {
   const list = await store.read('withdrawlist', id);
   if (!list) throw notFound(`Withdrawal list ${id}`);
@@ -77,9 +77,28 @@ interface CopyFacts {
 const FACTS = `SELECT c.id AS copyId, c.barcode, c.status, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
   FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record`;
 
+/** What the loans desk says of the copies on a list, and of these. Slow, so that it is asked before anything is planned. */
+async function askLoans(
+  { store, loans }: Services,
+  list: number,
+  how: { anew: boolean },
+): Promise<LoanAnswers> {
+  const barcodes = await store.rows<{ barcode: string }>(
+    "SELECT DISTINCT c.barcode FROM scans s JOIN copies c ON c.barcode = s.code WHERE s.purpose = 'withdrawal' AND s.work = :list",
+    { list },
+  );
+  return loans.ask(
+    barcodes.map((b) => b.barcode),
+    how,
+  );
+}
+
 /** The list with its verdicts as of now. */
 export async function withdrawalList(services: Services, id: number): Promise<WithdrawalList> {
-  const { store, loans } = services;
+  return weighed(services.store, id, await askLoans(services, id, { anew: false }));
+}
+
+async function weighed(store: Store, id: number, said: LoanAnswers): Promise<WithdrawalList> {
   const list = await store.read('withdrawlist', id);
   if (!list) throw notFound(`Withdrawal list ${id}`);
   const scans = await scansOf(store, 'withdrawal', id);
@@ -89,7 +108,6 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
       (f) => [f.barcode, f],
     ),
   );
-  const due = await loans.dueDates([...facts.keys()]);
   const gone = new Map(
     (codes.length ? await store.select('withdrawn', 'barcode IN (:codes)', { codes }) : []).map((w) => [
       w.value.copy.barcode,
@@ -101,7 +119,7 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
   const listed = await Promise.all(
     scans.map(async ({ code }): Promise<Listed> => {
       const f = facts.get(code);
-      if (f) return { code, candidate: { ...f, due: due ? (due.get(code) ?? '') : null } };
+      if (f) return { code, candidate: { ...f, due: dueOf(said.of(code)), loan: said.of(code).state } };
       const before = gone.get(code);
       if (before)
         return {
@@ -131,7 +149,7 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
     version: list.version,
     ...list.value,
     codes: scans.length,
-    loansDesk: due !== null,
+    loansDesk: said.heard,
     verdicts: verdicts.map((v, i) => ({
       ...v,
       scan: scans[i]!.id,
@@ -190,15 +208,20 @@ async function stockOf(store: Store, copies: readonly number[]): Promise<TitleSt
 
 /** Plans the withdrawal of chosen copies of a list. Stopped copies are refused here, whatever the screen shows. */
 async function plan(
-  services: Services,
+  store: Store,
   id: number,
   chosen: readonly number[],
   by: string,
+  said: LoanAnswers,
   nextId: () => number,
-): Promise<{ list: Versioned<WithdrawalListValue>; verdicts: Verdict[]; changes: ChangeSet }> {
-  const { store } = services;
+): Promise<{
+  list: Versioned<WithdrawalListValue>;
+  all: readonly Verdict[];
+  verdicts: Verdict[];
+  changes: ChangeSet;
+}> {
   const list = await openList(store, id);
-  const { verdicts } = await withdrawalList(services, id);
+  const { verdicts } = await weighed(store, id, said);
   const allowed = new Map(
     verdicts.filter((v) => v.candidate && v.verdict !== 'stop').map((v) => [v.candidate!.copyId, v]),
   );
@@ -217,7 +240,7 @@ async function plan(
     reason: list.value.reason,
     nextId,
   });
-  return { list, verdicts: chosen.map((c) => allowed.get(c)!), changes };
+  return { list, all: verdicts, verdicts: chosen.map((c) => allowed.get(c)!), changes };
 }
 
 const totals = (changes: ChangeSet) => {
@@ -232,7 +255,8 @@ export async function reviewWithdrawal(
   by: string,
 ): Promise<Review> {
   let next = 0;
-  const { verdicts, changes } = await plan(services, id, chosen, by, () => --next);
+  const said = await askLoans(services, id, { anew: false });
+  const { verdicts, changes } = await plan(services.store, id, chosen, by, said, () => --next);
   const n = totals(changes);
   const consequences: string[] = [];
   if (n.holdings)
@@ -263,33 +287,29 @@ export async function reviewWithdrawal(
   };
 }
 
+/** Withdraws chosen copies. The loans desk is asked anew just before, past whatever it said a moment ago. */
 export async function withdraw(
   services: Services,
   person: { id: number; name: string },
   id: number,
-  chosen: readonly number[],
+  wanted: readonly number[],
 ): Promise<{ entry: number; sentence: string }> {
-  const { store } = services;
-  let next = await store.nextIds('withdrawn', chosen.length);
-  const { list, verdicts, changes } = await plan(services, id, chosen, person.name, () => next++);
-  const left = (await withdrawalList(services, id)).verdicts.filter(
-    (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
-  );
-  const closing =
-    left.length === 0
-      ? [update<WithdrawalListValue>('withdrawlist', list, { ...list.value, state: 'done' })]
-      : [];
-  const n = totals(changes);
-  const sentence = `Withdrew ${counted(n.copies, 'copy', 'copies')} from ${quoted(list.value.name)}${n.records ? `, and ${counted(n.records, 'record')} with the last copy` : ''}`;
-  return {
-    sentence,
-    entry: await commit(store, {
-      act: 'withdraw',
-      person: person.id,
-      sentence,
-      changes: [...changes, ...closing],
-    }),
-  };
+  const chosen = [...new Set(wanted)];
+  const said = await askLoans(services, id, { anew: true });
+  return commitPlan(services.store, person.id, async (store) => {
+    let next = await store.nextIds('withdrawn', chosen.length);
+    const { list, all, verdicts, changes } = await plan(store, id, chosen, person.name, said, () => next++);
+    const left = all.filter(
+      (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
+    );
+    const closing =
+      left.length === 0
+        ? [update<WithdrawalListValue>('withdrawlist', list, { ...list.value, state: 'done' })]
+        : [];
+    const n = totals(changes);
+    const sentence = `Withdrew ${counted(n.copies, 'copy', 'copies')} from ${quoted(list.value.name)}${n.records ? `, and ${counted(n.records, 'record')} with the last copy` : ''}`;
+    return { act: 'withdraw', sentence, changes: [...changes, ...closing] };
+  });
 }
 
 /** The register of what went. Rows whose withdrawal was taken back stay, and say so. */

@@ -1,0 +1,21 @@
+import type { ChangeSet } from '@osier/core/changes';
+import type { Transaction } from './database';
+
+/** What a plan gives: a change set and how the daybook tells it. */
+export interface Planned {
+  readonly act: string;
+  readonly sentence: string;
+  readonly changes: ChangeSet;
+  /** Another part of an entry that long work has begun. */
+  readonly entry?: number;
+  readonly undoes?: number;
+  /** More to do in the same transaction, such as keeping a job's cursor; `entry` is null when nothing has been written yet. */
+  readonly also?: (tx: Transaction, entry: number | null) => Promise<void>;
+  /** Long work goes on over objects that need no change. */
+  readonly mayBeNothing?: boolean;
+}
+
+/** An act to commit, with who does it. */
+export interface Act extends Planned {
+  readonly person: number;
+}

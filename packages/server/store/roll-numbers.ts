@@ -1,0 +1,91 @@
+import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
+import type { Change, Versioned } from '@osier/core/changes';
+import type { Copy, Withdrawn } from '@osier/core/holdings';
+import type { Transaction } from './database';
+import { insertRows } from './insert';
+import type { Kind } from './kinds';
+import type { Store } from './store';
+
+const COLUMNS = ['number', 'roll', 'serial'];
+
+/** Brings the ledger of label rolls in line with copies, the register and the rolls themselves that were written. */
+export async function keepRollNumbers(
+  store: Store,
+  byKind: ReadonlyMap<Kind, readonly Change[]>,
+  tx: Transaction,
+): Promise<void> {
+  const changed = byKind.get('roll');
+  if (changed) {
+    for (const { id } of changed) await store.run('DELETE FROM roll_numbers WHERE roll = :id', { id }, tx);
+    for (const { id, after } of changed)
+      if (after !== null) await countRoll(store, { id, version: 0, value: after as LabelRoll }, tx);
+  }
+  const barcodes = [
+    ...(byKind.get('copy') ?? []).flatMap(({ before, after }) =>
+      [before, after].map((c) => (c as Copy | null)?.barcode ?? ''),
+    ),
+    ...(byKind.get('withdrawn') ?? []).map(
+      ({ before, after }) => ((after ?? before) as Withdrawn).copy.barcode,
+    ),
+  ];
+  const touched = [...new Set(barcodes)].filter(Boolean);
+  if (touched.length === 0) return;
+  const rolls = await store.select('roll', '1');
+  const numbers = touched.flatMap((barcode) => {
+    const roll = rolls.find((r) => serialIn(r.value, barcode) !== null);
+    return roll ? [[barcode, roll.id, serialIn(roll.value, barcode)]] : [];
+  });
+  if (numbers.length === 0) return;
+  const of = JSON.stringify(numbers.map(([number]) => number));
+  const inUse = await store.rows<{ number: string }>(
+    `SELECT w.value AS number FROM json_each(:of) w WHERE EXISTS (SELECT 1 FROM copies c WHERE c.barcode = w.value)
+       OR EXISTS (SELECT 1 FROM withdrawn g WHERE g.barcode = w.value AND g.gone = 0)`,
+    { of },
+  );
+  const used = new Set(inUse.map((u) => u.number));
+  await store.run('DELETE FROM roll_numbers WHERE number IN (SELECT value FROM json_each(:of))', { of }, tx);
+  await insertRows(
+    store,
+    'INSERT',
+    'roll_numbers',
+    COLUMNS,
+    numbers.filter(([number]) => used.has(String(number))),
+    tx,
+  );
+}
+
+/** Enters all numbers of a roll that are or were on a copy. One with a wrong check digit is none of the roll. */
+async function countRoll(
+  store: Store,
+  { id, value: roll }: Versioned<LabelRoll>,
+  tx: Transaction,
+): Promise<void> {
+  const span = { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length };
+  const rows = await store.rows<{ barcode: string }>(
+    `SELECT barcode FROM copies WHERE barcode BETWEEN :from AND :to AND length(barcode) = :length
+     UNION SELECT barcode FROM withdrawn WHERE barcode BETWEEN :from AND :to AND length(barcode) = :length AND gone = 0`,
+    span,
+  );
+  const numbers = rows.flatMap(({ barcode }) => {
+    const serial = serialIn(roll, barcode);
+    return serial === null ? [] : [[barcode, id, serial]];
+  });
+  await insertRows(store, 'INSERT OR IGNORE', 'roll_numbers', COLUMNS, numbers, tx);
+}
+
+/** Makes the ledger anew, for a store from before there was one. */
+export async function countAllRolls(store: Store, tx: Transaction): Promise<void> {
+  await store.run('DELETE FROM roll_numbers', {}, tx);
+  for (const roll of await store.select('roll', '1')) await countRoll(store, roll, tx);
+}
+
+/** How many numbers of a roll are used, and the highest serial of them (null for none). */
+export async function rollUse(store: Store, roll: number): Promise<{ used: number; last: number | null }> {
+  const [count, row] = await Promise.all([
+    store.row<{ used: number }>('SELECT COUNT(*) AS used FROM roll_numbers WHERE roll = :roll', { roll }),
+    store.row<{ last: number | null }>('SELECT MAX(serial) AS last FROM roll_numbers WHERE roll = :roll', {
+      roll,
+    }),
+  ]);
+  return { used: count!.used, last: row!.last };
+}
