@@ -183,6 +183,8 @@ export interface Review {
   rows: ReviewRow[];
   /** Rows beyond those shown in full. */
   more: number;
+  /** What the review was made from; sent back with the act, so that nothing else is done than what was shown. */
+  token?: string;
 }
 export interface ReviewRow {
   id: number;

@@ -312,6 +312,8 @@ export const codesBody = object({
 });
 export const withdrawBody = object({
   copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
+  /** Of the review that is acted on. */
+  token: string().max(100).optional(),
 });
 
 export const stocktakeBody = object({

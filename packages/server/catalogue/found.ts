@@ -7,7 +7,7 @@ import { foldedWords } from '@osier/core/text';
 import { quoted } from '../daybook/sentences';
 import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
-import { HEADING_KEY_KIND } from '../store/index-records';
+import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 import type { Store } from '../store/store';
 
 /** What narrows a search beside its words. */
@@ -149,7 +149,7 @@ async function sqlOf(store: Store, recognition: Recognition): Promise<Omit<Found
     case 'heading':
       return {
         sql: `SELECT k.record AS id FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key
-              WHERE h.id = COALESCE((SELECT merged_into FROM headings WHERE id = :heading), :heading)`,
+              WHERE h.id = (${LEADS_TO})`,
         params: { heading: recognition.id },
       };
     case 'barcode':

@@ -4,6 +4,7 @@ import { recogniseInput } from '@osier/core/query';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
+import { LEADS_TO } from '../store/index-records';
 import { facetConditions, foundBy, recordsOf } from './found';
 
 const PAGE = 100;
@@ -94,7 +95,8 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
     case 'heading': {
       const heading = await store.read('heading', recognition.id);
       if (!heading) return { as: 'nothing', said: `There is no heading ${recognition.id}.` };
-      const id = heading.value.mergedInto ?? heading.id;
+      const leads = await store.row<{ id: number }>(LEADS_TO, { heading: heading.id });
+      const id = leads?.id ?? heading.id;
       return {
         as: 'heading',
         id,

@@ -18,6 +18,10 @@ export const headingKeyKind = (group: string): string => `heading ${group}`;
 /** The same in SQL, for a row of `headings` (`h`). */
 export const HEADING_KEY_KIND = "'heading ' || h.kind || ' ' || h.vocabulary";
 
+/** The heading that `:heading` leads to: itself, or the one it was merged into, and on from there. */
+export const LEADS_TO = `WITH RECURSIVE lead (id, next) AS (SELECT id, merged_into FROM headings WHERE id = :heading
+  UNION SELECT h.id, h.merged_into FROM lead JOIN headings h ON h.id = lead.next) SELECT id FROM lead WHERE next IS NULL`;
+
 /** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
 export async function indexRecords(
   db: Database,

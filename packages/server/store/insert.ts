@@ -16,13 +16,13 @@ export async function insertRows(
   suffix = '',
   derived: Readonly<Record<string, string>> = {},
 ): Promise<void> {
-  const valueOf = (column: string) => `json_extract(value, '$[${columns.indexOf(column)}]')`;
+  const valueOf = (column: string) => `json_extract(row.value, '$[${columns.indexOf(column)}]')`;
   const looked = Object.values(derived).map((sql) =>
     sql.replace(/:(\w+)/g, (_, column: string) => valueOf(column)),
   );
   const values = [...columns.map(valueOf), ...looked].join(', ');
   const names = [...columns, ...Object.keys(derived)].join(', ');
-  const sql = `${verb} INTO ${table} (${names}) SELECT ${values} FROM json_each($1) WHERE true ${suffix}`;
+  const sql = `${verb} INTO ${table} (${names}) SELECT ${values} FROM json_each($1) row WHERE true ${suffix}`;
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
     await db.bind(sql, [JSON.stringify(rows.slice(at, at + ROWS_AT_ONCE))], tx);
 }

@@ -75,7 +75,7 @@ export function withdrawalRoutes(services: Services): Route[] {
       summary: 'Withdraw copies of the list',
       permission: 'confirm withdrawals',
       body: withdrawBody,
-      work: ({ id, body, person }) => withdraw(services, person, id(), body.copies),
+      work: ({ id, body, person }) => withdraw(services, person, id(), body.copies, body.token),
     }),
     route({
       method: 'get',

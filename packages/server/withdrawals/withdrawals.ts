@@ -13,11 +13,12 @@ import {
 } from '@osier/core/withdrawals';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
-import { notFound, wrong, wrongFields } from '../http/problem';
+import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import { scansOf } from '../scanner/scans';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
+import { contentNumber } from '../store/entry-parts';
 import type { WithdrawalListValue } from '../store/kinds';
 import type { Store } from '../store/store';
 
@@ -98,6 +99,8 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
   return weighed(services.store, id, await askLoans(services, id, { anew: false }));
 }
 
+const MOST_HINTS = 50;
+
 async function weighed(store: Store, id: number, said: LoanAnswers): Promise<WithdrawalList> {
   const list = await store.read('withdrawlist', id);
   if (!list) throw notFound(`Withdrawal list ${id}`);
@@ -116,6 +119,8 @@ async function weighed(store: Store, id: number, said: LoanAnswers): Promise<Wit
   );
   const counts = await copyCounts(store, [...new Set([...facts.values()].map((f) => f.recordId))]);
   const lists = (await store.lists()).value;
+  // A list of nothing but unknown codes is the wrong file: near ones are looked for only for the first of them.
+  let hints = MOST_HINTS;
   const listed = await Promise.all(
     scans.map(async ({ code }): Promise<Listed> => {
       const f = facts.get(code);
@@ -128,7 +133,7 @@ async function weighed(store: Store, id: number, said: LoanAnswers): Promise<Wit
           withdrawnBefore: true,
           hint: `Withdrawn on ${before.withdrawnOn}: ${quoted(before.title)}.`,
         };
-      const near = await nearBarcodes(store, code);
+      const near = hints-- > 0 ? await nearBarcodes(store, code) : [];
       return {
         code,
         candidate: null,
@@ -284,7 +289,25 @@ export async function reviewWithdrawal(
     consequences,
     rows,
     more: 0,
+    token: tokenOf(verdicts, changes),
   };
+}
+
+/** A number for what a review of a withdrawal tells: which copies go, why one should look twice, what goes with them. */
+const tokenOf = (verdicts: readonly Verdict[], changes: ChangeSet): string =>
+  contentNumber([
+    verdicts.map((v) => [v.candidate!.copyId, v.reasons.map((r) => r.message)]),
+    totals(changes),
+  ]).toString(36);
+
+/** Refuses what would do something else than was shown, with what is new. */
+function asShown(token: string, verdicts: readonly Verdict[], changes: ChangeSet): void {
+  if (tokenOf(verdicts, changes) === token) return;
+  const now = verdicts.flatMap((v) => v.reasons.map((r) => `${groupedBarcode(v.code)}: ${r.message}`));
+  throw new ProblemError(
+    409,
+    `Something has changed since this was reviewed. Nothing was withdrawn; look at the review again. ${now.slice(0, 3).join(' ')}`.trim(),
+  );
 }
 
 /** Withdraws chosen copies. The loans desk is asked anew just before, past whatever it said a moment ago. */
@@ -293,12 +316,17 @@ export async function withdraw(
   person: { id: number; name: string },
   id: number,
   wanted: readonly number[],
+  token?: string,
 ): Promise<{ entry: number; sentence: string }> {
   const chosen = [...new Set(wanted)];
   const said = await askLoans(services, id, { anew: true });
+  let shown = token;
   return commitPlan(services.store, person.id, async (store) => {
     let next = await store.nextIds('withdrawn', chosen.length);
     const { list, all, verdicts, changes } = await plan(store, id, chosen, person.name, said, () => next++);
+    // Without a review, what was planned first is what was asked for.
+    shown ??= tokenOf(verdicts, changes);
+    asShown(shown, verdicts, changes);
     const left = all.filter(
       (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
     );
