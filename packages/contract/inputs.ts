@@ -95,7 +95,9 @@ const place = () => string().max(80).optional();
 const table = () => mixed<Record<string, string>>().optional();
 /** What is done with a delivery; that codes are on their lists is looked at with the lists in hand. */
 const settingsShape = {
-  format: mixed<'found' | FileFormat>().oneOf(['found', 'iso2709', 'marcxml', 'json', 'lines', 'csv']).required(),
+  format: mixed<'found' | FileFormat>()
+    .oneOf(['found', 'iso2709', 'marcxml', 'json', 'lines', 'csv'])
+    .required(),
   charset: mixed<'found' | 'utf8' | 'marc8'>().oneOf(['found', 'utf8', 'marc8']).required(),
   rule: object({
     points: array(
@@ -265,6 +267,7 @@ export const mergeBody = object({
   kept: id().required(),
   lost: array(id().required()).min(1, 'Choose what is merged into the kept form.').max(50).required(),
 });
+export const mergeReviewBody = mergeBody.shape(page);
 export const distinctBody = object({ a: id().required(), b: id().required() });
 
 export const holdingBody = object({

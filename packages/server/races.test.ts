@@ -31,7 +31,10 @@ function randomOf(seed: number) {
     x = (x + Math.imul(x ^ (x >>> 7), 61 | x)) ^ x;
     return ((x ^ (x >>> 14)) >>> 0) / 4294967296;
   };
-  return { below: (n: number) => Math.floor(next() * n), pick: <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]! };
+  return {
+    below: (n: number) => Math.floor(next() * n),
+    pick: <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!,
+  };
 }
 type Random = ReturnType<typeof randomOf>;
 
@@ -42,7 +45,13 @@ const store = () => t.running.services.store;
 interface Target {
   readonly record: number;
   readonly holding: number;
-  readonly copies: readonly { id: number; version: number; barcode: string; holding: number; branch: string }[];
+  readonly copies: readonly {
+    id: number;
+    version: number;
+    barcode: string;
+    holding: number;
+    branch: string;
+  }[];
 }
 /** A title with its copies, so that all acts of a round meet at one place. */
 async function target(random: Random): Promise<Target> {
@@ -62,14 +71,27 @@ const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Promi
     const barcode = fresh();
     return (ask) => ask('POST', '/copies', { holding: on.holding, barcode, type: 'BK' });
   },
-  'add a copy with the same barcode': async (on, _, { barcode }) => (ask) =>
-    ask('POST', '/copies', { holding: on.holding, barcode, type: 'BK' }),
-  'add the same holding': async (on, _, { place }) => (ask) =>
-    ask('POST', '/holdings', { record: on.record, branch: 'MR', location: 'OPEN', scheme: 'own', class: place }),
+  'add a copy with the same barcode':
+    async (on, _, { barcode }) =>
+    (ask) =>
+      ask('POST', '/copies', { holding: on.holding, barcode, type: 'BK' }),
+  'add the same holding':
+    async (on, _, { place }) =>
+    (ask) =>
+      ask('POST', '/holdings', {
+        record: on.record,
+        branch: 'MR',
+        location: 'OPEN',
+        scheme: 'own',
+        class: place,
+      }),
   'withdraw all copies at the branch': async (on, random) => {
     const { branch } = random.pick(on.copies);
     const mine = on.copies.filter((c) => c.branch === branch);
-    const { body } = await head<{ id: number }>('POST', '/withdrawal-lists', { name: `L${serial++}`, branch });
+    const { body } = await head<{ id: number }>('POST', '/withdrawal-lists', {
+      name: `L${serial++}`,
+      branch,
+    });
     await head('POST', `/withdrawal-lists/${body.id}/scans`, { codes: mine.map((c) => c.barcode) });
     return (ask) => ask('POST', `/withdrawal-lists/${body.id}/withdraw`, { copies: mine.map((c) => c.id) });
   },
@@ -102,12 +124,29 @@ const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Promi
     const marc = { ...held.value, fields: [...held.value.fields, added] };
     return (ask) => ask('PUT', `/records/${id}`, { version: held.version, marc });
   },
-  'begin a pile': async (_, __, { name }) => (ask) => ask('POST', '/piles', { name, of: 'record' }),
-  'put on a pile': async (on, _, { pile }) => (ask) => ask('POST', `/piles/${pile}/scans`, { codes: [`#${on.record}`, on.copies[0]!.barcode] }),
-  'take a pile away': async (_, __, { pile }) => (ask) => ask('POST', `/piles/${pile}/remove`, { version: 1 }),
+  'begin a pile':
+    async (_, __, { name }) =>
+    (ask) =>
+      ask('POST', '/piles', { name, of: 'record' }),
+  'put on a pile':
+    async (on, _, { pile }) =>
+    (ask) =>
+      ask('POST', `/piles/${pile}/scans`, { codes: [`#${on.record}`, on.copies[0]!.barcode] }),
+  'take a pile away':
+    async (_, __, { pile }) =>
+    (ask) =>
+      ask('POST', `/piles/${pile}/remove`, { version: 1 }),
   'make a label roll': async (_, random, { rollFrom }) => {
     const from = rollFrom + random.below(50);
-    const roll = { name: `R${serial++}`, prefix: '77', from, to: from + 60, length: 10, check: false, supplier: '' };
+    const roll = {
+      name: `R${serial++}`,
+      prefix: '77',
+      from,
+      to: from + 60,
+      length: 10,
+      check: false,
+      supplier: '',
+    };
     return (ask) => ask('POST', '/label-rolls', { roll });
   },
   'keep apart': async (_, random, { headings }) => {
@@ -125,7 +164,11 @@ const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Promi
   },
   'accept a delivery': async (_, __, { marc }) => {
     const file = Buffer.concat(marc.map((m) => Buffer.from(writeIso2709(m))));
-    const { body } = await head<{ delivery: number; job: number }>('POST', `/deliveries?name=r${serial++}.mrc`, new Uint8Array(file));
+    const { body } = await head<{ delivery: number; job: number }>(
+      'POST',
+      `/deliveries?name=r${serial++}.mrc`,
+      new Uint8Array(file),
+    );
     await t.jobDone(head, body.job);
     return async (ask) => {
       const begun = await ask<{ id: number }>('POST', `/deliveries/${body.delivery}/accept`, {});
@@ -184,7 +227,8 @@ test('whatever is fired at once, nothing is broken', async () => {
     if (random.below(3) === 0) chosen.push(random.pick(names));
     const fires: Fire[] = [];
     for (const name of chosen)
-      for (let n = random.below(4) === 0 ? 4 : 1; n > 0; n--) fires.push(await ACTS[name]!(on, random, shared));
+      for (let n = random.below(4) === 0 ? 4 : 1; n > 0; n--)
+        fires.push(await ACTS[name]!(on, random, shared));
     const answers = await Promise.all(fires.map((f, i) => f(people[i % people.length]!)));
     const what = `round ${round}: ${chosen.join(' + ')}`;
     expect([what, answers.filter((a) => a.status >= 500)]).toEqual([what, []]);
@@ -196,20 +240,33 @@ test('of 50 that want the same, one gets it and the others are told what has it'
   const random = randomOf(SEED);
   const on = await target(random);
   const barcode = fresh();
-  const all = (fire: Fire) => Promise.all(Array.from({ length: 50 }, (_, i) => fire(people[i % people.length]!)));
+  const all = (fire: Fire) =>
+    Promise.all(Array.from({ length: 50 }, (_, i) => fire(people[i % people.length]!)));
   const copies = await all((ask) => ask('POST', '/copies', { holding: on.holding, barcode, type: 'BK' }));
   expect(copies.filter((c) => c.status === 201)).toHaveLength(1);
-  expect(copies.filter((c) => c.status !== 201).every((c) => /is already on/.test(JSON.stringify(c.body)))).toBe(true);
+  expect(
+    copies.filter((c) => c.status !== 201).every((c) => /is already on/.test(JSON.stringify(c.body))),
+  ).toBe(true);
   expect(copies.some((c) => c.status === 409)).toBe(true);
   const piles = await all((ask) => ask('POST', '/piles', { name: 'Wanted by all', of: 'copy' }));
   expect(piles.filter((p) => p.status === 201)).toHaveLength(1);
   const rolls = await all((ask) =>
     ask('POST', '/label-rolls', {
-      roll: { name: `Roll ${serial++}`, prefix: '88', from: 0, to: 99, length: 8, check: false, supplier: '' },
+      roll: {
+        name: `Roll ${serial++}`,
+        prefix: '88',
+        from: 0,
+        to: 99,
+        length: 8,
+        check: false,
+        supplier: '',
+      },
     }),
   );
   expect(rolls.filter((r) => r.status === 200)).toHaveLength(1);
-  const numbers = await all((ask) => ask('POST', '/copies', { holding: on.holding, barcode: fresh(), type: 'BK' }));
+  const numbers = await all((ask) =>
+    ask('POST', '/copies', { holding: on.holding, barcode: fresh(), type: 'BK' }),
+  );
   expect(numbers.filter((n) => n.status === 201)).toHaveLength(50);
   expect(await breaches(store())).toEqual([]);
 });

@@ -55,6 +55,7 @@ const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
     held: new Map(),
     holdings: new Map(),
     copyNumbers: () => [],
+    followed: [],
     knowsHeading: () => false,
     replacedBefore: () => false,
     heldSince: () => null,

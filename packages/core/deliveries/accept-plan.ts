@@ -1,7 +1,14 @@
 import { groupedBarcode } from '../barcodes';
 import { callNumberText } from '../callnumbers';
 import { creation, update, type Change, type ChangeSet, type Versioned } from '../changes';
-import { headingFrom, headingIdentity, headingsOf, type HeadingUse } from '../headings';
+import {
+  headingFrom,
+  headingIdentity,
+  headingsOf,
+  withKeptForms,
+  type Followed,
+  type HeadingUse,
+} from '../headings';
 import type { Copy, Holding, ProposedCopy } from '../holdings';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
@@ -21,6 +28,8 @@ export interface AcceptContext {
   readonly copyNumbers: (record: number) => readonly number[];
   /** Whether a heading, or a see-from that leads to one, is there already. */
   readonly knowsHeading: (use: HeadingUse) => boolean;
+  /** Headings whose see-froms the records may carry. */
+  readonly followed: readonly Followed[];
   /** Whether a record of this delivery that was accepted before replaced this one. */
   readonly replacedBefore: (target: number) => boolean;
   /** Records that came into the catalogue since the delivery was looked at and are the same as this one. */
@@ -42,6 +51,8 @@ export interface AcceptTotals {
   asked: number;
   copies: number;
   newHeadings: number;
+  /** Forms that gave way to the kept ones of their headings. */
+  keptForms: number;
 }
 export const NO_TOTALS: AcceptTotals = {
   added: 0,
@@ -52,6 +63,7 @@ export const NO_TOTALS: AcceptTotals = {
   asked: 0,
   copies: 0,
   newHeadings: 0,
+  keptForms: 0,
 };
 
 export interface AcceptPlan {
@@ -159,7 +171,8 @@ class Planning {
   private record(row: IncomingRecord, id: number, target: Versioned<MarcRecord> | null): void {
     const { context, totals } = this;
     const { decision } = row.value;
-    const { marc } = row.fields.value;
+    const { record: marc, notes } = withKeptForms(row.fields.value.marc, context.followed);
+    if (decision !== 'copies') totals.keptForms += notes.length;
     if (!target) {
       totals.added++;
       this.changes.push(creation('record', id, marc));

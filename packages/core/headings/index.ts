@@ -1,5 +1,6 @@
 export type { HeadingKind, HeadingUse } from './normal-form';
-export { endTrimmed, headingGroup, headingIdentity, headingIn, headingKey, normalText } from './normal-form';
+export { endTrimmed } from './end-marks';
+export { headingGroup, headingIdentity, headingIn, headingKey, normalText } from './normal-form';
 export { vocabularyOfAuthority, vocabularyOfField } from './vocabulary';
 export type { Heading } from './heading';
 export {
@@ -17,4 +18,10 @@ export { likeness, readPersonalName } from './personal-name';
 export type { LookAlike, NumberedHeading } from './look-alikes';
 export { lookAlikeGroups, lookAlikes } from './look-alikes';
 export type { Distinct, MergePlan } from './merge-plan';
-export { distinctChange, mergePlan } from './merge-plan';
+export { distinctChange, mergeForms, mergePlan, NotMergeable, withSeeFroms } from './merge-plan';
+export type { MergeForm } from './merge-form';
+export { formOfAuthority, formOfField } from './merge-form';
+export type { Followable, Followed } from './follow-see-froms';
+export { followable, withKeptForms } from './follow-see-froms';
+export type { MergedRecord } from './merge-record';
+export { mergeInRecord } from './merge-record';

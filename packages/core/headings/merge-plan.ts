@@ -1,7 +1,9 @@
 import { creation, sameValue, update, type Change, type ChangeSet, type Versioned } from '../changes';
-import { isData, type DataField, type Field, type MarcRecord, type Subfield } from '../marc';
+import type { DataField, MarcRecord } from '../marc';
 import { keptForm, keyOfHeading, seeFroms, type Heading } from './heading';
-import { endTrimmed, headingIn, headingKey } from './normal-form';
+import { formOfAuthority, type MergeForm } from './merge-form';
+import { mergeInRecord } from './merge-record';
+import { headingKey } from './normal-form';
 
 /** A merge as a change set, with what a person should look at twice. */
 export interface MergePlan {
@@ -9,102 +11,73 @@ export interface MergePlan {
   readonly notes: readonly { record: number; message: string }[];
 }
 
+/** Two headings that cannot be merged, with the sentence why. */
+export class NotMergeable extends Error {}
+
+/** The forms of a merge; throws `NotMergeable` when they do not go together. */
+export function mergeForms(
+  kept: MergeForm | null,
+  lost: readonly (MergeForm | null)[],
+): { kept: MergeForm; lost: MergeForm[] } {
+  if (!kept) throw new NotMergeable('The kept record has no heading that can be merged.');
+  const sound = lost.map((l) => {
+    if (!l) throw new NotMergeable('A lost record has no heading that can be merged.');
+    if (l.type !== kept.type) throw new NotMergeable('The headings are of two kinds.');
+    if (l.vocabulary !== kept.vocabulary)
+      throw new NotMergeable(`The headings are of two vocabularies (${kept.vocabulary}, ${l.vocabulary}).`);
+    return l;
+  });
+  return { kept, lost: sound };
+}
+
 /**
  * Merges lost headings into a kept one: every record that carries a lost form carries the kept form, the kept heading
- * gets the lost forms as see-froms (4XX), and each lost heading leads to the kept one. Headings of one kind only.
+ * gets the lost forms as see-froms (4XX), and each lost heading leads to the kept one. Headings of one kind and vocabulary only.
  */
 export function mergePlan(
   kept: Versioned<Heading>,
   lost: readonly Versioned<Heading>[],
   records: readonly Versioned<MarcRecord>[],
 ): MergePlan {
-  const lostKeys = new Set(lost.map((l) => keyOfHeading(l.value)));
-  const form = keptForm(kept.value);
+  const forms = mergeForms(
+    formOfAuthority(kept.value.marc),
+    lost.map((l) => formOfAuthority(l.value.marc)),
+  );
   const notes: { record: number; message: string }[] = [];
   const changes: Change[] = [];
   for (const record of records) {
-    const next = withKeptForm(record.value, lostKeys, kept.value.kind, form);
-    if (next.record === record.value) continue;
-    if (next.dropped)
-      notes.push({ record: record.id, message: 'The name was there in both forms; the second field goes.' });
-    changes.push(update('record', record, next.record));
+    const next = mergeInRecord(record.value, forms.kept, forms.lost);
+    for (const message of next.notes) notes.push({ record: record.id, message });
+    if (next.record !== record.value) changes.push(update('record', record, next.record));
   }
-  changes.push(
-    update(
-      'heading',
-      kept,
-      withSeeFroms(
-        kept.value,
-        lost.map((l) => l.value),
-      ),
-    ),
+  const marc = withSeeFroms(
+    kept.value.marc,
+    lost.map((l) => l.value.marc),
   );
+  changes.push(update<Heading>('heading', kept, { ...kept.value, marc }));
   for (const l of lost) changes.push(update<Heading>('heading', l, { ...l.value, mergedInto: kept.id }));
   return { changes: changes.filter((c) => !sameValue(c.before, c.after)), notes };
 }
 
-function withKeptForm(
-  record: MarcRecord,
-  lostKeys: ReadonlySet<string>,
-  kind: Heading['kind'],
-  form: DataField,
-): { record: MarcRecord; dropped: boolean } {
-  let changed = false;
-  const fields = record.fields.map((f): Field => {
-    const use = isData(f) ? headingIn(f) : null;
-    if (!use || !isData(f) || use.kind !== kind || !lostKeys.has(use.key)) return f;
-    changed = true;
-    return replaceName(f, use.subfields.length, form);
-  });
-  if (!changed) return { record, dropped: false };
-  const texts = new Set<string>();
-  const unique = fields.filter((f, i) => {
-    const text = JSON.stringify(f);
-    const again = f !== record.fields[i] && texts.has(text);
-    texts.add(text);
-    return !again;
-  });
-  return { record: { ...record, fields: unique }, dropped: unique.length < fields.length };
-}
-
-/** The first `count` name subfields exchanged for the kept form's; what follows the name keeps its punctuation. */
-function replaceName(f: DataField, count: number, form: DataField): DataField {
-  const name = form.subfields.filter((s) => /[a-z]/.test(s.code));
-  let replaced = 0;
-  const after: Subfield[] = [];
-  const before: Subfield[] = [];
-  let last = '';
-  for (const s of f.subfields) {
-    if (replaced < count && /[a-z]/.test(s.code) && s.code !== 'e') {
-      replaced++;
-      last = s.value;
-    } else (replaced === 0 ? before : after).push(s);
-  }
-  // The full stop of an initial is the name's own.
-  const end = endTrimmed(last) === last.trim() ? '' : last.trim().slice(-1);
-  const placed = name.map((s, i) => {
-    if (i < name.length - 1 || end === '' || /[-,.]$/.test(s.value)) return s;
-    return { ...s, value: s.value + end };
-  });
-  return {
-    ...f,
-    ind1: /^[1678]/.test(f.tag) && form.tag !== '150' && form.tag !== '151' ? form.ind1 : f.ind1,
-    subfields: [...before, ...placed, ...after],
-  };
-}
-
-function withSeeFroms(kept: Heading, lost: readonly Heading[]): Heading {
-  const known = new Set([keyOfHeading(kept), ...seeFroms(kept).map((f) => headingKey(f.subfields))]);
-  const fields = [...kept.marc.fields];
+/** The kept authority record with the lost ones' forms as see-froms, each once, and none that is its own. */
+export function withSeeFroms(kept: MarcRecord, lost: readonly MarcRecord[]): MarcRecord {
+  const asHeading = (marc: MarcRecord): Heading => ({ kind: 'personal', marc, mergedInto: null });
+  const known = new Set([
+    keyOfHeading(asHeading(kept)),
+    ...seeFroms(asHeading(kept)).map((f) => headingKey(traced(f))),
+  ]);
+  const fields = [...kept.fields];
   for (const other of lost)
-    for (const f of [keptForm(other), ...seeFroms(other)]) {
-      const key = headingKey(f.subfields);
+    for (const f of [keptForm(asHeading(other)), ...seeFroms(asHeading(other))]) {
+      const key = headingKey(traced(f));
       if (known.has(key)) continue;
       known.add(key);
       fields.push({ ...f, tag: `4${f.tag.slice(1)}` });
     }
-  return { ...kept, marc: { ...kept.marc, fields } };
+  return { ...kept, fields };
 }
+
+const traced = (f: DataField) => f.subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w');
 
 /** Two headings that a person has said are two people. */
 export interface Distinct {

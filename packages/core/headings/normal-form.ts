@@ -1,5 +1,7 @@
 import type { DataField, Subfield } from '../marc';
 import { withoutMarks } from '../text';
+import { endTrimmed } from './end-marks';
+import { ownPart } from './own-part';
 import { vocabularyOfField } from './vocabulary';
 
 /**
@@ -29,29 +31,22 @@ export function headingKey(subfields: readonly Subfield[]): string {
 
 export type HeadingKind = 'personal' | 'corporate' | 'meeting' | 'topic' | 'place';
 
-/** The part of an access field that a heading controls, by tag. */
-interface Controlled {
-  readonly kind: HeadingKind;
-  readonly codes: string;
-}
-const PERSONAL: Controlled = { kind: 'personal', codes: 'abcdjq' };
-const CORPORATE: Controlled = { kind: 'corporate', codes: 'abcdgn' };
-const MEETING: Controlled = { kind: 'meeting', codes: 'acdengq' };
-const CONTROLLED: Record<string, Controlled> = {
-  100: PERSONAL,
-  600: PERSONAL,
-  700: PERSONAL,
-  800: PERSONAL,
-  110: CORPORATE,
-  610: CORPORATE,
-  710: CORPORATE,
-  810: CORPORATE,
-  111: MEETING,
-  611: MEETING,
-  711: MEETING,
-  811: MEETING,
-  650: { kind: 'topic', codes: 'abvxyz' },
-  651: { kind: 'place', codes: 'avxyz' },
+/** The fields whose headings have authority records of their own here. */
+const CONTROLLED: Readonly<Record<string, HeadingKind>> = {
+  100: 'personal',
+  600: 'personal',
+  700: 'personal',
+  800: 'personal',
+  110: 'corporate',
+  610: 'corporate',
+  710: 'corporate',
+  810: 'corporate',
+  111: 'meeting',
+  611: 'meeting',
+  711: 'meeting',
+  811: 'meeting',
+  650: 'topic',
+  651: 'place',
 };
 
 /** The heading that stands in an access field. */
@@ -65,21 +60,21 @@ export interface HeadingUse {
   readonly ind1: string;
 }
 
+/** Subfields of a heading as they stand by themselves: inner punctuation stays, the mark behind the last one goes. */
+export const standingAlone = (subfields: readonly Subfield[]): Subfield[] =>
+  subfields.map((s, i) => ({
+    ...s,
+    value: i === subfields.length - 1 ? endTrimmed(s.value) : s.value.trim(),
+  }));
+
+/** The heading in a field; null for fields whose headings have no authority record here. */
 export function headingIn(f: DataField): HeadingUse | null {
-  const controlled = CONTROLLED[f.tag];
-  if (!controlled) return null;
-  const upToTitle = f.subfields.findIndex((s) => s.code === 't');
-  const own = (upToTitle < 0 ? f.subfields : f.subfields.slice(0, upToTitle)).filter((s) =>
-    controlled.codes.includes(s.code),
-  );
-  if (own.length === 0 || own[0]!.code !== 'a') return null;
-  const subfields = own.map((s, i) =>
-    i === own.length - 1 ? { ...s, value: endTrimmed(s.value) } : { ...s, value: s.value.trim() },
-  );
+  const kind = CONTROLLED[f.tag];
+  const own = kind && ownPart(f);
+  if (!own) return null;
+  const subfields = standingAlone(own.at.map((i) => f.subfields[i]!));
   const key = headingKey(subfields);
-  return key
-    ? { kind: controlled.kind, vocabulary: vocabularyOfField(f), key, subfields, ind1: f.ind1 }
-    : null;
+  return key ? { kind, vocabulary: vocabularyOfField(f), key, subfields, ind1: f.ind1 } : null;
 }
 
 /** A name for the place of a heading among the keys: headings of one kind and vocabulary with one key are the same. */
@@ -89,11 +84,3 @@ export const headingGroup = ({ kind, vocabulary }: Pick<HeadingUse, 'kind' | 'vo
 /** Group and key of a heading: what it is known by. */
 export const headingIdentity = (use: Pick<HeadingUse, 'kind' | 'vocabulary' | 'key'>): string =>
   `${headingGroup(use)} ${use.key}`;
-
-/** Text without the comma or full stop that ends a heading in a record; stops after initials and short forms stay. */
-export function endTrimmed(text: string): string {
-  const t = text.trim().replace(/[,;]$/, '').trim();
-  return /(^|[\s.])\p{L}\.$/u.test(t) || /\b(Jr|Sr|St|Dr|Co|Inc|Ltd|etc|ca|b|d)\.$/i.test(t)
-    ? t
-    : t.replace(/\.$/, '');
-}

@@ -3,12 +3,13 @@ import { briefOf } from '@osier/core/access';
 import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
 import { creation, update, type Change } from '@osier/core/changes';
 import { checkRecord } from '@osier/core/checks';
-import { headingFrom, headingGroup, headingIdentity, headingsOf } from '@osier/core/headings';
+import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { named, quoted } from '../daybook/sentences';
 import { historyOf } from '../daybook/daybook';
 import { notFound, ProblemError } from '../http/problem';
+import { followedBy } from '../headings/follow';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -111,8 +112,10 @@ export const saveRecord = (
   commitPlan(store, person, async (s) => {
     const held = await s.read('record', id);
     if (!held) throw notFound(`Record ${id}`);
-    const sentence = `Corrected ${quoted(briefOf(marc).title)}: ${named(changedTags(held.value, marc), 6)}`;
-    const changes = [update('record', { ...held, version }, marc), ...(await newHeadings(s, [marc]))];
+    const { record: kept, notes } = withKeptForms(marc, await followedBy(s, [marc]));
+    const tags = named(changedTags(held.value, kept), 6);
+    const sentence = [`Corrected ${quoted(briefOf(kept).title)}: ${tags}`, ...notes].join('; ');
+    const changes = [update('record', { ...held, version }, kept), ...(await newHeadings(s, [kept]))];
     return { act: 'edit-record', sentence, version: version + 1, changes };
   });
 

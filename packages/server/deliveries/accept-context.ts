@@ -6,10 +6,11 @@ import {
   type DeliverySettings,
   type IncomingRecord,
 } from '@osier/core/deliveries';
-import { headingIdentity, headingsOf } from '@osier/core/headings';
+import { headingIdentity, withKeptForms, headingsOf } from '@osier/core/headings';
 import type { Holding } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
+import { followedBy } from '../headings/follow';
 import { rollUse } from '../store/roll-numbers';
 import type { Store } from '../store/store';
 import { takenBarcodes } from './copies';
@@ -35,10 +36,13 @@ export async function acceptContext(
   const held = await store.readMany('record', targets);
   // What a record is merged into brings its own headings along.
   const marcs = [...rows.map((r) => r.fields.value.marc), ...held.map((h) => h.value)];
+  const followed = await followedBy(store, marcs);
+  // The kept forms that come in their place are known.
+  const marcsKept = marcs.map((marc) => withKeptForms(marc, followed).record);
   const [holdings, numbers, headings, replaced, since, taken] = [
     await holdingsOf(store, targets),
     await copyNumbers(store, targets),
-    await knownHeadings(store, marcs),
+    await knownHeadings(store, marcsKept),
     await replacedBy(store, delivery, targets),
     await heldSince(
       store,
@@ -56,6 +60,7 @@ export async function acceptContext(
     held: new Map(held.map((h) => [h.id, h])),
     holdings,
     copyNumbers: (record) => numbers.get(record) ?? [],
+    followed,
     knowsHeading: (use) => headings.has(headingIdentity(use)),
     replacedBefore: (target) => replaced.has(target),
     heldSince: (row) => since.get(row.id) ?? null,

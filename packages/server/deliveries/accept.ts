@@ -37,6 +37,7 @@ function partsOf(t: AcceptTotals): string {
     t.copiesOnly && `${t.copiesOnly} with copies only`,
     t.copies && counted(t.copies, 'copy', 'copies'),
     t.newHeadings && counted(t.newHeadings, 'new heading'),
+    t.keptForms && `${counted(t.keptForms, 'see-from')} replaced by the kept form`,
     t.skipped && `${t.skipped} skipped`,
   ].filter(Boolean);
   return parts.join(', ');
@@ -191,6 +192,10 @@ function consequencesOf(t: AcceptTotals, left: number, house: HouseRules): strin
   if (t.newHeadings)
     said.push(
       `${counted(t.newHeadings, 'new heading')} will be made for names and subjects that are not known yet.`,
+    );
+  if (t.keptForms)
+    said.push(
+      `${counted(t.keptForms, 'name or subject', 'names and subjects')} that ${t.keptForms === 1 ? 'is a see-from gets its' : 'are see-froms get their'} kept form.`,
     );
   if (left)
     said.push(

@@ -1,27 +1,31 @@
-import type { HeadingDetail, HeadingRow, LookAlikeGroup, Review } from '@osier/contract';
+import type { HeadingDetail, HeadingRow, LookAlikeGroup, Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
-import { counted, type Versioned } from '@osier/core/changes';
+import { counted, type Change, type Versioned } from '@osier/core/changes';
 import {
   distinctChange,
   formText,
+  headingIdentity,
   headingText,
+  identityOf,
   lookAlikeGroups,
   lookAlikes,
   mergePlan,
+  NotMergeable,
   seeFroms,
   type Heading,
   type MergePlan,
 } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { foldedWords } from '@osier/core/text';
+import { newHeadings } from '../catalogue/records';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
+import { reviewPage } from '../http/review-page';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 
-const SHOWN = 100;
 const USES = `(SELECT COUNT(*) FROM record_keys k WHERE k.kind = ${HEADING_KEY_KIND} AND k.key = h.key)`;
 const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto, ${USES} AS records`;
 
@@ -152,48 +156,77 @@ async function plan(
       `${quoted(headingText(mixed.value))} is a ${mixed.value.kind} heading, the kept form is ${kept.value.kind}.`,
     );
   const rows = await store.rows<{ record: number }>(
-    `SELECT DISTINCT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key WHERE h.id IN (:lostIds)`,
+    `SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key WHERE h.id IN (:lostIds)
+     UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
+       WHERE h.id IN (:lostIds) AND h.kind IN ('topic', 'place')`,
     { lostIds },
   );
   const records = await store.readMany(
     'record',
     rows.map((r) => r.record),
   );
-  return { kept, lost, records, plan: mergePlan(kept, lost, records) };
+  const merge = merged(kept, lost, records);
+  const marcs = merge.changes.flatMap((c) => (c.kind === 'record' && c.after ? [c.after as MarcRecord] : []));
+  // A subject that carries its subdivisions along may be a form that no heading knows yet.
+  const made = (await newHeadings(store, marcs)).filter((c) => !isKnown(merge, c));
+  return { kept, lost, records, plan: { ...merge, changes: [...merge.changes, ...made] } };
 }
 
+function merged(kept: Versioned<Heading>, lost: Versioned<Heading>[], records: Versioned<MarcRecord>[]) {
+  try {
+    return mergePlan(kept, lost, records);
+  } catch (error) {
+    if (error instanceof NotMergeable) throw wrong('lost', error.message);
+    throw error;
+  }
+}
+
+/** Whether a heading that would be made is one that the merge has already. */
+function isKnown(merge: MergePlan, { after }: Change): boolean {
+  const key = headingIdentity(identityOf(after as Heading));
+  return merge.changes.some(
+    (c) => c.kind === 'heading' && headingIdentity(identityOf(c.after as Heading)) === key,
+  );
+}
+
+/** What a merge would change, a page of its records from row `from` on. */
 export async function reviewMerge(
   { store }: Services,
   keptId: number,
   lostIds: readonly number[],
+  from = 0,
 ): Promise<Review> {
-  const { kept, lost, records, plan: merge } = await plan(store, keptId, lostIds);
-  const notes = new Map(merge.notes.map((n) => [n.record, n.message]));
-  const held = new Map(records.map((r) => [r.id, r.value]));
-  const rows = merge.changes
-    .filter((c) => c.kind === 'record')
-    .map((c) => {
-      const brief = briefOf(held.get(c.id)!);
+  const { kept, lost, plan: merge } = await plan(store, keptId, lostIds);
+  const notes = new Map<number, string>();
+  for (const n of merge.notes)
+    notes.set(n.record, [notes.get(n.record), n.message].filter(Boolean).join(' '));
+  const page = reviewPage<ReviewRow>(from);
+  let count = 0;
+  for (const c of merge.changes) {
+    if (c.kind !== 'record') continue;
+    count++;
+    const exception = notes.get(c.id) ?? null;
+    page.offer(exception !== null, () => {
+      const brief = briefOf(c.before as MarcRecord);
       return {
         id: c.id,
         label: brief.title,
         detail: [brief.author, brief.year].filter(Boolean).join(' · '),
-        exception: notes.get(c.id) ?? null,
+        exception,
         before: { marc: c.before as MarcRecord },
         after: { marc: c.after as MarcRecord },
         canLeaveOut: false,
       };
     });
-  rows.sort((a, b) => Number(b.exception !== null) - Number(a.exception !== null));
+  }
   return {
-    sentence: `${counted(rows.length, 'record')} will carry ${quoted(headingText(kept.value))}.`,
+    sentence: `${counted(count, 'record')} will carry ${quoted(headingText(kept.value))}.`,
     verb: `Merge ${counted(lost.length + 1, 'heading')} into 1`,
     count: lost.length,
     consequences: lost.map(
       (l) => `${quoted(headingText(l.value))} becomes a see-from; its number ${l.id} leads to ${kept.id}.`,
     ),
-    rows: rows.slice(0, SHOWN),
-    more: Math.max(0, rows.length - SHOWN),
+    ...page.take(),
   };
 }
 

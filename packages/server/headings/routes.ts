@@ -1,4 +1,4 @@
-import { distinctBody, mergeBody } from '@osier/contract';
+import { distinctBody, mergeBody, mergeReviewBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { headingDetail, keepApart, listHeadings, lookAlikeList, merge, reviewMerge } from './headings';
@@ -30,8 +30,8 @@ export const headingRoutes = (services: Services): Route[] => [
     path: '/headings/merge/review',
     summary: 'What a merge would change',
     permission: 'merge headings',
-    body: mergeBody,
-    work: ({ body }) => reviewMerge(services, body.kept, body.lost),
+    body: mergeReviewBody,
+    work: ({ body }) => reviewMerge(services, body.kept, body.lost, body.from),
   }),
   route({
     method: 'post',

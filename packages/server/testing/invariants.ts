@@ -11,7 +11,8 @@ const NEVER: Readonly<Record<string, string>> = {
   'a copy counted with another record than its holding':
     'SELECT c.id FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.record IS NOT h.record',
   'a barcode twice': 'SELECT upper(barcode) AS b FROM copies GROUP BY 1 HAVING COUNT(*) > 1',
-  'a copy number twice': 'SELECT record, number FROM copies WHERE number > 0 GROUP BY 1, 2 HAVING COUNT(*) > 1',
+  'a copy number twice':
+    'SELECT record, number FROM copies WHERE number > 0 GROUP BY 1, 2 HAVING COUNT(*) > 1',
   'a holding twice':
     'SELECT record FROM holdings GROUP BY record, branch, location, call_number HAVING COUNT(*) > 1',
   'a heading twice':
@@ -30,11 +31,12 @@ const NEVER: Readonly<Record<string, string>> = {
      SELECT id FROM headings WHERE merged_into IS NOT NULL AND id NOT IN
        (SELECT l.id FROM lead l JOIN headings h ON h.id = l.to_id AND h.merged_into IS NULL)`,
   'a barcode in use and withdrawn':
-    'SELECT w.id FROM withdrawn w JOIN copies c ON c.id = json_extract(w.value, \'$.copyId\') WHERE w.gone = 0',
-  'keys of a record that is not there': 'SELECT record FROM record_keys WHERE record NOT IN (SELECT id FROM records)',
-  'a record accepted twice': "SELECT record FROM incoming WHERE state = 'accepted' AND decision = 'add' GROUP BY record HAVING COUNT(*) > 1",
-  'a copy of an accepted record that is on another':
-    `SELECT i.id FROM incoming i, json_each(i.value, '$.copies') p JOIN copies c ON c.barcode = json_extract(p.value, '$.barcode') WHERE i.state = 'accepted' AND c.record <> i.record`,
+    "SELECT w.id FROM withdrawn w JOIN copies c ON c.id = json_extract(w.value, '$.copyId') WHERE w.gone = 0",
+  'keys of a record that is not there':
+    'SELECT record FROM record_keys WHERE record NOT IN (SELECT id FROM records)',
+  'a record accepted twice':
+    "SELECT record FROM incoming WHERE state = 'accepted' AND decision = 'add' GROUP BY record HAVING COUNT(*) > 1",
+  'a copy of an accepted record that is on another': `SELECT i.id FROM incoming i, json_each(i.value, '$.copies') p JOIN copies c ON c.barcode = json_extract(p.value, '$.barcode') WHERE i.state = 'accepted' AND c.record <> i.record`,
 };
 
 /** Every breach of what must always hold in a store, as "what: where". None in a sound one. */
