@@ -80,6 +80,9 @@ export default ts.config(
     },
     plugins: { 'import-x': importX },
     settings: {
+      // Without these the rules see no imports in TypeScript, and none of them ever fires.
+      'import-x/extensions': ['.ts', '.tsx'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
       'import-x/resolver-next': [
         createTypeScriptImportResolver({
           noWarnOnMultipleProjects: true,

@@ -3,7 +3,7 @@ import { creation } from '@osier/core/changes';
 import { headingFrom, headingsOf } from '@osier/core/headings';
 import { fillDemo } from '../demo/fill.ts';
 import { commit } from '../packages/server/store/commit.ts';
-import { openStore } from '../packages/server/store/store.ts';
+import { openStore } from '../packages/server/store/open-store.ts';
 import { manyRecord, writeMany } from './many-records.mjs';
 
 const [folder, file] = [process.argv[2], process.argv[3]];

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from '../scripts/install.mjs';
 
-export const osier = (...args) => [process.execPath, [join(root, 'packages/cli/dist/osier.mjs'), ...args]];
+export const osier = (...args) => [process.execPath, [join(root, 'scripts/osier.mjs'), ...args]];
 
 /** Seconds and peak resident megabytes of a command whose output is thrown away. */
 export function timed(command, args) {

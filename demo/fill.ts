@@ -1,7 +1,8 @@
 import { creation, type Change } from '@osier/core/changes';
 import { commit } from '../packages/server/store/commit';
 import { LISTS_ID } from '../packages/server/store/kinds';
-import { openStore, type Store } from '../packages/server/store/store';
+import { openStore } from '../packages/server/store/open-store';
+import type { Store } from '../packages/server/store/store';
 import { peopleOf } from '../packages/server/people/people';
 import { LISTS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 

@@ -1,8 +1,9 @@
 // Bundles the server, its worker, the stand-ins, the command line and the demo generator for Node.
 import { build } from 'esbuild';
-import { readFileSync, rmSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { dirname, join } from 'node:path';
+import { ensureCli } from './cli-bundle.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
@@ -14,8 +15,8 @@ const external = packages.flatMap((p) =>
 const ENTRIES = {
   'packages/server/dist/main': 'packages/server/main.ts',
   'packages/server/dist/read-worker': 'packages/server/deliveries/read-worker.ts',
+  'packages/server/dist/address-worker': 'packages/server/catalogue/address-worker.ts',
   'packages/standins/dist/main': 'packages/standins/main.ts',
-  'packages/cli/dist/osier': 'packages/cli/main.ts',
   'demo/dist/main': 'demo/main.ts',
 };
 
@@ -34,17 +35,6 @@ const options = {
 export async function bundle(only) {
   const entries = Object.entries(ENTRIES).filter(([out]) => !only || only.some((o) => out.includes(o)));
   const points = (of) => Object.fromEntries(of.map(([out, source]) => [out, join(root, source)]));
-  const isCommand = ([out]) => out.startsWith('packages/cli');
-  await build({ ...options, entryPoints: points(entries.filter((e) => !isCommand(e))) });
-  if (!entries.some(isCommand)) return;
-  // The command line comes in parts, so that a conversion does not load what only the checks need.
-  rmSync(join(root, 'packages/cli/dist'), { recursive: true, force: true });
-  await build({
-    ...options,
-    // Taken in, it is started once a thread and not looked through for its exports first.
-    external: external.filter((p) => p !== 'saxes'),
-    entryPoints: points(entries.filter(isCommand)),
-    splitting: true,
-    chunkNames: 'packages/cli/dist/part-[hash]',
-  });
+  await build({ ...options, entryPoints: points(entries) });
+  if (!only || only.includes('cli')) await ensureCli();
 }

@@ -1,12 +1,9 @@
-// `npm run osier -- …`: the command line, bundled when its sources changed.
-import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
-import { bundle, root } from './bundle.mjs';
+// `npm run osier -- …`: the command line, in this process.
+import { pathToFileURL } from 'node:url';
+import { ensureCli } from './cli-bundle.mjs';
 
-await bundle(['cli']);
-const done = spawnSync(
-  process.execPath,
-  [join(root, 'packages/cli/dist/osier.mjs'), ...process.argv.slice(2)],
-  { stdio: 'inherit', cwd: process.env.INIT_CWD ?? process.cwd() },
-);
-process.exit(done.status ?? 1);
+const script = await ensureCli();
+if (process.env.INIT_CWD) process.chdir(process.env.INIT_CWD);
+// Its threads run the same script.
+process.argv[1] = script;
+await import(pathToFileURL(script).href);

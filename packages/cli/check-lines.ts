@@ -3,7 +3,7 @@ import { checkRecords, fixAll, TOGETHER, type Finding } from '@osier/core/checks
 import type { HouseRules } from '@osier/core/house';
 import { controlValue, jsonText, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import type { Building } from './building';
-import type { Putter } from './work';
+import type { Putter } from './putter';
 
 /** Writes records' findings as lines, and, with `fix`, the records with every safe fix applied. */
 export function checkLines({

@@ -1,11 +1,11 @@
-import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
 const root = resolve(__dirname, '../..');
 const osier = (args: string[], input?: string | Buffer) =>
-  spawnSync(process.execPath, [join(root, 'packages/cli/dist/osier.mjs'), ...args], {
+  spawnSync(process.execPath, [join(root, 'scripts/osier.mjs'), ...args], {
     input,
     encoding: 'utf8',
     maxBuffer: 1 << 28,
@@ -71,4 +71,66 @@ test('call numbers in shelf order, or with their keys, which sort as bytes', () 
       .split('\n')
       .map((l) => l.split('\t')[1]),
   ).toEqual(['QA 9 .C3', 'QA 76.7 .B4', 'QA 100 .A2']);
+});
+
+test('merges tried on fields: a line in, a line out, whatever the lines are', () => {
+  const lines = [
+    '{"kept":["100 1_ $aQuillfeather, Ada,$d1871-1940"],"lost":[["100 1_ $aQuillfeather, A."]],"fields":["700 1_ $aQuillfeather, A.,$eeditor."],"leader":"00000nam a2200000 i 4500"}',
+    '{"kept":["100 1_ $aA"],"lost":[["110 2_ $aB"]],"fields":[]}',
+    'nonsense',
+    '[]',
+    '{"kept":["700 1_ $aCosts $$5,$eeditor."],"lost":[["700 1_ $aCost $$5"]],"fields":["700 12 $aCost $$5.$tPrices."]}',
+  ];
+  const done = osier(['headings', '--merge', '-', '--format', 'json'], `${lines.join('\n')}\n`);
+  expect(done.status).toBe(0);
+  const out = done.stdout
+    .trim()
+    .split('\n')
+    .map((l) => JSON.parse(l) as Record<string, unknown>);
+  expect(out).toEqual([
+    {
+      fields: ['700 1_ $aQuillfeather, Ada,$d1871-1940,$eeditor.'],
+      notes: [],
+      keptRecord: ['100 1_ $aQuillfeather, Ada,$d1871-1940', '400 1_ $aQuillfeather, A.'],
+    },
+    { error: 'The headings are of two kinds.' },
+    { error: 'The line is no JSON.' },
+    { error: expect.stringContaining('a list of fields') as string },
+    {
+      fields: ['700 12 $aCosts $$5.$tPrices.'],
+      notes: [],
+      keptRecord: ['100 1_ $aCosts $$5', '400 1_ $aCost $$5'],
+    },
+  ]);
+});
+
+test('calls side by side, when there is nothing built yet, do not break each other', async () => {
+  const dist = join(root, 'packages/cli/dist');
+  const source = join(root, 'packages/cli/main.ts');
+  // Another time of change is another state of the sources.
+  utimesSync(source, new Date(), new Date());
+  const calls = await Promise.all(
+    Array.from(
+      { length: 6 },
+      (_, i) =>
+        new Promise<string>((done) =>
+          setTimeout(() => {
+            const child = spawn(process.execPath, [
+              join(root, 'scripts/osier.mjs'),
+              'callnumbers',
+              '-',
+              '--scheme',
+              'lc',
+            ]);
+            let said = '';
+            child.stdout.on('data', (d: Buffer) => (said += d.toString()));
+            child.stderr.on('data', (d: Buffer) => (said += d.toString()));
+            child.on('close', (code) => done(`${code} ${said}`));
+            child.stdin.end('QA76 .D3\n');
+          }, i * 60),
+        ),
+    ),
+  );
+  expect(calls).toEqual(calls.map(() => '0 QA76 .D3\n'));
+  expect(readdirSync(dist).filter((n) => /lock|\./.test(n))).toEqual([]);
 });

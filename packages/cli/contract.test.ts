@@ -18,7 +18,7 @@ const folder = mkdtempSync(join(tmpdir(), 'osier-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 const path = (name: string) => join(folder, name);
 const osier = (args: string[], input?: string | Buffer) =>
-  spawnSync(process.execPath, [join(root, 'packages/cli/dist/osier.mjs'), ...args], {
+  spawnSync(process.execPath, [join(root, 'scripts/osier.mjs'), ...args], {
     input,
     encoding: 'utf8',
     maxBuffer: 1 << 28,
@@ -162,7 +162,7 @@ describe('convert', () => {
     [
       'a command that there is not',
       ['transform', clean],
-      /There is no command “transform”; there are convert, check and callnumbers/,
+      /There is no command “transform”; there are convert, check, headings and callnumbers/,
     ],
     ['nothing in the file', ['convert', file('empty.mrc', ''), '--to', 'json'], /empty/],
     ['the result over what is read', ['convert', clean, '--to', 'iso2709', '--out', clean], /another name/],

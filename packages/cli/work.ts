@@ -1,3 +1,4 @@
+import type { Putter } from './putter';
 import { csvRow, readColumns, type Column } from '@osier/core/address';
 import type { HouseRules } from '@osier/core/house';
 import {
@@ -104,12 +105,6 @@ export function worker(
     },
     problem: reader.problem,
   };
-}
-
-/** Writes what becomes of records, one by one or a few at a time; `rest` writes what it has not written yet. */
-export interface Putter {
-  put(record: MarcRecord, number: number, out: Building, fixed: Building): void;
-  rest?(out: Building, fixed: Building): void;
 }
 
 /** What is written of a record. The checks are loaded when they are asked for: they bring the formats with them. */

@@ -32,6 +32,10 @@ export interface Person {
   login: string;
   role: Role;
 }
+/** An account; one that is not active cannot sign in. */
+export interface PersonRow extends Person {
+  active: boolean;
+}
 export interface Welcome {
   person: Person | null;
   demo: { id: number; name: string; role: Role }[] | null;
@@ -55,7 +59,7 @@ export interface DeliveryRow {
   format: string;
   bytes: number;
   arrived: string;
-  state: 'reading' | 'ready' | 'failed';
+  state: 'reading' | 'ready' | 'failed' | 'cancelled';
   problem: string | null;
   records: number;
   waiting: number;
@@ -371,6 +375,6 @@ export interface JobState {
 export interface SetUp {
   lists: { version: number; value: CodeLists };
   house: { version: number; value: HouseRules };
-  people: Person[];
+  people: PersonRow[];
   checks: { rule: string; title: string; group: Group; source: string }[];
 }

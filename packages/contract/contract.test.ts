@@ -55,7 +55,7 @@ test.each<[string, Schema, unknown, string, RegExp]>([
     contract.firstHeadBody,
     { code: 'c', name: 'n', login: 'l', password: 'short' },
     'password',
-    /at least 10/,
+    /at least 12/,
   ],
   [
     'a role that there is not',

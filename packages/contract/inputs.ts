@@ -3,12 +3,24 @@ import { COPY_PARTS, COPY_STATUSES, type CopyStatus } from '@osier/core/holdings
 import type { FileFormat } from '@osier/core/marc';
 import { OUTCOMES, POINTS, type Outcome, type PointKind } from '@osier/core/matching';
 import type { PiledKind } from '@osier/core/piles';
-import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { ROLES } from './permissions';
+import { isCommon } from './common-passwords';
+import { isoDay, number, string } from './values';
 
 const id = () => number().integer().positive();
 const text = (most = 200) => string().max(most, `At most ${most} characters.`);
 const code = () => string().max(20).matches(/^\S*$/, 'A code has no blanks.');
+
+const password = () =>
+  string()
+    .min(12, 'A password has at least 12 characters.')
+    .max(200, 'At most 200 characters.')
+    .test(
+      'not common',
+      'This password is one of the first that are tried. Choose another one.',
+      (v) => !isCommon(v),
+    );
 
 export const signInBody = object({
   login: text().required('Type your name.'),
@@ -19,10 +31,7 @@ export const firstHeadBody = object({
   code: text().required('Type the code from the console.'),
   name: text().required('Type your name.'),
   login: text(60).required('Choose a sign-in name.'),
-  password: string()
-    .min(10, 'A password has at least 10 characters.')
-    .max(200)
-    .required('Choose a password.'),
+  password: password().required('Choose a password.'),
 });
 export const personBody = object({
   name: text().required('Type a name.'),
@@ -30,21 +39,46 @@ export const personBody = object({
   role: mixed<(typeof ROLES)[number]>()
     .oneOf([...ROLES], 'Choose a role.')
     .required('Choose a role.'),
-  password: string().min(10, 'A password has at least 10 characters.').max(200).required('Type a password.'),
+  password: password().required('Type a password.'),
+});
+/** What the head may change of an account; a password only when a new one is given. */
+export const personChangeBody = object({
+  name: text().trim().required('Type a name.'),
+  role: mixed<(typeof ROLES)[number]>()
+    .oneOf([...ROLES], 'Choose a role.')
+    .required('Choose a role.'),
+  active: boolean().required(),
+  password: password().optional(),
+});
+export const passwordBody = object({
+  now: string().max(200).required('Type the password you have now.'),
+  password: password().required('Type the new password.'),
 });
 
-const subfield = object({ code: string().length(1).required(), value: string().max(99999).defined() });
+/** MARC 21 Specifications for Record Structure: a subfield code and an indicator are one graphic character of ASCII. */
+const subfield = object({
+  code: string()
+    .matches(/^[!-~]$/, 'A subfield code is one letter, digit or mark of ASCII.')
+    .required(),
+  value: string().max(99999).defined(),
+});
+const indicator = () =>
+  string()
+    .matches(/^[ 0-9a-z|]$/, 'An indicator is a blank, a digit or a small letter.')
+    .optional();
 const field = object({
   tag: string()
     .matches(/^[0-9A-Z]{3}$/, 'A tag has three digits.')
     .required(),
   value: string().max(99999).optional(),
-  ind1: string().length(1).optional(),
-  ind2: string().length(1).optional(),
+  ind1: indicator(),
+  ind2: indicator(),
   subfields: array(subfield).max(2000).optional(),
 });
 export const marcBody = object({
-  leader: string().length(24, 'A leader has 24 characters.').required(),
+  leader: string()
+    .matches(/^[ -~]{24}$/, 'A leader has 24 characters of ASCII.')
+    .required(),
   fields: array(field).max(2000).required(),
 });
 export const recordBody = object({ version: number().integer().required(), marc: marcBody.required() });
@@ -72,7 +106,12 @@ const proposedCopy = object({
   barcode: text().defined(),
   number: number().integer().min(1, 'A copy number is 1 or more.').required(),
   type: text().defined(),
-  price: number().integer('A price is in hundredths.').min(0).nullable().defined(),
+  price: number()
+    .integer('A price is in hundredths.')
+    .min(0)
+    .max(100_000_000_00, 'A price is up to 100,000,000.')
+    .nullable()
+    .defined(),
   fund: text().defined(),
   supplier: text().defined(),
   note: text().defined(),
@@ -138,7 +177,12 @@ const settingsShape = {
     type: code().defined(),
     fund: text(60).defined(),
     supplier: text(60).defined(),
-    price: number().integer('A price is in hundredths.').min(0).nullable().defined(),
+    price: number()
+      .integer('A price is in hundredths.')
+      .min(0)
+      .max(100_000_000_00, 'A price is up to 100,000,000.')
+      .nullable()
+      .defined(),
     status: mixed<'available' | 'in transit' | 'in repair' | 'reserved'>()
       .oneOf(['available', 'in transit', 'in repair', 'reserved'])
       .required(),
@@ -269,6 +313,8 @@ export const mergeBody = object({
 });
 export const mergeReviewBody = mergeBody.shape(page);
 export const distinctBody = object({ a: id().required(), b: id().required() });
+/** A scanner's file by its name. */
+export const fileNameQuery = text();
 
 export const holdingBody = object({
   record: id().required(),
@@ -283,14 +329,19 @@ export const holdingBody = object({
 });
 export const copyBody = object({
   holding: id().required(),
-  barcode: text(40).required('Scan or type a barcode.'),
+  barcode: text(40)
+    .test('not blank', 'Scan or type a barcode.', (v) => v === undefined || /\S/.test(v))
+    .required('Scan or type a barcode.'),
   type: code().defined(),
-  price: number().integer('A price is in hundredths.').min(0).nullable().default(null),
+  price: number()
+    .integer('A price is in hundredths.')
+    .min(0)
+    .max(100_000_000_00, 'A price is up to 100,000,000.')
+    .nullable()
+    .default(null),
   fund: text(60).default(''),
   supplier: text(60).default(''),
-  acquired: string()
-    .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.')
-    .default(''),
+  acquired: isoDay().default(''),
   condition: text().default(''),
   note: text().default(''),
   /** Keep a barcode that is not in the house's form, on purpose. */
@@ -310,7 +361,9 @@ export const withdrawalListBody = object({
   reason: text().default(''),
 });
 export const codesBody = object({
-  codes: array(string().max(60).required()).max(100000, 'At most 100,000 scans at once.').required(),
+  codes: array(string().max(60).required())
+    .max(5000, 'At most 5,000 scans at once. Load more as a file.')
+    .required(),
   name: text().default(''),
 });
 export const withdrawBody = object({
@@ -327,9 +380,7 @@ export const stocktakeBody = object({
   scheme: mixed<'lc' | 'dewey' | 'nlm' | 'own'>().oneOf(['lc', 'dewey', 'nlm', 'own']).default('dewey'),
   from: text(60).default(''),
   to: text(60).default(''),
-  seenSince: string()
-    .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.')
-    .default(''),
+  seenSince: isoDay().default(''),
 });
 export const settleBody = object({
   items: array(
@@ -427,5 +478,6 @@ export type CopyBody = InferType<typeof copyBody>;
 export type StocktakeBody = InferType<typeof stocktakeBody>;
 export type SettleBody = InferType<typeof settleBody>;
 export type PersonBody = InferType<typeof personBody>;
+export type PersonChangeBody = InferType<typeof personChangeBody>;
 export type ListsBody = InferType<typeof listsBody>;
 export type HouseBody = InferType<typeof houseBody>;

@@ -1,5 +1,4 @@
 import express, { type Express, type Request } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -10,11 +9,15 @@ import { daybookRoutes } from './daybook/routes';
 import { deliveryRoutes } from './deliveries/routes';
 import { recipeRoutes } from './recipes/routes';
 import { headingRoutes } from './headings/routes';
+import { bodyPatience } from './http/body-patience';
 import { errorAnswers } from './http/errors';
+import { hostCheck } from './http/host-check';
 import { openApi } from './http/openapi';
 import { originCheck } from './http/origin-check';
 import { notFound } from './http/problem';
 import { mount, type Route } from './http/route';
+import { signInLimits } from './http/sign-in-limits';
+import { errorForLog } from './log-error';
 import { jobRoutes } from './jobs/routes';
 import { peopleRoutes } from './people/routes';
 import { session } from './people/session';
@@ -28,6 +31,13 @@ import { todayRoutes } from './today/routes';
 import { withdrawalRoutes } from './withdrawals/routes';
 
 const BODY_LIMIT = '4mb';
+/** Milliseconds without a byte after which a request is ended. */
+const BODY_SILENCE = 30_000;
+/** Paths that take a file as it is. */
+const FILE_PATHS = /^\/(deliveries|stocktakes\/[^/]+\/load-file)\/?$/;
+
+/** A number of hops, or addresses with commas between. */
+const proxies = (said: string): number | string => (/^\d+$/.test(said) ? Number(said) : said);
 
 export const allRoutes = (services: Services): Route[] => [
   ...peopleRoutes(services.people),
@@ -44,7 +54,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...setupRoutes(services),
   ...supplierRoutes(services),
   ...scannerRoutes(services),
-  ...jobRoutes(services.jobs),
+  ...jobRoutes(services),
 ];
 
 /** The HTTP application: API under /api, the web application beside it. */
@@ -52,6 +62,7 @@ export function createApp(services: Services): Express {
   const { log, settings } = services;
   const app = express();
   app.disable('x-powered-by');
+  if (settings.trustProxy !== '') app.set('trust proxy', proxies(settings.trustProxy));
   app.use(
     pinoHttp({
       logger: log,
@@ -60,6 +71,7 @@ export function createApp(services: Services): Express {
       serializers: {
         req: (r: { method: string; url: string }) => ({ method: r.method, path: r.url.split('?')[0] }),
         res: (r: { statusCode: number }) => ({ status: r.statusCode }),
+        err: errorForLog,
       },
       customLogLevel: (_req, res, err) =>
         err || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'info' : 'debug',
@@ -81,24 +93,19 @@ export function createApp(services: Services): Express {
     }),
   );
   app.get('/api/health', (_req, res) => void res.json({ status: 'ok' }));
+  app.use(hostCheck(settings.hosts));
   const api = express.Router();
+  // Answers are of one person and of one moment.
+  api.use((_req, res, next) => next(void res.setHeader('cache-control', 'no-store')));
   api.use(originCheck);
   api.use(session(services.people));
-  api.use(
-    ['/sign-in', '/first-head'],
-    rateLimit({
-      windowMs: 60_000,
-      limit: 30,
-      standardHeaders: true,
-      legacyHeaders: false,
-      validate: false,
-      skip: (req) => req.method === 'GET',
-    }),
-  );
+  api.use(bodyPatience(BODY_SILENCE));
   const routes = allRoutes(services);
-  const isFile = (req: Request) => req.method === 'POST' && req.path === '/deliveries';
+  const isFile = (req: Request) => req.method === 'POST' && FILE_PATHS.test(req.path);
   const json = express.json({ limit: BODY_LIMIT });
   api.use((req, res, next) => (isFile(req) ? next() : json(req, res, next)));
+  // By the account that is tried as well, which stands in the body.
+  api.use(['/sign-in', '/first-head'], ...signInLimits());
   api.get('/openapi.json', (_req, res) => void res.json(openApi(routes)));
   mount(api, routes);
   api.use((req, _res, next) => next(notFound(`/api${req.path}`)));

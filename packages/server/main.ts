@@ -3,6 +3,9 @@ import { startOsier } from './start';
 
 const root = process.env.OSIER_ROOT ?? process.cwd();
 
+/** Milliseconds in which a stop must be done. */
+const LONGEST_STOP = 4000;
+
 async function main(): Promise<void> {
   const running = await startOsier(readSettings(process.env, root));
   let stopping = false;
@@ -10,6 +13,8 @@ async function main(): Promise<void> {
     process.on(signal, () => {
       if (stopping) return;
       stopping = true;
+      // What takes longer is taken up again at the next start.
+      setTimeout(() => process.exit(0), LONGEST_STOP).unref();
       void running.stop().then(() => process.exit(0));
     });
   const code = await running.services.people.firstHeadCode();

@@ -66,17 +66,17 @@ async function target(random: Random): Promise<Target> {
 
 type Fire = (ask: Ask) => Promise<Answer<unknown>>;
 /** Kinds of acts; each prepares what it needs and gives what is fired. */
-const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Promise<Fire>> = {
-  'add a copy': async (on) => {
+const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Fire | Promise<Fire>> = {
+  'add a copy': (on) => {
     const barcode = fresh();
     return (ask) => ask('POST', '/copies', { holding: on.holding, barcode, type: 'BK' });
   },
   'add a copy with the same barcode':
-    async (on, _, { barcode }) =>
+    (on, _, { barcode }) =>
     (ask) =>
       ask('POST', '/copies', { holding: on.holding, barcode, type: 'BK' }),
   'add the same holding':
-    async (on, _, { place }) =>
+    (on, _, { place }) =>
     (ask) =>
       ask('POST', '/holdings', {
         record: on.record,
@@ -125,18 +125,18 @@ const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Promi
     return (ask) => ask('PUT', `/records/${id}`, { version: held.version, marc });
   },
   'begin a pile':
-    async (_, __, { name }) =>
+    (_, __, { name }) =>
     (ask) =>
       ask('POST', '/piles', { name, of: 'record' }),
   'put on a pile':
-    async (on, _, { pile }) =>
+    (on, _, { pile }) =>
     (ask) =>
       ask('POST', `/piles/${pile}/scans`, { codes: [`#${on.record}`, on.copies[0]!.barcode] }),
   'take a pile away':
-    async (_, __, { pile }) =>
+    (_, __, { pile }) =>
     (ask) =>
       ask('POST', `/piles/${pile}/remove`, { version: 1 }),
-  'make a label roll': async (_, random, { rollFrom }) => {
+  'make a label roll': (_, random, { rollFrom }) => {
     const from = rollFrom + random.below(50);
     const roll = {
       name: `R${serial++}`,
@@ -149,15 +149,15 @@ const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Promi
     };
     return (ask) => ask('POST', '/label-rolls', { roll });
   },
-  'keep apart': async (_, random, { headings }) => {
+  'keep apart': (_, random, { headings }) => {
     const [a, b] = [random.pick(headings), random.pick(headings)];
     return (ask) => ask('POST', '/headings/distinct', { a, b });
   },
-  'merge headings': async (_, random, { headings }) => {
+  'merge headings': (_, random, { headings }) => {
     const [kept, lost] = [random.pick(headings), random.pick(headings)];
     return (ask) => ask('POST', '/headings/merge', { kept, lost: [lost] });
   },
-  'change a copy': async (on, random) => {
+  'change a copy': (on, random) => {
     const { id, version } = random.pick(on.copies);
     const status = random.pick(['missing', 'available', 'lost']);
     return (ask) => ask('PUT', `/copies/${id}`, { version, status });

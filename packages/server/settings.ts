@@ -14,6 +14,12 @@ export interface Settings {
   readonly loansPatience: number;
   /** Address of a scanner's event stream, or ''. */
   readonly scanner: string;
+  /** Names and addresses under which it is reached, beside this machine's own (`OSIER_HOSTS`, with commas between). */
+  readonly hosts: readonly string[];
+  /** Which proxies may say where a request comes from (`OSIER_TRUST_PROXY`, as Express has it: a number of hops or addresses); '' for none. */
+  readonly trustProxy: string;
+  /** Bytes of the largest file that is taken (`OSIER_LARGEST_FILE`, in megabytes). */
+  readonly largestFile: number;
   readonly logLevel: string;
   /** Folder of the built worker scripts. */
   readonly workers: string;
@@ -31,9 +37,19 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
     throw new Error(
       `OSIER_LOANS_PATIENCE is “${env.OSIER_LOANS_PATIENCE}”; it must be a number of seconds up to 600.`,
     );
+  const largest = Number(env.OSIER_LARGEST_FILE ?? 1024);
+  if (!(largest > 0 && largest <= 100_000))
+    throw new Error(
+      `OSIER_LARGEST_FILE is “${env.OSIER_LARGEST_FILE}”; it must be a number of megabytes up to 100,000.`,
+    );
+  const host = env.OSIER_HOST ?? '127.0.0.1';
+  const named = (env.OSIER_HOSTS ?? '').split(',').map((h) => h.trim());
   return {
     port,
-    host: env.OSIER_HOST ?? '127.0.0.1',
+    host,
+    hosts: [...named, host].filter((h) => h !== '' && h !== '0.0.0.0' && h !== '::'),
+    trustProxy: env.OSIER_TRUST_PROXY ?? '',
+    largestFile: largest * 1024 * 1024,
     data: resolve(env.OSIER_DATA ?? resolve(root, 'data')),
     demo: env.OSIER_DEMO === '1',
     loansDesk: env.OSIER_LOANS_DESK ?? '',

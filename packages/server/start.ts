@@ -6,6 +6,7 @@ import { createApp } from './app';
 import { cleanRecords } from './catalogue/clean';
 import { undoLarge } from './daybook/undo-job';
 import { acceptDelivery } from './deliveries/accept';
+import { clearLeftOvers } from './deliveries/keep-file';
 import { matchDelivery } from './deliveries/change-settings';
 import { cleanDelivery } from './deliveries/clean';
 import { decideDelivery } from './deliveries/decide';
@@ -14,11 +15,13 @@ import { takeBack } from './deliveries/take-back';
 import { jobsOf } from './jobs/jobs';
 import { noLoansDesk } from './loans/ports';
 import { sip2LoansDesk } from './loans/sip2';
+import { errorForLog } from './log-error';
 import { peopleOf } from './people/people';
 import { fillPile } from './piles/fill';
 import type { Services } from './services';
+import { loadScanFile } from './stocktake/scan-file';
 import type { Settings } from './settings';
-import { openStore } from './store/store';
+import { openStore } from './store/open-store';
 
 /** A running Osier. */
 export interface Running {
@@ -30,8 +33,8 @@ export interface Running {
 
 /** Opens the store, takes up unfinished jobs, and listens. */
 export async function startOsier(settings: Settings): Promise<Running> {
-  const log = pino({ level: settings.logLevel });
-  const store = await openStore(settings.data);
+  const log = pino({ level: settings.logLevel, serializers: { err: errorForLog } });
+  const store = await openStore(settings.data, settings.workers);
   const jobs = jobsOf(store, log);
   const loans = settings.loansDesk
     ? sip2LoansDesk(settings.loansDesk, settings.loansPatience * 1000)
@@ -46,10 +49,14 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('clean-records', cleanRecords(services));
   jobs.register('fill-pile', fillPile(services));
   jobs.register('undo', undoLarge(services));
+  jobs.register('load-scans', loadScanFile(services));
+  await clearLeftOvers(settings.data);
   const resumed = await jobs.resume();
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
   const app = createApp(services);
   const server = createServer(app);
+  // A file may take as long as it takes; a request that says nothing is ended by `bodyPatience`.
+  server.requestTimeout = 0;
   await new Promise<void>((resolve, reject) =>
     server.once('error', reject).listen(settings.port, settings.host, resolve),
   );

@@ -1,11 +1,7 @@
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import { misread } from './misread';
+import type { Shelf } from './shelf';
 import { scannerPage } from './scanner-page';
-
-export interface Shelf {
-  readonly name: string;
-  readonly copies: readonly { barcode: string; callNumber: string; title: string }[];
-}
 
 /**
  * A simulated hand scanner on the network: a page to "scan" copies of a shelf, an event stream that carries the codes to

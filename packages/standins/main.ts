@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { handScanner, type Shelf } from './hand-scanner';
+import { handScanner } from './hand-scanner';
 import { loansDesk, type Loan } from './loans-desk';
+import type { Shelf } from './shelf';
 
 /**
  * The world outside, simulated, in one process. Ports follow each other: loans desk (SIP2), hand scanner (HTTP);

@@ -1,4 +1,4 @@
-import type { Shelf } from './hand-scanner';
+import type { Shelf } from './shelf';
 
 const escaped = (value: unknown) => JSON.stringify(value).replace(/</g, '\\u003c');
 

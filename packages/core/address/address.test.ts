@@ -90,3 +90,42 @@ describe('tables of chosen fields', () => {
   });
   test('a column that is none is told', () => expect(readColumns('001,2!')).toMatch(/no field address/));
 });
+
+describe('conditions in conditions', () => {
+  const nested = (depth: number, inner: string): string =>
+    depth === 0 ? inner : `500{${nested(depth - 1, inner)}}`;
+  const many: MarcRecord = {
+    leader: '00000nam a2200000 i 4500',
+    fields: Array.from({ length: 200 }, (_, i) =>
+      field('500', '  ', 'a', `note ${i}`, 'a', 'more', 'b', 'x'),
+    ),
+  };
+  test('deeper than six are refused', () => {
+    expect(isAddress(parseAddress(nested(6, '500$a')))).toBe(true);
+    expect(parseAddress(nested(7, '500$a'))).toMatchObject({
+      problem: expect.stringContaining('at most 6 deep') as string,
+    });
+  });
+  test.each([
+    [nested(6, '500$a=\\note\\s199'), 200],
+    ['500$a{$a{$a{$a{$a{$a=$b}}}}}', 0],
+    ['500$a{$a~\\more{$b}}', undefined],
+    ['500{500$a=500$a}{500$a!~\\zzz}{500$a{500$b=\\x}}', 200],
+  ])('%s is evaluated in a moment, whatever the record', (text, count) => {
+    const address = parseAddress(text);
+    if (!isAddress(address)) return expect(count).toBeUndefined();
+    let looked = 0;
+    const counting: MarcRecord = {
+      ...many,
+      fields: new Proxy([...many.fields], {
+        get: (fields, key, self) => {
+          if (key === 'forEach') looked++;
+          return Reflect.get(fields, key, self) as unknown;
+        },
+      }),
+    };
+    expect(textsAt(counting, address)).toHaveLength(count!);
+    // The fields of the record are gone through once for each address that stands in the text, not once for each of each other.
+    expect(looked).toBeLessThanOrEqual(10);
+  });
+});

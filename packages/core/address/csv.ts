@@ -41,3 +41,10 @@ export const csvRow = (record: MarcRecord, columns: readonly Column[]): string =
 /** Cells as one line of a table (RFC 4180). */
 export const csvLine = (cells: readonly string[]) => `${cells.map(cell).join(',')}\r\n`;
 const cell = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
+/**
+ * The same for a table that is opened in a spreadsheet: a cell that would begin a formula gets an apostrophe in front, so that a
+ * text from a record is never run (OWASP, CSV Injection).
+ */
+export const spreadsheetLine = (cells: readonly string[]) =>
+  csvLine(cells.map((text) => (/^[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/.test(text) ? `'${text}` : text)));

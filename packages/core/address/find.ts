@@ -8,8 +8,28 @@ export interface Found {
 }
 
 /** Everything in the record that the address points at, in the order of the record. */
-export function findAll(record: MarcRecord, address: Address): Found[] {
-  return fieldsOf(record, address).flatMap((place) => inField(record, place, address));
+export const findAll = (record: MarcRecord, address: Address): Found[] => allIn(looking(record), address);
+
+const allIn = (look: Look, address: Address): Found[] =>
+  fieldsOf(look.record, address).flatMap((place) => inField(look, place, address));
+
+/**
+ * One look at a record. What a condition finds is found once: for an address of the record at all, for one of the field it
+ * stands in once a field, however often conditions in conditions ask for it.
+ */
+interface Look {
+  readonly record: MarcRecord;
+  readonly inRecord: Map<Address, readonly string[]>;
+  readonly inFields: Map<Omit<Address, 'tag'>, Map<Field, readonly string[]>>;
+}
+const looking = (record: MarcRecord): Look => ({ record, inRecord: new Map(), inFields: new Map() });
+
+function once<K, V>(known: Map<K, V>, key: K, make: () => V): V {
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const made = make();
+  known.set(key, made);
+  return made;
 }
 
 /** The texts alone. */
@@ -17,8 +37,10 @@ export const textsAt = (record: MarcRecord, address: Address): string[] =>
   findAll(record, address).map((f) => f.text);
 
 /** Whether the record has anything at the address. */
-export const hasAny = (record: MarcRecord, address: Address): boolean =>
-  fieldsOf(record, address).some((place) => inField(record, place, address).length > 0);
+export const hasAny = (record: MarcRecord, address: Address): boolean => hasIn(looking(record), address);
+
+const hasIn = (look: Look, address: Address): boolean =>
+  fieldsOf(look.record, address).some((place) => inField(look, place, address).length > 0);
 
 /** A field, or the leader, with its place. */
 interface Place {
@@ -45,11 +67,11 @@ function matchesTag(tag: string, pattern: string): boolean {
   return tag.length === 3;
 }
 
-function inField(record: MarcRecord, place: Place, address: Omit<Address, 'tag'>): Found[] {
+function inField(look: Look, place: Place, address: Omit<Address, 'tag'>): Found[] {
   const { field } = place;
-  if (!holdAll(record, address.conditions, place, null)) return [];
+  if (!holdAll(look, address.conditions, place, null)) return [];
   if (address.subfields.length > 0)
-    return isData(field) ? address.subfields.flatMap((s) => inSubfields(record, { ...place, field }, s)) : [];
+    return isData(field) ? address.subfields.flatMap((s) => inSubfields(look, { ...place, field }, s)) : [];
   if (address.indicator)
     return isData(field)
       ? [{ text: address.indicator === 1 ? field.ind1 : field.ind2, where: place.where }]
@@ -59,7 +81,7 @@ function inField(record: MarcRecord, place: Place, address: Omit<Address, 'tag'>
 }
 
 function inSubfields(
-  record: MarcRecord,
+  look: Look,
   place: Place & { readonly field: DataField },
   address: SubfieldAddress,
 ): Found[] {
@@ -69,7 +91,7 @@ function inSubfields(
       : [],
   );
   return chosen(all, address.index)
-    .filter((found) => holdAll(record, address.conditions, place, found))
+    .filter((found) => holdAll(look, address.conditions, place, found))
     .flatMap((found) => characters(found.text, address.characters, found.where));
 }
 
@@ -97,37 +119,42 @@ function bounds({ from, to }: Range, length: number): { from: number; to: number
 }
 
 const holdAll = (
-  record: MarcRecord,
+  look: Look,
   conditions: readonly Alternatives[],
   place: Place,
   subfield: Found | null,
-): boolean => conditions.every((alternatives) => alternatives.some((c) => holds(record, c, place, subfield)));
+): boolean => conditions.every((alternatives) => alternatives.some((c) => holds(look, c, place, subfield)));
 
-function holds(record: MarcRecord, c: Condition, place: Place, subfield: Found | null): boolean {
-  const left = termTexts(record, c.left, place, subfield);
+function holds(look: Look, c: Condition, place: Place, subfield: Found | null): boolean {
+  const left = termTexts(look, c.left, place, subfield);
   if (c.operator === '?') return left.length > 0;
   if (c.operator === '!') return left.length === 0;
-  const right = termTexts(record, c.right, place, subfield);
-  const any = (compare: (l: string, r: string) => boolean) =>
-    left.some((l) => right.some((r) => compare(l, r)));
+  const right = termTexts(look, c.right, place, subfield);
   switch (c.operator) {
     case '=':
-      return any((l, r) => l === r);
+      return isShared(left, right);
     case '!=':
-      return !any((l, r) => l === r);
+      return !isShared(left, right);
     case '~':
-      return any((l, r) => l.includes(r));
+      return left.some((l) => right.some((r) => l.includes(r)));
     case '!~':
-      return !any((l, r) => l.includes(r));
+      return !left.some((l) => right.some((r) => l.includes(r)));
   }
 }
 
-function termTexts(record: MarcRecord, term: Term, place: Place, subfield: Found | null): string[] {
+function isShared(left: readonly string[], right: readonly string[]): boolean {
+  const among = new Set(right);
+  return left.some((l) => among.has(l));
+}
+
+function termTexts(look: Look, term: Term, place: Place, subfield: Found | null): readonly string[] {
   if (term.kind === 'text') return [term.text];
-  if (term.kind === 'record') return textsAt(record, term.address);
+  if (term.kind === 'record')
+    return once(look.inRecord, term.address, () => allIn(look, term.address).map((f) => f.text));
   const { address } = term;
   const itself = address.subfields.length === 0 && !address.indicator;
   if (itself && subfield)
     return characters(subfield.text, address.characters, subfield.where).map((f) => f.text);
-  return inField(record, place, address).map((f) => f.text);
+  const known = once(look.inFields, address, () => new Map<Field, readonly string[]>());
+  return once(known, place.field, () => inField(look, place, address).map((f) => f.text));
 }

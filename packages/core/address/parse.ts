@@ -18,8 +18,14 @@ class Stop extends Error {
   }
 }
 
+/** Conditions in conditions in conditions: more of them than this say nothing that a person could read. */
+const DEEPEST = 6;
+/** Characters of the longest address. */
+const LONGEST = 1000;
+
 /** Reads an address such as `245$a`, `008/35-37`, `650^2` or `020$c{$q=\paperback}`; a problem says what and where. */
 export function parseAddress(text: string): Address | AddressProblem {
+  if (text.length > LONGEST) return { problem: `An address has up to ${LONGEST} characters.`, at: LONGEST };
   try {
     const reader = new Reader(text);
     const address = reader.address();
@@ -34,6 +40,7 @@ export function parseAddress(text: string): Address | AddressProblem {
 /** Walks along the text; every method reads one rule of the grammar. */
 class Reader {
   at = 0;
+  private depth = 0;
   constructor(private readonly text: string) {}
 
   atEnd = () => this.at >= this.text.length;
@@ -131,10 +138,12 @@ class Reader {
   private conditions(): Alternatives[] {
     const all: Alternatives[] = [];
     while (this.take('{')) {
+      if (++this.depth > DEEPEST) this.stop(`Conditions stand at most ${DEEPEST} deep in each other`);
       const alternatives = [this.condition()];
       while (this.take('|')) alternatives.push(this.condition());
       if (!this.take('}')) this.stop('The condition is not closed with }');
       all.push(alternatives);
+      this.depth--;
     }
     return all;
   }

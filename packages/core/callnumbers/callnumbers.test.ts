@@ -150,3 +150,27 @@ test('any text gets a key, and a prefix parts its copies from the rest', () => {
   );
   expect(shelfKey({ scheme: 'dewey', prefix: 'Q', class: '746', item: 'ABC', suffix: '' })).toBe('Q 746 ABC');
 });
+
+test('an LC number typed in small letters, run together or not, sorts as its capitals do', () => {
+  for (const text of [
+    'A19F99G15',
+    'QA76.9.D3A52',
+    'PZ7.B64AX 1990',
+    'B2430 .D48 C56',
+    'QA76.9 D3 1999',
+    'KF26.L3V2',
+  ])
+    expect(lcKey(text.toLowerCase())).toBe(lcKey(text));
+  const part = fc.stringMatching(/^[A-Z][0-9]{1,3}$/);
+  fc.assert(
+    fc.property(
+      fc.stringMatching(/^[A-Z]{1,2}[0-9]{1,3}$/),
+      fc.array(part, { maxLength: 3 }),
+      fc.constantFrom('', '.', ' .', ' '),
+      (letters, cutters, between) => {
+        const text = letters + cutters.map((c) => between + c).join('');
+        expect(lcKey(text.toLowerCase())).toBe(lcKey(text));
+      },
+    ),
+  );
+});

@@ -13,12 +13,7 @@ const PATTERN = /^([A-Z]{1,3})\s*(\d{1,4})?(?:\.(\d+))?\s*((?:1[0-9]|20)\d{2}[a-
 
 /** Reads an LC call number; null for text that does not begin as one. */
 export function readLc(text: string): LcCallNumber | null {
-  const found = PATTERN.exec(
-    text
-      .trim()
-      .replace(/\s+/g, ' ')
-      .replace(/^([a-z]{1,3})(?=\s?\d)/, (l) => l.toUpperCase()),
-  );
+  const found = PATTERN.exec(inCapitals(text.trim().replace(/\s+/g, ' ')));
   if (!found) return null;
   let rest = found[5]!;
   const cutters: string[] = [];
@@ -38,6 +33,14 @@ export function readLc(text: string): LcCallNumber | null {
     rest,
   };
 }
+
+/** A number typed in small letters as its capitals: all of it, or the class and the cutters between digits. */
+const inCapitals = (text: string): string =>
+  /[A-Z]/.test(text)
+    ? text
+        .replace(/^([a-z]{1,3})(?=\s?\d)/, (l) => l.toUpperCase())
+        .replace(/(?<=\d)[a-z](?=\d)/g, (l) => l.toUpperCase())
+    : text.toUpperCase();
 
 /**
  * Key whose byte order is shelf order (LC shelflisting: nothing before something, class numbers as whole numbers,

@@ -119,6 +119,9 @@ interface Known {
   readonly standing: Map<number, Versioned<MarcRecord>>;
 }
 
+/** Leader/06 of an authority record (MARC 21 Authority, leader). */
+const AUTHORITY = 'z';
+
 class Planning {
   readonly changes: Change[] = [];
   readonly totals = { ...NO_TOTALS };
@@ -138,6 +141,8 @@ class Planning {
   accept(row: IncomingRecord): string | null {
     const { value } = row;
     const { context } = this;
+    if (row.fields.value.marc.leader[6] === AUTHORITY)
+      return 'It is an authority record (leader/06 is z), not a title.';
     const problem = value.copies.find((c) => c.problems.length > 0)?.problems[0];
     if (problem) return problem;
     const target = needsTarget(value.decision) ? this.targetOf(value) : null;

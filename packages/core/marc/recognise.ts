@@ -20,8 +20,11 @@ export function recogniseFormat(head: Uint8Array): Recognised {
   let at = head[0] === 0xef && head[1] === 0xbb && head[2] === 0xbf ? 3 : 0;
   while (at < head.length && (head[at]! <= 0x20 || head[at] === RECORD_END)) at++;
   if (at >= head.length) return { problem: 'The file is empty.' };
-  if (looksLikeLeader(head, at) || (head.indexOf(FIELD_END) > 0 && head.indexOf(0x1f) > 0))
-    return { format: 'iso2709' };
+  if (looksLikeLeader(head, at)) return { format: 'iso2709' };
+  if (head.indexOf(FIELD_END) > 0 && head.indexOf(0x1f) > 0)
+    return isNoise(head)
+      ? { problem: 'This is a binary file of an unknown kind, not MARC records.' }
+      : { format: 'iso2709' };
   const text = new TextDecoder().decode(head.subarray(at, at + 4096));
   if (text.startsWith('<')) return recogniseXml(text);
   if (text.startsWith('{') || text.startsWith('[')) {
@@ -48,6 +51,13 @@ export function recogniseFormat(head: Uint8Array): Recognised {
   if (/[\u0000-\u0008\u000e-\u001a]/.test(text))
     return { problem: 'This is a binary file of an unknown kind, not MARC records.' };
   return { problem: 'This looks like plain text, not MARC records.' };
+}
+
+/** Controls that no record has, beside its delimiters, the escape of MARC-8 and line ends: a few may be damage, many are another kind of file. */
+function isNoise(head: Uint8Array): boolean {
+  let odd = 0;
+  for (const byte of head) if (byte < 0x1b && byte !== 0x09 && byte !== 0x0a && byte !== 0x0d) odd++;
+  return odd > 8 && odd * 50 > head.length;
 }
 
 function recogniseXml(text: string): Recognised {

@@ -1,5 +1,4 @@
 import type { SearchBody } from '@osier/contract';
-import { isAddress, hasAny, parseAddress } from '@osier/core/address';
 import type { Versioned } from '@osier/core/changes';
 import type { MarcRecord } from '@osier/core/marc';
 import { recogniseInput, type Recognition } from '@osier/core/query';
@@ -9,6 +8,7 @@ import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 import type { Store } from '../store/store';
+import { having } from './having';
 
 /** What narrows a search beside its words. */
 export type SearchFacets = Pick<SearchBody, 'language' | 'branch' | 'material'>;
@@ -26,14 +26,15 @@ export interface Found {
 
 /**
  * The records a search finds: by words (all of them, each as a beginning), ISBN, barcode, call number, number of record or
- * heading, or by having what a field address (MARCspec) names; all when it is empty.
+ * heading, or by having what a field address (MARCspec) names; all when it is empty. `signal` ends a search that looks through all.
  */
 export async function foundBy(
   store: Store,
   { q, pile, delivery }: Pick<SearchBody, 'q' | 'pile' | 'delivery'>,
+  signal?: AbortSignal,
 ): Promise<Found> {
   const recognition = recogniseInput(q);
-  const everywhere = { tookFor: recognition.as, within: null, ...(await sqlOf(store, recognition)) };
+  const everywhere = { tookFor: recognition.as, within: null, ...(await sqlOf(store, recognition, signal)) };
   const places = [
     ...(pile ? [await onPile(store, pile)] : []),
     ...(delivery ? [await acceptedFrom(store, delivery)] : []),
@@ -137,7 +138,11 @@ export function facetConditions(facets: SearchFacets): string {
   return conditions.join(' AND ');
 }
 
-async function sqlOf(store: Store, recognition: Recognition): Promise<Omit<Found, 'tookFor' | 'within'>> {
+async function sqlOf(
+  store: Store,
+  recognition: Recognition,
+  signal?: AbortSignal,
+): Promise<Omit<Found, 'tookFor' | 'within'>> {
   switch (recognition.as) {
     case 'isbn':
       return {
@@ -165,7 +170,7 @@ async function sqlOf(store: Store, recognition: Recognition): Promise<Omit<Found
     case 'field address':
       return {
         sql: 'SELECT value AS id FROM json_each(:having)',
-        params: { having: JSON.stringify(await having(store, recognition.text)) },
+        params: { having: JSON.stringify(await having(store, recognition.text, signal)) },
       };
   }
   const words = foldedWords(recognition.text);
@@ -174,36 +179,4 @@ async function sqlOf(store: Store, recognition: Recognition): Promise<Omit<Found
     sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
     params: { match: words.map((w) => `"${w}"*`).join(' ') },
   };
-}
-
-const AT_ONCE = 500;
-/** The last answers, each good until something is written. */
-const known = new WeakMap<Store, Map<string, { readonly at: number; readonly ids: readonly number[] }>>();
-const KEPT = 8;
-
-/** The records that have what an address names. Every record with such a tag is looked at, a piece at a time. */
-async function having(store: Store, written: string): Promise<readonly number[]> {
-  const address = parseAddress(written);
-  if (!isAddress(address)) return [];
-  const kept = known.get(store) ?? new Map<string, { at: number; ids: readonly number[] }>();
-  known.set(store, kept);
-  const at = store.writes();
-  const before = kept.get(written);
-  if (before?.at === at) return before.ids;
-  const ids: number[] = [];
-  const patient = store.aside;
-  const tag = /^[0-9]{3}$/.test(address.tag) ? `"tag":"${address.tag}"` : '';
-  for (let after = 0; ;) {
-    const rows = await patient.rows<{ id: number; value: string }>(
-      `SELECT id, value FROM records WHERE id > :after AND instr(value, :tag) > 0 ORDER BY id LIMIT ${AT_ONCE}`,
-      { after, tag },
-    );
-    for (const { id, value } of rows) if (hasAny(JSON.parse(value) as MarcRecord, address)) ids.push(id);
-    if (rows.length < AT_ONCE) break;
-    after = rows.at(-1)!.id;
-  }
-  kept.delete(written);
-  kept.set(written, { at, ids });
-  for (const old of [...kept.keys()].slice(0, Math.max(0, kept.size - KEPT))) kept.delete(old);
-  return ids;
 }

@@ -8,7 +8,7 @@ import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { named, quoted } from '../daybook/sentences';
 import { historyOf } from '../daybook/daybook';
-import { notFound, ProblemError } from '../http/problem';
+import { notFound, ProblemError, wrong } from '../http/problem';
 import { followedBy } from '../headings/follow';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -72,7 +72,11 @@ async function standingOf({ store, loans }: Services, record: number) {
 /** The record of a request's body; a field is a control field or a data field, never both. */
 export function marcOf(body: MarcBody): MarcRecord {
   const fields = body.fields.map((f, i): Field => {
-    if (f.tag.startsWith('00')) return { tag: f.tag, value: f.value ?? '' };
+    if (f.tag.startsWith('00')) {
+      if (f.value === undefined || f.subfields?.length)
+        throw wrong(`fields[${i}]`, `Field ${f.tag} is a control field: it has a value and no subfields.`);
+      return { tag: f.tag, value: f.value };
+    }
     if (!f.subfields?.length)
       throw new ProblemError(422, `Field ${f.tag} has no subfield.`, {
         fields: [{ field: `fields[${i}]`, message: `Field ${f.tag} has no subfield.` }],

@@ -14,7 +14,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
     path: '/records',
     summary: 'Search the catalogue: `q` as in the scan line, facets, `after` for the next page',
     permission: 'look',
-    work: ({ query }) =>
+    work: ({ query, whole, left }) =>
       search(
         services,
         {
@@ -22,10 +22,11 @@ export const catalogueRoutes = (services: Services): Route[] => [
           language: query.language,
           branch: query.branch,
           material: query.material,
-          pile: Number(query.pile) || undefined,
-          delivery: Number(query.delivery) || undefined,
+          pile: whole('pile') || undefined,
+          delivery: whole('delivery') || undefined,
         },
-        Number(query.after ?? 0) || 0,
+        whole('after') ?? 0,
+        left(),
       ),
   }),
   route({
@@ -85,7 +86,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
         ],
         json: ['json', 'application/marc-in-json', () => marcJson(record.value)],
       };
-      const body = bodies[as];
+      const body = Object.hasOwn(bodies, as) ? bodies[as] : undefined;
       if (!body) throw wrong('as', `There is no format “${as}”: iso2709, marcxml or json.`);
       res.setHeader('content-disposition', `attachment; filename="record-${id()}.${body[0]}"`);
       res.type(body[1]).send(Buffer.from(body[2]()));
@@ -98,6 +99,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
     summary: 'What MARC 21 says about a field',
     permission: 'look',
     work: ({ params }) =>
-      fieldDefinition(params.tag ?? '') ?? Promise.reject(notFound(`Field ${params.tag}`)),
+      (/^[0-9A-Z]{3}$/.test(params.tag ?? '') && fieldDefinition(params.tag ?? '')) ||
+      Promise.reject(notFound(`Field ${params.tag}`)),
   }),
 ];

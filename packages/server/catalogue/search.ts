@@ -18,8 +18,9 @@ export async function search(
   { store }: Services,
   { q, pile, delivery, ...facets }: SearchBody,
   after: number,
+  signal?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, { q, pile, delivery });
+  const found = await foundBy(store, { q, pile, delivery }, signal);
   const { params, tookFor, within } = found;
   const from = recordsOf(found);
   const where = `WHERE ${facetConditions(facets)}`;

@@ -8,7 +8,7 @@ import {
   type ChangeSet,
   type Conflict,
 } from '@osier/core/changes';
-import type { Incoming, IncomingFields } from '@osier/core/deliveries';
+import type { Delivery, Incoming, IncomingFields } from '@osier/core/deliveries';
 import type { Heading } from '@osier/core/headings';
 import type { Copy } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
@@ -86,6 +86,13 @@ function told(changes: ChangeSet): ChangeSet {
   });
 }
 
+/** A value as it may leave the server: where a delivery's file lies is not for anybody. */
+function shown(kind: string, value: unknown): unknown {
+  if (kind !== 'delivery' || value === null) return value;
+  const { sha256: _, ...rest } = value as Delivery;
+  return rest;
+}
+
 export async function entryDetail(services: Services, id: number): Promise<DaybookDetail> {
   const row = await entryRow(services, id);
   const changes: Change[] = [];
@@ -101,8 +108,8 @@ export async function entryDetail(services: Services, id: number): Promise<Daybo
       kind: c.kind,
       id: c.id,
       label: labelOf(c.kind, c.id, c.after ?? c.before),
-      before: c.before,
-      after: c.after,
+      before: shown(c.kind, c.before),
+      after: shown(c.kind, c.after),
     })),
     more: Math.max(0, changes.length - SHOWN) + Math.max(0, row.objects - read),
   };

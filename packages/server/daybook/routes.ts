@@ -9,7 +9,7 @@ export const daybookRoutes = (services: Services): Route[] => [
     path: '/daybook',
     summary: 'Everything that was done, newest first',
     permission: 'look',
-    work: ({ query }) => listEntries(services, Number(query.before) || null),
+    work: ({ whole }) => listEntries(services, whole('before') ?? null),
   }),
   route({
     method: 'get',

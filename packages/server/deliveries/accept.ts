@@ -16,6 +16,7 @@ import { headingsOf } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
+import { notFound } from '../http/problem';
 import { reviewPage } from '../http/review-page';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
@@ -90,7 +91,9 @@ export async function reviewAccept(
 ): Promise<Review> {
   const patient = patiently(services);
   const { store } = patient;
-  const settings = settingsFor((await store.read('delivery', id))!.value);
+  const delivery = await store.read('delivery', id);
+  if (!delivery) throw notFound(`Delivery ${id}`);
+  const settings = settingsFor(delivery.value);
   const numbers = await numbersOf(store, await rollInUse(store, settings.roll));
   const plan = planning();
   const totals = { ...NO_TOTALS };

@@ -2,41 +2,46 @@ import type { DeliveryRow } from '@osier/contract';
 import { creation } from '@osier/core/changes';
 import { DEFAULT_SETTINGS, settingsOf, sheetFor, type Delivery } from '@osier/core/deliveries';
 import { recogniseFormat, recordReader, type FileFormat, type MarcRecord } from '@osier/core/marc';
-import { createHash, randomUUID } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
-import type { Readable } from 'node:stream';
-import { finished } from 'node:stream/promises';
+import { rename, rm } from 'node:fs/promises';
+import type { IncomingMessage } from 'node:http';
 import { quoted } from '../daybook/sentences';
 import { ProblemError } from '../http/problem';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
+import { keepFile } from './keep-file';
 import { deliveryPath } from './read-delivery';
-
-const LARGEST = 600 * 1024 * 1024;
 
 /** Takes a file in: looks whether it is MARC, keeps it, and starts reading it. A file that is not MARC leaves nothing. */
 export async function takeIn(
   { store, settings, jobs }: Services,
   person: number,
   name: string,
-  body: Readable,
+  body: IncomingMessage,
 ): Promise<{ delivery: number; job: number }> {
-  const temporary = join(settings.data, 'deliveries', `arriving-${randomUUID()}`);
-  await mkdir(dirname(temporary), { recursive: true });
+  const kept = await keepFile(body, settings);
   try {
-    const { head, bytes, sha256 } = await keepFile(body, temporary);
+    const { head, bytes, sha256 } = kept;
     const recognised = recogniseFormat(head);
     if ('problem' in recognised)
       throw new ProblemError(415, `${quoted(name)} was not taken in. ${recognised.problem}`);
-    await rename(temporary, deliveryPath(settings.data, sha256));
+    const beginning = firstRecords(recognised.format, head);
+    if (beginning.length > 0 && beginning.every((r) => r.leader[6] === AUTHORITY))
+      throw new ProblemError(
+        415,
+        `${quoted(name)} was not taken in. It has authority records (leader/06 is z); deliveries are bibliographic records.`,
+      );
+    if (recognised.format === 'iso2709' && beginning.length === 0 && !mayBeginLater(head, bytes))
+      throw new ProblemError(
+        415,
+        `${quoted(name)} was not taken in. This is not MARC: no record can be read in it.`,
+      );
+    await rename(kept.path, deliveryPath(settings.data, sha256));
     const id = await store.nextIds('delivery', 1);
     // Nothing that it decides can become false: a delivery keeps the settings it came with.
     const sheets = await store.select('sheet', '1 ORDER BY name, id');
     const fits = sheetFor(
       name,
-      firstRecords(recognised.format, head),
+      beginning.slice(0, FIRST),
       sheets.map((s) => ({ ...s.value, id: s.id })),
     );
     const value: Delivery = {
@@ -63,42 +68,23 @@ export async function takeIn(
     const job = await jobs.begin('read-delivery', `Reading ${name}`, person, { delivery: id });
     return { delivery: id, job: job.id };
   } finally {
-    await rm(temporary, { force: true });
+    await rm(kept.path, { force: true });
   }
 }
+
+/** Leader/06 of an authority record (MARC 21 Authority, leader). */
+const AUTHORITY = 'z';
+/** A first record that is longer than what was looked at cannot be read yet. */
+const mayBeginLater = (head: Uint8Array, bytes: number): boolean =>
+  bytes > head.length && /^\s*\d{5}[a-z]/.test(new TextDecoder('latin1').decode(head.subarray(0, 40)));
 
 /** The records at the beginning of a file, by which its supplier is known. */
 function firstRecords(format: FileFormat, head: Uint8Array): MarcRecord[] {
   return recordReader(format)
     .push(head)
-    .flatMap((r) => (r.record ? [r.record] : []))
-    .slice(0, FIRST);
+    .flatMap((r) => (r.record ? [r.record] : []));
 }
 const FIRST = 5;
-
-async function keepFile(
-  body: Readable,
-  path: string,
-): Promise<{ head: Uint8Array; bytes: number; sha256: string }> {
-  const file = createWriteStream(path);
-  const hash = createHash('sha256');
-  const head: Buffer[] = [];
-  let bytes = 0;
-  try {
-    for await (const chunk of body as AsyncIterable<Buffer>) {
-      if (bytes < 65536) head.push(chunk);
-      bytes += chunk.length;
-      if (bytes > LARGEST)
-        throw new ProblemError(413, 'A delivery may have up to 600 MB. Split the file and try again.');
-      hash.update(chunk);
-      if (!file.write(chunk)) await new Promise<void>((resolve) => file.once('drain', () => resolve()));
-    }
-  } finally {
-    file.end();
-    await finished(file);
-  }
-  return { head: Buffer.concat(head), bytes, sha256: hash.digest('hex') };
-}
 
 interface DeliveryColumns {
   id: number;

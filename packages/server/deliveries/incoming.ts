@@ -21,6 +21,7 @@ import {
   type Match,
   type Outcome,
 } from '@osier/core/matching';
+import { marcOf } from '../catalogue/records';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
@@ -117,7 +118,8 @@ const FAR = 10_000_000;
 /** The condition of a facet on incoming records (`i`) and what was read of them (`r`); `:rule` is its parameter. */
 export function facetCondition(facet: string | undefined): { condition: string; rule: string | undefined } {
   const rule = /^rule:([a-z0-9-]+)$/.exec(facet ?? '')?.[1];
-  const condition = rule === undefined ? (facet ? FACETS[facet] : '1') : HAS_RULE;
+  const own = facet && Object.hasOwn(FACETS, facet) ? FACETS[facet] : undefined;
+  const condition = rule === undefined ? (facet ? own : '1') : HAS_RULE;
   if (!condition) throw wrong('facet', `There is no facet “${facet}”.`);
   return { condition, rule };
 }
@@ -148,7 +150,7 @@ export async function listIncoming(
     rows: rows.slice(0, limit).map(rowOf),
     next: rows.length > limit ? rows[limit - 1]!.place : null,
     total:
-      facets[facet ?? 'all'] ??
+      (Object.hasOwn(facets, facet ?? 'all') ? facets[facet ?? 'all'] : undefined) ??
       (await store.row<{ n: number }>(`SELECT COUNT(*) AS n ${FROM} AND ${condition}`, { id, rule }))!.n,
     facets,
   };
@@ -219,8 +221,9 @@ async function planCorrection(
   store: Store,
   id: number,
   incoming: number,
-  { version, marc, copies, note }: IncomingBody,
+  { version, marc: given, copies, note }: IncomingBody,
 ) {
+  const marc = given && marcOf(given);
   const held = await readIncoming(store, id, incoming);
   if (!held) throw notFound(`Record ${incoming} of this delivery`);
   if (held.value.state !== 'waiting') throw wrong('incoming', 'This record is no longer waiting.');
@@ -230,13 +233,13 @@ async function planCorrection(
   const next: Incoming = {
     ...held.value,
     ...(note !== undefined && { note: note.trim() }),
-    copies: await copiesOf(store, work, held, marc as MarcRecord | undefined, copies),
+    copies: await copiesOf(store, work, held, marc, copies),
   };
   const row = { ...held, version };
   const changes = marc
-    ? withFields(row, { marc: marc as MarcRecord, recipe: now.recipe ?? 'by hand' }, next)
+    ? withFields(row, { marc, recipe: now.recipe ?? 'by hand' }, next)
     : [update<Incoming>('incoming', row, next)];
-  const title = quoted(briefOf((marc as MarcRecord | undefined) ?? now.marc).title);
+  const title = quoted(briefOf(marc ?? now.marc).title);
   const sentence = marc
     ? `Corrected the incoming record ${title}`
     : copies

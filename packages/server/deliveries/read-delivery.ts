@@ -2,6 +2,8 @@ import type { Incoming, IncomingFields } from '@osier/core/deliveries';
 import type { HouseRules } from '@osier/core/house';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
+import { counted } from '@osier/core/changes';
+import { JobStopped, lastWord } from '../jobs/jobs';
 import { recipeIfThere } from '../recipes/recipes';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
@@ -56,29 +58,43 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });
   const match = matcherFor(how, copies);
   let records = 0;
+  let expected = 0;
   let problem: string | null = null;
-  try {
-    for await (const batch of batches(worker)) {
-      if (run.cancelled()) return 'Reading was cancelled; the records read so far are there.';
-      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null, house);
-      records += batch.rows.filter((r) => r.record).length;
-      problem ??= batch.problem;
-      run.tell(
-        records,
-        batch.end ? records : Math.round((records / Math.max(1, batch.bytes)) * delivery.bytes),
-      );
-    }
-  } finally {
-    await worker.terminate();
-    const state = records === 0 ? 'failed' : 'ready';
-    await store.write((tx) =>
+  const ends = (state: 'ready' | 'failed' | 'cancelled', said: string | null) =>
+    store.write((tx) =>
       store.run(
-        'UPDATE readings SET state = :state, problem = :problem WHERE delivery = :id',
-        { id, state, problem: problem ?? (records === 0 ? 'No record in this file could be read.' : null) },
+        'UPDATE readings SET state = :state, problem = :said WHERE delivery = :id',
+        { id, state, said },
         tx,
       ),
     );
+  const soFar = () =>
+    `${records.toLocaleString('en-GB')} of about ${counted(Math.max(records, expected), 'record')} read`;
+  try {
+    for await (const batch of batches(worker)) {
+      if (run.stopping()) return null;
+      if (run.cancelled()) {
+        await ends('cancelled', `Cancelled, ${soFar()}.`);
+        return `Reading was cancelled, ${soFar()}.`;
+      }
+      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null, house);
+      records += batch.rows.filter((r) => r.record).length;
+      problem ??= batch.problem;
+      expected = batch.end ? records : Math.round((records / Math.max(1, batch.bytes)) * delivery.bytes);
+      run.tell(records, expected);
+    }
+  } catch (error) {
+    if (!run.stopping())
+      // What went wrong is the job's to tell; that this cannot be kept too, as on a full disk, must not hide it.
+      await ends('failed', `Reading failed, ${soFar()}. ${lastWord(error)}`).catch(() => undefined);
+    throw error;
+  } finally {
+    await worker.terminate();
   }
+  await ends(
+    records === 0 ? 'failed' : 'ready',
+    problem ?? (records === 0 ? 'No record in this file could be read.' : null),
+  );
   const gone =
     how.recipe !== '' && !recipe
       ? 'The recipe of its supplier sheet is no longer there; the records were read without it.'
@@ -93,6 +109,10 @@ async function* batches(worker: Worker): AsyncGenerator<Batch> {
   let failure: Error | null = null;
   worker.on('message', (b: Batch) => (queue.push(b), wake()));
   worker.on('error', (e: Error) => ((failure = e), wake()));
+  worker.on('exit', () => {
+    failure ??= new JobStopped('The reading ended without a word, perhaps for lack of memory.');
+    wake();
+  });
   for (;;) {
     while (queue.length === 0) {
       if (failure) throw failure as Error;

@@ -67,8 +67,8 @@ export function deliveryRoutes(services: Services): Route[] {
       path: '/deliveries/:id/incoming',
       summary: 'Records of a delivery, by facet, a page at a time',
       permission: 'look',
-      work: ({ id, query }) =>
-        listIncoming(patiently(services), id(), query.facet, Number(query.after ?? 0) || 0),
+      work: ({ id, query, whole }) =>
+        listIncoming(patiently(services), id(), query.facet, whole('after') ?? 0),
     }),
     route({
       method: 'get',

@@ -9,7 +9,7 @@ export const headingRoutes = (services: Services): Route[] => [
     path: '/headings',
     summary: 'Headings by words, alphabetically',
     permission: 'look',
-    work: ({ query }) => listHeadings(services, query.q ?? '', query.kind, Number(query.after ?? 0) || 0),
+    work: ({ query, whole }) => listHeadings(services, query.q ?? '', query.kind, whole('after') ?? 0),
   }),
   route({
     method: 'get',

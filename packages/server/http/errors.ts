@@ -39,6 +39,21 @@ function sinceProblem({ cause }: ChangedSince): ProblemError | null {
     : new ProblemError(409, `Something has changed since. ${detail}`, { fields, conflicts });
 }
 
+/** What a request itself did wrong before any route saw it: a body or a path that cannot be read. */
+function fromOutside(error: unknown): ProblemError | null {
+  const { type, status, code } = error as { type?: string; status?: number; code?: string };
+  if (type === 'entity.too.large')
+    return new ProblemError(413, 'This is more than the server takes at once.');
+  if (type === 'entity.parse.failed') return new ProblemError(400, 'The body is not JSON.');
+  if (code === 'ENOSPC' || /SQLITE_FULL/.test(String(error)))
+    return new ProblemError(507, 'The disk of the server is full. Nothing was kept; tell whoever runs it.');
+  if (status === 415)
+    return new ProblemError(415, 'The body is in an encoding that the server does not read. Send UTF-8.');
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new ProblemError(status, 'The request cannot be understood.');
+  return null;
+}
+
 async function asProblem(error: unknown, store: Store, report: () => void): Promise<ProblemError> {
   if (error instanceof ProblemError) return error;
   if (error instanceof ConflictError) return conflictProblem(error, store);
@@ -49,10 +64,8 @@ async function asProblem(error: unknown, store: Store, report: () => void): Prom
   }
   if (error instanceof NothingChanged)
     return new ProblemError(422, 'Nothing would change: it is so already. Nothing was saved.');
-  const known = error as { type?: string; status?: number };
-  if (known.type === 'entity.too.large')
-    return new ProblemError(413, 'This is more than the server takes at once.');
-  if (known.type === 'entity.parse.failed') return new ProblemError(400, 'The body is not JSON.');
+  const outside = fromOutside(error);
+  if (outside) return outside;
   report();
   return new ProblemError(
     500,

@@ -15,11 +15,17 @@ const TITLES: Record<number, string> = {
   401: 'Sign in first',
   403: 'Not allowed',
   404: 'Not there',
+  408: 'Took too long',
   409: 'Changed since',
   413: 'Too large',
   415: 'Wrong kind of file',
+  421: 'Wrong name',
   422: 'Something is not right',
+  429: 'Too many tries',
+  499: 'Cancelled',
   500: 'Something went wrong here',
+  503: 'Busy',
+  507: 'The disk is full',
 };
 
 export const notFound = (what: string): ProblemError => new ProblemError(404, `${what} is not there.`);

@@ -2,6 +2,7 @@ import { may, type Permission, type Person } from '@osier/contract';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type { Schema } from 'yup';
 import { ProblemError } from './problem';
+import { queryOf, wholeIn } from './query';
 import { validated } from './validated';
 
 /** What a route's work is given: who asks, and the parts of the request, the body already validated. */
@@ -10,8 +11,12 @@ export interface Asked<Body> {
   readonly body: Body;
   readonly params: Readonly<Record<string, string>>;
   readonly query: Readonly<Record<string, string | undefined>>;
-  readonly req: Request;
+  /** A whole number of the query; undefined where there is none, and refused by name where it is something else. */
+  whole(name: string): number | undefined;
+  readonly req: SignedIn;
   readonly res: Response;
+  /** Tells when whoever asked has gone, so that long work for an answer can end. */
+  left(): AbortSignal;
   /** The number in a path parameter; anything else is a 404. */
   id(name?: string): number;
 }
@@ -42,14 +47,17 @@ export function mount(router: Router, routes: readonly Route[]): void {
 async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction): Promise<void> {
   try {
     if (r.permission !== null) allow(req.person, r.permission);
+    const query = queryOf(req);
     const body = r.body ? await validated(r.body, req.body) : undefined;
     const result = await r.work({
       person: req.person!,
       body,
       req,
       res,
+      left: () => leaving(res),
       params: req.params as Record<string, string>,
-      query: req.query as Record<string, string | undefined>,
+      query,
+      whole: (name) => wholeIn(query, name),
       id: (name = 'id') => {
         const n = Number(req.params[name]);
         if (!Number.isSafeInteger(n) || n < 1)
@@ -61,6 +69,12 @@ async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction
   } catch (error) {
     next(error);
   }
+}
+
+function leaving(res: Response): AbortSignal {
+  const controller = new AbortController();
+  res.on('close', () => controller.abort());
+  return controller.signal;
 }
 
 /** Throws unless the person is signed in and allowed. */

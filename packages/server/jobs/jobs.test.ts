@@ -3,8 +3,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { openStore, type Store } from '../store/store';
-import { jobsOf, type Jobs } from './jobs';
+import { openStore } from '../store/open-store';
+import type { Store } from '../store/store';
+import { JobStopped, jobsOf, type Jobs } from './jobs';
 
 let folder: string;
 let store: Store;
@@ -17,7 +18,7 @@ beforeEach(async () => {
   jobs = jobsOf(store, pino({ level: 'silent' }));
 });
 afterEach(async () => {
-  await jobs.stop();
+  await Promise.race([jobs.stop(), pause(1000)]);
   await store.close();
   rmSync(folder, { recursive: true });
 });
@@ -66,7 +67,9 @@ test('a cancelled job stops between chunks and keeps what it has done', async ()
 });
 
 test('work that throws fails the job with the reason and no other job', async () => {
-  jobs.register('bad', () => Promise.reject(new Error('The file is gone.')));
+  jobs.register('bad', () => Promise.reject(new JobStopped('The file is gone.')));
+  jobs.register('worse', () => Promise.reject(new Error('ENOENT /srv/osier/secret: SELECT * FROM people')));
+  const worse = await jobs.begin('worse', 'Worse', 1, {});
   counting(jobs, []);
   const [bad, good] = [
     await jobs.begin('bad', 'Bad', 1, {}),
@@ -75,6 +78,29 @@ test('work that throws fails the job with the reason and no other job', async ()
   await jobs.idle();
   expect(await jobs.state(bad.id)).toMatchObject({ state: 'failed', message: 'The file is gone.' });
   expect((await jobs.state(good.id))!.state).toBe('done');
+  // What was not written for a person is not told to one.
+  expect((await jobs.state(worse.id))!.message).not.toMatch(/srv|SELECT|ENOENT/);
+});
+
+test('work during which the server ended twice without its coming further is parked', async () => {
+  let begun = 0;
+  const never = (of: Jobs) => of.register('never', () => (begun++, new Promise<null>(() => undefined)));
+  never(jobs);
+  const { id } = await jobs.begin('never', 'Never', 1, {});
+  await pause(20);
+  for (let restart = 0; restart < 3; restart++) {
+    const next = jobsOf(store, pino({ level: 'silent' }));
+    never(next);
+    await next.resume();
+    await pause(20);
+  }
+  expect(begun).toBe(2);
+  expect(await jobsOf(store, pino({ level: 'silent' })).resume()).toBe(0);
+  const [row] = await store.rows<{ state: string; message: string }>(
+    'SELECT state, message FROM jobs WHERE id = :id',
+    { id },
+  );
+  expect(row).toMatchObject({ state: 'failed', message: expect.stringContaining('begun twice') as string });
 });
 
 test('what a stopped server left is taken up behind its cursor, nothing twice', async () => {

@@ -18,6 +18,8 @@ export interface JobRun {
   /** Tells how far it is, without keeping a cursor. */
   tell(done: number, total: number | null): void;
   readonly cancelled: () => boolean;
+  /** The server stops: the work is taken up at the next start. */
+  readonly stopping: () => boolean;
 }
 /** Does the work from the cursor on; the text it gives is the job's last word. */
 export type JobWork = (run: JobRun) => Promise<string | null>;
@@ -35,10 +37,13 @@ interface Row {
   message: string | null;
   entry: number | null;
   started: string;
+  begun: number;
 }
 
+const MOST_BEGUN = 2;
+
 /** What went wrong, as a person is told it: sentences that were written for people, and nothing of the insides. */
-function lastWord(error: unknown): string {
+export function lastWord(error: unknown): string {
   if (error instanceof ProblemError) return error.problem.detail;
   if (error instanceof ChangedSince) return `Something has changed since. ${lastWord(error.cause)}`;
   if (error instanceof JobStopped) return error.message;
@@ -90,10 +95,19 @@ export function jobsOf(store: Store, log: Logger) {
   async function run(row: Row): Promise<void> {
     const job = { ...stateOf(row), state: 'running' as JobState['state'], began: Date.now(), from: row.done };
     live.set(row.id, job);
-    await store.write((tx) =>
-      store.run("UPDATE jobs SET state = 'running' WHERE id = :id", { id: row.id }, tx),
+    await store.reserve((tx) =>
+      store.run("UPDATE jobs SET state = 'running', begun = begun + 1 WHERE id = :id", { id: row.id }, tx),
     );
     publish(job);
+    let moved = false;
+    /** It has come further than when it was begun, so that beginning it is no matter of hope. */
+    const moves = () => {
+      if (moved) return;
+      moved = true;
+      void store
+        .reserve((tx) => store.run('UPDATE jobs SET begun = 0 WHERE id = :id', { id: row.id }, tx))
+        .catch(() => undefined);
+    };
     let state: JobState['state'] = 'done';
     let message: string | null = null;
     try {
@@ -103,10 +117,14 @@ export function jobsOf(store: Store, log: Logger) {
         work: job.work,
         cursor: JSON.parse(row.cursor) as Record<string, unknown>,
         cancelled: () => stopping || cancelling.has(row.id),
-        tell: (done, total) => progress(row.id, done, total),
+        stopping: () => stopping,
+        tell: (done, total) => {
+          if (done > 0) moves();
+          progress(row.id, done, total);
+        },
         keep: async (cursor, done, tx, entry) => {
           await store.run(
-            'UPDATE jobs SET cursor = :cursor, done = :done, total = :total, entry = COALESCE(:entry, entry) WHERE id = :id',
+            'UPDATE jobs SET cursor = :cursor, done = :done, total = :total, entry = COALESCE(:entry, entry), begun = 0 WHERE id = :id',
             { cursor: JSON.stringify(cursor), done, total: job.total, entry: entry ?? null, id: row.id },
             tx,
           );
@@ -139,6 +157,20 @@ export function jobsOf(store: Store, log: Logger) {
     running.add(promise);
   };
 
+  /** Work during which the server ended twice without its having come any further is not begun a third time. */
+  const park = (row: Row) =>
+    store.write((tx) =>
+      store.run(
+        "UPDATE jobs SET state = 'failed', message = :message WHERE id = :id",
+        {
+          id: row.id,
+          message:
+            'This was begun twice, and the server ended each time before it came further. It was not begun again; look at what it works on, then start it anew.',
+        },
+        tx,
+      ),
+    );
+
   return {
     events,
     register: (kind: string, work: JobWork) => void kinds.set(kind, work),
@@ -165,7 +197,7 @@ export function jobsOf(store: Store, log: Logger) {
       const rows = await store.rows<Row>(
         "SELECT * FROM jobs WHERE state IN ('running', 'waiting') ORDER BY id",
       );
-      for (const row of rows) start(row);
+      for (const row of rows) await (row.begun >= MOST_BEGUN ? park(row) : start(row));
       return rows.length;
     },
     cancel: (id: number) => void cancelling.add(id),
@@ -179,6 +211,9 @@ export function jobsOf(store: Store, log: Logger) {
     /** Lets running chunks end and starts no more; what is left is taken up at the next start. */
     async stop(): Promise<void> {
       stopping = true;
+      await store
+        .reserve((tx) => store.run("UPDATE jobs SET begun = 0 WHERE state = 'running'", {}, tx))
+        .catch(() => undefined);
       await Promise.allSettled([...running]);
     },
     idle: async (): Promise<void> => void (await Promise.allSettled([...running])),

@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fillIfEmpty } from '../../../demo/fill';
-import { openStore } from '../store/store';
+import { openStore } from '../store/open-store';
 import { client, ended, kill, killAll, start } from '../testing/killing';
 
 afterAll(killAll);

@@ -1,29 +1,21 @@
 import type { JobState } from '@osier/contract';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
-import type { Jobs } from './jobs';
+import { eventStream } from '../people/session';
+import type { Services } from '../services';
 
-export const jobRoutes = (jobs: Jobs): Route[] => [
+export const jobRoutes = ({ jobs, people }: Services): Route[] => [
   route({
     method: 'get',
     path: '/jobs/events',
     summary: 'Progress of running jobs as server-sent events',
     permission: 'look',
     work: ({ req, res }) => {
-      res.writeHead(200, {
-        'content-type': 'text/event-stream',
-        'cache-control': 'no-cache, no-transform',
-        connection: 'keep-alive',
-      });
-      const send = (job: JobState) => res.write(`data: ${JSON.stringify(job)}\n\n`);
-      res.write(': here\n\n');
+      const stream = eventStream(people, req, res);
+      const send = (job: JobState) => stream.send(`data: ${JSON.stringify(job)}\n\n`);
       jobs.running().forEach(send);
       jobs.events.on('job', send);
-      const beat = setInterval(() => res.write(': still here\n\n'), 20_000);
-      req.on('close', () => {
-        clearInterval(beat);
-        jobs.events.off('job', send);
-      });
+      stream.onClose(() => void jobs.events.off('job', send));
       return undefined;
     },
   }),

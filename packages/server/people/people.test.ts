@@ -14,10 +14,10 @@ describe('a real installation', () => {
       needsFirstHead: true,
     });
     const code = await t.running.services.people.firstHeadCode();
-    const body = { code: '0000-0000-0000', name: 'Ann', login: 'ann', password: 'long enough 1' };
+    const body = { code: '0000-0000-0000', name: 'Ann', login: 'ann', password: 'long enough 12' };
     expect((await t.ask<Problem>('POST', '/first-head', body)).body.detail).toContain('not the code');
     expect((await t.ask<Problem>('POST', '/first-head', { ...body, password: 'short' })).body.fields).toEqual(
-      [{ field: 'password', message: expect.stringContaining('10 characters') as string }],
+      [{ field: 'password', message: expect.stringContaining('12 characters') as string }],
     );
     const made = await t.ask('POST', '/first-head', { ...body, code });
     expect(made.status).toBe(200);
@@ -32,7 +32,7 @@ describe('a real installation', () => {
     expect(
       (await t.ask<Problem>('POST', '/sign-in', { login: 'ann', password: 'wrong wrong' })).body.detail,
     ).toContain('not right');
-    const { headers } = await t.ask('POST', '/sign-in', { login: 'ann', password: 'long enough 1' });
+    const { headers } = await t.ask('POST', '/sign-in', { login: 'ann', password: 'long enough 12' });
     const cookie = headers.get('set-cookie')!.split(';')[0]!;
     expect((await t.ask('GET', '/today', undefined, { cookie })).status).toBe(200);
     await t.ask('POST', '/sign-out', {}, { cookie });
@@ -45,7 +45,7 @@ describe('a real installation', () => {
     expect((await t.ask('POST', '/sign-in/demo', { person: 1 })).status).toBe(422));
 
   test('lists can be laid down from nothing', async () => {
-    const { headers } = await t.ask('POST', '/sign-in', { login: 'ann', password: 'long enough 1' });
+    const { headers } = await t.ask('POST', '/sign-in', { login: 'ann', password: 'long enough 12' });
     const cookie = headers.get('set-cookie')!.split(';')[0]!;
     const lists = {
       version: 0,

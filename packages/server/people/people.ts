@@ -1,99 +1,253 @@
-import type { Person, PersonBody, Welcome } from '@osier/contract';
-import { createHash, randomBytes, randomInt } from 'node:crypto';
-import { wrong } from '../http/problem';
+import type { Person, PersonBody, PersonChangeBody, PersonRow, Welcome } from '@osier/contract';
+import { createHash, randomBytes, randomInt, timingSafeEqual } from 'node:crypto';
+import { EventEmitter } from 'node:events';
+import { notFound, wrong } from '../http/problem';
+import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 import { hashPassword, isPassword } from './passwords';
+import { foldedLogin, loginProblem } from './sign-in-name';
 
 const DAYS_SIGNED_IN = 14;
-type Row = Person & { password: string; demo: number };
+type Row = Person & { password: string; demo: number; active: number };
 
 const person = ({ id, name, login, role }: Row): Person => ({ id, name, login, role });
 const digest = (token: string) => createHash('sha256').update(token).digest('hex');
 
-/** Accounts and who is signed in. */
+/** Which sessions have ended: those of a person, or the one with this digest. */
+interface Ended {
+  readonly person?: number;
+  readonly session?: string;
+}
+
+/** Accounts and who is signed in. What changes them is told in the daybook, where it cannot be undone. */
 export function peopleOf(store: Store, demo: boolean) {
   let firstCode: string | null = null;
-  const byId = (id: number) => store.row<Row>('SELECT * FROM people WHERE id = :id', { id });
-  const all = () => store.rows<Row>('SELECT * FROM people ORDER BY name');
+  const ended = new EventEmitter().setMaxListeners(0);
+  const tellEnded = (what: Ended) => void ended.emit('ended', what);
+  const byId = (id: number, on = store) => on.row<Row>('SELECT * FROM people WHERE id = :id', { id });
+  const byLogin = (login: string, on = store) =>
+    on.row<Row>(
+      'SELECT * FROM people WHERE login_key = :key OR login = :login ORDER BY login_key = :key DESC LIMIT 1',
+      {
+        key: foldedLogin(login),
+        login,
+      },
+    );
+  const all = () => store.rows<Row>('SELECT * FROM people ORDER BY name, id');
+
+  const tell = (tx: Transaction, by: number, sentence: string) =>
+    store.run(
+      "INSERT INTO daybook (at, person, act, sentence, objects) VALUES (:at, :by, 'account', :sentence, 0)",
+      { at: new Date().toISOString(), by, sentence },
+      tx,
+    );
 
   async function signIn(row: Row): Promise<{ person: Person; token: string }> {
     const token = randomBytes(32).toString('base64url');
-    const expires = new Date(Date.now() + DAYS_SIGNED_IN * 86_400_000).toISOString();
-    await store.write((tx) =>
-      store.run(
+    const now = new Date();
+    const expires = new Date(now.getTime() + DAYS_SIGNED_IN * 86_400_000).toISOString();
+    await store.reserve(async (tx) => {
+      await store.run('DELETE FROM sign_ins WHERE expires <= :now', { now: now.toISOString() }, tx);
+      await store.run(
         'INSERT INTO sign_ins (token, person, expires) VALUES (:token, :person, :expires)',
         { token: digest(token), person: row.id, expires },
         tx,
-      ),
-    );
+      );
+    });
     return { person: person(row), token };
   }
 
   const signInWith = async (login: string, password: string) => {
-    const row = await store.row<Row>('SELECT * FROM people WHERE login = :login', { login });
+    const row = await byLogin(login);
     // The same work for an unknown name, so that the time tells nothing.
     const right = await isPassword(password, row?.password ?? '00:00');
-    if (!row || !right) throw wrong('password', 'Sign-in name or password is not right.');
+    if (!row || !right || row.active !== 1) throw wrong('password', 'Sign-in name or password is not right.');
     return signIn(row);
   };
 
-  const add = async (body: PersonBody, isDemo = false): Promise<Person> => {
-    if (await store.row('SELECT id FROM people WHERE login = :login', { login: body.login }))
-      throw wrong('login', `The sign-in name “${body.login}” is taken.`);
+  /** Adds an account inside a transaction, where its name is still free. */
+  async function insert(
+    tx: Transaction,
+    body: Omit<PersonBody, 'password'>,
+    password: string,
+    isDemo: boolean,
+  ) {
+    const inside = store.within(tx);
+    const key = foldedLogin(body.login);
+    if (await byLogin(body.login, inside))
+      throw wrong('login', `The sign-in name “${body.login.trim()}” is taken.`);
+    await store.run(
+      'INSERT INTO people (name, login, login_key, role, password, demo) VALUES (:name, :login, :key, :role, :password, :demo)',
+      {
+        name: body.name.trim(),
+        login: body.login.trim(),
+        key,
+        role: body.role,
+        password,
+        demo: isDemo ? 1 : 0,
+      },
+      tx,
+    );
+    return person((await inside.row<Row>('SELECT * FROM people WHERE login_key = :key', { key }))!);
+  }
+
+  const soundLogin = (login: string) => {
+    const problem = loginProblem(login);
+    if (problem) throw wrong('login', problem);
+  };
+
+  const add = async (body: PersonBody, isDemo = false, by?: number): Promise<Person> => {
+    soundLogin(body.login);
     const password = isDemo ? '' : await hashPassword(body.password);
-    await store.write((tx) =>
-      store.run(
-        'INSERT INTO people (name, login, role, password, demo) VALUES (:name, :login, :role, :password, :demo)',
-        { name: body.name, login: body.login, role: body.role, password, demo: isDemo ? 1 : 0 },
+    return store.write(async (tx) => {
+      const made = await insert(tx, body, password, isDemo);
+      if (by !== undefined) await tell(tx, by, `Added ${made.name} as ${made.role}`);
+      return made;
+    });
+  };
+
+  /** Changes an account. The last head that is active stays one. */
+  const change = async (by: number, id: number, body: PersonChangeBody): Promise<PersonRow> => {
+    const password = body.password ? await hashPassword(body.password) : null;
+    const after = await store.write(async (tx) => {
+      const inside = store.within(tx);
+      const row = await byId(id, inside);
+      if (!row) throw notFound(`Person ${id}`);
+      const staysHead = body.active && body.role === 'head';
+      const others = await inside.row<{ n: number }>(
+        "SELECT COUNT(*) AS n FROM people WHERE role = 'head' AND active = 1 AND id <> :id",
+        { id },
+      );
+      if (row.role === 'head' && row.active === 1 && !staysHead && others!.n === 0)
+        throw wrong('role', `${row.name} is the only head. Make somebody else head first.`);
+      await store.run(
+        'UPDATE people SET name = :name, role = :role, active = :active, password = COALESCE(:password, password) WHERE id = :id',
+        { id, name: body.name, role: body.role, active: body.active ? 1 : 0, password },
         tx,
-      ),
+      );
+      if (!body.active || password) await store.run('DELETE FROM sign_ins WHERE person = :id', { id }, tx);
+      const done = [
+        body.name !== row.name && `named ${body.name}`,
+        body.role !== row.role && `made ${body.role}, was ${row.role}`,
+        body.active !== (row.active === 1) && (body.active ? 'active again' : 'deactivated'),
+        password && 'given a new password',
+      ].filter(Boolean);
+      if (done.length) await tell(tx, by, `Changed the account of ${row.name}: ${done.join(', ')}`);
+      return (await byId(id, inside))!;
+    });
+    if (!body.active || password) tellEnded({ person: id });
+    return { ...person(after), active: after.active === 1 };
+  };
+
+  /** Ends all sessions of a person, but for one that is kept. */
+  const endSessions = async (by: number, id: number, but: string | null = null): Promise<number> => {
+    const sessions = await store.write(async (tx) => {
+      const inside = store.within(tx);
+      const row = await byId(id, inside);
+      if (!row) throw notFound(`Person ${id}`);
+      const which = { id, but: but === null ? '' : digest(but) };
+      const { n } = (await inside.row<{ n: number }>(
+        'SELECT COUNT(*) AS n FROM sign_ins WHERE person = :id AND token <> :but',
+        which,
+      ))!;
+      await store.run('DELETE FROM sign_ins WHERE person = :id AND token <> :but', which, tx);
+      if (n > 0) await tell(tx, by, `Ended ${n === 1 ? 'a session' : `${n} sessions`} of ${row.name}`);
+      return n;
+    });
+    if (but === null) tellEnded({ person: id });
+    else tellEnded({});
+    return sessions;
+  };
+
+  const whoHas = async (token: string): Promise<Person | undefined> => {
+    const row = await store.row<Row>(
+      'SELECT people.* FROM sign_ins JOIN people ON people.id = sign_ins.person WHERE token = :token AND expires > :now AND people.active = 1',
+      { token: digest(token), now: new Date().toISOString() },
     );
-    return person(
-      (await store.row<Row>('SELECT * FROM people WHERE login = :login', { login: body.login }))!,
-    );
+    return row && person(row);
   };
 
   return {
-    all: async () => (await all()).map(person),
+    all: async (): Promise<PersonRow[]> =>
+      (await all()).map((r) => ({ ...person(r), active: r.active === 1 })),
     welcome: async (who: Person | undefined): Promise<Welcome> => {
       const rows = await all();
       return {
         person: who ?? null,
-        demo: demo ? rows.filter((r) => r.demo).map(({ id, name, role }) => ({ id, name, role })) : null,
+        demo: demo
+          ? rows.filter((r) => r.demo && r.active).map(({ id, name, role }) => ({ id, name, role }))
+          : null,
         needsFirstHead: rows.length === 0,
       };
     },
-    whoHas: async (token: string): Promise<Person | undefined> => {
-      const row = await store.row<Row>(
-        'SELECT people.* FROM sign_ins JOIN people ON people.id = sign_ins.person WHERE token = :token AND expires > :now',
-        { token: digest(token), now: new Date().toISOString() },
-      );
-      return row && person(row);
+    whoHas,
+    /** Calls back once when a session has ended; gives what stops listening. */
+    whenEnded: (token: string, who: number, done: () => void): (() => void) => {
+      const hear = ({ person: id, session }: Ended) => {
+        if (id === who || session === digest(token)) done();
+        else if (id === undefined && session === undefined) void whoHas(token).then((p) => p ?? done());
+      };
+      ended.on('ended', hear);
+      return () => void ended.off('ended', hear);
     },
     signInWith,
     signInAsDemo: async (id: number) => {
       const row = demo ? await byId(id) : undefined;
-      if (!row?.demo) throw wrong('person', 'This person cannot be chosen.');
+      if (!row?.demo || row.active !== 1) throw wrong('person', 'This person cannot be chosen.');
       return signIn(row);
     },
-    signOut: (token: string) =>
-      store.write((tx) =>
+    signOut: async (token: string) => {
+      await store.reserve((tx) =>
         store.run('DELETE FROM sign_ins WHERE token = :token', { token: digest(token) }, tx),
-      ),
+      );
+      tellEnded({ session: digest(token) });
+    },
     add,
+    change,
+    endSessions,
+    /** A person's own new password; other sessions end. */
+    changePassword: async (who: Person, token: string, now: string, next: string): Promise<void> => {
+      const row = await byId(who.id);
+      if (!row || !(await isPassword(now, row.password))) throw wrong('now', 'This is not your password.');
+      const password = await hashPassword(next);
+      await store.write(async (tx) => {
+        await store.run(
+          'UPDATE people SET password = :password WHERE id = :id',
+          { password, id: who.id },
+          tx,
+        );
+        await store.run(
+          'DELETE FROM sign_ins WHERE person = :id AND token <> :token',
+          { id: who.id, token: digest(token) },
+          tx,
+        );
+        await tell(tx, who.id, `Changed the account of ${row.name}: given a new password`);
+      });
+      tellEnded({});
+    },
     /** The one-time code that makes the first head's account; null when there are people already. */
     firstHeadCode: async (): Promise<string | null> => {
       if ((await all()).length > 0) return null;
       firstCode ??= Array.from({ length: 3 }, () => String(randomInt(1000, 10000))).join('-');
       return firstCode;
     },
+    /** Makes the first head, once: the code is looked at where nobody else can be made meanwhile. */
     addFirstHead: async (body: { code: string; name: string; login: string; password: string }) => {
-      if (firstCode === null || body.code.trim() !== firstCode || (await all()).length > 0)
-        throw wrong('code', 'This is not the code that the server printed when it started.');
-      await add({ ...body, role: 'head' });
+      soundLogin(body.login);
+      const password = await hashPassword(body.password);
+      await store.write(async (tx) => {
+        const { n } = (await store.within(tx).row<{ n: number }>('SELECT COUNT(*) AS n FROM people'))!;
+        if (firstCode === null || !isCode(body.code.trim(), firstCode) || n > 0)
+          throw wrong('code', 'This is not the code that the server printed when it started.');
+        const made = await insert(tx, { ...body, role: 'head' }, password, false);
+        await tell(tx, made.id, `Made the first account, of ${made.name}`);
+      });
       firstCode = null;
       return signInWith(body.login, body.password);
     },
   };
 }
 export type People = ReturnType<typeof peopleOf>;
+
+const isCode = (given: string, code: string): boolean =>
+  given.length === code.length && timingSafeEqual(Buffer.from(digest(given)), Buffer.from(digest(code)));

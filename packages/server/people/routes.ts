@@ -1,4 +1,11 @@
-import { demoSignInBody, firstHeadBody, personBody, signInBody } from '@osier/contract';
+import {
+  demoSignInBody,
+  firstHeadBody,
+  passwordBody,
+  personBody,
+  personChangeBody,
+  signInBody,
+} from '@osier/contract';
 import { route, type Route, type SignedIn } from '../http/route';
 import type { People } from './people';
 import { clearSession, sessionToken, setSession } from './session';
@@ -9,7 +16,7 @@ export const peopleRoutes = (people: People): Route[] => [
     path: '/welcome',
     summary: 'Who is signed in, and how one can sign in',
     permission: null,
-    work: ({ req }) => people.welcome((req as SignedIn).person),
+    work: ({ req }) => people.welcome(req.person),
   }),
   route({
     method: 'post',
@@ -66,6 +73,41 @@ export const peopleRoutes = (people: People): Route[] => [
     permission: 'set up',
     body: personBody,
     status: 201,
-    work: ({ body }) => people.add(body),
+    work: ({ body, person }) => people.add(body, false, person.id),
+  }),
+  route({
+    method: 'put',
+    path: '/people/:id',
+    summary: 'Change name, role or password of a person, deactivate or activate the account',
+    permission: 'set up',
+    body: personChangeBody,
+    work: ({ id, body, person }) => people.change(person.id, id(), body),
+  }),
+  route({
+    method: 'post',
+    path: '/people/:id/end-sessions',
+    summary: 'Sign a person out everywhere',
+    permission: 'set up',
+    work: async ({ id, person }) => ({ ended: await people.endSessions(person.id, id()) }),
+  }),
+  route({
+    method: 'post',
+    path: '/me/end-sessions',
+    summary: 'Sign out everywhere else',
+    permission: 'look',
+    work: async ({ req, person }) => ({
+      ended: await people.endSessions(person.id, person.id, sessionToken(req) ?? null),
+    }),
+  }),
+  route({
+    method: 'put',
+    path: '/me/password',
+    summary: 'Change your own password',
+    permission: 'look',
+    body: passwordBody,
+    work: async ({ req, person, body }) => {
+      await people.changePassword(person, sessionToken(req) ?? '', body.now, body.password);
+      return { changed: true };
+    },
   }),
 ];

@@ -45,7 +45,7 @@ export function pileRoutes(services: Services): Route[] {
       path: '/piles/:id',
       summary: 'A pile with what lies on it; `after` for the next page',
       permission: 'look',
-      work: ({ id, query }) => pileDetail(services, id(), Number(query.after) || 0),
+      work: ({ id, whole }) => pileDetail(services, id(), whole('after') ?? 0),
     }),
     route({
       method: 'put',

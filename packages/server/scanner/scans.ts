@@ -1,4 +1,5 @@
 import { cleanScan } from '@osier/core/barcodes';
+import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
 
 export type ScanPurpose = 'withdrawal' | 'stocktake';
@@ -15,16 +16,14 @@ export async function addScans(
   work: number,
   person: number,
   raw: readonly string[],
+  isOpen: (store: Store) => Promise<unknown>,
 ): Promise<number> {
   const codes = raw.map(cleanScan).filter(Boolean);
   const at = new Date().toISOString();
   await store.write(async (tx) => {
-    for (const code of codes)
-      await store.run(
-        'INSERT INTO scans (purpose, work, code, at, person) VALUES (:purpose, :work, :code, :at, :person)',
-        { purpose, work, code, at, person },
-        tx,
-      );
+    await isOpen(store.within(tx));
+    const rows = codes.map((code) => [purpose, work, code, at, person]);
+    await insertRows(store, 'INSERT', 'scans', ['purpose', 'work', 'code', 'at', 'person'], rows, tx);
   });
   return codes.length;
 }

@@ -2,6 +2,8 @@ import { codesBody, settleBody, stocktakeBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import { addScans } from '../scanner/scans';
 import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { takeScanFile } from './scan-file';
 import {
   closeStocktake,
   listStocktakes,
@@ -46,8 +48,8 @@ export function stocktakeRoutes(services: Services): Route[] {
       permission: 'scan',
       body: codesBody,
       work: async ({ id, body, person }) => {
-        await openStocktake(store, id());
-        return { added: await addScans(store, 'stocktake', id(), person.id, body.codes) };
+        const isOpen = (s: Store) => openStocktake(s, id());
+        return { added: await addScans(store, 'stocktake', id(), person.id, body.codes, isOpen) };
       },
     }),
     route({
@@ -58,6 +60,15 @@ export function stocktakeRoutes(services: Services): Route[] {
       body: codesBody,
       work: ({ id, body, person }) =>
         loadScans(services, person.id, id(), body.name || 'scanner file', body.codes),
+    }),
+    route({
+      method: 'post',
+      path: '/stocktakes/:id/load-file',
+      summary: 'Load a scanner’s file of any length; the body is the file, `name` its name',
+      permission: 'scan',
+      status: 202,
+      work: ({ id, person, query, req }) =>
+        takeScanFile(services, person.id, id(), (query.name || 'scanner file').slice(0, 200), req),
     }),
     route({
       method: 'post',

@@ -19,6 +19,7 @@ import type { LoanAnswers } from '../loans/ports';
 import { scansOf } from '../scanner/scans';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
+import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 
 const today = () => new Date().toISOString().slice(0, 10);
@@ -54,20 +55,30 @@ export async function openStocktake(store: Store, id: number): Promise<Versioned
 
 /** Loads a scanner's file: one entry in the daybook, which can be taken back. */
 export const loadScans = (
-  { store }: Services,
+  services: Services,
   person: number,
   id: number,
   name: string,
   raw: readonly string[],
 ): Promise<{ entry: number; sentence: string }> =>
+  loadCodes(services, person, id, name, raw.map(cleanScan).filter(Boolean));
+
+/** The same for codes that are clean; `also` is done in the transaction that keeps them. */
+export const loadCodes = (
+  { store }: Services,
+  person: number,
+  id: number,
+  name: string,
+  codes: readonly string[],
+  also?: (tx: Transaction, entry: number | null) => Promise<void>,
+): Promise<{ entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
     const stocktake = await openStocktake(s, id);
-    const codes = raw.map(cleanScan).filter(Boolean);
     if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
     const batch: ScanBatch = { stocktake: id, name, on: today(), codes };
     const sentence = `Loaded ${counted(codes.length, 'scan')} from ${quoted(name)} into ${quoted(stocktake.value.name)}`;
     const changes = [creation('scanbatch', await s.nextIds('scanbatch', 1), batch)];
-    return { act: 'load-scans', sentence, changes };
+    return { act: 'load-scans', sentence, changes, ...(also && { also }) };
   });
 
 interface ShelfRow {

@@ -37,6 +37,8 @@ export interface Database {
   writes(): number;
   /** The same database inside a transaction: every query sees what it has written, and nobody else writes meanwhile. */
   within(tx: Transaction): Database;
+  /** The file it is kept in. */
+  readonly file: string;
   /** The same, reading through a connection of its own: long work does not make others wait for its queries. */
   readonly aside: Database;
   close(): Promise<void>;
@@ -128,6 +130,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
       (tx ? select(tx.writer, sql, replacements) : read(sql, replacements)) as Promise<T[]>;
     return {
+      file: storage,
       writes: () => writes,
       rows,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],

@@ -10,7 +10,8 @@ import { join } from 'node:path';
 import { commit } from './commit';
 import { entryIndex, fitted, takeable } from './entry-index';
 import { contentNumber } from './entry-parts';
-import { openStore, type Store } from './store';
+import { openStore } from './open-store';
+import type { Store } from './store';
 import { undoPlan } from './undo';
 
 let folder: string;

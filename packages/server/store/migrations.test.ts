@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
-import { openStore } from './store';
+import { openStore } from './open-store';
 import { undoEntry } from './undo';
 
 const marc: MarcRecord = {

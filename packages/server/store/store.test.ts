@@ -7,7 +7,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { commit } from './commit';
 import { ConflictError } from './conflict';
-import { openStore, type Store } from './store';
+import { openStore } from './open-store';
+import type { Store } from './store';
 import { undoEntry, undoPlan } from './undo';
 
 let folder: string;

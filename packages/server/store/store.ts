@@ -2,13 +2,14 @@ import type { Versioned } from '@osier/core/changes';
 import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
 import { NO_LISTS, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
-import { openDatabase, type Database, type Params } from './database';
-import { keysOfOld } from './keys-of-old';
+import type { Database, Params } from './database';
 import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
 
 /** Reading side of the store; everything that writes goes through commit. */
 export interface Store extends Database {
   readonly aside: Store;
+  /** Folder of the worker scripts; null for a store that is opened by itself. */
+  readonly workers: string | null;
   /** The same store inside a transaction. What a plan reads there is still so when it is committed. */
   within(tx: Transaction): Store;
   read<K extends Kind>(kind: K, id: number, tx?: Transaction): Promise<Versioned<Objects[K]> | null>;
@@ -41,20 +42,18 @@ interface Row {
 /** SQLite's limit on bound values stays far away. */
 const IDS_AT_ONCE = 5000;
 
-export async function openStore(folder: string): Promise<Store> {
-  const db = await openDatabase(folder);
-  const aside: Store = storeOn(db.aside, () => aside);
-  const store = storeOn(db, () => aside);
-  await keysOfOld(store);
-  return store;
+/** The store of an opened database. */
+export function storeIn(db: Database, workers: string | null): Store {
+  const aside: Store = storeOn(db.aside, workers, () => aside);
+  return storeOn(db, workers, () => aside);
 }
 
-function storeWithin(db: Database, tx: Transaction): Store {
-  const inside: Store = storeOn(db.within(tx), () => inside);
+function storeWithin(db: Database, workers: string | null, tx: Transaction): Store {
+  const inside: Store = storeOn(db.within(tx), workers, () => inside);
   return inside;
 }
 
-function storeOn(db: Database, aside: () => Store): Store {
+function storeOn(db: Database, workers: string | null, aside: () => Store): Store {
   const parse = <T>(row: Row): Versioned<T> => ({
     id: row.id,
     version: row.version,
@@ -92,7 +91,8 @@ function storeOn(db: Database, aside: () => Store): Store {
     select,
     readMany,
     read: async (kind, id, tx) => (await readMany(kind, [id], tx))[0] ?? null,
-    within: (tx) => storeWithin(db, tx),
+    workers,
+    within: (tx) => storeWithin(db, workers, tx),
     nextIds: (kind, count) =>
       db.reserve(async (tx) => {
         await db.run('INSERT OR IGNORE INTO counters (kind, next) VALUES (:kind, 1)', { kind }, tx);

@@ -25,7 +25,8 @@ const NEVER: Readonly<Record<string, string>> = {
   'a heading kept apart from itself': 'SELECT id FROM distinct_pairs WHERE a >= b',
   'something disputed':
     'SELECT id FROM copies WHERE disputed = 1 UNION ALL SELECT id FROM holdings WHERE disputed = 1 UNION ALL SELECT id FROM headings WHERE disputed = 1 UNION ALL SELECT id FROM piles WHERE disputed = 1',
-  'an entry that did nothing': "SELECT id FROM daybook WHERE objects = 0 AND act <> 'first-fill'",
+  'an entry that did nothing':
+    "SELECT id FROM daybook WHERE objects = 0 AND act NOT IN ('first-fill', 'account')",
   'a merged heading that leads nowhere': `WITH RECURSIVE lead (id, to_id, far) AS (SELECT id, merged_into, 1 FROM headings WHERE merged_into IS NOT NULL
        UNION ALL SELECT l.id, h.merged_into, far + 1 FROM lead l JOIN headings h ON h.id = l.to_id WHERE h.merged_into IS NOT NULL AND far < 50)
      SELECT id FROM headings WHERE merged_into IS NOT NULL AND id NOT IN

@@ -36,6 +36,9 @@ export async function startTesting(options: { fill?: boolean; demo?: boolean; lo
     scanner: '',
     // A test machine may stall for a while.
     loansPatience: 60,
+    hosts: [],
+    trustProxy: '',
+    largestFile: 64 * 1024 * 1024,
     logLevel: 'silent',
     workers: join(root, 'packages/server/dist'),
     web: join(folder, 'no-web'),

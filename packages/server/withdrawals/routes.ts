@@ -2,6 +2,7 @@ import { codesBody, withdrawalListBody, withdrawBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import { addScans, removeScan } from '../scanner/scans';
 import type { Services } from '../services';
+import type { Store } from '../store/store';
 import {
   listWithdrawals,
   openList,
@@ -46,8 +47,8 @@ export function withdrawalRoutes(services: Services): Route[] {
       permission: prepare,
       body: codesBody,
       work: async ({ id, body, person }) => {
-        await openList(store, id());
-        return { added: await addScans(store, 'withdrawal', id(), person.id, body.codes) };
+        const isOpen = (s: Store) => openList(s, id());
+        return { added: await addScans(store, 'withdrawal', id(), person.id, body.codes, isOpen) };
       },
     }),
     route({
@@ -82,7 +83,7 @@ export function withdrawalRoutes(services: Services): Route[] {
       path: '/register',
       summary: 'The register of withdrawn copies',
       permission: 'look',
-      work: ({ query }) => register(services, Number(query.before) || null),
+      work: ({ whole }) => register(services, whole('before') ?? null),
     }),
   ];
 }

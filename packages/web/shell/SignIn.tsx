@@ -20,7 +20,7 @@ const FIRST: FieldOf[] = [
   { name: 'code', label: 'Code from the console' },
   { name: 'name', label: 'Your name' },
   { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password (10 characters or more)', type: 'password' },
+  { name: 'password', label: 'Password (12 characters or more)', type: 'password' },
 ];
 
 /** Sign-in: with a password; in the demo as one of three people; at the very first start with the code from the console. */

@@ -1,5 +1,5 @@
 import { SUBFIELD } from './delimiters';
-import type { Slot } from './directory';
+import type { Slot } from './slot';
 import type { Entry } from './entries';
 import type { Repair } from '../repair';
 

@@ -1,14 +1,8 @@
+import type { Slot } from './slot';
 import { alignFields } from './align';
 import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH } from './delimiters';
 import { scanEntries, whereItStarts } from './entries';
 import type { Repair } from '../repair';
-
-/** One field's place in a record, offsets counted from the record's first byte; `end` includes the field terminator. */
-export interface Slot {
-  readonly tag: string;
-  readonly start: number;
-  readonly end: number;
-}
 
 export interface Directory {
   readonly slots: readonly Slot[];

@@ -53,10 +53,15 @@ function writeMarc8(record: MarcRecord): Uint8Array {
 
 function fieldBody(f: Field): string {
   if (isControl(f)) return clean(f.value) + FIELD_END_CHAR;
-  let text = clean(f.ind1[0] ?? ' ') + clean(f.ind2[0] ?? ' ');
-  for (const s of f.subfields) text += SUBFIELD_CHAR + s.code + clean(s.value);
+  let text = indicatorOf(f.ind1) + indicatorOf(f.ind2);
+  for (const s of f.subfields) text += SUBFIELD_CHAR + codeOf(s.code) + clean(s.value);
   return text + FIELD_END_CHAR;
 }
+
+/** A code is one byte between a delimiter and a text; what cannot stand there is `?`. */
+const codeOf = (code: string) => (/^[!-~]$/.test(code) ? code : '?');
+/** An indicator is one byte; what cannot stand there is a blank. */
+const indicatorOf = (text: string) => (/^[ -~]/.test(text) ? text[0]! : ' ');
 
 const DELIMITER = /[\u001d-\u001f]/g;
 const clean = (text: string) => (text.search(DELIMITER) < 0 ? text : text.replace(DELIMITER, ' '));

@@ -175,6 +175,12 @@ export const invariants: readonly string[] = [
   /** Which numbers of a label roll are used (on a copy now, or withdrawn). The number is the key: nobody gets it twice. */
   `CREATE TABLE roll_numbers (number TEXT PRIMARY KEY, roll INTEGER NOT NULL ${ref('rolls')}, serial INTEGER NOT NULL CHECK (serial >= 0)) WITHOUT ROWID`,
   `CREATE UNIQUE INDEX roll_numbers_serial ON roll_numbers (roll, serial)`,
+  `ALTER TABLE people ADD COLUMN active INTEGER NOT NULL DEFAULT 1 CHECK (active IN (0, 1))`,
+  `ALTER TABLE people ADD COLUMN login_key TEXT`,
+  `UPDATE people SET login_key = lower(replace(login, ' ', ''))`,
+  `UPDATE people SET login_key = NULL WHERE id NOT IN (SELECT MIN(id) FROM people GROUP BY login_key)`,
+  `CREATE UNIQUE INDEX people_login_key ON people (login_key)`,
+  `ALTER TABLE jobs ADD COLUMN begun INTEGER NOT NULL DEFAULT 0`,
   /** Rules whose keys are kept, with the version of the rule that made them. */
   `CREATE TABLE key_versions (name TEXT PRIMARY KEY, version INTEGER NOT NULL) WITHOUT ROWID`,
 ];

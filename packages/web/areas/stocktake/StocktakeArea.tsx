@@ -8,6 +8,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { StartStocktake } from './StartStocktake';
+import { Progress } from './Progress';
 import { StocktakePiece } from './StocktakePiece';
 import '../../parts/verdicts.css';
 import './stocktake.css';
@@ -87,11 +88,5 @@ export default function StocktakeArea() {
         }
       />
     </>
-  );
-}
-
-export function Progress({ part, whole, name }: { part: number; whole: number; name: string }) {
-  return (
-    <progress className="progress" aria-label={`Found in ${name}`} value={part} max={Math.max(1, whole)} />
   );
 }

@@ -17,7 +17,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { ShelfStrip } from './ShelfStrip';
-import { Progress } from './StocktakeArea';
+import { Progress } from './Progress';
 
 const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 'information'])[] = [
   ['should-not-be-here', 'Should not be here', 'stop'],

@@ -7,7 +7,7 @@ import { post, problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
 import { chime } from './sound';
-import { Progress } from './StocktakeArea';
+import { Progress } from './Progress';
 import './stocktake.css';
 
 interface Last {

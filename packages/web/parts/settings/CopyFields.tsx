@@ -5,7 +5,7 @@ import { PriceInput } from '../PriceInput';
 import { CodePicker } from '../CodePicker';
 import { FieldProblem } from '../FieldProblem';
 import { CodeTable } from './CodeTable';
-import type { Editing } from './SettingsForm';
+import type { Editing } from './editing';
 
 const PARTS: readonly (readonly [CopyPart, string])[] = [
   ['branch', 'branch'],

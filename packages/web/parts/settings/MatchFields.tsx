@@ -1,7 +1,7 @@
 import { OUTCOME_NAMES, POINT_NAMES, POINTS, type MatchPoint, type Outcome } from '@osier/core/matching';
 import { Checkbox, InputNumber, Select } from 'antd';
 import { FieldProblem } from '../FieldProblem';
-import type { Editing } from './SettingsForm';
+import type { Editing } from './editing';
 
 const FOR_ONE: readonly Outcome[] = ['ask', 'replace', 'merge', 'copies', 'skip', 'add'];
 const FOR_SEVERAL: readonly Outcome[] = ['ask', 'skip', 'add'];

@@ -2,18 +2,11 @@ import type { RecipeRow, RollRow, SetUp } from '@osier/contract';
 import type { DeliverySettings } from '@osier/core/deliveries';
 import { Input, Select } from 'antd';
 import { useApi } from '../../api/queries';
-import type { RequestProblem } from '../../api/request';
 import { FieldProblem } from '../FieldProblem';
 import { CopyFields } from './CopyFields';
+import type { Editing } from './editing';
 import { MatchFields } from './MatchFields';
 import './settings.css';
-
-export interface Editing {
-  readonly value: DeliverySettings;
-  readonly onChange: (value: DeliverySettings) => void;
-  readonly problem: RequestProblem | null;
-  readonly disabled?: boolean;
-}
 
 /** What is done with a delivery: reading, matching, our fields, copies. For a supplier's sheet and for one delivery. */
 export function SettingsForm(editing: Editing) {

@@ -1,0 +1,8 @@
+import type { MarcRecord } from '@osier/core/marc';
+import type { Building } from './building';
+
+/** Writes what becomes of records, one by one or a few at a time; `rest` writes what it has not written yet. */
+export interface Putter {
+  put(record: MarcRecord, number: number, out: Building, fixed: Building): void;
+  rest?(out: Building, fixed: Building): void;
+}

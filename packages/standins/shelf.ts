@@ -1,0 +1,4 @@
+export interface Shelf {
+  readonly name: string;
+  readonly copies: readonly { barcode: string; callNumber: string; title: string }[];
+}
