@@ -50,7 +50,17 @@ export interface Today {
   records: number;
   copies: number;
   headings: number;
+  /** Things that an older store had twice, or hanging on nothing. */
+  disputed: number;
   lastEntries: DaybookEntry[];
+}
+
+/** Something that breaks what must hold, with the sentence why; it stands aside until somebody has settled it. */
+export interface DisputedRow {
+  kind: string;
+  id: number;
+  label: string;
+  why: string;
 }
 
 export interface DeliveryRow {

@@ -453,6 +453,9 @@ export const houseBody = object({
     .matches(/^[A-Z]{3}$/, 'Three capitals (ISO 4217), such as GBP.')
     .default('GBP'),
   punctuation: mixed<'kept' | 'left out'>().oneOf(['kept', 'left out']).required(),
+  wordAfterArticle: mixed<'small' | 'capital' | 'as it comes'>()
+    .oneOf(['small', 'capital', 'as it comes'])
+    .default('small'),
   checksOff: array(text().required()).required(),
   barcode: object({
     length: number().integer().min(4).max(20).required(),

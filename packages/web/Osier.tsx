@@ -7,6 +7,7 @@ import { PersonContext } from './shell/person';
 import { SignIn } from './shell/SignIn';
 
 const Today = lazy(() => import('./areas/today/Today'));
+const Attention = lazy(() => import('./areas/today/Attention'));
 const Deliveries = lazy(() => import('./areas/deliveries/Deliveries'));
 const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
 const DeliveryReport = lazy(() => import('./areas/deliveries/DeliveryReport'));
@@ -35,6 +36,7 @@ export function Osier() {
       <Routes>
         <Route element={<Frame />}>
           <Route path="/today" element={<Today />} />
+          <Route path="/today/attention" element={<Attention />} />
           <Route path="/deliveries" element={<Deliveries />} />
           <Route path="/deliveries/:id" element={<Delivery />} />
           <Route path="/deliveries/:id/report" element={<DeliveryReport />} />

@@ -3,6 +3,6 @@ export { CHECKS } from './all';
 export { checkRecord, checkRecords, TOGETHER } from './run';
 export { fixAll } from './fix-all';
 export { initialArticle } from './initial-article';
-export { lowerAfterArticle } from './title/capital-after-article';
+export { asHouseHas } from './title/capital-after-article';
 export { subjectKey } from './subject-key';
 export { withoutParts } from './without-parts';

@@ -10,3 +10,4 @@ export type { CopyRules, ProposedCopy } from './copies-from';
 export { copiesFrom, copyProblems } from './copies-from';
 export type { LoanAnswer, LoanState } from './loan';
 export { dueOf, LOAN_NOT_KNOWN, LOAN_STATES } from './loan';
+export { asExported, isTakenField } from './taken-fields';

@@ -16,6 +16,8 @@ export interface HouseRules {
   readonly thesauri: readonly string[];
   /** Whether records here have the marks of the ISBD between their parts. */
   readonly punctuation: 'kept' | 'left out';
+  /** How the first word after an initial article begins, where it is no name: libraries differ. */
+  readonly wordAfterArticle: 'small' | 'capital' | 'as it comes';
   /** ISO 4217 code of the currency that prices are kept in. */
   readonly currency: string;
   /** Rules of checks that are switched off. */
@@ -33,6 +35,7 @@ export const DEFAULT_HOUSE: HouseRules = {
   jumpLength: 8,
   thesauri: [],
   punctuation: 'kept',
+  wordAfterArticle: 'small',
   currency: 'GBP',
   checksOff: [],
 };

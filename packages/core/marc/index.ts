@@ -29,3 +29,5 @@ export type { FieldPair, TextPart } from './compare';
 export { compareRecords, differs, textParts } from './compare';
 export { recordReader, type RecordReader } from './reader';
 export { withLeftover } from './with-leftover';
+export type { Collision, Reconciled, Side } from './three-way';
+export { reconciled } from './three-way';

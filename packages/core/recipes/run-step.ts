@@ -1,6 +1,6 @@
 import { findAll, isAddress, parseAddress } from '../address';
 import { cutDewey, offerCallNumbers } from '../callnumbers';
-import { fixAll, lowerAfterArticle, subjectKey, withoutParts } from '../checks';
+import { asHouseHas, fixAll, subjectKey, withoutParts } from '../checks';
 import type { HouseRules } from '../house';
 import { controlValue, isData, withField, type Field, type MarcRecord } from '../marc';
 import { fold } from '../text';
@@ -105,10 +105,14 @@ const RUNS: { [K in StepBody['step']]: Run<K> } = {
       return { ...f, subfields: f.subfields.map((s, i) => (i === last ? { ...s, value: next } : s)) };
     }),
 
-  'capital-after-article': (record, { tag }) => {
+  'capital-after-article': (record, { tag }, { wordAfterArticle }) => {
     const language = languageOf(record);
     return mapData(record, tag, (f) =>
-      mapTexts(f, 'a', (text) => lowerAfterArticle(text, language, record, 'a common word') ?? text),
+      mapTexts(
+        f,
+        'a',
+        (text) => asHouseHas(text, language, record, wordAfterArticle, 'a common word') ?? text,
+      ),
     );
   },
 

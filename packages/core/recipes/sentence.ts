@@ -41,8 +41,14 @@ const SAYS: { [K in StepBody['step']]: Say<K> } = {
     mark === ''
       ? `In ${tagsName(tags)}, take the end mark away`
       : `In ${tagsName(tags)}, end with ${quoted(mark)}`,
-  'capital-after-article': ({ tag }) =>
-    `In ${tag} $a, write the word after the initial article small where the record shows that it is no name`,
+  'capital-after-article': ({ tag }, { wordAfterArticle }) =>
+    `In ${tag} $a, write the word after the initial article ${
+      {
+        small: 'small where the record shows that it is no name',
+        capital: 'with a capital',
+        'as it comes': 'as it comes (a house rule: nothing is changed)',
+      }[wordAfterArticle] ?? 'as the house rules have it'
+    }`,
   'drop-subdivision': ({ text }) => `In every subject heading, drop the subdivision ${quoted(text)}`,
   'rename-subdivision': ({ text, by }) =>
     `In every subject heading, make the subdivision ${quoted(text)} ${quoted(by)}`,

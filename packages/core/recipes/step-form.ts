@@ -153,7 +153,7 @@ export const STEP_FORMS: { readonly [K in Kind]: StepForm<K> } = {
     first: { step: 'end-mark', tags: '500', mark: '.' },
   },
   'capital-after-article': {
-    name: 'small word after the initial article',
+    name: 'first word after the initial article',
     parts: [tag],
     first: { step: 'capital-after-article', tag: '245' },
   },

@@ -21,7 +21,7 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
     store.read('record', id),
     store.rulesNow(),
     standingOf(services, id),
-    historyOf(services, 'record', id),
+    historyOf(services, id),
   ]);
   if (!record) throw notFound(`Record ${id}`);
   const uses = headingsOf(record.value);

@@ -1,5 +1,6 @@
 import { cleanRecordsBody, cleanRecordsReviewBody, recordBody } from '@osier/contract';
 import { fieldDefinition } from '@osier/core/format';
+import { asExported } from '@osier/core/holdings';
 import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } from '@osier/core/marc';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
@@ -76,15 +77,15 @@ export const catalogueRoutes = (services: Services): Route[] => [
     work: async ({ id, query, res }) => {
       const record = await services.store.read('record', id());
       if (!record) throw notFound(`Record ${id()}`);
+      const held = await services.store.row('SELECT 1 AS n FROM holdings WHERE record = :id LIMIT 1', {
+        id: id(),
+      });
+      const marc = asExported(record.value, held !== undefined);
       const as = query.as ?? 'iso2709';
       const bodies: Record<string, [string, string, () => string | Uint8Array]> = {
-        iso2709: ['mrc', 'application/marc', () => writeIso2709(record.value)],
-        marcxml: [
-          'xml',
-          'application/marcxml+xml',
-          () => MARCXML_START + marcXmlElement(record.value) + MARCXML_END,
-        ],
-        json: ['json', 'application/marc-in-json', () => marcJson(record.value)],
+        iso2709: ['mrc', 'application/marc', () => writeIso2709(marc)],
+        marcxml: ['xml', 'application/marcxml+xml', () => MARCXML_START + marcXmlElement(marc) + MARCXML_END],
+        json: ['json', 'application/marc-in-json', () => marcJson(marc)],
       };
       const body = Object.hasOwn(bodies, as) ? bodies[as] : undefined;
       if (!body) throw wrong('as', `There is no format “${as}”: iso2709, marcxml or json.`);

@@ -49,26 +49,34 @@ const entryOf = (r: Row): DaybookEntry => ({
   objects: r.objects,
 });
 
+/** Entries newest first, behind one if asked, of one person if asked. */
 export async function listEntries(
   { store }: Services,
   before: number | null,
   limit = 100,
+  by: number | null = null,
 ): Promise<{ rows: DaybookEntry[]; next: number | null }> {
+  const conditions = ['1', ...(before ? ['d.id < :before'] : []), ...(by === null ? [] : ['d.person = :by'])];
   const rows = await store.rows<Row>(
-    `${SELECT} ${before ? 'WHERE d.id < :before' : ''} ORDER BY d.id DESC LIMIT ${limit + 1}`,
-    { before },
+    `${SELECT} WHERE ${conditions.join(' AND ')} ORDER BY d.id DESC LIMIT ${limit + 1}`,
+    { before, by },
   );
   return { rows: rows.slice(0, limit).map(entryOf), next: rows.length > limit ? rows[limit - 1]!.id : null };
 }
 
-/** What was ever done with one object, newest first. */
-export async function historyOf({ store }: Services, kind: string, id: number): Promise<DaybookEntry[]> {
-  return (
-    await store.rows<Row>(
-      `${SELECT} JOIN daybook_objects o ON o.entry = d.id WHERE o.kind = :kind AND o.object = :id ORDER BY d.id DESC LIMIT 50`,
-      { kind, id },
-    )
-  ).map(entryOf);
+/** What was ever done with a record, its holdings and its copies, newest first; withdrawn copies among them. */
+export async function historyOf({ store }: Services, record: number): Promise<DaybookEntry[]> {
+  const rows = await store.rows<Row>(
+    `WITH touched (kind, object) AS (
+       SELECT 'record', :record
+       UNION SELECT 'holding', id FROM holdings WHERE record = :record
+       UNION SELECT 'copy', id FROM copies WHERE record = :record
+       UNION SELECT 'copy', json_extract(value, '$.copyId') FROM withdrawn WHERE record = :record)
+     ${SELECT} WHERE d.id IN (SELECT o.entry FROM touched t CROSS JOIN daybook_objects o ON o.kind = t.kind AND o.object = t.object)
+     ORDER BY d.id DESC LIMIT 50`,
+    { record },
+  );
+  return rows.map(entryOf);
 }
 
 async function entryRow({ store }: { readonly store: Store }, id: number): Promise<Row> {

@@ -9,7 +9,8 @@ export const daybookRoutes = (services: Services): Route[] => [
     path: '/daybook',
     summary: 'Everything that was done, newest first',
     permission: 'look',
-    work: ({ whole }) => listEntries(services, whole('before') ?? null),
+    work: ({ whole, query, person }) =>
+      listEntries(services, whole('before') ?? null, 100, query.mine === '1' ? person.id : null),
   }),
   route({
     method: 'get',

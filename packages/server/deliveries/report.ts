@@ -1,5 +1,6 @@
 import type { DeliveryReport } from '@osier/contract';
 import { outcomeOf, reportHead, reportLine, type Incoming, type ReportRow } from '@osier/core/deliveries';
+import { asExported } from '@osier/core/holdings';
 import { writeIso2709 } from '@osier/core/marc';
 import type { Response } from 'express';
 import { notFound } from '../http/problem';
@@ -63,9 +64,14 @@ export async function sendAccepted({ store }: Services, delivery: number, res: R
       rows.map((r) => r.record),
     );
     const by = new Map(held.map((h) => [h.id, h.value]));
+    const shelved = await store.rows<{ record: number }>(
+      'SELECT DISTINCT record FROM holdings WHERE record IN (SELECT value FROM json_each(:ids))',
+      { ids: JSON.stringify(rows.map((r) => r.record)) },
+    );
+    const hasHoldings = new Set(shelved.map((s) => s.record));
     for (const { record } of rows) {
       const marc = by.get(record);
-      if (marc) res.write(writeIso2709(marc));
+      if (marc) res.write(writeIso2709(asExported(marc, hasHoldings.has(record))));
     }
     if (rows.length < AT_ONCE) break;
     after = rows.at(-1)!.seq;

@@ -1,8 +1,10 @@
 import type { Today } from '@osier/contract';
 import { listEntries } from '../daybook/daybook';
+import { labelOf } from '../daybook/labels';
 import { lookAlikeCount } from '../headings/headings';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
+import { disputed, disputedCount } from '../store/disputed';
 import { listStocktakes } from '../stocktake/stocktake';
 
 /** What waits, over all areas. */
@@ -31,6 +33,7 @@ async function today(services: Services): Promise<Today> {
     records: await count('SELECT COUNT(*) AS n FROM records'),
     copies: await count('SELECT COUNT(*) AS n FROM copies'),
     headings: await count('SELECT COUNT(*) AS n FROM headings WHERE merged_into IS NULL'),
+    disputed: await disputedCount(store),
     lastEntries: (await listEntries(services, null, 8)).rows,
   };
 }
@@ -42,6 +45,19 @@ export const todayRoutes = (services: Services): Route[] => [
     summary: 'What waits for me',
     permission: 'look',
     work: () => today(services),
+  }),
+  route({
+    method: 'get',
+    path: '/disputed',
+    summary: 'What an older store had twice or hanging on nothing, until somebody has settled it',
+    permission: 'look',
+    work: async () =>
+      (await disputed(services.store)).map(({ kind, id, value, why }) => ({
+        kind,
+        id,
+        label: labelOf(kind, id, value),
+        why,
+      })),
   }),
   route({
     method: 'get',

@@ -1,7 +1,11 @@
 import { isControl, type DataField, type Field } from '@osier/core/marc';
 import { Button } from 'antd';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useKeepsScansOut } from '../shell/scan-target';
 import { useFormat } from './format';
+
+/** Numbers that are scanned: ISBN, ISSN, other standard numbers. */
+const CODE_FIELDS = new Set(['020', '022', '024', '028']);
 
 interface Part {
   readonly code: string;
@@ -26,6 +30,8 @@ export function FieldEditor({
   const [parts, setParts] = useState<Part[]>(
     isControl(field) ? [] : field.subfields.map((s, key) => ({ ...s, key })),
   );
+  useKeepsScansOut(`field ${field.tag}`);
+  const takesCodes = CODE_FIELDS.has(field.tag);
   const [focusOn, setFocusOn] = useState<number | null>(null);
   useEffect(() => {
     const inputs = form.current!.querySelectorAll<HTMLInputElement>('input.sub-text');
@@ -113,6 +119,7 @@ export function FieldEditor({
               />
               <input
                 className="sub-text"
+                data-takes-codes={takesCodes && p.code === 'a' ? 'text' : undefined}
                 aria-label={`Subfield ${p.code || 'new'}: ${format?.subfieldName(field.tag, p.code) ?? 'text'}`}
                 value={p.value}
                 onChange={(e) => set(p.key, { value: e.target.value })}

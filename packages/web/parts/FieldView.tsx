@@ -1,4 +1,5 @@
 import type { Finding } from '@osier/core/checks';
+import { isTakenField } from '@osier/core/holdings';
 import { isControl, lineOf, type Field, type MarcRecord } from '@osier/core/marc';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import './field-view.css';
@@ -13,10 +14,12 @@ interface Props {
   /** Given when fields can be edited: the record with the field exchanged, or without it when null. */
   readonly onChange?: (at: number, field: Field | null) => void;
   readonly onFix?: (finding: Finding) => void;
+  /** What 852 and 876 say stands in the holdings and copies by now. */
+  readonly takenIntoHoldings?: boolean;
 }
 
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
-export function FieldView({ record, findings = [], onChange, onFix }: Props) {
+export function FieldView({ record, findings = [], onChange, onFix, takenIntoHoldings = false }: Props) {
   const [editing, setEditing] = useState<number | null>(null);
   const rows = [{ at: -1, field: { tag: 'LDR', value: record.leader } as Field }, ...withPartners(record)];
   const onKey = (event: KeyboardEvent<HTMLDivElement>, at: number) => {
@@ -66,6 +69,9 @@ export function FieldView({ record, findings = [], onChange, onFix }: Props) {
           >
             <FieldBody field={field} leader={record.leader} findings={own} />
             <div className="field-side">
+              {takenIntoHoldings && isTakenField(field.tag) ? (
+                <span className="faded">taken into holdings</span>
+              ) : null}
               {own.map((f, i) => (
                 <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />
               ))}

@@ -40,6 +40,7 @@ export function ScanField({
       <label>
         {label}
         <input
+          data-takes-codes="scan"
           value={text}
           autoFocus
           autoComplete="off"

@@ -52,6 +52,7 @@ export function ScanLine() {
       </label>
       <input
         id="scan-line"
+        data-takes-codes="scan"
         ref={input}
         value={text}
         autoComplete="off"

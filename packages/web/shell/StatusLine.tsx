@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { Link } from 'react-router';
 import { useApi } from '../api/queries';
 import { post } from '../api/request';
+import { useDrafts } from './drafts';
 import { useJobs } from './jobs-store';
 import { useShell } from './shell-store';
 
@@ -16,6 +17,7 @@ export function StatusLine() {
   const last = useShell((s) => s.last);
   const undo = useShell((s) => s.undo);
   const jobs = useJobs((s) => s.jobs);
+  const drafts = Object.entries(useDrafts((s) => s.drafts));
   const outside = useApi<{ loansDesk: string }>('/outside');
   return (
     <footer className="status-line">
@@ -40,6 +42,11 @@ export function StatusLine() {
         )}
       </div>
       <div className="status-jobs">
+        {drafts.map(([id, d]) => (
+          <Link key={id} to={`/catalogue/${id}`}>
+            Not saved: <bdi>{d.title}</bdi>
+          </Link>
+        ))}
         {jobs.map((j) => (
           <span key={j.id} className="job">
             {j.title}: <progress aria-label={j.title} value={j.done} max={j.total ?? undefined} />{' '}

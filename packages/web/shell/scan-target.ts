@@ -5,6 +5,8 @@ type Take = (code: string) => void;
 interface Targets {
   readonly take: Take | null;
   readonly name: string | null;
+  /** What is being edited, so that no scan may lead away from it; null for nothing. */
+  readonly editing: string | null;
   set(take: Take | null, name: string | null): void;
 }
 
@@ -12,6 +14,7 @@ interface Targets {
 export const useScanTarget = create<Targets>((set) => ({
   take: null,
   name: null,
+  editing: null,
   set: (take, name) => set({ take, name }),
 }));
 
@@ -24,4 +27,12 @@ export function useTakesScans(name: string, take: Take | null): void {
       if (useScanTarget.getState().take === take) useScanTarget.getState().set(null, null);
     };
   }, [name, take]);
+}
+
+/** While mounted, scans from outside a field that takes codes are told and lead nowhere: what is typed here is not lost. */
+export function useKeepsScansOut(what: string): void {
+  useEffect(() => {
+    useScanTarget.setState({ editing: what });
+    return () => useScanTarget.setState({ editing: null });
+  }, [what]);
 }

@@ -1,9 +1,10 @@
 /** @jest-environment jsdom */
 import type { JobState } from '@osier/contract';
+import { useDrafts } from './drafts';
 import { useJobs } from './jobs-store';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
-import { inField } from './use-scanner';
+import { inField, scanListener } from './use-scanner';
 
 const job = (id: number, state: JobState['state']): JobState => ({
   id,
@@ -72,3 +73,81 @@ test.each([
 });
 test('nothing and the window are no field', () =>
   expect([inField(null), inField(window)]).toEqual([false, false]));
+
+describe('a scan while something is typed', () => {
+  const CODE = '31204000500042';
+  /** Types as a browser does: keydown, then the character, unless the key was taken. */
+  function type(
+    listen: (e: KeyboardEvent) => void,
+    field: HTMLInputElement,
+    keys: string,
+    from: number,
+    gap: number,
+  ) {
+    let at = from;
+    let prevented = false;
+    for (const key of [...keys, ...(gap < 35 ? ['Enter'] : [])]) {
+      const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+      Object.defineProperty(event, 'target', { value: field });
+      Object.defineProperty(event, 'timeStamp', { value: (at += gap) });
+      listen(event);
+      prevented = event.defaultPrevented;
+      if (key.length === 1 && !prevented) {
+        field.value += key;
+        field.dispatchEvent(new Event('input', { bubbles: true }));
+      }
+    }
+    return { prevented, at };
+  }
+  const fieldWith = (value: string, takes?: string) => {
+    const field = document.createElement('input');
+    field.value = value;
+    if (takes) field.dataset.takesCodes = takes;
+    document.body.append(field);
+    return field;
+  };
+
+  test('does not stay in a text that takes no codes, and its Enter saves nothing', () => {
+    const got: string[] = [];
+    const listen = scanListener((c) => got.push(c));
+    const field = fieldWith('');
+    const { at } = type(listen, field, '127 pages : ', 0, 120);
+    expect(field.value).toBe('127 pages : ');
+    const { prevented } = type(listen, field, CODE, at + 200, 8);
+    expect([field.value, prevented, got]).toEqual(['127 pages : ', true, [CODE]]);
+  });
+  test('stays in a text that takes codes, and its Enter saves nothing either', () => {
+    const got: string[] = [];
+    const field = fieldWith('', 'text');
+    const { prevented } = type(
+      scanListener((c) => got.push(c)),
+      field,
+      '9780306406157',
+      0,
+      8,
+    );
+    expect([field.value, prevented, got]).toEqual(['9780306406157', true, []]);
+  });
+  test('is left alone in a field that is there for scans', () => {
+    const got: string[] = [];
+    const field = fieldWith('', 'scan');
+    const { prevented } = type(
+      scanListener((c) => got.push(c)),
+      field,
+      CODE,
+      0,
+      8,
+    );
+    expect([field.value, prevented, got]).toEqual([CODE, false, []]);
+  });
+});
+
+test('a draft outlasts the page and is gone when it is kept or discarded', () => {
+  const marc = { leader: '00000nam a2200000 i 4500', fields: [] };
+  useDrafts.getState().keep(7, { version: 3, base: marc, marc, title: 'Eels' });
+  expect(JSON.parse(sessionStorage.getItem('osier-drafts')!)).toMatchObject({
+    7: { version: 3, title: 'Eels' },
+  });
+  useDrafts.getState().keep(7, null);
+  expect(sessionStorage.getItem('osier-drafts')).toBe('{}');
+});

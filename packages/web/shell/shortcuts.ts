@@ -17,7 +17,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ['Esc', 'Back, leave without saving'],
   ['Ctrl Enter', 'The act of the sheet'],
   ['Ctrl S', 'Save'],
-  ['Alt Z', 'Take the last act back'],
+  ['Alt Z', 'Undo your last act'],
   ['Alt + in a field', 'Add a subfield'],
   ['← →', 'Walk the shelf strip'],
 ];
@@ -33,7 +33,7 @@ export function useShortcuts(): void {
   const navigate = useNavigate();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const { undo, showKeys, last } = useShell.getState();
+      const { undo, showKeys } = useShell.getState();
       if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
         const area = AREAS[Number(event.code.slice(5)) - 1];
         if (!area) return;
@@ -41,8 +41,7 @@ export function useShortcuts(): void {
         void navigate(area.path);
       } else if (event.altKey && event.code === 'KeyZ') {
         event.preventDefault();
-        if (last?.entry) undo(last.entry);
-        else void lastUndoable().then((entry) => entry && undo(entry));
+        void lastUndoable().then((entry) => entry && undo(entry));
       } else if (event.key === '/' && !inField(event.target) && !event.ctrlKey) {
         event.preventDefault();
         focusScanLine();
@@ -55,10 +54,12 @@ export function useShortcuts(): void {
   }, [navigate]);
 }
 
+/** The last act of the person who is signed in that can be undone; nobody else's. */
 async function lastUndoable(): Promise<number | null> {
   const { rows } = await queries.fetchQuery({
-    queryKey: ['/daybook'],
-    queryFn: () => get<{ rows: DaybookEntry[] }>('/daybook'),
+    queryKey: ['/daybook', 'mine'],
+    staleTime: 0,
+    queryFn: () => get<{ rows: DaybookEntry[] }>('/daybook?mine=1'),
   });
   return rows.find((r) => r.undoable && r.undoes === null)?.id ?? null;
 }

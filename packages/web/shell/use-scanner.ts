@@ -1,26 +1,73 @@
 import { useEffect } from 'react';
 import { followLive } from '../api/live';
-import { burstReader } from './scanner-burst';
+import { BURST_GAP, burstReader } from './scanner-burst';
 import { useScanTarget } from './scan-target';
+import { useShell } from './shell-store';
 
+const isText = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+
+/** Whether keys go into a field where the focus is. */
 export const inField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Listens to a keyboard scanner outside fields and to a networked one, and hands codes to the waiting work. */
+/** What a field does with scans: `scan` hands them on itself, `text` keeps them as its text, else they are not for it. */
+const codesIn = (target: EventTarget | null): string | undefined =>
+  target instanceof HTMLElement ? target.dataset.takesCodes : undefined;
+
+/** A text as it stood before a run of keys that may prove to be a scan. */
+interface Before {
+  readonly field: HTMLInputElement | HTMLTextAreaElement;
+  readonly value: string;
+}
+
+/** Puts a text back as it was, so that the page learns of it as of typing. */
+function restore({ field, value }: Before): void {
+  const of = field instanceof HTMLInputElement ? HTMLInputElement.prototype : HTMLTextAreaElement.prototype;
+  Object.getOwnPropertyDescriptor(of, 'value')!.set!.call(field, value);
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+/**
+ * Tells scans from typing, everywhere on the page. A scan never stays in a text that takes no codes, and its Enter presses and
+ * saves nothing there; it goes to the work that waits for scans.
+ */
+export function scanListener(deliver: (code: string) => void): (event: KeyboardEvent) => void {
+  const read = burstReader();
+  let before: Before | null = null;
+  let last = -Infinity;
+  return (event) => {
+    if (event.ctrlKey || event.altKey || event.metaKey || codesIn(event.target) === 'scan') return;
+    const { target, key, timeStamp } = event;
+    // Every key that does not follow fast on another may begin a scan.
+    if (timeStamp - last > BURST_GAP || before?.field !== target)
+      before = isText(target) ? { field: target, value: target.value } : null;
+    last = timeStamp;
+    const code = read(key, timeStamp);
+    if (code === null) return;
+    // The Enter belongs to the scan, not to the button or the form that happens to have the focus.
+    event.preventDefault();
+    event.stopPropagation();
+    if (codesIn(target) === 'text') return;
+    if (before) restore(before);
+    deliver(code);
+  };
+}
+
+/** Listens to a keyboard scanner and to a networked one, and hands codes to the waiting work. */
 export function useScanner(otherwise: (code: string) => void): void {
   useEffect(() => {
-    const deliver = (code: string) => (useScanTarget.getState().take ?? otherwise)(code);
-    const read = burstReader();
-    const onKey = (event: KeyboardEvent) => {
-      if (inField(event.target) || event.ctrlKey || event.altKey || event.metaKey) return;
-      const code = read(event.key, event.timeStamp);
-      if (code === null) return;
-      // The Enter belongs to the scan, not to the button that happens to have the focus.
-      event.preventDefault();
-      event.stopPropagation();
-      deliver(code);
+    const deliver = (code: string) => {
+      const { take, editing } = useScanTarget.getState();
+      if (take) take(code);
+      else if (editing)
+        useShell
+          .getState()
+          .complain(`${code} was scanned and not used: ${editing} is being edited. Save or cancel it first.`);
+      else otherwise(code);
     };
+    const onKey = scanListener(deliver);
     window.addEventListener('keydown', onKey, true);
     const stop = followLive<{ code: string }>('/scanner/events', ({ code }) => deliver(code.trim()));
     return () => {

@@ -172,6 +172,18 @@ export const invariants: readonly string[] = [
     from: `id, version, value, ${parent('stocktake', 'stocktakes')}`,
     indexes: [`CREATE INDEX scan_batches_stocktake ON scan_batches (stocktake)`],
   }),
+  // What is disputed is little and is counted often.
+  ...[
+    'headings',
+    'distinct_pairs',
+    'holdings',
+    'copies',
+    'piles',
+    'piled',
+    'withdrawal_lists',
+    'rolls',
+    'sheets',
+  ].map((table) => `CREATE INDEX ${table}_disputed ON ${table} (id) WHERE disputed = 1`),
   /** Which numbers of a label roll are used (on a copy now, or withdrawn). The number is the key: nobody gets it twice. */
   `CREATE TABLE roll_numbers (number TEXT PRIMARY KEY, roll INTEGER NOT NULL ${ref('rolls')}, serial INTEGER NOT NULL CHECK (serial >= 0)) WITHOUT ROWID`,
   `CREATE UNIQUE INDEX roll_numbers_serial ON roll_numbers (roll, serial)`,

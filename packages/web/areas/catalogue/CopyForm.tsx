@@ -92,6 +92,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
         <label>
           Barcode
           <Input
+            data-takes-codes="scan"
             ref={input}
             className="mono"
             value={barcode}

@@ -6,28 +6,28 @@ import {
   differs,
   field,
   placeFor,
+  reconciled,
   type Field,
   type MarcRecord,
+  type Side,
 } from '@osier/core/marc';
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText, put, RequestProblem } from '../../api/request';
+import { Collisions } from '../../parts/Collisions';
 import { Compare } from '../../parts/Compare';
 import { FieldView } from '../../parts/FieldView';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { Mark } from '../../parts/Mark';
+import { useDrafts, type Draft } from '../../shell/drafts';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
 import './record.css';
 import { Shelf } from './Shelf';
 
-interface Draft {
-  readonly version: number;
-  readonly marc: MarcRecord;
-}
 interface Both {
   readonly version: number;
   readonly value: MarcRecord;
@@ -36,8 +36,11 @@ interface Both {
 /** A record: what stands on the shelf, its fields to read and correct, what happened to it. */
 export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | null; onBack: () => void }) {
   const { data: r, error } = useApi<RecordDetail>(`/records/${id}`);
-  const [draft, setDraft] = useState<Draft | null>(null);
+  const draft = useDrafts((s) => s.drafts[String(id)]) ?? null;
+  const keepDraft = useDrafts((s) => s.keep);
+  const setDraft = (next: Draft | null) => keepDraft(id, next);
   const [theirs, setTheirs] = useState<Both | null>(null);
+  const [choices, setChoices] = useState<(Side | undefined)[]>([]);
   const { say, complain } = useShell();
   const mayEdit = useMay('edit records');
   const mayPile = useMay('keep piles');
@@ -55,8 +58,10 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
       say(done.sentence, done.entry);
       await refresh();
     } catch (e) {
-      if (e instanceof RequestProblem && e.problem.status === 409 && e.problem.current)
+      if (e instanceof RequestProblem && e.problem.status === 409 && e.problem.current) {
         setTheirs(e.problem.current as Both);
+        setChoices([]);
+      }
       complain(problemText(e));
     }
   };
@@ -76,12 +81,26 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   if (error) return <p role="alert">{error.message}</p>;
   if (!r) return null;
   const marc = draft?.marc ?? r.marc;
+  const begun = draft ?? { version: r.version, base: r.marc };
   const change = (next: MarcRecord) =>
     setDraft(
-      differs(compareRecords(r.marc, next)) || next.leader !== r.marc.leader
-        ? { version: draft?.version ?? r.version, marc: next }
+      differs(compareRecords(begun.base, next)) || next.leader !== begun.base.leader
+        ? { version: begun.version, base: begun.base, marc: next, title: r.brief.title }
         : null,
     );
+  const joined = theirs && draft ? reconciled(draft.base, draft.marc, theirs.value) : null;
+  const goOn = () => {
+    if (!theirs || !draft) return;
+    const { record } = reconciled(
+      draft.base,
+      draft.marc,
+      theirs.value,
+      choices.map((c) => c ?? 'theirs'),
+    );
+    setDraft({ ...draft, version: theirs.version, base: theirs.value, marc: record });
+    setTheirs(null);
+    void refresh();
+  };
   const changeField = (at: number, f: Field | null) =>
     change(applyEdits(marc, [f === null ? { op: 'remove', at } : { op: 'replace', at, field: f }]));
   const fix = (finding: Finding) => change(applyEdits(marc, finding.fix!.edits));
@@ -146,48 +165,33 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
                   setTheirs(null);
                 }}
               >
-                Drop my changes
+                Discard my changes
               </Button>
               <Button type="primary" onClick={() => void save()}>
                 Save the record <kbd>Ctrl S</kbd>
               </Button>
             </span>
           </div>
-          <Compare before={r.marc} after={draft.marc} />
+          <Compare before={draft.base} after={draft.marc} />
         </div>
       ) : null}
-      {theirs && draft ? (
-        <div className="note stop" role="alert">
-          <p>
-            <Mark kind="stop" /> Somebody saved this record while you worked on it. Nothing of yours was lost.
-            This is how your version differs from theirs:
-          </p>
-          <Compare before={theirs.value} after={draft.marc} />
-          <div className="row">
-            <Button
-              onClick={() => {
-                setDraft({ version: theirs.version, marc: draft.marc });
-                setTheirs(null);
-                void refresh();
-              }}
-            >
-              Go on with mine
-            </Button>
-            <Button
-              onClick={() => {
-                setDraft(null);
-                setTheirs(null);
-                void refresh();
-              }}
-            >
-              Take theirs
-            </Button>
-          </div>
-        </div>
+      {joined ? (
+        <Collisions
+          collisions={joined.collisions}
+          choices={choices}
+          onChoose={(at, side) => setChoices(joined.collisions.map((_, i) => (i === at ? side : choices[i])))}
+          onDone={goOn}
+          onDiscard={() => {
+            setDraft(null);
+            setTheirs(null);
+            void refresh();
+          }}
+        />
       ) : null}
       <FieldView
         record={marc}
         findings={draft ? [] : r.findings}
+        takenIntoHoldings={r.holdings.length > 0}
         onChange={mayEdit ? changeField : undefined}
         onFix={mayEdit ? fix : undefined}
       />

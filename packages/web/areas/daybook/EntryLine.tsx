@@ -6,6 +6,7 @@ export const when = (iso: string): string =>
   new Date(iso).toLocaleString('en-GB', {
     day: 'numeric',
     month: 'short',
+    year: 'numeric',
     hour: '2-digit',
     minute: '2-digit',
   });

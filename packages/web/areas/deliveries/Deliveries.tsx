@@ -129,7 +129,7 @@ export default function Deliveries() {
 
 function reading(r: DeliveryRow) {
   if (r.state === 'reading') return <span>being read…</span>;
-  if (r.state === 'failed')
+  if (r.state === 'failed' || r.state === 'cancelled')
     return (
       <>
         <Mark kind="stop" /> {r.problem}

@@ -145,7 +145,7 @@ export default function Delivery() {
           </>
         ) : null}
       </AreaHead>
-      {delivery.state === 'failed' ? (
+      {delivery.state === 'failed' || delivery.state === 'cancelled' ? (
         <p className="note stop" role="alert" style={{ margin: 16 }}>
           <Mark kind="stop" /> {delivery.problem}
         </p>

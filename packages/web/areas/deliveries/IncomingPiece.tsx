@@ -3,7 +3,7 @@ import type { Finding } from '@osier/core/checks';
 import type { ProposedCopy } from '@osier/core/holdings';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { applyEdits, differs, compareRecords, type MarcRecord } from '@osier/core/marc';
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { post, problemText, put } from '../../api/request';
@@ -23,6 +23,16 @@ const printable = (base64: string) =>
   atob(base64)
     .replace(/[^ -~]/g, '·')
     .slice(0, 400);
+
+/** Arrow keys go from one choice to the next and choose nothing: Space does, so that passing by writes no entry. */
+function moveAmongChoices(event: KeyboardEvent<HTMLFieldSetElement>) {
+  const step = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
+  if (step === undefined) return;
+  event.preventDefault();
+  const all = [...event.currentTarget.querySelectorAll<HTMLInputElement>('input:not(:disabled)')];
+  const at = all.findIndex((i) => i === document.activeElement);
+  all[(at + step + all.length) % all.length]?.focus();
+}
 
 type View = 'fields' | 'beside' | 'becomes' | 'cleaned';
 
@@ -100,7 +110,11 @@ export function IncomingPiece({
           </p>
         </div>
         {r.state === 'waiting' && mayTake ? (
-          <fieldset className="decisions" style={{ border: 0, padding: 0, margin: 0 }}>
+          <fieldset
+            className="decisions"
+            style={{ border: 0, padding: 0, margin: 0 }}
+            onKeyDown={moveAmongChoices}
+          >
             <legend className="unseen">What is done with it</legend>
             {OUTCOMES.filter((o) => o !== 'ask' || !r.chosen || r.decision === 'ask').map((value) => (
               <label key={value}>

@@ -140,6 +140,7 @@ function ProposedCopyForm({
         <label>
           Barcode, empty for the next of the roll
           <Input
+            data-takes-codes="scan"
             className="mono"
             value={c.barcode}
             autoFocus

@@ -139,6 +139,7 @@ function MergeSheet({
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onDo={act}
+      onMore={(from) => post<Review>('/headings/merge/review', { kept, lost, from })}
     />
   );
 }

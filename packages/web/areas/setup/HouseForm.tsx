@@ -79,6 +79,20 @@ export function HouseForm({ data }: { data: SetUp }) {
           />
         </label>
         <label>
+          First word after an initial article
+          <Select
+            aria-label="First word after an initial article"
+            value={house.wordAfterArticle}
+            disabled={!mayChange}
+            onChange={(wordAfterArticle) => setHouse({ ...house, wordAfterArticle })}
+            options={[
+              { value: 'small', label: 'small letter' },
+              { value: 'capital', label: 'capital letter' },
+              { value: 'as it comes', label: 'as it comes' },
+            ]}
+          />
+        </label>
+        <label>
           Currency of prices (ISO 4217)
           <Input
             aria-label="Currency of prices (ISO 4217)"

@@ -1,9 +1,9 @@
-import type { SetUp } from '@osier/contract';
+import type { PersonRow, SetUp } from '@osier/contract';
 import { ROLES } from '@osier/contract';
-import { Button, Input, Select } from 'antd';
+import { Button, Checkbox, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
-import { post, problemText, RequestProblem } from '../../api/request';
+import { post, problemText, put, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -50,15 +50,12 @@ export function People({ data }: { data: SetUp }) {
             <th>Name</th>
             <th>Sign-in name</th>
             <th>Role</th>
+            {mayChange ? <th>Account</th> : null}
           </tr>
         </thead>
         <tbody>
           {data.people.map((p) => (
-            <tr key={p.id}>
-              <td>{p.name}</td>
-              <td>{p.login}</td>
-              <td>{p.role}</td>
-            </tr>
+            <PersonLine key={p.id} person={p} mayChange={mayChange} />
           ))}
         </tbody>
       </table>
@@ -92,5 +89,107 @@ export function People({ data }: { data: SetUp }) {
         </form>
       ) : null}
     </div>
+  );
+}
+
+function PersonLine({ person, mayChange }: { person: PersonRow; mayChange: boolean }) {
+  const [editing, setEditing] = useState(false);
+  const { say, complain } = useShell();
+  const endSessions = async () => {
+    try {
+      const { ended } = await post<{ ended: number }>(`/people/${person.id}/end-sessions`);
+      say(`Ended ${ended} sessions of ${person.name}`);
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  if (editing) return <PersonForm person={person} onClose={() => setEditing(false)} />;
+  return (
+    <tr className={person.active ? '' : 'faded'}>
+      <td>{person.name}</td>
+      <td>{person.login}</td>
+      <td>
+        {person.role}
+        {person.active ? '' : ', deactivated'}
+      </td>
+      {mayChange ? (
+        <td>
+          <span className="row">
+            <Button size="small" onClick={() => setEditing(true)}>
+              Edit
+            </Button>
+            <Button size="small" onClick={() => void endSessions()}>
+              Sign out everywhere
+            </Button>
+          </span>
+        </td>
+      ) : null}
+    </tr>
+  );
+}
+
+/** Name, role, a new password, and whether the account is active. */
+function PersonForm({ person, onClose }: { person: PersonRow; onClose: () => void }) {
+  const [form, setForm] = useState({
+    name: person.name,
+    role: person.role,
+    active: person.active,
+    password: '',
+  });
+  const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const { say, complain } = useShell();
+  const save = async () => {
+    try {
+      const { password, ...rest } = form;
+      await put(`/people/${person.id}`, { ...rest, ...(password && { password }) });
+      say(`Saved the account of ${form.name}`);
+      onClose();
+      await refresh();
+    } catch (e) {
+      if (e instanceof RequestProblem) setProblem(e);
+      complain(problemText(e));
+    }
+  };
+  return (
+    <tr>
+      <td colSpan={4}>
+        <div className="form-grid">
+          <label>
+            Name
+            <Input value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} />
+            <FieldProblem of={problem} field="name" />
+          </label>
+          <label>
+            Role
+            <Select
+              aria-label={`Role of ${person.name}`}
+              value={form.role}
+              onChange={(role) => setForm({ ...form, role })}
+              options={ROLES.map((r) => ({ value: r, label: r }))}
+            />
+            <FieldProblem of={problem} field="role" />
+          </label>
+          <label>
+            New password (empty: as it is)
+            <Input
+              type="password"
+              autoComplete="new-password"
+              value={form.password}
+              onChange={(e) => setForm({ ...form, password: e.target.value })}
+            />
+            <FieldProblem of={problem} field="password" />
+          </label>
+          <Checkbox checked={form.active} onChange={(e) => setForm({ ...form, active: e.target.checked })}>
+            Active
+          </Checkbox>
+        </div>
+        <div className="row">
+          <Button type="primary" onClick={() => void save()}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Cancel</Button>
+        </div>
+      </td>
+    </tr>
   );
 }

@@ -32,6 +32,9 @@ const ACTS: Record<Settlement, string> = {
 };
 const SHOWN_AT_ONCE = 60;
 
+/** Scans that go in one request; more are loaded as a file, by a job. */
+const AT_ONCE = 5000;
+
 /** A stocktake: its progress, the shelf as it was scanned, and what books and shelf do not agree on. */
 export function StocktakePiece({ id }: { id: number }) {
   const { data: s, error } = useApi<StocktakeDetail>(`/stocktakes/${id}`);
@@ -67,6 +70,7 @@ export function StocktakePiece({ id }: { id: number }) {
         complain(
           `${f.name} does not look like a scanner’s file: “${odd.slice(0, 30)}…”. One barcode a line is expected.`,
         );
+      else if (codes.length > AT_ONCE) await act(`load-file?name=${encodeURIComponent(f.name)}`, f);
       else await act('load', { name: f.name, codes });
     }
   };

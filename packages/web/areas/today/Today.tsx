@@ -12,6 +12,16 @@ export default function Today() {
   const person = usePerson();
   if (!data) return <AreaHead name="Today" state="…" />;
   const waits = [
+    ...(data.disputed
+      ? [
+          {
+            to: '/today/attention',
+            count: data.disputed,
+            what: 'things need attention',
+            more: 'twice, or belonging to nothing',
+          },
+        ]
+      : []),
     ...data.deliveries.map((d) => ({
       to: `/deliveries/${d.id}`,
       count: d.waiting,

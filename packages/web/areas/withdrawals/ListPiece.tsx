@@ -175,6 +175,8 @@ function WithdrawSheet({
   const act = async (leftOut: number[]) => {
     const done = await post<Done>(`/withdrawal-lists/${id}/withdraw`, {
       copies: copies.filter((c) => !leftOut.includes(c)),
+      // With copies left out it is another act than the one reviewed; the server plans that anew.
+      ...(leftOut.length === 0 && { token: review.data?.token }),
     });
     say(done.sentence, done.entry);
     await refresh();

@@ -1,0 +1,54 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+
+/** Each rule of the house fires on a planted breach. */
+const root = resolve(__dirname, '../../..');
+const planted: string[] = [];
+function plant(path: string, text: string): string {
+  const at = join(root, path);
+  mkdirSync(resolve(at, '..'), { recursive: true });
+  writeFileSync(at, text);
+  planted.push(at);
+  return at;
+}
+afterAll(() => planted.forEach((p) => rmSync(p, { force: true })));
+jest.setTimeout(120_000);
+
+test('a circle of files, an import that goes up and one out of core each make lint fail', () => {
+  const files = [
+    plant('packages/core/text/planted-a.ts', "import { b } from './planted-b';\nexport const a = () => b;\n"),
+    plant('packages/core/text/planted-b.ts', "import { a } from './planted-a';\nexport const b = () => a;\n"),
+    plant(
+      'packages/core/text/planted-up.ts',
+      "import { isData } from '../marc';\nexport const up = isData;\n",
+    ),
+    plant(
+      'packages/core/marc/planted-out.ts',
+      "import { may } from '../../contract';\nexport const out = may;\n",
+    ),
+  ];
+  let said = '';
+  try {
+    execFileSync(
+      process.execPath,
+      [join(root, 'node_modules/eslint/bin/eslint.js'), '--format', 'json', ...files],
+      {
+        cwd: root,
+        encoding: 'utf8',
+        maxBuffer: 1 << 26,
+      },
+    );
+  } catch (error) {
+    said = (error as { stdout: string }).stdout;
+  }
+  const found = (
+    JSON.parse(said) as { filePath: string; messages: { ruleId: string; message: string }[] }[]
+  ).map((f) => [f.filePath.split('/').at(-1), f.messages.map((m) => m.ruleId)] as const);
+  expect(Object.fromEntries(found)).toEqual({
+    'planted-a.ts': ['import-x/no-cycle'],
+    'planted-b.ts': ['import-x/no-cycle'],
+    'planted-up.ts': ['import-x/no-restricted-paths'],
+    'planted-out.ts': ['import-x/no-restricted-paths'],
+  });
+});
