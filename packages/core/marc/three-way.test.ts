@@ -40,6 +40,24 @@ test.each<[string, string[], string[], string[]]>([
   expect(collisions).toEqual([]);
 });
 
+test('neighbouring fields that one each changed are joined', () => {
+  const mine = record('100 A', '245 mine', '300 P', '500 N');
+  const theirs = record('100 A', '245 T', '300 theirs', '500 theirs');
+  expect(texts(reconciled(base, mine, theirs).record)).toEqual([
+    '100 A',
+    '245 mine',
+    '300 theirs',
+    '500 theirs',
+  ]);
+  expect(
+    reconciled(
+      base,
+      record('100 A', '245 mine', '300 P', '500 N'),
+      record('100 A', '245 theirs', '300 theirs', '500 N'),
+    ).collisions,
+  ).toHaveLength(1);
+});
+
 test('fields that both changed are asked for one by one', () => {
   const mine = record('100 mine', '245 T', '300 mine', '500 N');
   const theirs = record('100 theirs', '245 T', '300 theirs', '500 their note');

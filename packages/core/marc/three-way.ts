@@ -99,7 +99,14 @@ function hunksOf(base: MarcRecord, other: MarcRecord): Hunk[] {
     else open.fields.push(...other.fields.slice(taken, (taken += length)));
   }
   if (open) hunks.push(open);
-  return hunks;
+  return hunks.flatMap((h) => oneByOne(base, h));
+}
+
+/** A hunk in which each field has another version of itself is as many hunks: neighbours are not changed together. */
+function oneByOne(base: MarcRecord, hunk: Hunk): Hunk[] {
+  const was = base.fields.slice(hunk.from, hunk.to);
+  if (was.length !== hunk.fields.length || was.some((f, i) => f.tag !== hunk.fields[i]!.tag)) return [hunk];
+  return hunk.fields.map((f, i) => ({ from: hunk.from + i, to: hunk.from + i + 1, fields: [f] }));
 }
 
 interface Stretch {

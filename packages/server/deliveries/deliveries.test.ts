@@ -196,13 +196,12 @@ test.each<[string, string, RegExp]>([
   expect((await cataloguer<DeliveryRow[]>('GET', '/deliveries')).body).toHaveLength(before);
 });
 
-test('a file that begins like MARC and holds no record fails with a sentence', async () => {
-  const id = await deliver('hollow.mrc', new TextEncoder().encode('00999nam a2200999 i 4500'));
-  expect((await cataloguer<DeliveryRow>('GET', `/deliveries/${id}`)).body).toMatchObject({
-    state: 'failed',
-    records: 0,
-    problem: expect.stringContaining('could be read') as string,
-  });
+test('a file that begins like MARC and holds no record is refused with a sentence, and leaves nothing', async () => {
+  const before = (await cataloguer<DeliveryRow[]>('GET', '/deliveries')).body.length;
+  const file = new TextEncoder().encode('00999nam a2200999 i 4500');
+  const { status, body } = await cataloguer<Problem>('POST', '/deliveries?name=hollow.mrc', file);
+  expect([status, body.detail]).toEqual([415, expect.stringContaining('no record can be read')]);
+  expect((await cataloguer<DeliveryRow[]>('GET', '/deliveries')).body).toHaveLength(before);
 });
 
 test('MARCXML with other scripts is taken in and found by its own words', async () => {

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { Mark } from './Mark';
 
 const text = (fields: Collision['mine']) =>
-  fields.length ? fields.map(fieldText).join('\n') : '(field deleted)';
+  fields.length ? fields.map(fieldText).join(' | ') : '(field deleted)';
 
 /**
  * What two people changed in the same place, one by one: which of the two stands. All else that either changed is in the

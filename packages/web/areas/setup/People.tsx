@@ -179,15 +179,15 @@ function PersonForm({ person, onClose }: { person: PersonRow; onClose: () => voi
             />
             <FieldProblem of={problem} field="password" />
           </label>
-          <Checkbox checked={form.active} onChange={(e) => setForm({ ...form, active: e.target.checked })}>
-            Active
-          </Checkbox>
         </div>
         <div className="row">
           <Button type="primary" onClick={() => void save()}>
             Save
           </Button>
           <Button onClick={onClose}>Cancel</Button>
+          <Checkbox checked={form.active} onChange={(e) => setForm({ ...form, active: e.target.checked })}>
+            Active
+          </Checkbox>
         </div>
       </td>
     </tr>
