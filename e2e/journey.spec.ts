@@ -225,7 +225,11 @@ test('3: two people save one record, and the second sees both versions', async (
   await expect(status(one)).toContainText('Corrected');
   await two.keyboard.press('Control+s');
   await expect(two.getByText('Somebody saved this record while you worked on it.')).toBeVisible();
-  await two.getByRole('button', { name: 'Go on with mine' }).click();
+  // Both changed the same field: which stands is asked.
+  await expect(two.getByRole('button', { name: '1 to choose' })).toBeDisabled();
+  await accessible(two);
+  await two.getByRole('radio', { name: /^Mine/ }).check();
+  await two.getByRole('button', { name: 'Continue editing' }).click();
   await two.keyboard.press('Control+s');
   await expect(status(two)).toContainText('Corrected');
 });

@@ -11,3 +11,4 @@ export { copiesFrom, copyProblems } from './copies-from';
 export type { LoanAnswer, LoanState } from './loan';
 export { dueOf, LOAN_NOT_KNOWN, LOAN_STATES } from './loan';
 export { asExported, isTakenField } from './taken-fields';
+export { withCodes } from './rules-now';

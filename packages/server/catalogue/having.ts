@@ -1,10 +1,10 @@
 import { hasAny, isAddress, parseAddress, type Address } from '@osier/core/address';
 import type { MarcRecord } from '@osier/core/marc';
+import { fork } from 'node:child_process';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { ProblemError } from '../http/problem';
 import type { Store } from '../store/store';
-import type { AddressWork } from './address-worker';
+import type { AddressWork } from './address-process';
 
 /** A search by address under way, for all that ask for it meanwhile. */
 interface Search {
@@ -27,7 +27,7 @@ const KEPT = 8;
 const MOST = 2;
 
 /**
- * The records that have what an address names. Every record with such a tag is looked at, in a thread of its own; the work ends when
+ * The records that have what an address names. Every record with such a tag is looked at, in a process of its own; the work ends when
  * nobody waits for it any more (`signal`).
  */
 export async function having(
@@ -62,28 +62,32 @@ function begun(store: Store, mine: Known, written: string, address: Address): Se
   const search =
     store.workers === null
       ? besideOthers(store, work, address)
-      : inThread(join(store.workers, 'address-worker.mjs'), work);
+      : inProcess(join(store.workers, 'address-process.mjs'), work);
   mine.running.set(written, search);
   const ended = () => void mine.running.delete(written);
   search.found.then(ended, ended);
   return search;
 }
 
-function inThread(script: string, workerData: AddressWork): Search {
-  const worker = new Worker(script, { workerData });
+function inProcess(script: string, work: AddressWork): Search {
+  const child = fork(script, {
+    execArgv: ['--max-old-space-size=512'],
+    env: { ...process.env, OSIER_ADDRESS_WORK: JSON.stringify(work) },
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+  });
   const found = new Promise<readonly number[]>((resolve, reject) => {
     const ids: number[] = [];
-    worker.on('message', (m: { ids?: number[]; end?: true }) => {
+    child.on('message', (m: { ids?: number[]; end?: true }) => {
       if (m.ids) for (const id of m.ids) ids.push(id);
       if (m.end) resolve(ids);
     });
-    worker.on('error', reject);
-    worker.on('exit', () => reject(new Error('The search ended without an answer.')));
+    child.on('error', reject);
+    child.on('exit', () => reject(new Error('The search ended without an answer.')));
   });
-  return { found, waiting: 0, stop: () => void worker.terminate() };
+  return { found, waiting: 0, stop: () => void child.kill('SIGKILL') };
 }
 
-/** The same without a thread, a piece at a time, for a store that was opened by itself. */
+/** The same without a process, a piece at a time, for a store that was opened by itself. */
 function besideOthers(store: Store, { tag }: AddressWork, address: Address): Search {
   let stopped = false;
   const look = async (): Promise<readonly number[]> => {

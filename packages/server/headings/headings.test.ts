@@ -1,4 +1,8 @@
 import type { HeadingDetail, LookAlikeGroup, LookUp, Problem, RecordDetail, Review } from '@osier/contract';
+import { creation } from '@osier/core/changes';
+import { headingFrom } from '@osier/core/headings';
+import { field, writeIso2709, type DataField } from '@osier/core/marc';
+import { commit } from '../store/commit';
 import { catalogueOf, startTesting, type Ask } from '../testing/running';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -83,4 +87,68 @@ test('what cannot be merged is told', async () => {
   expect(await merge(person.id, [topic.id])).toContain('is a topic heading');
   expect(await merge(person.id, [person.id])).toContain('itself');
   expect(await merge(person.id, [])).toContain('Choose what is merged');
+});
+
+test('a record that is saved or arrives with a see-from gets the kept form, and that is told', async () => {
+  const [group] = await groups();
+  const [kept, lost] = [...group!.headings].sort((a, b) => b.text.length - a.text.length);
+  await cataloguer('POST', '/headings/merge', { kept: kept!.id, lost: [lost!.id] });
+  const form = (await heading(kept!.id)).marc.fields.find((f) => f.tag === '400') as DataField;
+  const before = (await cataloguer<RecordDetail>('GET', '/records/20')).body;
+  const added: DataField = {
+    ...form,
+    tag: '700',
+    ind2: ' ',
+    subfields: [...form.subfields, { code: 'e', value: 'editor.' }],
+  };
+  const marc = { ...before.marc, fields: [...before.marc.fields, added] };
+  const saved = await cataloguer<{ sentence: string }>('PUT', '/records/20', {
+    version: before.version,
+    marc,
+  });
+  expect(saved.body.sentence).toMatch(/“.+” became “.+”/);
+  const after = (await cataloguer<RecordDetail>('GET', '/records/20')).body;
+  expect(after.headings.map((h) => h.id)).toContain(kept!.id);
+  expect((await heading(lost!.id)).records).toBe(0);
+
+  const file = writeIso2709({
+    leader: '00000nam a2200000 i 4500',
+    fields: [{ ...form, tag: '100' }, field('245', '10', 'a', 'A book by the lost form')],
+  });
+  const delivered = await cataloguer<{ delivery: number; job: number }>(
+    'POST',
+    '/deliveries?name=lost.mrc',
+    new Uint8Array(file),
+  );
+  await t.jobDone(cataloguer, delivered.body.job);
+  const review = await cataloguer<Review>('POST', `/deliveries/${delivered.body.delivery}/accept/review`, {});
+  expect(review.body.consequences.join()).toMatch(/1 name or subject that is a see-from gets its kept form/);
+  const job = await cataloguer<{ id: number }>('POST', `/deliveries/${delivered.body.delivery}/accept`, {});
+  expect((await t.jobDone(cataloguer, job.body.id)).message).toMatch(/1 see-from replaced by the kept form/);
+  expect((await heading(lost!.id)).records).toBe(0);
+  expect((await heading(kept!.id)).usedBy.map((r) => r.title)).toContain('A book by the lost form');
+});
+
+test('a heading cannot be kept apart from itself, nor two of different vocabularies merged', async () => {
+  expect((await cataloguer<Problem>('POST', '/headings/distinct', { a: 5, b: 5 })).body.detail).toMatch(
+    /from itself/,
+  );
+  const { store } = t.running.services;
+  const at = await store.nextIds('heading', 2);
+  const use = {
+    kind: 'topic',
+    key: 'X',
+    subfields: [{ code: 'a', value: 'Weirs of the Lode' }],
+    ind1: ' ',
+  } as const;
+  await commit(store, {
+    act: 'test',
+    person: 1,
+    sentence: 'Two vocabularies',
+    changes: ['lcsh', 'mesh'].map((vocabulary, i) =>
+      creation('heading', at + i, headingFrom({ ...use, vocabulary })),
+    ),
+  });
+  const refused = await cataloguer<Problem>('POST', '/headings/merge', { kept: at, lost: [at + 1] });
+  expect([refused.status, refused.body.detail]).toEqual([422, expect.stringMatching(/two vocabularies/)]);
 });

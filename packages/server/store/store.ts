@@ -1,6 +1,6 @@
 import type { Versioned } from '@osier/core/changes';
 import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
-import { NO_LISTS, type CodeLists } from '@osier/core/holdings';
+import { NO_LISTS, withCodes, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
 import type { Database, Params } from './database';
 import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
@@ -107,13 +107,7 @@ function storeOn(db: Database, workers: string | null, aside: () => Store): Stor
     house,
     async rulesNow() {
       const [{ value }, { value: now }] = await Promise.all([house(), lists()]);
-      return {
-        ...value,
-        codes: {
-          branches: now.branches.map((b) => b.code),
-          locations: now.locations.map((l) => l.code),
-        },
-      };
+      return withCodes(value, now);
     },
     lists,
     get aside() {

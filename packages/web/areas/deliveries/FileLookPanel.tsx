@@ -1,5 +1,6 @@
 import type { SetUp } from '@osier/contract';
 import type { FileLook } from '@osier/core/deliveries';
+import { withCodes } from '@osier/core/holdings';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
@@ -31,17 +32,19 @@ export function FileLookPanel({
 }) {
   const { data } = useApi<SetUp>('/set-up');
   const house = data?.house.value;
+  const lists = data?.lists.value;
   const [progress, setProgress] = useState<LookProgress | null>(null);
   const [failed, setFailed] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (house === undefined) return;
+    if (house === undefined || lists === undefined) return;
     const worker = new Worker(new URL('../../workers/look-at-file.ts', import.meta.url), { type: 'module' });
     worker.onmessage = (e: MessageEvent<LookProgress>) => setProgress(e.data);
     worker.onerror = () => setFailed(true);
-    worker.postMessage({ file, house: { ...DEFAULT_HOUSE, ...house } });
+    // The rules and the code lists of the server, so that it will find the same.
+    worker.postMessage({ file, house: withCodes({ ...DEFAULT_HOUSE, ...house }, lists) });
     return () => worker.terminate();
-  }, [file, house]);
+  }, [file, house, lists]);
   const look = progress?.look;
   const refused = look !== undefined && look.problem !== null && look.records === 0;
   useEffect(() => button.current?.focus(), []);

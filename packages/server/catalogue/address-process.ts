@@ -1,9 +1,8 @@
 import { hasAny, isAddress, parseAddress } from '@osier/core/address';
 import type { MarcRecord } from '@osier/core/marc';
 import sqlite3 from 'sqlite3';
-import { parentPort, workerData } from 'node:worker_threads';
 
-/** What the thread is told: the database file, the address as it was typed, and a text that every record with such a tag has. */
+/** What the process is told: the database file, the address as it was typed, and a text that every record with such a tag has. */
 export interface AddressWork {
   readonly file: string;
   readonly address: string;
@@ -15,13 +14,16 @@ interface Row {
   readonly value: string;
 }
 
-/** Looks through all records for an address, in a thread and on a connection of its own; hands over ids as it finds them. */
-const { file, address: written, tag } = workerData as AddressWork;
+/**
+ * Looks through all records for an address, in a process and on a connection of its own, and hands over ids as it finds them. A process
+ * and no thread: it can be ended at any moment, which a thread with a database open survives as little as the server around it.
+ */
+const { file, address: written, tag } = JSON.parse(process.env.OSIER_ADDRESS_WORK ?? '{}') as AddressWork;
 const AT_ONCE = 1000;
 
 function search(): void {
   const address = parseAddress(written);
-  if (!isAddress(address)) return void parentPort!.postMessage({ end: true });
+  if (!isAddress(address)) return void process.send?.({ end: true });
   const db = new sqlite3.Database(file, sqlite3.OPEN_READONLY);
   const statement = db.prepare(
     `SELECT id, value FROM records WHERE id > ? AND instr(value, ?) > 0 ORDER BY id LIMIT ${AT_ONCE}`,
@@ -30,12 +32,13 @@ function search(): void {
     void statement.all<Row>([after, tag], (error, rows) => {
       if (error) throw error;
       const ids = rows.filter((r) => hasAny(JSON.parse(r.value) as MarcRecord, address)).map((r) => r.id);
-      parentPort!.postMessage({ ids });
+      process.send?.({ ids });
       if (rows.length === AT_ONCE) return next(rows.at(-1)!.id);
-      parentPort!.postMessage({ end: true });
-      statement.finalize(() => db.close());
+      statement.finalize(() => db.close(() => process.send?.({ end: true })));
     });
   next(0);
 }
 
+// The server is gone, or nobody waits any more.
+process.on('disconnect', () => process.exit());
 search();
