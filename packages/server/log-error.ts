@@ -6,13 +6,17 @@ export function errorForLog(error: unknown): Record<string, unknown> {
     .filter((line) => /^\s+at /.test(line))
     .slice(0, 6)
     .map((line) => line.trim().replace(/\(?(?:file:\/\/)?[^\s(]*[/\\]([^/\\]+?)\)?$/, '$1'));
-  const code =
-    (error as { code?: unknown; original?: { code?: unknown } }).code ??
-    (error as { original?: { code?: unknown } }).original?.code;
+  const code = codeOf(error);
   return {
     type: error.name,
-    ...(typeof code === 'string' && { code }),
+    ...(code !== null && { code }),
     at,
     ...(error.cause ? { cause: errorForLog(error.cause) } : {}),
   };
+}
+
+/** The code of an error of the system or the database, also where it is wrapped in another. */
+function codeOf(error: object): string | null {
+  if ('code' in error && typeof error.code === 'string') return error.code;
+  return 'original' in error && error.original instanceof Error ? codeOf(error.original) : null;
 }

@@ -8,6 +8,9 @@ import { headingKey } from './normal-form';
 /** A merge as a change set, with what a person should look at twice. */
 export interface MergePlan {
   readonly changes: ChangeSet;
+  /** Those of records, and those of headings. */
+  readonly records: readonly Change<MarcRecord>[];
+  readonly headings: readonly Change<Heading>[];
   readonly notes: readonly { record: number; message: string }[];
 }
 
@@ -44,19 +47,21 @@ export function mergePlan(
     lost.map((l) => formOfAuthority(l.value.marc)),
   );
   const notes: { record: number; message: string }[] = [];
-  const changes: Change[] = [];
+  const changed: Change<MarcRecord>[] = [];
   for (const record of records) {
     const next = mergeInRecord(record.value, forms.kept, forms.lost);
     for (const message of next.notes) notes.push({ record: record.id, message });
-    if (next.record !== record.value) changes.push(update('record', record, next.record));
+    if (next.record !== record.value) changed.push(update('record', record, next.record));
   }
   const marc = withSeeFroms(
     kept.value.marc,
     lost.map((l) => l.value.marc),
   );
-  changes.push(update<Heading>('heading', kept, { ...kept.value, marc }));
-  for (const l of lost) changes.push(update<Heading>('heading', l, { ...l.value, mergedInto: kept.id }));
-  return { changes: changes.filter((c) => !sameValue(c.before, c.after)), notes };
+  const headings = [
+    update<Heading>('heading', kept, { ...kept.value, marc }),
+    ...lost.map((l) => update<Heading>('heading', l, { ...l.value, mergedInto: kept.id })),
+  ].filter((c) => !sameValue(c.before, c.after));
+  return { changes: [...changed, ...headings], records: changed, headings, notes };
 }
 
 /** The kept authority record with the lost ones' forms as see-froms, each once, and none that is its own. */

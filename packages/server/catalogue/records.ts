@@ -3,7 +3,14 @@ import { briefOf } from '@osier/core/access';
 import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
 import { creation, update, type Change } from '@osier/core/changes';
 import { checkRecord } from '@osier/core/checks';
-import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
+import {
+  type Heading,
+  headingFrom,
+  headingGroup,
+  headingIdentity,
+  headingsOf,
+  withKeptForms,
+} from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { named, quoted } from '../daybook/sentences';
@@ -92,7 +99,7 @@ export function marcOf(body: MarcBody): MarcRecord {
 }
 
 /** New headings for names and subjects of these records that no heading knows yet. */
-export async function newHeadings(store: Store, records: readonly MarcRecord[]): Promise<Change[]> {
+export async function newHeadings(store: Store, records: readonly MarcRecord[]): Promise<Change<Heading>[]> {
   const uses = new Map(records.flatMap(headingsOf).map((u) => [headingIdentity(u), u]));
   if (uses.size === 0) return [];
   const known = await store.rows<{ kind: string; key: string }>(

@@ -3,6 +3,7 @@ import type { Conflict } from '@osier/core/changes';
 import type { ConflictError, Stale } from '../store/conflict';
 import type { Store } from '../store/store';
 import { labelOf } from './labels';
+import { lastEntryOf } from './queries';
 
 type Told = NonNullable<Problem['conflicts']>[number];
 
@@ -31,11 +32,7 @@ const inTheWay = ({ kind, id, label, current, takes, dependsOn }: Stale): InTheW
 });
 
 async function tellConflict(store: Store, c: InTheWay, entry: number): Promise<Told> {
-  const later = await store.row<{ id: number; sentence: string; name: string | null }>(
-    `SELECT d.id, d.sentence, p.name FROM daybook_objects o JOIN daybook d ON d.id = o.entry LEFT JOIN people p ON p.id = d.person
-      WHERE o.kind = :kind AND o.object = :id AND d.id > :entry ORDER BY d.id DESC LIMIT 1`,
-    { kind: c.kind, id: c.id, entry },
-  );
+  const later = await lastEntryOf(store, c.kind, c.id, entry);
   const depends = (c.found as { dependsOn?: string } | null)?.dependsOn;
   const what = `${NAMES[c.kind] ?? c.kind} ${c.id} (${labelOf(c.kind, c.id, depends ? c.expected : (c.found ?? c.expected))})`;
   const by = later ? ` since by ${later.name ?? 'Osier'}: ${later.sentence}` : ' since';

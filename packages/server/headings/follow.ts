@@ -1,17 +1,13 @@
 import { followable, type Followed, type Heading } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Store } from '../store/store';
+import { seeFromsLeadingOn } from './queries';
 
 /** The headings whose see-froms these records may carry. A form that is itself a heading, or leads to several, is none of them. */
 export async function followedBy(store: Store, records: readonly MarcRecord[]): Promise<Followed[]> {
   const wanted = followable(records);
   if (wanted.length === 0) return [];
-  const rows = await store.rows<{ heading: number; key: string }>(
-    `SELECT MIN(k.heading) AS heading, k.key FROM json_each(:wanted) w JOIN heading_keys k ON k.kind = w.value ->> 'group' AND k.key = w.value ->> 'key'
-       JOIN headings h ON h.id = k.heading AND h.merged_into IS NULL
-     GROUP BY k.kind, k.key HAVING COUNT(DISTINCT k.heading) = 1 AND SUM(h.key = k.key) = 0`,
-    { wanted: JSON.stringify(wanted) },
-  );
+  const rows = await seeFromsLeadingOn(store, wanted);
   const from = new Map<number, Set<string>>();
   for (const { heading, key } of rows) from.set(heading, (from.get(heading) ?? new Set<string>()).add(key));
   const held = await store.readMany('heading', [...from.keys()]);

@@ -166,7 +166,7 @@ async function plan(
     rows.map((r) => r.record),
   );
   const merge = merged(kept, lost, records);
-  const marcs = merge.changes.flatMap((c) => (c.kind === 'record' && c.after ? [c.after as MarcRecord] : []));
+  const marcs = merge.records.flatMap((c) => c.after ?? []);
   // A subject that carries its subdivisions along may be a form that no heading knows yet.
   const made = (await newHeadings(store, marcs)).filter((c) => !isKnown(merge, c));
   return { kept, lost, records, plan: { ...merge, changes: [...merge.changes, ...made] } };
@@ -182,11 +182,10 @@ function merged(kept: Versioned<Heading>, lost: Versioned<Heading>[], records: V
 }
 
 /** Whether a heading that would be made is one that the merge has already. */
-function isKnown(merge: MergePlan, { after }: Change): boolean {
-  const key = headingIdentity(identityOf(after as Heading));
-  return merge.changes.some(
-    (c) => c.kind === 'heading' && headingIdentity(identityOf(c.after as Heading)) === key,
-  );
+function isKnown(merge: MergePlan, { after }: Change<Heading>): boolean {
+  if (after === null) return false;
+  const key = headingIdentity(identityOf(after));
+  return merge.headings.some((c) => c.after !== null && headingIdentity(identityOf(c.after)) === key);
 }
 
 /** What a merge would change, a page of its records from row `from` on. */
@@ -201,20 +200,18 @@ export async function reviewMerge(
   for (const n of merge.notes)
     notes.set(n.record, [notes.get(n.record), n.message].filter(Boolean).join(' '));
   const page = reviewPage<ReviewRow>(from);
-  let count = 0;
-  for (const c of merge.changes) {
-    if (c.kind !== 'record') continue;
-    count++;
-    const exception = notes.get(c.id) ?? null;
+  const count = merge.records.length;
+  for (const { id, before, after } of merge.records) {
+    const exception = notes.get(id) ?? null;
     page.offer(exception !== null, () => {
-      const brief = briefOf(c.before as MarcRecord);
+      const brief = briefOf(before!);
       return {
-        id: c.id,
+        id,
         label: brief.title,
         detail: [brief.author, brief.year].filter(Boolean).join(' · '),
         exception,
-        before: { marc: c.before as MarcRecord },
-        after: { marc: c.after as MarcRecord },
+        before: { marc: before! },
+        after: { marc: after! },
         canLeaveOut: false,
       };
     });
@@ -239,7 +236,7 @@ export const merge = (
 ): Promise<{ entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
     const { kept, lost, plan: merged } = await plan(s, keptId, lostIds);
-    const records = merged.changes.filter((c) => c.kind === 'record').length;
+    const records = merged.records.length;
     const sentence = `Merged ${counted(lost.length + 1, 'heading')} into ${quoted(headingText(kept.value))}: ${counted(records, 'record')} changed`;
     return { act: 'merge', sentence, changes: merged.changes };
   });

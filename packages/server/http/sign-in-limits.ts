@@ -29,6 +29,7 @@ export function signInLimits(): RequestHandler[] {
 }
 
 function loginIn(req: Request): string {
-  const { login } = (req.body ?? {}) as { login?: unknown };
-  return typeof login === 'string' ? foldedLogin(login.slice(0, 200)) : '';
+  const body: unknown = req.body;
+  if (typeof body !== 'object' || body === null || !('login' in body)) return '';
+  return typeof body.login === 'string' ? foldedLogin(body.login.slice(0, 200)) : '';
 }

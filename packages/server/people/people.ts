@@ -5,10 +5,25 @@ import { notFound, wrong } from '../http/problem';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 import { hashPassword, isPassword } from './passwords';
+import {
+  allPeople,
+  countOtherHeads,
+  countPeople,
+  deleteSession,
+  deleteSessions,
+  insertPerson,
+  insertSession,
+  personById,
+  personByLogin,
+  personOfSession,
+  tellAccount,
+  updatePerson,
+  type PersonColumns,
+} from './queries';
 import { foldedLogin, loginProblem } from './sign-in-name';
 
 const DAYS_SIGNED_IN = 14;
-type Row = Person & { password: string; demo: number; active: number };
+type Row = PersonColumns;
 
 const person = ({ id, name, login, role }: Row): Person => ({ id, name, login, role });
 const digest = (token: string) => createHash('sha256').update(token).digest('hex');
@@ -24,36 +39,17 @@ export function peopleOf(store: Store, demo: boolean) {
   let firstCode: string | null = null;
   const ended = new EventEmitter().setMaxListeners(0);
   const tellEnded = (what: Ended) => void ended.emit('ended', what);
-  const byId = (id: number, on = store) => on.row<Row>('SELECT * FROM people WHERE id = :id', { id });
-  const byLogin = (login: string, on = store) =>
-    on.row<Row>(
-      'SELECT * FROM people WHERE login_key = :key OR login = :login ORDER BY login_key = :key DESC LIMIT 1',
-      {
-        key: foldedLogin(login),
-        login,
-      },
-    );
-  const all = () => store.rows<Row>('SELECT * FROM people ORDER BY name, id');
-
-  const tell = (tx: Transaction, by: number, sentence: string) =>
-    store.run(
-      "INSERT INTO daybook (at, person, act, sentence, objects) VALUES (:at, :by, 'account', :sentence, 0)",
-      { at: new Date().toISOString(), by, sentence },
-      tx,
-    );
+  const byId = (id: number, on = store) => personById(on, id);
+  const byLogin = (login: string, on = store) => personByLogin(on, foldedLogin(login), login);
+  const all = () => allPeople(store);
+  const tell = (tx: Transaction, by: number, sentence: string) => tellAccount(store, by, sentence, tx);
 
   async function signIn(row: Row): Promise<{ person: Person; token: string }> {
     const token = randomBytes(32).toString('base64url');
     const now = new Date();
     const expires = new Date(now.getTime() + DAYS_SIGNED_IN * 86_400_000).toISOString();
-    await store.reserve(async (tx) => {
-      await store.run('DELETE FROM sign_ins WHERE expires <= :now', { now: now.toISOString() }, tx);
-      await store.run(
-        'INSERT INTO sign_ins (token, person, expires) VALUES (:token, :person, :expires)',
-        { token: digest(token), person: row.id, expires },
-        tx,
-      );
-    });
+    const session = { token: digest(token), person: row.id, expires, now: now.toISOString() };
+    await store.reserve((tx) => insertSession(store, session, tx));
     return { person: person(row), token };
   }
 
@@ -76,19 +72,10 @@ export function peopleOf(store: Store, demo: boolean) {
     const key = foldedLogin(body.login);
     if (await byLogin(body.login, inside))
       throw wrong('login', `The sign-in name “${body.login.trim()}” is taken.`);
-    await store.run(
-      'INSERT INTO people (name, login, login_key, role, password, demo) VALUES (:name, :login, :key, :role, :password, :demo)',
-      {
-        name: body.name.trim(),
-        login: body.login.trim(),
-        key,
-        role: body.role,
-        password,
-        demo: isDemo ? 1 : 0,
-      },
-      tx,
-    );
-    return person((await inside.row<Row>('SELECT * FROM people WHERE login_key = :key', { key }))!);
+    const login = body.login.trim();
+    const made = { name: body.name.trim(), login, key, role: body.role, password, demo: isDemo ? 1 : 0 };
+    await insertPerson(store, made, tx);
+    return person((await personByLogin(inside, key, login))!);
   }
 
   const soundLogin = (login: string) => {
@@ -114,18 +101,11 @@ export function peopleOf(store: Store, demo: boolean) {
       const row = await byId(id, inside);
       if (!row) throw notFound(`Person ${id}`);
       const staysHead = body.active && body.role === 'head';
-      const others = await inside.row<{ n: number }>(
-        "SELECT COUNT(*) AS n FROM people WHERE role = 'head' AND active = 1 AND id <> :id",
-        { id },
-      );
-      if (row.role === 'head' && row.active === 1 && !staysHead && others!.n === 0)
+      if (row.role === 'head' && row.active === 1 && !staysHead && (await countOtherHeads(inside, id)) === 0)
         throw wrong('role', `${row.name} is the only head. Make somebody else head first.`);
-      await store.run(
-        'UPDATE people SET name = :name, role = :role, active = :active, password = COALESCE(:password, password) WHERE id = :id',
-        { id, name: body.name, role: body.role, active: body.active ? 1 : 0, password },
-        tx,
-      );
-      if (!body.active || password) await store.run('DELETE FROM sign_ins WHERE person = :id', { id }, tx);
+      const { name, role, active } = body;
+      await updatePerson(store, { id, name, role, active: active ? 1 : 0, password }, tx);
+      if (!active || password) await deleteSessions(inside, id, '', tx);
       const done = [
         body.name !== row.name && `named ${body.name}`,
         body.role !== row.role && `made ${body.role}, was ${row.role}`,
@@ -145,12 +125,7 @@ export function peopleOf(store: Store, demo: boolean) {
       const inside = store.within(tx);
       const row = await byId(id, inside);
       if (!row) throw notFound(`Person ${id}`);
-      const which = { id, but: but === null ? '' : digest(but) };
-      const { n } = (await inside.row<{ n: number }>(
-        'SELECT COUNT(*) AS n FROM sign_ins WHERE person = :id AND token <> :but',
-        which,
-      ))!;
-      await store.run('DELETE FROM sign_ins WHERE person = :id AND token <> :but', which, tx);
+      const n = await deleteSessions(inside, id, but === null ? '' : digest(but), tx);
       if (n > 0) await tell(tx, by, `Ended ${n === 1 ? 'a session' : `${n} sessions`} of ${row.name}`);
       return n;
     });
@@ -160,10 +135,7 @@ export function peopleOf(store: Store, demo: boolean) {
   };
 
   const whoHas = async (token: string): Promise<Person | undefined> => {
-    const row = await store.row<Row>(
-      'SELECT people.* FROM sign_ins JOIN people ON people.id = sign_ins.person WHERE token = :token AND expires > :now AND people.active = 1',
-      { token: digest(token), now: new Date().toISOString() },
-    );
+    const row = await personOfSession(store, digest(token), new Date().toISOString());
     return row && person(row);
   };
 
@@ -197,9 +169,7 @@ export function peopleOf(store: Store, demo: boolean) {
       return signIn(row);
     },
     signOut: async (token: string) => {
-      await store.reserve((tx) =>
-        store.run('DELETE FROM sign_ins WHERE token = :token', { token: digest(token) }, tx),
-      );
+      await store.reserve((tx) => deleteSession(store, digest(token), tx));
       tellEnded({ session: digest(token) });
     },
     add,
@@ -211,16 +181,8 @@ export function peopleOf(store: Store, demo: boolean) {
       if (!row || !(await isPassword(now, row.password))) throw wrong('now', 'This is not your password.');
       const password = await hashPassword(next);
       await store.write(async (tx) => {
-        await store.run(
-          'UPDATE people SET password = :password WHERE id = :id',
-          { password, id: who.id },
-          tx,
-        );
-        await store.run(
-          'DELETE FROM sign_ins WHERE person = :id AND token <> :token',
-          { id: who.id, token: digest(token) },
-          tx,
-        );
+        await updatePerson(store, { ...row, password }, tx);
+        await deleteSessions(store.within(tx), who.id, digest(token), tx);
         await tell(tx, who.id, `Changed the account of ${row.name}: given a new password`);
       });
       tellEnded({});
@@ -236,7 +198,7 @@ export function peopleOf(store: Store, demo: boolean) {
       soundLogin(body.login);
       const password = await hashPassword(body.password);
       await store.write(async (tx) => {
-        const { n } = (await store.within(tx).row<{ n: number }>('SELECT COUNT(*) AS n FROM people'))!;
+        const n = await countPeople(store.within(tx));
         if (firstCode === null || !isCode(body.code.trim(), firstCode) || n > 0)
           throw wrong('code', 'This is not the code that the server printed when it started.');
         const made = await insert(tx, { ...body, role: 'head' }, password, false);

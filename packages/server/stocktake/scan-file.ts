@@ -39,9 +39,10 @@ export async function takeScanFile(
 export const loadScanFile =
   (services: Services): JobWork =>
   async (run) => {
-    const { stocktake, name, file } = run.work as { stocktake: number; name: string; file: string };
-    const path = fileAt(services.settings.data, file);
-    const loaded = run.cursor.loaded as number | undefined;
+    const stocktake = Number(run.work.stocktake);
+    const name = String(run.work.name);
+    const path = fileAt(services.settings.data, String(run.work.file));
+    const loaded = run.cursor.loaded === undefined ? undefined : Number(run.cursor.loaded);
     try {
       if (loaded === undefined && (await stat(path).catch(() => null)) === null)
         throw wrong('file', 'The file is no longer there. Load it again.');

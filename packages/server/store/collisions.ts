@@ -1,5 +1,5 @@
-import type { Change } from '@osier/core/changes';
 import { DatabaseError, UniqueConstraintError } from 'sequelize';
+import type { ChangesByKind } from './changes-by-kind';
 import type { Stale } from './conflict';
 import type { Transaction } from './database';
 import { KINDS, type Kind, type Once } from './kinds';
@@ -20,13 +20,11 @@ const among = (once: Once, alias: string): string =>
  * What has already what these changes would give something else: the barcode, the name, the place. Two changes of one act that
  * collide with each other are found too.
  */
-export async function collisions(
-  store: Store,
-  byKind: ReadonlyMap<Kind, readonly Change[]>,
-): Promise<Stale[]> {
+export async function collisions(store: Store, byKind: ChangesByKind): Promise<Stale[]> {
   const found = new Map<string, Stale>();
   const house = await store.rulesNow();
-  for (const [kind, changes] of byKind) {
+  for (const kind of byKind.kinds) {
+    const changes = byKind.of(kind);
     const { table, once = [], columns, compute, keepsRemoved, derived = {} } = KINDS[kind];
     const written = changes.filter((c) => c.after !== null);
     if (once.length === 0 || written.length === 0) continue;

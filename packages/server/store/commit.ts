@@ -1,7 +1,6 @@
 import { sameValue, type Change, type ChangeSet } from '@osier/core/changes';
-import type { Heading } from '@osier/core/headings';
-import type { MarcRecord } from '@osier/core/marc';
 import type { Act, Planned } from './act';
+import { changesByKind, type ChangesByKind } from './changes-by-kind';
 import { collisions, isCollision } from './collisions';
 import { ChangedSince, ConflictError, NothingChanged, type Stale } from './conflict';
 import type { Transaction } from './database';
@@ -69,12 +68,12 @@ function asChangedSince(error: unknown): never {
 export async function commitWithin(store: Store, act: Act, tx: Transaction): Promise<number | null> {
   const changes = act.changes.filter((c) => !sameValue(c.before, c.after));
   if (changes.length === 0) return nothing(act, tx);
-  const byKind = inOrder(changes);
+  const byKind = changesByKind(changes);
   await checkVersions(store, byKind);
   const house = await store.rulesNow();
   try {
-    for (const [kind, part] of byKind) await removeRows(store, kind, part, tx);
-    for (const [kind, part] of byKind) await writeRows(store, kind, part, house, tx);
+    for (const kind of byKind.kinds) await removeRows(store, kind, byKind.of(kind), tx);
+    for (const kind of byKind.kinds) await writeRows(store, kind, byKind.of(kind), house, tx);
   } catch (error) {
     if (!isCollision(error)) throw error;
     const found = await collisions(store, byKind);
@@ -88,24 +87,16 @@ export async function commitWithin(store: Store, act: Act, tx: Transaction): Pro
   return entry;
 }
 
-/** The changes by kind, parents before what hangs on them. */
-function inOrder(changes: ChangeSet): Map<Kind, Change[]> {
-  const found = new Map<Kind, Change[]>();
-  for (const kind of Object.keys(KINDS) as Kind[]) found.set(kind, []);
-  for (const change of changes) found.get(change.kind as Kind)!.push(change);
-  for (const [kind, of] of found) if (of.length === 0) found.delete(kind);
-  return found;
-}
-
 async function nothing(act: Act, tx: Transaction): Promise<number | null> {
   if (act.mayBeNothing !== true) return null;
   await act.also?.(tx, act.entry ?? null);
   return act.entry ?? null;
 }
 
-async function checkVersions(store: Store, byKind: ReadonlyMap<Kind, readonly Change[]>): Promise<void> {
-  const stale: Change[] = [];
-  for (const [kind, part] of byKind) {
+async function checkVersions(store: Store, byKind: ChangesByKind): Promise<void> {
+  const stale: (Change & { readonly of: Kind })[] = [];
+  for (const kind of byKind.kinds) {
+    const part = byKind.of(kind);
     const { table, keepsRemoved } = KINDS[kind];
     const rows = await store.rows<{ id: number; version: number }>(
       `SELECT id, version FROM ${table} WHERE ${keepsRemoved ? 'gone = 0 AND ' : ''}id IN (SELECT value FROM json_each(:ids))`,
@@ -113,51 +104,45 @@ async function checkVersions(store: Store, byKind: ReadonlyMap<Kind, readonly Ch
     );
     const versions = new Map(rows.map((r) => [r.id, r.version]));
     for (const c of part)
-      if ((c.before === null ? undefined : c.version) !== versions.get(c.id)) stale.push(c);
+      if ((c.before === null ? undefined : c.version) !== versions.get(c.id)) stale.push({ ...c, of: kind });
   }
   if (stale.length === 0) return;
-  const found = await Promise.all(stale.slice(0, 20).map((c) => store.read(c.kind as Kind, c.id)));
+  const found = await Promise.all(stale.slice(0, 20).map((c) => store.read(c.of, c.id)));
   throw new ConflictError(
     stale.map((c, i) => ({ kind: c.kind, id: c.id, label: c.before, current: found[i] ?? null })),
   );
 }
 
-async function reindex(store: Store, byKind: ReadonlyMap<Kind, Change[]>, tx: Transaction): Promise<void> {
-  const records = byKind.get('record');
-  if (records) {
+async function reindex(store: Store, byKind: ChangesByKind, tx: Transaction): Promise<void> {
+  const records = byKind.of('record');
+  if (records.length) {
     const isNew = new Set(records.filter((c) => c.before === null && c.version === 0).map((c) => c.id));
-    await indexRecords(store, new Map(records.map((c) => [c.id, c.after as MarcRecord | null])), isNew, tx);
+    await indexRecords(store, new Map(records.map((c) => [c.id, c.after])), isNew, tx);
   }
-  const headings = byKind.get('heading');
-  if (headings)
-    await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after as Heading | null])), tx);
+  const headings = byKind.of('heading');
+  if (headings.length) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after])), tx);
 }
 
 /** What each kind hangs on: the column that says so, and the kind of the parent. */
-const PARENTS: { readonly [K in Kind]?: { readonly column: string; readonly parent: Kind } } = {
-  holding: { column: 'record', parent: 'record' },
-  copy: { column: 'holding', parent: 'holding' },
-  incoming: { column: 'delivery', parent: 'delivery' },
-  scanbatch: { column: 'stocktake', parent: 'stocktake' },
-  piled: { column: 'pile', parent: 'pile' },
-};
+const PARENTS: readonly { readonly kind: Kind; readonly column: string; readonly parent: Kind }[] = [
+  { kind: 'holding', column: 'record', parent: 'record' },
+  { kind: 'copy', column: 'holding', parent: 'holding' },
+  { kind: 'incoming', column: 'delivery', parent: 'delivery' },
+  { kind: 'scanbatch', column: 'stocktake', parent: 'stocktake' },
+  { kind: 'piled', column: 'pile', parent: 'pile' },
+];
 
 /**
  * Refuses by name what would hang on something that is not there (any more). The foreign keys of the database would refuse it
  * too, at the end and without a name.
  */
-async function hangingOnNothing(store: Store, byKind: ReadonlyMap<Kind, readonly Change[]>): Promise<void> {
+async function hangingOnNothing(store: Store, byKind: ChangesByKind): Promise<void> {
   const found: Stale[] = [];
-  for (const [kind, { column, parent }] of Object.entries(PARENTS) as [
-    Kind,
-    { column: string; parent: Kind },
-  ][]) {
+  for (const { kind, column, parent } of PARENTS) {
     const { table, keepsRemoved } = KINDS[parent];
     const there = keepsRemoved ? 'AND p.gone = 0' : '';
-    const own = (byKind.get(kind) ?? []).filter((c) => c.after !== null).map((c) => c.id);
-    const gone = keepsRemoved
-      ? []
-      : (byKind.get(parent) ?? []).filter((c) => c.after === null).map((c) => c.id);
+    const own = byKind.of(kind).flatMap((c) => (c.after === null ? [] : [c.id]));
+    const gone = keepsRemoved ? [] : byKind.of(parent).flatMap((c) => (c.after === null ? [c.id] : []));
     if (own.length + gone.length === 0) continue;
     const rows = await store.rows<{ parent: number }>(
       `SELECT DISTINCT c.${column} AS parent FROM ${KINDS[kind].table} c
@@ -169,7 +154,7 @@ async function hangingOnNothing(store: Store, byKind: ReadonlyMap<Kind, readonly
       found.push({
         kind: parent,
         id: r.parent,
-        label: byKind.get(parent)?.find((c) => c.id === r.parent)?.before ?? null,
+        label: byKind.of(parent).find((c) => c.id === r.parent)?.before ?? null,
         current: null,
         ...(gone.includes(r.parent) && { dependsOn: kind }),
       });

@@ -1,32 +1,23 @@
 import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
-import type { Change, Versioned } from '@osier/core/changes';
-import type { Copy, Withdrawn } from '@osier/core/holdings';
+import type { Versioned } from '@osier/core/changes';
+import type { ChangesByKind } from './changes-by-kind';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
-import type { Kind } from './kinds';
 import type { Store } from './store';
 
 const COLUMNS = ['number', 'roll', 'serial'];
 
 /** Brings the ledger of label rolls in line with copies, the register and the rolls themselves that were written. */
-export async function keepRollNumbers(
-  store: Store,
-  byKind: ReadonlyMap<Kind, readonly Change[]>,
-  tx: Transaction,
-): Promise<void> {
-  const changed = byKind.get('roll');
-  if (changed) {
+export async function keepRollNumbers(store: Store, byKind: ChangesByKind, tx: Transaction): Promise<void> {
+  const changed = byKind.of('roll');
+  if (changed.length) {
     for (const { id } of changed) await store.run('DELETE FROM roll_numbers WHERE roll = :id', { id }, tx);
     for (const { id, after } of changed)
-      if (after !== null) await countRoll(store, { id, version: 0, value: after as LabelRoll }, tx);
+      if (after !== null) await countRoll(store, { id, version: 0, value: after }, tx);
   }
   const barcodes = [
-    ...(byKind.get('copy') ?? []).flatMap(({ before, after }) =>
-      [before, after].map((c) => (c as Copy | null)?.barcode ?? ''),
-    ),
-    ...(byKind.get('withdrawn') ?? []).map(
-      ({ before, after }) => ((after ?? before) as Withdrawn).copy.barcode,
-    ),
+    ...byKind.of('copy').flatMap(({ before, after }) => [before?.barcode ?? '', after?.barcode ?? '']),
+    ...byKind.of('withdrawn').map(({ before, after }) => (after ?? before)?.copy.barcode ?? ''),
   ];
   const touched = [...new Set(barcodes)].filter(Boolean);
   if (touched.length === 0) return;
@@ -88,4 +79,13 @@ export async function rollUse(store: Store, roll: number): Promise<{ used: numbe
     }),
   ]);
   return { used: count!.used, last: row!.last };
+}
+
+/** The numbers of a roll that are used, in their order. */
+export async function usedNumbers(store: Store, roll: number): Promise<string[]> {
+  const rows = await store.rows<{ number: string }>(
+    'SELECT number FROM roll_numbers WHERE roll = :roll ORDER BY serial',
+    { roll },
+  );
+  return rows.map((r) => r.number);
 }

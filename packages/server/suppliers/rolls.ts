@@ -12,7 +12,7 @@ import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import { rollUse } from '../store/roll-numbers';
+import { rollUse, usedNumbers } from '../store/roll-numbers';
 import type { Store } from '../store/store';
 
 /** All label rolls with how much of each is used. */
@@ -44,11 +44,8 @@ async function sound(store: Store, roll: LabelRoll, own: number | null): Promise
 
 /** Numbers that are on copies, or were, stay numbers of their roll. */
 async function numbersLost(store: Store, roll: LabelRoll, id: number) {
-  const used = await store.rows<{ number: string }>(
-    'SELECT number FROM roll_numbers WHERE roll = :id ORDER BY serial',
-    { id },
-  );
-  const lost = used.filter((u) => serialIn(roll, u.number) === null).map((u) => u.number);
+  const used = await usedNumbers(store, id);
+  const lost = used.filter((number) => serialIn(roll, number) === null);
   if (lost.length === 0) return [];
   const span = lost.length === 1 ? lost[0]! : `${lost[0]!} to ${lost.at(-1)!}`;
   const message = `${counted(lost.length, 'number')} of this roll ${lost.length === 1 ? 'is' : 'are'} used and would not be of it any more: ${span}.`;

@@ -1,5 +1,5 @@
 import { fieldText, type Collision, type Side } from '@osier/core/marc';
-import { Button } from 'antd';
+import { Button, Radio } from 'antd';
 import { Mark } from './Mark';
 
 const text = (fields: Collision['mine']) =>
@@ -37,17 +37,16 @@ export function Collisions({
           <legend>
             {c.base[0]?.tag ?? c.mine[0]?.tag ?? c.theirs[0]?.tag}, {i + 1} of {collisions.length}
           </legend>
-          {(['mine', 'theirs'] as const).map((side) => (
-            <label key={side}>
-              <input
-                type="radio"
-                name={`collision-${i}`}
-                checked={choices[i] === side}
-                onChange={() => onChoose(i, side)}
-              />{' '}
-              {side === 'mine' ? 'Mine' : 'Theirs'}: <span className="mono">{text(c[side])}</span>
-            </label>
-          ))}
+          <Radio.Group
+            aria-label="What stands"
+            value={choices[i]}
+            onChange={(e) => onChoose(i, e.target.value === 'mine' ? 'mine' : 'theirs')}
+            options={[
+              { value: 'mine', label: `Mine: ${text(c.mine)}` },
+              { value: 'theirs', label: `Theirs: ${text(c.theirs)}` },
+            ]}
+            vertical
+          />
         </fieldset>
       ))}
       <div className="row">

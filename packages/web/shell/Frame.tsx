@@ -1,9 +1,9 @@
-import type { Today } from '@osier/contract';
 import { Button, Modal } from 'antd';
 import { Suspense, useEffect } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
-import { queries, useApi } from '../api/queries';
+import { queries } from '../api/queries';
 import { post } from '../api/request';
+import { useToday } from '../areas/today/use-today';
 import { UndoSheet } from '../parts/UndoSheet';
 import { AREAS } from './areas';
 import './frame.css';
@@ -18,7 +18,7 @@ import { StatusLine } from './StatusLine';
 export function Frame() {
   const person = usePerson();
   const { folded, fold, keysShown, showKeys } = useShell();
-  const today = useApi<Today>('/today');
+  const today = useToday();
   const { pathname } = useLocation();
   useShortcuts();
   useEffect(followJobs, []);

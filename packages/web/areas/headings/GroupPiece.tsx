@@ -120,9 +120,10 @@ function MergeSheet({
   onDone: () => void;
 }) {
   const { say } = useShell();
+  const page = (from: number) => post<Review>('/headings/merge/review', { kept, lost, from });
   const review = useQuery({
     queryKey: ['review', 'merge', kept, lost],
-    queryFn: () => post<Review>('/headings/merge/review', { kept, lost }),
+    queryFn: () => page(0),
     gcTime: 0,
     retry: false,
   });
@@ -139,7 +140,7 @@ function MergeSheet({
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onDo={act}
-      onMore={(from) => post<Review>('/headings/merge/review', { kept, lost, from })}
+      onMore={page}
     />
   );
 }

@@ -97,8 +97,8 @@ function PersonLine({ person, mayChange }: { person: PersonRow; mayChange: boole
   const { say, complain } = useShell();
   const endSessions = async () => {
     try {
-      const { ended } = await post<{ ended: number }>(`/people/${person.id}/end-sessions`);
-      say(`Ended ${ended} sessions of ${person.name}`);
+      await post(`/people/${person.id}/end-sessions`);
+      say(`Signed ${person.name} out everywhere`);
     } catch (e) {
       complain(problemText(e));
     }

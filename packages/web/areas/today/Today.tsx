@@ -1,14 +1,13 @@
-import type { Today as TodayAnswer } from '@osier/contract';
 import { Link } from 'react-router';
-import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { EntryLine } from '../daybook/EntryLine';
 import { usePerson } from '../../shell/person';
 import './today.css';
+import { useToday } from './use-today';
 
 /** The opening area: what waits for me, and what was done last. */
 export default function Today() {
-  const { data } = useApi<TodayAnswer>('/today');
+  const { data } = useToday();
   const person = usePerson();
   if (!data) return <AreaHead name="Today" state="…" />;
   const waits = [

@@ -88,7 +88,7 @@ export default function Withdrawals() {
           }
           piece={
             starting ? (
-              <StartList onClose={() => setStarting(false)} />
+              <StartList taken={lists.map((l) => l.name)} onClose={() => setStarting(false)} />
             ) : id ? (
               <ListPiece key={id} id={Number(id)} />
             ) : (
@@ -103,11 +103,18 @@ export default function Withdrawals() {
   );
 }
 
-function StartList({ onClose }: { onClose: () => void }) {
+/** A name for a list of today that no other list has. */
+function nameOfToday(taken: readonly string[]): string {
+  const name = `Discards ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`;
+  const free = (n: number) => (n === 1 ? name : `${name} (${n})`);
+  let n = 1;
+  while (taken.includes(free(n))) n++;
+  return free(n);
+}
+
+function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
-  const [name, setName] = useState(
-    `Discards ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`,
-  );
+  const [name, setName] = useState(() => nameOfToday(taken));
   const [branch, setBranch] = useState('');
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<RequestProblem | null>(null);
