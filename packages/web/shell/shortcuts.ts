@@ -1,8 +1,7 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { queries } from '../api/queries';
-import type { DaybookEntry } from '@osier/contract';
-import { get } from '../api/request';
+import { entriesOf } from '../areas/daybook/entries';
 import { AREAS } from './areas';
 import { useShell } from './shell-store';
 import { inField } from './use-scanner';
@@ -59,7 +58,7 @@ async function lastUndoable(): Promise<number | null> {
   const { rows } = await queries.fetchQuery({
     queryKey: ['/daybook', 'mine'],
     staleTime: 0,
-    queryFn: () => get<{ rows: DaybookEntry[] }>('/daybook?mine=1'),
+    queryFn: () => entriesOf({ mine: 1 }),
   });
   return rows.find((r) => r.undoable && r.undoes === null)?.id ?? null;
 }

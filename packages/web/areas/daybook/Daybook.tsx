@@ -1,15 +1,15 @@
-import type { DaybookDetail, DaybookEntry } from '@osier/contract';
+import type { DaybookDetail } from '@osier/contract';
 import type { MarcRecord } from '@osier/core/marc';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useApi } from '../../api/queries';
-import { get, withQuery } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { Compare } from '../../parts/Compare';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useShell } from '../../shell/shell-store';
+import { entriesOf } from './entries';
 import { when } from './EntryLine';
 import './daybook.css';
 
@@ -21,8 +21,7 @@ export default function Daybook() {
     queryKey: ['/daybook', 'pages'],
     initialPageParam: null as number | null,
     getNextPageParam: (last: { next: number | null }) => last.next,
-    queryFn: ({ pageParam }) =>
-      get<{ rows: DaybookEntry[]; next: number | null }>(withQuery('/daybook', { before: pageParam })),
+    queryFn: ({ pageParam }) => entriesOf({ before: pageParam }),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   return (
