@@ -42,8 +42,11 @@ export async function keepFile(
     },
   });
   try {
-    await pipeline(body, counted, createWriteStream(path, { mode: 0o600 }));
+    // The request itself is not ended with the rest: whoever sends is still to be told why.
+    const chunks = body.iterator({ destroyOnReturn: false });
+    await pipeline(chunks, counted, createWriteStream(path, { mode: 0o600 }));
   } catch (error) {
+    body.resume();
     await rm(path, { force: true });
     throw error;
   }

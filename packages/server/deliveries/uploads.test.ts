@@ -1,8 +1,9 @@
-import type { DeliveryRow, Problem } from '@osier/contract';
+import type { DeliveryRow, DeliverySummary, Problem } from '@osier/contract';
 import { field, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import { createReadStream, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
+import { breaches } from '../testing/invariants';
 import { startTesting, type Ask } from '../testing/running';
 import { clearLeftOvers, keepFile } from './keep-file';
 
@@ -79,6 +80,96 @@ test('a file that is too large is refused before it is sent; a disk that cannot 
     }),
   ).rejects.toThrow();
   expect(existsSync(join(t.folder, 'no-folder', 'deliveries'))).toBe(false);
+});
+
+test('a file that turns out too large while it is sent is told so, and leaves nothing', async () => {
+  const { hostname, port } = new URL(t.running.address);
+  const answer = await new Promise<{ status: number; text: string }>((done, fail) => {
+    const req = request(
+      { hostname, port, path: '/api/deliveries?name=grows.mrc', method: 'POST', headers: { cookie } },
+      (res) => {
+        let text = '';
+        res.on('data', (d: Buffer) => (text += d.toString()));
+        res.on('end', () => done({ status: res.statusCode!, text }));
+      },
+    );
+    req.on('error', fail);
+    const chunk = Buffer.alloc(1 << 20, 0x30);
+    let sent = 0;
+    const more = (): void => {
+      if (sent++ === 70) return void req.end();
+      if (req.write(chunk)) setImmediate(more);
+      else req.once('drain', more);
+    };
+    more();
+  });
+  expect([answer.status, answer.text]).toEqual([413, expect.stringContaining('up to 64 MB')]);
+  expect(arriving()).toEqual([]);
+});
+
+test('six deliveries accepted at once from one label roll all get numbers of their own', async () => {
+  const head = await t.as(1);
+  const roll = { name: 'Six', prefix: '66', from: 0, to: 999, length: 10, check: false, supplier: '' };
+  const { body: made } = await head<{ id: number }>('POST', '/label-rolls', { roll });
+  const ids = await Promise.all(
+    Array.from({ length: 6 }, async (_, d) => {
+      const own = Buffer.concat(
+        Array.from({ length: 30 }, (_x, i) =>
+          Buffer.from(
+            writeIso2709({
+              leader: '00000nam a2200000 i 4500',
+              fields: [
+                field('082', '04', 'a', '746.41', '2', '23'),
+                field('100', '1 ', 'a', `Roller, ${d} ${i}`),
+                field('245', '10', 'a', `Rolled title ${d} ${i}`),
+              ],
+            }),
+          ),
+        ),
+      );
+      const { body } = await head<{ delivery: number; job: number }>(
+        'POST',
+        `/deliveries?name=six${d}.mrc`,
+        new Uint8Array(own),
+      );
+      await t.jobDone(head, body.job);
+      const { body: summary } = await head<DeliverySummary>('GET', `/deliveries/${body.delivery}/summary`);
+      const defaults = {
+        ...summary.settings.defaults,
+        branch: 'MR',
+        location: 'OPEN',
+        type: 'BK',
+        copies: 1,
+      };
+      const settings = { ...summary.settings, roll: made.id, defaults };
+      const job = await head<{ id: number }>('PUT', `/deliveries/${body.delivery}/settings`, {
+        version: summary.version,
+        sheet: null,
+        settings,
+      });
+      expect(job.status).toBe(202);
+      await t.jobDone(head, job.body.id);
+      return body.delivery;
+    }),
+  );
+  const done = await Promise.all(
+    ids.map(async (id) => {
+      const { body } = await head<{ id: number }>('POST', `/deliveries/${id}/accept`, {});
+      return t.jobDone(head, body.id);
+    }),
+  );
+  expect(done.map((j) => j.state)).toEqual(ids.map(() => 'done'));
+  const { store } = t.running.services;
+  const numbers = await store.rows<{ serial: number }>(
+    'SELECT serial FROM roll_numbers WHERE roll = :id ORDER BY serial',
+    { id: made.id },
+  );
+  const copies = await store.row<{ n: number }>(
+    "SELECT COUNT(*) AS n FROM copies WHERE barcode LIKE '66%' AND length(barcode) = 10",
+  );
+  expect(numbers.length).toBe(copies!.n);
+  expect(numbers.length).toBeGreaterThan(100);
+  expect(await breaches(store)).toEqual([]);
 });
 
 test('what a server that was killed left half arrived is cleared at the next start, and nothing else', async () => {
