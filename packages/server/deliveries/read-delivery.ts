@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { counted } from '@osier/core/changes';
 import { JobStopped, lastWord } from '../jobs/jobs';
-import { recipeIfThere } from '../recipes/recipes';
+import { recipeIfThere, whyNotRun } from '../recipes/recipes';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { insertRows } from '../store/insert';
@@ -46,7 +46,9 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   const house = await store.rulesNow();
   const how = settingsFor(delivery);
   const copies = await copyWork(store, how);
-  const recipe = how.recipe === '' ? null : await recipeIfThere(store, how.recipe);
+  const named = how.recipe === '' ? null : await recipeIfThere(store, how.recipe);
+  const whyNot = named && whyNotRun(named);
+  const recipe = whyNot === null ? named : null;
   const workerData: ReadWork = {
     path: deliveryPath(settings.data, delivery.sha256),
     house,
@@ -97,7 +99,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   );
   const gone =
     how.recipe !== '' && !recipe
-      ? 'The recipe of its supplier sheet is no longer there; the records were read without it.'
+      ? `${whyNot ?? 'The recipe of its supplier sheet is no longer there.'} The records were read without it.`
       : null;
   return [problem, gone].filter(Boolean).join(' ') || null;
 });

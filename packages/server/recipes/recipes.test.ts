@@ -1,5 +1,7 @@
 import type { JobState, Problem, RecipeRow, Review } from '@osier/contract';
+import { creation } from '@osier/core/changes';
 import { readFileSync } from 'node:fs';
+import { commitPlan } from '../store/commit';
 import { demoFile, startTesting, type Ask } from '../testing/running';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -58,6 +60,29 @@ test('a recipe is kept, reads itself, runs on a delivery through the review, cha
   expect((await all()).find((r) => r.id === row.id)!.name).toBe('Tallow and Pike');
 });
 
+test('a recipe of long ago that the engine cannot run is told before anything is done with it', async () => {
+  const old = {
+    name: 'Twice',
+    steps: [
+      { step: 'replace-text', tags: '245', codes: 'a', match: { find: '(a)\\1', expression: true }, by: 'a' },
+    ],
+  };
+  const { store } = t.running.services;
+  const { id } = await commitPlan(store, 2, async (s) => {
+    const next = await s.nextIds('recipe', 1);
+    return { act: 'recipe', id: next, sentence: 'Kept', changes: [creation('recipe', next, old)] };
+  });
+  const work = { recipe: String(id) };
+  const said: unknown = expect.stringMatching(
+    /^The recipe “Twice” cannot be run\. Step 1: .*refers back to a group/,
+  );
+  const review = await cataloguer<Problem>('POST', '/deliveries/1/clean/review', work);
+  expect([review.status, review.body.detail]).toEqual([422, said]);
+  const { body: job } = await cataloguer<JobState>('POST', '/deliveries/1/clean', work);
+  expect(await t.jobDone(cataloguer, job.id)).toMatchObject({ state: 'failed', message: said });
+  expect((await cataloguer('POST', `/recipes/${id}/remove`, { version: 1 })).status).toBe(200);
+});
+
 test('a recipe goes to another library as a file and is the same there', async () => {
   const kept = (await cataloguer<{ id: number }>('POST', '/recipes', { name: 'For others', steps })).body;
   const file = await cataloguer('GET', `/recipes/${kept.id}/file`);
@@ -73,14 +98,20 @@ test.each<[string, unknown, RegExp]>([
   ['no name', { name: ' ', steps }, /name/],
   ['no step', { name: 'X', steps: [] }, /at least one step/],
   [
-    'a runaway expression',
+    'an expression the engine does not have',
     {
       name: 'X',
       steps: [
-        { step: 'replace-text', tags: '245', codes: 'a', match: { find: '(a+)+', expression: true }, by: '' },
+        {
+          step: 'replace-text',
+          tags: '245',
+          codes: 'a',
+          match: { find: '(a)\\1', expression: true },
+          by: '',
+        },
       ],
     },
-    /^Step 1: .*for ever/,
+    /^Step 1: .*refers back to a group/,
   ],
   ['a step that is none', { name: 'X', steps: [{ step: 'explode' }] }, /not as it should be/],
 ])('%s is refused with a sentence', async (_, body, said) => {

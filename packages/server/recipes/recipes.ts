@@ -15,6 +15,14 @@ import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 
+/** Why a kept recipe cannot be run now, as a sentence; null when it can. What it was written for may have changed since. */
+export function whyNotRun(recipe: Recipe): string | null {
+  const [problem] = recipeProblems(recipe);
+  return problem
+    ? `The recipe ${quoted(recipe.name)} cannot be run. Step ${problem.step + 1}: ${problem.message}`
+    : null;
+}
+
 /** The recipe with this id: the one that comes with Osier, or one of the library's own by its number. */
 export async function recipeNamed(store: Store, id: string): Promise<Recipe> {
   const recipe = await recipeIfThere(store, id);

@@ -4,7 +4,7 @@ import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { runRecipe, stepSentence, type Recipe } from '@osier/core/recipes';
 import { wrong } from '../http/problem';
-import { recipeNamed } from './recipes';
+import { recipeNamed, whyNotRun } from './recipes';
 import type { Store } from '../store/store';
 
 /** Something that is done to every record of a delivery. */
@@ -31,14 +31,18 @@ export async function treatmentOf(work: TreatmentWork, store: Store, supplier = 
     : recipeTreatment(await recipeNamed(store, work.recipe), house, supplier);
 }
 
-const recipeTreatment = (recipe: Recipe, house: HouseRules, supplier: string): Treatment => ({
-  name: recipe.name,
-  parts: recipe.steps.map((step, i) => ({ key: String(i), sentence: stepSentence(step, house) })),
-  treat(marc) {
-    const { record, touched } = runRecipe(marc, recipe, house, supplier);
-    return { marc: record, touched: touched.map(String) };
-  },
-});
+function recipeTreatment(recipe: Recipe, house: HouseRules, supplier: string): Treatment {
+  const why = whyNotRun(recipe);
+  if (why !== null) throw wrong('recipe', why);
+  return {
+    name: recipe.name,
+    parts: recipe.steps.map((step, i) => ({ key: String(i), sentence: stepSentence(step, house) })),
+    treat(marc) {
+      const { record, touched } = runRecipe(marc, recipe, house, supplier);
+      return { marc: record, touched: touched.map(String) };
+    },
+  };
+}
 
 function safeFixes(rules: readonly string[], house: HouseRules): Treatment {
   const chosen = CHECKS.filter((c) => rules.length === 0 || rules.includes(c.rule));
