@@ -15,7 +15,7 @@ import {
   type ReadRecord,
   type Repair,
 } from '@osier/core/marc';
-import { building, type Building } from './building';
+import { building } from './building';
 
 /** What is done with records; a plain value, so that it can be handed to another thread. */
 export type Work =

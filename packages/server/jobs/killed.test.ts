@@ -1,6 +1,8 @@
 import type { DaybookEntry, IncomingPage, JobState } from '@osier/contract';
 import { field, writeIso2709 } from '@osier/core/marc';
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fillIfEmpty } from '../../../demo/fill';
@@ -90,15 +92,27 @@ test('killed again and again in the middle of reading and accepting: nothing is 
   rmSync(folder, { recursive: true });
 }, 120_000);
 
-test('SIGTERM ends the server cleanly', async () => {
+test('SIGTERM ends a server that is at work, with a stream open and a file half sent', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-term-'));
   await fillIfEmpty(folder);
   const server = await start(folder);
+  const { ask, until, cookie } = await client(server);
+  const stream = await fetch(`${server.address}/api/jobs/events`, { headers: { cookie } });
+  expect(stream.status).toBe(200);
+  const taken = await ask<{ job: number }>('POST', '/deliveries?name=t.mrc', new Uint8Array(delivery));
+  const half = connect(Number(new URL(server.address).port), '127.0.0.1');
+  half.on('error', () => undefined);
+  half.write(
+    `POST /api/deliveries?name=half.mrc HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: ${cookie}\r\nContent-Length: 99\r\n\r\n0`,
+  );
+  await until(taken.job, (j) => j.done > 0 || ended(j));
+
   server.process.removeAllListeners('exit');
-  const code = await new Promise((done) => {
-    server.process.on('exit', done);
-    server.process.kill('SIGTERM');
-  });
-  expect(code).toBe(0);
+  const gone = once(server.process, 'exit');
+  server.process.kill('SIGTERM');
+  const late = setTimeout(() => server.process.kill('SIGKILL'), 5000);
+  expect(await gone).toEqual([0, null]);
+  clearTimeout(late);
+  half.destroy();
   rmSync(folder, { recursive: true });
-});
+}, 60_000);

@@ -157,6 +157,22 @@ test('tries for one account are limited, with problem details; answers are not k
   expect(demo.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Strict/);
 });
 
+test('behind a proxy that is trusted the cookie of https goes by https only; the word of any other is not taken', async () => {
+  const https = { 'x-forwarded-proto': 'https' };
+  const signedIn = async (ask: Ask) =>
+    (await ask('POST', '/sign-in/demo', { person: 3 }, https)).headers.get('set-cookie');
+  const behind = await startTesting({ trustProxy: 'loopback' });
+  try {
+    expect(await signedIn(behind.ask)).toMatch(/; Secure/);
+    expect((await behind.ask('POST', '/sign-in/demo', { person: 3 })).headers.get('set-cookie')).not.toMatch(
+      /; Secure/,
+    );
+  } finally {
+    await behind.stop();
+  }
+  expect(await signedIn(t.ask)).not.toMatch(/; Secure/);
+});
+
 test('of 20 that have the code, one becomes the first head', async () => {
   const fresh = await startTesting({ fill: false, demo: false });
   const code = (await fresh.running.services.people.firstHeadCode())!;

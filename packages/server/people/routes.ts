@@ -6,7 +6,7 @@ import {
   personChangeBody,
   signInBody,
 } from '@osier/contract';
-import { route, type Route, type SignedIn } from '../http/route';
+import { route, type Route } from '../http/route';
 import type { People } from './people';
 import { clearSession, sessionToken, setSession } from './session';
 

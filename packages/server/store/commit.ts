@@ -1,4 +1,4 @@
-import { sameValue, type Change, type ChangeSet } from '@osier/core/changes';
+import { sameValue, type Change } from '@osier/core/changes';
 import type { Act, Planned } from './act';
 import { changesByKind, type ChangesByKind } from './changes-by-kind';
 import { collisions, isCollision } from './collisions';

@@ -62,6 +62,6 @@ export async function client(s: Server) {
       await new Promise((r) => setTimeout(r, 5));
     }
   };
-  return { ask, until };
+  return { ask, until, cookie };
 }
 export const ended = (j: JobState) => j.state === 'done' || j.state === 'failed' || j.state === 'cancelled';

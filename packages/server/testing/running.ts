@@ -24,7 +24,9 @@ export type Ask = <T = Record<string, unknown>>(
 ) => Promise<Answer<T>>;
 
 /** A server on a real SQLite file in a folder of its own, with the demo library and the loans desk's stand-in. */
-export async function startTesting(options: { fill?: boolean; demo?: boolean; loans?: boolean } = {}) {
+export async function startTesting(
+  options: { fill?: boolean; demo?: boolean; loans?: boolean; trustProxy?: string } = {},
+) {
   const folder = mkdtempSync(join(tmpdir(), 'osier-'));
   const desk: Server = loansDesk(makeLibrary().loans);
   await new Promise<void>((done) => desk.listen(0, '127.0.0.1', done));
@@ -37,7 +39,7 @@ export async function startTesting(options: { fill?: boolean; demo?: boolean; lo
     // A test machine may stall for a while.
     loansPatience: 60,
     hosts: [],
-    trustProxy: '',
+    trustProxy: options.trustProxy ?? '',
     largestFile: 64 * 1024 * 1024,
     logLevel: 'silent',
     workers: join(root, 'packages/server/dist'),

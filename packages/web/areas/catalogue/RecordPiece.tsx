@@ -20,7 +20,6 @@ import { Collisions } from '../../parts/Collisions';
 import { Compare } from '../../parts/Compare';
 import { FieldView } from '../../parts/FieldView';
 import { PutOnPile } from '../../parts/PutOnPile';
-import { Mark } from '../../parts/Mark';
 import { useDrafts, type Draft } from '../../shell/drafts';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
