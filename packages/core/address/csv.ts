@@ -1,4 +1,4 @@
-import { BETWEEN_TEXTS, type MarcRecord } from '../marc';
+import { BETWEEN_TEXTS, harmlessCell, type MarcRecord } from '../marc';
 import { isAddress, type Address } from './address';
 import { textsAt } from './find';
 import { parseAddress } from './parse';
@@ -38,13 +38,7 @@ export const csvRow = (record: MarcRecord, columns: readonly Column[]): string =
     ),
   );
 
-/** Cells as one line of a table (RFC 4180). */
-export const csvLine = (cells: readonly string[]) => `${cells.map(cell).join(',')}\r\n`;
+/** Cells as one line of a table (RFC 4180); none of them is run as a formula by a spreadsheet. */
+export const csvLine = (cells: readonly string[]) =>
+  `${cells.map((c) => cell(harmlessCell(c))).join(',')}\r\n`;
 const cell = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-
-/**
- * The same for a table that is opened in a spreadsheet: a cell that would begin a formula gets an apostrophe in front, so that a
- * text from a record is never run (OWASP, CSV Injection).
- */
-export const spreadsheetLine = (cells: readonly string[]) =>
-  csvLine(cells.map((text) => (/^[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/.test(text) ? `'${text}` : text)));

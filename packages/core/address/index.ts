@@ -5,4 +5,4 @@ export { parseAddress } from './parse';
 export type { Found } from './find';
 export { findAll, hasAny, textsAt } from './find';
 export type { Column } from './csv';
-export { csvHead, csvLine, spreadsheetLine, csvRow, readColumns, USUAL_COLUMNS } from './csv';
+export { csvHead, csvLine, csvRow, readColumns, USUAL_COLUMNS } from './csv';

@@ -1,4 +1,4 @@
-import { csvLine, spreadsheetLine } from '../address';
+import { csvLine } from '../address';
 
 /** What became of one incoming record. */
 export interface ReportRow {
@@ -40,7 +40,7 @@ export const reportHead = (): string => csvLine(HEAD);
 
 /** One record of a delivery as a line of its report. */
 export const reportLine = (r: ReportRow): string =>
-  spreadsheetLine([
+  csvLine([
     String(r.seq),
     outcomeOf(r),
     r.record === null ? '' : String(r.record),

@@ -22,6 +22,7 @@ export { decodeUtf8, encodeUtf8 } from './charset/utf8';
 export { MARCXML_END, MARCXML_START, marcXmlElement, marcXmlReader } from './xml';
 export { jsonText, marcJson, readMarcJson } from './json';
 export { lineForm, lineOf } from './lines';
+export { harmlessCell } from './formula-cells';
 export { BETWEEN_TEXTS } from './table';
 export type { FileFormat, Recognised } from './recognise';
 export { recogniseFormat } from './recognise';

@@ -44,6 +44,18 @@ test('what is written as a table of all that records have comes back, wherever i
   );
 });
 
+test.each(['=1+1', '+x', '-x', '@x', "'=1", "''-x", '＝1', "'quoted'", "'", 'a=b'])(
+  'a text %s is run by no spreadsheet and reads back as it was',
+  (title) => {
+    const columns = readColumns('245$a');
+    if (typeof columns === 'string') throw new Error(columns);
+    const held: MarcRecord = { leader: LEADER, fields: [field('245', '  ', 'a', title)] };
+    const table = csvHead(columns) + csvRow(held, columns);
+    expect(table.split('\r\n')[1]).toMatch(/^(?:[^=+\-@＝]|$)/);
+    expect(read(table, 0).map((r) => r.record?.fields)).toEqual([held.fields]);
+  },
+);
+
 test.each<[string, string | null]>([
   ['245$a', ','],
   ['001,008/35-37,LDR/06,245^1,245$a', ','],

@@ -1,3 +1,4 @@
+import { cellAsItWas } from './formula-cells';
 import { inPieces, type Pieces } from './in-pieces';
 import type { ControlField, DataField, Field, MarcRecord, Subfield } from './record';
 import type { ReadRecord, Repair } from './repair';
@@ -135,7 +136,7 @@ function readRow({ cells, row, offset, length, open }: Row, { columns }: Head): 
     if (done.has(tag)) continue;
     done.add(tag);
     const own = columns.flatMap((column, i) =>
-      column.tag === tag ? [{ column, text: cells[i] ?? '' }] : [],
+      column.tag === tag ? [{ column, text: cellAsItWas(cells[i] ?? '') }] : [],
     );
     if (tag === 'LDR') leader = written(leader, own, tell);
     else if (tag.startsWith('00')) fields.push(...controlFields(tag, own, tell));
