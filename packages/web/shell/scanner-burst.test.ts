@@ -1,4 +1,4 @@
-import { burstReader } from './scanner-burst';
+import { burstReader, readsAsCode } from './scanner-burst';
 
 const feed = (text: string, gap: number, start = 1000) => {
   const read = burstReader();
@@ -24,3 +24,15 @@ test('an Enter that comes late is not the scanner’s', () => {
   [...'31204'].forEach((key, i) => read(key, i * 5));
   expect(read('Enter', 400)).toBeNull();
 });
+test.each<[string, boolean]>([
+  ['31204000500001', true],
+  ['half31204000500042', true],
+  ['978-0-8044-2957-3', true],
+  ['080442957X', true],
+  ['WIL-00123', true],
+  ['drop a subdivision', false],
+  ['127 pages', false],
+  ['2026-11-27', false],
+  ['125.00', false],
+  ['London', false],
+])('%s reads as a code: %s', (text, is) => expect(readsAsCode(text)).toBe(is));

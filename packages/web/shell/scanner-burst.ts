@@ -22,3 +22,12 @@ export function burstReader(): (key: string, at: number) => string | null {
     return null;
   };
 }
+
+/**
+ * Whether a text reads as the code of a label: letters, digits and their marks without blanks, at least four digits, and no date.
+ * Text expanders and dictation are as fast as a scanner; what they put into a text is not taken out again.
+ */
+export const readsAsCode = (text: string): boolean =>
+  /^[\p{L}\p{N}/+$%-]{6,}$/u.test(text) &&
+  text.replace(/\D/g, '').length >= 4 &&
+  !/^\d{4}-\d\d-\d\d$/.test(text);

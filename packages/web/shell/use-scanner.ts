@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { followLive } from '../api/live';
-import { BURST_GAP, burstReader } from './scanner-burst';
+import { BURST_GAP, burstReader, readsAsCode } from './scanner-burst';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
 
@@ -45,7 +45,7 @@ export function scanListener(deliver: (code: string) => void): (event: KeyboardE
       before = isText(target) ? { field: target, value: target.value } : null;
     last = timeStamp;
     const code = read(key, timeStamp);
-    if (code === null) return;
+    if (code === null || (inField(target) && !readsAsCode(code))) return;
     // The Enter belongs to the scan, not to the button or the form that happens to have the focus.
     event.preventDefault();
     event.stopPropagation();
