@@ -22,6 +22,12 @@ const password = () =>
       (v) => !isCommon(v),
     );
 
+const price = number()
+  .integer('A price is in hundredths.')
+  .min(0)
+  .max(100_000_000_00, 'A price is up to 100,000,000.')
+  .nullable();
+
 export const signInBody = object({
   login: text().required('Type your name.'),
   password: text().required('Type your password.'),
@@ -106,12 +112,7 @@ const proposedCopy = object({
   barcode: text().defined(),
   number: number().integer().min(1, 'A copy number is 1 or more.').required(),
   type: text().defined(),
-  price: number()
-    .integer('A price is in hundredths.')
-    .min(0)
-    .max(100_000_000_00, 'A price is up to 100,000,000.')
-    .nullable()
-    .defined(),
+  price: price.defined(),
   fund: text().defined(),
   supplier: text().defined(),
   note: text().defined(),
@@ -177,12 +178,7 @@ const settingsShape = {
     type: code().defined(),
     fund: text(60).defined(),
     supplier: text(60).defined(),
-    price: number()
-      .integer('A price is in hundredths.')
-      .min(0)
-      .max(100_000_000_00, 'A price is up to 100,000,000.')
-      .nullable()
-      .defined(),
+    price: price.defined(),
     status: mixed<'available' | 'in transit' | 'in repair' | 'reserved'>()
       .oneOf(['available', 'in transit', 'in repair', 'reserved'])
       .required(),
