@@ -110,6 +110,7 @@ const proposedCopy = object({
   item: text().defined(),
   suffix: text().defined(),
   barcode: text().defined(),
+  part: text(60).trim().optional(),
   number: number().integer().min(1, 'A copy number is 1 or more.').required(),
   type: text().defined(),
   price: price.defined(),
@@ -328,6 +329,8 @@ export const copyBody = object({
   barcode: text(40)
     .test('not blank', 'Scan or type a barcode.', (v) => v === undefined || /\S/.test(v))
     .required('Scan or type a barcode.'),
+  /** The part or volume, as written on it; '' for a title that is one whole. */
+  part: text(60).trim().default(''),
   type: code().defined(),
   price: number()
     .integer('A price is in hundredths.')
@@ -349,6 +352,12 @@ export const copyChangeBody = object({
     .oneOf([...COPY_STATUSES])
     .optional(),
   note: text().optional(),
+  part: text(60).trim().optional(),
+  number: number()
+    .integer()
+    .min(1, 'A copy number is 1 or more.')
+    .max(9999, 'A copy number is 9999 or less.')
+    .optional(),
 });
 
 export const withdrawalListBody = object({

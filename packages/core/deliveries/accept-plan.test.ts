@@ -123,21 +123,22 @@ test('copies at one place under one call number share a holding, also one that i
   const there = { id: 70, version: 1, value: { ...copy(''), record: 5 } as unknown as Holding };
   const rows = [
     incoming(1, { copies: [copy('1'), copy('2', { number: 2 }), copy('3', { location: 'BENCH' })] }),
-    incoming(2, { decision: 'copies', target: 5, copies: [copy('4')] }),
+    incoming(2, { decision: 'copies', target: 5, copies: [copy('4'), copy('5', { part: 'v. 2' })] }),
   ];
   const { changes, totals } = acceptPlan(
     rows,
     context({
       ...withHeld,
       holdings: new Map([[5, [there]]]),
-      copyNumbers: (r) => (r === 5 ? [1, 2, 3] : []),
+      copyNumbers: (r, part) => (r === 5 && part === '' ? [1, 2, 3] : []),
     }),
   );
   expect(of<Holding>(changes, 'holding').map((c) => c.after!.location)).toEqual(['OPEN', 'BENCH']);
   const copies = of<Copy>(changes, 'copy').map((c) => c.after!);
-  expect(copies.map((c) => c.number)).toEqual([1, 2, 3, 4]);
+  expect(copies.map((c) => c.number)).toEqual([1, 2, 3, 4, 1]);
   expect(copies[3]).toMatchObject({ holding: 70, acquired: '2026-11-23', price: 1800 });
-  expect(totals.copies).toBe(4);
+  expect(copies[4]!.part).toBe('v. 2');
+  expect(totals.copies).toBe(5);
 });
 test('barcodes from the roll pass over those that records bring', () => {
   const roll = ['8', '9', '10'];

@@ -9,7 +9,7 @@ import {
   type Followed,
   type HeadingUse,
 } from '../headings';
-import type { Copy, Holding, ProposedCopy } from '../holdings';
+import { partKey, type Copy, type Holding, type ProposedCopy } from '../holdings';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { mergeFields, needsTarget, replaceRecord } from '../matching';
@@ -24,8 +24,8 @@ export interface AcceptContext {
   readonly held: ReadonlyMap<number, Versioned<MarcRecord>>;
   /** Their holdings. */
   readonly holdings: ReadonlyMap<number, readonly Versioned<Holding>[]>;
-  /** The numbers that the copies of a record have. */
-  readonly copyNumbers: (record: number) => readonly number[];
+  /** The numbers that the copies of a record's part (by its `partKey`) have. */
+  readonly copyNumbers: (record: number, part: string) => readonly number[];
   /** Whether a heading, or a see-from that leads to one, is there already. */
   readonly knowsHeading: (use: HeadingUse) => boolean;
   /** Headings whose see-froms the records may carry. */
@@ -115,7 +115,7 @@ interface Known {
   readonly replaced: Set<number>;
   readonly barcodes: Set<string>;
   readonly places: Map<string, number>;
-  readonly numbers: Map<number, Set<number>>;
+  readonly numbers: Map<string, Set<number>>;
   readonly standing: Map<number, Versioned<MarcRecord>>;
 }
 
@@ -258,12 +258,13 @@ class Planning {
       this.known.places.set(key, place);
     }
     this.totals.copies++;
-    const { barcode, type, price, fund, supplier, note, status } = copy;
+    const { barcode, part, type, price, fund, supplier, note, status } = copy;
     this.changes.push(
       creation<Copy>('copy', context.nextId('copy'), {
         holding: place,
         barcode,
-        number: this.numberOf(record, copy.number),
+        ...(part && { part }),
+        number: this.numberOf(record, partKey(part), copy.number),
         type,
         price,
         fund,
@@ -277,11 +278,12 @@ class Planning {
     );
   }
 
-  /** The number a copy brings if no other copy of its title has it, else the next behind them. */
-  private numberOf(record: number, wanted: number): number {
-    const taken = this.known.numbers.get(record) ?? new Set(this.context.copyNumbers(record));
+  /** The number a copy brings if no other copy of the same part has it, else the next behind them. */
+  private numberOf(record: number, part: string, wanted: number): number {
+    const key = `${record} ${part}`;
+    const taken = this.known.numbers.get(key) ?? new Set(this.context.copyNumbers(record, part));
     const number = wanted > 0 && !taken.has(wanted) ? wanted : Math.max(0, ...taken) + 1;
-    this.known.numbers.set(record, taken.add(number));
+    this.known.numbers.set(key, taken.add(number));
     return number;
   }
 }

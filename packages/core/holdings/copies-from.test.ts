@@ -2,6 +2,7 @@ import { DEFAULT_HOUSE } from '../house';
 import { field, type Field, type MarcRecord } from '../marc';
 import {
   copiesFrom,
+  copyName,
   mappingProblems,
   NO_DEFAULTS,
   readPrice,
@@ -99,6 +100,30 @@ test('pairs of 852 and 876: by link, else in order; price and number from 876', 
     ['MR', '31204000500017', 1800, 2],
     ['SH', '31204000500033', 1800, 3],
   ]);
+});
+test('copies of a work in volumes are counted within each volume (876 $3, or 852 $3)', () => {
+  const volumes = copiesFrom(
+    record(
+      field('852', '1 ', '8', '1', 'b', 'MR', 'c', 'OPEN', 'h', '746.4', '3', 'v. 9'),
+      ...[
+        ['1.1', 'v. 1'],
+        ['1.2', 'V.1'],
+        ['1.3', 'v. 2'],
+        ['1.4', ''],
+      ].map(([link, part]) => field('876', '  ', '8', link!, ...(part ? ['3', part] : []))),
+      field('876', '  ', '8', '1.5', '3', 'v. 2', 't', '5'),
+    ),
+    rules(),
+  );
+  expect(volumes.map(copyName)).toEqual([
+    'v. 1, copy 1',
+    'V.1, copy 2',
+    'v. 2, copy 1',
+    'v. 9, copy 1',
+    'v. 2, copy 5',
+  ]);
+  const [whole] = copiesFrom(record(field('852', '1 ', 'b', 'MR', 'c', 'OPEN')), rules());
+  expect(whole).not.toHaveProperty('part');
 });
 const local: CopyRules['mapping'] = {
   tag: '949',

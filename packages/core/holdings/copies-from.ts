@@ -4,7 +4,7 @@ import { offerCallNumbers, type Scheme } from '../callnumbers';
 import type { HouseRules } from '../house';
 import { dataFields, first, values, type DataField, type MarcRecord } from '../marc';
 import { codeProblem, placeProblems, sourceProblems } from './code-check';
-import type { CodeLists, CopyStatus } from './objects';
+import { partKey, type CodeLists, type CopyStatus } from './objects';
 import { isAddressLike, type CopyDefaults, type CopyMapping, type CopyPart, type TablePart } from './mapping';
 import { readPrice } from './price';
 
@@ -19,6 +19,8 @@ export interface ProposedCopy {
   readonly suffix: string;
   /** Empty: the next of the roll, when the copy is made. */
   readonly barcode: string;
+  /** The part or volume, where the record says it. */
+  readonly part?: string;
   readonly number: number;
   readonly type: string;
   readonly price: number | null;
@@ -59,7 +61,12 @@ export function copiesFrom(record: MarcRecord, rules: CopyRules): ProposedCopy[]
   const all = found.length
     ? found
     : Array.from({ length: Math.min(rules.defaults.copies, MOST) }, () => ({ source: NOTHING, barcode: '' }));
-  return all.map(({ source, barcode }, i) => copyFrom(record, source, barcode, i + 1, rules));
+  const counted = new Map<string, number>();
+  return all.map(({ source, barcode }) => {
+    const of = partKey(partOf(record, source, rules.mapping));
+    counted.set(of, (counted.get(of) ?? 0) + 1);
+    return copyFrom(record, source, barcode, counted.get(of)!, rules);
+  });
 }
 /** More copies of one title than this are not asked for in one delivery; a larger number is a slip. */
 const MOST = 99;
@@ -84,10 +91,21 @@ const linkOf = (f: DataField) => /^\d+/.exec(first(f, '8') ?? '')?.[0];
 /** Parts that stand in 852 itself where copies are pairs of 852 and 876. */
 const OF_PLACE: ReadonlySet<CopyPart> = new Set(['branch', 'location', 'class', 'item']);
 /** 876 has subfields of its own for these (MARC 21 Format for Holdings Data, 876). */
-const IN_876: Partial<Record<CopyPart, string>> = { barcode: 'p', price: 'c', number: 't', note: 'z' };
+const IN_876: Partial<Record<CopyPart, string>> = {
+  barcode: 'p',
+  part: '3',
+  price: 'c',
+  number: 't',
+  note: 'z',
+};
 
 const part = (record: MarcRecord, source: Source, mapping: CopyMapping, name: CopyPart): string =>
   partsAt(record, source, mapping, name).join(' ').trim();
+
+/** The part or volume of a copy: of its 876, else of the 852 that it stands at. */
+const partOf = (record: MarcRecord, source: Source, mapping: CopyMapping): string =>
+  part(record, source, mapping, 'part') ||
+  (source.place?.tag === '852' && mapping.subfields.part ? (first(source.place, '3') ?? '').trim() : '');
 
 /** A field that has several barcodes stands for as many copies. */
 const barcodesOf = (record: MarcRecord, source: Source, mapping: CopyMapping): string[] =>
@@ -130,10 +148,12 @@ function copyFrom(
   const type = coded('type');
   const call = callNumberOf(record, source, rules);
   const number = Number(/\d+/.exec(read('number'))?.[0] ?? 0) || ordinal;
+  const volume = partOf(record, source, mapping);
   const copy = {
     ...place,
     ...(call ?? { scheme: 'own' as const, prefix: '', class: '', item: '', suffix: '' }),
     barcode,
+    ...(volume && { part: volume }),
     number,
     type,
     price: priceOf(record, read('price'), type, rules, remarks),

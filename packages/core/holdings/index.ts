@@ -1,5 +1,5 @@
 export type { CodeLists, Coded, Copy, CopyStatus, Holding, Withdrawn } from './objects';
-export { COPY_STATUSES, NO_LISTS } from './objects';
+export { copyName, COPY_STATUSES, NO_LISTS, partKey } from './objects';
 export type { FieldProblem } from './code-check';
 export { codeProblem, placeProblems, sourceProblems } from './code-check';
 export type { Price } from './price';

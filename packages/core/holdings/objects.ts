@@ -1,4 +1,5 @@
 import type { CallNumber } from '../callnumbers';
+import { fold } from '../text';
 
 /** A title at a branch and location under a call number (MARC 852). */
 export interface Holding extends CallNumber {
@@ -15,6 +16,9 @@ export type CopyStatus = (typeof COPY_STATUSES)[number];
 export interface Copy {
   readonly holding: number;
   readonly barcode: string;
+  /** Which part or volume it is of (MARC 876 $3), as written on it: "v. 2". Absent: the title is one whole. */
+  readonly part?: string;
+  /** Among the title's copies of the same part; 0 where copies are not counted. */
   readonly number: number;
   readonly type: string;
   /** In hundredths of the house's currency; null when not known. */
@@ -29,6 +33,13 @@ export interface Copy {
   /** ISO date, or ''. */
   readonly lastSeen: string;
 }
+
+/** The form in which two parts of a title are the same one: "V. 2" is "v 2"; '' for the whole. */
+export const partKey = (part: string | undefined): string => fold(part ?? '');
+
+/** "copy 2", or "v. 1, copy 2" where a title comes in parts. */
+export const copyName = ({ part, number }: Pick<Copy, 'part' | 'number'>): string =>
+  `${part ? `${part}, ` : ''}copy ${number}`;
 
 /** A copy that was withdrawn, as the register keeps it for ever. */
 export interface Withdrawn {

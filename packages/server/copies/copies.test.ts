@@ -47,6 +47,43 @@ test('a holding with the offered call number, then a copy with a scanned barcode
   expect((await detail(10)).holdings).toEqual(before.holdings);
 });
 
+test('volumes of one title have copy 1 each; the next of a volume is its copy 2; a number is not given twice', async () => {
+  const [holding] = (await detail(14)).holdings;
+  const add = async (serial: number, part: string) =>
+    (
+      await cataloguer<{ id: number; sentence: string }>('POST', '/copies', {
+        holding: holding!.id,
+        barcode: barcodeFor(form, serial),
+        type: 'BK',
+        part,
+      })
+    ).body;
+  const [first, again, second] = [
+    await add(77_000_011, 'v. 1'),
+    await add(77_000_012, ' V.1 '),
+    await add(77_000_013, 'v. 2'),
+  ];
+  expect([first, again, second].map((d) => /Added (.*) \(/.exec(d.sentence)![1])).toEqual([
+    'v. 1, copy 1',
+    'V.1, copy 2',
+    'v. 2, copy 1',
+  ]);
+  const change = (id: number, body: object) =>
+    cataloguer<Problem>('PUT', `/copies/${id}`, { version: 1, ...body });
+  const refused = await change(again.id, { number: 1 });
+  expect([refused.status, problem(refused.body.fields)]).toEqual([
+    422,
+    'number: Copy 3 1204 77000011 6 of this title is V.1, copy 1 already.',
+  ]);
+  expect((await change(again.id, { part: 'v. 3', number: 1 })).status).toBe(200);
+  const taken = await cataloguer<Problem>('POST', '/copies', {
+    holding: holding!.id,
+    barcode: barcodeFor(form, 77_000_013),
+    type: 'BK',
+  });
+  expect(problem(taken.body.fields)).toContain(', v. 2, copy 1, ');
+});
+
 test('a barcode that is taken is refused with what has it', async () => {
   const { holdings, brief } = await detail(11);
   const { barcode } = holdings[0]!.copies[0]!.copy;

@@ -5,6 +5,8 @@ import { callNumberText } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
 import {
   codeProblem,
+  copyName,
+  partKey,
   placeProblems,
   sourceProblems,
   type Copy,
@@ -57,10 +59,11 @@ export async function barcodeHolder(
     record: number | null;
     title: string | null;
     number: number;
+    part: string | null;
     branch: string | null;
   }>(
     // A copy that hangs on nothing has its barcode all the same; letters are the same in either case.
-    `SELECT c.id AS copy, h.record, r.title, c.number, h.branch
+    `SELECT c.id AS copy, h.record, r.title, c.number, json_extract(c.value, '$.part') AS part, h.branch
        FROM (SELECT * FROM copies WHERE barcode = :barcode UNION SELECT * FROM copies WHERE barcode = :barcode COLLATE NOCASE AND disputed = 0) c
        LEFT JOIN holdings h ON h.id = c.holding LEFT JOIN records r ON r.id = h.record LIMIT 1`,
     { barcode },
@@ -76,7 +79,7 @@ export async function barcodeHolder(
   return {
     copy: row.copy,
     record: row.record,
-    sentence: `Barcode ${groupedBarcode(barcode)} is already on ${quoted(row.title)}, copy ${row.number}, ${branch}.`,
+    sentence: `Barcode ${groupedBarcode(barcode)} is already on ${quoted(row.title)}, ${copyName({ number: row.number, part: row.part ?? undefined })}, ${branch}.`,
   };
 }
 
@@ -129,14 +132,13 @@ async function planCopy(store: Store, body: CopyBody) {
     ])),
   ];
   if (problems.length) throw wrongFields(problems);
-  const siblings = await store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record = :record)', {
-    record: holding.value.record,
-  });
+  const number = await nextNumber(store, holding.value.record, body.part);
   const { fund, supplier, acquired, condition, note } = body;
   const value: Copy = {
     holding: holding.id,
     barcode,
-    number: Math.max(0, ...siblings.map((s) => s.value.number)) + 1,
+    ...(body.part && { part: body.part }),
+    number,
     type: body.type,
     price: body.price ?? lists.types.find((t) => t.code === body.type)?.price ?? null,
     fund,
@@ -149,8 +151,17 @@ async function planCopy(store: Store, body: CopyBody) {
   };
   const id = await store.nextIds('copy', 1);
   const record = await store.read('record', holding.value.record);
-  const sentence = `Added copy ${value.number} (${groupedBarcode(barcode)}) to ${quoted(briefOf(record!.value).title)}`;
+  const sentence = `Added ${copyName(value)} (${groupedBarcode(barcode)}) to ${quoted(briefOf(record!.value).title)}`;
   return { act: 'add-copy', id, sentence, changes: [creation('copy', id, value)] };
+}
+
+/** The number behind those of a title's copies of the same part. */
+async function nextNumber(store: Store, record: number, part: string): Promise<number> {
+  const row = await store.row<{ last: number | null }>(
+    'SELECT MAX(number) AS last FROM copies WHERE record = :record AND part = :part',
+    { record, part: partKey(part) },
+  );
+  return (row?.last ?? 0) + 1;
 }
 
 /** Numbers of a roll that is reserved for a supplier are for what comes from that supplier. */
@@ -165,9 +176,11 @@ async function rollProblems(store: Store, barcode: string, supplier: readonly st
 interface CopyChange {
   readonly status?: CopyStatus;
   readonly note?: string;
+  readonly part?: string;
+  readonly number?: number;
 }
 
-/** Changes status or note of a copy that is still as the person saw it. */
+/** Changes status, note, part or number of a copy that is still as the person saw it. */
 export const changeCopy = (
   { store }: Services,
   person: number,
@@ -184,10 +197,27 @@ async function planCopyChange(store: Store, id: number, version: number, change:
     ...copy.value,
     status: change.status ?? copy.value.status,
     note: change.note ?? copy.value.note,
+    number: change.number ?? copy.value.number,
+    ...(change.part !== undefined && { part: change.part }),
   };
+  await refuseTakenNumber(store, id, next);
   const sentence =
     next.status !== copy.value.status
       ? `Copy ${groupedBarcode(next.barcode)} is now ${next.status}, was ${copy.value.status}`
       : `Changed copy ${groupedBarcode(next.barcode)}`;
   return { act: 'change-copy', sentence, changes: [update('copy', { ...copy, version }, next)] };
+}
+
+/** Two copies of one part cannot have the same number. */
+async function refuseTakenNumber(store: Store, id: number, { holding, part, number }: Copy): Promise<void> {
+  const other = await store.row<{ barcode: string }>(
+    `SELECT barcode FROM copies WHERE record = (SELECT record FROM holdings WHERE id = :holding) AND part = :part
+        AND number = :number AND number > 0 AND id <> :id AND disputed = 0`,
+    { id, holding, part: partKey(part), number },
+  );
+  if (!other) return;
+  throw wrong(
+    'number',
+    `Copy ${groupedBarcode(other.barcode)} of this title is ${copyName({ part, number })} already.`,
+  );
 }

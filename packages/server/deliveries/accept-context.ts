@@ -59,7 +59,7 @@ export async function acceptContext(
     today: new Date().toISOString().slice(0, 10),
     held: new Map(held.map((h) => [h.id, h])),
     holdings,
-    copyNumbers: (record) => numbers.get(record) ?? [],
+    copyNumbers: (record, part) => numbers.get(`${record} ${part}`) ?? [],
     followed,
     knowsHeading: (use) => headings.has(headingIdentity(use)),
     replacedBefore: (target) => replaced.has(target),
@@ -78,15 +78,18 @@ async function holdingsOf(store: Store, records: readonly number[]): Promise<Acc
   return found;
 }
 
-/** The numbers that copies of these records have. */
-async function copyNumbers(store: Store, records: readonly number[]): Promise<Map<number, number[]>> {
-  const found = new Map<number, number[]>();
+/** The numbers that copies of these records have, by record and part. */
+async function copyNumbers(store: Store, records: readonly number[]): Promise<Map<string, number[]>> {
+  const found = new Map<string, number[]>();
   if (records.length === 0) return found;
-  const rows = await store.rows<{ record: number; number: number }>(
-    'SELECT record, number FROM copies WHERE record IN (:records) AND number > 0',
+  const rows = await store.rows<{ record: number; part: string; number: number }>(
+    'SELECT record, part, number FROM copies WHERE record IN (:records) AND number > 0',
     { records },
   );
-  for (const { record, number } of rows) found.set(record, [...(found.get(record) ?? []), number]);
+  for (const { record, part, number } of rows) {
+    const key = `${record} ${part}`;
+    found.set(key, [...(found.get(key) ?? []), number]);
+  }
   return found;
 }
 

@@ -15,12 +15,16 @@ export const bodyPatience =
       if (req.readableEnded || req.destroyed) return clearInterval(timer);
       if (req.socket.bytesRead !== seen) return void (seen = req.socket.bytesRead);
       clearInterval(timer);
-      req.destroy(
-        new ProblemError(
-          408,
-          `Nothing came for ${Math.round(silence / 1000)} seconds, so that the request was ended. Try again.`,
-        ),
+      const late = new ProblemError(
+        408,
+        `Nothing came for ${Math.round(silence / 1000)} seconds, so that the request was ended. Try again.`,
       );
+      if (res.headersSent) return void req.destroy(late);
+      res
+        .status(408)
+        .set('Connection', 'close')
+        .type('application/problem+json')
+        .end(JSON.stringify(late.problem), () => req.destroy(late));
     }, silence);
     timer.unref();
     const stop = () => clearInterval(timer);

@@ -12,6 +12,7 @@ import { fundsAndSuppliers } from './migrations/006-funds-and-suppliers';
 import { piles } from './migrations/007-piles';
 import { searchOrder } from './migrations/008-search-order';
 import { invariants } from './migrations/009-invariants';
+import { copyParts } from './migrations/010-copy-parts';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -177,6 +178,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '007-piles', statements: piles },
     { name: '008-search-order', statements: searchOrder },
     { name: '009-invariants', statements: invariants },
+    { name: '010-copy-parts', statements: copyParts },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

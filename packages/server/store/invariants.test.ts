@@ -72,7 +72,11 @@ test('what there is only once is refused by name, in one commit and across two',
     conflicts: [{ kind: 'copy', id: 1, takes: 'barcode ["a1"]' }],
   });
   await expect(act(creation('copy', 2, copy(1, 'A2', 1)))).rejects.toMatchObject({
-    conflicts: [{ id: 1, takes: 'number [1,1]' }],
+    conflicts: [{ id: 1, takes: 'number [1,"",1]' }],
+  });
+  await act(creation('copy', 2, { ...copy(1, 'A2', 1), part: 'v. 2' }));
+  await expect(act(creation('copy', 3, { ...copy(1, 'A3', 1), part: 'V.2' }))).rejects.toMatchObject({
+    conflicts: [{ id: 2, takes: 'number [1,"v 2",1]' }],
   });
   await expect(act(creation('holding', 2, holding(1)))).rejects.toBeInstanceOf(ConflictError);
   const use = {

@@ -4,7 +4,7 @@ import { checkRecord } from '@osier/core/checks';
 import type { LabelRoll } from '@osier/core/barcodes';
 import type { Delivery, Incoming, IncomingFields, SupplierSheet } from '@osier/core/deliveries';
 import { headingText, identityOf, type Distinct, type Heading } from '@osier/core/headings';
-import type { CodeLists, Copy, Holding, Withdrawn } from '@osier/core/holdings';
+import { partKey, type CodeLists, type Copy, type Holding, type Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe } from '@osier/core/matching';
@@ -132,12 +132,12 @@ export const KINDS: { [K in Kind]: KindStore<K> } = {
   },
   copy: {
     table: 'copies',
-    columns: ['holding', 'barcode', 'status', 'type', 'last_seen', 'number'],
-    compute: (c) => [c.holding, c.barcode, c.status, c.type, c.lastSeen, c.number],
+    columns: ['holding', 'barcode', 'status', 'type', 'last_seen', 'number', 'part'],
+    compute: (c) => [c.holding, c.barcode, c.status, c.type, c.lastSeen, c.number, partKey(c.part)],
     derived: { record: '(SELECT h.record FROM holdings h WHERE h.id = :holding)' },
     once: [
       { columns: ['barcode'], anyCase: true },
-      { columns: ['record', 'number'], among: 'number > 0' },
+      { columns: ['record', 'part', 'number'], among: 'number > 0' },
     ],
   },
   withdrawn: {

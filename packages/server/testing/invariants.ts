@@ -12,7 +12,7 @@ const NEVER: Readonly<Record<string, string>> = {
     'SELECT c.id FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.record IS NOT h.record',
   'a barcode twice': 'SELECT upper(barcode) AS b FROM copies GROUP BY 1 HAVING COUNT(*) > 1',
   'a copy number twice':
-    'SELECT record, number FROM copies WHERE number > 0 GROUP BY 1, 2 HAVING COUNT(*) > 1',
+    'SELECT record, part, number FROM copies WHERE number > 0 GROUP BY 1, 2, 3 HAVING COUNT(*) > 1',
   'a holding twice':
     'SELECT record FROM holdings GROUP BY record, branch, location, call_number HAVING COUNT(*) > 1',
   'a heading twice':

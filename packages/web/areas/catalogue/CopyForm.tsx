@@ -33,6 +33,7 @@ function useLast(name: 'type' | 'fund' | 'supplier') {
 export function CopyForm({ holding, onClose }: { holding: number; onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
   const [barcode, setBarcode] = useState('');
+  const [part, setPart] = useState('');
   const [look, setLook] = useState<Look | null>(null);
   const [keep, setKeep] = useState(false);
   const [type, setType] = useLast('type');
@@ -63,6 +64,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       const done = await post<Done>('/copies', {
         holding,
         barcode: code,
+        part,
         type,
         fund,
         supplier,
@@ -104,6 +106,17 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
               setProblem(null);
             }}
           />
+        </label>
+        <label>
+          Part or volume
+          <Input
+            value={part}
+            maxLength={60}
+            placeholder="the whole"
+            status={problem?.field('part') ? 'error' : ''}
+            onChange={(e) => setPart(e.target.value)}
+          />
+          <FieldProblem of={problem} field="part" />
         </label>
         <label>
           Type

@@ -1,6 +1,6 @@
 import type { Done, RecordDetail } from '@osier/contract';
 import { Button, Select } from 'antd';
-import { COPY_STATUSES } from '@osier/core/holdings';
+import { COPY_STATUSES, copyName } from '@osier/core/holdings';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, put } from '../../api/request';
@@ -49,7 +49,7 @@ export function Shelf({ record, copy }: { record: RecordDetail; copy: number | n
             <div key={c.id} className={c.id === copy ? 'copy-line wanted' : 'copy-line'}>
               <Barcode code={c.copy.barcode} />
               <span className="faded">
-                copy {c.copy.number}, {name('types', c.copy.type).toLowerCase()}
+                {copyName(c.copy)}, {name('types', c.copy.type).toLowerCase()}
               </span>
               <Standing due={c.due} status={c.copy.status} named={!mayEdit} />
               {c.copy.fund || c.copy.supplier ? (

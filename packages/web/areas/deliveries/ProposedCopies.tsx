@@ -1,8 +1,8 @@
 import type { IncomingDetail, SetUp } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
-import type { ProposedCopy } from '@osier/core/holdings';
-import { Button, Input } from 'antd';
+import { copyName, type ProposedCopy } from '@osier/core/holdings';
+import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
 import { PriceInput } from '../../parts/PriceInput';
@@ -35,7 +35,7 @@ export function ProposedCopies({
             <th>Barcode</th>
             <th>Place</th>
             <th>Call number</th>
-            <th>Type</th>
+            <th>Type, copy</th>
             <th className="num">Price</th>
             <th>
               <span className="unseen">Change</span>
@@ -82,7 +82,9 @@ function CopyRow({
           {c.branch} {c.location}
         </td>
         <td className="mono">{callNumberText(c)}</td>
-        <td>{c.type}</td>
+        <td>
+          {c.type}, {copyName(c)}
+        </td>
         <td className="num">{c.price === null ? '–' : (c.price / 100).toFixed(2)}</td>
         <td>
           {onEdit && !editing ? (
@@ -189,6 +191,26 @@ function ProposedCopyForm({
         <label>
           Class
           <Input className="mono" value={c.class} onChange={(e) => setC({ ...c, class: e.target.value })} />
+        </label>
+        <label>
+          Part or volume
+          <Input
+            value={c.part ?? ''}
+            maxLength={60}
+            placeholder="the whole"
+            onChange={(e) => setC({ ...c, part: e.target.value })}
+          />
+        </label>
+        <label>
+          Copy number
+          <InputNumber
+            aria-label="Copy number"
+            min={1}
+            max={9999}
+            style={{ width: '100%' }}
+            value={c.number}
+            onChange={(number) => setC({ ...c, number: number ?? 1 })}
+          />
         </label>
         <label>
           Item part

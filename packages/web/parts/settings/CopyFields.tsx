@@ -14,6 +14,7 @@ const PARTS: readonly (readonly [CopyPart, string])[] = [
   ['class', 'class'],
   ['item', 'item part'],
   ['barcode', 'barcode'],
+  ['part', 'part or volume'],
   ['number', 'copy number'],
   ['price', 'price'],
   ['fund', 'fund'],
@@ -79,7 +80,8 @@ export function CopyFields({
       )}
       {mapping.tag === '852' ? (
         <p className="faded">
-          Where a record has 876, each 876 is one copy at its 852, with barcode $p, price $c, number $t.
+          Where a record has 876, each 876 is one copy at its 852, with barcode $p, part or volume $3, price
+          $c, number $t.
         </p>
       ) : null}
       {mapping.tag === '' ? null : (
