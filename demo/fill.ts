@@ -1,6 +1,7 @@
-import { creation, type Change } from '@osier/core/changes';
+import { creation } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import { commit } from '../packages/server/store/commit';
-import { LISTS_ID } from '../packages/server/store/kinds';
+import { SETTING_ID } from '../packages/server/store/store';
 import { openStore } from '../packages/server/store/open-store';
 import type { Store } from '../packages/server/store/store';
 import { peopleOf } from '../packages/server/people/people';
@@ -23,7 +24,7 @@ export async function fillDemo(store: Store): Promise<void> {
   }
   const sentence = 'The demo library of the Wickmere Institute was laid down';
   const all: Change[] = [
-    creation('lists', LISTS_ID, LISTS),
+    creation('lists', SETTING_ID.lists, LISTS),
     ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),
     ...SHEETS.map((sheet, i) => creation('sheet', i + 1, sheet)),
     ...library.headings.map((h) => creation('heading', h.id, h.heading)),

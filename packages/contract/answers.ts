@@ -6,7 +6,7 @@ import type { CodeLists, Copy, Holding, LoanState, Withdrawn } from '@osier/core
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
 import type { LabelRoll } from '@osier/core/barcodes';
-import type { Delivery, ReportRow, SupplierSheet } from '@osier/core/deliveries';
+import type { Delivery, DeliverySettings, ReportRow, SupplierSheet } from '@osier/core/deliveries';
 import type { ProposedCopy } from '@osier/core/holdings';
 import type { Likeness, Match, Outcome } from '@osier/core/matching';
 import type { Pile } from '@osier/core/piles';
@@ -129,8 +129,8 @@ export interface IncomingPage {
 export interface DeliverySummary {
   id: number;
   version: number;
-  sheet: Delivery['sheet'];
-  settings: Delivery['settings'];
+  sheet: NonNullable<Delivery['sheet']> | null;
+  settings: DeliverySettings;
   read: number;
   unreadable: number;
   /** Records that wait, by what is to be done with them. */

@@ -9,13 +9,12 @@ import {
   sameValue,
   squash,
   update,
-  type Change,
-  type ChangeSet,
+  type AnyChange,
 } from '.';
 
 type World = Map<string, { version: number; value: unknown }>;
 const key = (c: { kind: string; id: number }) => `${c.kind} ${c.id}`;
-const apply = (world: World, changes: ChangeSet): World => {
+const apply = (world: World, changes: readonly AnyChange[]): World => {
   const next = new Map(world);
   for (const c of changes)
     if (c.after === null) next.delete(key(c));
@@ -37,8 +36,8 @@ const acts = fc.array(
   ),
   { minLength: 1, maxLength: 5 },
 );
-function changesOf(world: World, act: { id: number; to: number | null }[]): ChangeSet {
-  const made: Change[] = [];
+function changesOf(world: World, act: { id: number; to: number | null }[]): readonly AnyChange[] {
+  const made: AnyChange[] = [];
   for (const { id, to } of new Map(act.map((a) => [a.id, a])).values()) {
     const held = world.get(`x ${id}`);
     if (!held && to !== null) made.push(creation('x', id, { n: to }));
@@ -52,7 +51,7 @@ test('taking acts back one by one, last first, is the world as it was', () => {
   fc.assert(
     fc.property(acts, (all) => {
       const worlds: World[] = [new Map() as World];
-      const done: ChangeSet[] = [];
+      const done: (readonly AnyChange[])[] = [];
       for (const act of all) {
         const changes = changesOf(worlds.at(-1)!, act);
         done.push(changes);

@@ -1,11 +1,11 @@
-import type { ChangeSet } from './change-set';
+import type { AnyChange } from './change-set';
 
 export interface ChangeCounts {
   readonly [kind: string]: { made: number; changed: number; removed: number };
 }
 
 /** How many objects of each kind a change set makes, changes and removes. */
-export function countChanges(changes: ChangeSet): ChangeCounts {
+export function countChanges(changes: readonly AnyChange[]): ChangeCounts {
   const counts: Record<string, { made: number; changed: number; removed: number }> = {};
   for (const change of changes) {
     const row = (counts[change.kind] ??= { made: 0, changed: 0, removed: 0 });

@@ -1,18 +1,20 @@
 import { groupedBarcode } from '../barcodes';
 import { callNumberText } from '../callnumbers';
-import { creation, update, type Change, type ChangeSet, type Versioned } from '../changes';
+import { creation, update, type ChangeOf, type Id, type Versioned } from '../changes';
 import {
   headingFrom,
   headingIdentity,
   headingsOf,
   withKeptForms,
   type Followed,
+  type Heading,
   type HeadingUse,
 } from '../headings';
 import { partKey, type Copy, type Holding, type ProposedCopy } from '../holdings';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { mergeFields, needsTarget, replaceRecord } from '../matching';
+import { NO_TOTALS, type AcceptTotals } from './accept-totals';
 import type { Incoming, IncomingRecord } from './incoming';
 
 export interface AcceptContext {
@@ -21,9 +23,9 @@ export interface AcceptContext {
   /** ISO date on which copies are acquired. */
   readonly today: string;
   /** The held records that are replaced, merged into or get copies. */
-  readonly held: ReadonlyMap<number, Versioned<MarcRecord>>;
+  readonly held: ReadonlyMap<number, Versioned<MarcRecord, 'record'>>;
   /** Their holdings. */
-  readonly holdings: ReadonlyMap<number, readonly Versioned<Holding>[]>;
+  readonly holdings: ReadonlyMap<number, readonly Versioned<Holding, 'holding'>[]>;
   /** The numbers that the copies of a record's part (by its `partKey`) have. */
   readonly copyNumbers: (record: number, part: string) => readonly number[];
   /** Whether a heading, or a see-from that leads to one, is there already. */
@@ -38,36 +40,20 @@ export interface AcceptContext {
   readonly barcodeTaken: (barcode: string) => string | null;
   /** The next free barcode of the delivery's label roll; null when there is none. */
   readonly nextBarcode: () => string | null;
-  readonly nextId: (kind: 'record' | 'heading' | 'holding' | 'copy') => number;
+  readonly nextId: <K extends 'record' | 'heading' | 'holding' | 'copy'>(kind: K) => Id<K>;
 }
 
-/** How many records and copies came to what. */
-export interface AcceptTotals {
-  added: number;
-  replaced: number;
-  merged: number;
-  copiesOnly: number;
-  skipped: number;
-  asked: number;
-  copies: number;
-  newHeadings: number;
-  /** Forms that gave way to the kept ones of their headings. */
-  keptForms: number;
-}
-export const NO_TOTALS: AcceptTotals = {
-  added: 0,
-  replaced: 0,
-  merged: 0,
-  copiesOnly: 0,
-  skipped: 0,
-  asked: 0,
-  copies: 0,
-  newHeadings: 0,
-  keptForms: 0,
-};
+/** What accepting changes. */
+export type AcceptChange =
+  | ChangeOf<'record', MarcRecord>
+  | ChangeOf<'heading', Heading>
+  | ChangeOf<'holding', Holding>
+  | ChangeOf<'copy', Copy>
+  | ChangeOf<'incoming', Incoming>;
 
+/** What accepting a piece of a delivery does. */
 export interface AcceptPlan {
-  readonly changes: ChangeSet;
+  readonly changes: readonly AcceptChange[];
   readonly totals: AcceptTotals;
   /** Records that stay in the delivery, each with the sentence why. */
   readonly left: readonly { readonly incoming: number; readonly why: string }[];
@@ -114,16 +100,16 @@ interface Known {
   readonly headings: Set<string>;
   readonly replaced: Set<number>;
   readonly barcodes: Set<string>;
-  readonly places: Map<string, number>;
+  readonly places: Map<string, Id<'holding'>>;
   readonly numbers: Map<string, Set<number>>;
-  readonly standing: Map<number, Versioned<MarcRecord>>;
+  readonly standing: Map<number, Versioned<MarcRecord, 'record'>>;
 }
 
 /** Leader/06 of an authority record (MARC 21 Authority, leader). */
 const AUTHORITY = 'z';
 
 class Planning {
-  readonly changes: Change[] = [];
+  readonly changes: AcceptChange[] = [];
   readonly totals = { ...NO_TOTALS };
   private readonly merging = new Map<number, number>();
 
@@ -134,7 +120,7 @@ class Planning {
 
   skip(row: IncomingRecord): void {
     this.totals.skipped++;
-    this.changes.push(update<Incoming>('incoming', row, { ...row.value, state: 'skipped' }));
+    this.changes.push(update('incoming', row, { ...row.value, state: 'skipped' }));
   }
 
   /** Plans one record, or gives the sentence why it stays. */
@@ -160,11 +146,11 @@ class Planning {
     this.record(row, id, target);
     const copies = value.copies.map((c, i) => ({ ...c, barcode: barcodes[i]! }));
     for (const copy of copies) this.attach(id, copy);
-    this.changes.push(update<Incoming>('incoming', row, { ...value, copies, state: 'accepted', record: id }));
+    this.changes.push(update('incoming', row, { ...value, copies, state: 'accepted', record: id }));
     return null;
   }
 
-  private targetOf({ target, decision }: Incoming): Versioned<MarcRecord> | string {
+  private targetOf({ target, decision }: Incoming): Versioned<MarcRecord, 'record'> | string {
     if (target === null) return 'No record was chosen that it belongs to.';
     const held = this.known.standing.get(target) ?? this.context.held.get(target);
     if (!held) return `Record ${target} is no longer there.`;
@@ -173,7 +159,11 @@ class Planning {
     return held;
   }
 
-  private record(row: IncomingRecord, id: number, target: Versioned<MarcRecord> | null): void {
+  private record(
+    row: IncomingRecord,
+    id: Id<'record'>,
+    target: Versioned<MarcRecord, 'record'> | null,
+  ): void {
     const { context, totals } = this;
     const { decision } = row.value;
     const { record: marc, notes } = withKeptForms(row.fields.value.marc, context.followed);
@@ -199,7 +189,7 @@ class Planning {
   }
 
   /** One change of a held record, also where several incoming ones are merged into it. */
-  private become(id: number, held: Versioned<MarcRecord>, next: MarcRecord): void {
+  private become(id: Id<'record'>, held: Versioned<MarcRecord, 'record'>, next: MarcRecord): void {
     const at = this.merging.get(id);
     if (at === undefined) this.merging.set(id, this.changes.push(update('record', held, next)) - 1);
     else this.changes[at] = update('record', held, next);
@@ -240,7 +230,7 @@ class Planning {
     }
   }
 
-  private attach(record: number, copy: ProposedCopy): void {
+  private attach(record: Id<'record'>, copy: ProposedCopy): void {
     const { context } = this;
     const { branch, location, scheme, prefix, class: cls, item, suffix } = copy;
     const call = { scheme, prefix, class: cls, item, suffix };
@@ -252,15 +242,13 @@ class Planning {
       const there = context.holdings.get(record)?.find((h) => keyOf(h.value) === key);
       place = there?.id ?? context.nextId('holding');
       if (!there)
-        this.changes.push(
-          creation<Holding>('holding', place, { record, branch, location, ...call, note: '' }),
-        );
+        this.changes.push(creation('holding', place, { record, branch, location, ...call, note: '' }));
       this.known.places.set(key, place);
     }
     this.totals.copies++;
     const { barcode, part, type, price, fund, supplier, note, status } = copy;
     this.changes.push(
-      creation<Copy>('copy', context.nextId('copy'), {
+      creation('copy', context.nextId('copy'), {
         holding: place,
         barcode,
         ...(part && { part }),

@@ -1,4 +1,4 @@
-import { update, type ChangeSet, type Versioned } from '../changes';
+import { update, type ChangeOf, type Id, type Versioned } from '../changes';
 import type { ProposedCopy } from '../holdings';
 import type { FileFormat, MarcRecord } from '../marc';
 import type { Outcome } from '../matching';
@@ -12,24 +12,25 @@ export interface Delivery {
   readonly sha256: string;
   /** ISO date and time. */
   readonly arrived: string;
-  /** The supplier sheet that its settings come from, and why it was chosen; null for none. */
-  readonly sheet: { readonly id: number; readonly name: string; readonly why: string } | null;
-  readonly settings: DeliverySettings;
+  /** The supplier sheet that its settings come from, and why it was chosen; null for none. Absent in old stores. */
+  readonly sheet?: { readonly id: Id<'sheet'>; readonly name: string; readonly why: string } | null;
+  /** Absent in old stores: the defaults. */
+  readonly settings?: DeliverySettings;
 }
 
 /** What is decided about one record of a delivery, and what became of it. Its fields are kept beside it, under the same id. */
 export interface Incoming {
-  readonly delivery: number;
+  readonly delivery: Id<'delivery'>;
   /** Number in the file, from 1. */
   readonly seq: number;
   readonly decision: Outcome;
   /** Whether a person chose the decision; what a rule chose is chosen anew when the rule changes. */
   readonly chosen: boolean;
   /** The held record that is replaced, merged into, or gets the copies. */
-  readonly target: number | null;
+  readonly target: Id<'record'> | null;
   readonly state: 'waiting' | 'accepted' | 'skipped';
   /** The record of the catalogue it became. */
-  readonly record: number | null;
+  readonly record: Id<'record'> | null;
   /** The copies that are made with it; their barcodes once they are made. */
   readonly copies: readonly ProposedCopy[];
   readonly note: string;
@@ -46,16 +47,19 @@ export interface IncomingFields {
 }
 
 /** An incoming record with its fields. */
-export interface IncomingRecord extends Versioned<Incoming> {
-  readonly fields: Versioned<IncomingFields>;
+export interface IncomingRecord extends Versioned<Incoming, 'incoming'> {
+  readonly fields: Versioned<IncomingFields, 'fields'>;
 }
+
+/** The number under which the fields of an incoming record are kept: its own. */
+export const fieldsIdOf = (incoming: number): Id<'fields'> => incoming;
 
 /** The two changes by which an incoming record gets other fields. */
 export const withFields = (
   row: IncomingRecord,
   fields: IncomingFields,
   value: Incoming = row.value,
-): ChangeSet => [
-  update<Incoming>('incoming', row, { ...value, edits: row.value.edits + 1 }),
-  update<IncomingFields>('fields', row.fields, fields),
+): [ChangeOf<'incoming', Incoming>, ChangeOf<'fields', IncomingFields>] => [
+  update('incoming', row, { ...value, edits: row.value.edits + 1 }),
+  update('fields', row.fields, fields),
 ];

@@ -1,7 +1,9 @@
 export type { Delivery, Incoming, IncomingFields, IncomingRecord } from './incoming';
-export { withFields } from './incoming';
-export type { AcceptContext, AcceptPlan, AcceptTotals } from './accept-plan';
-export { acceptPlan, NO_TOTALS, planning } from './accept-plan';
+export { fieldsIdOf, withFields } from './incoming';
+export type { AcceptChange, AcceptContext, AcceptPlan } from './accept-plan';
+export type { AcceptTotals } from './accept-totals';
+export { addTotals, NO_TOTALS } from './accept-totals';
+export { acceptPlan, planning } from './accept-plan';
 export type { BarcodeContext } from './copy-barcodes';
 export { withBarcodeProblems } from './copy-barcodes';
 export type { FileLook, LookKind, RepairKind } from './file-look';

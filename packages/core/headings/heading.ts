@@ -1,3 +1,4 @@
+import type { Id } from '../changes';
 import { field, isData, type DataField, type MarcRecord } from '../marc';
 import { headingIdentity, headingIn, headingKey, type HeadingKind, type HeadingUse } from './normal-form';
 import { vocabularyFields, vocabularyOfAuthority } from './vocabulary';
@@ -6,7 +7,7 @@ import { vocabularyFields, vocabularyOfAuthority } from './vocabulary';
 export interface Heading {
   readonly kind: HeadingKind;
   readonly marc: MarcRecord;
-  readonly mergedInto: number | null;
+  readonly mergedInto: Id<'heading'> | null;
 }
 
 const TAGS: Record<HeadingKind, string> = {

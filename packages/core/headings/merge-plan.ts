@@ -1,4 +1,4 @@
-import { creation, sameValue, update, type Change, type ChangeSet, type Versioned } from '../changes';
+import { creation, sameValue, update, type ChangeOf, type Id, type Versioned } from '../changes';
 import type { DataField, MarcRecord } from '../marc';
 import { keptForm, keyOfHeading, seeFroms, type Heading } from './heading';
 import { formOfAuthority, type MergeForm } from './merge-form';
@@ -7,10 +7,10 @@ import { headingKey } from './normal-form';
 
 /** A merge as a change set, with what a person should look at twice. */
 export interface MergePlan {
-  readonly changes: ChangeSet;
+  readonly changes: readonly (ChangeOf<'record', MarcRecord> | ChangeOf<'heading', Heading>)[];
   /** Those of records, and those of headings. */
-  readonly records: readonly Change<MarcRecord>[];
-  readonly headings: readonly Change<Heading>[];
+  readonly records: readonly ChangeOf<'record', MarcRecord>[];
+  readonly headings: readonly ChangeOf<'heading', Heading>[];
   readonly notes: readonly { record: number; message: string }[];
 }
 
@@ -38,16 +38,16 @@ export function mergeForms(
  * gets the lost forms as see-froms (4XX), and each lost heading leads to the kept one. Headings of one kind and vocabulary only.
  */
 export function mergePlan(
-  kept: Versioned<Heading>,
-  lost: readonly Versioned<Heading>[],
-  records: readonly Versioned<MarcRecord>[],
+  kept: Versioned<Heading, 'heading'>,
+  lost: readonly Versioned<Heading, 'heading'>[],
+  records: readonly Versioned<MarcRecord, 'record'>[],
 ): MergePlan {
   const forms = mergeForms(
     formOfAuthority(kept.value.marc),
     lost.map((l) => formOfAuthority(l.value.marc)),
   );
   const notes: { record: number; message: string }[] = [];
-  const changed: Change<MarcRecord>[] = [];
+  const changed: ChangeOf<'record', MarcRecord>[] = [];
   for (const record of records) {
     const next = mergeInRecord(record.value, forms.kept, forms.lost);
     for (const message of next.notes) notes.push({ record: record.id, message });
@@ -58,8 +58,8 @@ export function mergePlan(
     lost.map((l) => l.value.marc),
   );
   const headings = [
-    update<Heading>('heading', kept, { ...kept.value, marc }),
-    ...lost.map((l) => update<Heading>('heading', l, { ...l.value, mergedInto: kept.id })),
+    update('heading', kept, { ...kept.value, marc }),
+    ...lost.map((l) => update('heading', l, { ...l.value, mergedInto: kept.id })),
   ].filter((c) => !sameValue(c.before, c.after));
   return { changes: [...changed, ...headings], records: changed, headings, notes };
 }
@@ -86,8 +86,12 @@ const traced = (f: DataField) => f.subfields.filter((s) => /[a-z]/.test(s.code) 
 
 /** Two headings that a person has said are two people. */
 export interface Distinct {
-  readonly a: number;
-  readonly b: number;
+  readonly a: Id<'heading'>;
+  readonly b: Id<'heading'>;
 }
-export const distinctChange = (id: number, a: number, b: number): Change<Distinct> =>
-  creation('distinct', id, { a: Math.min(a, b), b: Math.max(a, b) });
+/** The change that notes such a pair, the lower number first. */
+export const distinctChange = (
+  id: Id<'distinct'>,
+  a: Id<'heading'>,
+  b: Id<'heading'>,
+): ChangeOf<'distinct', Distinct> => creation('distinct', id, { a: Math.min(a, b), b: Math.max(a, b) });

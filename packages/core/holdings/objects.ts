@@ -1,9 +1,10 @@
 import type { CallNumber } from '../callnumbers';
+import type { Id } from '../changes';
 import { fold } from '../text';
 
 /** A title at a branch and location under a call number (MARC 852). */
 export interface Holding extends CallNumber {
-  readonly record: number;
+  readonly record: Id<'record'>;
   readonly branch: string;
   readonly location: string;
   readonly note: string;
@@ -14,7 +15,7 @@ export type CopyStatus = (typeof COPY_STATUSES)[number];
 
 /** One thing in the hand (MARC 876). */
 export interface Copy {
-  readonly holding: number;
+  readonly holding: Id<'holding'>;
   readonly barcode: string;
   /** Which part or volume it is of (MARC 876 $3), as written on it: "v. 2". Absent: the title is one whole. */
   readonly part?: string;
@@ -44,8 +45,8 @@ export const copyName = ({ part, number }: Pick<Copy, 'part' | 'number'>): strin
 /** A copy that was withdrawn, as the register keeps it for ever. */
 export interface Withdrawn {
   readonly copy: Copy;
-  readonly copyId: number;
-  readonly record: number;
+  readonly copyId: Id<'copy'>;
+  readonly record: Id<'record'>;
   readonly title: string;
   readonly branch: string;
   readonly location: string;

@@ -1,4 +1,4 @@
-import { counted } from '../changes';
+import { counted, type Id } from '../changes';
 
 /** What a pile holds: records, or copies. */
 export type PiledKind = 'record' | 'copy';
@@ -15,7 +15,7 @@ export interface Pile {
 
 /** That one record or copy lies on a pile. A pile of any size is changed by what comes and goes, never rewritten. */
 export interface Piled {
-  readonly pile: number;
+  readonly pile: Id<'pile'>;
   readonly kind: PiledKind;
   /** Number of the record or copy. */
   readonly object: number;

@@ -1,4 +1,4 @@
-export type { BuiltPart, Condition, Recipe, Step, StepBody, TextMatch } from './step';
+export type { BuiltPart, Condition, KeptRecipe, Recipe, Step, StepBody, TextMatch } from './step';
 export type { Cleaned } from './recipe';
 export { BUILT_IN, runRecipe } from './recipe';
 export { stepSentence } from './sentence';

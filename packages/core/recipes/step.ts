@@ -109,3 +109,6 @@ export interface Recipe {
   readonly name: string;
   readonly steps: readonly Step[];
 }
+
+/** A recipe of this library; its id is the number it is kept under. */
+export type KeptRecipe = Omit<Recipe, 'id'>;

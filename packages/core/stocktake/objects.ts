@@ -1,3 +1,4 @@
+import type { Id } from '../changes';
 import type { Stretch } from './stretch';
 
 /** A stocktake of a stretch. */
@@ -13,7 +14,7 @@ export interface Stocktake {
 
 /** Scans loaded together, in the order of the walk. */
 export interface ScanBatch {
-  readonly stocktake: number;
+  readonly stocktake: Id<'stocktake'>;
   readonly name: string;
   readonly on: string;
   readonly codes: readonly string[];

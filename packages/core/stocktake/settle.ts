@@ -1,13 +1,13 @@
-import { creation, removal, update, type Change, type ChangeSet, type Versioned } from '../changes';
+import { creation, removal, update, type ChangeOf, type Id, type Versioned } from '../changes';
 import type { Copy, Holding } from '../holdings';
 import type { Settlement } from './reconcile';
 
 /** A finding to settle: the copy with its holding, and the other holdings of its title. */
 export interface SettleItem {
   readonly act: Settlement;
-  readonly copy: Versioned<Copy>;
-  readonly holding: Versioned<Holding>;
-  readonly siblings: readonly Versioned<Holding>[];
+  readonly copy: Versioned<Copy, 'copy'>;
+  readonly holding: Versioned<Holding, 'holding'>;
+  readonly siblings: readonly Versioned<Holding, 'holding'>[];
   /** Copies at the holding now, this one included. */
   readonly copiesAtHolding: number;
 }
@@ -17,21 +17,24 @@ export interface SettleTerms {
   /** Where a copy that is corrected belongs from now on. */
   readonly branch: string;
   readonly location: string;
-  readonly nextHoldingId: () => number;
+  readonly nextHoldingId: () => Id<'holding'>;
 }
 
+/** What settling changes. */
+export type SettleChange = ChangeOf<'copy', Copy> | ChangeOf<'holding', Holding>;
+
 /** The change set that settles findings of a stocktake. */
-export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): ChangeSet {
-  const changes: Change[] = [];
-  const made = new Map<string, number>();
+export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): SettleChange[] {
+  const changes: SettleChange[] = [];
+  const made = new Map<string, Id<'holding'>>();
   const left = new Map<number, number>();
   for (const { act, copy, holding, siblings, copiesAtHolding } of items) {
     if (act === 'mark-missing') {
-      changes.push(update<Copy>('copy', copy, { ...copy.value, status: 'missing' }));
+      changes.push(update('copy', copy, { ...copy.value, status: 'missing' }));
       continue;
     }
     if (act === 'mark-found') {
-      changes.push(update<Copy>('copy', copy, { ...copy.value, status: 'available', lastSeen: terms.on }));
+      changes.push(update('copy', copy, { ...copy.value, status: 'available', lastSeen: terms.on }));
       continue;
     }
     const key = `${holding.value.record} ${JSON.stringify({ ...holding.value, branch: terms.branch, location: terms.location })}`;
@@ -43,14 +46,14 @@ export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): Ch
       target = terms.nextHoldingId();
       made.set(key, target);
       changes.push(
-        creation<Holding>('holding', target, {
+        creation('holding', target, {
           ...holding.value,
           branch: terms.branch,
           location: terms.location,
         }),
       );
     }
-    changes.push(update<Copy>('copy', copy, { ...copy.value, holding: target, lastSeen: terms.on }));
+    changes.push(update('copy', copy, { ...copy.value, holding: target, lastSeen: terms.on }));
     const remaining = (left.get(holding.id) ?? copiesAtHolding) - 1;
     left.set(holding.id, remaining);
     if (remaining === 0) changes.push(removal('holding', holding));

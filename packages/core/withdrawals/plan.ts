@@ -1,14 +1,14 @@
-import { creation, removal, type Change, type ChangeSet, type Versioned } from '../changes';
+import { creation, removal, type ChangeOf, type Versioned } from '../changes';
 import { callNumberText } from '../callnumbers';
 import type { Copy, Holding, Withdrawn } from '../holdings';
 import type { MarcRecord } from '../marc';
 
 /** What the store holds of one title that loses copies. */
 export interface TitleStock {
-  readonly record: Versioned<MarcRecord>;
+  readonly record: Versioned<MarcRecord, 'record'>;
   readonly title: string;
-  readonly holdings: readonly Versioned<Holding>[];
-  readonly copies: readonly Versioned<Copy>[];
+  readonly holdings: readonly Versioned<Holding, 'holding'>[];
+  readonly copies: readonly Versioned<Copy, 'copy'>[];
 }
 
 export interface WithdrawalTerms {
@@ -19,6 +19,13 @@ export interface WithdrawalTerms {
   readonly nextId: () => number;
 }
 
+/** What withdrawing changes. */
+export type WithdrawalChange =
+  | ChangeOf<'withdrawn', Withdrawn>
+  | ChangeOf<'copy', Copy>
+  | ChangeOf<'holding', Holding>
+  | ChangeOf<'record', MarcRecord>;
+
 /**
  * The change set that withdraws copies: each copy goes into the register; a holding left without copies goes; a
  * record left without holdings goes. A holding that had no copies of its own before stays, and keeps its record.
@@ -27,8 +34,8 @@ export function withdrawalPlan(
   stock: readonly TitleStock[],
   chosen: ReadonlySet<number>,
   terms: WithdrawalTerms,
-): ChangeSet {
-  const changes: Change[] = [];
+): WithdrawalChange[] {
+  const changes: WithdrawalChange[] = [];
   for (const title of stock) {
     const going = title.copies.filter((c) => chosen.has(c.id));
     if (going.length === 0) continue;

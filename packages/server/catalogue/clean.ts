@@ -1,17 +1,26 @@
-import type { CleanRecordsBody, JobState, Review, ReviewRow, SearchBody } from '@osier/contract';
+import {
+  searchBody,
+  type CleanRecordsBody,
+  type JobState,
+  type Review,
+  type ReviewRow,
+} from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { MarcRecord } from '@osier/core/marc';
+import type { StoredObject } from '@osier/core/kinds';
 import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { reviewPage } from '../http/review-page';
 import { consequencesOf, treatmentOf, type Treatment } from '../recipes/treatments';
 import type { Services } from '../services';
 import { facetsOf, foundBy, nextFound, searched } from './found';
+import { keptWork, leftOut } from '../jobs/kept-work';
+import { object, string } from 'yup';
 import { newHeadings } from './records';
 
 /** What the treatment does to each record. The review and the act both come from here. */
-const cleaned = (rows: readonly Versioned<MarcRecord>[], treatment: Treatment) =>
+const cleaned = (rows: readonly StoredObject<'record'>[], treatment: Treatment) =>
   rows.flatMap((row) => {
     const { marc, touched } = treatment.treat(row.value);
     return touched.length === 0 ? [] : [{ row, marc, touched }];
@@ -72,18 +81,24 @@ export async function beginCleanRecords(
   });
 }
 
+const cleanRecordsWork = object({
+  search: searchBody.required(),
+  recipe: string().required(),
+  leaveOut: leftOut(),
+});
+
 /** Job: runs a recipe over all that a search finds, in the order of the record numbers. */
 export const cleanRecords =
   (services: Services): JobWork =>
   async (run) => {
     const store = services.store.aside;
-    const search = run.work.search as SearchBody;
-    const leaveOut = new Set(run.work.leaveOut as number[]);
-    const treatment = await treatmentOf({ recipe: run.work.recipe as string }, store);
+    const { search, recipe, ...asked } = keptWork(cleanRecordsWork, run.work);
+    const leaveOut = new Set(asked.leaveOut);
+    const treatment = await treatmentOf({ recipe }, store);
     const found = await foundBy(store, search);
     const facets = facetsOf(search);
     const of = searched(search, found);
-    const totals = await inChunks<Versioned<MarcRecord>>({ ...services, store }, run, {
+    const totals = await inChunks<StoredObject<'record'>>({ ...services, store }, run, {
       act: 'clean-records',
       sentence: (t) => `Ran “${treatment.name}” over ${of}: ${counted(t.changed ?? 0, 'record')} changed`,
       // Changing a record may take it out of what is found, never those behind it.

@@ -4,6 +4,8 @@ import { fork } from 'node:child_process';
 import { join } from 'node:path';
 import { ProblemError } from '../http/problem';
 import type { Store } from '../store/store';
+import { keptValue } from '../store/kept-json';
+import { recordsWithText } from './queries';
 import type { AddressWork } from './address-process';
 
 /** A search by address under way, for all that ask for it meanwhile. */
@@ -93,11 +95,8 @@ function besideOthers(store: Store, { tag }: AddressWork, address: Address): Sea
   const look = async (): Promise<readonly number[]> => {
     const ids: number[] = [];
     for (let after = 0; !stopped;) {
-      const rows = await store.aside.rows<{ id: number; value: string }>(
-        'SELECT id, value FROM records WHERE id > :after AND instr(value, :tag) > 0 ORDER BY id LIMIT 200',
-        { after, tag },
-      );
-      for (const { id, value } of rows) if (hasAny(JSON.parse(value) as MarcRecord, address)) ids.push(id);
+      const rows = await recordsWithText(store.aside, tag, after);
+      for (const { id, value } of rows) if (hasAny(keptValue('record', value), address)) ids.push(id);
       if (rows.length < 200) break;
       after = rows.at(-1)!.id;
     }

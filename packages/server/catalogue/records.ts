@@ -1,7 +1,8 @@
 import type { MarcBody, RecordDetail } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
-import { creation, update, type Change } from '@osier/core/changes';
+import { creation, update } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import { checkRecord } from '@osier/core/checks';
 import {
   type Heading,
@@ -20,6 +21,7 @@ import { followedBy } from '../headings/follow';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { headingsByKey, knownHeadingKeys } from './queries';
 
 /** A record with all that hangs on it. */
 export async function recordDetail(services: Services, id: number): Promise<RecordDetail> {
@@ -32,12 +34,10 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
   ]);
   if (!record) throw notFound(`Record ${id}`);
   const uses = headingsOf(record.value);
-  const known = uses.length
-    ? await store.rows<{ id: number; key: string; kind: string; text: string }>(
-        'SELECT h.id, k.key, k.kind, h.text FROM heading_keys k JOIN headings h ON h.id = k.heading WHERE k.key IN (:keys)',
-        { keys: uses.map((u) => u.key) },
-      )
-    : [];
+  const known = await headingsByKey(
+    store,
+    uses.map((u) => u.key),
+  );
   return {
     id,
     version: record.version,
@@ -68,10 +68,15 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
 /** What of a record stands on the shelf, and what the loans desk says of it. */
 async function standingOf({ store, loans }: Services, record: number) {
   const [holdings, copies] = await Promise.all([
-    store.select('holding', 'record = :record ORDER BY branch, shelf_key, id', { record }),
-    store.select('copy', 'holding IN (SELECT id FROM holdings WHERE record = :record) ORDER BY id', {
-      record,
+    store.find('holding', {
+      where: { record },
+      order: [
+        ['branch', 'ASC'],
+        ['shelf_key', 'ASC'],
+        ['id', 'ASC'],
+      ],
     }),
+    store.find('copy', { where: { record }, order: [['id', 'ASC']] }),
   ]);
   return [holdings, copies, await loans.ask(copies.map((c) => c.value.barcode))] as const;
 }
@@ -99,12 +104,15 @@ export function marcOf(body: MarcBody): MarcRecord {
 }
 
 /** New headings for names and subjects of these records that no heading knows yet. */
-export async function newHeadings(store: Store, records: readonly MarcRecord[]): Promise<Change<Heading>[]> {
+export async function newHeadings(
+  store: Store,
+  records: readonly MarcRecord[],
+): Promise<Change<'heading'>[]> {
   const uses = new Map(records.flatMap(headingsOf).map((u) => [headingIdentity(u), u]));
   if (uses.size === 0) return [];
-  const known = await store.rows<{ kind: string; key: string }>(
-    'SELECT kind, key FROM heading_keys WHERE key IN (:keys)',
-    { keys: [...uses.values()].map((u) => u.key) },
+  const known = await knownHeadingKeys(
+    store,
+    [...uses.values()].map((u) => u.key),
   );
   for (const k of known) uses.delete(`${k.kind} ${k.key}`);
   if (uses.size === 0) return [];

@@ -7,8 +7,10 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { marcOf, recordDetail, saveRecord } from './records';
+import { hasHoldings } from './queries';
 import { lookUp, search } from './search';
 
+/** The catalogue: search, look up, read, save, clean, export. */
 export const catalogueRoutes = (services: Services): Route[] => [
   route({
     method: 'get',
@@ -77,10 +79,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
     work: async ({ id, query, res }) => {
       const record = await services.store.read('record', id());
       if (!record) throw notFound(`Record ${id()}`);
-      const held = await services.store.row('SELECT 1 AS n FROM holdings WHERE record = :id LIMIT 1', {
-        id: id(),
-      });
-      const marc = asExported(record.value, held !== undefined);
+      const marc = asExported(record.value, await hasHoldings(services.store, id()));
       const as = query.as ?? 'iso2709';
       const bodies: Record<string, [string, string, () => string | Uint8Array]> = {
         iso2709: ['mrc', 'application/marc', () => writeIso2709(marc)],

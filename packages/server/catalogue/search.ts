@@ -1,18 +1,16 @@
-import type { LookUp, RecordRow, SearchAnswer, SearchBody } from '@osier/contract';
+import type { LookUp, SearchAnswer, SearchBody } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
+import type { StoredObject } from '@osier/core/kinds';
 import { recogniseInput } from '@osier/core/query';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { LEADS_TO } from '../store/index-records';
-import { facetConditions, foundBy, recordsOf } from './found';
+import { foundBy } from './found';
+import { barcodesInUse, copyWithBarcode, headingLedTo, recordsWithIsbn } from './queries';
+import { countByBranch, countByKind, countFound, pageOfFound } from './queries.found';
 
 const PAGE = 100;
 const FACET_VALUES = 12;
-const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
-  (SELECT COUNT(*) FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.record = r.id) AS copies,
-  COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber`;
-
 /** Searches and counts. Facet values narrow the rows, not each other's counts. */
 export async function search(
   { store }: Services,
@@ -21,28 +19,13 @@ export async function search(
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
   const found = await foundBy(store, { q, pile, delivery }, signal);
-  const { params, tookFor, within } = found;
-  const from = recordsOf(found);
-  const where = `WHERE ${facetConditions(facets)}`;
-  const all = { ...params, ...facets };
+  const { tookFor, within } = found;
   // Language and material are counted anyway, so that only a branch asks for a count of its own.
-  const counted = facets.branch
-    ? store.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${found.all ? 'records r' : from} ${where}`, all)
-    : null;
+  const counted = facets.branch ? countFound(store, found, facets) : null;
   const [rows, kinds, branches, atBranch] = await Promise.all([
-    store.rows<RecordRow>(
-      `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${from} ${where} ORDER BY r.sort, r.id LIMIT ${PAGE + 1} OFFSET :after)
-       SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
-      { ...all, after },
-    ),
-    store.rows<{ language: string; material: string; n: number }>(
-      `SELECT r.language, r.material, COUNT(*) AS n FROM ${found.all ? 'records r' : from} GROUP BY 1, 2`,
-      params,
-    ),
-    store.rows<{ value: string; n: number }>(
-      `SELECT h.branch AS value, COUNT(DISTINCT h.record) AS n FROM ${found.all ? 'holdings h' : `(${found.sql}) f CROSS JOIN holdings h ON h.record = f.id`} GROUP BY 1 ORDER BY 2 DESC`,
-      params,
-    ),
+    pageOfFound(store, found, facets, after, PAGE + 1),
+    countByKind(store, found),
+    countByBranch(store, found),
     counted,
   ]);
   const chosen = kinds.filter(
@@ -50,7 +33,7 @@ export async function search(
       (!facets.language || k.language === facets.language) &&
       (!facets.material || k.material === facets.material),
   );
-  const total = atBranch?.n ?? chosen.reduce((sum, k) => sum + k.n, 0);
+  const total = atBranch ?? chosen.reduce((sum, k) => sum + k.n, 0);
   return {
     tookFor,
     within,
@@ -80,13 +63,10 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
     case 'barcode':
       return lookUpBarcode(store, recognition.code);
     case 'isbn': {
-      const rows = await store.rows<{ record: number }>(
-        "SELECT record FROM record_keys WHERE kind = 'isbn' AND key = :key",
-        { key: recognition.code },
-      );
-      if (rows.length === 1) return { as: 'record', id: rows[0]!.record, said: `ISBN ${recognition.code}` };
-      if (rows.length > 1)
-        return { as: 'list', q, said: `ISBN ${recognition.code}, on ${rows.length} records` };
+      const [record, ...more] = await recordsWithIsbn(store, recognition.code);
+      if (more.length > 0)
+        return { as: 'list', q, said: `ISBN ${recognition.code}, on ${more.length + 1} records` };
+      if (record !== undefined) return { as: 'record', id: record, said: `ISBN ${recognition.code}` };
       return { as: 'nothing', said: `ISBN ${recognition.code} is not in the catalogue.` };
     }
     case 'record':
@@ -96,8 +76,7 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
     case 'heading': {
       const heading = await store.read('heading', recognition.id);
       if (!heading) return { as: 'nothing', said: `There is no heading ${recognition.id}.` };
-      const leads = await store.row<{ id: number }>(LEADS_TO, { heading: heading.id });
-      const id = leads?.id ?? heading.id;
+      const id = await headingLedTo(store, heading.id);
       return {
         as: 'heading',
         id,
@@ -120,13 +99,9 @@ const SAID = {
 };
 
 async function lookUpBarcode(store: Store, code: string): Promise<LookUp> {
-  const copy = await store.row<{ id: number; record: number }>(
-    'SELECT c.id, h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code',
-    { code },
-  );
+  const copy = await copyWithBarcode(store, code);
   if (copy) return { as: 'record', id: copy.record, copy: copy.id, said: `Barcode ${code}` };
-  const gone = (await store.select('withdrawn', 'barcode = :code ORDER BY id DESC LIMIT 1', { code }))[0]
-    ?.value;
+  const gone = (await lastWithdrawn(store, code))?.value;
   if (gone)
     return {
       as: 'withdrawn',
@@ -143,10 +118,12 @@ async function lookUpBarcode(store: Store, code: string): Promise<LookUp> {
 export async function nearBarcodes(store: Store, code: string): Promise<string[]> {
   const tried: string[] = [];
   nearMisses(code, (c) => (tried.push(c), false));
-  if (tried.length === 0) return [];
-  return (
-    await store.rows<{ barcode: string }>('SELECT barcode FROM copies WHERE barcode IN (:tried) LIMIT 10', {
-      tried,
-    })
-  ).map((r) => r.barcode);
+  return tried.length === 0 ? [] : barcodesInUse(store, tried);
 }
+
+/** The last time that a barcode was withdrawn, or undefined. */
+export const lastWithdrawn = async (
+  store: Store,
+  barcode: string,
+): Promise<StoredObject<'withdrawn'> | undefined> =>
+  (await store.find('withdrawn', { where: { barcode }, order: [['id', 'DESC']], limit: 1 }))[0];

@@ -1,17 +1,7 @@
 import type { DaybookDetail, DaybookEntry, Person, Review, ReviewSide } from '@osier/contract';
 import { may, permissionToUndo } from '@osier/contract';
-import {
-  counted,
-  countChanges,
-  sameValue,
-  type Change,
-  type ChangeSet,
-  type Conflict,
-} from '@osier/core/changes';
-import type { Delivery, Incoming, IncomingFields } from '@osier/core/deliveries';
-import type { Heading } from '@osier/core/headings';
-import type { Copy } from '@osier/core/holdings';
-import type { MarcRecord } from '@osier/core/marc';
+import { counted, countChanges, sameValue, type Conflict } from '@osier/core/changes';
+import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kinds';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
 import type { Services } from '../services';
@@ -20,7 +10,6 @@ import { entryParts } from '../store/entry-parts';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { undoPlan } from '../store/undo';
-import { labelOf } from './labels';
 import { tellConflicts } from './tell-conflicts';
 
 interface Row {
@@ -89,18 +78,22 @@ async function entryRow({ store }: { readonly store: Store }, id: number): Promi
 function told(changes: ChangeSet): ChangeSet {
   return changes.filter((c) => {
     if (c.kind !== 'incoming' || c.before === null || c.after === null) return true;
-    const [before, after] = [c.before as Incoming, c.after as Incoming];
-    return !sameValue({ ...before, edits: 0 }, { ...after, edits: 0 });
+    return !sameValue({ ...c.before, edits: 0 }, { ...c.after, edits: 0 });
   });
 }
 
-/** A value as it may leave the server: where a delivery's file lies is not for anybody. */
-function shown(kind: string, value: unknown): unknown {
-  if (kind !== 'delivery' || value === null) return value;
-  const { sha256: _, ...rest } = value as Delivery;
+type Side = 'before' | 'after';
+
+/** What was or became, as it may leave the server: where a delivery's file lies is not for anybody. */
+function shown(change: Change, side: Side): unknown {
+  if (change.kind !== 'delivery' || change[side] === null) return change[side];
+  const { sha256: _, ...rest } = change[side];
   return rest;
 }
 
+const labelOfChange = ({ kind, id, before, after }: Change): string => labelOfAny(kind, id, after ?? before);
+
+/** An entry with its first changes. */
 export async function entryDetail(services: Services, id: number): Promise<DaybookDetail> {
   const row = await entryRow(services, id);
   const changes: Change[] = [];
@@ -115,22 +108,30 @@ export async function entryDetail(services: Services, id: number): Promise<Daybo
     changes: changes.slice(0, SHOWN).map((c) => ({
       kind: c.kind,
       id: c.id,
-      label: labelOf(c.kind, c.id, c.after ?? c.before),
-      before: shown(c.kind, c.before),
-      after: shown(c.kind, c.after),
+      label: labelOfChange(c),
+      before: shown(c, 'before'),
+      after: shown(c, 'after'),
     })),
     more: Math.max(0, changes.length - SHOWN) + Math.max(0, row.objects - read),
   };
 }
 
-const sideOf = (kind: string, id: number, value: unknown): ReviewSide | null => {
-  if (value === null) return null;
-  if (kind === 'record') return { marc: value as MarcRecord };
-  if (kind === 'fields') return { marc: (value as IncomingFields).marc };
-  if (kind === 'heading') return { marc: (value as Heading).marc };
-  if (kind === 'copy') return { text: `${labelOf(kind, id, value)}, ${(value as Copy).status}` };
-  return { text: labelOf(kind, id, value) };
-};
+/** One side of a change as a review shows it: the fields where there are any, else a line. */
+function sideOf(change: Change, side: Side): ReviewSide | null {
+  if (change[side] === null) return null;
+  const text = labelOfAny(change.kind, change.id, change[side]);
+  switch (change.kind) {
+    case 'record':
+      return change[side] && { marc: change[side] };
+    case 'fields':
+    case 'heading':
+      return change[side] && { marc: change[side].marc };
+    case 'copy':
+      return change[side] && { text: `${text}, ${change[side].status}` };
+    default:
+      return { text };
+  }
+}
 
 /** What taking an entry back will do, from the same plan that does it. */
 export async function reviewUndo(
@@ -154,7 +155,7 @@ export async function reviewUndo(
     ]
       .filter(Boolean)
       .join(', ')
-      .replace(/^/, `${kind}: `),
+      .replace(/^/, `${nounOf(kind, true)}: `),
   );
   return {
     sentence: `Takes back: ${row.sentence}.`,
@@ -162,13 +163,13 @@ export async function reviewUndo(
     count,
     consequences: counts,
     conflicts: await tellConflicts(services, conflicts, id),
-    rows: page.map((c: Change) => ({
+    rows: page.map((c) => ({
       id: c.id,
-      label: `${c.kind} ${c.id}: ${labelOf(c.kind, c.id, c.after ?? c.before)}`,
+      label: `${nounOf(c.kind)} ${c.id}: ${labelOfChange(c)}`,
       detail: c.after === null ? 'goes' : c.before === null ? 'comes back' : 'put back',
       exception: null,
-      before: sideOf(c.kind, c.id, c.before),
-      after: sideOf(c.kind, c.id, c.after),
+      before: sideOf(c, 'before'),
+      after: sideOf(c, 'after'),
       canLeaveOut: false,
     })),
     more: Math.max(0, count - from - PAGE_ROWS),

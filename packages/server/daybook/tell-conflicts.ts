@@ -1,8 +1,9 @@
 import type { Problem } from '@osier/contract';
 import type { Conflict } from '@osier/core/changes';
+import { labelOfAny, nounOf } from '@osier/core/kinds';
 import type { ConflictError, Stale } from '../store/conflict';
+import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
-import { labelOf } from './labels';
 import { lastEntryOf } from './queries';
 
 type Told = NonNullable<Problem['conflicts']>[number];
@@ -27,21 +28,21 @@ const inTheWay = ({ kind, id, label, current, takes, dependsOn }: Stale): InTheW
   kind,
   id,
   expected: label ?? null,
-  found: dependsOn ? { dependsOn, id } : (current?.value ?? null),
+  found: dependsOn ? null : (current?.value ?? null),
   ...(takes !== undefined && { takes }),
+  ...(dependsOn !== undefined && { dependsOn }),
 });
 
 async function tellConflict(store: Store, c: InTheWay, entry: number): Promise<Told> {
   const later = await lastEntryOf(store, c.kind, c.id, entry);
-  const depends = (c.found as { dependsOn?: string } | null)?.dependsOn;
-  const what = `${NAMES[c.kind] ?? c.kind} ${c.id} (${labelOf(c.kind, c.id, depends ? c.expected : (c.found ?? c.expected))})`;
+  const what = `${nounOf(c.kind)} ${c.id} (${labelOfAny(c.kind, c.id, c.found ?? c.expected)})`;
   const by = later ? ` since by ${later.name ?? 'Osier'}: ${later.sentence}` : ' since';
-  return { kind: c.kind, id: c.id, message: `${sentence(c, what, by, depends)}.`, entry: later?.id ?? null };
+  return { kind: c.kind, id: c.id, message: `${sentence(c, what, by)}.`, entry: later?.id ?? null };
 }
 
-function sentence(c: InTheWay, what: string, by: string, depends: string | undefined): string {
-  if (depends)
-    return `${what}: ${depends === 'piled' ? 'something' : `a ${NAMES[depends] ?? depends}`} has been added to it since`;
+function sentence(c: InTheWay, what: string, by: string): string {
+  if (c.dependsOn)
+    return `${what}: ${c.dependsOn === 'piled' ? 'something' : `a ${nounOf(c.dependsOn)}`} has been added to it since`;
   if (c.takes !== undefined) return `${takenThing(c.takes)} was taken${by}. ${what} has it`;
   return c.found === null ? `${what} is no longer there, changed${by}` : `${what} was changed${by}`;
 }
@@ -49,7 +50,7 @@ function sentence(c: InTheWay, what: string, by: string, depends: string | undef
 /** "barcode [“31204…”]" as a person says it. */
 function takenThing(takes: string): string {
   const at = takes.indexOf(' ');
-  const values = JSON.parse(takes.slice(at + 1)) as unknown[];
+  const values = keptJson<unknown[]>(takes.slice(at + 1));
   switch (takes.slice(0, at)) {
     case 'barcode':
       return `Barcode ${String(values[0])}`;
@@ -65,15 +66,3 @@ function takenThing(takes: string): string {
       return 'The same thing';
   }
 }
-
-const NAMES: Readonly<Record<string, string>> = {
-  fields: 'incoming record',
-  incoming: 'incoming record',
-  withdrawlist: 'withdrawal list',
-  scanbatch: 'scan file',
-  distinct: 'pair kept apart',
-  sheet: 'supplier sheet',
-  roll: 'label roll',
-  lists: 'code lists',
-  house: 'house rules',
-};

@@ -1,4 +1,6 @@
+import { number, object, string } from 'yup';
 import { JobStopped, type JobWork } from '../jobs/jobs';
+import { chunkCursor, keptWork } from '../jobs/kept-work';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
@@ -8,6 +10,7 @@ import { withoutRepeats } from '../store/undo';
 import { tellConflicts } from './tell-conflicts';
 
 const CHUNK = 400;
+const undoWork = object({ undoes: number().integer().required(), sentence: string().required() });
 
 /**
  * Job: takes a large entry back in chunks, each one transaction with its part of the new entry and the job's cursor. All
@@ -18,8 +21,8 @@ export const undoLarge =
   (services: Services): JobWork =>
   async (run) => {
     const store = services.store.aside;
-    const { undoes, sentence } = run.work as { undoes: number; sentence: string };
-    let { done = 0, entry } = run.cursor as { done?: number; entry?: number };
+    const { undoes, sentence } = keptWork(undoWork, run.work);
+    let { done, entry } = keptWork(chunkCursor, run.cursor);
     const index = await entryIndex(store, undoes);
     const { objects, conflicts } = await takeable(store, index, done > 0);
     if (conflicts.length) throw new JobStopped(await stopped(services, conflicts, undoes));

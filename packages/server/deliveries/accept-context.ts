@@ -10,11 +10,14 @@ import { headingIdentity, withKeptForms, headingsOf } from '@osier/core/headings
 import type { Holding } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
+import type { StoredObject } from '@osier/core/kinds';
+import { knownHeadingKeys } from '../catalogue/queries';
 import { followedBy } from '../headings/follow';
 import { rollUse } from '../store/roll-numbers';
 import type { Store } from '../store/store';
 import { takenBarcodes } from './copies';
 import { candidatesFor, keyKinds, keysOf } from './find-candidates';
+import { keptJson } from '../store/kept-json';
 import { matchedBefore } from './matched-before';
 
 type Rows = readonly IncomingRecord[];
@@ -71,7 +74,7 @@ export async function acceptContext(
 }
 
 async function holdingsOf(store: Store, records: readonly number[]): Promise<AcceptContext['holdings']> {
-  const found = new Map<number, Versioned<Holding>[]>();
+  const found = new Map<number, StoredObject<'holding'>[]>();
   if (records.length === 0) return found;
   const held = await store.select('holding', 'record IN (:records) ORDER BY id', { records });
   for (const h of held) found.set(h.value.record, [...(found.get(h.value.record) ?? []), h]);
@@ -95,12 +98,7 @@ async function copyNumbers(store: Store, records: readonly number[]): Promise<Ma
 
 async function knownHeadings(store: Store, marcs: readonly MarcRecord[]): Promise<ReadonlySet<string>> {
   const keys = [...new Set(marcs.flatMap((marc) => headingsOf(marc).map((u) => u.key)))];
-  const known = keys.length
-    ? await store.rows<{ kind: string; key: string }>(
-        'SELECT kind, key FROM heading_keys WHERE key IN (SELECT value FROM json_each(:keys))',
-        { keys: JSON.stringify(keys) },
-      )
-    : [];
+  const known = keys.length ? await knownHeadingKeys(store, keys) : [];
   return new Set(known.map((k) => `${k.kind} ${k.key}`));
 }
 
@@ -139,7 +137,7 @@ async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): 
     { ids: rows.map((r) => r.id) },
   );
   const seen = new Map(
-    reads.map((r) => [r.incoming, new Set((JSON.parse(r.matches) as Match[]).map((m) => m.record))]),
+    reads.map((r) => [r.incoming, new Set(keptJson<Match[]>(r.matches).map((m) => m.record))]),
   );
   for (const { row, description, keys } of described) {
     const among = keys.flatMap(([kind, key]) => candidates.get(`${kind} ${key}`) ?? []);

@@ -1,9 +1,11 @@
 import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, type Change } from '@osier/core/changes';
+import { counted } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import {
   acceptPlan,
+  addTotals,
   NO_TOTALS,
   planning,
   rulesWith,
@@ -21,9 +23,10 @@ import { reviewPage } from '../http/review-page';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
-import type { Totals } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
+import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
+import { object } from 'yup';
 import { settingsFor } from './settings';
 
 const recordsIn = (t: AcceptTotals) => t.added + t.replaced + t.merged + t.copiesOnly;
@@ -47,6 +50,24 @@ function partsOf(t: AcceptTotals): string {
 const sentenceOf = (name: string, t: AcceptTotals) =>
   [`Accepted ${counted(recordsIn(t), 'record')} of ${quoted(name)}`, partsOf(t)].filter(Boolean).join(': ');
 
+const acceptWork = object({ leaveOut: leftOut() });
+
+type Numbered = 'record' | 'heading' | 'holding' | 'copy';
+
+/** The first of as many new numbers of each kind as are asked for. */
+async function firstIds(
+  store: Services['store'],
+  most: Readonly<Record<Numbered, number>>,
+): Promise<Record<Numbered, number>> {
+  const first = async (kind: Numbered) => (most[kind] ? store.nextIds(kind, most[kind]) : 0);
+  return {
+    record: await first('record'),
+    heading: await first('heading'),
+    holding: await first('holding'),
+    copy: await first('copy'),
+  };
+}
+
 /** Job: accepts a delivery chunk by chunk. */
 export const acceptDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { store } = services;
@@ -55,7 +76,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   const totals = await inChunks(services, run, {
     act: 'accept',
     delivery: id,
-    leaveOut: new Set(run.work.leaveOut as number[]),
+    leaveOut: new Set(keptWork(acceptWork, run.work).leaveOut),
     sentence: (t) => sentenceOf(delivery.name, totalsFrom(t)),
     plan: async (rows, store) => {
       const chunk = await withTheirFields(store, rows);
@@ -63,9 +84,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
       const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
       const headings = chunk.reduce((n, c) => n + headingsOf(c.fields.value.marc).length, 0);
       const most = { record: chunk.length, heading: headings, holding: copies, copy: copies };
-      const from = { ...most };
-      for (const kind of Object.keys(most) as (keyof typeof most)[])
-        if (most[kind]) from[kind] = await store.nextIds(kind, most[kind]);
+      const from = await firstIds(store, most);
       const plan = acceptPlan(
         chunk,
         await acceptContext({ store }, chunk, settings, await numbersOf(store, roll), (kind) => from[kind]++),
@@ -102,7 +121,7 @@ export async function reviewAccept(
   for await (const piece of waitingRecords(store, id)) {
     const rows = piece.filter((r) => !leaveOut.has(r.id));
     const planned = plan(rows, await acceptContext(patient, rows, settings, numbers, () => --next));
-    for (const [name, n] of Object.entries(planned.totals)) totals[name as keyof AcceptTotals] += n;
+    addTotals(totals, planned.totals);
     left += planned.left.length;
     for (const row of await reviewRows(store, rows, planned)) page.offer(row.exception !== null, () => row);
   }
@@ -133,12 +152,12 @@ async function reviewRows(
   );
   const why = new Map(left.map((l) => [l.incoming, l.why]));
   const done = new Map(
-    changes.filter((c) => c.kind === 'incoming').map((c) => [c.id, (c as Change<Incoming>).after!]),
+    changes.flatMap((c): [number, Incoming][] => (c.kind === 'incoming' && c.after ? [[c.id, c.after]] : [])),
   );
   const changed = new Map(
-    changes
-      .filter((c) => c.kind === 'record' && c.before !== null)
-      .map((c) => [c.id, c as Change<MarcRecord>]),
+    changes.flatMap((c): [number, Change<'record'>][] =>
+      c.kind === 'record' && c.before !== null ? [[c.id, c]] : [],
+    ),
   );
   return rows
     .filter((r) => r.value.decision !== 'skip' && r.value.decision !== 'ask')
@@ -149,7 +168,7 @@ function reviewRow(
   { id, value, fields }: IncomingRecord,
   why: string | undefined,
   done: Incoming | undefined,
-  changed: ReadonlyMap<number, Change<MarcRecord>>,
+  changed: ReadonlyMap<number, Change<'record'>>,
   errors: number,
 ): ReviewRow {
   const { marc } = fields.value;

@@ -1,7 +1,6 @@
-import type { Change, Versioned } from '@osier/core/changes';
-import type { Incoming } from '@osier/core/deliveries';
-import { headingIdentity, identityOf, type Heading } from '@osier/core/headings';
-import type { Copy, Holding } from '@osier/core/holdings';
+import { joinChanges } from '@osier/core/changes';
+import type { Change, StoredObject } from '@osier/core/kinds';
+import { headingIdentity, identityOf } from '@osier/core/headings';
 import type { Services } from '../services';
 import { contentNumber, entryParts, joined, partsAtHand, type PartOf } from '../store/entry-parts';
 import type { Store } from '../store/store';
@@ -16,13 +15,13 @@ export interface Acceptance {
   /** The incoming records that a change belongs to. */
   readonly owners: ReadonlyMap<string, readonly number[]>;
   /** New headings by what they are known by (`headingIdentity`): they go when no record has them any more. */
-  readonly headings: ReadonlyMap<string, Change>;
+  readonly headings: ReadonlyMap<string, Change<'heading'>>;
   /** The changes themselves. */
   changes(keys: readonly string[]): Promise<Map<string, Change>>;
 }
 
 /** The copies that were made with a record; those of a skipped one were never made. */
-export const madeCopies = ({ value }: Versioned<Incoming>) =>
+export const madeCopies = ({ value }: StoredObject<'incoming'>) =>
   value.state === 'accepted' ? value.copies : [];
 
 /** A change that stands: where it begins and where it ends, and what it is about. */
@@ -36,7 +35,7 @@ type About =
   | { readonly kind: 'incoming' | 'record' | 'other'; readonly id: number }
   | { readonly kind: 'holding'; readonly id: number; readonly record: number }
   | { readonly kind: 'copy'; readonly id: number; readonly barcode: string; readonly holding: number }
-  | { readonly kind: 'heading'; readonly id: number; readonly change: Change };
+  | { readonly kind: 'heading'; readonly id: number; readonly change: Change<'heading'> };
 
 export async function acceptance({ store }: Services, delivery: number): Promise<Acceptance> {
   const entries = await store.rows<{ entry: number }>(
@@ -78,18 +77,20 @@ async function addEntry(store: Store, entry: number, parts: PartOf[], standing: 
 }
 
 /** Whether a change accepts an incoming record, or takes that back. */
-function accepts({ kind, before, after }: Change): boolean {
-  if (kind !== 'incoming') return false;
-  return (before as Incoming | null)?.state !== (after as Incoming | null)?.state;
-}
+const accepts = (change: Change): boolean =>
+  change.kind === 'incoming' && change.before?.state !== change.after?.state;
 
 function aboutOf(change: Change): About {
   const { id } = change;
-  const value = change.after ?? change.before;
-  if (change.kind === 'holding') return { kind: 'holding', id, record: (value as Holding).record };
+  if (change.kind === 'holding') {
+    const value = change.after ?? change.before;
+    return value ? { kind: 'holding', id, record: value.record } : { kind: 'other', id };
+  }
   if (change.kind === 'copy') {
-    const { barcode, holding } = value as Copy;
-    return { kind: 'copy', id, barcode, holding };
+    const value = change.after ?? change.before;
+    return value
+      ? { kind: 'copy', id, barcode: value.barcode, holding: value.holding }
+      : { kind: 'other', id };
   }
   if (change.kind === 'heading') return { kind: 'heading', id, change };
   return { kind: change.kind === 'incoming' || change.kind === 'record' ? change.kind : 'other', id };
@@ -108,7 +109,7 @@ async function grouped(store: Store, delivery: number, standing: ReadonlyMap<str
       for (const c of madeCopies(r)) byBarcode.set(c.barcode, r.id);
     }
   const owners = new Map<string, readonly number[]>();
-  const headings = new Map<string, Change>();
+  const headings = new Map<string, Change<'heading'>>();
   const inHolding = new Map<number, Set<number>>();
   for (const [key, { about }] of standing) {
     if (about.kind === 'incoming') owners.set(key, [about.id]);
@@ -119,8 +120,8 @@ async function grouped(store: Store, delivery: number, standing: ReadonlyMap<str
       if (owner !== undefined)
         inHolding.set(about.holding, (inHolding.get(about.holding) ?? new Set()).add(owner));
     } else if (about.kind === 'heading') {
-      const heading = (about.change.after ?? about.change.before) as Heading;
-      headings.set(headingIdentity(identityOf(heading)), about.change);
+      const heading = about.change.after ?? about.change.before;
+      if (heading) headings.set(headingIdentity(identityOf(heading)), about.change);
     }
   }
   for (const [key, { about }] of standing)
@@ -147,14 +148,17 @@ function changesIn(store: Store, parts: readonly PartOf[], standing: ReadonlyMap
       .sort((a, b) => a.first - b.first || a.last - b.last);
     for (const { key, first, last } of byPlace) {
       const change = (await partAt(first)).get(key)!;
-      found.set(key, last === first ? change : { ...change, after: (await partAt(last)).get(key)!.after });
+      found.set(key, last === first ? change : joinChanges(change, (await partAt(last)).get(key)!));
     }
     return found;
   };
 }
 
 /** The records of a delivery that do not wait any more, in the order of the file, a piece at a time. */
-export async function* acceptedRows(store: Store, delivery: number): AsyncGenerator<Versioned<Incoming>[]> {
+export async function* acceptedRows(
+  store: Store,
+  delivery: number,
+): AsyncGenerator<StoredObject<'incoming'>[]> {
   for (let seq = 0; ;) {
     const rows = await store.select(
       'incoming',

@@ -103,7 +103,7 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
         const { value } = c;
         const { outcome, target, copies } = matched[i]!;
         const decision = value.chosen ? {} : { decision: outcome, target };
-        return update<Incoming>('incoming', c, { ...value, ...decision, copies });
+        return update('incoming', c, { ...value, ...decision, copies });
       });
       const changed = changes.filter((c) => c.before!.decision !== c.after!.decision).length;
       return {

@@ -12,6 +12,8 @@ import { checkedCopies, copiesAfter } from './copies';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { copyWork, settingsFor, supplierOf, type CopyWork } from './settings';
+import { keptWork, leftOut } from '../jobs/kept-work';
+import { array, object, string } from 'yup';
 import { consequencesOf, treatmentOf, type Treatment, type TreatmentWork } from '../recipes/treatments';
 
 /** What the treatment does to each record. The review and the act both come from here. */
@@ -41,14 +43,22 @@ async function cleaned(store: Store, rows: readonly IncomingRecord[], treatment:
   }));
 }
 
+const cleanWork = object({
+  recipe: string().optional(),
+  rules: array(string().required()).optional(),
+  leaveOut: leftOut(),
+});
+
+/** Job: cleans a delivery chunk by chunk. */
 export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { store } = services;
-  const treatment = await treatmentOf(run.work, store, supplierOf(delivery));
+  const asked = keptWork(cleanWork, run.work);
+  const treatment = await treatmentOf(asked, store, supplierOf(delivery));
   const work = await copyWork(store, settingsFor(delivery));
   const totals = await inChunks(services, run, {
     act: 'clean',
     delivery: id,
-    leaveOut: new Set(run.work.leaveOut as number[]),
+    leaveOut: new Set(asked.leaveOut),
     sentence: (t) =>
       `Ran “${treatment.name}” over ${quoted(delivery.name)}: ${counted(t.changed ?? 0, 'record')} changed`,
     plan: async (chunk, store) => {

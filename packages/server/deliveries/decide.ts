@@ -1,7 +1,8 @@
 import type { JobState } from '@osier/contract';
 import { counted, update, type Versioned } from '@osier/core/changes';
 import type { Incoming } from '@osier/core/deliveries';
-import { needsTarget, OUTCOME_NAMES, type Outcome } from '@osier/core/matching';
+import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
+import type { StoredObject } from '@osier/core/kinds';
 import { quoted } from '../daybook/sentences';
 import { wrong } from '../http/problem';
 import type { Services } from '../services';
@@ -9,14 +10,16 @@ import { deliveryJob } from './delivery-job';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { inChunks } from './in-chunks';
+import { keptWork } from '../jobs/kept-work';
+import { mixed, object, string } from 'yup';
 import { facetCondition, TABLES } from './incoming';
 
 /** The change of a record to a decision; null when it has no record to replace, merge into or attach to. */
-function decided(row: Versioned<Incoming>, decision: Outcome, target?: number | null) {
+function decided(row: StoredObject<'incoming'>, decision: Outcome, target?: number | null) {
   const { value } = row;
   const to = target ?? value.target;
   if (needsTarget(decision) && to === null) return null;
-  return update<Incoming>('incoming', row, { ...value, decision, chosen: true, target: to });
+  return update('incoming', row, { ...value, decision, chosen: true, target: to });
 }
 
 /** Decides what is done with some records; a record that is to be replaced must be there. */
@@ -72,10 +75,15 @@ export async function decideFacet(
   );
 }
 
+const decideWork = object({
+  decision: mixed<Outcome>().oneOf(OUTCOMES).required(),
+  facet: string().required(),
+});
+
 /** Job: decides for every waiting record that stood under the facet when its turn came. */
 export const decideDelivery = deliveryJob(async (services, run, id, delivery) => {
-  const decision = run.work.decision as Outcome;
-  const { condition, rule } = facetCondition(run.work.facet as string);
+  const { decision, facet } = keptWork(decideWork, run.work);
+  const { condition, rule } = facetCondition(facet);
   const said = (n: number) =>
     `Chose “${OUTCOME_NAMES[decision]}” for ${counted(n, 'incoming record')} of ${quoted(delivery.name)}`;
   const totals = await inChunks(services, run, {

@@ -9,6 +9,8 @@ import { ProblemError } from '../http/problem';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
 import { keepFile } from './keep-file';
+import { keptValue } from '../store/kept-json';
+import { supplierOf } from './settings';
 import { deliveryPath } from './read-delivery';
 
 /** Takes a file in: looks whether it is MARC, keeps it, and starts reading it. A file that is not MARC leaves nothing. */
@@ -110,12 +112,12 @@ export async function listDeliveries({ store, jobs }: Services, only?: number): 
   const running = jobs.running();
   return Promise.all(
     rows.map(async ({ value, ...r }) => {
-      const d = JSON.parse(value) as Delivery;
+      const d = keptValue('delivery', value);
       const same = await store.row<{ id: number; value: string }>(
         'SELECT id, value FROM deliveries WHERE sha256 = :sha256 AND id < :id ORDER BY id LIMIT 1',
         { sha256: d.sha256, id: r.id },
       );
-      const before = same ? (JSON.parse(same.value) as Delivery) : null;
+      const before = same ? keptValue('delivery', same.value) : null;
       return {
         ...r,
         name: d.name,
@@ -123,7 +125,7 @@ export async function listDeliveries({ store, jobs }: Services, only?: number): 
         bytes: d.bytes,
         arrived: d.arrived,
         job: running.find((j) => j.work.delivery === r.id)?.id ?? null,
-        supplier: (d as Partial<Delivery>).sheet?.name ?? null,
+        supplier: supplierOf(d) || null,
         sameAs: same && before ? { id: same.id, name: before.name, arrived: before.arrived } : null,
       };
     }),

@@ -1,4 +1,5 @@
 import { matchKeys, type Description, type MatchRule } from '@osier/core/matching';
+import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
 
 /** A record that shares a key. */
@@ -44,7 +45,7 @@ export async function candidatesFor(
       { kind, wanted: JSON.stringify(wanted), ...since },
     );
     for (const { key, records } of found) {
-      const ids = JSON.parse(records) as number[];
+      const ids = keptJson<number[]>(records);
       if (ids.length > 0 && (ids.length <= TOO_COMMON || kind !== 'alike'))
         sharing.set(`${kind} ${key}`, ids);
     }
@@ -59,7 +60,5 @@ async function descriptionsOf(store: Store, records: readonly number[]): Promise
     'SELECT id, matching FROM records WHERE id IN (SELECT value FROM json_each(:records))',
     { records: JSON.stringify(records) },
   );
-  return new Map(
-    rows.map((r) => [r.id, { record: r.id, description: JSON.parse(r.matching) as Description }]),
-  );
+  return new Map(rows.map((r) => [r.id, { record: r.id, description: keptJson<Description>(r.matching) }]));
 }

@@ -1,6 +1,8 @@
 import type { Versioned } from '@osier/core/changes';
 import type { Incoming } from '@osier/core/deliveries';
-import { CHUNK, inChunks as throughChunks, type ChunkPlan, type Totals } from '../jobs/in-chunks';
+import type { StoredObject } from '@osier/core/kinds';
+import { CHUNK, inChunks as throughChunks, type ChunkPlan } from '../jobs/in-chunks';
+import type { Totals } from '../jobs/kept-work';
 import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -9,8 +11,8 @@ interface DeliveryWork<A> {
   readonly act: string;
   readonly delivery: number;
   readonly leaveOut: ReadonlySet<number>;
-  ask?(chunk: readonly Versioned<Incoming>[]): Promise<A>;
-  plan(chunk: readonly Versioned<Incoming>[], store: Store, asked: A): Promise<ChunkPlan>;
+  ask?(chunk: readonly StoredObject<'incoming'>[]): Promise<A>;
+  plan(chunk: readonly StoredObject<'incoming'>[], store: Store, asked: A): Promise<ChunkPlan>;
   /** Which records it goes through, as a condition on their columns; those that wait when absent. */
   readonly which?: string;
   sentence(totals: Totals): string;
@@ -22,8 +24,8 @@ export const inChunks = <A = void>(
   run: JobRun,
   work: DeliveryWork<A>,
 ): Promise<Totals> => {
-  const kept = (chunk: readonly Versioned<Incoming>[]) => chunk.filter((c) => !work.leaveOut.has(c.id));
-  return throughChunks<Versioned<Incoming>, A>(services, run, {
+  const kept = (chunk: readonly StoredObject<'incoming'>[]) => chunk.filter((c) => !work.leaveOut.has(c.id));
+  return throughChunks<StoredObject<'incoming'>, A>(services, run, {
     act: work.act,
     sentence: (totals) => work.sentence(totals),
     next: (after, store) =>

@@ -1,21 +1,21 @@
-import type { Versioned } from '@osier/core/changes';
-import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
+import { fieldsIdOf, type IncomingRecord } from '@osier/core/deliveries';
+import type { StoredObject } from '@osier/core/kinds';
 import type { Store } from '../store/store';
 
 /** Incoming records with their fields, in the order given. */
 export async function withTheirFields(
   store: Store,
-  rows: readonly Versioned<Incoming>[],
+  rows: readonly StoredObject<'incoming'>[],
 ): Promise<IncomingRecord[]> {
   const fields = new Map(
     (
       await store.readMany(
         'fields',
-        rows.map((r) => r.id),
+        rows.map((r) => fieldsIdOf(r.id)),
       )
     ).map((f) => [f.id, f]),
   );
-  return rows.map((row) => ({ ...row, fields: fields.get(row.id)! }));
+  return rows.map((row) => ({ ...row, fields: fields.get(fieldsIdOf(row.id))! }));
 }
 
 /** One incoming record of a delivery with its fields; null when it is not there. */

@@ -29,6 +29,7 @@ import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { asChanged, checkedCopies, copiesAfter } from './copies';
 import { readIncoming } from './incoming-records';
+import { keptJson, keptValue } from '../store/kept-json';
 import { copyWork, settingsFor, type CopyWork } from './settings';
 
 interface IncomingColumns {
@@ -83,7 +84,7 @@ const COLUMNS = `i.*, f.title, f.author, f.isbn, f.year, f.errors, f.warnings, f
   r.matches, r.repeats, r.repairs`;
 
 const rowOf = (c: IncomingColumns): IncomingRow => {
-  const { chosen, target } = JSON.parse(c.value) as Incoming;
+  const { chosen, target } = keptValue('incoming', c.value);
   return {
     id: c.id,
     version: c.version,
@@ -104,9 +105,9 @@ const rowOf = (c: IncomingColumns): IncomingRow => {
     advice: c.advice,
     target,
     recipe: c.recipe,
-    matches: JSON.parse(c.matches) as Match[],
+    matches: keptJson<Match[]>(c.matches),
     repeats: c.repeats,
-    repairs: (JSON.parse(c.repairs) as unknown[]).length,
+    repairs: keptJson<unknown[]>(c.repairs).length,
   };
 };
 
@@ -167,7 +168,7 @@ export async function incomingDetail(
   );
   if (!c) throw notFound(`Record ${incoming} of this delivery`);
   const row = rowOf(c);
-  const { marc } = JSON.parse(c.fields) as IncomingFields;
+  const { marc } = keptValue('fields', c.fields);
   const delivery = (await store.read('delivery', id))!;
   const ids = [...new Set([...row.matches.map((m) => m.record), ...(row.target ? [row.target] : [])])];
   const held = await store.readMany('record', ids);
@@ -181,10 +182,10 @@ export async function incomingDetail(
   return {
     ...row,
     marc,
-    original: JSON.parse(c.original) as MarcRecord,
-    findings: JSON.parse(c.findings) as Finding[],
-    repairList: JSON.parse(c.repairs) as KeptRepair[],
-    proposedCopies: [...(JSON.parse(c.value) as Incoming).copies],
+    original: keptJson<MarcRecord>(c.original),
+    findings: keptJson<Finding[]>(c.findings),
+    repairList: keptJson<KeptRepair[]>(c.repairs),
+    proposedCopies: [...keptValue('incoming', c.value).copies],
     held: ids.flatMap((of) => {
       const h = held.find((x) => x.id === of);
       return h
@@ -238,7 +239,7 @@ async function planCorrection(
   const row = { ...held, version };
   const changes = marc
     ? withFields(row, { marc, recipe: now.recipe ?? 'by hand' }, next)
-    : [update<Incoming>('incoming', row, next)];
+    : [update('incoming', row, next)];
   const title = quoted(briefOf(marc ?? now.marc).title);
   const sentence = marc
     ? `Corrected the incoming record ${title}`

@@ -11,6 +11,7 @@ import {
 import type { Store } from '../store/store';
 import { checkedCopies } from './copies';
 import { candidatesFor, keyKinds, type Candidate, type Key } from './find-candidates';
+import { keptJson } from '../store/kept-json';
 import type { CopyWork } from './settings';
 
 export interface ToMatch {
@@ -69,7 +70,7 @@ class RecordsBefore {
     }
     return [...found].map((record) => ({
       record,
-      description: JSON.parse(this.descriptions.get(record)!) as Description,
+      description: keptJson<Description>(this.descriptions.get(record)!),
     }));
   }
 

@@ -8,7 +8,7 @@ import { recipeIfThere, whyNotRun } from '../recipes/recipes';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { insertRows } from '../store/insert';
-import { KINDS } from '../store/kinds';
+import { tableOf } from '../store/tables';
 import { keepMatchedBefore } from './matched-before';
 import { matcherFor } from './matcher';
 import type { Batch, ReadRow } from './read-batch';
@@ -17,8 +17,10 @@ import { copyWork, settingsFor, supplierOf } from './settings';
 
 export const deliveryPath = (data: string, sha256: string): string => join(data, 'deliveries', sha256);
 
-const INCOMING = ['id', 'version', 'value', ...KINDS.incoming.columns];
-const FIELDS = ['id', 'version', 'value', ...KINDS.fields.columns];
+const incomingTable = tableOf('incoming');
+const fieldsTable = tableOf('fields');
+const INCOMING = ['id', 'version', 'value', ...incomingTable.columns];
+const FIELDS = ['id', 'version', 'value', ...fieldsTable.columns];
 const READ = ['incoming', 'original', 'matches', 'repeats', 'repairs', 'before'];
 
 /** Job: reads a delivered file into incoming records, with what is held already and what comes twice. */
@@ -161,7 +163,7 @@ async function storeBatch(
       note: '',
       edits: 0,
     };
-    incoming.push([id, 1, JSON.stringify(value), ...KINDS.incoming.compute(value, house)]);
+    incoming.push([id, 1, JSON.stringify(value), ...incomingTable.values(value, house)]);
     const { marc, title, author, isbn, year, findings, errors, warnings, advice } = record;
     const own = JSON.stringify({ marc, recipe: record.original ? recipe : null } satisfies IncomingFields);
     fields.push([id, 1, own, title, author, isbn, year, errors, warnings, advice, findings]);

@@ -1,10 +1,11 @@
 import type { DeliveryReport } from '@osier/contract';
-import { outcomeOf, reportHead, reportLine, type Incoming, type ReportRow } from '@osier/core/deliveries';
+import { outcomeOf, reportHead, reportLine, type ReportRow } from '@osier/core/deliveries';
 import { asExported } from '@osier/core/holdings';
 import { writeIso2709 } from '@osier/core/marc';
 import type { Response } from 'express';
 import { notFound } from '../http/problem';
 import type { Services } from '../services';
+import { keptJson, keptValue } from '../store/kept-json';
 import { TABLES } from './incoming';
 
 const AT_ONCE = 1000;
@@ -21,8 +22,10 @@ async function* reportRows(store: Services['store'], delivery: number): AsyncGen
     );
     yield rows.map(({ value, repairs, ...row }) => ({
       ...row,
-      barcodes: (JSON.parse(value) as Incoming).copies.map((c) => c.barcode).filter(Boolean),
-      repairs: (JSON.parse(repairs) as unknown[]).length,
+      barcodes: keptValue('incoming', value)
+        .copies.map((c) => c.barcode)
+        .filter(Boolean),
+      repairs: keptJson<unknown[]>(repairs).length,
     }));
     if (rows.length < AT_ONCE) return;
     after = rows.at(-1)!.seq;

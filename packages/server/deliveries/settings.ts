@@ -4,11 +4,10 @@ import type { CopyRules } from '@osier/core/holdings';
 import type { Store } from '../store/store';
 
 /** A delivery's settings; one that was taken in before there were any has the defaults. */
-export const settingsFor = (delivery: Delivery): DeliverySettings =>
-  (delivery as Partial<Delivery>).settings ?? DEFAULT_SETTINGS;
+export const settingsFor = (delivery: Delivery): DeliverySettings => delivery.settings ?? DEFAULT_SETTINGS;
 
 /** The name on the sheet that a delivery follows; empty for none. */
-export const supplierOf = (delivery: Delivery): string => (delivery as Partial<Delivery>).sheet?.name ?? '';
+export const supplierOf = (delivery: Delivery): string => delivery.sheet?.name ?? '';
 
 /** What copies of a delivery are made by. */
 export interface CopyWork {

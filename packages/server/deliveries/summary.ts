@@ -1,12 +1,19 @@
 import type { DeliverySummary } from '@osier/contract';
 import { CHECKS, type Severity } from '@osier/core/checks';
-import type { Delivery } from '@osier/core/deliveries';
-import { OUTCOMES, type Outcome } from '@osier/core/matching';
+import type { Outcome } from '@osier/core/matching';
 import { notFound } from '../http/problem';
 import type { Services } from '../services';
 import { settingsFor } from './settings';
 
-const DONE = { add: 'added', replace: 'replaced', merge: 'merged', copies: 'copiesOnly' } as const;
+const DONE: Readonly<Record<Outcome, 'added' | 'replaced' | 'merged' | 'copiesOnly'>> = {
+  add: 'added',
+  replace: 'replaced',
+  merge: 'merged',
+  copies: 'copiesOnly',
+  // Neither is accepted; older stores may say so all the same.
+  skip: 'added',
+  ask: 'added',
+};
 
 /** The counts of a delivery that a person checks at a glance, and its findings before and after cleaning. */
 export async function deliverySummary({ store }: Services, id: number): Promise<DeliverySummary> {
@@ -26,7 +33,7 @@ export async function deliverySummary({ store }: Services, id: number): Promise<
     'SELECT state, decision, COUNT(*) AS n, SUM(copies) AS copies, SUM(copy_problems) AS problems FROM incoming WHERE delivery = :id GROUP BY 1, 2',
     { id },
   );
-  const waiting = Object.fromEntries(OUTCOMES.map((o) => [o, 0])) as Record<Outcome, number>;
+  const waiting: Record<Outcome, number> = { add: 0, replace: 0, merge: 0, copies: 0, skip: 0, ask: 0 };
   const done = { added: 0, replaced: 0, merged: 0, copiesOnly: 0, skipped: 0 };
   const copies = { waiting: 0, problems: 0, made: 0 };
   for (const g of groups) {
@@ -36,7 +43,7 @@ export async function deliverySummary({ store }: Services, id: number): Promise<
       copies.problems += g.problems;
     } else if (g.state === 'skipped') done.skipped += g.n;
     else {
-      done[DONE[g.decision as keyof typeof DONE] ?? 'added'] += g.n;
+      done[DONE[g.decision]] += g.n;
       copies.made += g.copies;
     }
   }
@@ -44,7 +51,7 @@ export async function deliverySummary({ store }: Services, id: number): Promise<
   return {
     id,
     version: delivery.version,
-    sheet: (delivery.value as Partial<Delivery>).sheet ?? null,
+    sheet: delivery.value.sheet ?? null,
     settings: settingsFor(delivery.value),
     read,
     unreadable: reading?.unreadable ?? 0,

@@ -1,7 +1,8 @@
 import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, invert, type Change, type ChangeSet, type Versioned } from '@osier/core/changes';
+import { counted, invert, type Versioned } from '@osier/core/changes';
+import type { Change, ChangeSet, StoredObject } from '@osier/core/kinds';
 import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
 import { headingIdentity, headingsOf } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
@@ -18,6 +19,8 @@ import { planOf } from '../store/undo';
 import { acceptance, acceptedRows, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
 import { inChunks } from './in-chunks';
+import { keptWork, leftOut } from '../jobs/kept-work';
+import { object } from 'yup';
 import { withTheirFields } from './incoming-records';
 
 /** What taking back some accepted records does, and what stays because something stands in the way. */
@@ -26,16 +29,16 @@ interface Plan {
   /** New headings of the records that go. */
   readonly made: ReadonlySet<Change>;
   /** Incoming records that go back to waiting. */
-  readonly back: readonly Versioned<Incoming>[];
+  readonly back: readonly StoredObject<'incoming'>[];
   /** Records that stay accepted, each with the sentences why. */
-  readonly left: readonly { readonly row: Versioned<Incoming>; readonly why: readonly string[] }[];
+  readonly left: readonly { readonly row: StoredObject<'incoming'>; readonly why: readonly string[] }[];
 }
 
 /** Plans taking back these records out of all that were accepted; `rows` as they are now. */
 async function plan(
   services: { readonly store: Store },
   { of, owners, headings, changes }: Acceptance,
-  rows: readonly Versioned<Incoming>[],
+  rows: readonly StoredObject<'incoming'>[],
   loans: LoanAnswers,
 ): Promise<Plan> {
   const mine = await changes(rows.flatMap((r) => of.get(r.id) ?? []));
@@ -69,10 +72,10 @@ async function plan(
     const taken = ownersNow.flatMap(([c, ids]) =>
       ids.length > 0 && ids.every((id) => going.has(id)) ? [c] : [],
     );
-    const used = taken.filter((c) => c.kind === 'record' && c.after !== null);
+    const used = taken.filter((c) => c.kind === 'record');
     const made = new Set(
       used
-        .flatMap((c) => headingsOf(c.after as MarcRecord))
+        .flatMap((c) => (c.after ? headingsOf(c.after) : []))
         .flatMap((u) => headings.get(headingIdentity(u)) ?? []),
     );
     const planned = await planOf(services.store, invert([...made, ...taken]));
@@ -95,11 +98,11 @@ async function plan(
 }
 
 /** The barcodes of the copies that were made with these records. */
-const barcodesOf = (rows: readonly Versioned<Incoming>[]) =>
+const barcodesOf = (rows: readonly StoredObject<'incoming'>[]) =>
   rows.flatMap((r) => madeCopies(r).map((c) => ({ id: r.id, barcode: c.barcode })));
 
 /** Copies that are lent, or of which it is not known: the books are not in the house, so that their records stay. */
-function onLoan(said: LoanAnswers, rows: readonly Versioned<Incoming>[]): { id: number; why: string }[] {
+function onLoan(said: LoanAnswers, rows: readonly StoredObject<'incoming'>[]): { id: number; why: string }[] {
   return barcodesOf(rows).flatMap(({ id, barcode }) => {
     const due = dueOf(said.of(barcode));
     if (due === '') return [];
@@ -115,8 +118,8 @@ function onLoan(said: LoanAnswers, rows: readonly Versioned<Incoming>[]): { id: 
 async function withSharing(
   store: Store,
   { of, owners }: Acceptance,
-  piece: readonly Versioned<Incoming>[],
-): Promise<Versioned<Incoming>[]> {
+  piece: readonly StoredObject<'incoming'>[],
+): Promise<StoredObject<'incoming'>[]> {
   const here = new Set(piece.map((c) => c.id));
   const sharing = piece
     .flatMap((c) => of.get(c.id) ?? [])
@@ -138,7 +141,7 @@ export async function reviewTakeBack(
   const { store } = services;
   const what = await acceptance(services, delivery);
   const chosen = new Set(ids);
-  const page = reviewPage<Versioned<Incoming> & { readonly why: string | null }>(from);
+  const page = reviewPage<StoredObject<'incoming'> & { readonly why: string | null }>(from);
   const seen = new Set<number>();
   const made = new Set<Change>();
   const touched = new Set<number>();
@@ -221,12 +224,15 @@ function reviewRow({ id, value, fields }: IncomingRecord, why: string | null): R
   };
 }
 
+const takeBackWork = object({ incoming: leftOut(), leaveOut: leftOut() });
+
 /** Job: takes records back in chunks, each with all that came with it; the others stay, and the job says how many. */
 export const takeBack = deliveryJob(async (services, run, id, delivery) => {
-  const chosen = new Set(run.work.incoming as number[]);
+  const asked = keptWork(takeBackWork, run.work);
+  const chosen = new Set(asked.incoming);
   const what = await acceptance(services, id);
   const said = (n: number) => `Took back ${counted(n, 'record')} of ${quoted(delivery.name)}`;
-  const leaveOut = new Set(run.work.leaveOut as number[]);
+  const leaveOut = new Set(asked.leaveOut);
   const totals = await inChunks<LoanAnswers>(services, run, {
     act: 'take-back',
     delivery: id,

@@ -1,6 +1,7 @@
 import type { HeadingDetail, HeadingRow, LookAlikeGroup, Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
-import { counted, type Change, type Versioned } from '@osier/core/changes';
+import { counted, type Versioned } from '@osier/core/changes';
+import type { Change, StoredObject } from '@osier/core/kinds';
 import {
   distinctChange,
   formText,
@@ -134,9 +135,9 @@ async function plan(
   keptId: number,
   lostIds: readonly number[],
 ): Promise<{
-  kept: Versioned<Heading>;
-  lost: Versioned<Heading>[];
-  records: Versioned<MarcRecord>[];
+  kept: StoredObject<'heading'>;
+  lost: StoredObject<'heading'>[];
+  records: StoredObject<'record'>[];
   plan: MergePlan;
 }> {
   if (lostIds.includes(keptId)) throw wrong('kept', 'The kept form cannot be merged into itself.');
@@ -172,7 +173,11 @@ async function plan(
   return { kept, lost, records, plan: { ...merge, changes: [...merge.changes, ...made] } };
 }
 
-function merged(kept: Versioned<Heading>, lost: Versioned<Heading>[], records: Versioned<MarcRecord>[]) {
+function merged(
+  kept: StoredObject<'heading'>,
+  lost: StoredObject<'heading'>[],
+  records: StoredObject<'record'>[],
+) {
   try {
     return mergePlan(kept, lost, records);
   } catch (error) {
@@ -182,7 +187,7 @@ function merged(kept: Versioned<Heading>, lost: Versioned<Heading>[], records: V
 }
 
 /** Whether a heading that would be made is one that the merge has already. */
-function isKnown(merge: MergePlan, { after }: Change<Heading>): boolean {
+function isKnown(merge: MergePlan, { after }: Change<'heading'>): boolean {
   if (after === null) return false;
   const key = headingIdentity(identityOf(after));
   return merge.headings.some((c) => c.after !== null && headingIdentity(identityOf(c.after)) === key);

@@ -1,12 +1,10 @@
-import type { ChangeSet } from '@osier/core/changes';
+import type { ChangeSet } from '@osier/core/kinds';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 import type { JobRun } from './jobs';
-
-/** Running totals that a job keeps with its cursor. */
-export type Totals = Record<string, number>;
+import { chunkCursor, keptWork, type Totals } from './kept-work';
 
 /** What one chunk does, and what it adds to the totals. */
 export interface ChunkPlan {
@@ -42,9 +40,7 @@ export async function inChunks<R, A = void>(
   run: JobRun,
   work: ChunkWork<R, A>,
 ): Promise<Totals> {
-  let { place = 0, entry } = run.cursor as { place?: number; entry?: number };
-  let totals = (run.cursor.totals ?? {}) as Totals;
-  let done = (run.cursor.done as number | undefined) ?? 0;
+  let { place, entry, totals, done } = keptWork(chunkCursor, run.cursor);
   while (!run.cancelled()) {
     const asked = (work.ask && (await work.ask(await work.next(place, store)))) as A;
     const made = await tryPlan(store, run.person, async (s) => {

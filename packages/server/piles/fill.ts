@@ -1,6 +1,6 @@
-import type { FillPileBody, JobState, SearchBody } from '@osier/contract';
+import { searchBody, type FillPileBody, type JobState } from '@osier/contract';
 import { creation } from '@osier/core/changes';
-import { countedOn, type Pile } from '@osier/core/piles';
+import { countedOn, type PiledKind } from '@osier/core/piles';
 import { facetsOf, foundBy, nextIdsFound, searched } from '../catalogue/found';
 import { quoted } from '../daybook/sentences';
 import { wrong } from '../http/problem';
@@ -9,6 +9,9 @@ import type { JobWork } from '../jobs/jobs';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { nameIsFree, newPile, pileThere } from './piles';
+import { keptWork } from '../jobs/kept-work';
+import { boolean, mixed, number, object, string } from 'yup';
+import { copiesOfRecords, pileWasThere } from './queries';
 import { puttingOn } from './scan-onto';
 
 /** Starts putting all that a search finds on a pile; a new pile is begun with the first of it. */
@@ -29,27 +32,25 @@ export async function beginFillPile(
   return jobs.begin('fill-pile', title, person.id, { id, pile, isNew: into === null, search });
 }
 
-/** The copies of records, at one branch if the search says so. */
-async function copiesOf(store: Store, records: readonly number[], branch?: string): Promise<number[]> {
-  const rows = await store.rows<{ id: number }>(
-    `SELECT c.id FROM holdings h JOIN copies c ON c.holding = h.id
-     WHERE h.record IN (:records) ${branch ? 'AND h.branch = :branch' : ''} ORDER BY c.id`,
-    { records, branch },
-  );
-  return rows.map((r) => r.id);
-}
+const fillWork = object({
+  id: number().integer().required(),
+  pile: object({
+    name: string().defined(),
+    of: mixed<PiledKind>().oneOf(['record', 'copy']).required(),
+    note: string().defined(),
+    by: string().defined(),
+    madeOn: string().defined(),
+  }).required(),
+  isNew: boolean().required(),
+  search: searchBody.required(),
+});
 
 /** Job: puts all that a search finds on a pile. */
 export const fillPile =
   (services: Services): JobWork =>
   async (run) => {
     const store = services.store.aside;
-    const { id, pile, isNew, search } = run.work as {
-      id: number;
-      pile: Pile;
-      isNew: boolean;
-      search: SearchBody;
-    };
+    const { id, pile, isNew, search } = keptWork(fillWork, run.work);
     const found = await foundBy(store, search);
     const facets = facetsOf(search);
     const totals = await inChunks<number>({ ...services, store }, run, {
@@ -60,14 +61,14 @@ export const fillPile =
       async plan(records, s) {
         const there = (await s.read('pile', id)) !== null;
         // A new pile is begun with the first piece, and not once more when somebody takes it away meanwhile.
-        const begins = isNew && (await s.row('SELECT id FROM piles WHERE id = :id', { id })) === undefined;
+        const begins = isNew && !(await pileWasThere(s, id));
         if (!there && !begins)
           throw wrong(
             'pile',
             `The pile ${quoted(pile.name)} was taken away meanwhile. Nothing more was put on it.`,
           );
         if (begins) await nameIsFree(s, pile.name);
-        const wanted = pile.of === 'record' ? records : await copiesOf(s, records, search.branch);
+        const wanted = pile.of === 'record' ? records : await copiesOfRecords(s, records, search.branch);
         const { changes, added, repeated } = await puttingOn(s, id, pile.of, wanted);
         return {
           changes: there ? changes : [creation('pile', id, pile), ...changes],

@@ -1,14 +1,17 @@
 import type { PileScans } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
-import { creation, type ChangeSet } from '@osier/core/changes';
+import { creation } from '@osier/core/changes';
+import type { ChangeSet } from '@osier/core/kinds';
 import { countedOn, newToPile, type Piled, type PiledKind } from '@osier/core/piles';
 import { recogniseInput } from '@osier/core/query';
-import { nearBarcodes } from '../catalogue/search';
+import { copyWithBarcode, recordsWithIsbn } from '../catalogue/queries';
+import { lastWithdrawn, nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { pileThere } from './piles';
+import { lyingOn } from './queries';
 
 /** The change set that puts things on a pile which do not lie there yet, and how many those are. */
 export async function puttingOn(
@@ -17,14 +20,10 @@ export async function puttingOn(
   kind: PiledKind,
   wanted: readonly number[],
 ): Promise<{ changes: ChangeSet; added: number; repeated: number }> {
-  const held = await store.rows<{ object: number }>(
-    `SELECT p.object FROM json_each(:wanted) w CROSS JOIN piled p ON p.pile = :pile AND p.kind = :kind AND p.object = w.value`,
-    { pile, kind, wanted: JSON.stringify(wanted) },
-  );
-  const { fresh, repeated } = newToPile(new Set(held.map((h) => h.object)), wanted);
+  const { fresh, repeated } = newToPile(new Set(await lyingOn(store, pile, kind, wanted)), wanted);
   const first = fresh.length ? await store.nextIds('piled', fresh.length) : 0;
   return {
-    changes: fresh.map((object, i) => creation<Piled>('piled', first + i, { pile, kind, object })),
+    changes: fresh.map((object, i) => creation('piled', first + i, { pile, kind, object })),
     added: fresh.length,
     repeated,
   };
@@ -40,21 +39,13 @@ async function meets(store: Store, of: PiledKind, raw: string, barcodeLength: nu
       ? { objects: [scanned.id] }
       : { message: `There is no record ${scanned.id}.` };
   if (of === 'record' && scanned.as === 'isbn') {
-    const rows = await store.rows<{ record: number }>(
-      "SELECT record FROM record_keys WHERE kind = 'isbn' AND key = :key",
-      { key: scanned.code },
-    );
-    return rows.length
-      ? { objects: rows.map((r) => r.record) }
-      : { message: `ISBN ${scanned.code} is not in the catalogue.` };
+    const objects = await recordsWithIsbn(store, scanned.code);
+    return objects.length ? { objects } : { message: `ISBN ${scanned.code} is not in the catalogue.` };
   }
   const code = scanned.as === 'barcode' ? scanned.code : cleanScan(raw);
-  const copy = await store.row<{ id: number; record: number }>(
-    'SELECT c.id, h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code',
-    { code },
-  );
+  const copy = await copyWithBarcode(store, code);
   if (copy) return { objects: [of === 'copy' ? copy.id : copy.record] };
-  const gone = (await store.select('withdrawn', 'barcode = :code ORDER BY id DESC LIMIT 1', { code }))[0];
+  const gone = await lastWithdrawn(store, code);
   if (gone) return { message: `It was withdrawn on ${gone.value.withdrawnOn}: ${quoted(gone.value.title)}.` };
   const near = (await nearBarcodes(store, code)).slice(0, 3).map(groupedBarcode);
   return {

@@ -1,5 +1,6 @@
 import type { JobState, Problem, RecipeRow, Review } from '@osier/contract';
 import { creation } from '@osier/core/changes';
+import type { KeptRecipe } from '@osier/core/recipes';
 import { readFileSync } from 'node:fs';
 import { commitPlan } from '../store/commit';
 import { demoFile, startTesting, type Ask } from '../testing/running';
@@ -61,7 +62,7 @@ test('a recipe is kept, reads itself, runs on a delivery through the review, cha
 });
 
 test('a recipe of long ago that the engine cannot run is told before anything is done with it', async () => {
-  const old = {
+  const old: KeptRecipe = {
     name: 'Twice',
     steps: [
       { step: 'replace-text', tags: '245', codes: 'a', match: { find: '(a)\\1', expression: true }, by: 'a' },

@@ -7,7 +7,7 @@ import { named } from '../daybook/sentences';
 import { wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import { HOUSE_ID, LISTS_ID } from '../store/kinds';
+import { SETTING_ID } from '../store/store';
 import type { Store } from '../store/store';
 
 export async function setUp({ store, people }: Services): Promise<SetUp> {
@@ -64,8 +64,8 @@ async function planLists(store: Store, { version, ...body }: ListsBody) {
   const sentence = `Changed the code lists: ${named([`${next.branches.length} branches`, `${next.locations.length} locations`, `${next.types.length} types`, `${next.funds.length} funds`, `${next.suppliers.length} suppliers`])}`;
   const change =
     held.version === 0
-      ? creation('lists', LISTS_ID, next)
-      : update<CodeLists>('lists', { ...held, version }, next);
+      ? creation('lists', SETTING_ID.lists, next)
+      : update('lists', { ...held, version }, next);
   return { act: 'set-up', sentence, changes: [change] };
 }
 
@@ -82,7 +82,7 @@ async function planHouse(store: Store, { version, ...body }: HouseBody) {
   const sentence = 'Changed the house rules';
   const change =
     held.version === 0
-      ? creation('house', HOUSE_ID, next)
-      : update<HouseRules>('house', { ...held, version }, next);
+      ? creation('house', SETTING_ID.house, next)
+      : update('house', { ...held, version }, next);
   return { act: 'set-up', sentence, changes: [change] };
 }

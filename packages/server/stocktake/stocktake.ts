@@ -1,6 +1,7 @@
 import type { Review, StocktakeBody, StocktakeDetail, StocktakeRow } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
-import { counted, creation, update, type ChangeSet, type Versioned } from '@osier/core/changes';
+import { counted, creation, update, type Versioned } from '@osier/core/changes';
+import type { ChangeSet, StoredObject } from '@osier/core/kinds';
 import { codeProblem, type Copy } from '@osier/core/holdings';
 import {
   reconcile,
@@ -46,7 +47,7 @@ export const startStocktake = (
     return { act: 'start-stocktake', id, sentence, changes: [creation('stocktake', id, value)] };
   });
 
-export async function openStocktake(store: Store, id: number): Promise<Versioned<Stocktake>> {
+export async function openStocktake(store: Store, id: number): Promise<StoredObject<'stocktake'>> {
   const stocktake = await store.read('stocktake', id);
   if (!stocktake) throw notFound(`Stocktake ${id}`);
   if (stocktake.value.state === 'closed') throw wrong('stocktake', 'This stocktake is closed.');
@@ -106,7 +107,7 @@ async function codesOf(store: Store, id: number): Promise<string[]> {
 }
 
 /** The copies of a stocktake: those at its branch, and those that were scanned; with what of the scans was withdrawn. */
-async function shelfOf(store: Store, { id, value }: Versioned<Stocktake>) {
+async function shelfOf(store: Store, { id, value }: StoredObject<'stocktake'>) {
   const codes = await codesOf(store, id);
   const rows = await store.rows<ShelfRow>(`${SHELF} WHERE h.branch = :branch`, {
     branch: value.stretch.branch,
@@ -124,14 +125,17 @@ async function shelfOf(store: Store, { id, value }: Versioned<Stocktake>) {
 }
 
 /** What the loans desk says of the copies of a stocktake. Slow, so that it is asked before anything is planned. */
-async function askLoans({ store, loans }: Services, stocktake: Versioned<Stocktake>): Promise<LoanAnswers> {
+async function askLoans(
+  { store, loans }: Services,
+  stocktake: StoredObject<'stocktake'>,
+): Promise<LoanAnswers> {
   const { rows } = await shelfOf(store, stocktake);
   return loans.ask(rows.map((r) => r.barcode));
 }
 
 async function result(
   store: Store,
-  stocktake: Versioned<Stocktake>,
+  stocktake: StoredObject<'stocktake'>,
   said: LoanAnswers,
 ): Promise<{ result: Reconciliation; loansDesk: boolean }> {
   const { stretch, seenSince } = stocktake.value;
@@ -149,7 +153,7 @@ async function result(
   };
 }
 
-const rowOf = (s: Versioned<Stocktake>, r: Reconciliation): StocktakeRow => ({
+const rowOf = (s: StoredObject<'stocktake'>, r: Reconciliation): StocktakeRow => ({
   id: s.id,
   version: s.version,
   stocktake: s.value,
@@ -347,7 +351,7 @@ export async function closeStocktake(
     const stocktake = await openStocktake(store, id);
     const { result: r } = await result(store, stocktake, said);
     const codes = [...new Set(await codesOf(store, id))];
-    const seen: Versioned<Copy>[] = [];
+    const seen: StoredObject<'copy'>[] = [];
     for (let at = 0; at < codes.length; at += AT_ONCE)
       seen.push(
         ...(await store.select('copy', 'barcode IN (:part)', { part: codes.slice(at, at + AT_ONCE) })),
@@ -355,7 +359,7 @@ export async function closeStocktake(
     const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${r.found} of ${r.expected} found, ${counted(r.findings.length, 'finding')} left`;
     const changes = [
       ...seen.map((c) => update('copy', c, { ...c.value, lastSeen: today() })),
-      update<Stocktake>('stocktake', stocktake, {
+      update('stocktake', stocktake, {
         ...stocktake.value,
         state: 'closed',
         closedOn: today(),

@@ -1,4 +1,4 @@
-import type { ChangeSet } from '@osier/core/changes';
+import type { ChangeSet } from '@osier/core/kinds';
 import type { Transaction } from './database';
 
 /** What a plan gives: a change set and how the daybook tells it. */

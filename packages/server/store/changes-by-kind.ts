@@ -1,18 +1,15 @@
-import type { Change, ChangeSet } from '@osier/core/changes';
-import { KINDS, type Kind, type Objects } from './kinds';
+import type { Change, ChangeSet } from '@osier/core/kinds';
+import { isKind, KIND_NAMES, type Kind } from '@osier/core/kinds';
 
 /** A change set by kind, parents before what hangs on them. */
 export interface ChangesByKind {
   readonly kinds: readonly Kind[];
-  of<K extends Kind>(kind: K): readonly Change<Objects[K]>[];
+  of<K extends Kind>(kind: K): readonly Change<K>[];
 }
-
-const isKind = (kind: string): kind is Kind => Object.hasOwn(KINDS, kind);
-const ALL = Object.keys(KINDS).filter(isKind);
 
 /** Sorts a change set by kind; a change of no kind that is kept here is a mistake of the program. */
 export function changesByKind(changes: ChangeSet): ChangesByKind {
-  const found = new Map<string, Change[]>();
+  const found = new Map<Kind, Change[]>();
   for (const change of changes) {
     if (!isKind(change.kind)) throw new Error(`There is no kind ${change.kind}.`);
     const of = found.get(change.kind);
@@ -20,8 +17,8 @@ export function changesByKind(changes: ChangeSet): ChangesByKind {
     else found.set(change.kind, [change]);
   }
   return {
-    kinds: ALL.filter((k) => found.has(k)),
-    // A change carries a value of its kind: that is what the kind says.
-    of: <K extends Kind>(kind: K) => (found.get(kind) ?? []) as Change<Objects[K]>[],
+    kinds: KIND_NAMES.filter((k) => found.has(k)),
+    of: <K extends Kind>(kind: K) =>
+      (found.get(kind) ?? []).filter((c): c is Extract<Change, Change<K>> => c.kind === kind),
   };
 }

@@ -2,7 +2,9 @@ import { DatabaseError, UniqueConstraintError } from 'sequelize';
 import type { ChangesByKind } from './changes-by-kind';
 import type { Stale } from './conflict';
 import type { Transaction } from './database';
-import { KINDS, type Kind, type Once } from './kinds';
+import type { HouseRules } from '@osier/core/house';
+import type { ColumnValue, Kind, Once } from '@osier/core/kinds';
+import { tableOf, testSql } from './tables';
 import type { Store } from './store';
 
 /** Whether the database refused a row because what there is only once would be there twice. */
@@ -13,8 +15,7 @@ export const isCollision = (error: unknown): boolean =>
 /** Rows of a kind that share what there is only once with others, as a condition on `t` and `o`. */
 const shared = ({ columns, anyCase }: Once): string =>
   columns.map((c) => `o.${c} = t.${c}${anyCase ? ' COLLATE NOCASE' : ''}`).join(' AND ');
-const among = (once: Once, alias: string): string =>
-  once.among ? `AND ${once.among.replace(/\b(merged_into|number|gone|state)\b/g, `${alias}.$1`)}` : '';
+const among = (once: Once, alias: string): string => `AND ${testSql(once.among, alias)}`;
 
 /**
  * What has already what these changes would give something else: the barcode, the name, the place. Two changes of one act that
@@ -24,18 +25,12 @@ export async function collisions(store: Store, byKind: ChangesByKind): Promise<S
   const found = new Map<string, Stale>();
   const house = await store.rulesNow();
   for (const kind of byKind.kinds) {
-    const changes = byKind.of(kind);
-    const { table, once = [], columns, compute, keepsRemoved, derived = {} } = KINDS[kind];
-    const written = changes.filter((c) => c.after !== null);
-    if (once.length === 0 || written.length === 0) continue;
+    const { name: table, once, columns, keepsRemoved, inherited } = tableOf(kind);
+    const rows = rowsOf(byKind, kind, house);
+    if (once.length === 0 || rows.length === 0) continue;
     const names = ['id', ...columns, ...(keepsRemoved ? ['gone'] : [])];
-    const rows = written.map((c) => [
-      c.id,
-      ...compute(c.after as never, house),
-      ...(keepsRemoved ? [0] : []),
-    ]);
     const mine = `SELECT ${names.map((n, i) => `json_extract(value, '$[${i}]') AS ${n}`).join(', ')} FROM json_each(:rows)`;
-    const looked = Object.entries(derived).map(([c, sql]) => `, ${sql.replace(/:(\w+)/g, 'm.$1')} AS ${c}`);
+    const looked = Object.entries(inherited).map(([c, sql]) => `, ${sql.replace(/:(\w+)/g, 'm.$1')} AS ${c}`);
     const given = `SELECT m.*${looked.join('')} FROM (${mine}) m`;
     for (const one of once) {
       const taken = await store.rows<{ id: number; as: string }>(
@@ -52,13 +47,23 @@ export async function collisions(store: Store, byKind: ChangesByKind): Promise<S
   return [...found.values()];
 }
 
+/** What a change set writes of a kind, as rows of its id and computed columns. */
+function rowsOf<K extends Kind>(byKind: ChangesByKind, kind: K, house: HouseRules): ColumnValue[][] {
+  const { values, keepsRemoved } = tableOf(kind);
+  return byKind
+    .of(kind)
+    .flatMap(({ id, after }) =>
+      after === null ? [] : [[id, ...values(after, house), ...(keepsRemoved ? [0] : [])]],
+    );
+}
+
 /**
  * Ends the dispute of rows that no longer share anything with another one and hang on what is there. One of several alike
  * comes out of it, never two at once.
  */
 export async function settleDisputes(store: Store, kind: Kind, tx: Transaction): Promise<void> {
-  const { table, once } = KINDS[kind];
-  if (!once) return;
+  const { name: table, once } = tableOf(kind);
+  if (once.length === 0) return;
   const any = await store.row(`SELECT 1 AS n FROM ${table} WHERE disputed = 1 LIMIT 1`);
   if (!any) return;
   const alike = once.map(

@@ -1,11 +1,13 @@
-import { sameValue, type Change } from '@osier/core/changes';
+import { sameValue } from '@osier/core/changes';
+import type { Change, Kind } from '@osier/core/kinds';
+import { refuseHangingOnNothing } from './hanging';
 import type { Act, Planned } from './act';
 import { changesByKind, type ChangesByKind } from './changes-by-kind';
 import { collisions, isCollision } from './collisions';
 import { ChangedSince, ConflictError, NothingChanged, type Stale } from './conflict';
 import type { Transaction } from './database';
 import { indexHeadings, indexRecords } from './index-records';
-import { KINDS, type Kind } from './kinds';
+import { tableOf } from './tables';
 import { keepRollNumbers } from './roll-numbers';
 import type { Store } from './store';
 import { writeEntry } from './write-entry';
@@ -81,7 +83,7 @@ export async function commitWithin(store: Store, act: Act, tx: Transaction): Pro
   }
   await reindex(store, byKind, tx);
   await keepRollNumbers(store, byKind, tx);
-  await hangingOnNothing(store, byKind);
+  await refuseHangingOnNothing(store, byKind);
   const entry = await writeEntry(store, act, changes, tx);
   await act.also?.(tx, entry);
   return entry;
@@ -94,23 +96,34 @@ async function nothing(act: Act, tx: Transaction): Promise<number | null> {
 }
 
 async function checkVersions(store: Store, byKind: ChangesByKind): Promise<void> {
-  const stale: (Change & { readonly of: Kind })[] = [];
-  for (const kind of byKind.kinds) {
-    const part = byKind.of(kind);
-    const { table, keepsRemoved } = KINDS[kind];
-    const rows = await store.rows<{ id: number; version: number }>(
-      `SELECT id, version FROM ${table} WHERE ${keepsRemoved ? 'gone = 0 AND ' : ''}id IN (SELECT value FROM json_each(:ids))`,
-      { ids: JSON.stringify(part.map((c) => c.id)) },
-    );
-    const versions = new Map(rows.map((r) => [r.id, r.version]));
-    for (const c of part)
-      if ((c.before === null ? undefined : c.version) !== versions.get(c.id)) stale.push({ ...c, of: kind });
-  }
-  if (stale.length === 0) return;
-  const found = await Promise.all(stale.slice(0, 20).map((c) => store.read(c.of, c.id)));
-  throw new ConflictError(
-    stale.map((c, i) => ({ kind: c.kind, id: c.id, label: c.before, current: found[i] ?? null })),
+  const found: Stale[] = [];
+  for (const kind of byKind.kinds) found.push(...(await staleOf(store, kind, byKind.of(kind))));
+  if (found.length) throw new ConflictError(found);
+}
+
+/** The objects of a kind that are no longer as a change set took them for; the first twenty, as they stand. */
+async function staleOf<K extends Kind>(
+  store: Store,
+  kind: K,
+  changes: readonly Change<K>[],
+): Promise<Stale[]> {
+  const { name, present } = tableOf(kind);
+  const rows = await store.rows<{ id: number; version: number }>(
+    `SELECT id, version FROM ${name} WHERE ${present} AND id IN (SELECT value FROM json_each(:ids))`,
+    { ids: JSON.stringify(changes.map((c) => c.id)) },
   );
+  const versions = new Map(rows.map((r) => [r.id, r.version]));
+  const stale = changes.filter((c) => (c.before === null ? undefined : c.version) !== versions.get(c.id));
+  const now = await store.readMany(
+    kind,
+    stale.slice(0, 20).map((c) => c.id),
+  );
+  return stale.map(({ id, before }) => ({
+    kind,
+    id,
+    label: before,
+    current: now.find((n) => n.id === id) ?? null,
+  }));
 }
 
 async function reindex(store: Store, byKind: ChangesByKind, tx: Transaction): Promise<void> {
@@ -121,43 +134,4 @@ async function reindex(store: Store, byKind: ChangesByKind, tx: Transaction): Pr
   }
   const headings = byKind.of('heading');
   if (headings.length) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after])), tx);
-}
-
-/** What each kind hangs on: the column that says so, and the kind of the parent. */
-const PARENTS: readonly { readonly kind: Kind; readonly column: string; readonly parent: Kind }[] = [
-  { kind: 'holding', column: 'record', parent: 'record' },
-  { kind: 'copy', column: 'holding', parent: 'holding' },
-  { kind: 'incoming', column: 'delivery', parent: 'delivery' },
-  { kind: 'scanbatch', column: 'stocktake', parent: 'stocktake' },
-  { kind: 'piled', column: 'pile', parent: 'pile' },
-];
-
-/**
- * Refuses by name what would hang on something that is not there (any more). The foreign keys of the database would refuse it
- * too, at the end and without a name.
- */
-async function hangingOnNothing(store: Store, byKind: ChangesByKind): Promise<void> {
-  const found: Stale[] = [];
-  for (const { kind, column, parent } of PARENTS) {
-    const { table, keepsRemoved } = KINDS[parent];
-    const there = keepsRemoved ? 'AND p.gone = 0' : '';
-    const own = byKind.of(kind).flatMap((c) => (c.after === null ? [] : [c.id]));
-    const gone = keepsRemoved ? [] : byKind.of(parent).flatMap((c) => (c.after === null ? [c.id] : []));
-    if (own.length + gone.length === 0) continue;
-    const rows = await store.rows<{ parent: number }>(
-      `SELECT DISTINCT c.${column} AS parent FROM ${KINDS[kind].table} c
-        WHERE (c.id IN (SELECT value FROM json_each(:own)) OR c.${column} IN (SELECT value FROM json_each(:gone)))
-          AND NOT EXISTS (SELECT 1 FROM ${table} p WHERE p.id = c.${column} ${there})`,
-      { own: JSON.stringify(own), gone: JSON.stringify(gone) },
-    );
-    for (const r of rows)
-      found.push({
-        kind: parent,
-        id: r.parent,
-        label: byKind.of(parent).find((c) => c.id === r.parent)?.before ?? null,
-        current: null,
-        ...(gone.includes(r.parent) && { dependsOn: kind }),
-      });
-  }
-  if (found.length) throw new ConflictError(found);
 }

@@ -13,6 +13,7 @@ import { piles } from './migrations/007-piles';
 import { searchOrder } from './migrations/008-search-order';
 import { invariants } from './migrations/009-invariants';
 import { copyParts } from './migrations/010-copy-parts';
+import { defineModels } from './models';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -27,6 +28,8 @@ export interface Database {
   /** Rows of a query; `:name` in it stands for a value of `params`. Within a transaction it sees what that has written. */
   rows<T>(sql: string, params?: Params, tx?: Transaction): Promise<T[]>;
   row<T>(sql: string, params?: Params, tx?: Transaction): Promise<T | undefined>;
+  /** Reads on one of the connections through its models. */
+  reading<T>(read: (connection: Sequelize) => Promise<T>): Promise<T>;
   run(sql: string, params: Params, tx: Transaction): Promise<void>;
   /** Runs a statement with numbered values ($1 …), for many rows at once. */
   bind(sql: string, values: readonly unknown[], tx: Transaction): Promise<void>;
@@ -52,6 +55,7 @@ async function connect(storage: string): Promise<Sequelize> {
   await sequelize.query('PRAGMA synchronous = NORMAL');
   await sequelize.query('PRAGMA cache_size = -65536');
   await sequelize.query('PRAGMA busy_timeout = 5000');
+  defineModels(sequelize);
   return sequelize;
 }
 
@@ -107,18 +111,18 @@ export async function openDatabase(folder: string): Promise<Database> {
     return mine;
   }
   /** Queries of one request go side by side: each to the connection that has the least to do. */
-  const readBeside: Read = async (sql, replacements) => {
+  const readBeside: Reading = async (read) => {
     const reader = readers.reduce((a, b) => (b.busy < a.busy ? b : a));
     reader.busy++;
     try {
-      return await select(reader.connection, sql, replacements);
+      return await read(reader.connection);
     } finally {
       reader.busy--;
     }
   };
   const within = (tx: Transaction): Database => {
     const inside: Database = {
-      ...through((sql, replacements) => select(tx.writer, sql, replacements)),
+      ...through((read) => read(tx.writer)),
       write: (work) => work(tx),
       reserve: (work) => work(tx),
       get aside() {
@@ -127,13 +131,16 @@ export async function openDatabase(folder: string): Promise<Database> {
     };
     return inside;
   };
-  const through = (read: Read): Omit<Database, 'aside'> => {
+  const through = (reading: Reading): Omit<Database, 'aside'> => {
     const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
-      (tx ? select(tx.writer, sql, replacements) : read(sql, replacements)) as Promise<T[]>;
+      tx
+        ? select<T>(tx.writer, sql, replacements)
+        : reading((connection) => select<T>(connection, sql, replacements));
     return {
       file: storage,
       writes: () => writes,
       rows,
+      reading,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
       run: async (sql, replacements, tx) =>
         void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
@@ -151,7 +158,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     };
   };
   const aside: Database = {
-    ...through((sql, replacements) => select(patient, sql, replacements)),
+    ...through((read) => read(patient)),
     get aside() {
       return aside;
     },
@@ -159,9 +166,10 @@ export async function openDatabase(folder: string): Promise<Database> {
   return { ...through(readBeside), aside };
 }
 
-type Read = (sql: string, replacements: Params) => Promise<object[]>;
-const select = (connection: Sequelize, sql: string, replacements: Params) =>
-  connection.query(sql, { replacements, type: QueryTypes.SELECT });
+type Reading = Database['reading'];
+const select = async <T>(connection: Sequelize, sql: string, replacements: Params): Promise<T[]> =>
+  // What columns a query gives, the query says.
+  (await connection.query(sql, { replacements, type: QueryTypes.SELECT })) as T[];
 
 async function migrate(sequelize: Sequelize): Promise<void> {
   const migrations: {

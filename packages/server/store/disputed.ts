@@ -1,4 +1,4 @@
-import { KINDS, type Kind } from './kinds';
+import { KINDS, type Kind } from '@osier/core/kinds';
 import type { Store } from './store';
 
 /** Something an older store had that breaks what must hold, until a person has settled it. */

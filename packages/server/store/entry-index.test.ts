@@ -1,5 +1,6 @@
 // Taking back a large entry piece by piece must be what taking it back whole is.
-import { creation, removal, update, type Change } from '@osier/core/changes';
+import { creation, removal, update } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import { headingFrom, headingsOf } from '@osier/core/headings';
 import type { Holding } from '@osier/core/holdings';
 import { field, type MarcRecord } from '@osier/core/marc';

@@ -1,8 +1,9 @@
-import type { Change, ChangeSet, Conflict } from '@osier/core/changes';
-import type { Heading } from '@osier/core/headings';
+import type { Conflict } from '@osier/core/changes';
+import type { Change, ChangeSet } from '@osier/core/kinds';
 import { contentNumber, entryParts, joined, keyOf, partsAtHand, type PartOf } from './entry-parts';
-import { CHILDREN, headingsInUse } from './in-use';
-import type { Kind } from './kinds';
+import { headingsInUse } from './in-use';
+import type { Kind } from '@osier/core/kinds';
+import { childrenIn, fieldOf } from './hanging';
 import type { Store } from './store';
 
 /** One object of an entry: where its change begins and ends, and numbers of what it was and what the entry left. */
@@ -43,7 +44,7 @@ export async function entryIndex(
       // What changes again counts as changed last.
       objects.delete(key);
       objects.set(key, {
-        kind: change.kind as Kind,
+        kind: change.kind,
         id: change.id,
         first: earlier?.first ?? at,
         last: at,
@@ -65,18 +66,19 @@ function inverseFrom(store: Store, parts: readonly PartOf[]): EntryIndex['invers
     const changes: Change[] = [];
     for (const o of of) {
       const [begins, ends] = [await partAt(o.first), await partAt(o.last)];
-      const { version, before } = begins.get(keyOf(o))!;
-      changes.push({
-        kind: o.kind,
-        id: o.id,
-        version: version + 1,
-        before: ends.get(keyOf(o))!.after,
-        after: before,
-      });
+      changes.push(backwards(begins.get(keyOf(o))!, ends.get(keyOf(o))!));
     }
     return changes;
   };
 }
+
+/** The change that leads from where the last one ended to where the first began. */
+const backwards = <C extends Change>(first: C, last: C): C => ({
+  ...first,
+  version: first.version + 1,
+  before: last.after,
+  after: first.before,
+});
 
 /** What of an entry can be taken back now, and what stands in the way. */
 export interface Takeable {
@@ -133,8 +135,12 @@ async function headingsThatStay(
   touched: readonly number[],
 ): Promise<Set<Indexed>> {
   const made = piece.filter((o) => o.kind === 'heading' && o.before === NOTHING);
-  const headings = (await index.inverse(made)).map((c) => c.before as Heading);
-  const inUse = await headingsInUse(store, headings, touched);
+  const changes = (await index.inverse(made)).filter((c) => c.kind === 'heading');
+  const inUse = await headingsInUse(
+    store,
+    changes.flatMap((c) => c.before ?? []),
+    touched,
+  );
   return new Set(made.filter((_, i) => inUse.has(i)));
 }
 
@@ -146,14 +152,14 @@ async function hangingOn(
   known: ReadonlyMap<string, Indexed>,
 ): Promise<Conflict[]> {
   const found: Conflict[] = [];
-  for (const { kind, child, field, sql } of CHILDREN) {
-    const ids = piece.filter((o) => o.kind === kind && o.before === NOTHING).map((o) => o.id);
-    if (ids.length === 0) continue;
-    for (const { id, parent } of await store.rows<{ id: number; parent: number }>(sql, { ids })) {
-      const own = known.get(keyOf({ kind: child, id }));
+  const made = piece.filter((o) => o.before === NOTHING);
+  for (const kind of new Set(made.map((o) => o.kind))) {
+    const ids = made.filter((o) => o.kind === kind).map((o) => o.id);
+    for (const { id, child, childId, field } of await childrenIn(store, kind, ids)) {
+      const own = known.get(keyOf({ kind: child, id: childId }));
       const [goes] = own ? await index.inverse([own]) : [];
-      if (!goes || (goes.after as Record<string, unknown> | null)?.[field] === parent)
-        found.push({ kind, id: parent, expected: null, found: { dependsOn: child, id } });
+      if (!goes || fieldOf(goes.after, field) === id)
+        found.push({ kind, id, expected: null, found: null, dependsOn: child });
     }
   }
   return found;
@@ -162,7 +168,7 @@ async function hangingOn(
 /** Inverse changes fitted to the versions that stand in the store now. */
 export async function fitted(store: Store, changes: readonly Change[]): Promise<ChangeSet> {
   const ids = new Map<Kind, number[]>();
-  for (const c of changes) ids.set(c.kind as Kind, [...(ids.get(c.kind as Kind) ?? []), c.id]);
+  for (const c of changes) ids.set(c.kind, [...(ids.get(c.kind) ?? []), c.id]);
   const versions = new Map<string, number>();
   for (const [kind, of] of ids)
     for (const { id, version } of await store.readMany(kind, of)) versions.set(keyOf({ kind, id }), version);

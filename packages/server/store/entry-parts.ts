@@ -1,5 +1,7 @@
-import type { Change } from '@osier/core/changes';
+import { joinChanges } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import { createHash } from 'node:crypto';
+import { readChanges } from './read-changes';
 import type { Store } from './store';
 
 /** A part of a daybook entry: what one transaction of it changed. */
@@ -14,7 +16,7 @@ async function partChanges(store: Store, { entry, part }: PartOf): Promise<Chang
     'SELECT changes FROM daybook_parts WHERE entry = :entry AND part = :part',
     { entry, part },
   );
-  return row ? (JSON.parse(row.changes) as Change[]) : [];
+  return row ? readChanges(row.changes) : [];
 }
 
 /** Parts that are kept at hand: those of neighbouring objects are asked for again. */
@@ -51,11 +53,11 @@ export const keyOf = ({ kind, id }: { readonly kind: string; readonly id: number
   `${kind} ${id}`;
 
 /** One change an object within a part, successive ones joined. */
-export function joined(changes: readonly Change[]): Map<string, Change> {
-  const found = new Map<string, Change>();
+export function joined<C extends Change>(changes: readonly C[]): Map<string, C> {
+  const found = new Map<string, C>();
   for (const change of changes) {
     const first = found.get(keyOf(change));
-    found.set(keyOf(change), first ? { ...first, after: change.after } : change);
+    found.set(keyOf(change), first ? joinChanges(first, change) : change);
   }
   return found;
 }

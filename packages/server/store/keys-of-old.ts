@@ -3,7 +3,7 @@ import type { MarcRecord } from '@osier/core/marc';
 import type { Transaction } from './database';
 import { headingKeyKind, indexHeadings } from './index-records';
 import { insertRows } from './insert';
-import { KINDS } from './kinds';
+import { tableOf } from './tables';
 import { countAllRolls } from './roll-numbers';
 import type { Store } from './store';
 
@@ -59,8 +59,8 @@ async function someHeadings(store: Store, after: number, tx: Transaction): Promi
   const held = await store.select('heading', `id > :after ORDER BY id LIMIT ${AT_ONCE}`, { after });
   if (held.length === 0) return after;
   const house = await store.rulesNow();
-  const { columns, compute } = KINDS.heading;
-  const rows = held.map((h) => [h.id, ...compute(h.value, house)]);
+  const { columns, values: computed } = tableOf('heading');
+  const rows = held.map((h) => [h.id, ...computed(h.value, house)]);
   // A form that two headings share by the new rule is disputed from then on, but for the first.
   const values = columns.map((c, i) => `${c} = json_extract(v.value, '$[${i + 1}]')`).join(', ');
   await store.bind(

@@ -1,5 +1,6 @@
 import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
 import type { Versioned } from '@osier/core/changes';
+import type { StoredObject } from '@osier/core/kinds';
 import type { ChangesByKind } from './changes-by-kind';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
@@ -48,7 +49,7 @@ export async function keepRollNumbers(store: Store, byKind: ChangesByKind, tx: T
 /** Enters all numbers of a roll that are or were on a copy. One with a wrong check digit is none of the roll. */
 async function countRoll(
   store: Store,
-  { id, value: roll }: Versioned<LabelRoll>,
+  { id, value: roll }: StoredObject<'roll'>,
   tx: Transaction,
 ): Promise<void> {
   const span = { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length };

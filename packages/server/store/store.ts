@@ -3,7 +3,13 @@ import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
 import { NO_LISTS, withCodes, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
 import type { Database, Params } from './database';
-import { HOUSE_ID, KINDS, LISTS_ID, type Kind, type Objects } from './kinds';
+import type { Id } from '@osier/core/changes';
+import { KINDS, type Kind, type KindColumns, type StoredObject } from '@osier/core/kinds';
+import { keptJson } from './kept-json';
+import { Op } from 'sequelize';
+import { findRows, type TableColumns, type TableName, type Which } from './models';
+import { tableAccess, type TableAccess } from './table-access';
+import { tableOf } from './tables';
 
 /** Reading side of the store; everything that writes goes through commit. */
 export interface Store extends Database {
@@ -12,25 +18,25 @@ export interface Store extends Database {
   readonly workers: string | null;
   /** The same store inside a transaction. What a plan reads there is still so when it is committed. */
   within(tx: Transaction): Store;
-  read<K extends Kind>(kind: K, id: number, tx?: Transaction): Promise<Versioned<Objects[K]> | null>;
-  readMany<K extends Kind>(
-    kind: K,
-    ids: readonly number[],
-    tx?: Transaction,
-  ): Promise<Versioned<Objects[K]>[]>;
-  /** Objects of a kind by a condition on its table's columns. */
+  read<K extends Kind>(kind: K, id: Id<K>, tx?: Transaction): Promise<StoredObject<K> | null>;
+  readMany<K extends Kind>(kind: K, ids: readonly Id<K>[], tx?: Transaction): Promise<StoredObject<K>[]>;
+  /** Objects of a kind by its columns, in an order, as many as are wanted. */
+  find<K extends Kind>(kind: K, which?: Which<KindColumns<K>>): Promise<StoredObject<K>[]>;
+  /** The model of a table that holds no objects. */
+  table<T extends TableName>(name: T): TableAccess<TableColumns[T]>;
+  /** Objects of a kind by a condition in SQL on its table's columns; for a subject's queries. */
   select<K extends Kind>(
     kind: K,
     where: string,
     params?: Params,
     tx?: Transaction,
-  ): Promise<Versioned<Objects[K]>[]>;
+  ): Promise<StoredObject<K>[]>;
   /** Reserves `count` new numbers of a kind and gives the first. Numbers are never used twice. */
-  nextIds(kind: string, count: number): Promise<number>;
-  house(): Promise<Versioned<HouseRules>>;
+  nextIds<K extends Kind>(kind: K, count: number): Promise<Id<K>>;
+  house(): Promise<StoredObject<'house'>>;
   /** The house rules with what is on the code lists now, as the checks want them. */
   rulesNow(): Promise<HouseRules>;
-  lists(): Promise<Versioned<CodeLists>>;
+  lists(): Promise<StoredObject<'lists'>>;
 }
 
 interface Row {
@@ -38,6 +44,9 @@ interface Row {
   version: number;
   value: string;
 }
+
+/** Ids of the two settings, which share a table. */
+export const SETTING_ID = { house: KINDS.house.single ?? 0, lists: KINDS.lists.single ?? 0 } as const;
 
 /** SQLite's limit on bound values stays far away. */
 const IDS_AT_ONCE = 5000;
@@ -54,41 +63,54 @@ function storeWithin(db: Database, workers: string | null, tx: Transaction): Sto
 }
 
 function storeOn(db: Database, workers: string | null, aside: () => Store): Store {
-  const parse = <T>(row: Row): Versioned<T> => ({
+  const parse = <T, K extends string>(row: Row): Versioned<T, K> => ({
     id: row.id,
     version: row.version,
-    value: JSON.parse(row.value) as T,
+    value: keptJson<T>(row.value),
   });
-  const present = (kind: Kind) => (KINDS[kind].keepsRemoved ? 'gone = 0 AND ' : '');
   const select: Store['select'] = async (kind, where, params, tx) => {
+    const { name, present } = tableOf(kind);
     const rows = await db.rows<Row>(
-      `SELECT id, version, value FROM ${KINDS[kind].table} WHERE ${present(kind)}${where}`,
+      `SELECT id, version, value FROM ${name} WHERE ${present} AND ${where}`,
       params,
       tx,
     );
     return rows.map((row) => parse(row));
   };
   const readMany: Store['readMany'] = async (kind, ids, tx) => {
-    const found: Versioned<Objects[typeof kind]>[] = [];
+    const found: StoredObject<typeof kind>[] = [];
     for (let at = 0; at < ids.length; at += IDS_AT_ONCE)
       found.push(...(await select(kind, 'id IN (:ids)', { ids: ids.slice(at, at + IDS_AT_ONCE) }, tx)));
     return found;
   };
-  const setting = async <T>(id: number, otherwise: T): Promise<Versioned<T>> => {
+  const setting = async <T, K extends string>(id: Id<K>, otherwise: T): Promise<Versioned<T, K>> => {
     const row = await db.row<Row>('SELECT id, version, value FROM settings WHERE id = :id', { id });
-    return row ? parse<T>(row) : { id, version: 0, value: otherwise };
+    return row ? parse<T, K>(row) : { id, version: 0, value: otherwise };
   };
-  const lists = async () => {
-    const kept = await setting(LISTS_ID, NO_LISTS);
+  const lists = async (): Promise<StoredObject<'lists'>> => {
+    const kept = await setting<CodeLists, 'lists'>(SETTING_ID.lists, NO_LISTS);
     return { ...kept, value: { ...NO_LISTS, ...kept.value } };
   };
-  const house = async () => {
-    const kept = await setting(HOUSE_ID, DEFAULT_HOUSE);
+  const house = async (): Promise<StoredObject<'house'>> => {
+    const kept = await setting<HouseRules, 'house'>(SETTING_ID.house, DEFAULT_HOUSE);
     return { ...kept, value: { ...DEFAULT_HOUSE, ...kept.value } };
   };
   return {
     ...db,
     select,
+    find: async (kind, which = {}) => {
+      const { name, keepsRemoved } = tableOf(kind);
+      const where = keepsRemoved ? { [Op.and]: [{ gone: 0 }, which.where ?? {}] } : which.where;
+      const rows = await db.reading((connection) =>
+        findRows<Row, KindColumns<typeof kind>>(connection, name, { ...which, where }, [
+          'id',
+          'version',
+          'value',
+        ]),
+      );
+      return rows.map((row) => parse(row));
+    },
+    table: (name) => tableAccess(db, name),
     readMany,
     read: async (kind, id, tx) => (await readMany(kind, [id], tx))[0] ?? null,
     workers,

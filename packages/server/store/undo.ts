@@ -1,18 +1,13 @@
-import {
-  invert,
-  rebase,
-  type Change,
-  type ChangeSet,
-  type Conflict,
-  type Standing,
-} from '@osier/core/changes';
-import type { Heading } from '@osier/core/headings';
-import type { Piled } from '@osier/core/piles';
+import { invert, rebase, type Conflict, type Standing } from '@osier/core/changes';
+import type { Change, ChangeSet } from '@osier/core/kinds';
 import type { Transaction } from './database';
 import { commitWithin } from './commit';
 import { NothingChanged } from './conflict';
-import { CHILDREN, headingsInUse } from './in-use';
-import type { Kind } from './kinds';
+import { headingsInUse } from './in-use';
+import { childrenIn, fieldOf } from './hanging';
+import { keyOf } from './entry-parts';
+import type { Kind } from '@osier/core/kinds';
+import { readChanges } from './read-changes';
 import type { Store } from './store';
 
 /** The change set of an entry, in the order it was done. */
@@ -22,7 +17,7 @@ export async function entryChanges(store: Store, entry: number, tx?: Transaction
     { entry },
     tx,
   );
-  return parts.flatMap((p) => JSON.parse(p.changes) as Change[]);
+  return parts.flatMap((p) => readChanges(p.changes));
 }
 
 /** What taking an entry back would do, and what stands in the way. The same code serves the review and the act. */
@@ -46,7 +41,7 @@ export async function planOf(
 ): Promise<{ changes: ChangeSet; conflicts: Conflict[] }> {
   const standing = new Map<string, Standing>();
   const ids = new Map<Kind, number[]>();
-  for (const c of inverse) ids.set(c.kind as Kind, [...(ids.get(c.kind as Kind) ?? []), c.id]);
+  for (const c of inverse) ids.set(c.kind, [...(ids.get(c.kind) ?? []), c.id]);
   for (const [kind, of] of ids) {
     for (const object of await store.readMany(kind, [...new Set(of)], tx))
       standing.set(`${kind} ${object.id}`, { version: object.version, value: object.value });
@@ -60,7 +55,7 @@ export async function planOf(
   const changes = await withoutRepeats(store, kept);
   return {
     changes,
-    conflicts: [...planned.conflicts, ...(await dependants(store, changes, tx))],
+    conflicts: [...planned.conflicts, ...(await dependants(store, changes))],
   };
 }
 
@@ -71,31 +66,28 @@ async function withoutHeadingsInUse(
   tx: Transaction | undefined,
   alsoTouched: ReadonlySet<number>,
 ): Promise<ChangeSet> {
-  const going = changes.filter((c) => c.kind === 'heading' && c.after === null);
+  const going = changes.filter((c) => c.kind === 'heading').filter((c) => c.after === null);
   const touched = [...changes.filter((c) => c.kind === 'record').map((c) => c.id), ...alsoTouched];
   const inUse = await headingsInUse(
     store,
-    going.map((c) => c.before as Heading),
+    going.flatMap((c) => c.before ?? []),
     touched,
     tx,
   );
-  const staying = new Set(going.filter((_, i) => inUse.has(i)));
+  const staying = new Set<Change>(going.filter((_, i) => inUse.has(i)));
   return changes.filter((c) => !staying.has(c));
 }
 
 /** What lay on a pile, and was put on it again since, does not come back twice. */
 export async function withoutRepeats(store: Store, changes: ChangeSet): Promise<ChangeSet> {
-  const back = changes.filter((c) => c.kind === 'piled' && c.before === null);
+  const back = changes.filter((c) => c.kind === 'piled').filter((c) => c.before === null);
   if (back.length === 0) return changes;
   const rows = await store.rows<{ id: number }>(
     `SELECT v.value ->> 3 AS id FROM json_each(:back) v JOIN piled p ON p.pile = v.value ->> 0 AND p.kind = v.value ->> 1
        AND p.object = v.value ->> 2 AND p.id <> v.value ->> 3`,
     {
       back: JSON.stringify(
-        back.map(({ id, after }) => {
-          const { pile, kind, object } = after as Piled;
-          return [pile, kind, object, id];
-        }),
+        back.flatMap(({ id, after }) => (after ? [[after.pile, after.kind, after.object, id]] : [])),
       ),
     },
   );
@@ -104,19 +96,18 @@ export async function withoutRepeats(store: Store, changes: ChangeSet): Promise<
 }
 
 /** Things that would lose what they hang on: a record with holdings, a holding with copies, a delivery with accepted records. */
-async function dependants(store: Store, changes: ChangeSet, tx?: Transaction): Promise<Conflict[]> {
+async function dependants(store: Store, changes: ChangeSet): Promise<Conflict[]> {
   const found: Conflict[] = [];
-  for (const { kind, child, field, sql } of CHILDREN) {
-    const ids = changes.filter((c) => c.kind === kind && c.after === null).map((c) => c.id);
-    if (ids.length === 0) continue;
-    const after = new Map(
-      changes.filter((c) => c.kind === child).map((c) => [c.id, c.after as Record<string, unknown> | null]),
-    );
-    // A child that this very plan takes away, or back to another parent, does not stand in the way.
-    const leaves = (id: number, parent: number) => after.has(id) && after.get(id)?.[field] !== parent;
-    for (const row of await store.rows<{ id: number; parent: number }>(sql, { ids }, tx))
-      if (!leaves(row.id, row.parent))
-        found.push({ kind, id: row.parent, expected: null, found: { dependsOn: child, id: row.id } });
+  const after = new Map(changes.map((c) => [keyOf(c), c.after]));
+  const going = changes.filter((c) => c.after === null);
+  for (const kind of new Set(going.map((c) => c.kind))) {
+    const ids = going.filter((c) => c.kind === kind).map((c) => c.id);
+    for (const { id, child, childId, field } of await childrenIn(store, kind, ids)) {
+      // A child that this very plan takes away, or back to another parent, does not stand in the way.
+      const key = keyOf({ kind: child, id: childId });
+      if (after.has(key) && fieldOf(after.get(key), field) !== id) continue;
+      found.push({ kind, id, expected: null, found: null, dependsOn: child });
+    }
   }
   return found;
 }

@@ -1,4 +1,4 @@
-import type { ChangeSet } from '@osier/core/changes';
+import type { ChangeSet } from '@osier/core/kinds';
 import type { Act } from './act';
 import type { Transaction } from './database';
 import { insertRows } from './insert';

@@ -1,9 +1,10 @@
-import type { Change } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import type { HouseRules } from '@osier/core/house';
 import { settleDisputes } from './collisions';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
-import { KINDS, type Kind, type Objects } from './kinds';
+import { tableOf } from './tables';
+import type { Kind } from '@osier/core/kinds';
 import type { Store } from './store';
 
 /** Takes away the rows of what a change set removes, or marks them where they are kept. */
@@ -15,7 +16,7 @@ export async function removeRows(
 ): Promise<void> {
   const ids = changes.filter((c) => c.after === null).map((c) => c.id);
   if (ids.length === 0) return;
-  const { table, keepsRemoved } = KINDS[kind];
+  const { name: table, keepsRemoved } = tableOf(kind);
   const which = 'id IN (SELECT value FROM json_each(:ids))';
   await store.run(
     keepsRemoved ? `UPDATE ${table} SET gone = 1 WHERE ${which}` : `DELETE FROM ${table} WHERE ${which}`,
@@ -29,23 +30,19 @@ export async function removeRows(
 export async function writeRows<K extends Kind>(
   store: Store,
   kind: K,
-  changes: readonly Change[],
+  changes: readonly Change<K>[],
   house: HouseRules,
   tx: Transaction,
 ): Promise<void> {
-  const { table, columns, compute, keepsRemoved, derived = {} } = KINDS[kind];
-  const written = changes.filter((c) => c.after !== null);
-  const rows = written.map((c) => [
-    c.id,
-    c.version + 1,
-    JSON.stringify(c.after),
-    ...compute(c.after as Objects[K], house),
-  ]);
+  const { name: table, columns, values, keepsRemoved, inherited } = tableOf(kind);
+  const rows = changes.flatMap(({ id, version, after }) =>
+    after === null ? [] : [[id, version + 1, JSON.stringify(after), ...values(after, house)]],
+  );
   if (rows.length === 0) return;
   const all = ['id', 'version', 'value', ...columns];
-  const taken = [...all.slice(1), ...Object.keys(derived)].map((c) => `${c} = excluded.${c}`);
+  const taken = [...all.slice(1), ...Object.keys(inherited)].map((c) => `${c} = excluded.${c}`);
   const set = [...taken, ...(keepsRemoved ? ['gone = 0'] : [])].join(', ');
   // An update keeps the row, so that a barcode taken by another copy is still an error.
-  await insertRows(store, 'INSERT', table, all, rows, tx, `ON CONFLICT (id) DO UPDATE SET ${set}`, derived);
+  await insertRows(store, 'INSERT', table, all, rows, tx, `ON CONFLICT (id) DO UPDATE SET ${set}`, inherited);
   await settleDisputes(store, kind, tx);
 }

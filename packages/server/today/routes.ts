@@ -1,6 +1,6 @@
 import type { Today } from '@osier/contract';
 import { listEntries } from '../daybook/daybook';
-import { labelOf } from '../daybook/labels';
+import { labelOfAny } from '@osier/core/kinds';
 import { lookAlikeCount } from '../headings/headings';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
@@ -55,7 +55,7 @@ export const todayRoutes = (services: Services): Route[] => [
       (await disputed(services.store)).map(({ kind, id, value, why }) => ({
         kind,
         id,
-        label: labelOf(kind, id, value),
+        label: labelOfAny(kind, id, value),
         why,
       })),
   }),

@@ -1,6 +1,7 @@
 import type { RegisterRow, Review, WithdrawalList, WithdrawalListRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, creation, update, type ChangeSet, type Versioned } from '@osier/core/changes';
+import { counted, creation, update, type Versioned } from '@osier/core/changes';
+import type { ChangeSet, StoredObject } from '@osier/core/kinds';
 import { codeProblem, dueOf, type Withdrawn } from '@osier/core/holdings';
 import {
   weigh,
@@ -10,6 +11,7 @@ import {
   type Listed,
   type TitleStock,
   type Verdict,
+  type WithdrawalListValue,
 } from '@osier/core/withdrawals';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
@@ -19,7 +21,7 @@ import { scansOf } from '../scanner/scans';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import { contentNumber } from '../store/entry-parts';
-import type { WithdrawalListValue } from '../store/kinds';
+import { keptValue } from '../store/kept-json';
 import type { Store } from '../store/store';
 
 const today = () => new Date().toISOString().slice(0, 10);
@@ -57,7 +59,7 @@ export const startList = (
   });
 
 /** A list that can be worked on; one that is done is refused. */
-export async function openList(store: Store, id: number): Promise<Versioned<WithdrawalListValue>> {
+export async function openList(store: Store, id: number): Promise<StoredObject<'withdrawlist'>> {
   const list = await store.read('withdrawlist', id);
   if (!list) throw notFound(`Withdrawal list ${id}`);
   if (list.value.state === 'done') throw wrong('list', 'This list is done. Start a new one.');
@@ -220,7 +222,7 @@ async function plan(
   said: LoanAnswers,
   nextId: () => number,
 ): Promise<{
-  list: Versioned<WithdrawalListValue>;
+  list: StoredObject<'withdrawlist'>;
   all: readonly Verdict[];
   verdicts: Verdict[];
   changes: ChangeSet;
@@ -330,10 +332,7 @@ export async function withdraw(
     const left = all.filter(
       (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
     );
-    const closing =
-      left.length === 0
-        ? [update<WithdrawalListValue>('withdrawlist', list, { ...list.value, state: 'done' })]
-        : [];
+    const closing = left.length === 0 ? [update('withdrawlist', list, { ...list.value, state: 'done' })] : [];
     const n = totals(changes);
     const sentence = `Withdrew ${counted(n.copies, 'copy', 'copies')} from ${quoted(list.value.name)}${n.records ? `, and ${counted(n.records, 'record')} with the last copy` : ''}`;
     return { act: 'withdraw', sentence, changes: [...changes, ...closing] };
@@ -355,7 +354,7 @@ export async function register(
       id: r.id,
       entry: r.entry,
       restored: r.gone === 1,
-      withdrawn: JSON.parse(r.value) as Withdrawn,
+      withdrawn: keptValue('withdrawn', r.value),
     })),
     next: rows.length > 200 ? rows[199]!.id : null,
   };

@@ -1,0 +1,34 @@
+import { headingText, identityOf, type Distinct, type Heading } from '../headings';
+import { describeKind } from './kind';
+
+/** A controlled form with its authority record. */
+export const heading = describeKind<Heading>()({
+  kind: 'heading',
+  noun: ['heading', 'headings'],
+  label: headingText,
+  table: 'headings',
+  columns: { kind: 'text', key: 'text', text: 'text', merged_into: 'integer', vocabulary: 'text' },
+  compute: (h) => {
+    const { kind, key, vocabulary } = identityOf(h);
+    return { kind, key, text: headingText(h), merged_into: h.mergedInto, vocabulary };
+  },
+  parents: [
+    { kind: 'heading', field: 'mergedInto', column: 'merged_into', whenGone: 'holds', optional: true },
+  ],
+  once: [{ columns: ['vocabulary', 'kind', 'key'], among: { column: 'merged_into', is: null } }],
+});
+
+/** Two headings that a person has said are two people. */
+export const distinct = describeKind<Distinct>()({
+  kind: 'distinct',
+  noun: ['pair kept apart', 'pairs kept apart'],
+  label: ({ a, b }) => `headings ${a} and ${b}`,
+  table: 'distinct_pairs',
+  columns: { a: 'integer', b: 'integer' },
+  compute: ({ a, b }) => ({ a, b }),
+  parents: [
+    { kind: 'heading', field: 'a', column: 'a', whenGone: 'holds' },
+    { kind: 'heading', field: 'b', column: 'b', whenGone: 'holds' },
+  ],
+  once: [{ columns: ['a', 'b'] }],
+});

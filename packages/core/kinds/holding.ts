@@ -1,0 +1,66 @@
+import { groupedBarcode } from '../barcodes';
+import { callNumberText, shelfKey } from '../callnumbers';
+import { partKey, type Copy, type Holding, type Withdrawn } from '../holdings';
+import { describeKind } from './kind';
+
+/** A title at a branch and location under a call number. */
+export const holding = describeKind<Holding>()({
+  kind: 'holding',
+  noun: ['holding', 'holdings'],
+  label: callNumberText,
+  table: 'holdings',
+  columns: { record: 'integer', branch: 'text', location: 'text', call_number: 'text', shelf_key: 'text' },
+  compute: (h) => ({
+    record: h.record,
+    branch: h.branch,
+    location: h.location,
+    call_number: callNumberText(h),
+    shelf_key: shelfKey(h),
+  }),
+  parents: [{ kind: 'record', field: 'record', column: 'record', whenGone: 'holds' }],
+  once: [{ columns: ['record', 'branch', 'location', 'call_number'] }],
+});
+
+/** One barcoded thing. */
+export const copy = describeKind<Copy>()({
+  kind: 'copy',
+  noun: ['copy', 'copies'],
+  label: (c) => groupedBarcode(c.barcode),
+  table: 'copies',
+  columns: {
+    holding: 'integer',
+    barcode: 'text',
+    status: 'text',
+    type: 'text',
+    last_seen: 'text',
+    number: 'integer',
+    part: 'text',
+  },
+  compute: (c) => ({
+    holding: c.holding,
+    barcode: c.barcode,
+    status: c.status,
+    type: c.type,
+    last_seen: c.lastSeen,
+    number: c.number,
+    part: partKey(c.part),
+  }),
+  inherited: { record: { from: 'holding', column: 'record' } },
+  parents: [{ kind: 'holding', field: 'holding', column: 'holding', whenGone: 'holds' }],
+  once: [
+    { columns: ['barcode'], anyCase: true },
+    { columns: ['record', 'part', 'number'], among: { column: 'number', is: 'positive' } },
+  ],
+});
+
+/** A row of the register of withdrawn copies, which is kept for ever. */
+export const withdrawn = describeKind<Withdrawn>()({
+  kind: 'withdrawn',
+  noun: ['withdrawn copy', 'withdrawn copies'],
+  label: (w) => groupedBarcode(w.copy.barcode),
+  table: 'withdrawn',
+  columns: { barcode: 'text', record: 'integer', withdrawn_on: 'text' },
+  compute: (w) => ({ barcode: w.copy.barcode, record: w.record, withdrawn_on: w.withdrawnOn }),
+  parents: [],
+  keepsRemoved: true,
+});

@@ -1,0 +1,169 @@
+import type { SearchBody } from '@osier/contract';
+import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
+import type { Store } from '../store/store';
+
+/** What narrows a search beside its words. */
+export type SearchFacets = Pick<SearchBody, 'language' | 'branch' | 'material'>;
+
+/** SQL that gives the `id`s of records, with its parameters. */
+export interface IdQuery {
+  readonly sql: string;
+  readonly params: Readonly<Record<string, unknown>>;
+  /** It gives every record. */
+  readonly all?: boolean;
+}
+
+/** Every record. */
+export const everyRecord: IdQuery = { sql: 'SELECT id FROM records', params: {}, all: true };
+
+/** Records that have all words, each as the beginning of one, by the full-text index. */
+export const withWords = (words: readonly string[]): IdQuery => ({
+  sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
+  params: { match: words.map((w) => `"${w}"*`).join(' ') },
+});
+
+/** Records with an ISBN (ISBN-13). */
+export const withIsbn = (key: string): IdQuery => ({
+  sql: "SELECT record AS id FROM record_keys WHERE kind = 'isbn' AND key = :key",
+  params: { key },
+});
+
+/** The record with a number. */
+export const withNumber = (record: number): IdQuery => ({
+  sql: 'SELECT id FROM records WHERE id = :record',
+  params: { record },
+});
+
+/** Records that carry a heading, or the one that it was merged into. */
+export const underHeading = (heading: number): IdQuery => ({
+  sql: `SELECT k.record AS id FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key WHERE h.id = (${LEADS_TO})`,
+  params: { heading },
+});
+
+/** The record of the copy with a barcode. */
+export const withBarcode = (code: string): IdQuery => ({
+  sql: 'SELECT DISTINCT h.record AS id FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code',
+  params: { code },
+});
+
+/** Records with a call number that begins so. */
+export const underCallNumber = (from: string): IdQuery => ({
+  sql: 'SELECT DISTINCT record AS id FROM holdings WHERE call_number >= :from AND call_number < :to',
+  params: { from, to: `${from}\uffff` },
+});
+
+/** Records by their numbers. */
+export const amongRecords = (ids: readonly number[]): IdQuery => ({
+  sql: 'SELECT value AS id FROM json_each(:having)',
+  params: { having: JSON.stringify(ids) },
+});
+
+/** Records that lie on a pile, or whose copies do. */
+export const onPile = (pile: number, of: 'record' | 'copy'): IdQuery => ({
+  sql:
+    of === 'record'
+      ? "SELECT DISTINCT object AS id FROM piled WHERE pile = :pile AND kind = 'record'"
+      : `SELECT DISTINCT h.record AS id FROM piled p JOIN copies c ON c.id = p.object JOIN holdings h ON h.id = c.holding
+         WHERE p.pile = :pile AND p.kind = 'copy'`,
+  params: { pile },
+});
+
+/** Records that were accepted from a delivery, whatever became of them since. */
+export const acceptedFrom = (delivery: number): IdQuery => ({
+  sql: "SELECT DISTINCT record AS id FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND record IS NOT NULL",
+  params: { delivery },
+});
+
+/** The records that two queries both give. */
+export const inBoth = (a: IdQuery, b: IdQuery): IdQuery => ({
+  sql: a.all ? b.sql : `SELECT id FROM (${a.sql}) INTERSECT SELECT id FROM (${b.sql})`,
+  params: { ...a.params, ...b.params },
+});
+
+/** The records (`r`) of a search; what is sorted and counted by stands in an index, so that the records are not read. */
+const recordsOf = ({ sql, all }: IdQuery): string =>
+  all
+    ? 'records r INDEXED BY records_sort'
+    : `(${sql}) f CROSS JOIN records r INDEXED BY records_facets ON r.id = f.id`;
+const countedOf = (found: IdQuery): string => (found.all ? 'records r' : recordsOf(found));
+
+/** The conditions of facets on records (`r`). */
+function facetConditions(facets: SearchFacets): string {
+  const conditions = ['1'];
+  if (facets.language) conditions.push('r.language = :language');
+  if (facets.material) conditions.push('r.material = :material');
+  if (facets.branch)
+    conditions.push('EXISTS (SELECT 1 FROM holdings h WHERE h.record = r.id AND h.branch = :branch)');
+  return conditions.join(' AND ');
+}
+
+/** The numbers of records behind one, in the order of their numbers. */
+export async function idsBehind(
+  store: Store,
+  found: IdQuery,
+  facets: SearchFacets,
+  after: number,
+  atMost: number,
+): Promise<number[]> {
+  const rows = await store.rows<{ id: number }>(
+    `SELECT r.id FROM ${countedOf(found)} WHERE ${facetConditions(facets)} AND r.id > :after ORDER BY r.id LIMIT :atMost`,
+    { ...found.params, ...facets, after, atMost },
+  );
+  return rows.map((r) => r.id);
+}
+
+/** A record as a list of the catalogue shows it. */
+export interface FoundRow {
+  readonly id: number;
+  readonly title: string;
+  readonly author: string;
+  readonly year: string;
+  readonly isbn: string;
+  readonly publisher: string;
+  readonly edition: string;
+  readonly language: string;
+  readonly material: string;
+  readonly copies: number;
+  readonly callNumber: string;
+}
+const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
+  (SELECT COUNT(*) FROM copies c WHERE c.record = r.id) AS copies,
+  COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber`;
+
+/** Records of a search in the order of their titles, from a place on. */
+export const pageOfFound = (
+  store: Store,
+  found: IdQuery,
+  facets: SearchFacets,
+  after: number,
+  atMost: number,
+): Promise<FoundRow[]> =>
+  store.rows<FoundRow>(
+    `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${recordsOf(found)} WHERE ${facetConditions(facets)} ORDER BY r.sort, r.id LIMIT :atMost OFFSET :after)
+     SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
+    { ...found.params, ...facets, after, atMost },
+  );
+
+/** How many records a search finds. */
+export const countFound = async (store: Store, found: IdQuery, facets: SearchFacets): Promise<number> =>
+  (await store.row<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM ${countedOf(found)} WHERE ${facetConditions(facets)}`,
+    { ...found.params, ...facets },
+  ))!.n;
+
+/** How many of the records found are of each language and material. */
+export const countByKind = (
+  store: Store,
+  found: IdQuery,
+): Promise<{ language: string; material: string; n: number }[]> =>
+  store.rows<{ language: string; material: string; n: number }>(
+    `SELECT r.language, r.material, COUNT(*) AS n FROM ${countedOf(found)} GROUP BY 1, 2`,
+    { ...found.params },
+  );
+
+/** How many of the records found have holdings at each branch. */
+export const countByBranch = (store: Store, found: IdQuery): Promise<{ value: string; n: number }[]> =>
+  store.rows<{ value: string; n: number }>(
+    `SELECT h.branch AS value, COUNT(DISTINCT h.record) AS n FROM ${found.all ? 'holdings h' : `(${found.sql}) f CROSS JOIN holdings h ON h.record = f.id`} GROUP BY 1 ORDER BY 2 DESC`,
+    { ...found.params },
+  );

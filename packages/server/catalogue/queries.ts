@@ -1,0 +1,76 @@
+import { LEADS_TO } from '../store/index-records';
+import type { Store } from '../store/store';
+
+/** The records that have an ISBN (ISBN-13). */
+export async function recordsWithIsbn(store: Store, isbn: string): Promise<number[]> {
+  const rows = await store.rows<{ record: number }>(
+    "SELECT record FROM record_keys WHERE kind = 'isbn' AND key = :isbn ORDER BY record",
+    { isbn },
+  );
+  return rows.map((r) => r.record);
+}
+
+/** The copy with a barcode, and its record. */
+export const copyWithBarcode = (
+  store: Store,
+  code: string,
+): Promise<{ id: number; record: number } | undefined> =>
+  store.row<{ id: number; record: number }>(
+    'SELECT c.id, h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code',
+    { code },
+  );
+
+/** Which of some barcodes are on copies, at most ten. */
+export async function barcodesInUse(store: Store, codes: readonly string[]): Promise<string[]> {
+  const rows = await store.rows<{ barcode: string }>(
+    'SELECT barcode FROM copies WHERE barcode IN (SELECT value FROM json_each(:codes)) LIMIT 10',
+    { codes: JSON.stringify(codes) },
+  );
+  return rows.map((r) => r.barcode);
+}
+
+/** The heading that one leads to: itself, or the one that it was merged into. */
+export async function headingLedTo(store: Store, heading: number): Promise<number> {
+  const leads = await store.row<{ id: number }>(LEADS_TO, { heading });
+  return leads?.id ?? heading;
+}
+
+/** Headings that have some keys, kept forms and see-froms, with the group and key that they have. */
+export const headingsByKey = (
+  store: Store,
+  keys: readonly string[],
+): Promise<{ id: number; key: string; kind: string; text: string }[]> =>
+  store.rows<{ id: number; key: string; kind: string; text: string }>(
+    `SELECT h.id, k.key, k.kind, h.text FROM heading_keys k JOIN headings h ON h.id = k.heading
+      WHERE k.key IN (SELECT value FROM json_each(:keys))`,
+    { keys: JSON.stringify(keys) },
+  );
+
+/** The groups and keys, among some keys, that headings have. */
+export const knownHeadingKeys = (
+  store: Store,
+  keys: readonly string[],
+): Promise<{ kind: string; key: string }[]> =>
+  store.rows<{ kind: string; key: string }>(
+    'SELECT kind, key FROM heading_keys WHERE key IN (SELECT value FROM json_each(:keys))',
+    { keys: JSON.stringify(keys) },
+  );
+
+/** Whether a record has a holding. */
+export const hasHoldings = async (store: Store, record: number): Promise<boolean> =>
+  (await store.row('SELECT 1 AS n FROM holdings WHERE record = :record LIMIT 1', { record })) !== undefined;
+
+/** Records behind one whose stored value has a text in it, in the order of their numbers, at most 200. */
+export const recordsWithText = (
+  store: Store,
+  text: string,
+  after: number,
+): Promise<{ id: number; value: string }[]> =>
+  store.rows<{ id: number; value: string }>(
+    'SELECT id, value FROM records WHERE id > :after AND instr(value, :text) > 0 ORDER BY id LIMIT 200',
+    { after, text },
+  );
+
+/** The same for a prepared statement of a connection of its own: number behind which, text, how many. */
+export const RECORDS_WITH_TEXT =
+  'SELECT id, value FROM records WHERE id > ? AND instr(value, ?) > 0 ORDER BY id LIMIT ?';

@@ -1,0 +1,86 @@
+import type { Role } from '@osier/contract';
+
+/** A job as it is kept. */
+export interface JobColumns {
+  id: number;
+  kind: string;
+  title: string;
+  state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  person: number;
+  work: string;
+  cursor: string;
+  done: number;
+  total: number | null;
+  message: string | null;
+  entry: number | null;
+  started: string;
+  begun: number;
+}
+
+/** An account as it is kept. */
+export interface PersonColumns {
+  id: number;
+  name: string;
+  login: string;
+  login_key: string | null;
+  role: Role;
+  password: string;
+  demo: number;
+  active: number;
+}
+
+/** A session: the digest of its token, whose it is, and until when (ISO date and time). */
+export interface SignInColumns {
+  token: string;
+  person: number;
+  expires: string;
+}
+
+/** A scan of a withdrawal list or a stocktake, as it came. */
+export interface ScanColumns {
+  id: number;
+  purpose: 'withdrawal' | 'stocktake';
+  work: number;
+  code: string;
+  at: string;
+  person: number;
+}
+
+/** How far the reading of a delivery has come. */
+export interface ReadingColumns {
+  delivery: number;
+  state: 'reading' | 'ready' | 'failed' | 'cancelled';
+  problem: string | null;
+  unreadable: number;
+  repaired: number;
+  since: number;
+}
+
+/** An entry of the daybook without its changes. */
+export interface DaybookColumns {
+  id: number;
+  at: string;
+  person: number;
+  act: string;
+  sentence: string;
+  objects: number;
+  undone_by: number | null;
+  undoes: number | null;
+}
+
+/** The next number of a kind. */
+export interface CounterColumns {
+  kind: string;
+  next: number;
+}
+
+/** The tables that hold no objects of a kind, with what a row of each is. */
+export interface TableColumns {
+  jobs: JobColumns;
+  people: PersonColumns;
+  sign_ins: SignInColumns;
+  scans: ScanColumns;
+  readings: ReadingColumns;
+  daybook: DaybookColumns;
+  counters: CounterColumns;
+}

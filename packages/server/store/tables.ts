@@ -1,0 +1,59 @@
+import type { HouseRules } from '@osier/core/house';
+import {
+  KIND_NAMES,
+  KINDS,
+  type ColumnTest,
+  type ColumnValue,
+  type Kind,
+  type KindValue,
+  type Once,
+} from '@osier/core/kinds';
+
+/** How a kind is kept: its table and columns, made from its descriptor. */
+export interface Table<K extends Kind> {
+  readonly name: string;
+  /** `gone = 0` where removed objects keep their rows, else true. */
+  readonly present: string;
+  readonly keepsRemoved: boolean;
+  readonly columns: readonly string[];
+  /** The computed columns of a value, in the order of `columns`. */
+  values(value: KindValue<K>, house: HouseRules): ColumnValue[];
+  /** Columns that are looked up in a parent when a row is written, each as SQL over the row's other columns (`:name`). */
+  readonly inherited: Readonly<Record<string, string>>;
+  readonly once: readonly Once[];
+}
+
+/** The table of a kind. */
+export function tableOf<K extends Kind>(kind: K): Table<K> {
+  const { table, columns, compute, keepsRemoved = false, inherited = {}, once = [] } = KINDS[kind];
+  const names = Object.keys(columns);
+  const looked = Object.entries(inherited).map(([column, { from, column: theirs }]) => {
+    const parent = KINDS[kind].parents.find((p) => p.column === from);
+    if (!parent) throw new Error(`${kind}.${column} is inherited from ${from}, which names no parent.`);
+    return [column, `(SELECT p.${theirs} FROM ${tableName(parent.kind)} p WHERE p.id = :${from})`] as const;
+  });
+  return {
+    name: table,
+    present: keepsRemoved ? 'gone = 0' : '1',
+    keepsRemoved,
+    columns: names,
+    values(value, house) {
+      const computed: Readonly<Record<string, ColumnValue>> = compute(value, house);
+      return names.map((n) => computed[n] ?? null);
+    },
+    inherited: Object.fromEntries(looked),
+    once,
+  };
+}
+
+const tableName = (kind: string): string =>
+  KIND_NAMES.filter((k) => k === kind).map((k) => KINDS[k].table)[0] ?? '';
+
+/** A test of a column in SQL, for a row called `alias`. */
+export function testSql(test: ColumnTest | undefined, alias: string): string {
+  if (!test) return '1';
+  const column = `${alias}.${test.column}`;
+  if (test.is === null) return `${column} IS NULL`;
+  if (test.is === 'positive') return `${column} > 0`;
+  return typeof test.is === 'number' ? `${column} = ${test.is}` : `${column} = '${test.is}'`;
+}
