@@ -7,10 +7,11 @@ import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord, Repair } from '@osier/core/marc';
 import type { LabelRoll } from '@osier/core/barcodes';
 import type { Delivery, DeliverySettings, ReportRow, SupplierSheet } from '@osier/core/deliveries';
+import type { LookAlike } from '@osier/core/headings';
 import type { ProposedCopy } from '@osier/core/holdings';
 import type { Likeness, Match, Outcome } from '@osier/core/matching';
 import type { Pile } from '@osier/core/piles';
-import type { Reconciliation, Stocktake } from '@osier/core/stocktake';
+import type { Reconciliation, ScanVerdict, Stocktake } from '@osier/core/stocktake';
 import type { Verdict } from '@osier/core/withdrawals';
 import type { Role } from './permissions';
 
@@ -304,7 +305,14 @@ export interface HeadingRow {
 }
 export interface LookAlikeGroup {
   headings: (HeadingRow & { seeFrom: string[]; titles: string[] })[];
-  pairs: { a: number; b: number; why: string; score: number }[];
+  pairs: readonly LookAlike[];
+}
+/** A page of groups that look alike, the surest first. */
+export interface LookAlikePage {
+  rows: LookAlikeGroup[];
+  /** Where the next page begins; null when there is none. */
+  next: string | null;
+  total: number;
 }
 export interface HeadingDetail extends HeadingRow {
   version: number;
@@ -343,8 +351,21 @@ export interface StocktakeRow {
   expected: number;
   found: number;
   scans: number;
-  findings: number;
+  /** How many things books and shelf do not agree on; null while it is open. */
+  findings: number | null;
 }
+/** What is said of scans at once. */
+export interface ScanAnswer {
+  /** How many were not sent before. */
+  added: number;
+  /** Of the last twenty. */
+  verdicts: ScanVerdict[];
+  /** The expected copy that stands next and was not scanned; null when none does. */
+  next: { barcode: string; callNumber: string; title: string } | null;
+  expected: number;
+  found: number;
+}
+/** A stocktake with all that was found. */
 export interface StocktakeDetail extends StocktakeRow {
   result: Reconciliation;
   loansDesk: boolean;

@@ -371,6 +371,21 @@ export const codesBody = object({
     .required(),
   name: text().default(''),
 });
+/** Scans of a stocktake; with where they come from, they may be sent again. */
+export const scanBody = object({
+  codes: array(string().max(60).required())
+    .max(5000, 'At most 5,000 scans at once. Load more as a file.')
+    .required(),
+  from: object({
+    /** Names the device, and its run: a walk from one start of the page to its end. */
+    device: string().max(60).required(),
+    run: string().max(60).required(),
+    /** Of the first code, counted within the run. */
+    number: number().integer().min(0).required(),
+  })
+    .optional()
+    .default(undefined),
+});
 export const withdrawBody = object({
   copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
   /** Of the review that is acted on. */
@@ -489,3 +504,5 @@ export type PersonBody = InferType<typeof personBody>;
 export type PersonChangeBody = InferType<typeof personChangeBody>;
 export type ListsBody = InferType<typeof listsBody>;
 export type HouseBody = InferType<typeof houseBody>;
+/** Scans of a stocktake as they are sent. */
+export type ScanBody = InferType<typeof scanBody>;

@@ -1,6 +1,7 @@
 import type { Logger } from 'pino';
 import type { Jobs } from './jobs/jobs';
 import type { LoansDesk } from './loans/ports';
+import type { Background } from './projections/compare-names';
 import type { People } from './people/people';
 import type { Settings } from './settings';
 import type { Store } from './store/store';
@@ -13,6 +14,8 @@ export interface Services {
   readonly loans: LoansDesk;
   readonly settings: Settings;
   readonly log: Logger;
+  /** Comparing names that were touched. */
+  readonly background: Background;
 }
 
 /** The same, reading through the connection for long work, so that nobody waits for its queries. */

@@ -21,7 +21,9 @@ import { fillPile } from './piles/fill';
 import type { Services } from './services';
 import { loadScanFile } from './stocktake/scan-file';
 import type { Settings } from './settings';
+import { comparingNames } from './projections/compare-names';
 import { openStore } from './store/open-store';
+import { workerPool, type WorkerPool } from './workers/pool';
 
 /** A running Osier. */
 export interface Running {
@@ -39,7 +41,10 @@ export async function startOsier(settings: Settings): Promise<Running> {
   const loans = settings.loansDesk
     ? sip2LoansDesk(settings.loansDesk, settings.loansPatience * 1000)
     : noLoansDesk;
-  const services: Services = { store, jobs, people: peopleOf(store, settings.demo), loans, settings, log };
+  const pool = workerPool(settings.workers);
+  const background = comparingNames(store.aside, pool.compareNames, log);
+  const people = peopleOf(store, settings.demo);
+  const services: Services = { store, jobs, people, loans, settings, log, background };
   jobs.register('read-delivery', readDelivery(services));
   jobs.register('clean-delivery', cleanDelivery(services));
   jobs.register('accept-delivery', acceptDelivery(services));
@@ -62,14 +67,20 @@ export async function startOsier(settings: Settings): Promise<Running> {
   );
   const { port } = server.address() as AddressInfo;
   const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
-  return { services, app, address: `http://${host}:${port}`, stop: () => stop(server, services) };
+  return { services, app, address: `http://${host}:${port}`, stop: () => stop(server, services, pool) };
 }
 
-async function stop(server: Server, { jobs, loans, store }: Services): Promise<void> {
+async function stop(
+  server: Server,
+  { jobs, loans, store, background }: Services,
+  pool: WorkerPool,
+): Promise<void> {
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
   // Event streams never end by themselves.
   setTimeout(() => server.closeAllConnections(), 200).unref();
   await jobs.stop();
+  await background.stop();
+  await pool.close();
   await closed;
   loans.close();
   await store.close();

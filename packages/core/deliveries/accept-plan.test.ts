@@ -1,5 +1,5 @@
 import { DEFAULT_HOUSE } from '../house';
-import type { Copy, Holding, ProposedCopy } from '../holdings';
+import type { Holding, ProposedCopy } from '../holdings';
 import { field, type Field, type MarcRecord } from '../marc';
 import {
   acceptPlan,

@@ -49,7 +49,7 @@ export const copy = describeKind<Copy>()({
   parents: [{ kind: 'holding', field: 'holding', column: 'holding', whenGone: 'holds' }],
   once: [
     { columns: ['barcode'], anyCase: true },
-    { columns: ['record', 'part', 'number'], among: { column: 'number', is: 'positive' } },
+    { columns: ['record', 'part', 'number'], among: { column: 'number', above: 0 } },
   ],
 });
 

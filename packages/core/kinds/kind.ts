@@ -5,11 +5,10 @@ export type ColumnValue = string | number | null;
 /** How a computed column is declared in the database. */
 export type ColumnType = 'text' | 'integer';
 
-/** A condition on one column: that it is a value, is null, or is more than nought. */
-export interface ColumnTest {
-  readonly column: string;
-  readonly is: string | number | null | 'positive';
-}
+/** A condition on one column: that it is a value (or null), or is above a number. */
+export type ColumnTest =
+  | { readonly column: string; readonly is: string | number | null }
+  | { readonly column: string; readonly above: number };
 
 /** Columns that no two objects of a kind share, among those that a test holds for. */
 export interface Once {

@@ -1,7 +1,7 @@
 import { nearMisses } from '../barcodes';
 import { byKey } from '../callnumbers';
 import { outOfOrder } from './shelf-order';
-import { outsideStretch, type ShelfCopy, type Stretch } from './stretch';
+import { stretchTest, type Outside, type ShelfCopy, type Stretch } from './stretch';
 
 export type StockFindingKind = 'not-found' | 'should-not-be-here' | 'unknown' | 'out-of-order';
 export type Settlement = 'mark-missing' | 'mark-found' | 'correct-location';
@@ -32,12 +32,13 @@ export interface Spine {
   readonly jumped?: number;
 }
 
+/** What comparing shelf and books gives. */
 export interface Reconciliation {
   readonly expected: number;
   readonly found: number;
   readonly scans: number;
   readonly scannedTwice: number;
-  /** Expected copies not scanned that are on loan, in transit, in repair, or seen since the given date. */
+  /** Expected copies not scanned that are on loan, in transit, in repair, recorded missing or lost since, or seen since the given date. */
   readonly accountedFor: number;
   readonly findings: readonly StockFinding[];
   readonly spines: readonly Spine[];
@@ -49,6 +50,7 @@ export interface Reconciliation {
   }[];
 }
 
+/** What of the house and the desk a comparison goes by. */
 export interface ReconcileOptions {
   readonly jumpLength: number;
   /** ISO date: a copy seen on or after it counts as accounted for; '' for none. */
@@ -57,25 +59,37 @@ export interface ReconcileOptions {
   readonly locationName: (code: string) => string;
 }
 
+/** What is compared: the copies, and what was scanned. */
+export interface Shelf {
+  /** The copies that are expected and every other copy that a scan may mean. */
+  readonly copies: readonly ShelfCopy[];
+  /** The numbers of the copies that are expected; those of the stretch that are not missing or lost when it is not given. */
+  readonly expected?: ReadonlySet<number>;
+  /** The codes in the order of the walk, each as often as it was scanned. */
+  readonly scans: readonly string[];
+  /** When a code was withdrawn (ISO date). */
+  readonly withdrawn: ReadonlyMap<string, string>;
+}
+
+/** Whether a copy is expected to be somewhere: not one that is known to be missing or lost. */
+export const isExpected = ({ status }: Pick<ShelfCopy, 'status'>): boolean =>
+  status !== 'missing' && status !== 'lost';
+
 /**
- * Compares what was scanned, in the order of the walk, with what should stand in the stretch.
- * `copies` are all copies in the stretch and every other copy that a scan may mean; `withdrawn` says when a code was
- * withdrawn. Growth n log n.
+ * Compares what was scanned, in the order of the walk, with what should stand in the stretch. Growth n log n.
  */
 export function reconcile(
   stretch: Stretch,
-  copies: readonly ShelfCopy[],
-  scans: readonly string[],
-  withdrawn: ReadonlyMap<string, string>,
+  { copies, expected: numbers, scans, withdrawn }: Shelf,
   options: ReconcileOptions,
 ): Reconciliation {
   const byBarcode = new Map(copies.map((c) => [c.barcode, c]));
-  const here = copies
-    .filter((c) => outsideStretch(c, stretch) === null)
-    .sort((a, b) => byKey(a.shelfKey, b.shelfKey) || byKey(a.barcode, b.barcode));
+  const outside = stretchTest(stretch);
   const order = [...new Set(scans)];
   const scanned = new Set(order);
-  const expected = here.filter((c) => c.status !== 'missing' && c.status !== 'lost');
+  const expected = copies
+    .filter((c) => (numbers ? numbers.has(c.copyId) : outside(c) === null && isExpected(c)))
+    .sort((a, b) => byKey(a.shelfKey, b.shelfKey) || byKey(a.barcode, b.barcode));
   const absent = expected.filter((c) => !scanned.has(c.barcode));
   const excused = absent.filter((c) => isAccountedFor(c, options.seenSince));
   const notFound = absent.filter((c) => !isAccountedFor(c, options.seenSince));
@@ -92,16 +106,16 @@ export function reconcile(
   for (const code of order) {
     const copy = byBarcode.get(code);
     if (!copy) {
-      findings.push(unknown(code, withdrawn, (c) => notFoundCodes.has(c)));
+      findings.push(unknownCode(code, withdrawn, (c) => notFoundCodes.has(c)));
       states.set(code, withdrawn.has(code) ? 'should-not-be-here' : 'unknown');
       continue;
     }
-    const wrong = shouldNotBeHere(copy, stretch, options);
+    const wrong = shouldNotBeHere(copy, outside(copy), options);
     if (wrong) {
       findings.push(wrong);
       states.set(code, 'should-not-be-here');
     }
-    if (outsideStretch(copy, stretch) === null) standing.push(copy);
+    if (outside(copy) === null) standing.push(copy);
   }
   const lifted = new Set(outOfOrder(standing.map((c) => c.shelfKey)));
   const inPlace = standing.filter((_, i) => !lifted.has(i));
@@ -148,13 +162,15 @@ export function reconcile(
 function isAccountedFor(copy: ShelfCopy, seenSince: string): boolean {
   return (
     copy.onLoan ||
+    !isExpected(copy) ||
     copy.status === 'in transit' ||
     copy.status === 'in repair' ||
     (seenSince !== '' && copy.lastSeen >= seenSince)
   );
 }
 
-function unknown(
+/** What is said of a code that no copy has; `isMissingHere` tells which near ones are not found. */
+export function unknownCode(
   code: string,
   withdrawn: ReadonlyMap<string, string>,
   isMissingHere: (code: string) => boolean,
@@ -182,7 +198,12 @@ function unknown(
   };
 }
 
-function shouldNotBeHere(copy: ShelfCopy, stretch: Stretch, options: ReconcileOptions): StockFinding | null {
+/** Why a copy that was scanned should not stand here; null when it may. `outside` says what of its place is not in the stretch. */
+export function shouldNotBeHere(
+  copy: ShelfCopy,
+  outside: Outside | null,
+  options: Pick<ReconcileOptions, 'branchName' | 'locationName'>,
+): StockFinding | null {
   const finding = (message: string, settlements: Settlement[]): StockFinding => ({
     kind: 'should-not-be-here',
     code: copy.barcode,
@@ -199,7 +220,6 @@ function shouldNotBeHere(copy: ShelfCopy, stretch: Stretch, options: ReconcileOp
     return finding('Recorded on loan, and it stands here. The loans desk must take it back.', []);
   if (copy.status === 'in transit')
     return finding('Recorded in transit, and it stands here.', ['mark-found']);
-  const outside = outsideStretch(copy, stretch);
   if (outside === 'branch')
     return finding(`Belongs to ${options.branchName(copy.branch)}.`, ['correct-location']);
   if (outside === 'location')
@@ -259,7 +279,9 @@ function spines(
   const ghosts = new Map<string | null, ShelfCopy[]>();
   for (const copy of notFound) {
     const before = inPlace[firstAfter(inPlace, copy.shelfKey) - 1]?.barcode ?? null;
-    ghosts.set(before, [...(ghosts.get(before) ?? []), copy]);
+    const there = ghosts.get(before);
+    if (there) there.push(copy);
+    else ghosts.set(before, [copy]);
   }
   const jumpAfter = new Map(jumps.map((j) => [j.after, j.count]));
   const row: Spine[] = [];

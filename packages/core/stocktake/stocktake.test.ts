@@ -26,7 +26,7 @@ const options = {
   locationName: (c: string) => c,
 };
 const kinds = (copies: ShelfCopy[], scans: string[], withdrawn = new Map<string, string>(), more = {}) => {
-  const r = reconcile(stretch, copies, scans, withdrawn, { ...options, ...more });
+  const r = reconcile(stretch, { copies, scans, withdrawn }, { ...options, ...more });
   return { ...r, kinds: r.findings.map((f) => `${f.kind} ${f.code}`) };
 };
 const five = [1, 2, 3, 4, 5].map((n) => copy(n));

@@ -28,17 +28,24 @@ export interface ShelfCopy {
 }
 
 /** Why a copy does not belong in the stretch, or null when it does. */
-export function outsideStretch(
-  copy: ShelfCopy,
-  stretch: Stretch,
-): 'branch' | 'location' | 'type' | 'range' | null {
-  if (copy.branch !== stretch.branch) return 'branch';
-  if (stretch.locations.length && !stretch.locations.includes(copy.location)) return 'location';
-  if (stretch.types.length && !stretch.types.includes(copy.type)) return 'type';
+export const outsideStretch = (copy: ShelfCopy, stretch: Stretch): Outside | null =>
+  stretchTest(stretch)(copy);
+
+/** What of a copy's place is not in a stretch. */
+export type Outside = 'branch' | 'location' | 'type' | 'range';
+
+/** The same for many copies: the ends of the range are read once. */
+export function stretchTest(stretch: Stretch): (copy: ShelfCopy) => Outside | null {
   const { from, to } = rangeKeys(stretch);
-  if (from !== null && copy.shelfKey < from) return 'range';
-  if (to !== null && copy.shelfKey > to && !copy.shelfKey.startsWith(to)) return 'range';
-  return null;
+  const [locations, types] = [new Set(stretch.locations), new Set(stretch.types)];
+  return (copy) => {
+    if (copy.branch !== stretch.branch) return 'branch';
+    if (locations.size && !locations.has(copy.location)) return 'location';
+    if (types.size && !types.has(copy.type)) return 'type';
+    if (from !== null && copy.shelfKey < from) return 'range';
+    if (to !== null && copy.shelfKey > to && !copy.shelfKey.startsWith(to)) return 'range';
+    return null;
+  };
 }
 
 /** Sort keys of the range's ends; null where it is open. */

@@ -1,5 +1,4 @@
 import { hasAny, isAddress, parseAddress } from '@osier/core/address';
-import type { MarcRecord } from '@osier/core/marc';
 import { keptJson, keptValue } from '../store/kept-json';
 import sqlite3 from 'sqlite3';
 import { RECORDS_WITH_TEXT } from './queries';

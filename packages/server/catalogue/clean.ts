@@ -6,8 +6,7 @@ import {
   type ReviewRow,
 } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
-import { counted, update, type Versioned } from '@osier/core/changes';
-import type { MarcRecord } from '@osier/core/marc';
+import { counted, update } from '@osier/core/changes';
 import type { StoredObject } from '@osier/core/kinds';
 import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';

@@ -1,5 +1,4 @@
 import { hasAny, isAddress, parseAddress, type Address } from '@osier/core/address';
-import type { MarcRecord } from '@osier/core/marc';
 import { fork } from 'node:child_process';
 import { join } from 'node:path';
 import { ProblemError } from '../http/problem';

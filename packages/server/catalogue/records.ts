@@ -4,14 +4,7 @@ import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
 import type { Change } from '@osier/core/kinds';
 import { checkRecord } from '@osier/core/checks';
-import {
-  type Heading,
-  headingFrom,
-  headingGroup,
-  headingIdentity,
-  headingsOf,
-  withKeptForms,
-} from '@osier/core/headings';
+import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { named, quoted } from '../daybook/sentences';

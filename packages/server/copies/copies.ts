@@ -18,6 +18,7 @@ import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { copyNamed, copyWithNumber, lastNumber } from './queries';
 
 /** Adds a holding to a record. */
 export const addHolding = (
@@ -34,7 +35,9 @@ async function planHolding(store: Store, body: HoldingBody) {
   const problems = placeProblems(body, lists);
   if (problems.length) throw wrongFields(problems);
   const same = (
-    await store.select('holding', 'record = :record AND branch = :branch AND location = :location', body)
+    await store.find('holding', {
+      where: { record: body.record, branch: body.branch, location: body.location },
+    })
   ).find((h) => callNumberText(h.value) === callNumberText(body));
   if (same)
     throw wrong(
@@ -54,20 +57,7 @@ export async function barcodeHolder(
   store: Store,
   barcode: string,
 ): Promise<{ copy: number; record: number; sentence: string } | null> {
-  const row = await store.row<{
-    copy: number;
-    record: number | null;
-    title: string | null;
-    number: number;
-    part: string | null;
-    branch: string | null;
-  }>(
-    // A copy that hangs on nothing has its barcode all the same; letters are the same in either case.
-    `SELECT c.id AS copy, h.record, r.title, c.number, json_extract(c.value, '$.part') AS part, h.branch
-       FROM (SELECT * FROM copies WHERE barcode = :barcode UNION SELECT * FROM copies WHERE barcode = :barcode COLLATE NOCASE AND disputed = 0) c
-       LEFT JOIN holdings h ON h.id = c.holding LEFT JOIN records r ON r.id = h.record LIMIT 1`,
-    { barcode },
-  );
+  const row = await copyNamed(store, barcode);
   if (!row) return null;
   if (row.record === null || row.title === null)
     return {
@@ -83,6 +73,7 @@ export async function barcodeHolder(
   };
 }
 
+/** What is known of a scanned barcode. */
 export interface BarcodeAnswer {
   barcode: string;
   problem: string | null;
@@ -96,7 +87,7 @@ export async function lookAtBarcode(
   raw: string,
 ): Promise<BarcodeAnswer> {
   const barcode = cleanScan(raw);
-  const gone = (await store.select('withdrawn', 'barcode = :barcode LIMIT 1', { barcode }))[0];
+  const gone = (await store.find('withdrawn', { where: { barcode }, limit: 1 }))[0];
   return {
     barcode,
     problem: barcodeProblem(barcode, (await store.house()).value.barcode),
@@ -157,16 +148,12 @@ async function planCopy(store: Store, body: CopyBody) {
 
 /** The number behind those of a title's copies of the same part. */
 async function nextNumber(store: Store, record: number, part: string): Promise<number> {
-  const row = await store.row<{ last: number | null }>(
-    'SELECT MAX(number) AS last FROM copies WHERE record = :record AND part = :part',
-    { record, part: partKey(part) },
-  );
-  return (row?.last ?? 0) + 1;
+  return (await lastNumber(store, record, partKey(part))) + 1;
 }
 
 /** Numbers of a roll that is reserved for a supplier are for what comes from that supplier. */
 async function rollProblems(store: Store, barcode: string, supplier: readonly string[]) {
-  const rolls = await store.select('roll', "json_extract(value, '$.supplier') <> ''");
+  const rolls = (await store.find('roll')).filter((r) => r.value.supplier !== '');
   const of = rolls.find((r) => serialIn(r.value, barcode) !== null)?.value;
   if (!of || supplier.includes(of.supplier)) return [];
   const message = `Barcode ${groupedBarcode(barcode)} belongs to the label roll ${quoted(of.name)}, which is reserved for ${of.supplier}.`;
@@ -210,11 +197,7 @@ async function planCopyChange(store: Store, id: number, version: number, change:
 
 /** Two copies of one part cannot have the same number. */
 async function refuseTakenNumber(store: Store, id: number, { holding, part, number }: Copy): Promise<void> {
-  const other = await store.row<{ barcode: string }>(
-    `SELECT barcode FROM copies WHERE record = (SELECT record FROM holdings WHERE id = :holding) AND part = :part
-        AND number = :number AND number > 0 AND id <> :id AND disputed = 0`,
-    { id, holding, part: partKey(part), number },
-  );
+  const other = await copyWithNumber(store, { id, holding, part: partKey(part), number });
   if (!other) return;
   throw wrong(
     'number',

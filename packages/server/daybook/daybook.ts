@@ -11,22 +11,12 @@ import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { undoPlan } from '../store/undo';
 import { tellConflicts } from './tell-conflicts';
+import { entriesBefore, entriesOfRecord, entryWithPerson, type EntryRow } from './queries';
+import { jobOnEntry } from '../jobs/queries';
 
-interface Row {
-  id: number;
-  at: string;
-  name: string | null;
-  act: string;
-  sentence: string;
-  objects: number;
-  undone_by: number | null;
-  undoes: number | null;
-}
-const SELECT =
-  'SELECT d.id, d.at, p.name, d.act, d.sentence, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
 const SHOWN = 100;
 
-const entryOf = (r: Row): DaybookEntry => ({
+const entryOf = (r: EntryRow): DaybookEntry => ({
   id: r.id,
   at: r.at,
   person: r.name ?? 'Osier',
@@ -45,31 +35,18 @@ export async function listEntries(
   limit = 100,
   by: number | null = null,
 ): Promise<{ rows: DaybookEntry[]; next: number | null }> {
-  const conditions = ['1', ...(before ? ['d.id < :before'] : []), ...(by === null ? [] : ['d.person = :by'])];
-  const rows = await store.rows<Row>(
-    `${SELECT} WHERE ${conditions.join(' AND ')} ORDER BY d.id DESC LIMIT ${limit + 1}`,
-    { before, by },
-  );
+  const rows = await entriesBefore(store, before, by, limit + 1);
   return { rows: rows.slice(0, limit).map(entryOf), next: rows.length > limit ? rows[limit - 1]!.id : null };
 }
 
 /** What was ever done with a record, its holdings and its copies, newest first; withdrawn copies among them. */
 export async function historyOf({ store }: Services, record: number): Promise<DaybookEntry[]> {
-  const rows = await store.rows<Row>(
-    `WITH touched (kind, object) AS (
-       SELECT 'record', :record
-       UNION SELECT 'holding', id FROM holdings WHERE record = :record
-       UNION SELECT 'copy', id FROM copies WHERE record = :record
-       UNION SELECT 'copy', json_extract(value, '$.copyId') FROM withdrawn WHERE record = :record)
-     ${SELECT} WHERE d.id IN (SELECT o.entry FROM touched t CROSS JOIN daybook_objects o ON o.kind = t.kind AND o.object = t.object)
-     ORDER BY d.id DESC LIMIT 50`,
-    { record },
-  );
+  const rows = await entriesOfRecord(store, record);
   return rows.map(entryOf);
 }
 
-async function entryRow({ store }: { readonly store: Store }, id: number): Promise<Row> {
-  const row = await store.row<Row>(`${SELECT} WHERE d.id = :id`, { id });
+async function entryRow({ store }: { readonly store: Store }, id: number): Promise<EntryRow> {
+  const row = await entryWithPerson(store, id);
   if (!row) throw notFound(`Entry ${id}`);
   return row;
 }
@@ -219,7 +196,7 @@ async function largeUndo({ store: { aside: store } }: Services, id: number, from
 }
 
 /** The act at the bottom of a chain of undoings: doing a withdrawal again asks for what withdrawing asks for. */
-async function firstAct(services: { readonly store: Store }, row: Row): Promise<string> {
+async function firstAct(services: { readonly store: Store }, row: EntryRow): Promise<string> {
   return row.undoes === null ? row.act : firstAct(services, await entryRow(services, row.undoes));
 }
 
@@ -254,7 +231,7 @@ export async function undo(
 }
 
 /** An entry that this person may take back now. */
-async function undoable(services: { readonly store: Store }, person: Person, id: number): Promise<Row> {
+async function undoable(services: { readonly store: Store }, person: Person, id: number): Promise<EntryRow> {
   const row = await entryRow(services, id);
   const permission = permissionToUndo(await firstAct(services, row));
   if (!may(person.role, permission))
@@ -264,11 +241,7 @@ async function undoable(services: { readonly store: Store }, person: Person, id:
     );
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
   if (row.objects === 0) throw wrong('entry', 'There is nothing in this entry to take back.');
-  const busy = await services.store.row(
-    `SELECT id FROM jobs WHERE state IN ('running', 'waiting')
-       AND (entry = :id OR (kind = 'undo' AND json_extract(work, '$.undoes') = :id))`,
-    { id },
-  );
+  const busy = await jobOnEntry(services.store, id);
   if (busy) throw wrong('entry', 'This is still being done. Cancel it first, or wait until it is done.');
   return row;
 }

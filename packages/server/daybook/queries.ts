@@ -12,3 +12,48 @@ export const lastEntryOf = (
       WHERE o.kind = :kind AND o.object = :id AND d.id > :after ORDER BY d.id DESC LIMIT 1`,
     { kind, id, after },
   );
+
+/** An entry of the daybook with who made it; null for Osier itself. */
+export interface EntryRow {
+  readonly id: number;
+  readonly at: string;
+  readonly name: string | null;
+  readonly act: string;
+  readonly sentence: string;
+  readonly objects: number;
+  readonly undone_by: number | null;
+  readonly undoes: number | null;
+}
+const SELECT =
+  'SELECT d.id, d.at, p.name, d.act, d.sentence, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
+
+/** Entries newest first, before one if so wanted, of one person if so wanted. */
+export const entriesBefore = (
+  store: Store,
+  before: number | null,
+  by: number | null,
+  atMost: number,
+): Promise<EntryRow[]> => {
+  const conditions = ['1', ...(before ? ['d.id < :before'] : []), ...(by === null ? [] : ['d.person = :by'])];
+  return store.rows<EntryRow>(
+    `${SELECT} WHERE ${conditions.join(' AND ')} ORDER BY d.id DESC LIMIT :atMost`,
+    { before, by, atMost },
+  );
+};
+
+/** The last fifty entries that touched a record, its holdings or copies, withdrawn copies among them. */
+export const entriesOfRecord = (store: Store, record: number): Promise<EntryRow[]> =>
+  store.rows<EntryRow>(
+    `WITH touched (kind, object) AS (
+       SELECT 'record', :record
+       UNION SELECT 'holding', id FROM holdings WHERE record = :record
+       UNION SELECT 'copy', id FROM copies WHERE record = :record
+       UNION SELECT 'copy', json_extract(value, '$.copyId') FROM withdrawn WHERE record = :record)
+     ${SELECT} WHERE d.id IN (SELECT o.entry FROM touched t CROSS JOIN daybook_objects o ON o.kind = t.kind AND o.object = t.object)
+     ORDER BY d.id DESC LIMIT 50`,
+    { record },
+  );
+
+/** One entry. */
+export const entryWithPerson = (store: Store, id: number): Promise<EntryRow | undefined> =>
+  store.row<EntryRow>(`${SELECT} WHERE d.id = :id`, { id });

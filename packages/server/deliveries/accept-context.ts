@@ -1,5 +1,4 @@
 import { nextSerial, rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
-import type { Versioned } from '@osier/core/changes';
 import {
   rulesWith,
   type AcceptContext,
@@ -7,18 +6,17 @@ import {
   type IncomingRecord,
 } from '@osier/core/deliveries';
 import { headingIdentity, withKeptForms, headingsOf } from '@osier/core/headings';
-import type { Holding } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
 import type { StoredObject } from '@osier/core/kinds';
 import { knownHeadingKeys } from '../catalogue/queries';
 import { followedBy } from '../headings/follow';
-import { rollUse } from '../store/roll-numbers';
+import { rollUse } from '../projections/roll-numbers';
 import type { Store } from '../store/store';
 import { takenBarcodes } from './copies';
 import { candidatesFor, keyKinds, keysOf } from './find-candidates';
 import { keptJson } from '../store/kept-json';
-import { matchedBefore } from './matched-before';
+import { barcodesBrought, copyNumbersOf, matchedBefore, matchesOf, replacedIn } from './queries';
 
 type Rows = readonly IncomingRecord[];
 
@@ -76,7 +74,7 @@ export async function acceptContext(
 async function holdingsOf(store: Store, records: readonly number[]): Promise<AcceptContext['holdings']> {
   const found = new Map<number, StoredObject<'holding'>[]>();
   if (records.length === 0) return found;
-  const held = await store.select('holding', 'record IN (:records) ORDER BY id', { records });
+  const held = await store.find('holding', { where: { record: [...records] }, order: [['id', 'ASC']] });
   for (const h of held) found.set(h.value.record, [...(found.get(h.value.record) ?? []), h]);
   return found;
 }
@@ -85,10 +83,7 @@ async function holdingsOf(store: Store, records: readonly number[]): Promise<Acc
 async function copyNumbers(store: Store, records: readonly number[]): Promise<Map<string, number[]>> {
   const found = new Map<string, number[]>();
   if (records.length === 0) return found;
-  const rows = await store.rows<{ record: number; part: string; number: number }>(
-    'SELECT record, part, number FROM copies WHERE record IN (:records) AND number > 0',
-    { records },
-  );
+  const rows = await copyNumbersOf(store, records);
   for (const { record, part, number } of rows) {
     const key = `${record} ${part}`;
     found.set(key, [...(found.get(key) ?? []), number]);
@@ -109,11 +104,7 @@ async function replacedBy(
   targets: readonly number[],
 ): Promise<ReadonlySet<number>> {
   if (targets.length === 0) return new Set();
-  const found = await store.rows<{ record: number }>(
-    "SELECT record FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND decision = 'replace' AND record IN (:targets)",
-    { delivery, targets },
-  );
-  return new Set(found.map((f) => f.record));
+  return new Set(await replacedIn(store, delivery, targets));
 }
 
 /** Records that are surely the same, were written since the delivery was matched, and are not from it. */
@@ -132,9 +123,9 @@ async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): 
     { delivery, entry: await matchedBefore(store, delivery) },
   );
   if (candidates.size === 0) return found;
-  const reads = await store.rows<{ incoming: number; matches: string }>(
-    'SELECT incoming, matches FROM incoming_read WHERE incoming IN (:ids)',
-    { ids: rows.map((r) => r.id) },
+  const reads = await matchesOf(
+    store,
+    rows.map((r) => r.id),
   );
   const seen = new Map(
     reads.map((r) => [r.incoming, new Set(keptJson<Match[]>(r.matches).map((m) => m.record))]),
@@ -159,13 +150,12 @@ export interface RollInUse {
 export async function rollInUse(store: Store, id: number | null): Promise<RollInUse | null> {
   const roll = id === null ? null : ((await store.read('roll', id))?.value ?? null);
   if (!roll) return null;
-  const rows = await store.rows<{ barcode: string }>(
-    `SELECT json_extract(c.value, '$.barcode') AS barcode FROM incoming i, json_each(i.value, '$.copies') c
-     WHERE i.state = 'waiting' AND i.copies > 0 AND json_extract(c.value, '$.barcode') BETWEEN :from AND :to
-       AND length(json_extract(c.value, '$.barcode')) = :length`,
-    { from: rollNumber(roll, roll.from), to: rollNumber(roll, roll.to), length: roll.length },
-  );
-  const serials = rows.flatMap((r) => serialIn(roll, r.barcode) ?? []);
+  const brought = await barcodesBrought(store, {
+    from: rollNumber(roll, roll.from),
+    to: rollNumber(roll, roll.to),
+    length: roll.length,
+  });
+  const serials = brought.flatMap((barcode) => serialIn(roll, barcode) ?? []);
   return { id: id!, roll, brought: serials.reduce<number | null>((most, n) => Math.max(most ?? n, n), null) };
 }
 

@@ -16,7 +16,6 @@ import {
 } from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
-import type { MarcRecord } from '@osier/core/marc';
 import { quoted } from '../daybook/sentences';
 import { notFound } from '../http/problem';
 import { reviewPage } from '../http/review-page';
@@ -28,6 +27,7 @@ import { waitingRecords, withTheirFields } from './incoming-records';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
 import { object } from 'yup';
 import { settingsFor } from './settings';
+import { errorsIn } from './queries';
 
 const recordsIn = (t: AcceptTotals) => t.added + t.replaced + t.merged + t.copiesOnly;
 const totalsFrom = (t: Totals): AcceptTotals => ({ ...NO_TOTALS, ...t });
@@ -140,16 +140,11 @@ async function reviewRows(
   rows: readonly IncomingRecord[],
   { changes, left }: AcceptPlan,
 ): Promise<ReviewRow[]> {
-  const errors = new Map(
-    (
-      await store.rows<{ id: number; errors: number }>(
-        'SELECT id, errors FROM incoming_fields WHERE id IN (:ids)',
-        {
-          ids: rows.map((r) => r.id),
-        },
-      )
-    ).map((r) => [r.id, r.errors]),
+  const found = await errorsIn(
+    store,
+    rows.map((r) => r.id),
   );
+  const errors = new Map(found.map((r) => [r.id, r.errors]));
   const why = new Map(left.map((l) => [l.incoming, l.why]));
   const done = new Map(
     changes.flatMap((c): [number, Incoming][] => (c.kind === 'incoming' && c.after ? [[c.id, c.after]] : [])),

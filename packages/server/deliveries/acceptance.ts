@@ -4,6 +4,7 @@ import { headingIdentity, identityOf } from '@osier/core/headings';
 import type { Services } from '../services';
 import { contentNumber, entryParts, joined, partsAtHand, type PartOf } from '../store/entry-parts';
 import type { Store } from '../store/store';
+import { acceptingEntries } from './queries';
 
 /**
  * What accepting a delivery did, found by the incoming record that it belongs to. Only where each change stands in the
@@ -37,15 +38,12 @@ type About =
   | { readonly kind: 'copy'; readonly id: number; readonly barcode: string; readonly holding: number }
   | { readonly kind: 'heading'; readonly id: number; readonly change: Change<'heading'> };
 
+/** What accepting a delivery has made that stands now, by the incoming record that it came with. */
 export async function acceptance({ store }: Services, delivery: number): Promise<Acceptance> {
-  const entries = await store.rows<{ entry: number }>(
-    `SELECT DISTINCT o.entry FROM incoming i CROSS JOIN daybook_objects o ON o.kind = 'incoming' AND o.object = i.id JOIN daybook d ON d.id = o.entry
-     WHERE i.delivery = :delivery AND d.act IN ('accept', 'take-back', 'undo') ORDER BY o.entry`,
-    { delivery },
-  );
+  const entries = await acceptingEntries(store, delivery);
   const parts: PartOf[] = [];
   const standing = new Map<string, Standing>();
-  for (const { entry } of entries) await addEntry(store, entry, parts, standing);
+  for (const entry of entries) await addEntry(store, entry, parts, standing);
   return { ...(await grouped(store, delivery, standing)), changes: changesIn(store, parts, standing) };
 }
 

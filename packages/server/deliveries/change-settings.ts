@@ -4,7 +4,6 @@ import {
   settingsProblems,
   type Delivery,
   type DeliverySettings,
-  type Incoming,
   type IncomingRecord,
 } from '@osier/core/deliveries';
 import { copiesFrom } from '@osier/core/holdings';
@@ -20,7 +19,7 @@ import { keysOf } from './find-candidates';
 import { inChunks } from './in-chunks';
 import { matcherFor, type ToMatch } from './matcher';
 import { waitingRecords, withTheirFields } from './incoming-records';
-import { keepMatchedBefore } from './matched-before';
+import { keepMatchedBefore, keepMatches, wasWorkedOn } from './queries';
 import { copyWork, settingsFor } from './settings';
 
 /**
@@ -48,11 +47,7 @@ async function planSettings(store: Store, id: number, { version, sheet, settings
   const now = settingsFor(held.value);
   const anew = (['format', 'charset', 'recipe'] as const).some((k) => now[k] !== settings[k]);
   if (anew) {
-    const done = await store.row(
-      "SELECT id FROM incoming WHERE delivery = :id AND (state <> 'waiting' OR version > 1) LIMIT 1",
-      { id },
-    );
-    if (done)
+    if (await wasWorkedOn(store, id))
       throw wrong(
         'format',
         'Format, characters and recipe belong to the reading, and records of this delivery were already worked on. Drop the file once more to read it otherwise; a recipe can be run at any time.',
@@ -110,14 +105,10 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
         changes,
         totals: { changed },
         also: async (tx) => {
-          const rows = chunk.map((c, i) => [c.id, JSON.stringify(matched[i]!.matches), matched[i]!.repeats]);
-          await store.bind(
-            `UPDATE incoming_read SET matches = v.matches, repeats = v.repeats
-               FROM (SELECT json_extract(value, '$[0]') AS id, json_extract(value, '$[1]') AS matches, json_extract(value, '$[2]') AS repeats FROM json_each($1)) v
-               WHERE incoming = v.id`,
-            [JSON.stringify(rows)],
-            tx,
+          const rows = chunk.map(
+            (c, i) => [c.id, JSON.stringify(matched[i]!.matches), matched[i]!.repeats] as const,
           );
+          await keepMatches(store, rows, tx);
         },
       };
     },

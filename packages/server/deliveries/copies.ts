@@ -3,6 +3,7 @@ import { copiesFrom, copyProblems, type ProposedCopy } from '@osier/core/holding
 import type { MarcRecord } from '@osier/core/marc';
 import { sameValue } from '@osier/core/changes';
 import type { Store } from '../store/store';
+import { titlesWithBarcodes } from './queries';
 import type { CopyWork } from './settings';
 
 /** The titles that have these barcodes, by barcode. */
@@ -12,10 +13,7 @@ export async function takenBarcodes(
 ): Promise<ReadonlyMap<string, string>> {
   const wanted = [...new Set(barcodes)].filter(Boolean);
   if (wanted.length === 0) return new Map();
-  const found = await store.rows<{ barcode: string; title: string }>(
-    'SELECT c.barcode, r.title FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record WHERE c.barcode IN (:wanted)',
-    { wanted },
-  );
+  const found = await titlesWithBarcodes(store, wanted);
   return new Map(found.map((f) => [f.barcode, f.title]));
 }
 

@@ -1,6 +1,5 @@
 import type { JobState } from '@osier/contract';
-import { counted, update, type Versioned } from '@osier/core/changes';
-import type { Incoming } from '@osier/core/deliveries';
+import { counted, update } from '@osier/core/changes';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import type { StoredObject } from '@osier/core/kinds';
 import { quoted } from '../daybook/sentences';
@@ -12,7 +11,7 @@ import type { Store } from '../store/store';
 import { inChunks } from './in-chunks';
 import { keptWork } from '../jobs/kept-work';
 import { mixed, object, string } from 'yup';
-import { facetCondition, TABLES } from './incoming';
+import { checkFacet, underFacet } from './queries.incoming';
 
 /** The change of a record to a decision; null when it has no record to replace, merge into or attach to. */
 function decided(row: StoredObject<'incoming'>, decision: Outcome, target?: number | null) {
@@ -65,7 +64,7 @@ export async function decideFacet(
   facet: string,
   decision: Outcome,
 ): Promise<JobState> {
-  facetCondition(facet);
+  checkFacet(facet);
   return jobs.begin(
     'decide-delivery',
     `Choosing “${OUTCOME_NAMES[decision]}” in ${delivery.name}`,
@@ -83,7 +82,6 @@ const decideWork = object({
 /** Job: decides for every waiting record that stood under the facet when its turn came. */
 export const decideDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { decision, facet } = keptWork(decideWork, run.work);
-  const { condition, rule } = facetCondition(facet);
   const said = (n: number) =>
     `Chose “${OUTCOME_NAMES[decision]}” for ${counted(n, 'incoming record')} of ${quoted(delivery.name)}`;
   const totals = await inChunks(services, run, {
@@ -92,9 +90,10 @@ export const decideDelivery = deliveryJob(async (services, run, id, delivery) =>
     leaveOut: new Set(),
     sentence: (t) => said(t.chosen ?? 0),
     async plan(chunk, store) {
-      const under = await store.rows<{ id: number; sure: 0 | 1 | null }>(
-        `SELECT i.id, json_extract(r.matches, '$[0].sure') AS sure FROM ${TABLES} WHERE i.id IN (:ids) AND ${condition}`,
-        { ids: chunk.map((c) => c.id), rule },
+      const under = await underFacet(
+        store,
+        chunk.map((c) => c.id),
+        facet,
       );
       const sure = new Map(under.map((u) => [u.id, u.sure === 1]));
       const all = chunk.filter((c) => sure.has(c.id));

@@ -11,6 +11,7 @@ import { commit } from '../store/commit';
 import { keepFile } from './keep-file';
 import { keptValue } from '../store/kept-json';
 import { supplierOf } from './settings';
+import { deliveriesWithCounts, firstOfSameFile } from './queries';
 import { deliveryPath } from './read-delivery';
 
 /** Takes a file in: looks whether it is MARC, keeps it, and starts reading it. A file that is not MARC leaves nothing. */
@@ -40,7 +41,12 @@ export async function takeIn(
     await rename(kept.path, deliveryPath(settings.data, sha256));
     const id = await store.nextIds('delivery', 1);
     // Nothing that it decides can become false: a delivery keeps the settings it came with.
-    const sheets = await store.select('sheet', '1 ORDER BY name, id');
+    const sheets = await store.find('sheet', {
+      order: [
+        ['name', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    });
     const fits = sheetFor(
       name,
       beginning.slice(0, FIRST),
@@ -60,12 +66,10 @@ export async function takeIn(
       person,
       sentence: `Took in the delivery ${quoted(name)}`,
       changes: [creation('delivery', id, value)],
-      also: (tx) =>
-        store.run(
-          "INSERT INTO readings (delivery, state, unreadable, repaired) VALUES (:id, 'reading', 0, 0)",
-          { id },
-          tx,
-        ),
+      also: async (tx) => {
+        const begun = { delivery: id, state: 'reading', unreadable: 0, repaired: 0 } as const;
+        await store.table('readings').insert(begun, tx);
+      },
     });
     const job = await jobs.begin('read-delivery', `Reading ${name}`, person, { delivery: id });
     return { delivery: id, job: job.id };
@@ -88,35 +92,14 @@ function firstRecords(format: FileFormat, head: Uint8Array): MarcRecord[] {
 }
 const FIRST = 5;
 
-interface DeliveryColumns {
-  id: number;
-  value: string;
-  state: DeliveryRow['state'];
-  problem: string | null;
-  unreadable: number;
-  repaired: number;
-  records: number;
-  waiting: number;
-  accepted: number;
-  skipped: number;
-}
-const COUNTS = `SELECT d.id, d.value, r.state, r.problem, r.unreadable, r.repaired, COUNT(i.id) AS records,
-  COALESCE(SUM(i.state = 'waiting'), 0) AS waiting, COALESCE(SUM(i.state = 'accepted'), 0) AS accepted, COALESCE(SUM(i.state = 'skipped'), 0) AS skipped
-  FROM deliveries d LEFT JOIN readings r ON r.delivery = d.id LEFT JOIN incoming i ON i.delivery = d.id`;
-
+/** All deliveries, or one, with how far each is. */
 export async function listDeliveries({ store, jobs }: Services, only?: number): Promise<DeliveryRow[]> {
-  const rows = await store.rows<DeliveryColumns>(
-    `${COUNTS} ${only ? 'WHERE d.id = :only' : ''} GROUP BY d.id ORDER BY d.id DESC`,
-    { only },
-  );
+  const rows = await deliveriesWithCounts(store, only);
   const running = jobs.running();
   return Promise.all(
     rows.map(async ({ value, ...r }) => {
       const d = keptValue('delivery', value);
-      const same = await store.row<{ id: number; value: string }>(
-        'SELECT id, value FROM deliveries WHERE sha256 = :sha256 AND id < :id ORDER BY id LIMIT 1',
-        { sha256: d.sha256, id: r.id },
-      );
+      const same = await firstOfSameFile(store, d.sha256, r.id);
       const before = same ? keptValue('delivery', same.value) : null;
       return {
         ...r,

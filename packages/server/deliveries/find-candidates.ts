@@ -1,6 +1,7 @@
 import { matchKeys, type Description, type MatchRule } from '@osier/core/matching';
 import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
+import { descriptionsIn, recordsSharing, type WrittenSince } from './queries';
 
 /** A record that shares a key. */
 export interface Candidate {
@@ -22,14 +23,6 @@ const TOO_COMMON = 60;
 export const keyKinds = (rule: MatchRule): ReadonlySet<string> =>
   new Set(rule.points.map((p) => (p.by === 'likeness' ? 'alike' : p.by)));
 
-/** Only records that were written by this entry of the daybook or a later one, and did not come with this delivery. */
-export interface WrittenSince {
-  readonly entry: number;
-  readonly delivery: number;
-}
-const SINCE = `AND EXISTS (SELECT 1 FROM daybook_objects d WHERE d.kind = 'record' AND d.object = k.record AND d.entry >= :entry)
-  AND NOT EXISTS (SELECT 1 FROM incoming i WHERE i.record = k.record AND i.delivery = :delivery)`;
-
 /** Held records by the keys of incoming ones: `kind key` to the records that share it. */
 export async function candidatesFor(
   store: Store,
@@ -39,11 +32,7 @@ export async function candidatesFor(
   const sharing = new Map<string, number[]>();
   for (const kind of new Set(keys.map(([k]) => k))) {
     const wanted = [...new Set(keys.filter(([k]) => k === kind).map(([, key]) => key))];
-    const found = await store.rows<{ key: string; records: string }>(
-      `SELECT w.value AS key, (SELECT json_group_array(record) FROM (SELECT k.record FROM record_keys k
-         WHERE k.kind = :kind AND k.key = w.value ${since ? SINCE : ''} LIMIT ${TOO_COMMON + 1})) AS records FROM json_each(:wanted) w`,
-      { kind, wanted: JSON.stringify(wanted), ...since },
-    );
+    const found = await recordsSharing(store, kind, wanted, TOO_COMMON + 1, since);
     for (const { key, records } of found) {
       const ids = keptJson<number[]>(records);
       if (ids.length > 0 && (ids.length <= TOO_COMMON || kind !== 'alike'))
@@ -56,9 +45,6 @@ export async function candidatesFor(
 
 async function descriptionsOf(store: Store, records: readonly number[]): Promise<Map<number, Candidate>> {
   if (records.length === 0) return new Map();
-  const rows = await store.rows<{ id: number; matching: string }>(
-    'SELECT id, matching FROM records WHERE id IN (SELECT value FROM json_each(:records))',
-    { records: JSON.stringify(records) },
-  );
+  const rows = await descriptionsIn(store, records);
   return new Map(rows.map((r) => [r.id, { record: r.id, description: keptJson<Description>(r.matching) }]));
 }

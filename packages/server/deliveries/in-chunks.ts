@@ -1,5 +1,3 @@
-import type { Versioned } from '@osier/core/changes';
-import type { Incoming } from '@osier/core/deliveries';
 import type { StoredObject } from '@osier/core/kinds';
 import { CHUNK, inChunks as throughChunks, type ChunkPlan } from '../jobs/in-chunks';
 import type { Totals } from '../jobs/kept-work';

@@ -9,12 +9,13 @@ import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { insertRows } from '../store/insert';
 import { tableOf } from '../store/tables';
-import { keepMatchedBefore } from './matched-before';
 import { matcherFor } from './matcher';
+import { countRead, forgetReading, keepMatchedBefore } from './queries';
 import type { Batch, ReadRow } from './read-batch';
 import type { ReadWork } from './read-worker';
 import { copyWork, settingsFor, supplierOf } from './settings';
 
+/** Where the file of a delivery is kept, by its digest. */
 export const deliveryPath = (data: string, sha256: string): string => join(data, 'deliveries', sha256);
 
 const incomingTable = tableOf('incoming');
@@ -28,21 +29,9 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { store, settings } = services;
   // Read anew after an interruption: nothing hangs on incoming records before they are all there.
   await store.write(async (tx) => {
-    for (const [table, key] of [
-      ['incoming_read', 'incoming'],
-      ['incoming_fields', 'id'],
-    ])
-      await store.run(
-        `DELETE FROM ${table} WHERE ${key} IN (SELECT id FROM incoming WHERE delivery = :id)`,
-        { id },
-        tx,
-      );
-    await store.run('DELETE FROM incoming WHERE delivery = :id', { id }, tx);
-    await store.run(
-      "UPDATE readings SET state = 'reading', unreadable = 0, repaired = 0, problem = NULL WHERE delivery = :id",
-      { id },
-      tx,
-    );
+    await forgetReading(store, id, tx);
+    const anew = { state: 'reading', unreadable: 0, repaired: 0, problem: null } as const;
+    await store.table('readings').update(anew, { delivery: id }, tx);
     await keepMatchedBefore(store, id, tx);
   });
   const house = await store.rulesNow();
@@ -65,13 +54,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
   let expected = 0;
   let problem: string | null = null;
   const ends = (state: 'ready' | 'failed' | 'cancelled', said: string | null) =>
-    store.write((tx) =>
-      store.run(
-        'UPDATE readings SET state = :state, problem = :said WHERE delivery = :id',
-        { id, state, said },
-        tx,
-      ),
-    );
+    store.write((tx) => store.table('readings').update({ state, problem: said }, { delivery: id }, tx));
   const soFar = () =>
     `${records.toLocaleString('en-GB')} of about ${counted(Math.max(records, expected), 'record')} read`;
   try {
@@ -176,10 +159,6 @@ async function storeBatch(
     await insertRows(store, 'INSERT', 'incoming', INCOMING, incoming, tx);
     await insertRows(store, 'INSERT', 'incoming_fields', FIELDS, fields, tx);
     await insertRows(store, 'INSERT', 'incoming_read', READ, read, tx);
-    await store.run(
-      'UPDATE readings SET unreadable = unreadable + :unreadable, repaired = repaired + :repaired WHERE delivery = :delivery',
-      { unreadable, repaired, delivery },
-      tx,
-    );
+    await countRead(store, delivery, { unreadable, repaired }, tx);
   });
 }

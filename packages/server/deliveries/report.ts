@@ -6,20 +6,14 @@ import type { Response } from 'express';
 import { notFound } from '../http/problem';
 import type { Services } from '../services';
 import { keptJson, keptValue } from '../store/kept-json';
-import { TABLES } from './incoming';
+import { becameRecords, recordsWithHoldings, reportColumns } from './queries.incoming';
 
 const AT_ONCE = 1000;
-
-type Columns = Omit<ReportRow, 'barcodes' | 'repairs'> & { id: number; value: string; repairs: string };
 
 /** What became of each record, in the order of the file, a thousand at a time. */
 async function* reportRows(store: Services['store'], delivery: number): AsyncGenerator<ReportRow[]> {
   for (let after = 0; ;) {
-    const rows = await store.rows<Columns>(
-      `SELECT i.id, i.seq, f.title, f.author, f.isbn, f.year, i.state, i.decision, i.record, f.errors, f.warnings, f.advice, i.note, i.value, r.repairs
-       FROM ${TABLES} WHERE i.delivery = :delivery AND i.seq > :after ORDER BY i.seq LIMIT ${AT_ONCE}`,
-      { delivery, after },
-    );
+    const rows = await reportColumns(store, delivery, after, AT_ONCE);
     yield rows.map(({ value, repairs, ...row }) => ({
       ...row,
       barcodes: keptValue('incoming', value)
@@ -58,20 +52,17 @@ export async function reportList({ store }: Services, delivery: number): Promise
 export async function sendAccepted({ store }: Services, delivery: number, res: Response): Promise<void> {
   await begin(store, delivery, res, 'application/marc', 'accepted.mrc');
   for (let after = 0; ;) {
-    const rows = await store.rows<{ seq: number; record: number }>(
-      `SELECT seq, record FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND record IS NOT NULL AND seq > :after ORDER BY seq LIMIT ${AT_ONCE}`,
-      { delivery, after },
-    );
+    const rows = await becameRecords(store, delivery, after, AT_ONCE);
     const held = await store.readMany(
       'record',
       rows.map((r) => r.record),
     );
     const by = new Map(held.map((h) => [h.id, h.value]));
-    const shelved = await store.rows<{ record: number }>(
-      'SELECT DISTINCT record FROM holdings WHERE record IN (SELECT value FROM json_each(:ids))',
-      { ids: JSON.stringify(rows.map((r) => r.record)) },
+    const shelved = await recordsWithHoldings(
+      store,
+      rows.map((r) => r.record),
     );
-    const hasHoldings = new Set(shelved.map((s) => s.record));
+    const hasHoldings = new Set(shelved);
     for (const { record } of rows) {
       const marc = by.get(record);
       if (marc) res.write(writeIso2709(asExported(marc, hasHoldings.has(record))));

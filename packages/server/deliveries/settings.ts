@@ -16,8 +16,9 @@ export interface CopyWork {
   readonly rolls: readonly LabelRoll[];
 }
 
+/** The rules, lists and rolls by which copies of a delivery are made now. */
 export async function copyWork(store: Store, settings: DeliverySettings): Promise<CopyWork> {
-  const rolls = await store.select('roll', '1 ORDER BY id');
+  const rolls = await store.find('roll', { order: [['id', 'ASC']] });
   return {
     rules: {
       mapping: settings.mapping,

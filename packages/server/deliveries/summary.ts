@@ -1,8 +1,9 @@
 import type { DeliverySummary } from '@osier/contract';
-import { CHECKS, type Severity } from '@osier/core/checks';
+import { CHECKS } from '@osier/core/checks';
 import type { Outcome } from '@osier/core/matching';
 import { notFound } from '../http/problem';
 import type { Services } from '../services';
+import { countByDecision, countFindings } from './queries';
 import { settingsFor } from './settings';
 
 const DONE: Readonly<Record<Outcome, 'added' | 'replaced' | 'merged' | 'copiesOnly'>> = {
@@ -19,20 +20,8 @@ const DONE: Readonly<Record<Outcome, 'added' | 'replaced' | 'merged' | 'copiesOn
 export async function deliverySummary({ store }: Services, id: number): Promise<DeliverySummary> {
   const delivery = await store.read('delivery', id);
   if (!delivery) throw notFound(`Delivery ${id}`);
-  const reading = await store.row<{ unreadable: number }>(
-    'SELECT unreadable FROM readings WHERE delivery = :id',
-    { id },
-  );
-  const groups = await store.rows<{
-    state: string;
-    decision: Outcome;
-    n: number;
-    copies: number;
-    problems: number;
-  }>(
-    'SELECT state, decision, COUNT(*) AS n, SUM(copies) AS copies, SUM(copy_problems) AS problems FROM incoming WHERE delivery = :id GROUP BY 1, 2',
-    { id },
-  );
+  const reading = await store.table('readings').first({ where: { delivery: id } });
+  const groups = await countByDecision(store, id);
   const waiting: Record<Outcome, number> = { add: 0, replace: 0, merge: 0, copies: 0, skip: 0, ask: 0 };
   const done = { added: 0, replaced: 0, merged: 0, copiesOnly: 0, skipped: 0 };
   const copies = { waiting: 0, problems: 0, made: 0 };
@@ -64,13 +53,7 @@ export async function deliverySummary({ store }: Services, id: number): Promise<
 }
 
 async function findingsOf(store: Services['store'], id: number): Promise<DeliverySummary['findings']> {
-  const rows = await store.rows<{ at: 'before' | 'after'; rule: string; severity: Severity; n: number }>(
-    `SELECT 'before' AS at, json_extract(f.value, '$.rule') AS rule, json_extract(f.value, '$.severity') AS severity, COUNT(*) AS n
-       FROM incoming i JOIN incoming_read r ON r.incoming = i.id, json_each(r.before) f WHERE i.delivery = :id GROUP BY 2, 3
-     UNION ALL SELECT 'after', json_extract(f.value, '$.rule'), json_extract(f.value, '$.severity'), COUNT(*)
-       FROM incoming i JOIN incoming_fields n ON n.id = i.id, json_each(n.findings) f WHERE i.delivery = :id GROUP BY 2, 3`,
-    { id },
-  );
+  const rows = await countFindings(store, id);
   const titles = new Map(CHECKS.map((c) => [c.rule, c.title]));
   const found = new Map<string, DeliverySummary['findings'][number]>();
   for (const { at, rule, severity, n } of rows) {

@@ -1,12 +1,11 @@
 import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, invert, type Versioned } from '@osier/core/changes';
+import { counted, invert } from '@osier/core/changes';
 import type { Change, ChangeSet, StoredObject } from '@osier/core/kinds';
-import type { Incoming, IncomingRecord } from '@osier/core/deliveries';
+import type { IncomingRecord } from '@osier/core/deliveries';
 import { headingIdentity, headingsOf } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
-import type { MarcRecord } from '@osier/core/marc';
 import { tellConflicts } from '../daybook/tell-conflicts';
 import { quoted } from '../daybook/sentences';
 import type { LoanAnswers } from '../loans/ports';
@@ -22,6 +21,7 @@ import { inChunks } from './in-chunks';
 import { keptWork, leftOut } from '../jobs/kept-work';
 import { object } from 'yup';
 import { withTheirFields } from './incoming-records';
+import { markUndone } from './queries';
 
 /** What taking back some accepted records does, and what stays because something stands in the way. */
 interface Plan {
@@ -266,17 +266,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
 
 /** An entry of accepting of which nothing is left is taken back; there is nothing more to take back from it. */
 async function markTakenBack({ store }: Services, run: JobRun, delivery: number): Promise<void> {
-  const entry = (
-    await store.row<{ entry: number | null }>('SELECT entry FROM jobs WHERE id = :id', { id: run.id })
-  )?.entry;
+  const entry = (await store.table('jobs').first({ where: { id: run.id } }))?.entry;
   if (!entry) return;
-  await store.write((tx) =>
-    store.run(
-      `UPDATE daybook SET undone_by = :entry WHERE act = 'accept' AND undone_by IS NULL AND id < :entry
-         AND id IN (SELECT o.entry FROM incoming i CROSS JOIN daybook_objects o ON o.kind = 'incoming' AND o.object = i.id WHERE i.delivery = :delivery)
-         AND NOT EXISTS (SELECT 1 FROM daybook_objects o JOIN incoming i ON i.id = o.object WHERE o.kind = 'incoming' AND o.entry = daybook.id AND i.state <> 'waiting')`,
-      { entry, delivery },
-      tx,
-    ),
-  );
+  await store.write((tx) => markUndone(store, delivery, entry, tx));
 }

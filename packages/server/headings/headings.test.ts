@@ -1,4 +1,4 @@
-import type { HeadingDetail, LookAlikeGroup, LookUp, Problem, RecordDetail, Review } from '@osier/contract';
+import type { HeadingDetail, LookAlikePage, LookUp, Problem, RecordDetail, Review } from '@osier/contract';
 import { creation } from '@osier/core/changes';
 import { headingFrom } from '@osier/core/headings';
 import { field, writeIso2709, type DataField } from '@osier/core/marc';
@@ -12,7 +12,11 @@ beforeAll(async () => {
   cataloguer = await t.as(2);
 });
 afterAll(() => t.stop());
-const groups = async () => (await cataloguer<LookAlikeGroup[]>('GET', '/headings/look-alikes')).body;
+/** The groups, once all names that were touched are compared. */
+async function groups() {
+  await t.running.services.background.idle();
+  return (await cataloguer<LookAlikePage>('GET', '/headings/look-alikes')).body.rows;
+}
 const heading = async (id: number) => (await cataloguer<HeadingDetail>('GET', `/headings/${id}`)).body;
 
 test('a merge does what its review shows: records, see-from, the old number', async () => {

@@ -1,6 +1,6 @@
-import type { HeadingDetail, HeadingRow, LookAlikeGroup, Review, ReviewRow } from '@osier/contract';
+import type { HeadingDetail, HeadingRow, LookAlikePage, Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
-import { counted, type Versioned } from '@osier/core/changes';
+import { counted } from '@osier/core/changes';
 import type { Change, StoredObject } from '@osier/core/kinds';
 import {
   distinctChange,
@@ -16,7 +16,6 @@ import {
   type Heading,
   type MergePlan,
 } from '@osier/core/headings';
-import type { MarcRecord } from '@osier/core/marc';
 import { foldedWords } from '@osier/core/text';
 import { newHeadings } from '../catalogue/records';
 import { quoted } from '../daybook/sentences';
@@ -24,11 +23,17 @@ import { notFound, wrong } from '../http/problem';
 import { reviewPage } from '../http/review-page';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
-
-const USES = `(SELECT COUNT(*) FROM record_keys k WHERE k.kind = ${HEADING_KEY_KIND} AND k.key = h.key)`;
-const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto, ${USES} AS records`;
+import {
+  headingsByNumber,
+  headingsWithWords,
+  mergedInto,
+  recordsCarrying,
+  recordsUnder,
+  titlesUnder,
+} from './queries';
+import { totals } from '../projections/counts';
+import { pageOfGroups, type AfterGroup } from '../projections/look-alikes';
 
 /** Headings in alphabetical order whose text has all these words. */
 export async function listHeadings(
@@ -38,94 +43,58 @@ export async function listHeadings(
   after: number,
 ): Promise<{ rows: HeadingRow[]; next: number | null }> {
   const words = foldedWords(q).slice(0, 6);
-  const params: Record<string, unknown> = { kind, after };
-  const conditions = ['h.merged_into IS NULL', ...(kind ? ['h.kind = :kind'] : [])];
-  words.forEach((w, i) => {
-    params[`w${i}`] = `%${w.toUpperCase()}%`;
-    conditions.push(`h.key LIKE :w${i}`);
-  });
-  const rows = await store.rows<HeadingRow>(
-    `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT 101 OFFSET :after`,
-    params,
-  );
+  const rows = await headingsWithWords(store, { words, kind, after, atMost: 101 });
   return { rows: rows.slice(0, 100), next: rows.length > 100 ? after + 100 : null };
 }
 
-interface Grouped {
-  readonly stamp: string;
-  readonly groups: ReturnType<typeof lookAlikeGroups>;
-  readonly byId: ReadonlyMap<number, Heading>;
-}
-/** The groups of a store as they were last worked out; good as long as no heading and no noted pair has changed. */
-const grouped = new WeakMap<Store, Grouped>();
+const TITLES_SHOWN = 4;
 
-async function lookAlikesNow(store: Store): Promise<Grouped> {
-  const stamp = JSON.stringify(
-    await store.row(
-      'SELECT COUNT(*) AS n, SUM(version) AS versions, MAX(id) AS last, (SELECT COUNT(*) || MAX(id) FROM distinct_pairs) AS pairs FROM headings',
-    ),
-  );
-  const known = grouped.get(store);
-  if (known?.stamp === stamp) return known;
-  const headings = await store.select('heading', "kind = 'personal' AND merged_into IS NULL");
-  const apart = await store.rows<{ a: number; b: number }>('SELECT a, b FROM distinct_pairs');
-  const pairs = new Set(apart.map((p) => `${p.a} ${p.b}`));
-  const numbered = headings.map((h) => ({ id: h.id, heading: h.value }));
-  const groups = lookAlikeGroups(lookAlikes(numbered, (a, b) => pairs.has(`${a} ${b}`)));
-  const fresh = { stamp, groups, byId: new Map(headings.map((h) => [h.id, h.value])) };
-  grouped.set(store, fresh);
-  return fresh;
-}
+const GROUPS_SHOWN = 100;
 
-/** How many groups of names look alike. */
-export const lookAlikeCount = async ({ store }: Services): Promise<number> =>
-  (await lookAlikesNow(store)).groups.length;
-
-/** Groups of personal headings that look alike, surest first. */
-export async function lookAlikeList({ store }: Services): Promise<LookAlikeGroup[]> {
-  const { groups, byId } = await lookAlikesNow(store);
+/** A page of the groups of personal headings that look alike, the surest first. `after` is what the page before gave as `next`. */
+export async function lookAlikeList({ store }: Services, after: string): Promise<LookAlikePage> {
+  const found = await pageOfGroups(store, placeIn(after), GROUPS_SHOWN + 1);
+  const groups = found.slice(0, GROUPS_SHOWN);
   const ids = groups.flatMap((g) => g.headings);
-  if (ids.length === 0) return [];
-  const rows = new Map(
-    (await store.rows<HeadingRow>(`SELECT ${COLUMNS} FROM headings h WHERE h.id IN (:ids)`, { ids })).map(
-      (r) => [r.id, r],
-    ),
-  );
-  const titles = await store.rows<{ heading: number; title: string }>(
-    `SELECT h.id AS heading, r.title FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id IN (:ids) ORDER BY r.id`,
-    { ids },
-  );
-  return groups.map((g) => ({
-    headings: g.headings.map((id) => ({
-      ...rows.get(id)!,
-      seeFrom: seeFroms(byId.get(id)!).map(formText),
-      titles: titles
-        .filter((t) => t.heading === id)
-        .slice(0, 4)
-        .map((t) => t.title),
+  const [rows, held, titles] = [
+    new Map((await headingsByNumber(store, ids)).map((r) => [r.id, r])),
+    new Map((await store.readMany('heading', ids)).map((h) => [h.id, h.value])),
+    await titlesUnder(store, ids, TITLES_SHOWN),
+  ];
+  const last = groups.at(-1);
+  return {
+    rows: groups.map((g) => ({
+      headings: g.headings.flatMap((id) => {
+        const [row, heading] = [rows.get(id), held.get(id)];
+        if (!row || !heading) return [];
+        const own = titles.filter((t) => t.heading === id).map((t) => t.title);
+        return [{ ...row, seeFrom: seeFroms(heading).map(formText), titles: own }];
+      }),
+      pairs: g.pairs,
     })),
-    pairs: g.pairs,
-  }));
+    next: found.length > GROUPS_SHOWN && last ? `${last.score} ${last.id}` : null,
+    total: (await totals(store))['look-alikes'],
+  };
 }
 
+/** The group behind which a page begins, as it was given to the client. */
+function placeIn(after: string): AfterGroup | null {
+  const [, score, id] = /^(\d+(?:\.\d+)?) (\d+)$/.exec(after) ?? [];
+  return score === undefined || id === undefined ? null : { score: Number(score), id: Number(id) };
+}
+
+/** A heading with what carries it and what was merged into it. */
 export async function headingDetail({ store }: Services, id: number): Promise<HeadingDetail> {
   const heading = await store.read('heading', id);
-  const row = await store.row<HeadingRow>(`SELECT ${COLUMNS} FROM headings h WHERE h.id = :id`, { id });
+  const [row] = await headingsByNumber(store, [id]);
   if (!heading || !row) throw notFound(`Heading ${id}`);
-  const usedBy = await store.rows<{ id: number; title: string; year: string }>(
-    `SELECT r.id, r.title, r.year FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key JOIN records r ON r.id = k.record WHERE h.id = :id ORDER BY r.sort LIMIT 200`,
-    { id },
-  );
-  const mergedFrom = await store.rows<{ id: number; text: string }>(
-    'SELECT id, text FROM headings WHERE merged_into = :id ORDER BY id',
-    { id },
-  );
+  const [usedBy, merged] = [await recordsUnder(store, id), await mergedInto(store, id)];
   return {
     ...row,
     version: heading.version,
     marc: heading.value.marc,
     seeFrom: seeFroms(heading.value).map(formText),
-    mergedFrom,
+    mergedFrom: merged,
     usedBy,
   };
 }
@@ -156,16 +125,7 @@ async function plan(
       'lost',
       `${quoted(headingText(mixed.value))} is a ${mixed.value.kind} heading, the kept form is ${kept.value.kind}.`,
     );
-  const rows = await store.rows<{ record: number }>(
-    `SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key WHERE h.id IN (:lostIds)
-     UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
-       WHERE h.id IN (:lostIds) AND h.kind IN ('topic', 'place')`,
-    { lostIds },
-  );
-  const records = await store.readMany(
-    'record',
-    rows.map((r) => r.record),
-  );
+  const records = await store.readMany('record', await recordsCarrying(store, lostIds));
   const merge = merged(kept, lost, records);
   const marcs = merge.records.flatMap((c) => c.after ?? []);
   // A subject that carries its subdivisions along may be a form that no heading knows yet.
@@ -264,7 +224,7 @@ export const keepApart = (
         `${quoted(headingText(merged.value))} was merged into heading ${merged.value.mergedInto}.`,
       );
     const [low, high] = [Math.min(a, b), Math.max(a, b)];
-    const [known] = await s.select('distinct', 'a = :low AND b = :high', { low, high });
+    const [known] = await s.find('distinct', { where: { a: low, b: high } });
     if (known) throw wrong('b', 'It is noted already that these are two people.');
     const sentence = `Noted that ${quoted(headingText(x.value))} and ${quoted(headingText(y.value))} are two people`;
     return { act: 'keep-apart', sentence, changes: [distinctChange(await s.nextIds('distinct', 1), a, b)] };

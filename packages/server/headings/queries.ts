@@ -1,4 +1,5 @@
 import type { Followable } from '@osier/core/headings';
+import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 
 /** Headings that some groups and keys lead to as see-froms: not those that are a kept form themselves, or lead to several. */
@@ -12,3 +13,80 @@ export const seeFromsLeadingOn = (
      GROUP BY k.kind, k.key HAVING COUNT(DISTINCT k.heading) = 1 AND SUM(h.key = k.key) = 0`,
     { wanted: JSON.stringify(wanted) },
   );
+
+/** A heading as a list shows it, with how many records carry it. */
+export interface HeadingColumns {
+  readonly id: number;
+  readonly text: string;
+  readonly kind: string;
+  readonly mergedInto: number | null;
+  readonly records: number;
+}
+const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto,
+  COALESCE((SELECT u.n FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key), 0) AS records`;
+const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key`;
+
+/** Headings in alphabetical order whose key has all these words, from a place on. */
+export function headingsWithWords(
+  store: Store,
+  { words, kind, after, atMost }: { words: readonly string[]; kind?: string; after: number; atMost: number },
+): Promise<HeadingColumns[]> {
+  const params: Record<string, unknown> = { kind, after, atMost };
+  const conditions = ['h.merged_into IS NULL', ...(kind ? ['h.kind = :kind'] : [])];
+  words.forEach((w, i) => {
+    params[`w${i}`] = `%${w.toUpperCase()}%`;
+    conditions.push(`h.key LIKE :w${i}`);
+  });
+  return store.rows<HeadingColumns>(
+    `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost OFFSET :after`,
+    params,
+  );
+}
+
+/** Some headings by their numbers. */
+export const headingsByNumber = (store: Store, ids: readonly number[]): Promise<HeadingColumns[]> =>
+  store.rows<HeadingColumns>(
+    `SELECT ${COLUMNS} FROM headings h WHERE h.id IN (SELECT value FROM json_each(:ids))`,
+    { ids: JSON.stringify(ids) },
+  );
+
+/** The first few titles that carry each of some headings. */
+export const titlesUnder = (
+  store: Store,
+  ids: readonly number[],
+  atMost: number,
+): Promise<{ heading: number; title: string }[]> =>
+  store.rows<{ heading: number; title: string }>(
+    `SELECT w.value AS heading, r.title FROM json_each(:ids) w CROSS JOIN records r
+      WHERE r.id IN (SELECT k.record FROM ${CARRIED} WHERE h.id = w.value ORDER BY k.record LIMIT :atMost) ORDER BY w.key, r.id`,
+    { ids: JSON.stringify(ids), atMost },
+  );
+
+/** The records that carry a heading, in the order of their titles, 200 at most. */
+export const recordsUnder = (
+  store: Store,
+  id: number,
+): Promise<{ id: number; title: string; year: string }[]> =>
+  store.rows<{ id: number; title: string; year: string }>(
+    `SELECT r.id, r.title, r.year FROM ${CARRIED} JOIN records r ON r.id = k.record WHERE h.id = :id ORDER BY r.sort LIMIT 200`,
+    { id },
+  );
+
+/** The headings that were merged into one. */
+export const mergedInto = (store: Store, id: number): Promise<{ id: number; text: string }[]> =>
+  store.rows<{ id: number; text: string }>(
+    'SELECT id, text FROM headings WHERE merged_into = :id ORDER BY id',
+    { id },
+  );
+
+/** The records that carry some headings, or a subject that one of them begins. */
+export async function recordsCarrying(store: Store, ids: readonly number[]): Promise<number[]> {
+  const among = 'h.id IN (SELECT value FROM json_each(:ids))';
+  const rows = await store.rows<{ record: number }>(
+    `SELECT k.record FROM ${CARRIED} WHERE ${among}
+     UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
+       WHERE ${among} AND h.kind IN ('topic', 'place')`,
+    { ids: JSON.stringify(ids) },
+  );
+  return rows.map((r) => r.record);
+}

@@ -3,6 +3,7 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { headingDetail, keepApart, listHeadings, lookAlikeList, merge, reviewMerge } from './headings';
 
+/** Headings: list, look-alikes, merge, keep apart. */
 export const headingRoutes = (services: Services): Route[] => [
   route({
     method: 'get',
@@ -14,9 +15,9 @@ export const headingRoutes = (services: Services): Route[] => [
   route({
     method: 'get',
     path: '/headings/look-alikes',
-    summary: 'Groups of personal headings that look alike',
+    summary: 'Groups of personal headings that look alike, a page from `after` on',
     permission: 'look',
-    work: () => lookAlikeList(services),
+    work: ({ query }) => lookAlikeList(services, query.after ?? ''),
   }),
   route({
     method: 'get',

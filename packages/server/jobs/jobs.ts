@@ -4,7 +4,10 @@ import { ProblemError } from '../http/problem';
 import { ChangedSince } from '../store/conflict';
 import type { Transaction } from '../store/database';
 import type { Logger } from 'pino';
+import { keptJson } from '../store/kept-json';
+import type { JobColumns } from '../store/models';
 import type { Store } from '../store/store';
+import { countBegun, keepCursor } from './queries';
 
 /** What a job's work is given. */
 export interface JobRun {
@@ -24,23 +27,9 @@ export interface JobRun {
 /** Does the work from the cursor on; the text it gives is the job's last word. */
 export type JobWork = (run: JobRun) => Promise<string | null>;
 
-interface Row {
-  id: number;
-  kind: string;
-  title: string;
-  state: JobState['state'];
-  person: number;
-  work: string;
-  cursor: string;
-  done: number;
-  total: number | null;
-  message: string | null;
-  entry: number | null;
-  started: string;
-  begun: number;
-}
-
 const MOST_BEGUN = 2;
+const PARKED =
+  'This was begun twice, and the server ended each time before it came further. It was not begun again; look at what it works on, then start it anew.';
 
 /** What went wrong, as a person is told it: sentences that were written for people, and nothing of the insides. */
 export function lastWord(error: unknown): string {
@@ -55,16 +44,23 @@ export function lastWord(error: unknown): string {
 /** Work that cannot go on, with the sentence that says why. */
 export class JobStopped extends Error {}
 
+/** A job that runs: when it began, and how much was done before. */
+interface LiveJob extends JobState {
+  readonly began: number;
+  readonly from: number;
+}
+
 /** Long work: kept in the store, told as it goes, taken up again after the server was killed. */
 export function jobsOf(store: Store, log: Logger) {
   const kinds = new Map<string, JobWork>();
   const events = new EventEmitter().setMaxListeners(0);
-  const live = new Map<number, JobState & { began: number; from: number }>();
+  const live = new Map<number, LiveJob>();
+  const table = store.table('jobs');
   const cancelling = new Set<number>();
   const running = new Set<Promise<void>>();
   let stopping = false;
 
-  const stateOf = (row: Row): JobState => ({
+  const stateOf = (row: JobColumns): JobState => ({
     id: row.id,
     kind: row.kind,
     title: row.title,
@@ -74,13 +70,10 @@ export function jobsOf(store: Store, log: Logger) {
     rate: null,
     secondsLeft: null,
     message: row.message,
-    work: JSON.parse(row.work) as Record<string, unknown>,
+    work: keptJson<Record<string, unknown>>(row.work),
     entry: row.entry,
   });
-  const publish = (job: JobState) => {
-    const { began: _began, from: _from, ...plain } = job as JobState & { began?: number; from?: number };
-    events.emit('job', plain);
-  };
+  const publish = ({ began: _began, from: _from, ...plain }: LiveJob) => void events.emit('job', plain);
   const progress = (id: number, done: number, total: number | null) => {
     const job = live.get(id);
     if (!job) return;
@@ -92,21 +85,17 @@ export function jobsOf(store: Store, log: Logger) {
     publish(job);
   };
 
-  async function run(row: Row): Promise<void> {
-    const job = { ...stateOf(row), state: 'running' as JobState['state'], began: Date.now(), from: row.done };
+  async function run(row: JobColumns): Promise<void> {
+    const job: LiveJob = { ...stateOf(row), state: 'running', began: Date.now(), from: row.done };
     live.set(row.id, job);
-    await store.reserve((tx) =>
-      store.run("UPDATE jobs SET state = 'running', begun = begun + 1 WHERE id = :id", { id: row.id }, tx),
-    );
+    await store.reserve((tx) => countBegun(store, row.id, tx));
     publish(job);
     let moved = false;
     /** It has come further than when it was begun, so that beginning it is no matter of hope. */
     const moves = () => {
       if (moved) return;
       moved = true;
-      void store
-        .reserve((tx) => store.run('UPDATE jobs SET begun = 0 WHERE id = :id', { id: row.id }, tx))
-        .catch(() => undefined);
+      void store.reserve((tx) => table.update({ begun: 0 }, { id: row.id }, tx)).catch(() => undefined);
     };
     let state: JobState['state'] = 'done';
     let message: string | null = null;
@@ -115,7 +104,7 @@ export function jobsOf(store: Store, log: Logger) {
         id: row.id,
         person: row.person,
         work: job.work,
-        cursor: JSON.parse(row.cursor) as Record<string, unknown>,
+        cursor: keptJson<Record<string, unknown>>(row.cursor),
         cancelled: () => stopping || cancelling.has(row.id),
         stopping: () => stopping,
         tell: (done, total) => {
@@ -123,11 +112,8 @@ export function jobsOf(store: Store, log: Logger) {
           progress(row.id, done, total);
         },
         keep: async (cursor, done, tx, entry) => {
-          await store.run(
-            'UPDATE jobs SET cursor = :cursor, done = :done, total = :total, entry = COALESCE(:entry, entry), begun = 0 WHERE id = :id',
-            { cursor: JSON.stringify(cursor), done, total: job.total, entry: entry ?? null, id: row.id },
-            tx,
-          );
+          const kept = { id: row.id, cursor: JSON.stringify(cursor), done, total: job.total };
+          await keepCursor(store, { ...kept, entry: entry ?? null }, tx);
           if (entry !== undefined) job.entry = entry;
           progress(row.id, done, job.total);
         },
@@ -142,34 +128,19 @@ export function jobsOf(store: Store, log: Logger) {
     }
     live.delete(row.id);
     cancelling.delete(row.id);
-    await store.write((tx) =>
-      store.run(
-        'UPDATE jobs SET state = :state, message = :message, done = :done, total = :total WHERE id = :id',
-        { state, message, done: job.done, total: job.total, id: row.id },
-        tx,
-      ),
-    );
+    const { done, total } = job;
+    await store.write((tx) => table.update({ state, message, done, total }, { id: row.id }, tx));
     publish({ ...job, state, message, secondsLeft: null });
   }
 
-  const start = (row: Row) => {
+  const start = (row: JobColumns) => {
     const promise = run(row).finally(() => running.delete(promise));
     running.add(promise);
   };
 
   /** Work during which the server ended twice without its having come any further is not begun a third time. */
-  const park = (row: Row) =>
-    store.write((tx) =>
-      store.run(
-        "UPDATE jobs SET state = 'failed', message = :message WHERE id = :id",
-        {
-          id: row.id,
-          message:
-            'This was begun twice, and the server ended each time before it came further. It was not begun again; look at what it works on, then start it anew.',
-        },
-        tx,
-      ),
-    );
+  const park = (row: JobColumns) =>
+    store.write((tx) => table.update({ state: 'failed', message: PARKED }, { id: row.id }, tx));
 
   return {
     events,
@@ -181,22 +152,18 @@ export function jobsOf(store: Store, log: Logger) {
       work: Record<string, unknown>,
       total: number | null = null,
     ): Promise<JobState> {
-      const row = await store.write(async (tx) => {
-        await store.run(
-          "INSERT INTO jobs (kind, title, state, person, work, cursor, done, total, started) VALUES (:kind, :title, 'waiting', :person, :work, '{}', 0, :total, :started)",
-          { kind, title, person, work: JSON.stringify(work), total, started: new Date().toISOString() },
-          tx,
-        );
-        return (await store.row<Row>('SELECT * FROM jobs WHERE id = last_insert_rowid()', {}, tx))!;
-      });
+      const begun: Omit<JobColumns, 'id'> = {
+        ...{ kind, title, person, total, state: 'waiting', work: JSON.stringify(work), cursor: '{}' },
+        ...{ done: 0, message: null, entry: null, started: new Date().toISOString(), begun: 0 },
+      };
+      const id = await store.write((tx) => table.insert(begun, tx));
+      const row = { ...begun, id };
       start(row);
       return stateOf(row);
     },
     /** Takes up what a killed server left unfinished. */
     async resume(): Promise<number> {
-      const rows = await store.rows<Row>(
-        "SELECT * FROM jobs WHERE state IN ('running', 'waiting') ORDER BY id",
-      );
+      const rows = await table.find({ where: { state: ['running', 'waiting'] }, order: [['id', 'ASC']] });
       for (const row of rows) await (row.begun >= MOST_BEGUN ? park(row) : start(row));
       return rows.length;
     },
@@ -204,7 +171,7 @@ export function jobsOf(store: Store, log: Logger) {
     state: async (id: number): Promise<JobState | null> => {
       const job = live.get(id);
       if (job) return job;
-      const row = await store.row<Row>('SELECT * FROM jobs WHERE id = :id', { id });
+      const row = await table.first({ where: { id } });
       return row ? stateOf(row) : null;
     },
     running: (): JobState[] => [...live.values()],
@@ -212,7 +179,7 @@ export function jobsOf(store: Store, log: Logger) {
     async stop(): Promise<void> {
       stopping = true;
       await store
-        .reserve((tx) => store.run("UPDATE jobs SET begun = 0 WHERE state = 'running'", {}, tx))
+        .reserve((tx) => table.update({ begun: 0 }, { state: 'running' }, tx))
         .catch(() => undefined);
       await Promise.allSettled([...running]);
     },

@@ -7,7 +7,6 @@ import { wrong } from '../http/problem';
 import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import type { Services } from '../services';
-import type { Store } from '../store/store';
 import { nameIsFree, newPile, pileThere } from './piles';
 import { keptWork } from '../jobs/kept-work';
 import { boolean, mixed, number, object, string } from 'yup';

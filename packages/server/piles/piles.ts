@@ -1,5 +1,5 @@
 import type { Done, PileBody, PileChangeBody, PileDetail, PileRow } from '@osier/contract';
-import { creation, removal, update, type Versioned } from '@osier/core/changes';
+import { creation, removal, update } from '@osier/core/changes';
 import { countedOn, type Pile } from '@osier/core/piles';
 import type { StoredObject } from '@osier/core/kinds';
 import { quoted } from '../daybook/sentences';

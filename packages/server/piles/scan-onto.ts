@@ -2,7 +2,7 @@ import type { PileScans } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { creation } from '@osier/core/changes';
 import type { ChangeSet } from '@osier/core/kinds';
-import { countedOn, newToPile, type Piled, type PiledKind } from '@osier/core/piles';
+import { countedOn, newToPile, type PiledKind } from '@osier/core/piles';
 import { recogniseInput } from '@osier/core/query';
 import { copyWithBarcode, recordsWithIsbn } from '../catalogue/queries';
 import { lastWithdrawn, nearBarcodes } from '../catalogue/search';

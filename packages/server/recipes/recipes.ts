@@ -40,7 +40,12 @@ export async function recipeIfThere(store: Store, id: string): Promise<Recipe | 
 /** All recipes, the one that comes with Osier first, then by name. */
 export async function listRecipes({ store }: Services): Promise<RecipeRow[]> {
   const house = (await store.house()).value;
-  const kept = await store.select('recipe', '1 ORDER BY name, id');
+  const kept = await store.find('recipe', {
+    order: [
+      ['name', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
   const row = (r: Recipe, version: number | null): RecipeRow => ({
     id: r.id,
     name: r.name,
@@ -116,7 +121,7 @@ export const removeRecipe = (
   commitPlan(store, person, async (s) => {
     const held = await s.read('recipe', id);
     if (!held) throw notFound(`Recipe ${id}`);
-    const user = (await s.select('sheet', '1')).find((x) => x.value.recipe === String(id));
+    const user = (await s.find('sheet')).find((x) => x.value.recipe === String(id));
     if (user) throw wrong('recipe', `The supplier sheet ${quoted(user.value.name)} runs this recipe.`);
     const sentence = `Took the recipe ${quoted(held.value.name)} away`;
     return { act: 'recipe', sentence, changes: [removal('recipe', { ...held, version })] };

@@ -1,44 +1,82 @@
 import { cleanScan } from '@osier/core/barcodes';
+import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
+import type { ScanColumns } from '../store/models';
 import type { Store } from '../store/store';
 
-export type ScanPurpose = 'withdrawal' | 'stocktake';
-export interface ScanRow {
-  id: number;
-  code: string;
-  at: string;
+/** What scans are for. */
+export type ScanPurpose = ScanColumns['purpose'];
+
+/** Scans that are to be kept. */
+export interface NewScans {
+  readonly purpose: ScanPurpose;
+  readonly work: number;
+  readonly person: number;
+  /** The codes as the scanner gave them. */
+  readonly raw: readonly string[];
+  /** Where they come from: `number` is that of the first, the others follow. Null when they cannot be sent again. */
+  readonly from: { readonly device: string; readonly run: string; readonly number: number } | null;
+  /** Throws when nothing may be scanned there. */
+  readonly check: (inside: Store) => Promise<void>;
+  /** More to do with the scans that are new, in the same transaction. */
+  readonly also?: (inside: Store, fresh: readonly ScanColumns[], tx: Transaction) => Promise<void>;
 }
 
-/** Scans are notes of a walk or a trolley, kept as they come; what is made of them goes through commit. */
+/**
+ * Scans are notes of a walk or a trolley, kept as they come; what is made of them goes through commit. Gives the clean codes,
+ * and how many of them were not kept before.
+ */
 export async function addScans(
+  store: Store,
+  { purpose, work, person, raw, from, check, also }: NewScans,
+): Promise<{ codes: string[]; fresh: number }> {
+  const at = new Date().toISOString();
+  const scans = raw
+    .map((text, i) => ({ code: cleanScan(text), number: (from?.number ?? 0) + i }))
+    .filter((s) => s.code !== '');
+  const { device, run } = from ?? { device: '', run: '' };
+  const fresh = await store.write(async (tx) => {
+    const inside = store.within(tx);
+    await check(inside);
+    const known = from ? await numbersKept(inside, { purpose, work, device, run }) : new Set<number>();
+    const own = scans.filter((s) => !known.has(s.number));
+    const rows = own.map(({ code, number }) => [
+      purpose,
+      work,
+      code,
+      at,
+      person,
+      device,
+      run,
+      from ? number : 0,
+    ]);
+    await insertRows(store, 'INSERT', 'scans', COLUMNS, rows, tx);
+    await also?.(inside, await lastScans(inside, purpose, work, own.length), tx);
+    return own.length;
+  });
+  return { codes: scans.map((s) => s.code), fresh };
+}
+const COLUMNS = ['purpose', 'work', 'code', 'at', 'person', 'device', 'run', 'number'];
+
+/** The last few scans that were kept. */
+const lastScans = (store: Store, purpose: ScanPurpose, work: number, limit: number): Promise<ScanColumns[]> =>
+  store.table('scans').find({ where: { purpose, work }, order: [['id', 'DESC']], limit });
+
+async function numbersKept(
+  store: Store,
+  where: { purpose: ScanPurpose; work: number; device: string; run: string },
+): Promise<ReadonlySet<number>> {
+  return new Set((await store.table('scans').find({ where })).map((s) => s.number));
+}
+
+/** The scans of a withdrawal list or stocktake, as they came. */
+export const scansOf = (store: Store, purpose: ScanPurpose, work: number): Promise<ScanColumns[]> =>
+  store.table('scans').find({ where: { purpose, work }, order: [['id', 'ASC']] });
+
+/** Takes one scan away. */
+export const removeScan = async (
   store: Store,
   purpose: ScanPurpose,
   work: number,
-  person: number,
-  raw: readonly string[],
-  isOpen: (store: Store) => Promise<unknown>,
-): Promise<number> {
-  const codes = raw.map(cleanScan).filter(Boolean);
-  const at = new Date().toISOString();
-  await store.write(async (tx) => {
-    await isOpen(store.within(tx));
-    const rows = codes.map((code) => [purpose, work, code, at, person]);
-    await insertRows(store, 'INSERT', 'scans', ['purpose', 'work', 'code', 'at', 'person'], rows, tx);
-  });
-  return codes.length;
-}
-
-export const scansOf = (store: Store, purpose: ScanPurpose, work: number): Promise<ScanRow[]> =>
-  store.rows<ScanRow>(
-    'SELECT id, code, at FROM scans WHERE purpose = :purpose AND work = :work ORDER BY id',
-    { purpose, work },
-  );
-
-export const removeScan = (store: Store, purpose: ScanPurpose, work: number, id: number): Promise<void> =>
-  store.write((tx) =>
-    store.run(
-      'DELETE FROM scans WHERE purpose = :purpose AND work = :work AND id = :id',
-      { purpose, work, id },
-      tx,
-    ),
-  );
+  id: number,
+): Promise<void> => void (await store.write((tx) => store.table('scans').remove({ purpose, work, id }, tx)));

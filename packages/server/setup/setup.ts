@@ -9,7 +9,9 @@ import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import { SETTING_ID } from '../store/store';
 import type { Store } from '../store/store';
+import { codesInUse } from './queries';
 
+/** Lists, rules, people and checks as they are set up. */
 export async function setUp({ store, people }: Services): Promise<SetUp> {
   const [lists, house] = [await store.lists(), await store.house()];
   return {
@@ -47,12 +49,7 @@ async function planLists(store: Store, { version, ...body }: ListsBody) {
         field: 'locations',
         message: `Location ${l.code} names the branch ${l.branch}, which is not on the list.`,
       });
-  const used = await store.rows<{ field: keyof CodeLists; code: string; n: number }>(
-    `SELECT 'branches' AS field, branch AS code, COUNT(*) AS n FROM holdings GROUP BY 2 UNION ALL
-     SELECT 'locations', location, COUNT(*) FROM holdings GROUP BY 2 UNION ALL SELECT 'types', type, COUNT(*) FROM copies GROUP BY 2 UNION ALL
-     SELECT 'funds', json_extract(value, '$.fund'), COUNT(*) FROM copies GROUP BY 2 UNION ALL
-     SELECT 'suppliers', json_extract(value, '$.supplier'), COUNT(*) FROM copies GROUP BY 2`,
-  );
+  const used = await codesInUse(store);
   for (const u of used)
     if (u.code !== '' && !next[u.field].some((e) => e.code === u.code))
       problems.push({

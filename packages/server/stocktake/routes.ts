@@ -1,22 +1,14 @@
-import { codesBody, settleBody, stocktakeBody } from '@osier/contract';
+import { codesBody, scanBody, settleBody, stocktakeBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
-import { addScans } from '../scanner/scans';
 import type { Services } from '../services';
-import type { Store } from '../store/store';
+import { stocktakeDetail } from './reconciled';
+import { scanInto } from './scan';
 import { takeScanFile } from './scan-file';
-import {
-  closeStocktake,
-  listStocktakes,
-  loadScans,
-  openStocktake,
-  reviewSettle,
-  settle,
-  startStocktake,
-  stocktakeDetail,
-} from './stocktake';
+import { reviewSettle, settle } from './settle';
+import { closeStocktake, listStocktakes, loadScans, startStocktake } from './stocktake';
 
+/** Stocktakes: start, scan, look, settle, close. */
 export function stocktakeRoutes(services: Services): Route[] {
-  const { store } = services;
   return [
     route({
       method: 'get',
@@ -44,13 +36,10 @@ export function stocktakeRoutes(services: Services): Route[] {
     route({
       method: 'post',
       path: '/stocktakes/:id/scans',
-      summary: 'Add scans as they are made',
+      summary: 'Add scans as they are made; what each of them is, what stands next, how far the walk is',
       permission: 'scan',
-      body: codesBody,
-      work: async ({ id, body, person }) => {
-        const isOpen = (s: Store) => openStocktake(s, id());
-        return { added: await addScans(store, 'stocktake', id(), person.id, body.codes, isOpen) };
-      },
+      body: scanBody,
+      work: ({ id, body, person }) => scanInto(services, person.id, id(), body),
     }),
     route({
       method: 'post',

@@ -1,4 +1,12 @@
-import type { Problem, Review, StocktakeDetail, StocktakeRow } from '@osier/contract';
+import type {
+  Problem,
+  RecordDetail,
+  Review,
+  ScanAnswer,
+  StocktakeDetail,
+  StocktakeRow,
+  WithdrawalList,
+} from '@osier/contract';
 import type { StockFindingKind } from '@osier/core/stocktake';
 import { readFileSync } from 'node:fs';
 import { catalogueOf, demoFile, startTesting, type Ask } from '../testing/running';
@@ -47,6 +55,74 @@ test('scans one by one count at once', async () => {
   const [first] = (await detail(id)).result.findings;
   await assistant!('POST', `/stocktakes/${id}/scans`, { codes: [` ${first!.code}\r`] });
   expect(await detail(id)).toMatchObject({ found: 1, scans: 1 });
+});
+
+test('a scan is answered with what it is, what stands next, and how far the walk is; sent again it counts once', async () => {
+  const id = await start();
+  const { expected, result } = await detail(id);
+  const [first, , , later] = result.findings.map((f) => f.copy!);
+  const send = async (number: number, ...scans: string[]) =>
+    (
+      await assistant!<ScanAnswer>('POST', `/stocktakes/${id}/scans`, {
+        codes: scans,
+        from: { device: 'phone', run: 'morning', number },
+      })
+    ).body;
+  const one = await send(0, ` a${first!.barcode}B `);
+  expect(one).toMatchObject({ added: 1, found: 1, expected });
+  expect(one.verdicts).toEqual([
+    {
+      ...{ code: first!.barcode, outcome: 'in place', title: first!.title },
+      ...{ callNumber: first!.callNumber, message: '' },
+    },
+  ]);
+  const second = one.next!;
+  expect([first!.barcode, later!.barcode]).not.toContain(second.barcode);
+  // Lost on the way back: the same once more, with one more behind it.
+  const again = await send(0, first!.barcode, later!.barcode);
+  expect(again).toMatchObject({ added: 1, found: 2 });
+  expect(again.verdicts.map((v) => v.outcome)).toEqual(['in place', 'in place']);
+  const back = await send(2, second.barcode, '999', first!.barcode);
+  expect(back.verdicts.map((v) => v.outcome)).toEqual(['out-of-order', 'unknown', 'scanned before']);
+  expect(back.verdicts[0]!.message).toContain(`belongs before ${later!.callNumber}`);
+  const row = (await head!<StocktakeRow[]>('GET', '/stocktakes')).body.find((r) => r.id === id);
+  expect(row).toMatchObject({ found: 3, scans: 5, findings: null, expected });
+  expect(await detail(id)).toMatchObject({ found: 3, scans: 5, result: { scannedTwice: 1 } });
+});
+
+test('a copy added later is not expected; a closed stocktake keeps its result', async () => {
+  const id = await start();
+  const before = await detail(id);
+  const [some] = before.result.findings;
+  const { holdings } = (await cataloguer!<RecordDetail>('GET', `/records/${some!.copy!.recordId}`)).body;
+  const made = await cataloguer!<{ entry: number }>('POST', '/copies', {
+    holding: holdings.find((h) => h.copies.some((c) => c.id === some!.copy!.copyId))!.id,
+    ...{ barcode: '31204770000999', type: 'BK', keepBarcode: true },
+  });
+  expect(made.status).toBe(201);
+  expect((await detail(id)).expected).toBe(before.expected);
+  await assistant!('POST', `/stocktakes/${id}/load`, { name: 'walk.txt', codes: codes.slice(0, 20) });
+  const open = await detail(id);
+  const closed = await head!<{ entry: number }>('POST', `/stocktakes/${id}/close`);
+  const kept = await detail(id);
+  expect(kept.result).toEqual(open.result);
+  // What becomes of its copies later changes nothing of it.
+  const found = open.result.spines.find((s) => s.state === 'in place')!;
+  const list = await cataloguer!<{ id: number }>('POST', '/withdrawal-lists', {
+    name: `W${id}`,
+    branch: 'MR',
+  });
+  await cataloguer!('POST', `/withdrawal-lists/${list.body.id}/scans`, { codes: [found.code] });
+  const { verdicts } = (await head!<WithdrawalList>('GET', `/withdrawal-lists/${list.body.id}`)).body;
+  const gone = await head!<{ entry: number }>('POST', `/withdrawal-lists/${list.body.id}/withdraw`, {
+    copies: verdicts.map((v) => v.candidate!.copyId),
+  });
+  expect(gone.status).toBe(200);
+  expect(await detail(id)).toEqual(kept);
+  for (const entry of [gone.body.entry, closed.body.entry, made.body.entry])
+    expect((await head!('POST', `/daybook/${entry}/undo`)).status).toBe(200);
+  expect((await detail(id)).stocktake.state).toBe('open');
+  expect((await detail(id)).result).toEqual(open.result);
 });
 
 test('findings are settled as reviewed, and taken back', async () => {

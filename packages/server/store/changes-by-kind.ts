@@ -11,7 +11,8 @@ export interface ChangesByKind {
 export function changesByKind(changes: ChangeSet): ChangesByKind {
   const found = new Map<Kind, Change[]>();
   for (const change of changes) {
-    if (!isKind(change.kind)) throw new Error(`There is no kind ${change.kind}.`);
+    const kind: string = change.kind;
+    if (!isKind(kind)) throw new Error(`There is no kind ${kind}.`);
     const of = found.get(change.kind);
     if (of) of.push(change);
     else found.set(change.kind, [change]);

@@ -6,10 +6,10 @@ import { changesByKind, type ChangesByKind } from './changes-by-kind';
 import { collisions, isCollision } from './collisions';
 import { ChangedSince, ConflictError, NothingChanged, type Stale } from './conflict';
 import type { Transaction } from './database';
-import { indexHeadings, indexRecords } from './index-records';
+import { applyProjections } from '../projections';
 import { tableOf } from './tables';
-import { keepRollNumbers } from './roll-numbers';
 import type { Store } from './store';
+import { changedBy } from './feed';
 import { writeEntry } from './write-entry';
 import { removeRows, writeRows } from './write-rows';
 
@@ -81,11 +81,11 @@ export async function commitWithin(store: Store, act: Act, tx: Transaction): Pro
     const found = await collisions(store, byKind);
     throw found.length ? new ConflictError(found) : error;
   }
-  await reindex(store, byKind, tx);
-  await keepRollNumbers(store, byKind, tx);
+  await applyProjections(store, byKind, tx);
   await refuseHangingOnNothing(store, byKind);
   const entry = await writeEntry(store, act, changes, tx);
   await act.also?.(tx, entry);
+  tx.whenStored(() => store.feed.tell(changedBy(entry, byKind)));
   return entry;
 }
 
@@ -124,14 +124,4 @@ async function staleOf<K extends Kind>(
     label: before,
     current: now.find((n) => n.id === id) ?? null,
   }));
-}
-
-async function reindex(store: Store, byKind: ChangesByKind, tx: Transaction): Promise<void> {
-  const records = byKind.of('record');
-  if (records.length) {
-    const isNew = new Set(records.filter((c) => c.before === null && c.version === 0).map((c) => c.id));
-    await indexRecords(store, new Map(records.map((c) => [c.id, c.after])), isNew, tx);
-  }
-  const headings = byKind.of('heading');
-  if (headings.length) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after])), tx);
 }

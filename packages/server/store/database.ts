@@ -14,6 +14,7 @@ import { searchOrder } from './migrations/008-search-order';
 import { invariants } from './migrations/009-invariants';
 import { copyParts } from './migrations/010-copy-parts';
 import { defineModels } from './models';
+import { projections } from './migrations/011-projections';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -21,6 +22,8 @@ export type Params = Record<string, unknown>;
 /** The right to write: held by one piece of work at a time, for one transaction. */
 export interface Transaction {
   readonly writer: Sequelize;
+  /** Calls back when it is stored; never when it fails. */
+  whenStored(call: () => void): void;
 }
 
 /** The SQLite file through Sequelize: one connection that writes, and beside it those that read (write-ahead log). */
@@ -93,10 +96,12 @@ export async function openDatabase(folder: string): Promise<Database> {
   async function transact<T>(work: (tx: Transaction) => Promise<T>, isSeen: boolean): Promise<T> {
     await writer.query('BEGIN IMMEDIATE');
     try {
-      const tx = { writer };
+      const stored: (() => void)[] = [];
+      const tx: Transaction = { writer, whenStored: (call) => void stored.push(call) };
       const result = await inTransaction.run(tx, () => work(tx));
       await writer.query('COMMIT');
       if (isSeen) writes++;
+      for (const call of stored) call();
       return result;
     } catch (error) {
       // A full disk or a failed commit may have ended the transaction already; what went wrong first is what is told.
@@ -187,6 +192,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '008-search-order', statements: searchOrder },
     { name: '009-invariants', statements: invariants },
     { name: '010-copy-parts', statements: copyParts },
+    { name: '011-projections', statements: projections },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -19,7 +19,7 @@ import { searchIndexes } from './migrations/005-search-indexes';
 import { piles } from './migrations/007-piles';
 import { searchOrder } from './migrations/008-search-order';
 import { openStore } from './open-store';
-import { rollUse } from './roll-numbers';
+import { rollUse } from '../projections/roll-numbers';
 import type { Store } from './store';
 import { undoEntry } from './undo';
 

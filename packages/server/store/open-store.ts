@@ -1,5 +1,5 @@
 import { openDatabase } from './database';
-import { keysOfOld } from './keys-of-old';
+import { rebuildProjections } from '../projections';
 import { storeIn, type Store } from './store';
 
 /**
@@ -8,6 +8,6 @@ import { storeIn, type Store } from './store';
  */
 export async function openStore(folder: string, workers: string | null = null): Promise<Store> {
   const store = storeIn(await openDatabase(folder), workers);
-  await keysOfOld(store);
+  await rebuildProjections(store);
   return store;
 }

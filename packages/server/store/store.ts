@@ -8,12 +8,15 @@ import { KINDS, type Kind, type KindColumns, type StoredObject } from '@osier/co
 import { keptJson } from './kept-json';
 import { Op } from 'sequelize';
 import { findRows, type TableColumns, type TableName, type Which } from './models';
+import { changeFeed, type ChangeFeed } from './feed';
 import { tableAccess, type TableAccess } from './table-access';
 import { tableOf } from './tables';
 
 /** Reading side of the store; everything that writes goes through commit. */
 export interface Store extends Database {
   readonly aside: Store;
+  /** Tells what was changed, once it is stored. */
+  readonly feed: ChangeFeed;
   /** Folder of the worker scripts; null for a store that is opened by itself. */
   readonly workers: string | null;
   /** The same store inside a transaction. What a plan reads there is still so when it is committed. */
@@ -53,16 +56,20 @@ const IDS_AT_ONCE = 5000;
 
 /** The store of an opened database. */
 export function storeIn(db: Database, workers: string | null): Store {
-  const aside: Store = storeOn(db.aside, workers, () => aside);
-  return storeOn(db, workers, () => aside);
+  const feed = changeFeed();
+  const aside: Store = storeOn(db.aside, { workers, feed }, () => aside);
+  return storeOn(db, { workers, feed }, () => aside);
 }
 
-function storeWithin(db: Database, workers: string | null, tx: Transaction): Store {
-  const inside: Store = storeOn(db.within(tx), workers, () => inside);
+function storeWithin(db: Database, shared: Shared, tx: Transaction): Store {
+  const inside: Store = storeOn(db.within(tx), shared, () => inside);
   return inside;
 }
 
-function storeOn(db: Database, workers: string | null, aside: () => Store): Store {
+/** What all views of a store share. */
+type Shared = Pick<Store, 'workers' | 'feed'>;
+
+function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
   const parse = <T, K extends string>(row: Row): Versioned<T, K> => ({
     id: row.id,
     version: row.version,
@@ -113,8 +120,8 @@ function storeOn(db: Database, workers: string | null, aside: () => Store): Stor
     table: (name) => tableAccess(db, name),
     readMany,
     read: async (kind, id, tx) => (await readMany(kind, [id], tx))[0] ?? null,
-    workers,
-    within: (tx) => storeWithin(db, workers, tx),
+    ...shared,
+    within: (tx) => storeWithin(db, shared, tx),
     nextIds: (kind, count) =>
       db.reserve(async (tx) => {
         await db.run('INSERT OR IGNORE INTO counters (kind, next) VALUES (:kind, 1)', { kind }, tx);

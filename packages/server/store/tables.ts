@@ -53,7 +53,7 @@ const tableName = (kind: string): string =>
 export function testSql(test: ColumnTest | undefined, alias: string): string {
   if (!test) return '1';
   const column = `${alias}.${test.column}`;
+  if ('above' in test) return `${column} > ${test.above}`;
   if (test.is === null) return `${column} IS NULL`;
-  if (test.is === 'positive') return `${column} > 0`;
   return typeof test.is === 'number' ? `${column} = ${test.is}` : `${column} = '${test.is}'`;
 }

@@ -12,12 +12,17 @@ import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import { rollUse, usedNumbers } from '../store/roll-numbers';
+import { rollUse, usedNumbers } from '../projections/roll-numbers';
 import type { Store } from '../store/store';
 
 /** All label rolls with how much of each is used. */
 export async function listRolls({ store }: Services): Promise<RollRow[]> {
-  const rolls = await store.select('roll', '1 ORDER BY name, id');
+  const rolls = await store.find('roll', {
+    order: [
+      ['name', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
   return Promise.all(
     rolls.map(async ({ id, version, value }) => {
       const { last } = await rollUse(store, id);
@@ -35,7 +40,7 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
 
 /** The roll as it may be kept: beside the others, and not smaller than what of it is used. */
 async function sound(store: Store, roll: LabelRoll, own: number | null): Promise<LabelRoll> {
-  const others = (await store.select('roll', '1')).filter((r) => r.id !== own).map((r) => r.value);
+  const others = (await store.find('roll')).filter((r) => r.id !== own).map((r) => r.value);
   const problems = rollProblems(roll, others);
   if (own !== null) problems.push(...(await numbersLost(store, roll, own)));
   if (problems.length) throw wrongFields(problems);
@@ -86,7 +91,7 @@ export const removeRoll = ({ store }: Services, person: number, id: number, vers
   commitPlan(store, person, async (s) => {
     const held = await s.read('roll', id);
     if (!held) throw notFound(`Label roll ${id}`);
-    const user = (await s.select('sheet', '1')).find((x) => x.value.roll === id);
+    const user = (await s.find('sheet')).find((x) => x.value.roll === id);
     if (user)
       throw wrong('roll', `The supplier sheet ${quoted(user.value.name)} takes its numbers from this roll.`);
     const sentence = `Took the label roll ${quoted(held.value.name)} away`;

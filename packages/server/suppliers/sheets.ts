@@ -10,16 +10,24 @@ import type { Store } from '../store/store';
 
 /** What settings are checked against: lists, rolls and recipes as they are now. */
 export async function sheetContext({ store }: { readonly store: Store }): Promise<SheetContext> {
-  const recipes = await store.rows<{ id: number }>('SELECT id FROM recipes');
+  const recipes = await store.find('recipe');
   return {
     lists: (await store.lists()).value,
-    rolls: await store.select('roll', '1 ORDER BY id'),
+    rolls: await store.find('roll', { order: [['id', 'ASC']] }),
     recipes: [...BUILT_IN.map((r) => r.id), ...recipes.map((r) => String(r.id))],
   };
 }
 
+/** The supplier sheets by name. */
 export const listSheets = async ({ store }: Services): Promise<SheetRow[]> =>
-  (await store.select('sheet', '1 ORDER BY name, id')).map(({ id, version, value }) => ({
+  (
+    await store.find('sheet', {
+      order: [
+        ['name', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    })
+  ).map(({ id, version, value }) => ({
     id,
     version,
     sheet: value,
@@ -27,7 +35,7 @@ export const listSheets = async ({ store }: Services): Promise<SheetRow[]> =>
 
 async function sound(store: Store, body: SheetBody['sheet'], own: number | null): Promise<SupplierSheet> {
   const sheet = { ...body, name: body.name.trim() } as unknown as SupplierSheet;
-  const others = (await store.select('sheet', '1')).filter((s) => s.id !== own).map((s) => s.value);
+  const others = (await store.find('sheet')).filter((s) => s.id !== own).map((s) => s.value);
   const problems = sheetProblems(sheet, await sheetContext({ store }), others);
   if (problems.length) throw wrongFields(problems);
   return sheet;

@@ -25,6 +25,11 @@ const NEVER: Readonly<Record<string, string>> = {
   'a heading kept apart from itself': 'SELECT id FROM distinct_pairs WHERE a >= b',
   'something disputed':
     'SELECT id FROM copies WHERE disputed = 1 UNION ALL SELECT id FROM holdings WHERE disputed = 1 UNION ALL SELECT id FROM headings WHERE disputed = 1 UNION ALL SELECT id FROM piles WHERE disputed = 1',
+  'a count that is wrong': `SELECT name FROM counts c WHERE n <> CASE name WHEN 'records' THEN (SELECT COUNT(*) FROM records) WHEN 'copies' THEN (SELECT COUNT(*) FROM copies)
+       WHEN 'headings' THEN (SELECT COUNT(*) FROM headings WHERE merged_into IS NULL) ELSE n END`,
+  'a count of a delivery that is wrong': `SELECT delivery, state, decision, n, errors FROM delivery_counts WHERE n <> 0 EXCEPT
+     SELECT i.delivery, i.state, i.decision, COUNT(*), SUM(f.errors > 0) FROM incoming i JOIN incoming_fields f ON f.id = i.id GROUP BY 1, 2, 3`,
+  'a use of a heading that is wrong': `SELECT kind, key, n FROM heading_use EXCEPT SELECT kind, key, COUNT(*) FROM record_keys GROUP BY kind, key`,
   'an entry that did nothing':
     "SELECT id FROM daybook WHERE objects = 0 AND act NOT IN ('first-fill', 'account')",
   'a merged heading that leads nowhere': `WITH RECURSIVE lead (id, to_id, far) AS (SELECT id, merged_into, 1 FROM headings WHERE merged_into IS NOT NULL

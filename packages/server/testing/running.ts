@@ -50,6 +50,7 @@ export async function startTesting(
         : `sip2://127.0.0.1:${(desk.address() as AddressInfo).port}`,
   });
   if (options.fill !== false) await fillDemo(running.services.store);
+  await running.services.background.idle();
 
   const asking =
     (cookie: string): Ask =>

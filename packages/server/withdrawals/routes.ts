@@ -3,15 +3,9 @@ import { route, type Route } from '../http/route';
 import { addScans, removeScan } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import {
-  listWithdrawals,
-  openList,
-  register,
-  reviewWithdrawal,
-  startList,
-  withdraw,
-  withdrawalList,
-} from './withdrawals';
+import { listWithdrawals, openList, reviewWithdrawal, startList, withdraw } from './withdrawals';
+import { register } from './register';
+import { withdrawalList } from './weighed';
 
 export function withdrawalRoutes(services: Services): Route[] {
   const { store } = services;
@@ -47,8 +41,9 @@ export function withdrawalRoutes(services: Services): Route[] {
       permission: prepare,
       body: codesBody,
       work: async ({ id, body, person }) => {
-        const isOpen = (s: Store) => openList(s, id());
-        return { added: await addScans(store, 'withdrawal', id(), person.id, body.codes, isOpen) };
+        const check = async (inside: Store) => void (await openList(inside, id()));
+        const scans = { purpose: 'withdrawal', work: id(), person: person.id, raw: body.codes } as const;
+        return { added: (await addScans(store, { ...scans, from: null, check })).fresh };
       },
     }),
     route({

@@ -44,6 +44,10 @@ export interface ScanColumns {
   code: string;
   at: string;
   person: number;
+  /** Where it comes from, so that sending it again never doubles it; '' when it was sent without. */
+  device: string;
+  run: string;
+  number: number;
 }
 
 /** How far the reading of a delivery has come. */

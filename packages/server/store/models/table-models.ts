@@ -20,7 +20,11 @@ const ATTRIBUTES: {
     ...{ demo: { ...integer, defaultValue: 0 }, active: { ...integer, defaultValue: 1 } },
   },
   sign_ins: { token: key(text), person: integer, expires: text },
-  scans: { id, purpose: text, work: integer, code: text, at: text, person: integer },
+  scans: {
+    ...{ id, purpose: text, work: integer, code: text, at: text, person: integer },
+    ...{ device: { ...text, defaultValue: '' }, run: { ...text, defaultValue: '' } },
+    number: { ...integer, defaultValue: 0 },
+  },
   readings: {
     ...{
       delivery: key(integer),

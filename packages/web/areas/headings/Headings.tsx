@@ -1,9 +1,8 @@
-import type { HeadingRow, LookAlikeGroup } from '@osier/contract';
+import type { HeadingRow, LookAlikeGroup, LookAlikePage } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { useApi } from '../../api/queries';
 import { get, withQuery } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { WorkList } from '../../parts/WorkList';
@@ -26,14 +25,23 @@ export default function Headings() {
   const navigate = useNavigate();
   const all = query.get('show') === 'all' || id !== undefined;
   const group = query.get('group') ? Number(query.get('group')) : null;
-  const { data: groups = [] } = useApi<LookAlikeGroup[]>('/headings/look-alikes');
+  const list = useInfiniteQuery({
+    queryKey: ['/headings/look-alikes'],
+    initialPageParam: '',
+    getNextPageParam: (last: LookAlikePage) => last.next,
+    queryFn: ({ pageParam }) => get<LookAlikePage>(withQuery('/headings/look-alikes', { after: pageParam })),
+  });
+  const groups = list.data?.pages.flatMap((p) => p.rows) ?? [];
+  const total = list.data?.pages[0]?.total ?? 0;
   const chosen = groups.find((g) => groupId(g) === group) ?? null;
   return (
     <>
       <AreaHead
         name="Headings"
         state={
-          groups.length ? `${groups.length} groups of names that may be one person.` : 'No names look alike.'
+          total
+            ? `${total.toLocaleString('en-GB')} groups of names that may be one person.`
+            : 'No names look alike.'
         }
       >
         <div className="seg" role="group" aria-label="Show">
@@ -58,6 +66,7 @@ export default function Headings() {
               selected={group}
               rowHeight={52}
               empty="No personal names look alike: nothing to merge."
+              onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               onOpen={(g) => setQuery({ group: String(groupId(g)) }, { replace: true })}
               row={(g) => (
                 <>

@@ -68,7 +68,7 @@ export default function StocktakeArea() {
                   <span className="main">
                     {r.found} of {r.expected} found
                   </span>
-                  <span>{r.findings} findings</span>
+                  {r.findings === null ? null : <span>{r.findings} findings</span>}
                 </div>
                 <Progress part={r.found} whole={r.expected} name={r.stocktake.name} />
               </>

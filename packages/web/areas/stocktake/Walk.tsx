@@ -1,103 +1,117 @@
-import type { StocktakeDetail } from '@osier/contract';
-import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
-import { useEffect, useRef, useState } from 'react';
+import type { ScanAnswer, StocktakeRow } from '@osier/contract';
+import { groupedBarcode } from '@osier/core/barcodes';
+import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { refresh, useApi } from '../../api/queries';
+import { useApi } from '../../api/queries';
 import { post, problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
 import { chime } from './sound';
 import { Progress } from './Progress';
+import { scanSource } from './scan-source';
 import './stocktake.css';
 
-interface Last {
-  readonly code: string;
-  readonly sent: number;
-}
-const SAYS: Record<string, string> = {
+type Verdict = ScanAnswer['verdicts'][number];
+const SAYS: Record<Verdict['outcome'], string> = {
   'in place': 'In place',
   'out-of-order': 'Out of order',
   'should-not-be-here': 'Should not be here',
+  'scanned before': 'Scanned before',
   unknown: 'Unknown barcode',
-  'not-found': '',
 };
+const MARKS: Record<Verdict['outcome'], 'clear' | 'caution' | 'stop' | 'information'> = {
+  'in place': 'clear',
+  'out-of-order': 'caution',
+  'should-not-be-here': 'stop',
+  'scanned before': 'information',
+  unknown: 'stop',
+};
+const isGood = ({ outcome }: Verdict) => outcome === 'in place' || outcome === 'scanned before';
+
+/** Scans that the server has not answered yet, with the number of the first within the run. */
+interface Unsent {
+  readonly number: number;
+  readonly codes: readonly string[];
+}
 
 /** For the walk along the shelf, phone in hand: one large field, one large answer, a sound for good and one for bad. */
 export default function Walk() {
   const id = Number(useParams().id);
-  const { data: s } = useApi<StocktakeDetail>(`/stocktakes/${id}`);
-  const [last, setLast] = useState<Last | null>(null);
+  const { data: rows } = useApi<StocktakeRow[]>('/stocktakes');
+  const stocktake = rows?.find((r) => r.id === id);
+  const [answer, setAnswer] = useState<ScanAnswer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [unsent, setUnsent] = useState<string[]>([]);
-  const chimed = useRef<Last | null>(null);
-  const spine = last
-    ? s?.result.spines.find((x) => x.code === last.code && x.state !== 'not-found')
-    : undefined;
-  useEffect(() => {
-    if (!last || !spine || chimed.current === last) return;
-    chimed.current = last;
-    chime(spine.state === 'in place');
-  }, [last, spine]);
-  const scan = async (raw: string[]) => {
-    const codes = [...unsent, ...raw];
-    setLast({ code: cleanScan(raw.at(-1)!), sent: Date.now() });
+  const source = useRef(scanSource());
+  const unsent = useRef<Unsent>({ number: 0, codes: [] });
+  const sending = useRef(false);
+  /** Sends what is waiting, one request at a time; what fails stays and goes with the next scan. */
+  const send = async () => {
+    if (sending.current) return;
+    sending.current = true;
     try {
-      await post(`/stocktakes/${id}/scans`, { codes });
-      setUnsent([]);
-      setProblem(null);
-      await refresh();
+      while (unsent.current.codes.length > 0) {
+        const { number, codes } = unsent.current;
+        const from = { ...source.current, number };
+        const said = await post<ScanAnswer>(`/stocktakes/${id}/scans`, { codes, from });
+        unsent.current = {
+          number: number + codes.length,
+          codes: unsent.current.codes.slice(codes.length),
+        };
+        setAnswer(said);
+        setProblem(null);
+        chime(said.verdicts.every(isGood));
+      }
     } catch (e) {
-      setUnsent(codes);
-      setProblem(`${problemText(e)} ${codes.length} scans are kept here and go with the next one.`);
+      setProblem(
+        `${problemText(e)} ${unsent.current.codes.length} scans are kept here and go with the next one.`,
+      );
       chime(false);
+    } finally {
+      sending.current = false;
     }
   };
-  if (!s) return null;
-  const finding = last
-    ? s.result.findings.find((f) => f.code === last.code && f.kind !== 'not-found')
-    : undefined;
+  const scan = (raw: readonly string[]) => {
+    unsent.current = { ...unsent.current, codes: [...unsent.current.codes, ...raw] };
+    void send();
+  };
+  if (!stocktake) return null;
+  const last = answer?.verdicts.at(-1);
+  const { found, expected } = answer ?? stocktake;
   return (
     <div className="walk">
       <div className="row spread">
-        <h1>{s.stocktake.name}</h1>
+        <h1>{stocktake.stocktake.name}</h1>
         <Link to={`/stocktake/${id}`}>Findings</Link>
       </div>
-      <ScanField large label={s.placeName} name={s.stocktake.name} onScan={(c) => void scan(c)} />
+      <ScanField large label="Scan the shelf" name={stocktake.stocktake.name} onScan={scan} />
       {problem ? (
         <p className="note stop" role="alert">
           {problem}
         </p>
       ) : null}
-      <div className={`walk-answer ${spine?.state ?? ''}`} role="status" aria-live="assertive">
+      <div className={`walk-answer ${last?.outcome ?? ''}`} role="status" aria-live="assertive">
         {last ? (
           <>
             <p className="walk-state">
-              <Mark
-                kind={
-                  !spine
-                    ? 'information'
-                    : spine.state === 'in place'
-                      ? 'clear'
-                      : spine.state === 'out-of-order'
-                        ? 'caution'
-                        : 'stop'
-                }
-                name={spine?.state}
-              />{' '}
-              {spine ? SAYS[spine.state] : '…'}
+              <Mark kind={MARKS[last.outcome]} name={last.outcome} /> {SAYS[last.outcome]}
             </p>
-            <p className="walk-number mono">{spine?.callNumber || groupedBarcode(last.code)}</p>
-            <p>{spine?.title}</p>
-            {finding ? <p>{finding.message}</p> : null}
+            <p className="walk-number mono">{last.callNumber || groupedBarcode(last.code)}</p>
+            <p>{last.title}</p>
+            {last.message ? <p>{last.message}</p> : null}
           </>
         ) : (
           <p className="faded">Scan the first copy of the shelf.</p>
         )}
       </div>
+      {answer?.next ? (
+        <p className="faded">
+          Next: <span className="mono">{answer.next.callNumber}</span> {answer.next.title}
+        </p>
+      ) : null}
       <p>
-        <b>{s.found}</b> of {s.expected} found
+        <b>{found}</b> of {expected} found
       </p>
-      <Progress part={s.found} whole={s.expected} name={s.stocktake.name} />
+      <Progress part={found} whole={expected} name={stocktake.stocktake.name} />
     </div>
   );
 }

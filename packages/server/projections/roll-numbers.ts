@@ -1,15 +1,24 @@
-import { rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
-import type { Versioned } from '@osier/core/changes';
+import { rollNumber, serialIn } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
-import type { ChangesByKind } from './changes-by-kind';
-import type { Transaction } from './database';
-import { insertRows } from './insert';
-import type { Store } from './store';
+import type { ChangesByKind } from '../store/changes-by-kind';
+import type { Transaction } from '../store/database';
+import { insertRows } from '../store/insert';
+import type { Store } from '../store/store';
+import type { Projection } from './projection';
 
 const COLUMNS = ['number', 'roll', 'serial'];
 
+/** The ledger of label rolls: which numbers of each are or were on a copy. */
+export const rollNumbers: Projection = {
+  name: 'label-rolls',
+  version: 1,
+  of: ['roll', 'copy', 'withdrawn'],
+  apply: keepRollNumbers,
+  rebuild: (store) => store.write((tx) => countAllRolls(store.within(tx), tx)),
+};
+
 /** Brings the ledger of label rolls in line with copies, the register and the rolls themselves that were written. */
-export async function keepRollNumbers(store: Store, byKind: ChangesByKind, tx: Transaction): Promise<void> {
+async function keepRollNumbers(store: Store, byKind: ChangesByKind, tx: Transaction): Promise<void> {
   const changed = byKind.of('roll');
   if (changed.length) {
     for (const { id } of changed) await store.run('DELETE FROM roll_numbers WHERE roll = :id', { id }, tx);
@@ -22,7 +31,7 @@ export async function keepRollNumbers(store: Store, byKind: ChangesByKind, tx: T
   ];
   const touched = [...new Set(barcodes)].filter(Boolean);
   if (touched.length === 0) return;
-  const rolls = await store.select('roll', '1');
+  const rolls = await store.find('roll');
   const numbers = touched.flatMap((barcode) => {
     const roll = rolls.find((r) => serialIn(r.value, barcode) !== null);
     return roll ? [[barcode, roll.id, serialIn(roll.value, barcode)]] : [];
@@ -66,9 +75,9 @@ async function countRoll(
 }
 
 /** Makes the ledger anew, for a store from before there was one. */
-export async function countAllRolls(store: Store, tx: Transaction): Promise<void> {
+async function countAllRolls(store: Store, tx: Transaction): Promise<void> {
   await store.run('DELETE FROM roll_numbers', {}, tx);
-  for (const roll of await store.select('roll', '1')) await countRoll(store, roll, tx);
+  for (const roll of await store.find('roll')) await countRoll(store, roll, tx);
 }
 
 /** How many numbers of a roll are used, and the highest serial of them (null for none). */

@@ -1,43 +1,28 @@
 import { headingGroup, headingsOf, type Heading } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
-import type { Transaction } from './database';
-import { headingKeyKind, indexHeadings } from './index-records';
-import { insertRows } from './insert';
-import { tableOf } from './tables';
-import { countAllRolls } from './roll-numbers';
-import type { Store } from './store';
+import type { Transaction } from '../store/database';
+import { headingKeyKind, indexHeadings, indexRecords } from '../store/index-records';
+import { insertRows } from '../store/insert';
+import type { Store } from '../store/store';
+import { tableOf } from '../store/tables';
+import type { Projection } from './projection';
 
-/** Keys that are kept, with the version of the rule that makes them, and how they are made anew. */
-const KEPT: readonly {
-  readonly name: string;
-  readonly version: number;
-  make(store: Store): Promise<void>;
-}[] = [
-  { name: 'headings', version: 1, make: headingKeysAnew },
-  {
-    name: 'label-rolls',
-    version: 1,
-    make: (store) => store.write((tx) => countAllRolls(store.within(tx), tx)),
+/** Keys and words by which records are found, and keys of headings with their see-froms. */
+export const recordIndex: Projection = {
+  name: 'headings',
+  version: 1,
+  of: ['record', 'heading'],
+  async apply(store, changes, tx) {
+    const records = changes.of('record');
+    if (records.length) {
+      const isNew = new Set(records.filter((c) => c.before === null && c.version === 0).map((c) => c.id));
+      await indexRecords(store, new Map(records.map((c) => [c.id, c.after])), isNew, tx);
+    }
+    const headings = changes.of('heading');
+    if (headings.length) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after])), tx);
   },
-];
-
-/** Makes the keys anew whose rule has changed since the store was written; what a kill interrupts is begun again. */
-export async function keysOfOld(store: Store): Promise<void> {
-  for (const { name, version, make } of KEPT) {
-    const row = await store.row<{ version: number }>('SELECT version FROM key_versions WHERE name = :name', {
-      name,
-    });
-    if (row?.version === version) continue;
-    await make(store);
-    await store.write((tx) =>
-      store.run(
-        'INSERT INTO key_versions (name, version) VALUES (:name, :version) ON CONFLICT (name) DO UPDATE SET version = excluded.version',
-        { name, version },
-        tx,
-      ),
-    );
-  }
-}
+  rebuild: headingKeysAnew,
+};
 
 const AT_ONCE = 500;
 

@@ -1,0 +1,219 @@
+import {
+  alikeBuckets,
+  isCompared,
+  lookAlikeGroups,
+  type LookAlike,
+  type NumberedHeading,
+} from '@osier/core/headings';
+import type { StoredObject } from '@osier/core/kinds';
+import type { Transaction } from '../store/database';
+import { insertRows } from '../store/insert';
+import { keptJson } from '../store/kept-json';
+import type { Store } from '../store/store';
+import type { Projection } from './projection';
+
+/**
+ * Pairs of names that may be one person, and the groups they make. An act marks the names it touches; a worker compares those with
+ * the names that share a bucket with them. What was merged, removed or noted as two people leaves its groups at once.
+ */
+export const alikeHeadings: Projection = {
+  name: 'look-alikes',
+  version: 1,
+  of: ['heading', 'distinct'],
+  async apply(store, changes, tx) {
+    const touched = changes
+      .of('heading')
+      .filter((c) => [c.before, c.after].some((h) => h !== null && isCompared(h)))
+      .map((c) => c.id);
+    const gone = changes
+      .of('heading')
+      .filter((c) => c.after === null || !isCompared(c.after))
+      .map((c) => c.id);
+    const apart = changes.of('distinct').flatMap(({ before, after }) => [before, after]);
+    const pairs = apart.flatMap((d) => (d ? [[d.a, d.b] as const] : []));
+    await mark(store, [...touched, ...pairs.flat()], tx);
+    if (gone.length + pairs.length === 0) return;
+    const near = new Set([...gone, ...pairs.flat()]);
+    for (const id of await partnersOf(store, gone)) near.add(id);
+    await forgetPairs(store, gone, tx);
+    for (const [a, b] of pairs)
+      await store.run('DELETE FROM alike_pairs WHERE a = :a AND b = :b', { a, b }, tx);
+    await regroup(store, near, tx);
+  },
+  rebuild: (store) =>
+    store.write(async (tx) => {
+      for (const table of ['buckets', 'pairs', 'groups', 'members', 'dirty'])
+        await store.run(`DELETE FROM alike_${table}`, {}, tx);
+      await store.run(
+        "INSERT INTO alike_dirty (heading) SELECT id FROM headings WHERE kind = 'personal' AND merged_into IS NULL",
+        {},
+        tx,
+      );
+    }),
+};
+
+const mark = (store: Store, headings: readonly number[], tx: Transaction): Promise<void> =>
+  insertRows(
+    store,
+    'INSERT OR IGNORE',
+    'alike_dirty',
+    ['heading'],
+    headings.map((id) => [id]),
+    tx,
+  );
+
+const among = (ids: Iterable<number>) => ({ ids: JSON.stringify([...ids]) });
+const AMONG = 'IN (SELECT value FROM json_each(:ids))';
+
+/** Headings that make a pair with one of these. */
+async function partnersOf(store: Store, headings: readonly number[]): Promise<number[]> {
+  const rows = await store.rows<{ id: number }>(
+    `SELECT b AS id FROM alike_pairs WHERE a ${AMONG} UNION SELECT a FROM alike_pairs WHERE b ${AMONG}`,
+    among(headings),
+  );
+  return rows.map((r) => r.id);
+}
+
+async function forgetPairs(store: Store, headings: readonly number[], tx: Transaction): Promise<void> {
+  await store.run(`DELETE FROM alike_pairs WHERE a ${AMONG}`, among(headings), tx);
+  await store.run(`DELETE FROM alike_pairs WHERE b ${AMONG}`, among(headings), tx);
+}
+
+/** Makes the groups anew that headings are or were in. */
+async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transaction): Promise<void> {
+  const before = await store.rows<{ id: number; members: string }>(
+    `SELECT id, members FROM alike_groups WHERE id IN (SELECT alike_group FROM alike_members WHERE heading ${AMONG})`,
+    among(headings),
+  );
+  const nodes = new Set(headings);
+  for (const { members } of before) for (const id of keptJson<number[]>(members)) nodes.add(id);
+  await store.run(`DELETE FROM alike_groups WHERE id ${AMONG}`, among(before.map((g) => g.id)), tx);
+  await store.run(`DELETE FROM alike_members WHERE heading ${AMONG}`, among(nodes), tx);
+  const pairs = await store.rows<LookAlike>(
+    `SELECT a, b, score, why FROM alike_pairs WHERE a ${AMONG} UNION SELECT a, b, score, why FROM alike_pairs WHERE b ${AMONG}`,
+    among(nodes),
+  );
+  const groups = lookAlikeGroups(pairs);
+  const rows = groups.map((g) => [g.headings[0]!, g.score, JSON.stringify(g.headings)]);
+  await insertRows(store, 'INSERT', 'alike_groups', ['id', 'score', 'members'], rows, tx);
+  const members = groups.flatMap((g) => g.headings.map((id) => [id, g.headings[0]!]));
+  await insertRows(store, 'INSERT', 'alike_members', ['heading', 'alike_group'], members, tx);
+}
+
+/** How names are compared: in a worker of the server, or on the spot for a store that is opened by itself. */
+export type CompareNames = (
+  headings: readonly NumberedHeading[],
+  touched: readonly number[],
+) => Promise<LookAlike[]>;
+
+const AT_ONCE = 500;
+
+/** Compares some of the names that were touched; gives how many are left to do. */
+export async function compareTouched(store: Store, compare: CompareNames): Promise<number> {
+  const dirty = await store.rows<{ heading: number }>(
+    `SELECT heading FROM alike_dirty ORDER BY heading LIMIT ${AT_ONCE}`,
+  );
+  if (dirty.length === 0) return 0;
+  const ids = dirty.map((d) => d.heading);
+  const held = await store.readMany('heading', ids);
+  const names = held.filter((h) => isCompared(h.value));
+  const buckets = names.flatMap(({ id, value }) =>
+    alikeBuckets(value).map((bucket) => [bucket, id] as const),
+  );
+  const mates = await matesOf(
+    store,
+    buckets.map(([bucket]) => bucket),
+    ids,
+  );
+  const all = [...names, ...mates].map(({ id, value }) => ({ id, heading: value }));
+  const pairs = await compare(
+    all,
+    names.map((n) => n.id),
+  );
+  await store.write(async (tx) => {
+    const inside = store.within(tx);
+    // What was written meanwhile is marked anew, and stays so.
+    const now = new Map((await inside.readMany('heading', ids)).map((h) => [h.id, h.version]));
+    const was = new Map(held.map((h) => [h.id, h.version]));
+    const done = ids.filter((id) => now.get(id) === was.get(id));
+    await keepPairs(inside, new Set(done), { buckets, pairs }, tx);
+  });
+  return ids.length;
+}
+
+/** Headings beside some that share a bucket. */
+async function matesOf(
+  store: Store,
+  buckets: readonly string[],
+  but: readonly number[],
+): Promise<StoredObject<'heading'>[]> {
+  const rows = await store.rows<{ heading: number }>(
+    `SELECT DISTINCT b.heading FROM json_each(:buckets) w CROSS JOIN alike_buckets b ON b.bucket = w.value
+      WHERE b.heading NOT IN (SELECT value FROM json_each(:but))`,
+    { buckets: JSON.stringify([...new Set(buckets)]), but: JSON.stringify(but) },
+  );
+  return store.readMany(
+    'heading',
+    rows.map((r) => r.heading),
+  );
+}
+
+async function keepPairs(
+  store: Store,
+  done: ReadonlySet<number>,
+  { buckets, pairs }: { buckets: readonly (readonly [string, number])[]; pairs: readonly LookAlike[] },
+  tx: Transaction,
+): Promise<void> {
+  const ids = [...done];
+  const near = new Set([...ids, ...(await partnersOf(store, ids))]);
+  for (const table of ['alike_dirty', 'alike_buckets'])
+    await store.run(`DELETE FROM ${table} WHERE heading ${AMONG}`, among(ids), tx);
+  const own = buckets.filter(([, id]) => done.has(id));
+  await insertRows(store, 'INSERT OR IGNORE', 'alike_buckets', ['bucket', 'heading'], own, tx);
+  await forgetPairs(store, ids, tx);
+  const fresh = pairs.filter((p) => done.has(p.a) || done.has(p.b));
+  const rows = fresh.map((p) => [p.a, p.b, p.score, p.why]);
+  await insertRows(store, 'INSERT OR REPLACE', 'alike_pairs', ['a', 'b', 'score', 'why'], rows, tx);
+  // Two people that a person told apart, and names that went while they were compared.
+  await store.run(
+    `DELETE FROM alike_pairs WHERE (a ${AMONG} OR b ${AMONG}) AND (EXISTS (SELECT 1 FROM distinct_pairs d WHERE d.a = alike_pairs.a AND d.b = alike_pairs.b)
+       OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.a AND h.merged_into IS NULL)
+       OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.b AND h.merged_into IS NULL))`,
+    among(ids),
+    tx,
+  );
+  for (const p of fresh) near.add(p.a).add(p.b);
+  await regroup(store, near, tx);
+}
+
+/** Where a page of groups begins: behind the group with this score and number. */
+export interface AfterGroup {
+  readonly score: number;
+  readonly id: number;
+}
+
+/** A page of groups, the surest first. */
+export async function pageOfGroups(
+  store: Store,
+  after: AfterGroup | null,
+  atMost: number,
+): Promise<{ id: number; score: number; headings: number[]; pairs: LookAlike[] }[]> {
+  const groups = await store.rows<{ id: number; score: number; members: string }>(
+    `SELECT id, score, members FROM alike_groups ${after ? 'WHERE score < :score OR (score = :score AND id > :id)' : ''}
+      ORDER BY score DESC, id LIMIT :atMost`,
+    { ...after, atMost },
+  );
+  const of = groups.map((g) => ({ ...g, headings: keptJson<number[]>(g.members) }));
+  const pairs = await store.rows<LookAlike>(
+    `SELECT a, b, score, why FROM alike_pairs WHERE a ${AMONG} ORDER BY score DESC, a, b`,
+    among(of.flatMap((g) => g.headings)),
+  );
+  return of.map(({ id, score, headings }) => {
+    const own = new Set(headings);
+    return { id, score, headings, pairs: pairs.filter((p) => own.has(p.a)) };
+  });
+}
+
+/** How many names wait to be compared. */
+export const countWaiting = async (store: Store): Promise<number> =>
+  (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM alike_dirty'))!.n;

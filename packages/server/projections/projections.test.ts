@@ -1,0 +1,342 @@
+import { creation, removal, update } from '@osier/core/changes';
+import type { Incoming } from '@osier/core/deliveries';
+import { headingFrom, headingsOf, lookAlikeGroups, lookAlikes, distinctChange } from '@osier/core/headings';
+import type { Copy, Holding } from '@osier/core/holdings';
+import type { Change } from '@osier/core/kinds';
+import { field, type MarcRecord } from '@osier/core/marc';
+import { isExpected, outsideStretch, type Stocktake } from '@osier/core/stocktake';
+import fc from 'fast-check';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { commit } from '../store/commit';
+import { openStore } from '../store/open-store';
+import type { Store } from '../store/store';
+import { undoEntry } from '../store/undo';
+import { addScans } from '../scanner/scans';
+import { PROJECTIONS } from '.';
+import { compareTouched, type CompareNames } from './look-alikes';
+import { addSeen, asScanned, shelfCopy } from './stocktakes';
+
+/** What every projection keeps, as tables with their order. */
+const KEPT: Readonly<Record<string, string>> = {
+  counts: 'name',
+  delivery_counts: '1, 2, 3',
+  heading_use: 'kind, key',
+  record_keys: '1, 2, 3',
+  heading_keys: '1, 2, 3',
+  roll_numbers: 'number',
+  alike_buckets: 'bucket, heading',
+  alike_pairs: 'a, b',
+  alike_groups: 'id',
+  alike_members: 'heading',
+  stocktake_seen: 'stocktake, code',
+  stocktake_state: 'stocktake',
+};
+async function kept(store: Store): Promise<Record<string, object[]>> {
+  const found: Record<string, object[]> = {};
+  for (const [table, order] of Object.entries(KEPT)) {
+    // A count of nothing and no count say the same.
+    const some = table === 'delivery_counts' || table === 'heading_use' ? 'WHERE n <> 0' : '';
+    found[table] = await store.rows<object>(`SELECT * FROM ${table} ${some} ORDER BY ${order}`);
+  }
+  return found;
+}
+
+const here: CompareNames = (headings, touched) =>
+  Promise.resolve(lookAlikes(headings, () => false, new Set(touched)));
+async function compareAll(store: Store): Promise<void> {
+  while ((await compareTouched(store, here)) > 0);
+}
+
+const NAMES = [
+  'Reedman, Amos',
+  'Reedman, A.',
+  'Redman, Amos',
+  'Furzedown, Ivy',
+  'Furzedowne, Ivy',
+  'Furzedown, I.',
+];
+const marc = (name: string, title: string): MarcRecord => ({
+  leader: '00000nam a2200000 i 4500',
+  fields: [field('100', '1 ', 'a', name), field('245', '10', 'a', title)],
+});
+const call = { scheme: 'dewey', prefix: '', item: '', suffix: '', note: '' } as const;
+const plain = { fund: '', supplier: '', acquired: '', condition: '', note: '', lastSeen: '' };
+/** Acts by their number, those that others need more often. */
+const ACTS = [
+  0, 0, 0, 1, 2, 3, 3, 3, 4, 5, 6, 6, 6, 7, 8, 9, 9, 9, 10, 10, 11, 11, 11, 11, 12, 12, 13, 13, 13,
+];
+const step = fc.record({ act: fc.constantFrom(...ACTS), a: fc.nat(40), b: fc.nat(40) });
+
+/** A small library under random acts, each through commit. */
+class World {
+  private next = 0;
+  readonly entries: number[] = [];
+  constructor(readonly store: Store) {}
+
+  async do({ act, a, b }: { act: number; a: number; b: number }): Promise<void> {
+    const changes = await this.changesOf(act, a, b);
+    if (act === 12 && this.entries.length) {
+      const sentence = 'Undone';
+      const done = await undoEntry(this.store, this.entries[a % this.entries.length]!, 1, sentence).catch(
+        () => null,
+      );
+      if (done && 'entry' in done) this.entries.push(done.entry);
+      return;
+    }
+    if (act === 13) return this.scan(a, b);
+    if (changes.length === 0) return;
+    const entry = await commit(this.store, { act: 'test', person: 1, sentence: 'Tested', changes }).catch(
+      () => null,
+    );
+    if (entry !== null) this.entries.push(entry);
+  }
+
+  private one<T>(all: readonly T[], n: number): T | undefined {
+    return all[n % Math.max(1, all.length)];
+  }
+
+  private async changesOf(act: number, a: number, b: number): Promise<Change[]> {
+    const { store } = this;
+    const id = ++this.next + 100;
+    const name = NAMES[a % NAMES.length]!;
+    const records = await store.find('record', { order: [['id', 'ASC']] });
+    const headings = await store.find('heading', { where: { merged_into: null }, order: [['id', 'ASC']] });
+    const copies = await store.find('copy', { order: [['id', 'ASC']] });
+    switch (act) {
+      case 0:
+        return [creation('record', id, marc(name, `Title ${b}`))];
+      case 1: {
+        const held = this.one(records, b);
+        return held ? [update('record', held, marc(name, `Title ${a}`))] : [];
+      }
+      case 2: {
+        const held = this.one(records, a);
+        return held ? [removal('record', held)] : [];
+      }
+      case 3:
+        return headingsOf(marc(name, '')).map((u) => creation('heading', id, headingFrom(u)));
+      case 4: {
+        const [kept, lost] = [this.one(headings, a), this.one(headings, b)];
+        if (!kept || !lost || kept.id === lost.id) return [];
+        return [update('heading', lost, { ...lost.value, mergedInto: kept.id })];
+      }
+      case 5: {
+        const [x, y] = [this.one(headings, a), this.one(headings, b)];
+        return x && y && x.id !== y.id ? [distinctChange(id, x.id, y.id)] : [];
+      }
+      case 6: {
+        const record = this.one(records, a);
+        if (!record) return [];
+        const holding: Holding = {
+          ...call,
+          record: record.id,
+          branch: 'MR',
+          location: 'OPEN',
+          class: String(b),
+        };
+        const status = b % 5 === 0 ? 'missing' : 'available';
+        const copy: Copy = {
+          ...plain,
+          holding: id,
+          barcode: `91204${id}`,
+          number: 0,
+          type: 'BK',
+          price: null,
+          status,
+        };
+        return [creation('holding', id, holding), creation('copy', id, copy)];
+      }
+      case 7: {
+        const held = this.one(copies, a);
+        return held ? [update('copy', held, { ...held.value, status: b % 2 ? 'lost' : 'available' })] : [];
+      }
+      case 8: {
+        const held = this.one(copies, a);
+        return held ? [removal('copy', held)] : [];
+      }
+      case 9:
+        return this.incoming(id, a, b);
+      case 10: {
+        const value: Stocktake = {
+          name: `S${id}`,
+          stretch: {
+            branch: 'MR',
+            locations: [],
+            types: [],
+            scheme: 'dewey',
+            from: a % 2 ? '1' : '',
+            to: '',
+          },
+          ...{ state: 'open', startedOn: '', closedOn: '', seenSince: '' },
+        };
+        return [creation('stocktake', id, value)];
+      }
+      case 11: {
+        const of = this.one(await store.find('stocktake'), a);
+        const codes = [0, 1, 2].flatMap((i) => this.one(copies, b + i)?.value.barcode ?? 'nobody');
+        return of ? [creation('scanbatch', id, { stocktake: of.id, name: 'f', on: '', codes })] : [];
+      }
+      default:
+        return [];
+    }
+  }
+
+  private async incoming(id: number, a: number, b: number): Promise<Change[]> {
+    const { store } = this;
+    const rows = await store.find('incoming', { order: [['id', 'ASC']] });
+    const held = this.one(rows, a);
+    if (held && b % 3 === 0)
+      return [
+        update('incoming', held, { ...held.value, state: b % 2 ? 'accepted' : 'waiting', decision: 'add' }),
+      ];
+    const value: Incoming = {
+      ...{
+        delivery: 1,
+        seq: id,
+        decision: 'ask',
+        chosen: false,
+        target: null,
+        state: 'waiting',
+        record: null,
+      },
+      ...{ copies: [], note: '', edits: 0 },
+    };
+    // A record without a title is one with an error.
+    const bad = { leader: '00000nam a2200000 i 4500', fields: [] };
+    const own = { marc: b % 2 ? bad : marc(NAMES[0]!, 'Title'), recipe: null };
+    return [creation('incoming', id, value), creation('fields', id, own)];
+  }
+
+  private async scan(a: number, b: number): Promise<void> {
+    const of = this.one(await this.store.find('stocktake'), a);
+    const copy = this.one(await this.store.find('copy'), b);
+    if (!of) return;
+    await addScans(this.store, {
+      ...{ purpose: 'stocktake', work: of.id, person: 1, raw: [copy?.value.barcode ?? 'nobody', 'nobody'] },
+      from: { device: 'd', run: 'r', number: a },
+      check: () => Promise.resolve(),
+      also: (inside, fresh, tx) => addSeen(inside, of.id, fresh.map(asScanned), tx),
+    });
+  }
+}
+
+async function inNewStore(work: (store: Store) => Promise<void>): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'osier-projections-'));
+  const store = await openStore(folder);
+  try {
+    await work(store);
+  } finally {
+    await store.close();
+    rmSync(folder, { recursive: true });
+  }
+}
+const roll = { name: 'R', prefix: '91204', from: 0, to: 999, length: 8, check: false, supplier: '' };
+const delivery = { name: 'd', format: 'iso2709', bytes: 0, sha256: 'x', arrived: '' } as const;
+
+test(
+  'after any acts, undoing included, every projection is what making it anew gives',
+  async () =>
+    fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 15, maxLength: 45 }), (steps) =>
+        inNewStore(async (store) => {
+          const world = new World(store);
+          const begin = [creation('roll', 1, roll), creation('delivery', 1, delivery)];
+          await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes: begin });
+          for (const [i, one] of steps.entries()) {
+            await world.do(one);
+            if (i % 7 === 0) await compareAll(store);
+          }
+          await compareAll(store);
+          const applied = await kept(store);
+          for (const { rebuild } of PROJECTIONS) await rebuild(store);
+          await compareAll(store);
+          expect(applied).toEqual(await kept(store));
+        }),
+      ),
+      { numRuns: 12, endOnFailure: true },
+    ),
+  120_000,
+);
+
+test('what looks alike is what comparing all names gives, also when names come and go while others are compared', async () =>
+  inNewStore(async (store) => {
+    const names = NAMES.flatMap((n) => [n, `${n} (Jr)`]);
+    const uses = names.flatMap((n) => headingsOf(marc(n, '')));
+    const changes = uses.map((u, i) => creation('heading', i + 1, headingFrom(u)));
+    await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes });
+    let once = true;
+    // While the first names are compared, one of them is merged away.
+    const compare: CompareNames = async (headings, touched) => {
+      if (once) {
+        once = false;
+        const lost = (await store.read('heading', 2))!;
+        const merged = [update('heading', lost, { ...lost.value, mergedInto: 1 })];
+        await commit(store, { act: 'merge', person: 1, sentence: 'Merged', changes: merged });
+      }
+      return here(headings, touched);
+    };
+    while ((await compareTouched(store, compare)) > 0);
+    const all = (await store.find('heading')).map(({ id, value }) => ({ id, heading: value }));
+    const expected = lookAlikes(all, () => false);
+    const pairs = await store.rows<{ a: number; b: number }>('SELECT a, b FROM alike_pairs ORDER BY a, b');
+    expect(pairs.map((p) => `${p.a} ${p.b}`)).toEqual(expected.map((p) => `${p.a} ${p.b}`).sort(byNumbers));
+    expect(pairs.length).toBeGreaterThan(3);
+    const members = await store.rows<{ members: string }>('SELECT members FROM alike_groups ORDER BY id');
+    expect(members.map((m) => m.members).sort()).toEqual(
+      lookAlikeGroups(expected)
+        .map((g) => JSON.stringify(g.headings))
+        .sort(),
+    );
+  }));
+const byNumbers = (x: string, y: string) => {
+  const [a, b] = [x.split(' ').map(Number), y.split(' ').map(Number)];
+  return a[0]! - b[0]! || a[1]! - b[1]!;
+};
+
+test('a stocktake expects just the copies that core says are in its stretch', async () =>
+  inNewStore(async (store) => {
+    const classes = ['745.9', '746', '746.4', '746.43', '747', '74', '7'];
+    const changes: Change[] = [creation('record', 1, marc(NAMES[0]!, 'T'))];
+    classes.forEach((c, i) => {
+      for (const [k, location] of ['OPEN', 'READ'].entries()) {
+        const id = i * 2 + k + 1;
+        const holding: Holding = { ...call, record: 1, branch: 'MR', location, class: c };
+        const status = i === 2 ? 'missing' : 'available';
+        const type = i % 2 ? 'VI' : 'BK';
+        const copy: Copy = { ...plain, holding: id, barcode: `b${id}`, number: 0, type, price: null, status };
+        changes.push(creation('holding', id, holding), creation('copy', id, copy));
+      }
+    });
+    await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes });
+    const stretches = [
+      { locations: ['OPEN'], types: [], from: '746', to: '746' },
+      { locations: [], types: ['BK'], from: '', to: '746' },
+      { locations: ['READ', 'OPEN'], types: [], from: '746.4', to: '' },
+    ];
+    for (const [i, part] of stretches.entries()) {
+      const stretch = { branch: 'MR', scheme: 'dewey', ...part } as const;
+      const value: Stocktake = {
+        name: `S${i}`,
+        stretch,
+        state: 'open',
+        startedOn: '',
+        closedOn: '',
+        seenSince: '',
+      };
+      const changes = [creation('stocktake', i + 1, value)];
+      await commit(store, { act: 'test', person: 1, sentence: 'Started', changes });
+      const expected: string[] = [];
+      for (const { value: copy } of await store.find('copy')) {
+        const row = { ...(await shelfCopy(store, copy.barcode))!, onLoan: false };
+        if (outsideStretch(row, stretch) === null && isExpected(row)) expected.push(copy.barcode);
+      }
+      const rows = await store.rows<{ barcode: string }>(
+        'SELECT barcode FROM stocktake_expected WHERE stocktake = :id',
+        { id: i + 1 },
+      );
+      expect(rows.map((r) => r.barcode).sort()).toEqual(expected.sort());
+      expect(expected.length).toBeGreaterThan(0);
+    }
+  }));

@@ -1,0 +1,24 @@
+import type { LookAlike, NumberedHeading } from '@osier/core/headings';
+import { join } from 'node:path';
+import { Piscina } from 'piscina';
+import type { NamesToCompare } from './pool-worker';
+
+/** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
+export interface WorkerPool {
+  compareNames(headings: readonly NumberedHeading[], touched: readonly number[]): Promise<LookAlike[]>;
+  close(): Promise<void>;
+}
+
+/** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
+export function workerPool(folder: string): WorkerPool {
+  const pool = new Piscina<NamesToCompare, LookAlike[]>({
+    filename: join(folder, 'pool-worker.mjs'),
+    minThreads: 0,
+    maxThreads: 2,
+    idleTimeout: 10_000,
+  });
+  return {
+    compareNames: (headings, touched) => pool.run({ headings, touched }, { name: 'compareNames' }),
+    close: () => pool.destroy(),
+  };
+}
