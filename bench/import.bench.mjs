@@ -1,14 +1,12 @@
-/* global fetch */
 // A delivery taken into a store that holds as many records: read, ten steps of a recipe, matched, accepted, indexed; against
 // the bare time of inserting the same rows and index entries through sqlite3.
-import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sqlite3 from 'sqlite3';
 import { root } from '../scripts/install.mjs';
-import { NODE_FLAGS } from '../scripts/serve.mjs';
 import { bundled } from './bundled.mjs';
+import { client, start } from './served.mjs';
 import { timed } from './timed.mjs';
 
 const RECORDS = Number(process.env.OSIER_BENCH_IMPORT ?? 100_000);
@@ -71,57 +69,6 @@ export async function importBench() {
 async function fill(folder, file) {
   const bundle = await bundled('import-fill');
   await timed(process.execPath, [bundle, folder, file, String(RECORDS), String(HELD)]);
-}
-
-function start(folder) {
-  const child = spawn(process.execPath, [...NODE_FLAGS, join(root, 'packages/server/dist/main.mjs')], {
-    env: {
-      ...process.env,
-      OSIER_ROOT: root,
-      OSIER_DATA: folder,
-      OSIER_PORT: '0',
-      OSIER_DEMO: '1',
-      OSIER_LOG: 'silent',
-    },
-  });
-  const ended = new Promise((resolve) => child.on('exit', resolve));
-  return new Promise((resolve, reject) => {
-    child.on('error', reject);
-    child.stdout.on('data', (d) => {
-      const address = /http:\/\/\S+/.exec(d.toString())?.[0];
-      if (address) resolve({ process: child, address, ended });
-    });
-  });
-}
-
-/** Signed in, with what asks the interface and what waits for a job. */
-async function client({ address }) {
-  const signed = await fetch(`${address}/api/sign-in/demo`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{"person":1}',
-  });
-  const cookie = signed.headers.get('set-cookie').split(';')[0];
-  const ask = async (method, path, body) => {
-    const json = body !== undefined && !(body instanceof Uint8Array);
-    const response = await fetch(`${address}/api${path}`, {
-      method,
-      headers: { cookie, ...(json ? { 'content-type': 'application/json' } : {}) },
-      body: json ? JSON.stringify(body) : body,
-    });
-    const answer = await response.json();
-    if (!response.ok) throw new Error(`${path}: ${JSON.stringify(answer)}`);
-    return answer;
-  };
-  const until = async (id) => {
-    for (;;) {
-      const job = await ask('GET', `/jobs/${id}`);
-      if (job.state === 'done') return job;
-      if (job.state === 'failed' || job.state === 'cancelled') throw new Error(job.message);
-      await new Promise((r) => setTimeout(r, 200));
-    }
-  };
-  return { ask, until };
 }
 
 async function importFile(server, file) {

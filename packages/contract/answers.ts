@@ -4,6 +4,7 @@ import type { Finding, Group, Severity } from '@osier/core/checks';
 import type { Step } from '@osier/core/recipes';
 import type { CodeLists, Copy, Holding, LoanState, Withdrawn } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
+import type { Kind } from '@osier/core/kinds';
 import type { MarcRecord, Repair } from '@osier/core/marc';
 import type { LabelRoll } from '@osier/core/barcodes';
 import type { Delivery, DeliverySettings, ReportRow, SupplierSheet } from '@osier/core/deliveries';
@@ -409,3 +410,13 @@ export interface SetUp {
   people: PersonRow[];
   checks: { rule: string; title: string; group: Group; source: string }[];
 }
+
+/** Which objects an entry changed, by kind; null where they are too many to be named. Entry null: what is no entry's, such as scans. */
+export interface Changed {
+  readonly entry: number | null;
+  readonly kinds: Readonly<Partial<Record<Kind, readonly number[] | null>>>;
+}
+/** What goes on while a page is open. */
+export type LiveMessage = { readonly job: JobState } | { readonly changed: Changed };
+/** Header of an answer to an act: what it changed, as a JSON list of `Changed`. */
+export const CHANGED_HEADER = 'osier-changed';

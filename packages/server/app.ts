@@ -19,6 +19,7 @@ import { mount, type Route } from './http/route';
 import { signInLimits } from './http/sign-in-limits';
 import { errorForLog } from './log-error';
 import { jobRoutes } from './jobs/routes';
+import { liveRoutes } from './live/routes';
 import { peopleRoutes } from './people/routes';
 import { session } from './people/session';
 import { pileRoutes } from './piles/routes';
@@ -55,6 +56,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...supplierRoutes(services),
   ...scannerRoutes(services),
   ...jobRoutes(services),
+  ...liveRoutes(services),
 ];
 
 /** The HTTP application: API under /api, the web application beside it. */

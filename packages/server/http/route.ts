@@ -1,9 +1,10 @@
-import { may, type Permission, type Person } from '@osier/contract';
+import { CHANGED_HEADER, may, type Changed, type Permission, type Person } from '@osier/contract';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type { Schema } from 'yup';
 import { ProblemError } from './problem';
 import { queryOf, wholeIn } from './query';
 import { validated } from './validated';
+import { withChanges } from '../store/feed';
 
 /** What a route's work is given: who asks, and the parts of the request, the body already validated. */
 export interface Asked<Body> {
@@ -49,27 +50,39 @@ async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction
     if (r.permission !== null) allow(req.person, r.permission);
     const query = queryOf(req);
     const body = r.body ? await validated(r.body, req.body) : undefined;
-    const result = await r.work({
-      person: req.person!,
-      body,
-      req,
-      res,
-      left: () => leaving(res),
-      params: req.params as Record<string, string>,
-      query,
-      whole: (name) => wholeIn(query, name),
-      id: (name = 'id') => {
-        const n = Number(req.params[name]);
-        if (!Number.isSafeInteger(n) || n < 1)
-          throw new ProblemError(404, `“${String(req.params[name])}” is no number.`);
-        return n;
-      },
-    });
+    const { result, changed } = await withChanges(async () =>
+      r.work({
+        person: req.person!,
+        body,
+        req,
+        res,
+        left: () => leaving(res),
+        params: req.params as Record<string, string>,
+        query,
+        whole: (name) => wholeIn(query, name),
+        id: (name = 'id') => {
+          const n = Number(req.params[name]);
+          if (!Number.isSafeInteger(n) || n < 1)
+            throw new ProblemError(404, `“${String(req.params[name])}” is no number.`);
+          return n;
+        },
+      }),
+    );
+    if (changed.length && !res.headersSent) res.setHeader(CHANGED_HEADER, headerOf(changed));
     if (result !== undefined && !res.headersSent) res.status(r.status ?? 200).json(result);
   } catch (error) {
     next(error);
   }
 }
+
+/** What a request has changed, short enough for a header. */
+function headerOf(changed: readonly Changed[]): string {
+  const whole = JSON.stringify(changed);
+  if (whole.length <= LONGEST_HEADER) return whole;
+  const kinds = (c: Changed) => Object.fromEntries(Object.keys(c.kinds).map((kind) => [kind, null]));
+  return JSON.stringify(changed.map((c) => ({ entry: c.entry, kinds: kinds(c) })));
+}
+const LONGEST_HEADER = 4000;
 
 function leaving(res: Response): AbortSignal {
   const controller = new AbortController();

@@ -4,6 +4,7 @@ import { ProblemError } from '../http/problem';
 import { ChangedSince } from '../store/conflict';
 import type { Transaction } from '../store/database';
 import type { Logger } from 'pino';
+import { asOwnWork } from '../store/feed';
 import { keptJson } from '../store/kept-json';
 import type { JobColumns } from '../store/models';
 import type { Store } from '../store/store';
@@ -134,7 +135,7 @@ export function jobsOf(store: Store, log: Logger) {
   }
 
   const start = (row: JobColumns) => {
-    const promise = run(row).finally(() => running.delete(promise));
+    const promise = asOwnWork(() => run(row)).finally(() => running.delete(promise));
     running.add(promise);
   };
 

@@ -97,7 +97,7 @@ test('SIGTERM ends a server that is at work, with a stream open and a file half 
   await fillIfEmpty(folder);
   const server = await start(folder);
   const { ask, until, cookie } = await client(server);
-  const stream = await fetch(`${server.address}/api/jobs/events`, { headers: { cookie } });
+  const stream = await fetch(`${server.address}/api/live/events`, { headers: { cookie } });
   expect(stream.status).toBe(200);
   const taken = await ask<{ job: number }>('POST', '/deliveries?name=t.mrc', new Uint8Array(delivery));
   const half = connect(Number(new URL(server.address).port), '127.0.0.1');

@@ -1,24 +1,9 @@
-import type { JobState } from '@osier/contract';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
-import { eventStream } from '../people/session';
 import type { Services } from '../services';
 
-export const jobRoutes = ({ jobs, people }: Services): Route[] => [
-  route({
-    method: 'get',
-    path: '/jobs/events',
-    summary: 'Progress of running jobs as server-sent events',
-    permission: 'look',
-    work: ({ req, res }) => {
-      const stream = eventStream(people, req, res);
-      const send = (job: JobState) => stream.send(`data: ${JSON.stringify(job)}\n\n`);
-      jobs.running().forEach(send);
-      jobs.events.on('job', send);
-      stream.onClose(() => void jobs.events.off('job', send));
-      return undefined;
-    },
-  }),
+/** Jobs: how far each is, and cancelling it. */
+export const jobRoutes = ({ jobs }: Services): Route[] => [
   route({
     method: 'get',
     path: '/jobs/:id',

@@ -113,7 +113,7 @@ test.each(['wet willow rods 7', 'correct horse battery', 'Zw9$kq-7Lm!x', 'osiers
 test('sessions are ended: all others of one’s own, and all of somebody by the head; event streams end with them', async () => {
   const { id } = (await add('ines')).body;
   const [here, there] = [await signIn('ines'), await signIn('ines')];
-  const stream = await fetch(`${t.running.address}/api/jobs/events`, { headers: { cookie: there.cookie } });
+  const stream = await fetch(`${t.running.address}/api/live/events`, { headers: { cookie: there.cookie } });
   const reader = stream.body!.getReader();
   await reader.read();
   expect((await here.ask('POST', '/me/end-sessions')).body).toEqual({ ended: 1 });

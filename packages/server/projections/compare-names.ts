@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import { asOwnWork } from '../store/feed';
 import type { Store } from '../store/store';
 import { compareTouched, type CompareNames } from './look-alikes';
 
@@ -26,7 +27,7 @@ export function comparingNames(store: Store, compare: CompareNames, log: Logger)
   }
   function start(): void {
     asked = true;
-    running ??= work().finally(() => {
+    running ??= asOwnWork(work).finally(() => {
       running = null;
     });
   }

@@ -52,6 +52,8 @@ export async function addScans(
     ]);
     await insertRows(store, 'INSERT', 'scans', COLUMNS, rows, tx);
     await also?.(inside, await lastScans(inside, purpose, work, own.length), tx);
+    const kind = purpose === 'stocktake' ? 'stocktake' : 'withdrawlist';
+    if (own.length) tx.whenStored(() => store.feed.tell({ entry: null, kinds: { [kind]: [work] } }));
     return own.length;
   });
   return { codes: scans.map((s) => s.code), fresh };

@@ -1,12 +1,7 @@
-import type { Kind } from '@osier/core/kinds';
+import type { Changed } from '@osier/contract';
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { EventEmitter } from 'node:events';
 import type { ChangesByKind } from './changes-by-kind';
-
-/** Which objects an entry changed, by kind; null where they are too many to be named. */
-export interface Changed {
-  readonly entry: number;
-  readonly kinds: Readonly<Partial<Record<Kind, readonly number[] | null>>>;
-}
 
 /** Tells what was changed, once it is stored. */
 export interface ChangeFeed {
@@ -22,7 +17,10 @@ const NAMED = 500;
 export function changeFeed(): ChangeFeed {
   const events = new EventEmitter().setMaxListeners(0);
   return {
-    tell: (changed) => void events.emit('changed', changed),
+    tell(changed) {
+      told.getStore()?.push(changed);
+      events.emit('changed', changed);
+    },
     listen(hear) {
       events.on('changed', hear);
       return () => void events.off('changed', hear);
@@ -40,3 +38,17 @@ export const changedBy = (entry: number, changes: ChangesByKind): Changed => ({
     }),
   ),
 });
+
+/** What the running request has changed so far. */
+const told = new AsyncLocalStorage<Changed[]>();
+
+/** Does work that goes on by itself: what it changes is not the running request's. */
+export const asOwnWork = <T>(work: () => T): T => told.exit(work);
+
+/** Does work and gives, with what it gives, what it has changed in the store. */
+export async function withChanges<T>(
+  work: () => Promise<T>,
+): Promise<{ result: T; changed: readonly Changed[] }> {
+  const changed: Changed[] = [];
+  return { result: await told.run(changed, work), changed };
+}

@@ -1,5 +1,7 @@
 import { QueryClient, useQuery, type Query } from '@tanstack/react-query';
-import { get, RequestProblem } from './request';
+import type { Changed } from '@osier/contract';
+import { changedByLastAct, get, RequestProblem } from './request';
+import { isStale } from './stale';
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -18,13 +20,25 @@ export const useApi = <T>(path: string | null) =>
 const isOnScreen = (q: Query): boolean => q.queryKey[0] !== 'review';
 
 /**
- * After an act anything may be different: what is on screen is read again. An answer that was already on its way for
- * the first time may be older than the act, so it is asked for once more.
+ * After an act, what is on screen and may be different is read again: what the act told that it changed, or everything when it
+ * told nothing. An answer that was already on its way for the first time may be older than the act, so it is asked for once more.
  */
 export async function refresh(): Promise<void> {
+  const changed = changedByLastAct();
+  await readAgain((q) => isOnScreen(q) && (changed === null || changed.some((c) => isStale(q, c))));
+}
+
+/** Reads everything on screen again: something was done that tells no more. */
+export const refreshAll = (): Promise<void> => readAgain(isOnScreen);
+
+/** Reads again what somebody else's change, or a job's, may have made different. */
+export const follow = (changed: readonly Changed[]): Promise<void> =>
+  readAgain((q) => isOnScreen(q) && changed.some((c) => isStale(q, c)));
+
+async function readAgain(isWanted: (q: Query) => boolean): Promise<void> {
   const onTheirWay = queries
     .getQueryCache()
-    .findAll({ fetchStatus: 'fetching', predicate: (q) => isOnScreen(q) && q.state.data === undefined });
-  await queries.invalidateQueries({ predicate: isOnScreen });
+    .findAll({ fetchStatus: 'fetching', predicate: (q) => isWanted(q) && q.state.data === undefined });
+  await queries.invalidateQueries({ predicate: isWanted });
   if (onTheirWay.length) await queries.invalidateQueries({ predicate: (q) => onTheirWay.includes(q) });
 }

@@ -5,7 +5,7 @@ const answer = (status: number, body: unknown, type = 'application/json') =>
   ({
     ok: status < 400,
     status,
-    headers: { get: () => type },
+    headers: { get: (name: string) => (name === 'content-type' ? type : null) },
     text: () => Promise.resolve(typeof body === 'string' ? body : JSON.stringify(body)),
   }) as unknown as Response;
 const fetched = jest.fn<Promise<Response>, [string, RequestInit]>();

@@ -1,4 +1,4 @@
-import type { Problem } from '@osier/contract';
+import { CHANGED_HEADER, type Changed, type Problem } from '@osier/contract';
 
 /** What the server said no with: a sentence, and the fields it concerns. */
 export class RequestProblem extends Error {
@@ -19,6 +19,22 @@ const UNREACHED: Problem = {
   detail: 'The server was not reached. What you typed is still here; try again in a moment.',
 };
 
+/** What the last act told that it changed; null when it told nothing, or failed, so that anything may be different. */
+let lastAct: readonly Changed[] | null = null;
+export const changedByLastAct = (): readonly Changed[] | null => lastAct;
+
+/** Entries that acts of this page have made: the live stream tells them once more. */
+const ownEntries = new Set<number>();
+export const isOwnEntry = (entry: number | null): boolean => entry !== null && ownEntries.has(entry);
+
+function changedIn(response: Response): readonly Changed[] | null {
+  const told = response.headers.get(CHANGED_HEADER);
+  if (!told) return null;
+  const changed = JSON.parse(told) as readonly Changed[];
+  for (const { entry } of changed) if (entry !== null) ownEntries.add(entry);
+  return changed;
+}
+
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response;
   try {
@@ -34,6 +50,7 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   } catch {
     throw new RequestProblem(UNREACHED);
   }
+  if (method !== 'GET') lastAct = response.ok ? changedIn(response) : null;
   const text = await response.text();
   const answer: unknown =
     text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null;

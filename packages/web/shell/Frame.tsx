@@ -7,7 +7,7 @@ import { useToday } from '../areas/today/use-today';
 import { UndoSheet } from '../parts/UndoSheet';
 import { AREAS } from './areas';
 import './frame.css';
-import { followJobs } from './jobs-store';
+import { followWork } from './jobs-store';
 import { usePerson } from './person';
 import { ScanLine } from './ScanLine';
 import { useShell } from './shell-store';
@@ -21,7 +21,7 @@ export function Frame() {
   const today = useToday();
   const { pathname } = useLocation();
   useShortcuts();
-  useEffect(followJobs, []);
+  useEffect(followWork, []);
   useEffect(() => {
     const area = AREAS.find((a) => pathname.startsWith(a.path));
     document.title = area ? `${area.name} – Osier` : 'Osier';

@@ -1,7 +1,8 @@
-import type { JobState } from '@osier/contract';
+import type { Changed, JobState, LiveMessage } from '@osier/contract';
 import { create } from 'zustand';
 import { followLive } from '../api/live';
-import { refresh } from '../api/queries';
+import { follow, refreshAll } from '../api/queries';
+import { isOwnEntry } from '../api/request';
 import { useShell } from './shell-store';
 
 interface Jobs {
@@ -30,19 +31,39 @@ const ENDINGS: Record<string, (job: JobState) => string> = {
   failed: (j) => `${j.title}: stopped. ${j.message ?? ''}`,
 };
 
-/** Follows all jobs from now on; gives the way to stop. */
-export const followJobs = (): (() => void) =>
-  followLive<JobState>(
-    '/jobs/events',
-    (job) => {
-      useJobs.getState().hear(job);
-      const ending = ENDINGS[job.state];
-      if (!ending) return;
-      const shell = useShell.getState();
-      if (job.state === 'failed') shell.complain(ending(job));
-      else shell.say(ending(job), job.entry);
-      void refresh();
-    },
+/** So long changes are gathered before what shows them is read again, in milliseconds; those of long work longer. */
+const GATHERED = { once: 300, again: 3000 };
+let gathered: Changed[] = [];
+let lastEntry: number | null = null;
+
+function gather(changed: Changed): void {
+  if (isOwnEntry(changed.entry)) return;
+  // Long work tells the same entry with each of its chunks.
+  const patience = changed.entry !== null && changed.entry === lastEntry ? GATHERED.again : GATHERED.once;
+  lastEntry = changed.entry;
+  if (gathered.push(changed) > 1) return;
+  setTimeout(() => {
+    const all = gathered;
+    gathered = [];
+    void follow(all);
+  }, patience);
+}
+
+function hearJob(job: JobState): void {
+  useJobs.getState().hear(job);
+  const ending = ENDINGS[job.state];
+  if (!ending) return;
+  const shell = useShell.getState();
+  if (job.state === 'failed') shell.complain(ending(job));
+  else shell.say(ending(job), job.entry);
+  void refreshAll();
+}
+
+/** Follows jobs, and what anybody changes, from now on; gives the way to stop. */
+export const followWork = (): (() => void) =>
+  followLive<LiveMessage>(
+    '/live/events',
+    (message) => ('job' in message ? hearJob(message.job) : gather(message.changed)),
     // The server tells what is running; what ended meanwhile is no longer there.
     () => useJobs.setState({ jobs: [] }),
   );
