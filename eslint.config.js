@@ -28,6 +28,10 @@ const CORE = [
   'kinds',
 ];
 
+/** SQL in a text: a statement with its tables. */
+const SQL = String.raw`/\b(SELECT\s[^]+?\sFROM|INSERT\s+(OR\s+\w+\s+)?INTO|UPDATE\s+\w+\s+SET|DELETE\s+FROM|JOIN\s+\w+\s+(AS\s+)?\w*\s*ON)\b/`;
+const NO_SQL = 'SQL stands in store/, projections/ and queries.ts, in named functions.';
+
 const zones = [
   ...CORE.slice(0, -1).map((folder, i) => ({
     target: `packages/core/${folder}/**/!(*.test).ts`,
@@ -118,6 +122,28 @@ export default ts.config(
           message: 'Core has no randomness.',
         },
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Core has no clock.' },
+      ],
+    },
+  },
+  {
+    files: ['packages/server/**/*.ts'],
+    ignores: [
+      'packages/server/store/**',
+      'packages/server/projections/**',
+      'packages/server/testing/**',
+      '**/queries.ts',
+      '**/queries.*.ts',
+      '**/*.test.ts',
+    ],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: `Literal[value=${SQL}]`, message: NO_SQL },
+        { selector: `TemplateElement[value.raw=${SQL}]`, message: NO_SQL },
+        {
+          selector: "CallExpression[callee.property.name='select']",
+          message: `${NO_SQL} Elsewhere: store.find.`,
+        },
       ],
     },
   },

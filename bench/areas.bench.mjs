@@ -1,4 +1,3 @@
-/* global fetch */
 // Every area of a large library, opened with an empty cache; then searches, a record, a scan, and saving.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -354,6 +354,8 @@ export interface StocktakeRow {
   scans: number;
   /** How many things books and shelf do not agree on; null while it is open. */
   findings: number | null;
+  /** Its stretch, in words. */
+  placeName: string;
 }
 /** What is said of scans at once. */
 export interface ScanAnswer {
@@ -370,7 +372,6 @@ export interface ScanAnswer {
 export interface StocktakeDetail extends StocktakeRow {
   result: Reconciliation;
   loansDesk: boolean;
-  placeName: string;
 }
 
 export interface DaybookEntry {

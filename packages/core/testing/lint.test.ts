@@ -15,7 +15,7 @@ function plant(path: string, text: string): string {
 afterAll(() => planted.forEach((p) => rmSync(p, { force: true })));
 jest.setTimeout(120_000);
 
-test('a circle of files, an import that goes up and one out of core each make lint fail', () => {
+test('a circle of files, an import that goes up, one out of core and SQL in a subject each make lint fail', () => {
   const files = [
     plant('packages/core/text/planted-a.ts', "import { b } from './planted-b';\nexport const a = () => b;\n"),
     plant('packages/core/text/planted-b.ts', "import { a } from './planted-a';\nexport const b = () => a;\n"),
@@ -27,6 +27,11 @@ test('a circle of files, an import that goes up and one out of core each make li
       'packages/core/marc/planted-out.ts',
       "import { may } from '../../contract';\nexport const out = may;\n",
     ),
+    plant(
+      'packages/server/today/planted-sql.ts',
+      'export const sql = (id: number) => `SELECT title\n  FROM records WHERE id = ${id}`;\n',
+    ),
+    plant('packages/server/today/queries.planted.ts', "export const sql = 'DELETE FROM records';\n"),
   ];
   let said = '';
   try {
@@ -50,5 +55,7 @@ test('a circle of files, an import that goes up and one out of core each make li
     'planted-b.ts': ['import-x/no-cycle'],
     'planted-up.ts': ['import-x/no-restricted-paths'],
     'planted-out.ts': ['import-x/no-restricted-paths'],
+    'planted-sql.ts': ['no-restricted-syntax'],
+    'queries.planted.ts': [],
   });
 });

@@ -4,7 +4,7 @@ import { headingIdentity, identityOf } from '@osier/core/headings';
 import type { Services } from '../services';
 import { contentNumber, entryParts, joined, partsAtHand, type PartOf } from '../store/entry-parts';
 import type { Store } from '../store/store';
-import { acceptingEntries } from './queries';
+import { acceptingEntries, incomingBehind } from './queries';
 
 /**
  * What accepting a delivery did, found by the incoming record that it belongs to. Only where each change stands in the
@@ -158,11 +158,7 @@ export async function* acceptedRows(
   delivery: number,
 ): AsyncGenerator<StoredObject<'incoming'>[]> {
   for (let seq = 0; ;) {
-    const rows = await store.select(
-      'incoming',
-      `delivery = :delivery AND state <> 'waiting' AND seq > :seq ORDER BY seq LIMIT ${PIECE}`,
-      { delivery, seq },
-    );
+    const rows = await incomingBehind(store, delivery, { waits: false, after: seq, atMost: PIECE });
     if (rows.length === 0) return;
     yield rows;
     seq = rows.at(-1)!.value.seq;

@@ -4,6 +4,7 @@ import type { Totals } from '../jobs/kept-work';
 import type { JobRun } from '../jobs/jobs';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
+import { incomingBehind } from './queries';
 
 interface DeliveryWork<A> {
   readonly act: string;
@@ -11,8 +12,8 @@ interface DeliveryWork<A> {
   readonly leaveOut: ReadonlySet<number>;
   ask?(chunk: readonly StoredObject<'incoming'>[]): Promise<A>;
   plan(chunk: readonly StoredObject<'incoming'>[], store: Store, asked: A): Promise<ChunkPlan>;
-  /** Which records it goes through, as a condition on their columns; those that wait when absent. */
-  readonly which?: string;
+  /** Whether it goes through the records that wait, as it does when this is absent, or through the others. */
+  readonly waits?: boolean;
   sentence(totals: Totals): string;
 }
 
@@ -27,11 +28,7 @@ export const inChunks = <A = void>(
     act: work.act,
     sentence: (totals) => work.sentence(totals),
     next: (after, store) =>
-      store.select(
-        'incoming',
-        `delivery = :delivery AND ${work.which ?? "state = 'waiting'"} AND seq > :after ORDER BY seq LIMIT ${CHUNK}`,
-        { delivery: work.delivery, after },
-      ),
+      incomingBehind(store, work.delivery, { waits: work.waits ?? true, after, atMost: CHUNK }),
     placeOf: (row) => row.value.seq,
     ...(work.ask && { ask: (chunk) => work.ask!(kept(chunk)) }),
     plan: (chunk, store, asked) => work.plan(kept(chunk), store, asked),

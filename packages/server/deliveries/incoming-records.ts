@@ -1,6 +1,7 @@
 import { fieldsIdOf, type IncomingRecord } from '@osier/core/deliveries';
 import type { StoredObject } from '@osier/core/kinds';
 import type { Store } from '../store/store';
+import { incomingBehind } from './queries';
 
 /** Incoming records with their fields, in the order given. */
 export async function withTheirFields(
@@ -31,11 +32,7 @@ export async function readIncoming(
 /** The waiting records of a delivery with their fields, in the order of the file, a piece at a time. */
 export async function* waitingRecords(store: Store, delivery: number): AsyncGenerator<IncomingRecord[]> {
   for (let seq = 0; ;) {
-    const rows = await store.select(
-      'incoming',
-      `delivery = :delivery AND state = 'waiting' AND seq > :seq ORDER BY seq LIMIT ${PIECE}`,
-      { delivery, seq },
-    );
+    const rows = await incomingBehind(store, delivery, { waits: true, after: seq, atMost: PIECE });
     if (rows.length === 0) return;
     yield withTheirFields(store, rows);
     seq = rows.at(-1)!.value.seq;

@@ -2,6 +2,8 @@ import type { DeliveryRow } from '@osier/contract';
 import type { Outcome } from '@osier/core/matching';
 import type { Severity } from '@osier/core/checks';
 import type { Transaction } from '../store/database';
+import type { StoredObject } from '@osier/core/kinds';
+import { Op } from 'sequelize';
 import type { Store } from '../store/store';
 
 /** A delivery with how far it was read and how many of its records wait, are accepted, are skipped. */
@@ -274,3 +276,15 @@ export const markUndone = (store: Store, delivery: number, entry: number, tx: Tr
     { entry, delivery },
     tx,
   );
+
+/** Incoming records of a delivery behind a place in the file that wait, or that do not any more, in the order of the file. */
+export const incomingBehind = (
+  store: Store,
+  delivery: number,
+  { waits, after, atMost }: { readonly waits: boolean; readonly after: number; readonly atMost: number },
+): Promise<StoredObject<'incoming'>[]> =>
+  store.find('incoming', {
+    where: { delivery, state: waits ? 'waiting' : { [Op.ne]: 'waiting' }, seq: { [Op.gt]: after } },
+    order: [['seq', 'ASC']],
+    limit: atMost,
+  });

@@ -236,7 +236,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
   const totals = await inChunks<LoanAnswers>(services, run, {
     act: 'take-back',
     delivery: id,
-    which: "state <> 'waiting'",
+    waits: false,
     leaveOut,
     sentence: (t) => said(t.back ?? 0),
     ask: async (chunk) => {

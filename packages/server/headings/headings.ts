@@ -8,12 +8,9 @@ import {
   headingIdentity,
   headingText,
   identityOf,
-  lookAlikeGroups,
-  lookAlikes,
   mergePlan,
   NotMergeable,
   seeFroms,
-  type Heading,
   type MergePlan,
 } from '@osier/core/headings';
 import { foldedWords } from '@osier/core/text';

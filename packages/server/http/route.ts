@@ -50,7 +50,7 @@ async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction
     if (r.permission !== null) allow(req.person, r.permission);
     const query = queryOf(req);
     const body = r.body ? await validated(r.body, req.body) : undefined;
-    const { result, changed } = await withChanges(async () =>
+    const { result, changed } = await withChanges(() =>
       r.work({
         person: req.person!,
         body,

@@ -91,12 +91,15 @@ export async function stocktakeDetail(services: Services, id: number): Promise<S
     findings: result.findings.length,
     result,
     loansDesk,
-    placeName: await placeNameOf(store, stocktake.value),
+    placeName: placeNameOf(stocktake.value, await placeNames(store)),
   };
 }
 
-async function placeNameOf(store: Store, { stretch }: Stocktake): Promise<string> {
-  const { branchName, locationName } = await placeNames(store);
+/** The stretch of a stocktake, in words. */
+export function placeNameOf(
+  { stretch }: Stocktake,
+  { branchName, locationName }: Awaited<ReturnType<typeof placeNames>>,
+): string {
   const range =
     stretch.from || stretch.to ? [`${stretch.from || 'the beginning'} to ${stretch.to || 'the end'}`] : [];
   return [branchName(stretch.branch), ...stretch.locations.map(locationName), ...range].join(', ');

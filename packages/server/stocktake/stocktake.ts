@@ -11,7 +11,7 @@ import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-import { askLoans, reconciled } from './reconciled';
+import { askLoans, placeNameOf, placeNames, reconciled } from './reconciled';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -19,9 +19,11 @@ const today = () => new Date().toISOString().slice(0, 10);
 export async function listStocktakes({ store }: Services): Promise<StocktakeRow[]> {
   const states = new Map((await stocktakeStates(store)).map((s) => [s.stocktake, s]));
   const all = await store.find('stocktake', { order: [['id', 'DESC']] });
+  const names = await placeNames(store);
   return all.map(({ id, version, value }) => {
     const { expected, found, scans, findings } = states.get(id) ?? NOTHING_YET;
-    return { id, version, stocktake: value, expected, found, scans, findings };
+    const placeName = placeNameOf(value, names);
+    return { id, version, stocktake: value, expected, found, scans, findings, placeName };
   });
 }
 const NOTHING_YET = { expected: 0, found: 0, scans: 0, findings: null };

@@ -47,7 +47,7 @@ export const asOwnWork = <T>(work: () => T): T => told.exit(work);
 
 /** Does work and gives, with what it gives, what it has changed in the store. */
 export async function withChanges<T>(
-  work: () => Promise<T>,
+  work: () => T | Promise<T>,
 ): Promise<{ result: T; changed: readonly Changed[] }> {
   const changed: Changed[] = [];
   return { result: await told.run(changed, work), changed };

@@ -83,7 +83,7 @@ export default function Walk() {
         <h1>{stocktake.stocktake.name}</h1>
         <Link to={`/stocktake/${id}`}>Findings</Link>
       </div>
-      <ScanField large label="Scan the shelf" name={stocktake.stocktake.name} onScan={scan} />
+      <ScanField large label={stocktake.placeName} name={stocktake.stocktake.name} onScan={scan} />
       {problem ? (
         <p className="note stop" role="alert">
           {problem}
