@@ -76,15 +76,10 @@ export async function areasBench() {
   return rows;
 }
 
-/** Seconds until the number of groups of names no longer grows. */
+/** Seconds until all names are compared. */
 async function untilCompared(ask) {
   const began = performance.now();
-  let [last, same] = [-1, 0];
-  while (same < 4) {
-    await new Promise((r) => setTimeout(r, 500));
-    const { total } = await ask('GET', '/headings/look-alikes');
-    same = total === last ? same + 1 : 0;
-    last = total;
-  }
-  return (performance.now() - began) / 1000 - 2;
+  while ((await ask('GET', '/headings/look-alikes')).comparing > 0)
+    await new Promise((r) => setTimeout(r, 200));
+  return (performance.now() - began) / 1000;
 }

@@ -314,6 +314,8 @@ export interface LookAlikePage {
   /** Where the next page begins; null when there is none. */
   next: string | null;
   total: number;
+  /** How many names are still to be compared, so that there may be more groups. */
+  comparing: number;
 }
 export interface HeadingDetail extends HeadingRow {
   version: number;

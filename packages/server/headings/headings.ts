@@ -30,7 +30,7 @@ import {
   titlesUnder,
 } from './queries';
 import { totals } from '../projections/counts';
-import { pageOfGroups, type AfterGroup } from '../projections/look-alikes';
+import { countWaiting, pageOfGroups, type AfterGroup } from '../projections/look-alikes';
 
 /** Headings in alphabetical order whose text has all these words. */
 export async function listHeadings(
@@ -71,6 +71,7 @@ export async function lookAlikeList({ store }: Services, after: string): Promise
     })),
     next: found.length > GROUPS_SHOWN && last ? `${last.score} ${last.id}` : null,
     total: (await totals(store))['look-alikes'],
+    comparing: await countWaiting(store),
   };
 }
 

@@ -33,15 +33,17 @@ export default function Headings() {
   });
   const groups = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const total = list.data?.pages[0]?.total ?? 0;
+  const comparing = list.data?.pages[0]?.comparing ?? 0;
   const chosen = groups.find((g) => groupId(g) === group) ?? null;
   return (
     <>
       <AreaHead
         name="Headings"
         state={
-          total
+          (total
             ? `${total.toLocaleString('en-GB')} groups of names that may be one person.`
-            : 'No names look alike.'
+            : 'No names look alike.') +
+          (comparing ? ` ${comparing.toLocaleString('en-GB')} names are still being compared.` : '')
         }
       >
         <div className="seg" role="group" aria-label="Show">
