@@ -8,7 +8,7 @@ import {
   headingsOf,
   headingText,
   keyOfHeading,
-  likeness,
+  nameLikeness,
   lookAlikeGroups,
   lookAlikes,
   mergePlan,
@@ -45,7 +45,7 @@ describe('normal form (PCC: Authority File Comparison Rules, NACO normalization)
 });
 
 describe('likeness of two names', () => {
-  const like = (a: DataField, b: DataField) => likeness(readPersonalName(a), readPersonalName(b));
+  const like = (a: DataField, b: DataField) => nameLikeness(readPersonalName(a), readPersonalName(b));
   test.each<[string, DataField, DataField, boolean]>([
     ['initial against full name', name('Reedman, A.'), name('Reedman, Amos'), true],
     ['two initials against two names', name('Reedman, A. J.'), name('Reedman, Amos John'), true],

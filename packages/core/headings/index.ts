@@ -14,7 +14,7 @@ export {
   seeFroms,
 } from './heading';
 export type { PersonalName } from './personal-name';
-export { likeness, readPersonalName } from './personal-name';
+export { nameLikeness, readPersonalName } from './personal-name';
 export type { AlikeGroup, LookAlike, NumberedHeading } from './look-alikes';
 export { alikeBuckets, isCompared, lookAlikeGroups, lookAlikes } from './look-alikes';
 export type { Distinct, MergePlan } from './merge-plan';

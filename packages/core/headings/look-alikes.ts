@@ -1,5 +1,5 @@
 import { keptForm, keyOfHeading, type Heading } from './heading';
-import { likeness, readPersonalName, type PersonalName } from './personal-name';
+import { nameLikeness, readPersonalName, type PersonalName } from './personal-name';
 
 /** A heading with its number. */
 export interface NumberedHeading {
@@ -61,7 +61,7 @@ export function lookAlikes(
       if (a.id === b.id || seen.has(pair)) continue;
       seen.add(pair);
       if (different(a.id, b.id)) continue;
-      const like = a.key === b.key ? { score: 1, why: 'Same normal form' } : likeness(a.name, b.name);
+      const like = a.key === b.key ? { score: 1, why: 'Same normal form' } : nameLikeness(a.name, b.name);
       if (like) found.push({ a: a.id, b: b.id, ...like });
     }
   return found.sort((x, y) => y.score - x.score || x.a - y.a || x.b - y.b);

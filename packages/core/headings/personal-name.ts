@@ -35,10 +35,10 @@ function splitOnce(text: string, by: string): string[] {
 }
 
 /** Why two names may be one person's, best first; null when they are not thought to be. */
-export type Likeness = { readonly score: number; readonly why: string } | null;
+export type NameLikeness = { readonly score: number; readonly why: string } | null;
 
 /** Compares two names that share surname (or nearly) and first initial. */
-export function likeness(a: PersonalName, b: PersonalName): Likeness {
+export function nameLikeness(a: PersonalName, b: PersonalName): NameLikeness {
   const conflict = (x: number | null, y: number | null) => x !== null && y !== null && x !== y;
   if (conflict(a.born, b.born) || conflict(a.died, b.died) || a.words !== b.words) return null;
   if (

@@ -7,12 +7,12 @@ export type {
   ReconcileOptions,
   Reconciliation,
   Settlement,
-  Shelf,
-  Spine,
+  ScannedShelf,
   StockFinding,
   StockFindingKind,
 } from './reconcile';
 export { isExpected, reconcile } from './reconcile';
+export type { Jump, Spine } from './spines';
 export type { SettleChange, SettleItem, SettleTerms } from './settle';
 export { settlePlan } from './settle';
 export type { ScanBatch, Stocktake } from './objects';

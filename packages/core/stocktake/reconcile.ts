@@ -1,6 +1,7 @@
 import { nearMisses } from '../barcodes';
 import { byKey } from '../callnumbers';
 import { outOfOrder } from './shelf-order';
+import { firstAfter, jumpsIn, spines, type Jump, type Spine } from './spines';
 import { stretchTest, type Outside, type ShelfCopy, type Stretch } from './stretch';
 
 export type StockFindingKind = 'not-found' | 'should-not-be-here' | 'unknown' | 'out-of-order';
@@ -20,18 +21,6 @@ export interface StockFinding {
   readonly between?: readonly [string | null, string | null];
 }
 
-/** One spine in the order of the walk, for the shelf strip. */
-export interface Spine {
-  readonly code: string;
-  readonly callNumber: string;
-  readonly title: string;
-  readonly state: 'in place' | 'out-of-order' | 'should-not-be-here' | 'unknown' | 'not-found';
-  /** For one out of order: the code it belongs behind. */
-  readonly after?: string | null;
-  /** A whole run of copies before this spine was not scanned. */
-  readonly jumped?: number;
-}
-
 /** What comparing shelf and books gives. */
 export interface Reconciliation {
   readonly expected: number;
@@ -42,12 +31,7 @@ export interface Reconciliation {
   readonly accountedFor: number;
   readonly findings: readonly StockFinding[];
   readonly spines: readonly Spine[];
-  readonly jumps: readonly {
-    readonly after: string | null;
-    readonly count: number;
-    readonly from: string;
-    readonly to: string;
-  }[];
+  readonly jumps: readonly Jump[];
 }
 
 /** What of the house and the desk a comparison goes by. */
@@ -60,7 +44,7 @@ export interface ReconcileOptions {
 }
 
 /** What is compared: the copies, and what was scanned. */
-export interface Shelf {
+export interface ScannedShelf {
   /** The copies that are expected and every other copy that a scan may mean. */
   readonly copies: readonly ShelfCopy[];
   /** The numbers of the copies that are expected; those of the stretch that are not missing or lost when it is not given. */
@@ -80,7 +64,7 @@ export const isExpected = ({ status }: Pick<ShelfCopy, 'status'>): boolean =>
  */
 export function reconcile(
   stretch: Stretch,
-  { copies, expected: numbers, scans, withdrawn }: Shelf,
+  { copies, expected: numbers, scans, withdrawn }: ScannedShelf,
   options: ReconcileOptions,
 ): Reconciliation {
   const byBarcode = new Map(copies.map((c) => [c.barcode, c]));
@@ -227,83 +211,4 @@ export function shouldNotBeHere(
   if (outside === 'type') return finding(`A copy of type ${copy.type}, which this stocktake leaves out.`, []);
   if (outside === 'range') return finding(`Its call number ${copy.callNumber} is outside this stretch.`, []);
   return null;
-}
-
-/** Index of the first copy whose key is greater. */
-function firstAfter(sorted: readonly ShelfCopy[], key: string): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (sorted[mid]!.shelfKey <= key) low = mid + 1;
-    else high = mid;
-  }
-  return low;
-}
-
-/** Runs of copies in shelf order that were not scanned and have no excuse: a shelf that was walked past. */
-function jumpsIn(
-  expected: readonly ShelfCopy[],
-  scanned: ReadonlySet<string>,
-  notFound: ReadonlySet<string>,
-  length: number,
-): Reconciliation['jumps'] {
-  const jumps: { after: string | null; count: number; from: string; to: string }[] = [];
-  if (scanned.size === 0) return jumps;
-  let run: ShelfCopy[] = [];
-  let last: string | null = null;
-  const close = () => {
-    if (run.length >= length)
-      jumps.push({ after: last, count: run.length, from: run[0]!.callNumber, to: run.at(-1)!.callNumber });
-    run = [];
-  };
-  for (const copy of expected) {
-    if (scanned.has(copy.barcode)) {
-      close();
-      last = copy.barcode;
-    } else if (notFound.has(copy.barcode)) run.push(copy);
-  }
-  close();
-  return jumps;
-}
-
-function spines(
-  order: readonly string[],
-  byBarcode: ReadonlyMap<string, ShelfCopy>,
-  states: ReadonlyMap<string, Spine['state']>,
-  liftedAfter: ReadonlyMap<string, string | null>,
-  inPlace: readonly ShelfCopy[],
-  notFound: readonly ShelfCopy[],
-  jumps: Reconciliation['jumps'],
-): Spine[] {
-  const ghosts = new Map<string | null, ShelfCopy[]>();
-  for (const copy of notFound) {
-    const before = inPlace[firstAfter(inPlace, copy.shelfKey) - 1]?.barcode ?? null;
-    const there = ghosts.get(before);
-    if (there) there.push(copy);
-    else ghosts.set(before, [copy]);
-  }
-  const jumpAfter = new Map(jumps.map((j) => [j.after, j.count]));
-  const row: Spine[] = [];
-  const putGhosts = (after: string | null) => {
-    if (jumpAfter.has(after)) return;
-    for (const g of ghosts.get(after) ?? [])
-      row.push({ code: g.barcode, callNumber: g.callNumber, title: g.title, state: 'not-found' });
-  };
-  putGhosts(null);
-  let notch = jumpAfter.get(null);
-  for (const code of order) {
-    const copy = byBarcode.get(code);
-    row.push({
-      code,
-      callNumber: copy?.callNumber ?? '',
-      title: copy?.title ?? '',
-      state: states.get(code) ?? 'in place',
-      ...(liftedAfter.has(code) ? { after: liftedAfter.get(code) } : {}),
-      ...(notch ? { jumped: notch } : {}),
-    });
-    notch = jumpAfter.get(code);
-    putGhosts(code);
-  }
-  return row;
 }

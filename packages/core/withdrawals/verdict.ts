@@ -66,7 +66,7 @@ export interface Listed {
  * scan that takes the last copy at a branch, or anywhere, is the one that says so.
  * `branch` is the branch whose copies the list is for.
  */
-export function weigh(
+export function weighWithdrawals(
   list: readonly Listed[],
   branch: string,
   counts: (c: Candidate) => CopyCounts,

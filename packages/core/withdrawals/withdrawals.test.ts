@@ -1,5 +1,5 @@
 import type { Copy, Holding } from '../holdings';
-import { weigh, withdrawalPlan, type Candidate, type TitleStock } from '.';
+import { weighWithdrawals, withdrawalPlan, type Candidate, type TitleStock } from '.';
 
 const candidate = (copyId: number, more: Partial<Candidate> = {}): Candidate => ({
   copyId,
@@ -15,7 +15,7 @@ const candidate = (copyId: number, more: Partial<Candidate> = {}): Candidate => 
 const plenty = () => ({ anywhere: 9, atBranch: 9 });
 const name = (code: string) => ({ MR: 'Millrace', SH: 'Sedge House' })[code] ?? code;
 const one = (c: Candidate | null, counts = plenty, hint?: string) =>
-  weigh([{ code: 'x', candidate: c, hint }], 'MR', counts, name)[0]!;
+  weighWithdrawals([{ code: 'x', candidate: c, hint }], 'MR', counts, name)[0]!;
 
 describe('verdicts', () => {
   test.each<[string, Partial<Candidate>, string, string]>([
@@ -40,7 +40,7 @@ describe('verdicts', () => {
   test('scanned twice counts once', () => {
     const c = candidate(1);
     expect(
-      weigh(
+      weighWithdrawals(
         [
           { code: 'x', candidate: c },
           { code: 'x', candidate: c },
@@ -58,25 +58,23 @@ describe('verdicts', () => {
       atBranch,
       atHolding: atBranch,
     });
-    expect(weigh(three, 'MR', counts(3, 3), name).map((v) => v.reasons[0]?.code)).toEqual([
+    expect(weighWithdrawals(three, 'MR', counts(3, 3), name).map((v) => v.reasons[0]?.code)).toEqual([
       undefined,
       undefined,
       'last-anywhere',
     ]);
-    expect(weigh(three.slice(0, 2), 'MR', counts(5, 2), name).map((v) => v.reasons[0]?.code)).toEqual([
-      undefined,
-      'last-at-branch',
-    ]);
+    expect(
+      weighWithdrawals(three.slice(0, 2), 'MR', counts(5, 2), name).map((v) => v.reasons[0]?.code),
+    ).toEqual([undefined, 'last-at-branch']);
   });
   test('a copy that stays does not count towards the last', () => {
     const list = [
       { code: '1', candidate: candidate(1, { due: '2026-12-01' }) },
       { code: '2', candidate: candidate(2) },
     ];
-    expect(weigh(list, 'MR', () => ({ anywhere: 2, atBranch: 2 }), name).map((v) => v.verdict)).toEqual([
-      'stop',
-      'clear',
-    ]);
+    expect(
+      weighWithdrawals(list, 'MR', () => ({ anywhere: 2, atBranch: 2 }), name).map((v) => v.verdict),
+    ).toEqual(['stop', 'clear']);
   });
 });
 

@@ -25,7 +25,7 @@ import {
 } from './queries.found';
 
 /** What a search finds, and what its input was taken for. */
-export interface Found extends IdQuery {
+export interface FoundRecords extends IdQuery {
   readonly tookFor: Recognition['as'];
   /** The pile or delivery that it looks through; null for the whole catalogue. */
   readonly within: string | null;
@@ -39,7 +39,7 @@ export async function foundBy(
   store: Store,
   { q, pile, delivery }: Pick<SearchBody, 'q' | 'pile' | 'delivery'>,
   signal?: AbortSignal,
-): Promise<Found> {
+): Promise<FoundRecords> {
   const recognition = recogniseInput(q);
   const everywhere = {
     tookFor: recognition.as,
@@ -50,7 +50,7 @@ export async function foundBy(
     ...(pile ? [await thePile(store, pile)] : []),
     ...(delivery ? [await theDelivery(store, delivery)] : []),
   ];
-  return places.reduce<Found>(
+  return places.reduce<FoundRecords>(
     (found, place) => ({
       tookFor: found.tookFor,
       ...inBoth(found, place),
@@ -77,7 +77,7 @@ async function theDelivery(store: Store, delivery: number): Promise<Place> {
 /** The records of a search behind an id, with their content. */
 export async function nextFound(
   store: Store,
-  found: Found,
+  found: FoundRecords,
   facets: SearchFacets,
   after: number,
 ): Promise<StoredObject<'record'>[]> {
@@ -89,13 +89,13 @@ export async function nextFound(
 /** The same, only their numbers. */
 export const nextIdsFound = (
   store: Store,
-  found: Found,
+  found: FoundRecords,
   facets: SearchFacets,
   after: number,
 ): Promise<number[]> => idsBehind(store, found, facets, after, CHUNK);
 
 /** How a search is told in a sentence: "what “willow”, ger finds in the pile “Trolley”". */
-export function searched({ q, language, branch, material }: SearchBody, { within }: Found): string {
+export function searched({ q, language, branch, material }: SearchBody, { within }: FoundRecords): string {
   const parts = [q && quoted(q), language, branch, material].filter(Boolean);
   if (parts.length) return `what ${parts.join(', ')} finds${within ? ` in ${within}` : ''}`;
   return within ?? 'the whole catalogue';

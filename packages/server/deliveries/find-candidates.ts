@@ -4,7 +4,7 @@ import type { Store } from '../store/store';
 import { descriptionsIn, recordsSharing, type WrittenSince } from './queries';
 
 /** A record that shares a key. */
-export interface Candidate {
+export interface HeldCandidate {
   readonly record: number;
   readonly description: Description;
 }
@@ -28,7 +28,7 @@ export async function candidatesFor(
   store: Store,
   keys: readonly Key[],
   since?: WrittenSince,
-): Promise<Map<string, Candidate[]>> {
+): Promise<Map<string, HeldCandidate[]>> {
   const sharing = new Map<string, number[]>();
   for (const kind of new Set(keys.map(([k]) => k))) {
     const wanted = [...new Set(keys.filter(([k]) => k === kind).map(([, key]) => key))];
@@ -43,7 +43,7 @@ export async function candidatesFor(
   return new Map([...sharing].map(([key, ids]) => [key, ids.flatMap((id) => known.get(id) ?? [])]));
 }
 
-async function descriptionsOf(store: Store, records: readonly number[]): Promise<Map<number, Candidate>> {
+async function descriptionsOf(store: Store, records: readonly number[]): Promise<Map<number, HeldCandidate>> {
   if (records.length === 0) return new Map();
   const rows = await descriptionsIn(store, records);
   return new Map(rows.map((r) => [r.id, { record: r.id, description: keptJson<Description>(r.matching) }]));

@@ -10,7 +10,7 @@ import {
 } from '@osier/core/matching';
 import type { Store } from '../store/store';
 import { checkedCopies } from './copies';
-import { candidatesFor, keyKinds, type Candidate, type Key } from './find-candidates';
+import { candidatesFor, keyKinds, type HeldCandidate, type Key } from './find-candidates';
 import { keptJson } from '../store/kept-json';
 import type { CopyWork } from './settings';
 
@@ -62,7 +62,7 @@ class RecordsBefore {
   private readonly byKey = new Map<number, number | number[]>();
 
   /** Those before `seq` that share a key; also none that a batch matched once more has added itself. */
-  sharing(keys: readonly string[], seq: number): Candidate[] {
+  sharing(keys: readonly string[], seq: number): HeldCandidate[] {
     const found = new Set<number>();
     for (const key of keys) {
       const there = this.byKey.get(numberOf(key)) ?? [];

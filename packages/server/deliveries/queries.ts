@@ -72,7 +72,7 @@ export const countFindings = (
   );
 
 /** A kind of finding: how often, in how many records, with how many safe and other fixes. */
-export interface FindingCounts {
+export interface RuleCounts {
   readonly rule: string;
   readonly severity: Severity;
   readonly findings: number;
@@ -82,8 +82,8 @@ export interface FindingCounts {
 }
 
 /** What the checks found in the waiting records of a delivery, by rule. */
-export const countWaitingFindings = (store: Store, delivery: number): Promise<FindingCounts[]> =>
-  store.rows<FindingCounts>(
+export const countWaitingFindings = (store: Store, delivery: number): Promise<RuleCounts[]> =>
+  store.rows<RuleCounts>(
     `SELECT json_extract(f.value, '$.rule') AS rule, json_extract(f.value, '$.severity') AS severity,
        COUNT(*) AS findings, COUNT(DISTINCT i.id) AS records,
        COALESCE(SUM(json_extract(f.value, '$.fix.safe') = 1), 0) AS safe, COALESCE(SUM(json_extract(f.value, '$.fix.safe') = 0), 0) AS look

@@ -3,6 +3,7 @@ import { createHash, randomBytes, randomInt, timingSafeEqual } from 'node:crypto
 import { EventEmitter } from 'node:events';
 import { notFound, wrong } from '../http/problem';
 import type { Transaction } from '../store/database';
+import type { PersonColumns } from '../store/models';
 import type { Store } from '../store/store';
 import { hashPassword, isPassword } from './passwords';
 import {
@@ -18,7 +19,6 @@ import {
   personOfSession,
   tellAccount,
   updatePerson,
-  type PersonColumns,
 } from './queries';
 import { foldedLogin, loginProblem } from './sign-in-name';
 

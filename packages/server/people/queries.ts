@@ -1,20 +1,19 @@
-import type { Person } from '@osier/contract';
 import type { Transaction } from '../store/database';
+import type { PersonColumns } from '../store/models';
 import type { Store } from '../store/store';
-
-/** An account as it is kept. */
-export type PersonColumns = Person & {
-  readonly password: string;
-  readonly demo: number;
-  readonly active: number;
-};
 
 /** All accounts by name. */
 export const allPeople = (store: Store): Promise<PersonColumns[]> =>
-  store.rows<PersonColumns>('SELECT * FROM people ORDER BY name, id');
+  store.table('people').find({
+    order: [
+      ['name', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
 
+/** One account. */
 export const personById = (store: Store, id: number): Promise<PersonColumns | undefined> =>
-  store.row<PersonColumns>('SELECT * FROM people WHERE id = :id', { id });
+  store.table('people').first({ where: { id } });
 
 /** An account by its folded sign-in name, or by the name just as it was typed. */
 export const personByLogin = (store: Store, key: string, login: string): Promise<PersonColumns | undefined> =>
@@ -24,8 +23,7 @@ export const personByLogin = (store: Store, key: string, login: string): Promise
   );
 
 /** How many accounts there are. */
-export const countPeople = async (store: Store): Promise<number> =>
-  (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM people'))!.n;
+export const countPeople = (store: Store): Promise<number> => store.table('people').count({});
 
 /** How many other active heads there are. */
 export const countOtherHeads = async (store: Store, but: number): Promise<number> =>
@@ -45,6 +43,7 @@ export const personOfSession = (
     { token, now },
   );
 
+/** An account that is made. */
 export interface NewPerson {
   readonly name: string;
   readonly login: string;
@@ -53,6 +52,7 @@ export interface NewPerson {
   readonly password: string;
   readonly demo: number;
 }
+/** Adds an account. */
 export const insertPerson = (store: Store, person: NewPerson, tx: Transaction): Promise<void> =>
   store.run(
     'INSERT INTO people (name, login, login_key, role, password, demo) VALUES (:name, :login, :key, :role, :password, :demo)',
@@ -97,6 +97,7 @@ export async function insertSession(
   );
 }
 
+/** Ends a session. */
 export const deleteSession = (store: Store, token: string, tx: Transaction): Promise<void> =>
   store.run('DELETE FROM sign_ins WHERE token = :token', { token }, tx);
 

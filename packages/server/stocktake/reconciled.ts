@@ -36,7 +36,7 @@ interface Reconciled {
 }
 
 /** A stocktake compared with what stands in the store now. */
-export async function reconciled(
+export async function reconcileNow(
   store: Store,
   { id, value }: StoredObject<'stocktake'>,
   said: LoanAnswers,
@@ -84,7 +84,7 @@ export async function stocktakeDetail(services: Services, id: number): Promise<S
   const { result, loansDesk } =
     kept !== null && stocktake.value.state === 'closed'
       ? keptJson<Reconciled>(kept)
-      : await reconciled(store, stocktake, await askLoans(services, id));
+      : await reconcileNow(store, stocktake, await askLoans(services, id));
   const { expected, found, scans } = result;
   return {
     ...{ id, version: stocktake.version, stocktake: stocktake.value, expected, found, scans },

@@ -12,7 +12,7 @@ import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { countCopiesAt } from './queries';
-import { askLoans, reconciled } from './reconciled';
+import { askLoans, reconcileNow } from './reconciled';
 import { openStocktake } from './stocktake';
 
 const today = () => new Date().toISOString().slice(0, 10);
@@ -33,7 +33,7 @@ async function plan(
 ) {
   const wanted = [...new Map(asked.map((w) => [`${w.copy} ${w.act}`, w])).values()];
   const stocktake = await openStocktake(store, id);
-  const { result: r } = await reconciled(store, stocktake, said);
+  const { result: r } = await reconcileNow(store, stocktake, said);
   const findings = new Map(
     r.findings.flatMap((f) => f.settlements.map((act) => [`${f.copy?.copyId} ${act}`, f] as const)),
   );

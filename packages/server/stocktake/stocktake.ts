@@ -11,7 +11,7 @@ import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-import { askLoans, placeNameOf, placeNames, reconciled } from './reconciled';
+import { askLoans, placeNameOf, placeNames, reconcileNow } from './reconciled';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -94,7 +94,7 @@ export async function closeStocktake(
   const said = await askLoans(services, (await openStocktake(services.store, id)).id);
   return commitPlan(services.store, person, async (store) => {
     const stocktake = await openStocktake(store, id);
-    const { result, loansDesk } = await reconciled(store, stocktake, said);
+    const { result, loansDesk } = await reconcileNow(store, stocktake, said);
     const seen = await store.find('copy', { where: { barcode: await codesSeen(store, id) } });
     const findings = result.findings.length;
     const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${result.found} of ${result.expected} found, ${counted(findings, 'finding')} left`;

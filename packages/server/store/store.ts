@@ -7,7 +7,7 @@ import type { Id } from '@osier/core/changes';
 import { KINDS, type Kind, type KindColumns, type StoredObject } from '@osier/core/kinds';
 import { keptJson } from './kept-json';
 import { Op } from 'sequelize';
-import { findRows, type TableColumns, type TableName, type Which } from './models';
+import { findRows, type TableColumns, type TableName, type RowSelection } from './models';
 import { changeFeed, type ChangeFeed } from './feed';
 import { tableAccess, type TableAccess } from './table-access';
 import { tableOf } from './tables';
@@ -24,7 +24,7 @@ export interface Store extends Database {
   read<K extends Kind>(kind: K, id: Id<K>, tx?: Transaction): Promise<StoredObject<K> | null>;
   readMany<K extends Kind>(kind: K, ids: readonly Id<K>[], tx?: Transaction): Promise<StoredObject<K>[]>;
   /** Objects of a kind by its columns, in an order, as many as are wanted. */
-  find<K extends Kind>(kind: K, which?: Which<KindColumns<K>>): Promise<StoredObject<K>[]>;
+  find<K extends Kind>(kind: K, which?: RowSelection<KindColumns<K>>): Promise<StoredObject<K>[]>;
   /** The model of a table that holds no objects. */
   table<T extends TableName>(name: T): TableAccess<TableColumns[T]>;
   /** Objects of a kind by a condition in SQL on its table's columns; for a subject's queries. */

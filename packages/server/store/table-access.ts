@@ -1,14 +1,14 @@
 import type { Sequelize, WhereOptions } from 'sequelize';
 import type { Database, Transaction } from './database';
-import { findRows, type TableColumns, type TableName, type Which } from './models';
+import { findRows, type TableColumns, type TableName, type RowSelection } from './models';
 
 /** A new row: the database gives what is left out. */
 export type NewRow<Columns> = Partial<Columns>;
 
 /** Ordinary reading and writing of a table that holds no objects, through its model. */
 export interface TableAccess<Columns extends object> {
-  find(which?: Which<Columns>): Promise<Columns[]>;
-  first(which: Which<Columns>): Promise<Columns | undefined>;
+  find(which?: RowSelection<Columns>): Promise<Columns[]>;
+  first(which: RowSelection<Columns>): Promise<Columns | undefined>;
   count(where: WhereOptions<Columns>): Promise<number>;
   /** Adds a row and gives its number, where it has one. */
   insert(row: NewRow<Columns>, tx: Transaction): Promise<number>;
@@ -22,7 +22,7 @@ export interface TableAccess<Columns extends object> {
 export function tableAccess<T extends TableName>(db: Database, table: T): TableAccess<TableColumns[T]> {
   type Columns = TableColumns[T];
   const model = (connection: Sequelize) => connection.model(table);
-  const find = (which: Which<Columns> = {}) =>
+  const find = (which: RowSelection<Columns> = {}) =>
     db.reading((connection) => findRows<Columns>(connection, table, which));
   return {
     find,

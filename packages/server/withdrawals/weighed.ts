@@ -1,7 +1,7 @@
 import type { WithdrawalList } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { dueOf } from '@osier/core/holdings';
-import { weigh, type Candidate, type CopyCounts, type Listed } from '@osier/core/withdrawals';
+import { weighWithdrawals, type Candidate, type CopyCounts, type Listed } from '@osier/core/withdrawals';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '../daybook/sentences';
 import { notFound } from '../http/problem';
@@ -12,7 +12,7 @@ import type { Store } from '../store/store';
 import { barcodesOnList, branchesOfCopies, copyFacts, type CopyFacts } from './queries';
 
 /** What the loans desk says of the copies on a list, and of these. Slow, so that it is asked before anything is planned. */
-export async function askLoans(
+export async function askLoansForList(
   { store, loans }: Services,
   list: number,
   how: { anew: boolean },
@@ -22,7 +22,7 @@ export async function askLoans(
 
 /** The list with its verdicts as of now. */
 export async function withdrawalList(services: Services, id: number): Promise<WithdrawalList> {
-  return weighed(services.store, id, await askLoans(services, id, { anew: false }));
+  return weighed(services.store, id, await askLoansForList(services, id, { anew: false }));
 }
 
 const MOST_HINTS = 50;
@@ -67,7 +67,7 @@ export async function weighed(store: Store, id: number, said: LoanAnswers): Prom
     }),
   );
   const branchName = (code: string) => lists.branches.find((b) => b.code === code)?.name ?? code;
-  const verdicts = weigh(listed, list.value.branch, (c) => counts(c), branchName);
+  const verdicts = weighWithdrawals(listed, list.value.branch, (c) => counts(c), branchName);
   const place = (f: CopyFacts | undefined) =>
     f
       ? `${branchName(f.branch)}, ${lists.locations.find((l) => l.code === f.location)?.name ?? f.location}`

@@ -17,7 +17,7 @@ import { commitPlan } from '../store/commit';
 import { contentNumber } from '../store/entry-parts';
 import type { Store } from '../store/store';
 import { countCodes, openListNamed, titlesOfCopies } from './queries';
-import { askLoans, weighed } from './weighed';
+import { askLoansForList, weighed } from './weighed';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -121,7 +121,7 @@ export async function reviewWithdrawal(
   by: string,
 ): Promise<Review> {
   let next = 0;
-  const said = await askLoans(services, id, { anew: false });
+  const said = await askLoansForList(services, id, { anew: false });
   const { verdicts, changes } = await plan(services.store, id, chosen, by, said, () => --next);
   const n = totals(changes);
   const consequences: string[] = [];
@@ -180,7 +180,7 @@ export async function withdraw(
   token?: string,
 ): Promise<{ entry: number; sentence: string }> {
   const chosen = [...new Set(wanted)];
-  const said = await askLoans(services, id, { anew: true });
+  const said = await askLoansForList(services, id, { anew: true });
   let shown = token;
   return commitPlan(services.store, person.id, async (store) => {
     let next = await store.nextIds('withdrawn', chosen.length);

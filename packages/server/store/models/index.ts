@@ -18,7 +18,7 @@ export type {
 export type TableName = keyof TableColumns;
 
 /** Which rows, in which order, how many. */
-export interface Which<Columns> {
+export interface RowSelection<Columns> {
   readonly where?: WhereOptions<Columns>;
   readonly order?: readonly (readonly [keyof Columns & string, 'ASC' | 'DESC'])[];
   readonly limit?: number;
@@ -34,7 +34,7 @@ export function defineModels(sequelize: Sequelize): void {
 export async function findRows<Columns, Looked = Columns>(
   sequelize: Sequelize,
   table: string,
-  { where, order, limit }: Which<Looked>,
+  { where, order, limit }: RowSelection<Looked>,
   attributes?: readonly (keyof Columns & string)[],
 ): Promise<Columns[]> {
   const options: FindOptions = {

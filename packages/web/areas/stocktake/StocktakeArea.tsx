@@ -1,8 +1,6 @@
-import type { StocktakeRow } from '@osier/contract';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -10,6 +8,7 @@ import { useMay } from '../../shell/person';
 import { StartStocktake } from './StartStocktake';
 import { Progress } from './Progress';
 import { StocktakePiece } from './StocktakePiece';
+import { useStocktakes } from './use-stocktakes';
 import '../../parts/verdicts.css';
 import './stocktake.css';
 
@@ -17,7 +16,7 @@ import './stocktake.css';
 export default function StocktakeArea() {
   const { id } = useParams();
   const navigate = useNavigate();
-  const { data: rows = [] } = useApi<StocktakeRow[]>('/stocktakes');
+  const { data: rows = [] } = useStocktakes();
   const [starting, setStarting] = useState(false);
   const mayManage = useMay('manage stocktakes');
   const open = rows.filter((r) => r.stocktake.state === 'open').length;

@@ -1,14 +1,14 @@
-import type { ScanAnswer, StocktakeRow } from '@osier/contract';
+import type { ScanAnswer } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useApi } from '../../api/queries';
 import { post, problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
 import { chime } from './sound';
 import { Progress } from './Progress';
 import { scanSource } from './scan-source';
+import { useStocktakes } from './use-stocktakes';
 import './stocktake.css';
 
 type Verdict = ScanAnswer['verdicts'][number];
@@ -37,7 +37,7 @@ interface Unsent {
 /** For the walk along the shelf, phone in hand: one large field, one large answer, a sound for good and one for bad. */
 export default function Walk() {
   const id = Number(useParams().id);
-  const { data: rows } = useApi<StocktakeRow[]>('/stocktakes');
+  const { data: rows } = useStocktakes();
   const stocktake = rows?.find((r) => r.id === id);
   const [answer, setAnswer] = useState<ScanAnswer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
