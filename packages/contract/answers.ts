@@ -28,6 +28,7 @@ export interface Problem {
   conflicts?: { kind: string; id: number; message: string; entry: number | null }[];
 }
 
+/** Who is signed in, or made an entry. */
 export interface Person {
   id: number;
   name: string;
@@ -38,12 +39,14 @@ export interface Person {
 export interface PersonRow extends Person {
   active: boolean;
 }
+/** Who is signed in, and how one can sign in. */
 export interface Welcome {
   person: Person | null;
   demo: { id: number; name: string; role: Role }[] | null;
   needsFirstHead: boolean;
 }
 
+/** What waits, over all areas, and what was done last. */
 export interface Today {
   deliveries: { id: number; name: string; waiting: number; errors: number }[];
   lookAlikes: number;
@@ -65,6 +68,7 @@ export interface DisputedRow {
   why: string;
 }
 
+/** A delivery with how far it is read and how its records stand. */
 export interface DeliveryRow {
   id: number;
   name: string;
@@ -83,6 +87,7 @@ export interface DeliveryRow {
   sameAs: { id: number; name: string; arrived: string } | null;
   supplier: string | null;
 }
+/** A record of a delivery as the list shows it. */
 export interface IncomingRow {
   id: number;
   version: number;
@@ -109,6 +114,7 @@ export interface IncomingRow {
 }
 /** A repair as it is kept; bytes that belong to no field as base64. */
 export type KeptRepair = Omit<Repair, 'bytes'> & { bytes?: string };
+/** A record of a delivery whole: as it came, as it is now, what it matches. */
 export interface IncomingDetail extends IncomingRow {
   marc: MarcRecord;
   original: MarcRecord;
@@ -120,6 +126,7 @@ export interface IncomingDetail extends IncomingRow {
   /** What the catalogue's record becomes by the decision; null when nothing is replaced or merged. */
   becomes: MarcRecord | null;
 }
+/** A page of a delivery’s records. `next` is the place behind which the next page begins. */
 export interface IncomingPage {
   rows: IncomingRow[];
   next: number | null;
@@ -202,6 +209,7 @@ export interface Review {
   /** What the review was made from; sent back with the act, so that nothing else is done than what was shown. */
   token?: string;
 }
+/** One object of a review. */
 export interface ReviewRow {
   id: number;
   label: string;
@@ -214,12 +222,14 @@ export interface ReviewRow {
 }
 export type ReviewSide = { marc: MarcRecord } | { text: string };
 
+/** What an act tells: its entry of the daybook and its sentence. */
 export interface Done {
   entry: number;
   sentence: string;
   undoable: boolean;
 }
 
+/** A page of what a search finds, with what its input was taken for and counts by facet. */
 export interface SearchAnswer {
   tookFor: string;
   /** The pile or delivery that was searched; null for the whole catalogue. */
@@ -233,11 +243,13 @@ export interface SearchAnswer {
     material: Record<string, number>;
   };
 }
+/** A record as a list shows it. */
 export interface RecordRow extends RecordBrief {
   id: number;
   copies: number;
   callNumber: string;
 }
+/** A pile with how much lies on it. */
 export interface PileRow extends Pile {
   id: number;
   version: number;
@@ -258,6 +270,7 @@ export interface PiledRow {
   place: string;
   status: string;
 }
+/** A pile with a page of what lies on it. */
 export interface PileDetail extends PileRow {
   rows: PiledRow[];
   next: number | null;
@@ -279,6 +292,7 @@ export type LookUp =
   | { as: 'list'; q: string; said: string }
   | { as: 'nothing'; said: string };
 
+/** A record with its holdings, copies, findings and history. */
 export interface RecordDetail {
   id: number;
   version: number;
@@ -297,6 +311,7 @@ export interface RecordDetail {
   history: DaybookEntry[];
 }
 
+/** A heading with how many records carry it. */
 export interface HeadingRow {
   id: number;
   text: string;
@@ -304,6 +319,7 @@ export interface HeadingRow {
   records: number;
   mergedInto: number | null;
 }
+/** Headings that may be one, with why. */
 export interface LookAlikeGroup {
   headings: (HeadingRow & { seeFrom: string[]; titles: string[] })[];
   pairs: readonly LookAlike[];
@@ -317,6 +333,7 @@ export interface LookAlikePage {
   /** How many names are still to be compared, so that there may be more groups. */
   comparing: number;
 }
+/** A heading with its authority record and what carries it. */
 export interface HeadingDetail extends HeadingRow {
   version: number;
   marc: MarcRecord;
@@ -325,6 +342,7 @@ export interface HeadingDetail extends HeadingRow {
   usedBy: { id: number; title: string; year: string }[];
 }
 
+/** A withdrawal list with how many codes it has. */
 export interface WithdrawalListRow {
   id: number;
   name: string;
@@ -335,11 +353,13 @@ export interface WithdrawalListRow {
   by: string;
   madeOn: string;
 }
+/** A withdrawal list with its verdicts as of now. */
 export interface WithdrawalList extends WithdrawalListRow {
   version: number;
   verdicts: (Verdict & { scan: number; callNumber: string; place: string })[];
   loansDesk: boolean;
 }
+/** A row of the register of withdrawn copies; `restored` when its withdrawal was undone. */
 export interface RegisterRow {
   id: number;
   entry: number;
@@ -347,6 +367,7 @@ export interface RegisterRow {
   withdrawn: Withdrawn;
 }
 
+/** A stocktake with how it stands. */
 export interface StocktakeRow {
   id: number;
   version: number;
@@ -376,6 +397,7 @@ export interface StocktakeDetail extends StocktakeRow {
   loansDesk: boolean;
 }
 
+/** An entry of the daybook. `at` is an ISO date and time. */
 export interface DaybookEntry {
   id: number;
   at: string;
@@ -387,11 +409,13 @@ export interface DaybookEntry {
   undoable: boolean;
   objects: number;
 }
+/** An entry with its first changes. */
 export interface DaybookDetail extends DaybookEntry {
   changes: { kind: string; id: number; label: string; before: unknown; after: unknown }[];
   more: number;
 }
 
+/** How far a job is. */
 export interface JobState {
   id: number;
   kind: string;
@@ -407,6 +431,7 @@ export interface JobState {
   entry: number | null;
 }
 
+/** Lists, rules, people and checks as they are set up. */
 export interface SetUp {
   lists: { version: number; value: CodeLists };
   house: { version: number; value: HouseRules };

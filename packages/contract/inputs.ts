@@ -28,17 +28,21 @@ const price = number()
   .max(100_000_000_00, 'A price is up to 100,000,000.')
   .nullable();
 
+/** Signing in with name and password. */
 export const signInBody = object({
   login: text().required('Type your name.'),
   password: text().required('Type your password.'),
 });
+/** Signing in as one of the made-up people. */
 export const demoSignInBody = object({ person: id().required() });
+/** The first account, with the code from the console. */
 export const firstHeadBody = object({
   code: text().required('Type the code from the console.'),
   name: text().required('Type your name.'),
   login: text(60).required('Choose a sign-in name.'),
   password: password().required('Choose a password.'),
 });
+/** A new account. */
 export const personBody = object({
   name: text().required('Type a name.'),
   login: text(60).required('Type a sign-in name.'),
@@ -56,6 +60,7 @@ export const personChangeBody = object({
   active: boolean().required(),
   password: password().optional(),
 });
+/** One’s own new password. */
 export const passwordBody = object({
   now: string().max(200).required('Type the password you have now.'),
   password: password().required('Type the new password.'),
@@ -81,12 +86,14 @@ const field = object({
   ind2: indicator(),
   subfields: array(subfield).max(2000).optional(),
 });
+/** A record’s leader and fields as they are sent. */
 export const marcBody = object({
   leader: string()
     .matches(/^[ -~]{24}$/, 'A leader has 24 characters of ASCII.')
     .required(),
   fields: array(field).max(2000).required(),
 });
+/** A record that is saved, with the version it was made from. */
 export const recordBody = object({ version: number().integer().required(), marc: marcBody.required() });
 
 const outcome = () =>
@@ -187,6 +194,7 @@ const settingsShape = {
   }).required(),
   roll: id().nullable().defined(),
 };
+/** Other settings for one delivery. */
 export const settingsBody = object({
   version: number().integer().required(),
   /** The sheet that the settings are taken from, or null for none. */
@@ -199,7 +207,9 @@ const sheetShape = {
   organisations: array(text(40).required()).max(40).required(),
   ...settingsShape,
 };
+/** A new supplier sheet. */
 export const sheetBody = object({ sheet: object(sheetShape).required() });
+/** A supplier sheet that is changed. */
 export const sheetChangeBody = object({
   version: number().integer().required(),
   sheet: object(sheetShape).required(),
@@ -213,17 +223,21 @@ const rollShape = {
   check: boolean().required(),
   supplier: text(80).defined(),
 };
+/** A new label roll. */
 export const rollBody = object({ roll: object(rollShape).required() });
+/** A label roll that is changed. */
 export const rollChangeBody = object({
   version: number().integer().required(),
   roll: object(rollShape).required(),
 });
+/** The version that somebody saw. */
 export const versionBody = object({ version: number().integer().required() });
 /** Records of a delivery to take back; all that were accepted when none is named. */
 export const takeBackBody = object({
   incoming: array(id().required()).max(20000).default([]),
   leaveOut: array(id().required()).max(20000).default([]),
 });
+/** A recipe over the waiting records of a delivery. */
 export const cleanBody = object({
   recipe: text().required(),
   leaveOut: array(id().required()).max(20000).default([]),
@@ -239,6 +253,7 @@ const searchShape = {
   /** Only what was accepted from this delivery. */
   delivery: id().optional(),
 };
+/** A search of the catalogue. */
 export const searchBody = object(searchShape);
 /** A recipe and the search of the catalogue that it runs over. */
 export const cleanRecordsBody = object({
@@ -254,9 +269,11 @@ export const recipeBody = object({
     .max(200)
     .required(),
 });
+/** A recipe that is changed. */
 export const recipeChangeBody = recipeBody.shape({ version: number().integer().required() });
 /** A recipe file of another library, as text. */
 export const recipeFileBody = object({ text: string().max(500_000).required() });
+/** A recipe that is deleted. */
 export const recipeRemovalBody = object({ version: number().integer().required() });
 
 /** Safe fixes of these checks; all checks when none is named. */
@@ -264,14 +281,21 @@ export const fixBody = object({
   rules: array(text().required()).max(200).default([]),
   leaveOut: array(id().required()).max(20000).default([]),
 });
+/** Accepting, but for some records. */
 export const acceptBody = object({ leaveOut: array(id().required()).max(20000).default([]) });
 /** Reviews show a page of rows at once, from this row on. */
 const page = { from: number().integer().min(0).max(1_000_000).default(0) };
+/** Which page of a review. */
 export const pageBody = object(page);
+/** A page of the review of accepting. */
 export const acceptReviewBody = acceptBody.shape(page);
+/** A page of the review of safe fixes. */
 export const fixReviewBody = fixBody.shape(page);
+/** A page of the review of a recipe over a delivery. */
 export const cleanReviewBody = cleanBody.shape(page);
+/** A page of the review of undoing accepted records. */
 export const takeBackReviewBody = takeBackBody.shape(page);
+/** A page of the review of a recipe over what a search finds. */
 export const cleanRecordsReviewBody = cleanRecordsBody.shape(page);
 
 const pileName = () => text(80).trim().required('Give the pile a name.');
@@ -279,7 +303,9 @@ const piledKind = () =>
   mixed<PiledKind>()
     .oneOf(['record', 'copy'], 'A pile is of records or of copies.')
     .required('A pile is of records or of copies.');
+/** A new pile. */
 export const pileBody = object({ name: pileName(), of: piledKind(), note: text(500).default('') });
+/** Another name and note of a pile. */
 export const pileChangeBody = object({
   version: number().integer().required(),
   name: pileName(),
@@ -304,15 +330,19 @@ export const pileScansBody = object({
     .required(),
 });
 
+/** Headings that are merged into one. */
 export const mergeBody = object({
   kept: id().required(),
   lost: array(id().required()).min(1, 'Choose what is merged into the kept form.').max(50).required(),
 });
+/** A page of the review of a merge. */
 export const mergeReviewBody = mergeBody.shape(page);
+/** Two headings that are two people. */
 export const distinctBody = object({ a: id().required(), b: id().required() });
 /** A scanner's file by its name. */
 export const fileNameQuery = text();
 
+/** A new holding. */
 export const holdingBody = object({
   record: id().required(),
   branch: code().defined(),
@@ -324,6 +354,7 @@ export const holdingBody = object({
   suffix: text(40).default(''),
   note: text().default(''),
 });
+/** A new copy of a holding. */
 export const copyBody = object({
   holding: id().required(),
   barcode: text(40)
@@ -346,6 +377,7 @@ export const copyBody = object({
   /** Keep a barcode that is not in the house's form, on purpose. */
   keepBarcode: boolean().default(false),
 });
+/** What of a copy is changed. */
 export const copyChangeBody = object({
   version: number().integer().required(),
   status: mixed<(typeof COPY_STATUSES)[number]>()
@@ -360,11 +392,13 @@ export const copyChangeBody = object({
     .optional(),
 });
 
+/** A new withdrawal list. */
 export const withdrawalListBody = object({
   name: text().required('Give the list a name.'),
   branch: code().required('Choose a branch.'),
   reason: text().default(''),
 });
+/** Codes that were scanned or pasted. */
 export const codesBody = object({
   codes: array(string().max(60).required())
     .max(5000, 'At most 5,000 scans at once. Load more as a file.')
@@ -386,12 +420,14 @@ export const scanBody = object({
     .optional()
     .default(undefined),
 });
+/** Copies of a list that are withdrawn. */
 export const withdrawBody = object({
   copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
   /** Of the review that is acted on. */
   token: string().max(100).optional(),
 });
 
+/** A new stocktake. */
 export const stocktakeBody = object({
   name: text().required('Give the stocktake a name.'),
   branch: code().required('Choose a branch.'),
@@ -402,6 +438,7 @@ export const stocktakeBody = object({
   to: text(60).default(''),
   seenSince: isoDay().default(''),
 });
+/** Findings that are settled, and where a copy belongs from now on. */
 export const settleBody = object({
   items: array(
     object({
@@ -418,6 +455,7 @@ export const settleBody = object({
   location: code().default(''),
 });
 
+/** The code lists that are saved. */
 export const listsBody = object({
   version: number().integer().required(),
   branches: array(
@@ -453,6 +491,7 @@ export const listsBody = object({
     }),
   ).required(),
 });
+/** The house rules that are saved. */
 export const houseBody = object({
   version: number().integer().required(),
   classDecimals: number().integer().min(0).max(12).required(),

@@ -20,6 +20,7 @@ export const PERMISSIONS = {
 } as const satisfies Record<string, Role>;
 export type Permission = keyof typeof PERMISSIONS;
 
+/** Whether a role may do something. */
 export function may(role: Role, permission: Permission): boolean {
   return ROLES.indexOf(role) >= ROLES.indexOf(PERMISSIONS[permission]);
 }

@@ -40,6 +40,7 @@ const FILE_PATHS = /^\/(deliveries|stocktakes\/[^/]+\/load-file)\/?$/;
 /** A number of hops, or addresses with commas between. */
 const proxies = (said: string): number | string => (/^\d+$/.test(said) ? Number(said) : said);
 
+/** Every path of the API. */
 export const allRoutes = (services: Services): Route[] => [
   ...peopleRoutes(services.people),
   ...todayRoutes(services),

@@ -139,6 +139,7 @@ export function recordKeys(record: MarcRecord): RecordKey[] {
   return keys.filter((k) => k.key !== '');
 }
 
+/** The key of a title by which look-alike records meet: folded, 120 characters. */
 export const titleKey = (title: string): string => fold(title).slice(0, 120);
 
 /** The words of a record by where they stand, for the search index. */
@@ -149,6 +150,7 @@ export interface SearchText {
   readonly rest: string;
 }
 
+/** The words of a record by the columns of the full-text index. */
 export function searchText(record: MarcRecord): SearchText {
   const parts = {
     title: [] as string[],

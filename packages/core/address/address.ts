@@ -12,6 +12,7 @@ export interface Address {
   readonly conditions: readonly Alternatives[];
 }
 
+/** Which subfields of a field an address names. */
 export interface SubfieldAddress {
   /** One code, or the ends of a range of codes. */
   readonly from: string;
@@ -31,6 +32,7 @@ export type Alternatives = readonly Condition[];
 
 /** `=` equal, `!=` not, `~` contains, `!~` does not, `?` is there, `!` is not. */
 export type Operator = '=' | '!=' | '~' | '!~' | '?' | '!';
+/** One comparison of a condition in braces. */
 export interface Condition {
   readonly left: Term;
   readonly operator: Operator;
@@ -48,4 +50,5 @@ export interface AddressProblem {
   readonly problem: string;
   readonly at: number;
 }
+/** Whether reading gave an address, and not the problem with it. */
 export const isAddress = (value: Address | AddressProblem): value is Address => 'tag' in value;

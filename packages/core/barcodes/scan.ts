@@ -1,5 +1,6 @@
 import { checkDigit } from './check-digit';
 
+/** The form of the house’s barcodes. */
 export interface BarcodeForm {
   readonly length: number;
   readonly kind: string;

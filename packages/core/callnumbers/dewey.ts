@@ -12,6 +12,7 @@ export interface DeweyClass {
   readonly rest: string;
 }
 
+/** Reads a Dewey class number; null when the text is none. */
 export function readDewey(text: string): DeweyClass | null {
   const found =
     /^\s*([A-Za-z]{0,4}\s+|[A-Za-z])?\s*(\d{3})([/'′’]?)(?:\.([\d/'′’]+))?(?=\s|$|[^\d.])(.*)$/s.exec(text);

@@ -1,5 +1,6 @@
 import type { AnyChange } from './change-set';
 
+/** By kind: how many are made, changed and removed. */
 export interface ChangeCounts {
   readonly [kind: string]: { made: number; changed: number; removed: number };
 }

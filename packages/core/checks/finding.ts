@@ -56,6 +56,7 @@ export type Group =
   | 'Links'
   | 'Class and holdings';
 
+/** The three MARC 21 formats. */
 export const ALL_FORMATS = ['bibliographic', 'authority', 'holdings'] as const;
 
 /** A fix that can be applied unseen. */
@@ -63,17 +64,20 @@ export const safe = (sentence: string, ...edits: RecordEdit[]): Fix => ({ senten
 /** A fix that a person looks at first. */
 export const look = (sentence: string, ...edits: RecordEdit[]): Fix => ({ sentence, safe: false, edits });
 
+/** The edit that gives a subfield another text. */
 export const setText = (p: Placed, subfield: number, value: string): RecordEdit => ({
   op: 'text',
   at: p.at,
   subfield,
   value,
 });
+/** The edit that changes parts of a field. */
 export const change = (p: Placed, changes: Partial<DataField>): RecordEdit => ({
   op: 'replace',
   at: p.at,
   field: { ...p.field, ...changes },
 });
+/** The edit that takes a field away. */
 export const remove = (p: Placed): RecordEdit => ({ op: 'remove', at: p.at });
 /** Takes a subfield away, and the field with its last one. */
 export function dropSubfield(p: Placed, i: number): RecordEdit {

@@ -27,16 +27,19 @@ export interface SubfieldAt {
   readonly value: string;
   readonly i: number;
 }
+/** An ISBN with where it stands. */
 export interface IsbnAt extends SubfieldAt {
   readonly p: Placed;
   readonly isbn: IsbnReading | null;
 }
 
+/** A control field with where it stands. */
 export interface ControlAt {
   readonly tag: string;
   readonly value: string;
   readonly at: number;
 }
+/** Text in another script, with where it stands. */
 export interface ForeignText extends SubfieldAt {
   readonly p: Placed;
 }
@@ -82,9 +85,12 @@ export interface RecordView {
 }
 
 const NO_SUBFIELDS: readonly SubfieldAt[] = [];
+/** The subject access fields of MARC 21 Bibliographic. */
 export const SUBJECT_TAGS = ['600', '610', '611', '630', '647', '648', '650', '651', '655'];
+/** The name access fields of MARC 21 Bibliographic. */
 export const NAME_TAGS = ['100', '110', '111', '700', '710', '711'];
 
+/** The whole of a field as a place. */
 export const wholeField = ({ field, at, occurrence }: Placed): Where => ({
   field: at,
   tag: field.tag,
@@ -109,6 +115,7 @@ export function inSubfield(
   };
 }
 
+/** The record as a whole as a place. */
 export const RECORD: Where = { field: -1, tag: 'LDR', occurrence: 0 };
 /** Positions of the leader. */
 export const inLeader = (start: number, end: number): Where => ({ ...RECORD, start, end });

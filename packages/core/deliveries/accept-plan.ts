@@ -17,6 +17,7 @@ import { mergeFields, needsTarget, replaceRecord } from '../matching';
 import { NO_TOTALS, type AcceptTotals } from './accept-totals';
 import type { Incoming, IncomingRecord } from './incoming';
 
+/** What a plan of accepting needs to know of the catalogue. */
 export interface AcceptContext {
   /** With the delivery's protected fields. */
   readonly house: HouseRules;

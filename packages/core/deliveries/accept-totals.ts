@@ -11,6 +11,7 @@ export interface AcceptTotals {
   /** Forms that gave way to the kept ones of their headings. */
   keptForms: number;
 }
+/** Nothing yet. */
 export const NO_TOTALS: AcceptTotals = {
   added: 0,
   replaced: 0,

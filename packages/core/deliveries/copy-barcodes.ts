@@ -2,6 +2,7 @@ import { barcodeProblem, groupedBarcode, serialIn, type LabelRoll } from '../bar
 import type { HouseRules } from '../house';
 import type { ProposedCopy } from '../holdings';
 
+/** What barcodes of copies to come are looked at with. */
 export interface BarcodeContext {
   readonly form: HouseRules['barcode'];
   /** The roll of this delivery. */

@@ -25,12 +25,14 @@ export interface FileLook {
   /** Titles of the first records. */
   readonly titles: readonly string[];
 }
+/** A kind of repair with how many records it was made in. */
 export interface RepairKind {
   readonly code: Repair['code'];
   readonly records: number;
   /** The first of its kind: record from 1, byte offset, sentence. */
   readonly example: { readonly record: number; readonly offset: number; readonly message: string };
 }
+/** What one check found: in how many records, how often, with how many safe fixes. */
 export interface LookKind {
   readonly rule: string;
   readonly title: string;

@@ -36,6 +36,7 @@ const HEAD = [
   'note',
 ];
 
+/** The first line of the report: the names of its columns. */
 export const reportHead = (): string => csvLine(HEAD);
 
 /** One record of a delivery as a line of its report. */

@@ -46,6 +46,7 @@ export interface SupplierSheet extends DeliverySettings {
   readonly organisations: readonly string[];
 }
 
+/** How a delivery is read and matched that no supplier sheet fits. */
 export const DEFAULT_SETTINGS: DeliverySettings = {
   format: 'found',
   charset: 'found',

@@ -16,6 +16,7 @@ export interface FieldDefinition {
   readonly obsolete?: string;
   readonly positions?: Readonly<Record<string, readonly PositionDefinition[]>>;
 }
+/** What an indicator means, and which values it may have. */
 export interface IndicatorDefinition {
   readonly name: string;
   readonly values: Readonly<Record<string, string>>;
@@ -63,6 +64,7 @@ export interface FieldCodes {
   readonly aged: boolean;
 }
 const codesOf = new Map<FieldDefinition, FieldCodes>();
+/** The subfield codes of a field, for quick looking up; worked out once for each definition. */
 export function fieldCodes(definition: FieldDefinition): FieldCodes {
   let known = codesOf.get(definition);
   if (!known) {
@@ -92,6 +94,7 @@ const OBSOLETE_TAGS = new Set(
     '503 512 517 523 527 537 543 570 582 652 680 681 683 705 715 755 840 851 870 871 872 873'
   ).split(' '),
 );
+/** Whether MARC 21 has made a tag obsolete. */
 export const isObsoleteTag = (tag: string, format: Format = 'bibliographic'): boolean =>
   format === 'bibliographic' && OBSOLETE_TAGS.has(tag);
 

@@ -136,6 +136,7 @@ export function undefinedCodes(part: string, definition: PositionDefinition): re
   }
   return found;
 }
+/** A code at a fixed position that MARC 21 does not define. */
 export interface UndefinedCode {
   readonly code: string;
   readonly obsolete: boolean;

@@ -42,13 +42,16 @@ export function keptForm(heading: Heading): DataField {
 export const seeFroms = (heading: Heading): DataField[] =>
   heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '4');
 
+/** A form as it is read: its subfields in a line. */
 export const formText = (f: DataField): string =>
   f.subfields
     .filter((s) => /[a-z]/.test(s.code) && s.code !== 'w')
     .map((s) => ('vxyz'.includes(s.code) && f.tag.endsWith('5') ? `-- ${s.value}` : s.value))
     .join(' ');
 
+/** The kept form of a heading as it is read. */
 export const headingText = (heading: Heading): string => formText(keptForm(heading));
+/** The key of a heading’s kept form. */
 export const keyOfHeading = (heading: Heading): string =>
   headingKey(keptForm(heading).subfields.filter((s) => /[a-z]/.test(s.code)));
 

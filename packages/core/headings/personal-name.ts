@@ -12,6 +12,7 @@ export interface PersonalName {
   readonly words: string;
 }
 
+/** Reads a personal name (X00) into the parts that are compared. */
 export function readPersonalName(f: DataField): PersonalName {
   const [surname = '', given = ''] = splitOnce(first(f, 'a') ?? '', ',');
   const years = /(?:(\d{4})\??)?\s*-\s*(?:(\d{4})\??)?|b(?:orn|\.)\s*(\d{4})|d(?:ied|\.)\s*(\d{4})/i.exec(

@@ -34,6 +34,7 @@ export interface ProposedCopy {
   readonly remarks: readonly string[];
 }
 
+/** By what copies are read from a record. */
 export interface CopyRules {
   readonly mapping: CopyMapping;
   readonly defaults: CopyDefaults;

@@ -63,6 +63,7 @@ export const STANDARD_MAPPING: CopyMapping = {
   },
   tables: {},
 };
+/** Nothing is given that a record does not say. */
 export const NO_DEFAULTS: CopyDefaults = {
   branch: '',
   location: '',

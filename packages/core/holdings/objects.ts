@@ -10,6 +10,7 @@ export interface Holding extends CallNumber {
   readonly note: string;
 }
 
+/** How a copy may stand. */
 export const COPY_STATUSES = ['available', 'missing', 'lost', 'in transit', 'reserved', 'in repair'] as const;
 export type CopyStatus = (typeof COPY_STATUSES)[number];
 
@@ -74,4 +75,5 @@ export interface CodeLists {
   readonly suppliers: readonly Coded[];
 }
 
+/** Lists of a library that has set up none. */
 export const NO_LISTS: CodeLists = { branches: [], locations: [], types: [], funds: [], suppliers: [] };

@@ -26,6 +26,7 @@ export interface HouseRules {
   readonly codes?: { readonly branches: readonly string[]; readonly locations: readonly string[] };
 }
 
+/** The rules of a house that has set up none. */
 export const DEFAULT_HOUSE: HouseRules = {
   classDecimals: 2,
   cutterLetters: 3,
@@ -40,5 +41,6 @@ export const DEFAULT_HOUSE: HouseRules = {
   checksOff: [],
 };
 
+/** Whether a field of ours stays when a record is replaced. */
 export const isProtected = (tag: string, house: HouseRules): boolean =>
   house.protectedFields.some((pattern) => new RegExp(`^${pattern.replace(/[^0-9.]/g, '')}$`).test(tag));

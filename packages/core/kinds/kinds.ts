@@ -45,7 +45,9 @@ export type KindColumns<K extends Kind> =
 /** The descriptors by kind. */
 export const KINDS: { readonly [K in Kind]: KindDescriptor<K, KindValue<K>> } = ALL;
 
+/** Whether a word is the name of a kind. */
 export const isKind = (name: string): name is Kind => Object.hasOwn(ALL, name);
+/** The names of all kinds, parents before what hangs on them. */
 export const KIND_NAMES: readonly Kind[] = Object.keys(ALL).filter(isKind);
 
 /** A change of one object; what it was and becomes is a value of its kind. */

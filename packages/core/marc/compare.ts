@@ -86,4 +86,5 @@ export function textParts(before: string, after: string): TextPart[] {
   }));
 }
 
+/** Whether any pair of fields differs. */
 export const differs = (pairs: readonly FieldPair[]): boolean => pairs.some((p) => p.change !== 'same');

@@ -22,12 +22,15 @@ export interface DataField {
   readonly subfields: readonly Subfield[];
 }
 
+/** One subfield: its code (one character) and its value. */
 export interface Subfield {
   readonly code: string;
   readonly value: string;
 }
 
+/** Whether a field is a control field (00X). */
 export const isControl = (field: Field): field is ControlField => 'value' in field;
+/** Whether a field has indicators and subfields. */
 export const isData = (field: Field): field is DataField => 'subfields' in field;
 
 /** Data fields of a tag, or of tags that match a pattern such as `6..`. */

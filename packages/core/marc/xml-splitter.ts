@@ -5,6 +5,7 @@ export interface XmlSplitter extends Pieces<XmlPiece> {
   /** What stood before the first record: declaration, root. */
   head(): string;
 }
+/** One record element of a file, as text. */
 export interface XmlPiece {
   readonly text: string;
   /** In characters of the stream. */
@@ -20,6 +21,7 @@ const PART = /<(?:[\w.-]+:)?(?:leader|controlfield|datafield)[\s>/]/;
 const MARGIN = 200;
 const LONGEST = 1 << 26;
 
+/** Cuts an XML file that comes in pieces into records. */
 export function xmlSplitter(): XmlSplitter {
   let head = '';
   let begun = false;

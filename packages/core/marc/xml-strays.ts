@@ -13,4 +13,5 @@ export const withoutXmlStrays = (text: string): string =>
     .replace(STRAY_LESS_THAN, '&lt;')
     .replace(NO_XML, ' ')
     .replace(NO_XML_REFERENCE, ' ');
+/** Whether a text has characters that XML 1.0 does not allow. */
 export const hasStrays = (text: string): boolean => withoutXmlStrays(text) !== text;

@@ -179,5 +179,7 @@ export function marcXmlElement(record: MarcRecord): string {
   return `<record>\n  <leader>${escape(record.leader)}</leader>\n${rows.join('\n')}\n</record>\n`;
 }
 
+/** What a MARCXML collection begins with. */
 export const MARCXML_START = `<?xml version="1.0" encoding="UTF-8"?>\n<collection xmlns="${MARCXML}">\n`;
+/** What it ends with. */
 export const MARCXML_END = '</collection>\n';

@@ -42,6 +42,7 @@ export interface Description {
   readonly numbers: readonly string[];
 }
 
+/** What a record is compared by. */
 export function describe(record: MarcRecord): Description {
   const title = dataFields(record, '245')[0];
   const skip = Number(title?.ind2) || 0;

@@ -8,6 +8,7 @@ export interface LikenessPart {
   readonly weight: number;
   readonly said: string;
 }
+/** How like two records are, 0 to 100, and by what. */
 export interface Likeness {
   /** 0 to 100. */
   readonly score: number;

@@ -20,6 +20,7 @@ export interface Actions {
   readonly several: Outcome;
   readonly none: Outcome;
 }
+/** What is proposed where no supplier sheet says otherwise. */
 export const DEFAULT_ACTIONS: Actions = { one: 'ask', several: 'ask', none: 'add' };
 
 /** Outcomes that need a record of the catalogue. */

@@ -33,10 +33,12 @@ export interface MatchRule {
 
 /** Weight from which two records are taken for the same, and from which a person is asked. */
 export const SURE = 100;
+/** From this strength on a match is told as possible. */
 export const POSSIBLE = 45;
 /** Likeness below this adds nothing. */
 export const LIKE = 75;
 
+/** The match rule where no supplier sheet has one. */
 export const DEFAULT_RULE: MatchRule = {
   points: [
     { by: 'control', weight: 100, alone: true },
@@ -62,6 +64,7 @@ export function ruleProblem(rule: MatchRule): string | null {
   return null;
 }
 
+/** Match points as a person reads them. */
 export const POINT_NAMES: Record<PointKind, string> = {
   control: 'control number (001 with 003, 035)',
   lccn: 'LCCN (010)',

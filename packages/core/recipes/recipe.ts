@@ -10,6 +10,7 @@ export interface Cleaned {
   readonly touched: readonly number[];
 }
 
+/** The recipes that come with Osier. */
 export const BUILT_IN: readonly Recipe[] = [
   {
     id: 'house-style',

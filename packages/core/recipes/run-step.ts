@@ -231,6 +231,7 @@ function filled(record: MarcRecord, template: string): string | null {
   return missing ? null : text;
 }
 
+/** A record after one step; the same value when the step did nothing. */
 export function runStepBody(record: MarcRecord, step: StepBody, house: HouseRules): MarcRecord {
   return (RUNS[step.step] as Run<StepBody['step']>)(record, step, house);
 }

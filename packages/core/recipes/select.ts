@@ -1,6 +1,7 @@
 import { isData, type DataField, type Field, type MarcRecord, type Subfield } from '../marc';
 import type { Tags, Which } from './step';
 
+/** Whether a tag fits a pattern of three characters, in which `.` stands for any (`6..`). */
 export function matchesTags(tag: string, pattern: Tags): boolean {
   if (tag.length !== 3 || pattern.length !== 3) return false;
   for (let i = 0; i < 3; i++) if (pattern[i] !== '.' && pattern[i] !== tag[i]) return false;
@@ -52,5 +53,6 @@ export function chosen(indexes: readonly number[], which: Which): Set<number> {
   return new Set(which === 'first' ? indexes.slice(0, 1) : indexes.slice(-1));
 }
 
+/** All text of a field in a line. */
 export const textOf = (f: Field): string =>
   'value' in f ? f.value : f.subfields.map((s) => s.value).join(' ');

@@ -16,6 +16,7 @@ export type Step = StepBody & {
   readonly when?: Condition;
 };
 
+/** A condition on a record under which a step is run. */
 export interface Condition {
   /** A field address (MARCspec) that the record has, and one that it lacks. */
   readonly has?: string;

@@ -12,6 +12,7 @@ export interface SettleItem {
   readonly copiesAtHolding: number;
 }
 
+/** On which day, and where to, findings are settled. */
 export interface SettleTerms {
   readonly on: string;
   /** Where a copy that is corrected belongs from now on. */

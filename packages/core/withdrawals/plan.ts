@@ -11,6 +11,7 @@ export interface TitleStock {
   readonly copies: readonly Versioned<Copy, 'copy'>[];
 }
 
+/** When, by whom and why copies are withdrawn. */
 export interface WithdrawalTerms {
   readonly on: string;
   readonly by: string;

@@ -25,6 +25,7 @@ export interface CopyCounts {
 
 export type VerdictKind = 'clear' | 'caution' | 'stop';
 
+/** Why a copy must not go, or should be looked at twice. */
 export interface Reason {
   readonly code:
     | 'not-ours'
@@ -44,6 +45,7 @@ export interface Reason {
   readonly message: string;
 }
 
+/** What is said of one code of a list. */
 export interface Verdict {
   readonly code: string;
   readonly candidate: Candidate | null;
@@ -53,6 +55,7 @@ export interface Verdict {
   readonly lastAnywhere: boolean;
 }
 
+/** A code of a list with the copy that has it. */
 export interface Listed {
   readonly code: string;
   readonly candidate: Candidate | null;

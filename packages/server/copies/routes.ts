@@ -3,6 +3,7 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { addCopy, addHolding, changeCopy, lookAtBarcode } from './copies';
 
+/** Holdings and copies: add, change, look at a barcode. */
 export const copyRoutes = (services: Services): Route[] => [
   route({
     method: 'post',

@@ -3,6 +3,7 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { entryDetail, listEntries, reviewUndo, undo } from './daybook';
 
+/** The daybook: entries, and undoing them. */
 export const daybookRoutes = (services: Services): Route[] => [
   route({
     method: 'get',

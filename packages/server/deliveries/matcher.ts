@@ -14,12 +14,14 @@ import { candidatesFor, keyKinds, type HeldCandidate, type Key } from './find-ca
 import { keptJson } from '../store/kept-json';
 import type { CopyWork } from './settings';
 
+/** An incoming record as it is matched. */
 export interface ToMatch {
   readonly seq: number;
   readonly description: Description;
   readonly keys: readonly Key[];
   readonly copies: readonly ProposedCopy[];
 }
+/** What matching gives for one record. */
 export interface Matched {
   readonly matches: readonly Match[];
   /** The record of this file that is the same. */

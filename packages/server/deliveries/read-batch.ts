@@ -30,6 +30,7 @@ export interface ReadRow {
   readonly repairCount: number;
 }
 
+/** Records that were read together, or the end of the file. */
 export interface Batch {
   readonly rows: readonly ReadRow[];
   /** Bytes of the file read so far. */

@@ -27,6 +27,7 @@ import { recipeNamed } from '../recipes/recipes';
 import { reportList, sendAccepted, sendReport } from './report';
 import { treatmentOf } from '../recipes/treatments';
 
+/** Deliveries: take in, look, decide, clean, accept, undo, report. */
 export function deliveryRoutes(services: Services): Route[] {
   const { store, jobs } = services;
   const take = 'take in deliveries' as const;

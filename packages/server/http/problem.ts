@@ -28,8 +28,11 @@ const TITLES: Record<number, string> = {
   507: 'The disk is full',
 };
 
+/** 404: what was asked for is not there. */
 export const notFound = (what: string): ProblemError => new ProblemError(404, `${what} is not there.`);
+/** 422 with a sentence beside one field. */
 export const wrong = (field: string, message: string): ProblemError =>
   new ProblemError(422, message, { fields: [{ field, message }] });
+/** 422 with sentences beside several fields. */
 export const wrongFields = (fields: { field: string; message: string }[]): ProblemError =>
   new ProblemError(422, fields.map((f) => f.message).join(' '), { fields });

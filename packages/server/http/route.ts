@@ -35,6 +35,7 @@ export interface Route<Body = unknown> {
   readonly status?: number;
 }
 
+/** Declares a route; its work is given the body as its schema has it. */
 export const route = <Body>(r: Route<Body>): Route => r as unknown as Route;
 
 /** The person of a request, put there by the sign-in check. */

@@ -28,6 +28,7 @@ export interface ChunkWork<R, A = void> {
   sentence(totals: Totals): string;
 }
 
+/** Objects of a chunk. */
 export const CHUNK = 200;
 
 /**

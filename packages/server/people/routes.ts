@@ -10,6 +10,7 @@ import { route, type Route } from '../http/route';
 import type { People } from './people';
 import { clearSession, sessionToken, setSession } from './session';
 
+/** Signing in and out, accounts, sessions. */
 export const peopleRoutes = (people: People): Route[] => [
   route({
     method: 'get',

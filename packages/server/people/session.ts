@@ -16,8 +16,10 @@ const how = (res: Response) => ({
   path: '/',
   secure: res.req.secure,
 });
+/** Gives the browser its session. */
 export const setSession = (res: Response, token: string): void =>
   void res.cookie(COOKIE, token, { ...how(res), maxAge: 14 * 86_400_000 });
+/** Takes the session from the browser. */
 export const clearSession = (res: Response): void => void res.clearCookie(COOKIE, how(res));
 
 /** Finds out who asks; whether they may is the route's question. */

@@ -12,6 +12,7 @@ import { beginFillPile } from './fill';
 import { changePile, listPiles, makePile, pileDetail, removePile, takeOff } from './piles';
 import { scanOnto } from './scan-onto';
 
+/** Piles: begin, fill, scan onto, change, delete. */
 export function pileRoutes(services: Services): Route[] {
   const keep = 'keep piles' as const;
   return [

@@ -4,6 +4,7 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { changeRecipe, importRecipe, keepRecipe, listRecipes, recipeNamed, removeRecipe } from './recipes';
 
+/** Recipes: keep, change, import, export. */
 export function recipeRoutes(services: Services): Route[] {
   const take = 'take in deliveries' as const;
   return [

@@ -3,6 +3,7 @@ import { route, type Route } from '../http/route';
 import { eventStream } from '../people/session';
 import type { Services } from '../services';
 
+/** Codes of a networked hand scanner. */
 export const scannerRoutes = ({ settings, people }: Services): Route[] => [
   route({
     method: 'get',

@@ -3,6 +3,7 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { saveHouse, saveLists, setUp } from './setup';
 
+/** Code lists and house rules. */
 export const setupRoutes = (services: Services): Route[] => [
   route({
     method: 'get',

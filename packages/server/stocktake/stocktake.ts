@@ -50,6 +50,7 @@ export const startStocktake = (
     return { act: 'start-stocktake', id, sentence, changes: [creation('stocktake', id, value)] };
   });
 
+/** A stocktake that is open; one that is closed is refused. */
 export async function openStocktake(store: Store, id: number): Promise<StoredObject<'stocktake'>> {
   const stocktake = await store.read('stocktake', id);
   if (!stocktake) throw notFound(`Stocktake ${id}`);

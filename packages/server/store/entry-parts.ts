@@ -49,6 +49,7 @@ export async function* entryParts(
   for (const { part } of parts) yield { entry, part, changes: await partChanges(store, { entry, part }) };
 }
 
+/** The kind and number of an object as a key. */
 export const keyOf = ({ kind, id }: { readonly kind: string; readonly id: number }): string =>
   `${kind} ${id}`;
 

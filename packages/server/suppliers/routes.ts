@@ -4,6 +4,7 @@ import type { Services } from '../services';
 import { changeRoll, keepRoll, listRolls, removeRoll } from './rolls';
 import { changeSheet, keepSheet, listSheets, removeSheet } from './sheets';
 
+/** Supplier sheets and label rolls. */
 export function supplierRoutes(services: Services): Route[] {
   const permission = 'set up' as const;
   return [

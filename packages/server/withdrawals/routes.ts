@@ -7,6 +7,7 @@ import { listWithdrawals, openList, reviewWithdrawal, startList, withdraw } from
 import { register } from './register';
 import { withdrawalList } from './weighed';
 
+/** Withdrawal lists and the register. */
 export function withdrawalRoutes(services: Services): Route[] {
   const { store } = services;
   const prepare = 'prepare withdrawals' as const;

@@ -21,6 +21,7 @@ import { askLoansForList, weighed } from './weighed';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
+/** The withdrawal lists, the newest first. */
 export async function listWithdrawals({ store }: Services): Promise<WithdrawalListRow[]> {
   const lists = await store.find('withdrawlist', { order: [['id', 'DESC']] });
   const counts = new Map((await countCodes(store)).map((r) => [r.work, r.n]));
@@ -114,6 +115,7 @@ const totals = (changes: ChangeSet) => {
   return { copies: gone('copy'), holdings: gone('holding'), records: gone('record') };
 };
 
+/** What withdrawing chosen copies would do. */
 export async function reviewWithdrawal(
   services: Services,
   id: number,

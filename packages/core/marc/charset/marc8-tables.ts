@@ -12,10 +12,15 @@ export interface Marc8Set {
 
 /** East Asian Character Code: three bytes a character. */
 export const EACC = 0x31;
+/** Final character of the escape sequence to Basic Latin (MARC-8). */
 export const ASCII = 0x42;
+/** To Extended Latin. */
 export const ANSEL = 0x45;
+/** To subscripts. */
 export const SUBSCRIPT = 0x62;
+/** To Greek symbols. */
 export const GREEK_SYMBOLS = 0x67;
+/** To superscripts. */
 export const SUPERSCRIPT = 0x70;
 /** Hebrew, Basic Arabic, Extended Arabic, Basic Cyrillic, Extended Cyrillic, Basic Greek. */
 export const SCRIPTS = [0x4e, 0x51, 0x53, 0x32, 0x33, 0x34] as const;

@@ -8,6 +8,7 @@ export interface Utf8Stream {
   badBetween(from: number, to: number): number;
 }
 
+/** Decodes UTF-8 that comes in pieces. */
 export function utf8Stream(): Utf8Stream {
   let rest: Uint8Array = new Uint8Array(0);
   let length = 0;

@@ -3,6 +3,7 @@ import { windows1252Character } from '../../text';
 const strict = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
 const encoder = new TextEncoder();
 
+/** A text in UTF-8. */
 export const encodeUtf8 = (text: string): Uint8Array => encoder.encode(text);
 
 /** The text of well-formed UTF-8, or null. */

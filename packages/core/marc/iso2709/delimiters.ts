@@ -1,11 +1,18 @@
 /** ISO 2709 delimiters as MARC 21 uses them (MARC 21 Specifications: Record Structure). */
 export const SUBFIELD = 0x1f;
+/** Field terminator (ISO 2709). */
 export const FIELD_END = 0x1e;
+/** Record terminator. */
 export const RECORD_END = 0x1d;
+/** Delimiter before a subfield code, as a character. */
 export const SUBFIELD_CHAR = '\u001f';
+/** Field terminator, as a character. */
 export const FIELD_END_CHAR = '\u001e';
+/** Record terminator, as a character. */
 export const RECORD_END_CHAR = '\u001d';
+/** Bytes of a leader. */
 export const LEADER_LENGTH = 24;
+/** Bytes of a directory entry in MARC 21. */
 export const ENTRY_LENGTH = 12;
 
 /** The number in ASCII digits at `from`, or -1 when something else stands there. */

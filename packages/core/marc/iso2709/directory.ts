@@ -4,6 +4,7 @@ import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH } from './delimiters';
 import { scanEntries, whereItStarts } from './entries';
 import type { Repair } from '../repair';
 
+/** A directory as it was read. */
 export interface Directory {
   readonly slots: readonly Slot[];
   /** Every slot follows on the one before, so that cutting at terminators gives the same fields. */

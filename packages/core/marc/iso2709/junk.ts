@@ -19,6 +19,7 @@ export interface Junk {
   readonly unsure: boolean;
 }
 
+/** What is said of terminators in a row. */
 export const TERMINATOR_AGAIN = 'A record terminator stood there more than once; one was kept.';
 
 /** Passes over a byte order mark, line ends, NULs, doubled terminators and anything else before a leader that fits. */

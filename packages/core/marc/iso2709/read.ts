@@ -11,6 +11,7 @@ import { skipJunk, TERMINATOR_AGAIN } from './junk';
 import { nextRecord, sharedField, type Stretch } from './shared-fields';
 import { readLeader, saysLengths, withLengths } from './leader';
 
+/** How a file is read. */
 export interface Iso2709Options {
   /** Read every record in this encoding, whatever its leader says. */
   readonly charset?: Charset;
