@@ -4,6 +4,6 @@ export async function step(what, work) {
   const began = Date.now();
   const result = await work();
   const seconds = (Date.now() - began) / 1000;
-  if (seconds > 1) process.stdout.write(`  done in ${seconds.toFixed(1)} s\n`);
+  if (seconds > 1) process.stdout.write(`  ${what}: done in ${seconds.toFixed(1)} s\n`);
   return result;
 }

@@ -15,8 +15,15 @@ export {
 } from './heading';
 export type { PersonalName } from './personal-name';
 export { nameLikeness, readPersonalName } from './personal-name';
-export type { AlikeGroup, LookAlike, NumberedHeading } from './look-alikes';
-export { alikeBuckets, isCompared, lookAlikeGroups, lookAlikes } from './look-alikes';
+export type { AlikeGroup, ComparedName, LookAlike, NumberedHeading } from './look-alikes';
+export {
+  alikeBuckets,
+  alikeNames,
+  comparedName,
+  isCompared,
+  lookAlikeGroups,
+  lookAlikes,
+} from './look-alikes';
 export type { Distinct, MergePlan } from './merge-plan';
 export { distinctChange, mergeForms, mergePlan, NotMergeable, withSeeFroms } from './merge-plan';
 export type { MergeForm } from './merge-form';

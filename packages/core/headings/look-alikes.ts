@@ -15,43 +15,57 @@ export interface LookAlike {
   readonly why: string;
 }
 
-/** A name as it is compared, with the buckets that it shares with those like it. */
-interface Compared {
+/** A name as it is compared: small, so that many can be at hand. */
+export interface ComparedName {
   readonly id: number;
   readonly name: PersonalName;
+  /** The normal form of the heading. */
   readonly key: string;
-  readonly buckets: readonly string[];
 }
 
-/** Whether a heading is compared at all: personal names that were not merged away are. */
+/** A heading as it is compared; null for one that is not: only personal names that were not merged away are. */
+export const comparedName = ({ id, heading }: NumberedHeading): ComparedName | null =>
+  isCompared(heading) ? { id, name: readPersonalName(keptForm(heading)), key: keyOfHeading(heading) } : null;
+
+/** Whether a heading is compared at all. */
 export const isCompared = (heading: Heading): boolean =>
   heading.kind === 'personal' && heading.mergedInto === null;
 
-/** The buckets under which a heading is compared with others: two that share none are not alike. */
-export const alikeBuckets = (heading: Heading): string[] =>
-  isCompared(heading) ? bucketsOf(readPersonalName(keptForm(heading))) : [];
+/**
+ * The buckets under which a name is compared with others; two names that share none are not alike. Surname and first initial;
+ * and, for longer surnames, the surname with each one letter left out.
+ */
+export function alikeBuckets({ name }: ComparedName): string[] {
+  const initial = name.forenames[0]?.[0] ?? '';
+  const found = new Set([`${name.surname} ${initial}`]);
+  if (name.surname.length >= 5)
+    for (let i = 0; i < name.surname.length; i++)
+      found.add(`${name.surname.slice(0, i)}${name.surname.slice(i + 1)} ${initial}`);
+  return [...found];
+}
 
 /**
- * Pairs of personal headings that look alike. Only names that share a bucket are compared (surname with first initial,
- * or surname short of one letter with first initial), so the time grows with the headings, not with their square.
- * `different` are pairs that a person has said are two people; with `touched`, only pairs with one of those are given.
+ * Pairs of personal headings that look alike. Only names that share a bucket are compared, so the time grows with the headings,
+ * not with their square. `different` are pairs that a person has said are two people.
  */
-export function lookAlikes(
+export const lookAlikes = (
   headings: readonly NumberedHeading[],
   different: (a: number, b: number) => boolean,
+): LookAlike[] =>
+  alikeNames(headings.flatMap((h) => comparedName(h) ?? [])).filter((p) => !different(p.a, p.b));
+
+/** Pairs of names that look alike, the surest first; with `touched`, only pairs with one of those are given. */
+export function alikeNames(
+  names: readonly ComparedName[],
   touched: ReadonlySet<number> | null = null,
 ): LookAlike[] {
-  const byBucket = new Map<string, Compared[]>();
-  for (const { id, heading } of headings) {
-    if (!isCompared(heading)) continue;
-    const name = readPersonalName(keptForm(heading));
-    const compared = { id, name, key: keyOfHeading(heading), buckets: bucketsOf(name) };
-    for (const bucket of compared.buckets) {
+  const byBucket = new Map<string, ComparedName[]>();
+  for (const name of names)
+    for (const bucket of alikeBuckets(name)) {
       const there = byBucket.get(bucket);
-      if (there) there.push(compared);
-      else byBucket.set(bucket, [compared]);
+      if (there) there.push(name);
+      else byBucket.set(bucket, [name]);
     }
-  }
   const seen = new Set<string>();
   const found: LookAlike[] = [];
   for (const there of byBucket.values())
@@ -60,7 +74,6 @@ export function lookAlikes(
       const pair = `${a.id} ${b.id}`;
       if (a.id === b.id || seen.has(pair)) continue;
       seen.add(pair);
-      if (different(a.id, b.id)) continue;
       const like = a.key === b.key ? { score: 1, why: 'Same normal form' } : nameLikeness(a.name, b.name);
       if (like) found.push({ a: a.id, b: b.id, ...like });
     }
@@ -69,25 +82,15 @@ export function lookAlikes(
 
 /** All pairs of a bucket, or those with one that was touched. */
 function* pairsOf(
-  there: readonly Compared[],
+  there: readonly ComparedName[],
   touched: ReadonlySet<number> | null,
-): Generator<readonly [Compared, Compared]> {
+): Generator<readonly [ComparedName, ComparedName]> {
   for (let i = 0; i < there.length; i++) {
     const one = there[i]!;
     if (touched && !touched.has(one.id)) continue;
     // Of a touched one all others are looked at, those before it too.
     for (let j = touched ? 0 : i + 1; j < there.length; j++) if (j !== i) yield [one, there[j]!];
   }
-}
-
-/** Surname and first initial; and, for longer surnames, the surname with each one letter left out. */
-function bucketsOf(name: PersonalName): string[] {
-  const initial = name.forenames[0]?.[0] ?? '';
-  const found = new Set([`${name.surname} ${initial}`]);
-  if (name.surname.length >= 5)
-    for (let i = 0; i < name.surname.length; i++)
-      found.add(`${name.surname.slice(0, i)}${name.surname.slice(i + 1)} ${initial}`);
-  return [...found];
 }
 
 /** Headings that are linked to each other by pairs. */

@@ -37,6 +37,8 @@ export function comparingNames(store: Store, compare: CompareNames, log: Logger)
   start();
   return {
     idle: async () => {
+      // What was changed last may not have been told yet.
+      await new Promise((resolve) => setImmediate(resolve));
       while (running) await running;
     },
     stop: async () => {

@@ -1,11 +1,10 @@
 import {
   alikeBuckets,
+  comparedName,
   isCompared,
   lookAlikeGroups,
   type LookAlike,
-  type NumberedHeading,
 } from '@osier/core/headings';
-import type { StoredObject } from '@osier/core/kinds';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
 import { keptJson } from '../store/kept-json';
@@ -42,7 +41,7 @@ export const alikeHeadings: Projection = {
   },
   rebuild: (store) =>
     store.write(async (tx) => {
-      for (const table of ['buckets', 'pairs', 'groups', 'members', 'dirty'])
+      for (const table of ['names', 'buckets', 'pairs', 'groups', 'members', 'dirty'])
         await store.run(`DELETE FROM alike_${table}`, {}, tx);
       await store.run(
         "INSERT INTO alike_dirty (heading) SELECT id FROM headings WHERE kind = 'personal' AND merged_into IS NULL",
@@ -100,15 +99,15 @@ async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transact
   await insertRows(store, 'INSERT', 'alike_members', ['heading', 'alike_group'], members, tx);
 }
 
-/** How names are compared: in a worker of the server, or on the spot for a store that is opened by itself. */
-export type CompareNames = (
-  headings: readonly NumberedHeading[],
-  touched: readonly number[],
-) => Promise<LookAlike[]>;
+/**
+ * How names are compared: in a worker of the server, or on the spot for a store that is opened by itself. Each name is JSON of a
+ * `ComparedName`, so that whoever asks need not read the thousands that a few are compared with.
+ */
+export type CompareNames = (names: readonly string[], touched: readonly number[]) => Promise<LookAlike[]>;
 
 const AT_ONCE = 500;
 
-/** Compares some of the names that were touched; gives how many are left to do. */
+/** Compares some of the names that were touched; gives how many there were, nought when all are compared. */
 export async function compareTouched(store: Store, compare: CompareNames): Promise<number> {
   const dirty = await store.rows<{ heading: number }>(
     `SELECT heading FROM alike_dirty ORDER BY heading LIMIT ${AT_ONCE}`,
@@ -116,16 +115,11 @@ export async function compareTouched(store: Store, compare: CompareNames): Promi
   if (dirty.length === 0) return 0;
   const ids = dirty.map((d) => d.heading);
   const held = await store.readMany('heading', ids);
-  const names = held.filter((h) => isCompared(h.value));
-  const buckets = names.flatMap(({ id, value }) =>
-    alikeBuckets(value).map((bucket) => [bucket, id] as const),
-  );
-  const mates = await matesOf(
-    store,
-    buckets.map(([bucket]) => bucket),
-    ids,
-  );
-  const all = [...names, ...mates].map(({ id, value }) => ({ id, heading: value }));
+  const names = held.flatMap(({ id, value }) => comparedName({ id, heading: value }) ?? []);
+  const buckets = names.flatMap((n) => alikeBuckets(n).map((bucket) => [bucket, n.id] as const));
+  const own = names.map((n) => [n.id, JSON.stringify(n)] as const);
+  const mates = await matesOf(store, buckets, ids);
+  const all = [...own.map(([, name]) => name), ...mates];
   const pairs = await compare(
     all,
     names.map((n) => n.id),
@@ -136,38 +130,45 @@ export async function compareTouched(store: Store, compare: CompareNames): Promi
     const now = new Map((await inside.readMany('heading', ids)).map((h) => [h.id, h.version]));
     const was = new Map(held.map((h) => [h.id, h.version]));
     const done = ids.filter((id) => now.get(id) === was.get(id));
-    await keepPairs(inside, new Set(done), { buckets, pairs }, tx);
+    await keepPairs(inside, new Set(done), { names: own, buckets, pairs }, tx);
   });
   return ids.length;
 }
 
-/** Headings beside some that share a bucket. */
+/** Names (JSON) beside some that share a bucket with them. */
 async function matesOf(
   store: Store,
-  buckets: readonly string[],
+  buckets: readonly (readonly [string, number])[],
   but: readonly number[],
-): Promise<StoredObject<'heading'>[]> {
-  const rows = await store.rows<{ heading: number }>(
-    `SELECT DISTINCT b.heading FROM json_each(:buckets) w CROSS JOIN alike_buckets b ON b.bucket = w.value
-      WHERE b.heading NOT IN (SELECT value FROM json_each(:but))`,
-    { buckets: JSON.stringify([...new Set(buckets)]), but: JSON.stringify(but) },
+): Promise<string[]> {
+  const rows = await store.rows<{ name: string }>(
+    `SELECT n.name FROM alike_names n WHERE n.heading IN
+       (SELECT b.heading FROM json_each(:buckets) w CROSS JOIN alike_buckets b ON b.bucket = w.value)
+      AND n.heading NOT IN (SELECT value FROM json_each(:but))`,
+    { buckets: JSON.stringify([...new Set(buckets.map(([bucket]) => bucket))]), but: JSON.stringify(but) },
   );
-  return store.readMany(
-    'heading',
-    rows.map((r) => r.heading),
-  );
+  return rows.map((r) => r.name);
+}
+
+/** What comparing gave. */
+interface Compared {
+  readonly names: readonly (readonly [heading: number, name: string])[];
+  readonly buckets: readonly (readonly [bucket: string, heading: number])[];
+  readonly pairs: readonly LookAlike[];
 }
 
 async function keepPairs(
   store: Store,
   done: ReadonlySet<number>,
-  { buckets, pairs }: { buckets: readonly (readonly [string, number])[]; pairs: readonly LookAlike[] },
+  { names, buckets, pairs }: Compared,
   tx: Transaction,
 ): Promise<void> {
   const ids = [...done];
   const near = new Set([...ids, ...(await partnersOf(store, ids))]);
-  for (const table of ['alike_dirty', 'alike_buckets'])
+  for (const table of ['alike_dirty', 'alike_names', 'alike_buckets'])
     await store.run(`DELETE FROM ${table} WHERE heading ${AMONG}`, among(ids), tx);
+  const kept = names.filter(([id]) => done.has(id));
+  await insertRows(store, 'INSERT', 'alike_names', ['heading', 'name'], kept, tx);
   const own = buckets.filter(([, id]) => done.has(id));
   await insertRows(store, 'INSERT OR IGNORE', 'alike_buckets', ['bucket', 'heading'], own, tx);
   await forgetPairs(store, ids, tx);

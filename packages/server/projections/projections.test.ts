@@ -14,6 +14,7 @@ import { openStore } from '../store/open-store';
 import type { Store } from '../store/store';
 import { undoEntry } from '../store/undo';
 import { addScans } from '../scanner/scans';
+import { compareNames } from '../workers/pool-worker';
 import { PROJECTIONS } from '.';
 import { compareTouched, type CompareNames } from './look-alikes';
 import { addSeen, asScanned, shelfCopy } from './stocktakes';
@@ -26,6 +27,7 @@ const KEPT: Readonly<Record<string, string>> = {
   record_keys: '1, 2, 3',
   heading_keys: '1, 2, 3',
   roll_numbers: 'number',
+  alike_names: 'heading',
   alike_buckets: 'bucket, heading',
   alike_pairs: 'a, b',
   alike_groups: 'id',
@@ -43,8 +45,7 @@ async function kept(store: Store): Promise<Record<string, object[]>> {
   return found;
 }
 
-const here: CompareNames = (headings, touched) =>
-  Promise.resolve(lookAlikes(headings, () => false, new Set(touched)));
+const here: CompareNames = (names, touched) => Promise.resolve(compareNames({ names, touched }));
 async function compareAll(store: Store): Promise<void> {
   while ((await compareTouched(store, here)) > 0);
 }
@@ -268,14 +269,14 @@ test('what looks alike is what comparing all names gives, also when names come a
     await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes });
     let once = true;
     // While the first names are compared, one of them is merged away.
-    const compare: CompareNames = async (headings, touched) => {
+    const compare: CompareNames = async (names, touched) => {
       if (once) {
         once = false;
         const lost = (await store.read('heading', 2))!;
         const merged = [update('heading', lost, { ...lost.value, mergedInto: 1 })];
         await commit(store, { act: 'merge', person: 1, sentence: 'Merged', changes: merged });
       }
-      return here(headings, touched);
+      return here(names, touched);
     };
     while ((await compareTouched(store, compare)) > 0);
     const all = (await store.find('heading')).map(({ id, value }) => ({ id, heading: value }));

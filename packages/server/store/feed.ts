@@ -19,7 +19,8 @@ export function changeFeed(): ChangeFeed {
   return {
     tell(changed) {
       told.getStore()?.push(changed);
-      events.emit('changed', changed);
+      // After the act has been answered for: what a listener does wrong is not the act's failure.
+      setImmediate(() => events.emit('changed', changed));
     },
     listen(hear) {
       events.on('changed', hear);

@@ -1,11 +1,15 @@
-import { lookAlikes, type LookAlike, type NumberedHeading } from '@osier/core/headings';
+import { alikeNames, type ComparedName, type LookAlike } from '@osier/core/headings';
+import { keptJson } from '../store/kept-json';
 
-/** What comparing names is given. */
+/** What comparing names is given: each name as JSON of a `ComparedName`. */
 export interface NamesToCompare {
-  readonly headings: readonly NumberedHeading[];
+  readonly names: readonly string[];
   readonly touched: readonly number[];
 }
 
 /** Pairs of names that look alike, with one of those that were touched in each. */
-export const compareNames = ({ headings, touched }: NamesToCompare): LookAlike[] =>
-  lookAlikes(headings, () => false, new Set(touched));
+export const compareNames = ({ names, touched }: NamesToCompare): LookAlike[] =>
+  alikeNames(
+    names.map((name) => keptJson<ComparedName>(name)),
+    new Set(touched),
+  );

@@ -1,11 +1,12 @@
-import type { LookAlike, NumberedHeading } from '@osier/core/headings';
+import type { LookAlike } from '@osier/core/headings';
+import type { CompareNames } from '../projections/look-alikes';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
 
 /** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
 export interface WorkerPool {
-  compareNames(headings: readonly NumberedHeading[], touched: readonly number[]): Promise<LookAlike[]>;
+  readonly compareNames: CompareNames;
   close(): Promise<void>;
 }
 
@@ -18,7 +19,7 @@ export function workerPool(folder: string): WorkerPool {
     idleTimeout: 10_000,
   });
   return {
-    compareNames: (headings, touched) => pool.run({ headings, touched }, { name: 'compareNames' }),
+    compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
     close: () => pool.destroy(),
   };
 }

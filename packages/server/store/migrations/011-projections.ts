@@ -48,6 +48,7 @@ export const projections: readonly string[] = [
   /** How many records carry a heading, by group and key. */
   `CREATE TABLE heading_use (kind TEXT NOT NULL, key TEXT NOT NULL, n INTEGER NOT NULL, PRIMARY KEY (kind, key)) WITHOUT ROWID`,
   /** Names that may be one person's: under which buckets each is compared, which pairs were found, and what must be looked at anew. */
+  `CREATE TABLE alike_names (heading INTEGER PRIMARY KEY, name TEXT NOT NULL)`,
   `CREATE TABLE alike_buckets (bucket TEXT NOT NULL, heading INTEGER NOT NULL, PRIMARY KEY (bucket, heading)) WITHOUT ROWID`,
   `CREATE INDEX alike_buckets_heading ON alike_buckets (heading)`,
   `CREATE TABLE alike_pairs (a INTEGER NOT NULL, b INTEGER NOT NULL, score REAL NOT NULL, why TEXT NOT NULL, PRIMARY KEY (a, b), CHECK (a < b)) WITHOUT ROWID`,
