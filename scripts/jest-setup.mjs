@@ -1,5 +1,14 @@
-// The server's reading thread is a bundle of its own; tests run the same file.
+import { execFileSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './install.mjs';
+
+// The server's reading thread is a bundle of its own; tests run the same file. The demo library is laid down once: every test that
+// wants it begins with a copy (packages/server/testing/running.ts).
 export default async function setup() {
   const { bundle } = await import('./bundle.mjs');
   await bundle(['server', 'standins', 'cli', 'demo']);
+  const library = join(root, '.cache/test-library');
+  rmSync(library, { recursive: true, force: true });
+  execFileSync(process.execPath, [join(root, 'demo/dist/main.mjs'), 'fill', library], { stdio: 'ignore' });
 }

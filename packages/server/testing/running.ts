@@ -1,14 +1,15 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo, Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import type { JobState } from '@osier/contract';
-import { fillDemo } from '../../../demo/fill';
 import { makeLibrary } from '../../../demo/library';
 import { loansDesk } from '../../standins/loans-desk';
 import { startOsier, type Running } from '../start';
 
 export const root = resolve(__dirname, '../../..');
+/** The demo library as it was laid down before the tests (scripts/jest-setup.mjs). */
+const LIBRARY = join(root, '.cache/test-library/osier.sqlite');
 export const demoFile = (name: string): string => join(root, 'demo/files', name);
 
 export interface Answer<T> {
@@ -28,6 +29,7 @@ export async function startTesting(
   options: { fill?: boolean; demo?: boolean; loans?: boolean; trustProxy?: string } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'osier-'));
+  if (options.fill !== false) copyFileSync(LIBRARY, join(folder, 'osier.sqlite'));
   const desk: Server = loansDesk(makeLibrary().loans);
   await new Promise<void>((done) => desk.listen(0, '127.0.0.1', done));
   const running: Running = await startOsier({
@@ -49,7 +51,6 @@ export async function startTesting(
         ? 'sip2://127.0.0.1:1'
         : `sip2://127.0.0.1:${(desk.address() as AddressInfo).port}`,
   });
-  if (options.fill !== false) await fillDemo(running.services.store);
   await running.services.background.idle();
 
   const asking =
