@@ -1,4 +1,4 @@
-import type { SearchBody } from '@osier/contract';
+import type { RecordRow, SearchBody } from '@osier/contract';
 import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 import type { Store } from '../store/store';
 
@@ -112,20 +112,6 @@ export async function idsBehind(
   return rows.map((r) => r.id);
 }
 
-/** A record as a list of the catalogue shows it. */
-export interface FoundRow {
-  readonly id: number;
-  readonly title: string;
-  readonly author: string;
-  readonly year: string;
-  readonly isbn: string;
-  readonly publisher: string;
-  readonly edition: string;
-  readonly language: string;
-  readonly material: string;
-  readonly copies: number;
-  readonly callNumber: string;
-}
 const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
   (SELECT COUNT(*) FROM copies c WHERE c.record = r.id) AS copies,
   COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber`;
@@ -137,8 +123,8 @@ export const pageOfFound = (
   facets: SearchFacets,
   after: number,
   atMost: number,
-): Promise<FoundRow[]> =>
-  store.rows<FoundRow>(
+): Promise<RecordRow[]> =>
+  store.rows<RecordRow>(
     `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${recordsOf(found)} WHERE ${facetConditions(facets)} ORDER BY r.sort, r.id LIMIT :atMost OFFSET :after)
      SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
     { ...found.params, ...facets, after, atMost },

@@ -3,7 +3,7 @@ import { copiesFrom, copyProblems, type ProposedCopy } from '@osier/core/holding
 import type { MarcRecord } from '@osier/core/marc';
 import { sameValue } from '@osier/core/changes';
 import type { Store } from '../store/store';
-import { titlesWithBarcodes } from './queries';
+import { copiesByBarcode } from './queries';
 import type { CopyWork } from './settings';
 
 /** The titles that have these barcodes, by barcode. */
@@ -13,7 +13,7 @@ export async function takenBarcodes(
 ): Promise<ReadonlyMap<string, string>> {
   const wanted = [...new Set(barcodes)].filter(Boolean);
   if (wanted.length === 0) return new Map();
-  const found = await titlesWithBarcodes(store, wanted);
+  const found = await copiesByBarcode(store, wanted);
   return new Map(found.map((f) => [f.barcode, f.title]));
 }
 

@@ -160,7 +160,7 @@ export const matchesOf = (
   );
 
 /** The titles that have some barcodes. */
-export const titlesWithBarcodes = (
+export const copiesByBarcode = (
   store: Store,
   barcodes: readonly string[],
 ): Promise<{ barcode: string; title: string }[]> =>

@@ -1,4 +1,5 @@
 import type { Followable } from '@osier/core/headings';
+import type { HeadingRow } from '@osier/contract';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 
@@ -14,14 +15,6 @@ export const seeFromsLeadingOn = (
     { wanted: JSON.stringify(wanted) },
   );
 
-/** A heading as a list shows it, with how many records carry it. */
-export interface HeadingColumns {
-  readonly id: number;
-  readonly text: string;
-  readonly kind: string;
-  readonly mergedInto: number | null;
-  readonly records: number;
-}
 const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto,
   COALESCE((SELECT u.n FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key), 0) AS records`;
 const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key`;
@@ -30,22 +23,22 @@ const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} A
 export function headingsWithWords(
   store: Store,
   { words, kind, after, atMost }: { words: readonly string[]; kind?: string; after: number; atMost: number },
-): Promise<HeadingColumns[]> {
+): Promise<HeadingRow[]> {
   const params: Record<string, unknown> = { kind, after, atMost };
   const conditions = ['h.merged_into IS NULL', ...(kind ? ['h.kind = :kind'] : [])];
   words.forEach((w, i) => {
     params[`w${i}`] = `%${w.toUpperCase()}%`;
     conditions.push(`h.key LIKE :w${i}`);
   });
-  return store.rows<HeadingColumns>(
+  return store.rows<HeadingRow>(
     `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost OFFSET :after`,
     params,
   );
 }
 
 /** Some headings by their numbers. */
-export const headingsByNumber = (store: Store, ids: readonly number[]): Promise<HeadingColumns[]> =>
-  store.rows<HeadingColumns>(
+export const headingsByNumber = (store: Store, ids: readonly number[]): Promise<HeadingRow[]> =>
+  store.rows<HeadingRow>(
     `SELECT ${COLUMNS} FROM headings h WHERE h.id IN (SELECT value FROM json_each(:ids))`,
     { ids: JSON.stringify(ids) },
   );

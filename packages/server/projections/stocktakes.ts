@@ -223,6 +223,15 @@ export async function codesSeen(store: Store, id: number): Promise<string[]> {
   return rows.map((r) => r.code);
 }
 
+/** The numbers of the copies whose codes were scanned. */
+export async function copiesSeen(store: Store, id: number): Promise<number[]> {
+  const rows = await store.rows<{ copy: number }>(
+    'SELECT c.id AS copy FROM stocktake_seen n JOIN copies c ON c.barcode = n.code WHERE n.stocktake = :id',
+    { id },
+  );
+  return rows.map((r) => r.copy);
+}
+
 /** Codes that were scanned and are of no copy, with when they were withdrawn. */
 export const withdrawnSeen = (store: Store, id: number): Promise<{ code: string; on: string }[]> =>
   store.rows<{ code: string; on: string }>(

@@ -1,4 +1,5 @@
 import { cleanScan } from '@osier/core/barcodes';
+import { Op, type WhereOptions } from 'sequelize';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
 import type { ScanColumns } from '../store/models';
@@ -38,7 +39,15 @@ export async function addScans(
   const fresh = await store.write(async (tx) => {
     const inside = store.within(tx);
     await check(inside);
-    const known = from ? await numbersKept(inside, { purpose, work, device, run }) : new Set<number>();
+    const known = from
+      ? await numbersKept(inside, {
+          purpose,
+          work,
+          device,
+          run,
+          number: { [Op.between]: [from.number, from.number + raw.length] },
+        })
+      : new Set<number>();
     const own = scans.filter((s) => !known.has(s.number));
     const rows = own.map(({ code, number }) => [
       purpose,
@@ -64,10 +73,8 @@ const COLUMNS = ['purpose', 'work', 'code', 'at', 'person', 'device', 'run', 'nu
 const lastScans = (store: Store, purpose: ScanPurpose, work: number, limit: number): Promise<ScanColumns[]> =>
   store.table('scans').find({ where: { purpose, work }, order: [['id', 'DESC']], limit });
 
-async function numbersKept(
-  store: Store,
-  where: { purpose: ScanPurpose; work: number; device: string; run: string },
-): Promise<ReadonlySet<number>> {
+/** Which numbers were kept before, among those that are sent now. */
+async function numbersKept(store: Store, where: WhereOptions<ScanColumns>): Promise<ReadonlySet<number>> {
   return new Set((await store.table('scans').find({ where })).map((s) => s.number));
 }
 

@@ -6,7 +6,7 @@ import type { StoredObject } from '@osier/core/kinds';
 import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
-import { codesSeen, keepResult, stocktakeStates } from '../projections/stocktakes';
+import { copiesSeen, keepResult, stocktakeStates } from '../projections/stocktakes';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
@@ -96,7 +96,7 @@ export async function closeStocktake(
   return commitPlan(services.store, person, async (store) => {
     const stocktake = await openStocktake(store, id);
     const { result, loansDesk } = await reconcileNow(store, stocktake, said);
-    const seen = await store.find('copy', { where: { barcode: await codesSeen(store, id) } });
+    const seen = await store.readMany('copy', await copiesSeen(store, id));
     const findings = result.findings.length;
     const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${result.found} of ${result.expected} found, ${counted(findings, 'finding')} left`;
     const closed: Stocktake = { ...stocktake.value, state: 'closed', closedOn: today() };
