@@ -17,7 +17,11 @@ export default {
   transform: { '^.+\\.tsx$': compile(true), '^.+\\.[tj]s$': compile(false) },
   moduleNameMapper: { '\\.css$': '<rootDir>/packages/web/testing/no-style.ts' },
   setupFiles: ['<rootDir>/packages/web/testing/browser.ts'],
+  // The validator of OpenAPI documents comes as ES modules only.
+  transformIgnorePatterns: ['/node_modules/(?!@seriousme/)'],
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',
   testTimeout: 30000,
+  // Jest's own choice leaves one processor free, which on a small machine is half of all.
+  maxWorkers: '100%',
   modulePathIgnorePatterns: ['/dist/'],
 };

@@ -42,7 +42,7 @@ test.each<[string, Schema, unknown]>([
   ['a record', contract.recordBody, { version: 1, marc }],
   ['an incoming record with copies', contract.incomingBody, { version: 1, copies: [copy] }],
   ['a note', contract.incomingBody, { version: 1, note: 'Asked the supplier.' }],
-  ['decisions on a facet', contract.decisionBody, { incoming: [], facet: 'held', decision: 'skip' }],
+  ['a decision', contract.decisionBody, { incoming: [4], decision: 'skip' }],
   ['code lists', contract.listsBody, lists],
   ['a page of a review', contract.acceptReviewBody, { leaveOut: [4], from: 200 }],
   ['an act without anything left out', contract.acceptBody, { leaveOut: [] }],
@@ -77,6 +77,13 @@ test.each<[string, Schema, unknown, string, RegExp]>([
     { version: 1, marc: { ...marc, fields: [{ tag: '24', value: 'x' }] } },
     'marc.fields[0].tag',
     /three digits/,
+  ],
+  [
+    'a decision on nothing',
+    contract.decisionBody,
+    { incoming: [], decision: 'skip' },
+    'incoming',
+    /Choose records/,
   ],
   [
     'a decision that there is not',

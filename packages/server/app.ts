@@ -109,7 +109,7 @@ export function createApp(services: Services): Express {
   api.use((req, res, next) => (isFile(req) ? next() : json(req, res, next)));
   // By the account that is tried as well, which stands in the body.
   api.use(['/sign-in', '/first-head'], ...signInLimits());
-  api.get('/openapi.json', (_req, res) => void res.json(openApi(routes)));
+  api.get('/openapi.json', (_req, res) => void res.json(openApi()));
   mount(api, routes);
   api.use((req, _res, next) => next(notFound(`/api${req.path}`)));
   app.use('/api', api);

@@ -1,4 +1,4 @@
-import type { Welcome } from '@osier/contract';
+import { api } from '@osier/contract';
 import { lazy } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { useApi } from './api/queries';
@@ -22,7 +22,7 @@ const SetUp = lazy(() => import('./areas/setup/SetUp'));
 
 /** Signed in: the frame with its areas. Else: the sign-in. */
 export function Osier() {
-  const { data: welcome, error } = useApi<Welcome>('/welcome');
+  const { data: welcome, error } = useApi(api.people.welcome);
   if (error)
     return (
       <p role="alert" style={{ padding: 24 }}>

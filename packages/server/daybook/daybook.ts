@@ -1,4 +1,4 @@
-import type { DaybookDetail, DaybookEntry, Person, Review, ReviewSide } from '@osier/contract';
+import type { DaybookDetail, DaybookEntry, Person, ReviewSide, UndoReview } from '@osier/contract';
 import { may, permissionToUndo } from '@osier/contract';
 import { counted, countChanges, sameValue, type Conflict } from '@osier/core/changes';
 import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kinds';
@@ -62,7 +62,7 @@ function told(changes: ChangeSet): ChangeSet {
 type Side = 'before' | 'after';
 
 /** What was or became, as it may leave the server: where a delivery's file lies is not for anybody. */
-function shown(change: Change, side: Side): unknown {
+function shown(change: Change, side: Side): object | null {
   if (change.kind !== 'delivery' || change[side] === null) return change[side];
   const { sha256: _, ...rest } = change[side];
   return rest;
@@ -111,11 +111,7 @@ function sideOf(change: Change, side: Side): ReviewSide | null {
 }
 
 /** What taking an entry back will do, from the same plan that does it. */
-export async function reviewUndo(
-  services: Services,
-  id: number,
-  from = 0,
-): Promise<Review & { conflicts: { message: string; entry: number | null }[] }> {
+export async function reviewUndo(services: Services, id: number, from = 0): Promise<UndoReview> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
   const {

@@ -167,7 +167,7 @@ test('450 records: reviewed page after page, two of a further page left out, acc
     'many.json',
     encodeUtf8(Array.from({ length: 450 }, (_, i) => `${marcJson(book(1000 + i))}\n`).join('')),
   );
-  const seen: Review['rows'] = [];
+  const seen: Review['rows'][number][] = [];
   for (let more = -1; more !== 0;) {
     const { body } = await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {
       from: seen.length,

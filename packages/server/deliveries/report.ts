@@ -27,12 +27,13 @@ async function* reportRows(store: Services['store'], delivery: number): AsyncGen
 }
 
 /** What became of each record of a delivery as a table, written as it is read; it can be asked for ever. */
-export async function sendReport({ store }: Services, delivery: number, res: Response): Promise<void> {
+export async function sendReport({ store }: Services, delivery: number, res: Response): Promise<undefined> {
   await begin(store, delivery, res, 'text/csv; charset=utf-8', 'report.csv');
   // A byte order mark, because spreadsheets take a file without it for another encoding.
   res.write(`\ufeff${reportHead()}`);
   for await (const rows of reportRows(store, delivery)) for (const row of rows) res.write(reportLine(row));
   res.end();
+  return undefined;
 }
 
 /** The same, for the page that is printed. */
@@ -49,7 +50,7 @@ export async function reportList({ store }: Services, delivery: number): Promise
 }
 
 /** The records of the catalogue that a delivery became, as they are now, in ISO 2709. */
-export async function sendAccepted({ store }: Services, delivery: number, res: Response): Promise<void> {
+export async function sendAccepted({ store }: Services, delivery: number, res: Response): Promise<undefined> {
   await begin(store, delivery, res, 'application/marc', 'accepted.mrc');
   for (let after = 0; ;) {
     const rows = await becameRecords(store, delivery, after, AT_ONCE);
@@ -71,6 +72,7 @@ export async function sendAccepted({ store }: Services, delivery: number, res: R
     after = rows.at(-1)!.seq;
   }
   res.end();
+  return undefined;
 }
 
 /** Names the file that comes; a delivery that is not there is told instead. */

@@ -55,7 +55,11 @@ export async function deliverySummary({ store }: Services, id: number): Promise<
 async function findingsOf(store: Services['store'], id: number): Promise<DeliverySummary['findings']> {
   const rows = await countFindings(store, id);
   const titles = new Map(CHECKS.map((c) => [c.rule, c.title]));
-  const found = new Map<string, DeliverySummary['findings'][number]>();
+  const found = new Map<
+    string,
+    Pick<DeliverySummary['findings'][number], 'rule' | 'title' | 'severity'> &
+      Record<'before' | 'after', number>
+  >();
   for (const { at, rule, severity, n } of rows) {
     const one = found.get(rule) ?? { rule, title: titles.get(rule) ?? rule, severity, before: 0, after: 0 };
     one[at] += n;

@@ -24,7 +24,7 @@ async function conflictProblem(error: ConflictError, store: Store): Promise<Prob
     409,
     `Something has changed since. Nothing was saved. ${conflicts[0]?.message ?? ''}`.trim(),
     {
-      current: error.conflicts[0]?.current ?? null,
+      current: error.conflicts[0]?.current && { ...error.conflicts[0].current },
       conflicts,
     },
   );

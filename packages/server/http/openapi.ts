@@ -1,74 +1,67 @@
-import type { Route } from './route';
+import { ENDPOINTS, isSent, paramNames, problem, type AnyEndpoint } from '@osier/contract';
+import { statusesOf } from './statuses';
+import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
-interface Described {
-  type?: string;
-  fields?: Record<string, Described>;
-  innerType?: Described;
-  oneOf?: unknown[];
-  optional?: boolean;
-  nullable?: boolean;
-}
-
-/** The API as OpenAPI 3.1, made from the routes and their Yup schemas. */
-export function openApi(routes: readonly Route[]): object {
+/** The API as OpenAPI 3.1, printed from the table of the contract. */
+export function openApi(): object {
   const paths: Record<string, Record<string, object>> = {};
-  for (const r of routes) {
-    const path = r.path.replace(/:(\w+)/g, '{$1}');
-    const parameters = [...r.path.matchAll(/:(\w+)/g)].map((m) => ({
-      name: m[1],
-      in: 'path',
-      required: true,
-      schema: { type: 'integer' },
-    }));
-    (paths[path] ??= {})[r.method] = {
-      summary: r.summary,
-      ...(r.permission ? { description: `Asks for the permission “${r.permission}”.` } : {}),
-      ...(parameters.length ? { parameters } : {}),
-      ...(r.body
-        ? { requestBody: { content: { 'application/json': { schema: schemaOf(r.body.describe()) } } } }
-        : {}),
-      responses: {
-        [r.status ?? 200]: { description: 'Done' },
-        default: {
-          description: 'RFC 9457 problem details',
-          content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
-        },
-      },
-    };
-  }
-  const text = { type: 'string' };
+  for (const e of ENDPOINTS) (paths[e.path.replace(/:(\w+)/g, '{$1}')] ??= {})[e.method] = operation(e);
   return {
     openapi: '3.1.0',
-    info: { title: 'Osier', version: '1' },
+    info: { title: 'Osier', version: '1', description: 'The technical services desk of a library.' },
+    servers: [{ url: '/api' }],
     paths,
     components: {
-      schemas: {
-        Problem: {
-          type: 'object',
-          properties: {
-            type: text,
-            title: text,
-            status: { type: 'integer' },
-            detail: text,
-            fields: { type: 'array', items: { type: 'object', properties: { field: text, message: text } } },
-          },
-        },
-      },
+      schemas: { Problem: jsonSchemaOf(problem) },
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'osier' } },
     },
   };
 }
 
-function schemaOf(d: Described): object {
-  if (d.type === 'object') {
-    const entries = Object.entries(d.fields ?? {});
-    return {
-      type: 'object',
-      properties: Object.fromEntries(entries.map(([name, f]) => [name, schemaOf(f)])),
-      required: entries.filter(([, f]) => f.optional === false).map(([name]) => name),
-    };
-  }
-  if (d.type === 'array') return { type: 'array', items: d.innerType ? schemaOf(d.innerType) : {} };
-  if (d.oneOf?.length) return { enum: d.oneOf };
-  const type = d.type === 'mixed' ? {} : { type: d.nullable ? [d.type, 'null'] : d.type };
-  return type;
+function operation(e: AnyEndpoint): object {
+  const parameters = [
+    ...paramNames(e.path).map((name) => ({
+      name,
+      in: 'path',
+      required: true,
+      schema: e.params[name] ? jsonSchemaOf(e.params[name]) : { type: 'integer', minimum: 1 },
+    })),
+    ...Object.entries(e.query ? parts(jsonSchemaOf(e.query)) : {}).map(([name, schema]) => ({
+      name,
+      in: 'query',
+      schema,
+    })),
+  ];
+  return {
+    summary: e.summary,
+    ...(e.permission && {
+      description: `Asks for the permission “${e.permission}”.`,
+      security: [{ session: [] }],
+    }),
+    ...(parameters.length && { parameters }),
+    ...(e.body && { requestBody: { required: true, content: content(e) } }),
+    responses: {
+      [e.status]: { description: 'Done', content: answered(e) },
+      ...Object.fromEntries(statusesOf(e).map((status) => [status, PROBLEM])),
+      default: PROBLEM,
+    },
+  };
 }
+
+const PROBLEM = {
+  description: 'RFC 9457 problem details',
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+};
+
+const parts = (schema: JsonSchema): JsonSchema => (schema.properties ?? {}) as JsonSchema;
+
+function content({ body }: AnyEndpoint): object {
+  return body === null || body === 'file'
+    ? { 'application/octet-stream': { schema: {} } }
+    : { 'application/json': { schema: jsonSchemaOf(body) } };
+}
+
+const answered = ({ answer }: AnyEndpoint): object =>
+  isSent(answer)
+    ? Object.fromEntries(answer.media.map((media) => [media, {}]))
+    : { 'application/json': { schema: jsonSchemaOf(answer) } };

@@ -1,79 +1,94 @@
-import { CHANGED_HEADER, may, type Changed, type Permission, type Person } from '@osier/contract';
+import {
+  CHANGED_HEADER,
+  may,
+  paramNames,
+  type AnyEndpoint,
+  type Changed,
+  type EndpointAnswer,
+  type EndpointBody,
+  type EndpointParams,
+  type EndpointQuery,
+  type Permission,
+  type Person,
+} from '@osier/contract';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type { Schema } from 'yup';
-import { ProblemError } from './problem';
-import { queryOf, wholeIn } from './query';
-import { validated } from './validated';
 import { withChanges } from '../store/feed';
+import { ProblemError } from './problem';
+import { queryOf } from './query';
+import { validated } from './validated';
 
-/** What a route's work is given: who asks, and the parts of the request, the body already validated. */
-export interface Asked<Body> {
+/** What a route's work is given: who asks, and the parts of the request as their schemas have them. */
+export interface Asked<E extends AnyEndpoint = AnyEndpoint> {
   readonly person: Person;
-  readonly body: Body;
-  readonly params: Readonly<Record<string, string>>;
-  readonly query: Readonly<Record<string, string | undefined>>;
-  /** A whole number of the query; undefined where there is none, and refused by name where it is something else. */
-  whole(name: string): number | undefined;
+  readonly params: EndpointParams<E>;
+  readonly query: EndpointQuery<E>;
+  readonly body: EndpointBody<E>;
   readonly req: SignedIn;
   readonly res: Response;
   /** Tells when whoever asked has gone, so that long work for an answer can end. */
   left(): AbortSignal;
-  /** The number in a path parameter; anything else is a 404. */
-  id(name?: string): number;
 }
 
-/** One path of the API. `openapi.json` is made from these, so nothing is served that is not described. */
-export interface Route<Body = unknown> {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  readonly path: string;
-  readonly summary: string;
-  /** What the person must be allowed; null for paths that are open to anybody. */
-  readonly permission: Permission | null;
-  readonly body?: Schema<Body>;
+/** An endpoint of the contract with what it does. Nothing is served that is not in the table. */
+export interface Route {
+  readonly endpoint: AnyEndpoint;
   /** Gives the answer, or undefined when it has written the response itself. */
-  readonly work: (asked: Asked<Body>) => unknown;
-  readonly status?: number;
+  readonly work: (asked: Asked) => unknown;
 }
 
-/** Declares a route; its work is given the body as its schema has it. */
-export const route = <Body>(r: Route<Body>): Route => r as unknown as Route;
+/** Says what an endpoint does; the compiler holds the answer against its schema. */
+export const route = <E extends AnyEndpoint>(
+  endpoint: E,
+  work: (asked: Asked<E>) => EndpointAnswer<E> | Promise<EndpointAnswer<E>>,
+): Route => ({ endpoint, work: work as Route['work'] });
 
 /** The person of a request, put there by the sign-in check. */
 export type SignedIn = Request & { person?: Person };
 
-/** Mounts routes: permission, then body, then work. */
+/** Mounts routes: permission, then path, query and body, then work. */
 export function mount(router: Router, routes: readonly Route[]): void {
-  for (const r of routes) router[r.method](r.path, (req, res, next) => void answer(r, req, res, next));
+  for (const r of routes)
+    router[r.endpoint.method](r.endpoint.path, (req, res, next) => void answer(r, req, res, next));
 }
 
-async function answer(r: Route, req: SignedIn, res: Response, next: NextFunction): Promise<void> {
+async function answer(
+  { endpoint, work }: Route,
+  req: SignedIn,
+  res: Response,
+  next: NextFunction,
+): Promise<void> {
   try {
-    if (r.permission !== null) allow(req.person, r.permission);
-    const query = queryOf(req);
-    const body = r.body ? await validated(r.body, req.body) : undefined;
+    if (endpoint.permission !== null) allow(req.person, endpoint.permission);
+    const params = paramsOf(endpoint, req.params);
+    const given = queryOf(req);
+    const query: unknown = endpoint.query ? await validated(endpoint.query, given) : {};
+    const body: unknown = isSchema(endpoint.body) ? await validated(endpoint.body, req.body) : undefined;
     const { result, changed } = await withChanges(() =>
-      r.work({
-        person: req.person!,
-        body,
-        req,
-        res,
-        left: () => leaving(res),
-        params: req.params as Record<string, string>,
-        query,
-        whole: (name) => wholeIn(query, name),
-        id: (name = 'id') => {
-          const n = Number(req.params[name]);
-          if (!Number.isSafeInteger(n) || n < 1)
-            throw new ProblemError(404, `“${String(req.params[name])}” is no number.`);
-          return n;
-        },
-      }),
+      // Whom a path asks for a permission has been looked at above; open paths do not ask who it is.
+      work({ person: req.person!, params, query, body, req, res, left: () => leaving(res) }),
     );
     if (changed.length && !res.headersSent) res.setHeader(CHANGED_HEADER, headerOf(changed));
-    if (result !== undefined && !res.headersSent) res.status(r.status ?? 200).json(result);
+    if (result !== undefined && !res.headersSent) res.status(endpoint.status).json(result);
   } catch (error) {
     next(error);
   }
+}
+
+const isSchema = (body: AnyEndpoint['body']): body is Schema => body !== null && body !== 'file';
+
+/** The parameters of a path: numbers of objects, but for those that the endpoint says otherwise of. */
+function paramsOf(endpoint: AnyEndpoint, given: Request['params']): Record<string, string | number> {
+  const found: Record<string, string | number> = {};
+  for (const name of paramNames(endpoint.path)) {
+    const text = String(given[name]);
+    const n = Number(text);
+    const schema = endpoint.params[name];
+    const isRight: boolean = schema ? schema.isValidSync(text) : Number.isSafeInteger(n) && n > 0;
+    if (!isRight) throw new ProblemError(404, `“${text}” is no ${schema ? name : 'number'}.`);
+    found[name] = schema ? text : n;
+  }
+  return found;
 }
 
 /** What a request has changed, short enough for a header. */

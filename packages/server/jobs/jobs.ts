@@ -46,10 +46,10 @@ export function lastWord(error: unknown): string {
 export class JobStopped extends Error {}
 
 /** A job that runs: when it began, and how much was done before. */
-interface LiveJob extends JobState {
+type LiveJob = { -readonly [K in keyof JobState]: JobState[K] } & {
   readonly began: number;
   readonly from: number;
-}
+};
 
 /** Long work: kept in the store, told as it goes, taken up again after the server was killed. */
 export function jobsOf(store: Store, log: Logger) {
@@ -74,7 +74,8 @@ export function jobsOf(store: Store, log: Logger) {
     work: keptJson<Record<string, unknown>>(row.work),
     entry: row.entry,
   });
-  const publish = ({ began: _began, from: _from, ...plain }: LiveJob) => void events.emit('job', plain);
+  const plain = ({ began: _began, from: _from, ...job }: LiveJob): JobState => job;
+  const publish = (job: LiveJob) => void events.emit('job', plain(job));
   const progress = (id: number, done: number, total: number | null) => {
     const job = live.get(id);
     if (!job) return;
@@ -171,11 +172,11 @@ export function jobsOf(store: Store, log: Logger) {
     cancel: (id: number) => void cancelling.add(id),
     state: async (id: number): Promise<JobState | null> => {
       const job = live.get(id);
-      if (job) return job;
+      if (job) return plain(job);
       const row = await table.first({ where: { id } });
       return row ? stateOf(row) : null;
     },
-    running: (): JobState[] => [...live.values()],
+    running: (): JobState[] => [...live.values()].map(plain),
     /** Lets running chunks end and starts no more; what is left is taken up at the next start. */
     async stop(): Promise<void> {
       stopping = true;

@@ -1,5 +1,4 @@
-import { PERMISSIONS, may, type Problem, type SetUp, type Welcome } from '@osier/contract';
-import { allRoutes } from '../app';
+import { ENDPOINTS, PERMISSIONS, may, type Problem, type SetUp, type Welcome } from '@osier/contract';
 import { startTesting } from '../testing/running';
 
 describe('a real installation', () => {
@@ -81,9 +80,7 @@ describe('who may do what', () => {
 
   test('every route refuses who is not signed in, and every role that is not allowed', async () => {
     const assistant = await t.as(3);
-    const guarded = allRoutes(t.running.services).filter(
-      (r) => r.permission !== null && !r.path.endsWith('/events'),
-    );
+    const guarded = ENDPOINTS.filter((r) => r.permission !== null && !r.path.endsWith('/events'));
     expect(guarded.length).toBeGreaterThan(35);
     for (const r of guarded) {
       const path = r.path.replace(/:\w+/g, '1');
@@ -117,12 +114,7 @@ describe('who may do what', () => {
     });
     expect(response.status).toBe(400);
   });
-  test('the API describes itself, and health is ok', async () => {
-    const api = (
-      await t.ask<{ paths: Record<string, Record<string, { requestBody?: object }>> }>('GET', '/openapi.json')
-    ).body;
-    expect(Object.keys(api.paths).length).toBeGreaterThan(35);
-    expect(JSON.stringify(api.paths['/copies']!.post!.requestBody)).toContain('barcode');
+  test('health is ok', async () => {
     expect((await t.ask('GET', '/health')).body).toEqual({ status: 'ok' });
   });
   test('the house’s lists keep codes that are in use', async () => {

@@ -70,7 +70,7 @@ async function planScans(store: Store, id: number, codes: readonly string[]) {
   const { value: pile } = await pileThere(store, id);
   const { length } = (await store.house()).value.barcode;
   const wanted: number[] = [];
-  const unknown: PileScans['unknown'] = [];
+  const unknown: PileScans['unknown'][number][] = [];
   for (const code of codes.map((c) => c.trim()).filter(Boolean)) {
     const met = await meets(store, pile.of, code, length);
     if ('message' in met) unknown.push({ code, message: met.message });

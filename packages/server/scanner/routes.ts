@@ -1,3 +1,4 @@
+import { api } from '@osier/contract';
 import { request } from 'node:http';
 import { route, type Route } from '../http/route';
 import { eventStream } from '../people/session';
@@ -5,19 +6,13 @@ import type { Services } from '../services';
 
 /** Codes of a networked hand scanner. */
 export const scannerRoutes = ({ settings, people }: Services): Route[] => [
-  route({
-    method: 'get',
-    path: '/scanner/events',
-    summary: 'Codes of a networked hand scanner as server-sent events',
-    permission: 'scan',
-    work: ({ req, res }) => {
-      const stream = eventStream(people, req, res);
-      const upstream = settings.scanner
-        ? request(settings.scanner, (from) => from.on('data', (d: Buffer) => stream.send(d.toString('utf8'))))
-        : null;
-      upstream?.on('error', () => undefined).end();
-      stream.onClose(() => void upstream?.destroy());
-      return undefined;
-    },
+  route(api.live.scanner, ({ req, res }) => {
+    const stream = eventStream(people, req, res);
+    const upstream = settings.scanner
+      ? request(settings.scanner, (from) => from.on('data', (d: Buffer) => stream.send(d.toString('utf8'))))
+      : null;
+    upstream?.on('error', () => undefined).end();
+    stream.onClose(() => void upstream?.destroy());
+    return undefined;
   }),
 ];

@@ -15,8 +15,8 @@ import { codesInUse } from './queries';
 export async function setUp({ store, people }: Services): Promise<SetUp> {
   const [lists, house] = [await store.lists(), await store.house()];
   return {
-    lists,
-    house,
+    lists: { version: lists.version, value: lists.value },
+    house: { version: house.version, value: house.value },
     people: await people.all(),
     checks: CHECKS.map(({ rule, title, group, source }) => ({ rule, title, group, source })),
   };

@@ -247,7 +247,7 @@ test('other settings for one delivery: matched anew, a person’s decision stays
 test('all under a facet are decided at once; what has no sure match is left as it was', async () => {
   const id = await deliver('tallow-and-pike.mrc');
   const all = async (to: number, facet: string, decision: string) => {
-    const job = await cataloguer<JobState>('POST', `/deliveries/${to}/decisions`, { facet, decision });
+    const job = await cataloguer<JobState>('POST', `/deliveries/${to}/decisions/all`, { facet, decision });
     return (await t.jobDone(cataloguer, job.body.id)).message;
   };
   const held = (await page(id, 'held')).rows;
@@ -262,7 +262,7 @@ test('all under a facet are decided at once; what has no sure match is left as i
     /^Chose “replace” for 0 .* Left as they were, because no match is sure: 15 records\.$/,
   );
   expect((await page(foreign)).facets.add).toBe(15);
-  const bad = await cataloguer<Problem>('POST', `/deliveries/${id}/decisions`, {
+  const bad = await cataloguer<Problem>('POST', `/deliveries/${id}/decisions/all`, {
     facet: 'nonsense',
     decision: 'skip',
   });

@@ -6,6 +6,7 @@ import type { JobState } from '@osier/contract';
 import { makeLibrary } from '../../../demo/library';
 import { loansDesk } from '../../standins/loans-desk';
 import { startOsier, type Running } from '../start';
+import { breachOf } from './keeps-contract';
 
 export const root = resolve(__dirname, '../../..');
 /** The demo library as it was laid down before the tests (scripts/jest-setup.mjs). */
@@ -67,11 +68,12 @@ export async function startTesting(
         body: body === undefined ? undefined : isFile ? (body as unknown as BodyInit) : JSON.stringify(body),
       });
       const text = await response.text();
-      return {
-        status: response.status,
-        headers: response.headers,
-        body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T,
-      };
+      const answered: unknown = response.headers.get('content-type')?.includes('json')
+        ? JSON.parse(text)
+        : text;
+      const breach = breachOf(method, path, response.status, answered);
+      if (breach) throw new Error(breach);
+      return { status: response.status, headers: response.headers, body: answered as T };
     };
   /** Signs in as one of the demo people: 1 head, 2 cataloguer, 3 assistant. */
   const as = async (person: number): Promise<Ask> => {

@@ -1,4 +1,4 @@
-import type { Today } from '@osier/contract';
+import { api, type Today } from '@osier/contract';
 import { listEntries } from '../daybook/daybook';
 import { labelOfAny } from '@osier/core/kinds';
 import { route, type Route } from '../http/route';
@@ -26,33 +26,17 @@ async function today(services: Services): Promise<Today> {
 
 /** The opening area: what waits, what needs attention, what is reachable outside. */
 export const todayRoutes = (services: Services): Route[] => [
-  route({
-    method: 'get',
-    path: '/today',
-    summary: 'What waits for me',
-    permission: 'look',
-    work: () => today(services),
-  }),
-  route({
-    method: 'get',
-    path: '/disputed',
-    summary: 'What an older store had twice or hanging on nothing, until somebody has settled it',
-    permission: 'look',
-    work: async () =>
-      (await disputed(services.store)).map(({ kind, id, value, why }) => ({
-        kind,
-        id,
-        label: labelOfAny(kind, id, value),
-        why,
-      })),
-  }),
-  route({
-    method: 'get',
-    path: '/outside',
-    summary: 'Whether the services outside can be reached',
-    permission: 'look',
-    work: async () => ({
-      loansDesk: !services.loans.configured ? 'none' : (await services.loans.reachable()) ? 'here' : 'silent',
-    }),
+  route(api.overview.today, () => today(services)),
+  route(api.overview.disputed, async () =>
+    (await disputed(services.store)).map(({ kind, id, value, why }) => ({
+      kind,
+      id,
+      label: labelOfAny(kind, id, value),
+      why,
+    })),
+  ),
+  route(api.overview.outside, async () => {
+    if (!services.loans.configured) return { loansDesk: 'none' as const };
+    return { loansDesk: (await services.loans.reachable()) ? ('here' as const) : ('silent' as const) };
   }),
 ];

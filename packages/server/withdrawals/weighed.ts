@@ -27,6 +27,15 @@ export async function withdrawalList(services: Services, id: number): Promise<Wi
 
 const MOST_HINTS = 50;
 
+const candidateOf = (
+  { copyId, holdingId, recordId, title, branch, status, barcode }: CopyFacts,
+  said: LoanAnswers,
+): Candidate => ({
+  ...{ copyId, holdingId, recordId, title, branch, status },
+  due: dueOf(said.of(barcode)),
+  loan: said.of(barcode).state,
+});
+
 /** The list with verdicts made from what the loans desk said. */
 export async function weighed(store: Store, id: number, said: LoanAnswers): Promise<WithdrawalList> {
   const list = await store.read('withdrawlist', id);
@@ -47,7 +56,7 @@ export async function weighed(store: Store, id: number, said: LoanAnswers): Prom
   const listed = await Promise.all(
     scans.map(async ({ code }): Promise<Listed> => {
       const f = facts.get(code);
-      if (f) return { code, candidate: { ...f, due: dueOf(said.of(code)), loan: said.of(code).state } };
+      if (f) return { code, candidate: candidateOf(f, said) };
       const before = gone.get(code);
       if (before)
         return {

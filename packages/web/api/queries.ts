@@ -1,6 +1,7 @@
 import { QueryClient, useQuery, type Query } from '@tanstack/react-query';
-import type { Changed } from '@osier/contract';
-import { changedByLastAct, get, RequestProblem } from './request';
+import { filledPath, type AnyEndpoint, type Changed, type EndpointAnswer } from '@osier/contract';
+import type { Place } from './call';
+import { changedByLastAct, request, RequestProblem } from './request';
 import { isStale } from './stale';
 
 export const queries = new QueryClient({
@@ -12,9 +13,18 @@ export const queries = new QueryClient({
   },
 });
 
-/** Reads a path of the API and keeps it. */
-export const useApi = <T>(path: string | null) =>
-  useQuery<T>({ queryKey: [path], queryFn: () => get<T>(path!), enabled: path !== null });
+/** Reads an endpoint of the API and keeps what it answers; null for a place is nothing to read yet. */
+export function useApi<E extends AnyEndpoint>(
+  endpoint: E,
+  ...[place]: Record<never, never> extends Place<E> ? [place?: Place<E> | null] : [place: Place<E> | null]
+) {
+  const path = place === null ? null : filledPath(endpoint.path, place?.params, place?.query);
+  return useQuery({
+    queryKey: [path],
+    queryFn: () => request<EndpointAnswer<E>>('GET', path ?? ''),
+    enabled: path !== null,
+  });
+}
 
 /** The review of an act is worked out once; what the act changes does not change its review. */
 const isOnScreen = (q: Query): boolean => q.queryKey[0] !== 'review';

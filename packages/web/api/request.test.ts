@@ -1,5 +1,9 @@
 /** @jest-environment jsdom */
-import { get, post, problemText, RequestProblem, withQuery } from './request';
+import { api, filledPath } from '@osier/contract';
+import { call, pathOf } from './call';
+import { problemText, RequestProblem } from './request';
+
+const get = () => call(api.overview.today);
 
 const answer = (status: number, body: unknown, type = 'application/json') =>
   ({
@@ -15,23 +19,32 @@ beforeEach(() => {
 });
 
 test.each([
-  ['/records', {}, '/records'],
+  ['/records', {}, {}, '/records'],
   [
     '/records',
+    {},
     { q: 'eels & reeds', after: 0, branch: '', language: undefined },
     '/records?q=eels%20%26%20reeds&after=0',
   ],
-  ['/look-up', { q: '650{$v}' }, '/look-up?q=650%7B%24v%7D'],
-])('%s with %p is %s', (path, query, expected) => expect(withQuery(path, query)).toBe(expected));
+  ['/look-up', {}, { q: '650{$v}' }, '/look-up?q=650%7B%24v%7D'],
+  ['/piles/:id/scans/:scan', { id: 7, scan: 8 }, {}, '/piles/7/scans/8'],
+  ['/barcodes/:barcode', { barcode: '3/../4' }, {}, '/barcodes/3%2F..%2F4'],
+])('%s with %p and %p is %s', (path, params, query, expected) =>
+  expect(filledPath(path, params, query)).toBe(expected),
+);
+test('the path of an endpoint', () => {
+  expect(pathOf(api.records.read, { params: { id: 7 } })).toBe('/records/7');
+  expect(pathOf(api.records.search, { query: { q: 'eel', pile: 3 } })).toBe('/records?q=eel&pile=3');
+});
 
 test('what is asked goes to the API, as JSON', async () => {
   fetched.mockResolvedValue(answer(200, { id: 7 }));
-  expect(await post('/copies', { barcode: '1' })).toEqual({ id: 7 });
+  expect(await call(api.copies.add, { body: { holding: 1, barcode: '1', type: 'BK' } })).toEqual({ id: 7 });
   const [path, init] = fetched.mock.calls[0]!;
   expect(path).toBe('/api/copies');
   expect(init).toMatchObject({
     method: 'POST',
-    body: '{"barcode":"1"}',
+    body: '{"holding":1,"barcode":"1","type":"BK"}',
     headers: { 'content-type': 'application/json' },
   });
 });
@@ -43,7 +56,7 @@ test('a no is told with its sentence, and beside the field that it is about', as
   fetched.mockResolvedValue(
     answer(422, { type: 'about:blank', title: 'Not right', status: 422, detail: 'Two things.', fields }),
   );
-  const problem = await get('/x').then(
+  const problem = await get().then(
     () => null,
     (e: unknown) => e as RequestProblem,
   );
@@ -57,9 +70,9 @@ test('a no is told with its sentence, and beside the field that it is about', as
 });
 test('a server that does not answer loses nothing that was typed', async () => {
   fetched.mockRejectedValue(new TypeError('failed'));
-  await expect(get('/x')).rejects.toThrow('What you typed is still here');
+  await expect(get()).rejects.toThrow('What you typed is still here');
 });
 test('an answer that is no JSON is told by its number', async () => {
   fetched.mockResolvedValue(answer(502, '<html>bad gateway</html>', 'text/html'));
-  await expect(get('/x')).rejects.toThrow('The server answered 502.');
+  await expect(get()).rejects.toThrow('The server answered 502.');
 });

@@ -35,7 +35,8 @@ function changedIn(response: Response): readonly Changed[] | null {
   return changed;
 }
 
-async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** Asks a path of the API; what comes is what the contract says of it. Use `call`, which knows the types. */
+export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
@@ -63,19 +64,6 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
       },
     );
   return answer as T;
-}
-
-export const get = <T>(path: string) => request<T>('GET', path);
-export const post = <T>(path: string, body: unknown = {}) => request<T>('POST', path, body);
-export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, body);
-export const remove = <T>(path: string) => request<T>('DELETE', path);
-
-/** A path with query parameters, the empty ones left out. */
-export function withQuery(path: string, query: Record<string, string | number | undefined | null>): string {
-  const parts = Object.entries(query)
-    .filter(([, v]) => v !== undefined && v !== null && v !== '')
-    .map(([k, v]) => `${k}=${encodeURIComponent(String(v))}`);
-  return parts.length ? `${path}?${parts.join('&')}` : path;
 }
 
 export const problemText = (error: unknown): string =>

@@ -1,30 +1,28 @@
 import type { JobState, Review } from '@osier/contract';
 import { useQuery } from '@tanstack/react-query';
 import { refresh } from '../api/queries';
-import { post, problemText } from '../api/request';
+import { problemText } from '../api/request';
 import { ReviewSheet } from './ReviewSheet';
 
-/** A batch act: its review, then a job that does it. */
-export function BatchSheet({
-  title,
-  path,
-  body,
-  onClose,
-}: {
-  title: string;
-  path: string;
-  body: object;
-  onClose: () => void;
-}) {
+/** A batch act: how its review is asked for, and how the job that does it is begun. */
+export interface Batch {
+  /** Names what is reviewed, so that the review is worked out once. */
+  readonly key: readonly unknown[];
+  review(from: number): Promise<Review>;
+  begin(leaveOut: readonly number[]): Promise<JobState>;
+}
+
+/** The review of a batch act, then the job that does it. */
+export function BatchSheet({ title, batch, onClose }: { title: string; batch: Batch; onClose: () => void }) {
   const review = useQuery({
-    queryKey: ['review', path, body],
-    queryFn: () => post<Review>(`${path}/review`, body),
+    queryKey: ['review', ...batch.key],
+    queryFn: () => batch.review(0),
     gcTime: 0,
     staleTime: Infinity,
     retry: false,
   });
   const act = async (leaveOut: number[]) => {
-    await post<JobState>(path, { ...body, leaveOut });
+    await batch.begin(leaveOut);
     // The sheet does not wait for what is behind it: the next key is for the page.
     void refresh();
   };
@@ -34,7 +32,7 @@ export function BatchSheet({
       review={review.data}
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
-      onMore={(from) => post<Review>(`${path}/review`, { ...body, from })}
+      onMore={batch.review}
       onDo={act}
     />
   );

@@ -1,10 +1,11 @@
-import type { JobState, PileRow, SearchBody } from '@osier/contract';
+import { api, type SearchBody } from '@osier/contract';
+import { call } from '../api/call';
 import { counted } from '@osier/core/changes';
 import { countedOn, type PiledKind } from '@osier/core/piles';
 import { Button, Input, Modal, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { useApi } from '../api/queries';
-import { post, problemText, RequestProblem } from '../api/request';
+import { problemText, RequestProblem } from '../api/request';
 import { FieldProblem } from './FieldProblem';
 import { PileOf } from './PileOf';
 
@@ -18,7 +19,7 @@ export function PutOnPile({
   count: number;
   onClose: () => void;
 }) {
-  const { data: piles = [] } = useApi<PileRow[]>('/piles');
+  const { data: piles = [] } = useApi(api.piles.list);
   const [into, setInto] = useState<number | null>(null);
   const [name, setName] = useState('');
   const [of, setOf] = useState<PiledKind>('record');
@@ -30,7 +31,7 @@ export function PutOnPile({
   const put = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await post<JobState>('/piles/fill', { into, name, of, ...search });
+      await call(api.piles.fill, { body: { into, name, of, ...search } });
       onClose();
     } catch (e) {
       const fields = e instanceof RequestProblem && e.problem.fields?.some((f) => f.field === 'name');

@@ -1,19 +1,18 @@
-import type { Done, Review } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../api/call';
 import { useQuery } from '@tanstack/react-query';
 import { refresh } from '../api/queries';
-import { post, problemText } from '../api/request';
+import { problemText } from '../api/request';
 import { useShell } from '../shell/shell-store';
 import { Mark } from './Mark';
 import { ReviewSheet } from './ReviewSheet';
-
-type UndoReview = Review & { conflicts: { message: string; entry: number | null }[] };
 
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
 export function UndoSheet() {
   const { undoing, undo, say } = useShell();
   const { data, error } = useQuery({
     queryKey: ['review', 'undo', undoing],
-    queryFn: () => post<UndoReview>(`/daybook/${undoing}/undo/review`),
+    queryFn: () => call(api.daybook.reviewUndo, { params: { id: undoing ?? 0 } }),
     enabled: undoing !== null,
     gcTime: 0,
     retry: false,
@@ -21,7 +20,7 @@ export function UndoSheet() {
   if (undoing === null) return null;
   const blocked = (data?.conflicts.length ?? 0) > 0;
   const act = async () => {
-    const done = await post<Done | { job: number }>(`/daybook/${undoing}/undo`);
+    const done = await call(api.daybook.undo, { params: { id: undoing } });
     // A large one goes on as a job, which tells when it is done.
     if ('entry' in done) say(done.sentence, done.entry);
     void refresh();
@@ -32,7 +31,7 @@ export function UndoSheet() {
       review={data}
       problem={error ? problemText(error) : null}
       onClose={() => undo(null)}
-      onMore={(from) => post<Review>(`/daybook/${undoing}/undo/review`, { from })}
+      onMore={(from) => call(api.daybook.reviewUndo, { params: { id: undoing }, body: { from } })}
       onDo={act}
       canDo={!blocked}
       whyNot="Nothing can be taken back while this stands in the way."

@@ -1,8 +1,9 @@
+import { api } from '@osier/contract';
+import { call } from '../api/call';
 import { Button, Modal } from 'antd';
 import { Suspense, useEffect } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { queries } from '../api/queries';
-import { post } from '../api/request';
 import { useToday } from '../areas/today/use-today';
 import { UndoSheet } from '../parts/UndoSheet';
 import { AREAS } from './areas';
@@ -27,7 +28,7 @@ export function Frame() {
     document.title = area ? `${area.name} – Osier` : 'Osier';
   }, [pathname]);
   const signOut = async () => {
-    await post('/sign-out');
+    await call(api.people.signOut);
     queries.clear();
     window.location.assign('/');
   };

@@ -1,7 +1,8 @@
-import type { LookUp } from '@osier/contract';
+import { api, filledPath } from '@osier/contract';
+import { call } from '../api/call';
 import { useCallback, useRef, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { get, problemText, withQuery } from '../api/request';
+import { problemText } from '../api/request';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
 import { useScanner } from './use-scanner';
@@ -20,12 +21,12 @@ export function ScanLine() {
       if (!q.trim()) return;
       setText(q);
       try {
-        const found = await get<LookUp>(withQuery('/look-up', { q }));
+        const found = await call(api.records.lookUp, { query: { q } });
         setSaid(found.said);
         if (found.as === 'record')
           void navigate(`/catalogue/${found.id}${found.copy ? `?copy=${found.copy}` : ''}`);
         else if (found.as === 'heading') void navigate(`/headings/${found.id}`);
-        else if (found.as === 'list') void navigate(withQuery('/catalogue', { q: found.q }));
+        else if (found.as === 'list') void navigate(filledPath('/catalogue', {}, { q: found.q }));
         else complain(found.said);
       } catch (error) {
         complain(problemText(error));

@@ -1,10 +1,11 @@
-import type { Person, Welcome } from '@osier/contract';
+import { api, type Welcome } from '@osier/contract';
+import { call } from '../api/call';
 import { firstHeadBody, signInBody } from '@osier/contract';
 import { Button, Input } from 'antd';
 import { useState, type FormEvent } from 'react';
-import { ValidationError, type AnyObjectSchema } from 'yup';
+import { ValidationError } from 'yup';
 import { refresh } from '../api/queries';
-import { post, problemText, RequestProblem } from '../api/request';
+import { problemText, RequestProblem } from '../api/request';
 import './sign-in.css';
 
 interface FieldOf {
@@ -36,16 +37,16 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
         {welcome.needsFirstHead ? (
           <SignInForm
             fields={FIRST}
-            schema={firstHeadBody}
-            path="/first-head"
+            onSend={async (typed) =>
+              call(api.people.firstHead, { body: await firstHeadBody.validate(typed, ALL) })
+            }
             verb="Make the first account"
             intro="Nobody has an account yet. The server printed a code when it started."
           />
         ) : (
           <SignInForm
             fields={SIGN_IN}
-            schema={signInBody}
-            path="/sign-in"
+            onSend={async (typed) => call(api.people.signIn, { body: await signInBody.validate(typed, ALL) })}
             verb="Sign in"
             intro={welcome.demo ? 'Or with a name and password of your own:' : ''}
           />
@@ -57,7 +58,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
 
 function DemoPeople({ people }: { people: NonNullable<Welcome['demo']> }) {
   const choose = async (id: number) => {
-    await post<Person>('/sign-in/demo', { person: id });
+    await call(api.people.signInAsDemo, { body: { person: id } });
     await refresh();
   };
   return (
@@ -72,16 +73,18 @@ function DemoPeople({ people }: { people: NonNullable<Welcome['demo']> }) {
   );
 }
 
+/** Tells all that is wrong, not only the first. */
+const ALL = { abortEarly: false } as const;
+
 function SignInForm({
   fields,
-  schema,
-  path,
+  onSend,
   verb,
   intro,
 }: {
   fields: FieldOf[];
-  schema: AnyObjectSchema;
-  path: string;
+  /** Checks what was typed and sends it. */
+  onSend: (typed: Record<string, string>) => Promise<unknown>;
   verb: string;
   intro: string;
 }) {
@@ -91,8 +94,7 @@ function SignInForm({
     event.preventDefault();
     setProblems({});
     try {
-      await schema.validate(typed, { abortEarly: false });
-      await post(path, typed);
+      await onSend(typed);
       await refresh();
     } catch (error) {
       if (error instanceof ValidationError)

@@ -1,7 +1,8 @@
+import { api } from '@osier/contract';
+import { call } from '../api/call';
 import { Button } from 'antd';
 import { Link } from 'react-router';
 import { useApi } from '../api/queries';
-import { post } from '../api/request';
 import { useDrafts } from './drafts';
 import { useJobs } from './jobs-store';
 import { useShell } from './shell-store';
@@ -18,7 +19,7 @@ export function StatusLine() {
   const undo = useShell((s) => s.undo);
   const jobs = useJobs((s) => s.jobs);
   const drafts = Object.entries(useDrafts((s) => s.drafts));
-  const outside = useApi<{ loansDesk: string }>('/outside');
+  const outside = useApi(api.overview.outside);
   return (
     <footer className="status-line">
       <div className="status-last" role="status" data-tone={last?.tone}>
@@ -54,7 +55,7 @@ export function StatusLine() {
             {j.total ? ` of ${j.total.toLocaleString('en-GB')}` : ''}
             {j.rate ? `, ${Math.round(j.rate)} a second` : ''}
             {j.secondsLeft !== null && j.secondsLeft > 1 ? `, ${Math.round(j.secondsLeft)} s left` : ''}
-            <Button size="small" onClick={() => void post(`/jobs/${j.id}/cancel`)}>
+            <Button size="small" onClick={() => void call(api.jobs.cancel, { params: { id: j.id } })}>
               Cancel
             </Button>
           </span>

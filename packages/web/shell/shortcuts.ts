@@ -58,7 +58,7 @@ async function lastUndoable(): Promise<number | null> {
   const { rows } = await queries.fetchQuery({
     queryKey: ['/daybook', 'mine'],
     staleTime: 0,
-    queryFn: () => entriesOf({ mine: 1 }),
+    queryFn: () => entriesOf({ mine: '1' }),
   });
   return rows.find((r) => r.undoable && r.undoes === null)?.id ?? null;
 }

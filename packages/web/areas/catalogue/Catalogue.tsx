@@ -1,14 +1,15 @@
-import type { RecipeRow, RecordRow, SearchAnswer } from '@osier/contract';
+import { api, type RecordRow, type SearchAnswer } from '@osier/contract';
+import { call } from '../../api/call';
 import { counted } from '@osier/core/changes';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { get, withQuery } from '../../api/request';
 import { useSetUp } from '../setup/use-set-up';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { BatchSheet } from '../../parts/BatchSheet';
+import { cleanRecordsBatch } from '../../parts/clean-batch';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { Facets } from '../../parts/Facets';
 import { WorkList } from '../../parts/WorkList';
@@ -42,7 +43,7 @@ export default function Catalogue() {
     (k) => query.get(k) ?? undefined,
   );
   const lists = useSetUp()?.lists.value;
-  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const { data: recipes = [] } = useApi(api.recipes.list);
   const mayEdit = useMay('edit records');
   const mayPile = useMay('keep piles');
   const [recipe, setRecipe] = useState<string | null>(null);
@@ -55,7 +56,7 @@ export default function Catalogue() {
     initialPageParam: 0,
     getNextPageParam: (last: SearchAnswer) => last.next,
     placeholderData: (before) => before,
-    queryFn: ({ pageParam }) => get<SearchAnswer>(withQuery('/records', { ...search, after: pageParam })),
+    queryFn: ({ pageParam }) => call(api.records.search, { query: { ...search, after: pageParam } }),
   });
   const first = list.data?.pages[0];
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
@@ -186,8 +187,7 @@ export default function Catalogue() {
       {recipe !== null ? (
         <BatchSheet
           title={`Clean ${q ? `what “${q}” finds` : (first?.within ?? 'the catalogue')}`}
-          path="/records/clean"
-          body={{ recipe, ...search }}
+          batch={cleanRecordsBatch({ recipe, ...search })}
           onClose={() => setRecipe(null)}
         />
       ) : null}

@@ -1,9 +1,10 @@
-import type { Done } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import { cleanScan } from '@osier/core/barcodes';
 import { Button, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
-import { get, post, problemText, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { PriceInput } from '../../parts/PriceInput';
@@ -49,7 +50,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     setBarcode(code);
     setKeep(false);
     setProblem(null);
-    setLook(code ? await get<Look>(`/barcodes/${encodeURIComponent(code)}`) : null);
+    setLook(code ? await call(api.copies.barcode, { params: { barcode: code } }) : null);
     input.current?.focus();
   }, []);
   useTakesScans(
@@ -61,15 +62,17 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     const code = cleanScan(barcode);
     if (look?.barcode !== code) return lookUp(barcode);
     try {
-      const done = await post<Done>('/copies', {
-        holding,
-        barcode: code,
-        part,
-        type,
-        fund,
-        supplier,
-        price,
-        keepBarcode: keep,
+      const done = await call(api.copies.add, {
+        body: {
+          holding,
+          barcode: code,
+          part,
+          type,
+          fund,
+          supplier,
+          price,
+          keepBarcode: keep,
+        },
       });
       say(done.sentence, done.entry);
       setBarcode('');

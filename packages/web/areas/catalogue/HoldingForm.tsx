@@ -1,9 +1,10 @@
-import type { Done, RecordDetail } from '@osier/contract';
+import { api, type RecordDetail } from '@osier/contract';
+import { call } from '../../api/call';
 import { callNumberText, type CallNumber } from '@osier/core/callnumbers';
 import { Button, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
-import { post, problemText, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { useShell } from '../../shell/shell-store';
@@ -44,14 +45,16 @@ export function HoldingForm({
     event.preventDefault();
     const { scheme, prefix, class: cls, item, suffix } = number;
     try {
-      const done = await post<Done & { id: number }>('/holdings', {
-        record: record.id,
-        ...place,
-        scheme,
-        prefix,
-        class: cls,
-        item,
-        suffix,
+      const done = await call(api.copies.addHolding, {
+        body: {
+          record: record.id,
+          ...place,
+          scheme,
+          prefix,
+          class: cls,
+          item,
+          suffix,
+        },
       });
       localStorage.setItem(REMEMBERED, JSON.stringify(place));
       say(done.sentence, done.entry);

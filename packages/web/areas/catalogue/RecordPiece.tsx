@@ -1,4 +1,5 @@
-import type { RecordDetail } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import type { Finding } from '@osier/core/checks';
 import {
   applyEdits,
@@ -15,7 +16,7 @@ import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { Collisions } from '../../parts/Collisions';
 import { Compare } from '../../parts/Compare';
 import { FieldView } from '../../parts/FieldView';
@@ -34,7 +35,7 @@ interface Both {
 
 /** A record: what stands on the shelf, its fields to read and correct, what happened to it. */
 export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | null; onBack: () => void }) {
-  const { data: r, error } = useApi<RecordDetail>(`/records/${id}`);
+  const { data: r, error } = useApi(api.records.read, { params: { id } });
   const draft = useDrafts((s) => s.drafts[String(id)]) ?? null;
   const keepDraft = useDrafts((s) => s.keep);
   const setDraft = (next: Draft | null) => keepDraft(id, next);
@@ -48,9 +49,12 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const save = async () => {
     if (!draft) return;
     try {
-      const done = await put<{ entry: number; sentence: string }>(`/records/${id}`, {
-        version: draft.version,
-        marc: draft.marc,
+      const done = await call(api.records.save, {
+        params: { id },
+        body: {
+          version: draft.version,
+          marc: draft.marc,
+        },
       });
       setDraft(null);
       setTheirs(null);
@@ -58,7 +62,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
       await refresh();
     } catch (e) {
       if (e instanceof RequestProblem && e.problem.status === 409 && e.problem.current) {
-        setTheirs(e.problem.current as Both);
+        setTheirs(e.problem.current as unknown as Both);
         setChoices([]);
       }
       complain(problemText(e));

@@ -1,9 +1,10 @@
-import type { Done, RecordDetail } from '@osier/contract';
+import { api, type RecordDetail } from '@osier/contract';
+import { call } from '../../api/call';
 import { Button, Select } from 'antd';
-import { COPY_STATUSES, copyName } from '@osier/core/holdings';
+import { COPY_STATUSES, type CopyStatus, copyName } from '@osier/core/holdings';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
-import { problemText, put } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
@@ -102,11 +103,11 @@ function Standing({
   );
 }
 
-function StatusPicker({ id, version, status }: { id: number; version: number; status: string }) {
+function StatusPicker({ id, version, status }: { id: number; version: number; status: CopyStatus }) {
   const { say, complain } = useShell();
-  const change = async (next: string) => {
+  const change = async (next: CopyStatus) => {
     try {
-      const done = await put<Done>(`/copies/${id}`, { version, status: next });
+      const done = await call(api.copies.change, { params: { id }, body: { version, status: next } });
       say(done.sentence, done.entry);
     } catch (e) {
       complain(problemText(e));

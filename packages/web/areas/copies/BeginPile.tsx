@@ -1,9 +1,9 @@
-import type { Done } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import type { PiledKind } from '@osier/core/piles';
 import { Button, Input } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { post } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { PileOf } from '../../parts/PileOf';
 import { useAct } from '../../parts/use-act';
@@ -17,7 +17,7 @@ export function BeginPile({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    const done = await act(() => post<Done & { id: number }>('/piles', { name, of, note }));
+    const done = await act(() => call(api.piles.make, { body: { name, of, note } }));
     if (!done) return;
     onClose();
     void navigate(`/copies/${done.id}`);

@@ -1,4 +1,4 @@
-import type { PileRow } from '@osier/contract';
+import { api } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { countedOn } from '@osier/core/piles';
 import { Button } from 'antd';
@@ -18,7 +18,7 @@ import { PilePiece } from './PilePiece';
 export default function Copies() {
   const { id } = useParams();
   const navigate = useNavigate();
-  const { data: piles } = useApi<PileRow[]>('/piles');
+  const { data: piles } = useApi(api.piles.list);
   const [beginning, setBeginning] = useState(false);
   const mayKeep = useMay('keep piles');
   return (

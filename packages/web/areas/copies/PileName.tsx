@@ -1,7 +1,7 @@
-import type { Done, PileRow } from '@osier/contract';
+import { api, type PileRow } from '@osier/contract';
+import { call } from '../../api/call';
 import { Button, Input } from 'antd';
 import { useState, type FormEvent } from 'react';
-import { put } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { useAct } from '../../parts/use-act';
 
@@ -13,7 +13,7 @@ export function PileName({ pile, onDone }: { pile: PileRow; onDone: () => void }
   const save = async (event: FormEvent) => {
     event.preventDefault();
     const body = { version: pile.version, name, note };
-    if (await act(() => put<Done>(`/piles/${pile.id}`, body))) onDone();
+    if (await act(() => call(api.piles.change, { params: { id: pile.id }, body }))) onDone();
   };
   return (
     <form className="shelf-form stack" onSubmit={(e) => void save(e)}>

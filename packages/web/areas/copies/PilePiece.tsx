@@ -1,12 +1,14 @@
-import type { Done, PileDetail, PileScans, RecipeRow } from '@osier/contract';
+import { api, type PileDetail, type PileScans } from '@osier/contract';
+import { call } from '../../api/call';
 import { countedOn } from '@osier/core/piles';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { get, post, problemText, withQuery } from '../../api/request';
+import { problemText } from '../../api/request';
 import { BatchSheet } from '../../parts/BatchSheet';
+import { cleanRecordsBatch } from '../../parts/clean-batch';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
 import { useAct } from '../../parts/use-act';
@@ -21,9 +23,9 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
     queryKey: ['/piles', id],
     initialPageParam: 0,
     getNextPageParam: (last: PileDetail) => last.next,
-    queryFn: ({ pageParam }) => get<PileDetail>(withQuery(`/piles/${id}`, { after: pageParam })),
+    queryFn: ({ pageParam }) => call(api.piles.read, { params: { id }, query: { after: pageParam } }),
   });
-  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const { data: recipes = [] } = useApi(api.recipes.list);
   const [recipe, setRecipe] = useState<string | null>(null);
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
   const [said, setSaid] = useState('');
@@ -42,7 +44,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
 
   const scan = async (codes: string[]) => {
     try {
-      const answer = await post<PileScans>(`/piles/${id}/scans`, { codes });
+      const answer = await call(api.piles.scan, { params: { id }, body: { codes } });
       if (answer.entry) say(answer.sentence, answer.entry);
       setUnknown((before) => [...answer.unknown, ...before]);
       setSaid(
@@ -60,10 +62,12 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
     }
   };
   const takeOff = async () => {
-    if (await act(() => post<Done>(`/piles/${id}/take-off`, { objects: chosen }))) setTicked(new Set());
+    if (await act(() => call(api.piles.takeOff, { params: { id }, body: { objects: chosen } })))
+      setTicked(new Set());
   };
   const takeAway = async () => {
-    if (await act(() => post<Done>(`/piles/${id}/remove`, { version: pile.version }))) onBack();
+    if (await act(() => call(api.piles.remove, { params: { id }, body: { version: pile.version } })))
+      onBack();
   };
   const flip = (object: number) =>
     setTicked(
@@ -185,8 +189,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       {recipe !== null ? (
         <BatchSheet
           title={`Clean the pile ${pile.name}`}
-          path="/records/clean"
-          body={{ recipe, q: '', pile: id }}
+          batch={cleanRecordsBatch({ recipe, q: '', pile: id })}
           onClose={() => setRecipe(null)}
         />
       ) : null}

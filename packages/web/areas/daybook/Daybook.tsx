@@ -1,4 +1,4 @@
-import type { DaybookDetail } from '@osier/contract';
+import { api, type DaybookDetail } from '@osier/contract';
 import type { MarcRecord } from '@osier/core/marc';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
@@ -66,7 +66,7 @@ export default function Daybook() {
 }
 
 function Entry({ id }: { id: number }) {
-  const { data, error } = useApi<DaybookDetail>(`/daybook/${id}`);
+  const { data, error } = useApi(api.daybook.read, { params: { id } });
   const undo = useShell((s) => s.undo);
   if (error) return <p role="alert">{error.message}</p>;
   if (!data) return null;

@@ -1,8 +1,9 @@
-import type { DeliveryRow } from '@osier/contract';
+import { api, type DeliveryRow } from '@osier/contract';
+import { call } from '../../api/call';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, withQuery } from '../../api/request';
+import { problemText } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { DropZone } from '../../parts/DropZone';
 import { Mark } from '../../parts/Mark';
@@ -14,7 +15,7 @@ import './deliveries.css';
 
 /** Files of records that arrived. */
 export default function Deliveries() {
-  const { data: rows = [] } = useApi<DeliveryRow[]>('/deliveries');
+  const { data: rows = [] } = useApi(api.deliveries.list);
   const [problems, setProblems] = useState<string[]>([]);
   const navigate = useNavigate();
   const mayTake = useMay('take in deliveries');
@@ -26,10 +27,7 @@ export default function Deliveries() {
     setProblems([]);
     setTaking(file);
     try {
-      const { delivery } = await post<{ delivery: number }>(
-        withQuery('/deliveries', { name: file.name }),
-        file,
-      );
+      const { delivery } = await call(api.deliveries.takeIn, { query: { name: file.name }, body: file });
       say(`Took in ${file.name}`);
       leave(file);
       await refresh();

@@ -1,11 +1,12 @@
-import type { DeliveryRow, DeliverySummary, IncomingPage, JobState, RecipeRow } from '@osier/contract';
+import { api, type DeliveryRow, type IncomingPage, type JobState } from '@osier/contract';
+import { call } from '../../api/call';
 import { OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { get, post, problemText, withQuery } from '../../api/request';
+import { problemText } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { Facets } from '../../parts/Facets';
 import { Mark } from '../../parts/Mark';
@@ -15,6 +16,7 @@ import { useJobs } from '../../shell/jobs-store';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { BatchSheet } from '../../parts/BatchSheet';
+import { acceptBatch, cleanBatch, fixBatch, takeBackBatch, type DeliveryBatch } from './batches';
 import { DeliveryCounts } from './DeliveryCounts';
 import { DeliverySettings } from './DeliverySettings';
 import { FindingKinds } from './FindingKinds';
@@ -45,12 +47,6 @@ const FACETS: readonly (readonly [string, string])[] = [
   ['skipped', 'skipped'],
 ];
 
-/** A batch act on the delivery, and what it is done with. */
-interface Sheet {
-  readonly act: 'clean' | 'fix' | 'accept' | 'take-back';
-  readonly body: object;
-}
-const SHEET_NAME = { clean: 'Clean', fix: 'Mend', accept: 'Accept', 'take-back': 'Take back' };
 /** Facets under which nothing waits, so that nothing can be decided. */
 const DONE_FACETS = ['accepted', 'skipped'];
 const ruleOf = (facet: string | undefined) => (facet?.startsWith('rule:') ? facet.slice(5) : undefined);
@@ -61,15 +57,15 @@ export default function Delivery() {
   const [query, setQuery] = useSearchParams();
   const facet = query.get('facet') ?? undefined;
   const open = query.get('record') ? Number(query.get('record')) : null;
-  const { data: delivery, error } = useApi<DeliveryRow>(`/deliveries/${id}`);
-  const { data: summary } = useApi<DeliverySummary>(`/deliveries/${id}/summary`);
+  const { data: delivery, error } = useApi(api.deliveries.read, { params: { id } });
+  const { data: summary } = useApi(api.deliveries.summary, { params: { id } });
   const [settingsOpen, setSettingsOpen] = useState(false);
   const { complain } = useShell();
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
-  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const { data: recipes = [] } = useApi(api.recipes.list);
   const [recipeId, setRecipeId] = useState('house-style');
   const recipe = recipes.find((r) => r.id === recipeId) ?? { id: 'house-style', name: 'House style' };
-  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [sheet, setSheet] = useState<DeliveryBatch | null>(null);
   const mayTake = useMay('take in deliveries');
   const list = useInfiniteQuery({
     queryKey: ['/deliveries', id, 'incoming', facet, delivery?.state],
@@ -78,7 +74,7 @@ export default function Delivery() {
     enabled: delivery !== undefined,
     placeholderData: (before) => before,
     queryFn: ({ pageParam }) =>
-      get<IncomingPage>(withQuery(`/deliveries/${id}/incoming`, { facet, after: pageParam })),
+      call(api.deliveries.incoming, { params: { id }, query: { facet, after: pageParam } }),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const counts = list.data?.pages[0]?.facets ?? {};
@@ -94,7 +90,7 @@ export default function Delivery() {
     );
   const decideAll = async (decision: Outcome) => {
     try {
-      await post<JobState>(`/deliveries/${id}/decisions`, { facet: facet ?? 'waiting', decision });
+      await call(api.deliveries.decideAll, { params: { id }, body: { facet: facet ?? 'waiting', decision } });
       await refresh();
     } catch (e) {
       complain(problemText(e));
@@ -118,7 +114,7 @@ export default function Delivery() {
             </button>
           ) : null}
           {mayTake && !job && delivery.accepted + delivery.skipped > 0 ? (
-            <button className="fix" onClick={() => setSheet({ act: 'take-back', body: {} })}>
+            <button className="fix" onClick={() => setSheet(takeBackBatch(id))}>
               Take back {(delivery.accepted + delivery.skipped).toLocaleString('en-GB')} records
             </button>
           ) : null}
@@ -134,11 +130,11 @@ export default function Delivery() {
                 options={recipes.map((r) => ({ value: r.id, label: r.name }))}
               />
             ) : null}
-            <Button disabled={!!job} onClick={() => setSheet({ act: 'clean', body: { recipe: recipe.id } })}>
+            <Button disabled={!!job} onClick={() => setSheet(cleanBatch(id, recipe.id))}>
               Clean with “{recipe.name}”
             </Button>
             {acceptable(counts) + (counts.skip ?? 0) > 0 ? (
-              <Button type="primary" disabled={!!job} onClick={() => setSheet({ act: 'accept', body: {} })}>
+              <Button type="primary" disabled={!!job} onClick={() => setSheet(acceptBatch(id))}>
                 Accept {acceptable(counts).toLocaleString('en-GB')} records
               </Button>
             ) : null}
@@ -225,7 +221,7 @@ export default function Delivery() {
                 onChoose={(rule) => set({ facet: rule && `rule:${rule}` })}
                 onFix={
                   mayTake && delivery.waiting > 0 && !job
-                    ? (rules) => setSheet({ act: 'fix', body: { rules } })
+                    ? (rules) => setSheet(fixBatch(id, rules))
                     : undefined
                 }
               />
@@ -243,9 +239,8 @@ export default function Delivery() {
       ) : null}
       {sheet ? (
         <BatchSheet
-          title={`${SHEET_NAME[sheet.act]} ${delivery.name}`}
-          path={`/deliveries/${id}/${sheet.act}`}
-          body={sheet.body}
+          title={`${sheet.name} ${delivery.name}`}
+          batch={sheet.batch}
           onClose={() => setSheet(null)}
         />
       ) : null}

@@ -1,4 +1,4 @@
-import type { DeliveryReport as Report, DeliverySummary } from '@osier/contract';
+import { api } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { Button } from 'antd';
 import { Link, useParams } from 'react-router';
@@ -11,8 +11,8 @@ import './report.css';
 /** What became of each record of a delivery, as a page that prints well. */
 export default function DeliveryReport() {
   const id = Number(useParams().id);
-  const { data, error } = useApi<Report>(`/deliveries/${id}/report/rows`);
-  const { data: summary } = useApi<DeliverySummary>(`/deliveries/${id}/summary`);
+  const { data, error } = useApi(api.deliveries.reportRows, { params: { id } });
+  const { data: summary } = useApi(api.deliveries.summary, { params: { id } });
   if (error) return <AreaHead name="Report" state={error.message} />;
   if (!data || !summary) return null;
   return (

@@ -1,9 +1,10 @@
-import type { DeliverySummary, JobState, SheetRow } from '@osier/contract';
+import { api, type DeliverySummary } from '@osier/contract';
+import { call } from '../../api/call';
 import { settingsOf } from '@osier/core/deliveries';
 import { Button, Drawer, Select } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
 
 /** The settings of one delivery: those of its supplier's sheet, changed for this time. Keeping them matches it anew. */
@@ -18,7 +19,7 @@ export function DeliverySettings({
   mayChange: boolean;
   onClose: () => void;
 }) {
-  const { data: sheets = [] } = useApi<SheetRow[]>('/supplier-sheets');
+  const { data: sheets = [] } = useApi(api.suppliers.sheets);
   const [sheet, setSheet] = useState(summary.sheet?.id ?? null);
   const [settings, setSettings] = useState(summary.settings);
   const [problem, setProblem] = useState<RequestProblem | null>(null);
@@ -32,10 +33,13 @@ export function DeliverySettings({
   };
   const save = async () => {
     try {
-      await put<JobState>(`/deliveries/${summary.id}/settings`, {
-        version: summary.version,
-        sheet,
-        settings,
+      await call(api.deliveries.saveSettings, {
+        params: { id: summary.id },
+        body: {
+          version: summary.version,
+          sheet,
+          settings,
+        },
       });
       onClose();
       await refresh();

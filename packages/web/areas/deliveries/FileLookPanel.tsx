@@ -1,4 +1,4 @@
-import type { SetUp } from '@osier/contract';
+import { api } from '@osier/contract';
 import type { FileLook } from '@osier/core/deliveries';
 import { withCodes } from '@osier/core/holdings';
 import { DEFAULT_HOUSE } from '@osier/core/house';
@@ -30,7 +30,7 @@ export function FileLookPanel({
   onTake: () => void;
   onLeave: () => void;
 }) {
-  const { data } = useApi<SetUp>('/set-up');
+  const { data } = useApi(api.setup.read);
   const house = data?.house.value;
   const lists = data?.lists.value;
   const [progress, setProgress] = useState<LookProgress | null>(null);

@@ -1,4 +1,4 @@
-import type { FindingKind } from '@osier/contract';
+import { api } from '@osier/contract';
 import { Button } from 'antd';
 import { useApi } from '../../api/queries';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
@@ -17,7 +17,7 @@ export function FindingKinds({
   /** Opens the review sheet for the safe fixes of one check, or of all. Absent for those who may not. */
   onFix?: (rules: string[]) => void;
 }) {
-  const { data: kinds } = useApi<FindingKind[]>(`/deliveries/${delivery}/findings`);
+  const { data: kinds } = useApi(api.deliveries.findings, { params: { id: delivery } });
   if (!kinds) return null;
   const safe = kinds.reduce((n, k) => n + k.safe, 0);
   if (kinds.length === 0)

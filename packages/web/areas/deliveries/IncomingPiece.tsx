@@ -1,4 +1,5 @@
-import type { Done, IncomingDetail } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import type { Finding } from '@osier/core/checks';
 import type { ProposedCopy } from '@osier/core/holdings';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
@@ -6,7 +7,7 @@ import { applyEdits, differs, compareRecords, type MarcRecord } from '@osier/cor
 import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, put } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Compare } from '../../parts/Compare';
 import { SideBySide } from '../../parts/SideBySide';
 import { FieldView } from '../../parts/FieldView';
@@ -46,7 +47,7 @@ export function IncomingPiece({
   id: number;
   onBack: () => void;
 }) {
-  const { data: r, error } = useApi<IncomingDetail>(`/deliveries/${delivery}/incoming/${id}`);
+  const { data: r, error } = useApi(api.deliveries.readIncoming, { params: { id: delivery, incoming: id } });
   const [view, setView] = useState<View>('fields');
   const { say, complain } = useShell();
   const mayTake = useMay('take in deliveries');
@@ -57,10 +58,13 @@ export function IncomingPiece({
     target: number | null = r.target ?? r.matches[0]?.record ?? null,
   ) => {
     try {
-      const done = await post<Done>(`/deliveries/${delivery}/decisions`, {
-        incoming: [id],
-        decision,
-        target,
+      const done = await call(api.deliveries.decide, {
+        params: { id: delivery },
+        body: {
+          incoming: [id],
+          decision,
+          target,
+        },
       });
       say(`${r.title}: ${OUTCOME_NAMES[decision]}`, done.entry);
       await refresh();
@@ -70,9 +74,12 @@ export function IncomingPiece({
   };
   const change = async (part: { marc?: MarcRecord; copies?: ProposedCopy[]; note?: string }) => {
     try {
-      const done = await put<Done>(`/deliveries/${delivery}/incoming/${id}`, {
-        version: r.version,
-        ...part,
+      const done = await call(api.deliveries.saveIncoming, {
+        params: { id: delivery, incoming: id },
+        body: {
+          version: r.version,
+          ...part,
+        },
       });
       say(done.sentence, done.entry);
       await refresh();

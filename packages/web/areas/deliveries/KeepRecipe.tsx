@@ -1,17 +1,18 @@
-import type { Done, SetUp } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { stepSentence, stepsFromEdit } from '@osier/core/recipes';
 import { Button, Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { post, RequestProblem } from '../../api/request';
+import { RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { useShell } from '../../shell/shell-store';
 
 /** What was done to this record by hand, offered as steps of a recipe for the others of the delivery. */
 export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: MarcRecord }) {
-  const { data } = useApi<SetUp>('/set-up');
+  const { data } = useApi(api.setup.read);
   const house = data?.house.value ?? DEFAULT_HOUSE;
   const steps = useMemo(() => stepsFromEdit(original, marc), [original, marc]);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
@@ -22,7 +23,7 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
   const chosen = steps.filter((_, i) => !left.has(i));
   const keep = async () => {
     try {
-      const done = await post<Done>('/recipes', { name, steps: chosen });
+      const done = await call(api.recipes.keep, { body: { name, steps: chosen } });
       setProblem(null);
       setName('');
       say(`${done.sentence}. It stands beside “Clean” now.`, done.entry);

@@ -1,9 +1,8 @@
-import type { IncomingDetail, SearchAnswer } from '@osier/contract';
+import { api, type IncomingDetail } from '@osier/contract';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
-import { withQuery } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 
 /** What the catalogue holds that may be the same, why and why not, and pairing by hand with any other record. */
@@ -87,7 +86,7 @@ export function Matches({
 
 function PairByHand({ first, onPair }: { first: string; onPair: (record: number) => void }) {
   const [q, setQ] = useState(first.split(/[:/]/)[0]!.trim());
-  const { data } = useApi<SearchAnswer>(q.trim().length > 1 ? withQuery('/records', { q }) : null);
+  const { data } = useApi(api.records.search, q.trim().length > 1 ? { query: { q } } : null);
   return (
     <div className="pair-by-hand">
       <Input

@@ -1,4 +1,4 @@
-import type { IncomingDetail, SetUp } from '@osier/contract';
+import { api, type IncomingDetail } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { copyName, type ProposedCopy } from '@osier/core/holdings';
@@ -126,7 +126,7 @@ function ProposedCopyForm({
   onLeave: () => void;
 }) {
   const [c, setC] = useState(copy);
-  const { data: setUp } = useApi<SetUp>('/set-up');
+  const { data: setUp } = useApi(api.setup.read);
   if (!setUp) return null;
   const lists = setUp.lists.value;
   const one = (v: string | string[]) => (Array.isArray(v) ? (v[0] ?? '') : (v ?? ''));

@@ -1,10 +1,11 @@
-import type { Done, LookAlikeGroup, Review } from '@osier/contract';
+import { api, type LookAlikeGroup } from '@osier/contract';
+import { call } from '../../api/call';
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh } from '../../api/queries';
-import { post, problemText } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useMay } from '../../shell/person';
@@ -23,7 +24,7 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
   const lost = group.headings.map((h) => h.id).filter((h) => h !== kept && !out.has(h));
   const apart = async (a: number, b: number) => {
     try {
-      const done = await post<Done>('/headings/distinct', { a, b });
+      const done = await call(api.headings.keepApart, { body: { a, b } });
       say(done.sentence, done.entry);
       onDone();
       await refresh();
@@ -120,7 +121,7 @@ function MergeSheet({
   onDone: () => void;
 }) {
   const { say } = useShell();
-  const page = (from: number) => post<Review>('/headings/merge/review', { kept, lost, from });
+  const page = (from: number) => call(api.headings.reviewMerge, { body: { kept, lost, from } });
   const review = useQuery({
     queryKey: ['review', 'merge', kept, lost],
     queryFn: () => page(0),
@@ -128,7 +129,7 @@ function MergeSheet({
     retry: false,
   });
   const act = async () => {
-    const done = await post<Done>('/headings/merge', { kept, lost });
+    const done = await call(api.headings.merge, { body: { kept, lost } });
     say(done.sentence, done.entry);
     onDone();
     await refresh();

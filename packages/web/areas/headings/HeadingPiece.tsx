@@ -1,11 +1,11 @@
-import type { HeadingDetail } from '@osier/contract';
+import { api } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { FieldBody } from '../../parts/FieldView';
 
 /** A heading: its authority record, other forms, and the records that use it. */
 export function HeadingPiece({ id }: { id: number }) {
-  const { data: h, error } = useApi<HeadingDetail>(`/headings/${id}`);
+  const { data: h, error } = useApi(api.headings.read, { params: { id } });
   if (error) return <p role="alert">{error.message}</p>;
   if (!h) return null;
   return (

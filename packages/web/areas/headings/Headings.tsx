@@ -1,20 +1,15 @@
-import type { HeadingRow, LookAlikeGroup, LookAlikePage } from '@osier/contract';
+import { api, type HeadingPage, type LookAlikeGroup, type LookAlikePage } from '@osier/contract';
+import { call } from '../../api/call';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { get, withQuery } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { GroupPiece } from './GroupPiece';
 import { HeadingPiece } from './HeadingPiece';
 import './headings.css';
-
-interface HeadingPage {
-  readonly rows: HeadingRow[];
-  readonly next: number | null;
-}
 
 const groupId = (g: LookAlikeGroup) => g.headings[0]!.id;
 
@@ -29,7 +24,7 @@ export default function Headings() {
     queryKey: ['/headings/look-alikes'],
     initialPageParam: '',
     getNextPageParam: (last: LookAlikePage) => last.next,
-    queryFn: ({ pageParam }) => get<LookAlikePage>(withQuery('/headings/look-alikes', { after: pageParam })),
+    queryFn: ({ pageParam }) => call(api.headings.lookAlikes, { query: { after: pageParam } }),
   });
   const groups = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const total = list.data?.pages[0]?.total ?? 0;
@@ -116,7 +111,7 @@ function AllHeadings({ id }: { id: number | null }) {
     initialPageParam: 0,
     getNextPageParam: (last: HeadingPage) => last.next,
     placeholderData: (before) => before,
-    queryFn: ({ pageParam }) => get<HeadingPage>(withQuery('/headings', { q, after: pageParam })),
+    queryFn: ({ pageParam }) => call(api.headings.list, { query: { q, after: pageParam } }),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   return (

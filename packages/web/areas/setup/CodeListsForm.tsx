@@ -1,9 +1,10 @@
-import type { Done, SetUp } from '@osier/contract';
+import { api, type SetUp } from '@osier/contract';
+import { call } from '../../api/call';
 import type { CodeLists } from '@osier/core/holdings';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
-import { problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
@@ -24,7 +25,7 @@ export function CodeListsForm({ data }: { data: SetUp }) {
   const { say, complain } = useShell();
   const save = async () => {
     try {
-      const done = await put<Done>('/set-up/lists', { version: data.lists.version, ...lists });
+      const done = await call(api.setup.saveLists, { body: { version: data.lists.version, ...lists } });
       setProblem(null);
       say(done.sentence, done.entry);
       await refresh();

@@ -1,8 +1,9 @@
-import type { Done, SetUp } from '@osier/contract';
+import { api, type SetUp } from '@osier/contract';
+import { call } from '../../api/call';
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
-import { problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
@@ -14,7 +15,7 @@ export function HouseForm({ data }: { data: SetUp }) {
   const { say, complain } = useShell();
   const save = async () => {
     try {
-      const done = await put<Done>('/set-up/house', { version: data.house.version, ...house });
+      const done = await call(api.setup.saveHouse, { body: { version: data.house.version, ...house } });
       setProblem(null);
       say(done.sentence, done.entry);
       await refresh();

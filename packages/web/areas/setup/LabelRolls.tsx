@@ -1,9 +1,10 @@
-import type { Done, RollRow } from '@osier/contract';
+import { api, type Done, type RollRow } from '@osier/contract';
+import { call } from '../../api/call';
 import type { LabelRoll } from '@osier/core/barcodes';
 import { Button, Checkbox, Input, InputNumber, Progress } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { useMay } from '../../shell/person';
@@ -13,7 +14,7 @@ const EMPTY: LabelRoll = { name: '', prefix: '', from: 1, to: 1000, length: 14, 
 
 /** Reserved runs of barcode numbers, each with how much of it is used. */
 export function LabelRolls() {
-  const { data: rolls = [] } = useApi<RollRow[]>('/label-rolls');
+  const { data: rolls = [] } = useApi(api.suppliers.rolls);
   const [editing, setEditing] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
   return (
@@ -131,8 +132,11 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
             onClick={() =>
               void act(() =>
                 row
-                  ? put<Done>(`/label-rolls/${row.id}`, { version: row.version, roll })
-                  : post<Done>('/label-rolls', { roll }),
+                  ? call(api.suppliers.changeRoll, {
+                      params: { id: row.id },
+                      body: { version: row.version, roll },
+                    })
+                  : call(api.suppliers.keepRoll, { body: { roll } }),
               )
             }
           >
@@ -144,7 +148,9 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
           <button
             className="fix"
             onClick={() =>
-              void act(() => post<Done>(`/label-rolls/${row.id}/remove`, { version: row.version }))
+              void act(() =>
+                call(api.suppliers.removeRoll, { params: { id: row.id }, body: { version: row.version } }),
+              )
             }
           >
             Take this roll away

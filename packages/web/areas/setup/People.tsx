@@ -1,14 +1,20 @@
-import type { PersonRow, SetUp } from '@osier/contract';
+import { api, type EndpointSending, type PersonRow, type SetUp } from '@osier/contract';
+import { call } from '../../api/call';
 import { ROLES } from '@osier/contract';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
-import { post, problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
-const NOBODY = { name: '', login: '', role: 'cataloguer', password: '' };
+const NOBODY: EndpointSending<typeof api.people.add> = {
+  name: '',
+  login: '',
+  role: 'cataloguer',
+  password: '',
+};
 
 /** Who may do what. */
 export function People({ data }: { data: SetUp }) {
@@ -19,7 +25,7 @@ export function People({ data }: { data: SetUp }) {
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await post('/people', form);
+      await call(api.people.add, { body: form });
       say(`Added ${form.name}, ${form.role}`);
       setForm(NOBODY);
       setProblem(null);
@@ -97,7 +103,7 @@ function PersonLine({ person, mayChange }: { person: PersonRow; mayChange: boole
   const { say, complain } = useShell();
   const endSessions = async () => {
     try {
-      await post(`/people/${person.id}/end-sessions`);
+      await call(api.people.endSessions, { params: { id: person.id } });
       say(`Signed ${person.name} out everywhere`);
     } catch (e) {
       complain(problemText(e));
@@ -141,7 +147,10 @@ function PersonForm({ person, onClose }: { person: PersonRow; onClose: () => voi
   const save = async () => {
     try {
       const { password, ...rest } = form;
-      await put(`/people/${person.id}`, { ...rest, ...(password && { password }) });
+      await call(api.people.change, {
+        params: { id: person.id },
+        body: { ...rest, ...(password && { password }) },
+      });
       say(`Saved the account of ${form.name}`);
       onClose();
       await refresh();

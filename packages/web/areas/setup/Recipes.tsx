@@ -1,9 +1,10 @@
-import type { Done, RecipeRow } from '@osier/contract';
+import { api, type Done, type RecipeRow } from '@osier/contract';
+import { call } from '../../api/call';
 import type { Step } from '@osier/core/recipes';
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, put } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -13,7 +14,7 @@ type Act = (doing: () => Promise<Done>) => Promise<void>;
 
 /** The recipes of this library: read, put in order, renamed, taken away, sent to others and taken over from them. */
 export function Recipes() {
-  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
+  const { data: recipes = [] } = useApi(api.recipes.list);
   const mayChange = useMay('take in deliveries');
   const { say, complain } = useShell();
   const file = useRef<HTMLInputElement>(null);
@@ -30,7 +31,7 @@ export function Recipes() {
     const taken = (n: string) => recipes.some((r) => r.name === n);
     let free = name;
     for (let n = 2; taken(free); n++) free = `${name} ${n}`;
-    return post<Done>('/recipes', { name: free, steps });
+    return call(api.recipes.keep, { body: { name: free, steps } });
   };
   return (
     <div className="stack">
@@ -73,7 +74,7 @@ export function Recipes() {
               const chosen = e.target.files?.[0];
               e.target.value = '';
               if (chosen)
-                void press(async () => post<Done>('/recipes/import', { text: await chosen.text() }));
+                void press(async () => call(api.recipes.import, { body: { text: await chosen.text() } }));
             }}
           />
         </div>
@@ -107,8 +108,13 @@ function RecipeCard({
   /** The step that is being written: behind the last one for a new one. */
   const [writing, setWriting] = useState<number | null>(null);
   const steps = recipe.steps.map((s) => s.step);
+  const { version } = recipe;
+  const id = Number(recipe.id);
   const save = (changes: { name?: string; steps?: Step[] }) =>
-    put<Done>(`/recipes/${recipe.id}`, { name: recipe.name, steps, version: recipe.version, ...changes });
+    call(api.recipes.change, {
+      params: { id },
+      body: { name: recipe.name, steps, version: version ?? 0, ...changes },
+    });
   const moved = (i: number) => [...steps.slice(0, i - 1), steps[i]!, steps[i - 1]!, ...steps.slice(i + 1)];
   return (
     <section className="recipe-card" aria-label={recipe.name}>
@@ -137,7 +143,9 @@ function RecipeCard({
             <button
               className="fix"
               onClick={() =>
-                void press(() => post<Done>(`/recipes/${recipe.id}/remove`, { version: recipe.version }))
+                void press(() =>
+                  call(api.recipes.remove, { params: { id }, body: { version: version ?? 0 } }),
+                )
               }
             >
               Take it away

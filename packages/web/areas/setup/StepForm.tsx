@@ -1,4 +1,4 @@
-import type { SetUp } from '@osier/contract';
+import { api } from '@osier/contract';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import { STEP_FORMS, stepProblems, stepSentence, type Step } from '@osier/core/recipes';
 import { Button, Drawer, Select } from 'antd';
@@ -25,7 +25,7 @@ interface Props {
 
 /** One step of a recipe, filled in; the sentence that it comes to is shown as it is written. */
 export function StepForm({ title, step: before, onKeep, onClose }: Props) {
-  const house = useApi<SetUp>('/set-up').data?.house.value ?? DEFAULT_HOUSE;
+  const house = useApi(api.setup.read).data?.house.value ?? DEFAULT_HOUSE;
   const [step, setStep] = useState<Step>(before ?? STEP_FORMS['replace-text'].first);
   const [tried, setTried] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);

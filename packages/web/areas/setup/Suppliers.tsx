@@ -1,9 +1,10 @@
-import type { Done, SheetRow } from '@osier/contract';
+import { api, type Done, type SheetRow } from '@osier/contract';
+import { call } from '../../api/call';
 import { DEFAULT_SETTINGS, settingsOf, type SupplierSheet } from '@osier/core/deliveries';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, put, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
 import { useMay } from '../../shell/person';
@@ -14,7 +15,7 @@ const EMPTY: SupplierSheet = { ...DEFAULT_SETTINGS, name: '', files: [], organis
 
 /** The suppliers' sheets, one open at a time, and the label rolls. */
 export function Suppliers() {
-  const { data: sheets } = useApi<SheetRow[]>('/supplier-sheets');
+  const { data: sheets } = useApi(api.suppliers.sheets);
   const [chosen, setChosen] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
   if (!sheets) return null;
@@ -122,8 +123,11 @@ function SheetForm({
             onClick={() =>
               void act(() =>
                 row
-                  ? put<Done & { id: number }>(`/supplier-sheets/${row.id}`, { version: row.version, sheet })
-                  : post<Done & { id: number }>('/supplier-sheets', { sheet }),
+                  ? call(api.suppliers.changeSheet, {
+                      params: { id: row.id },
+                      body: { version: row.version, sheet },
+                    })
+                  : call(api.suppliers.keepSheet, { body: { sheet } }),
               )
             }
           >
@@ -134,7 +138,11 @@ function SheetForm({
               className="fix"
               onClick={() =>
                 void act(
-                  () => post<Done>(`/supplier-sheets/${row.id}/remove`, { version: row.version }),
+                  () =>
+                    call(api.suppliers.removeSheet, {
+                      params: { id: row.id },
+                      body: { version: row.version },
+                    }),
                   true,
                 )
               }

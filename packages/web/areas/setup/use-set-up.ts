@@ -1,5 +1,5 @@
-import type { SetUp } from '@osier/contract';
+import { api, type SetUp } from '@osier/contract';
 import { useApi } from '../../api/queries';
 
 /** Code lists, house rules and people. */
-export const useSetUp = (): SetUp | undefined => useApi<SetUp>('/set-up').data;
+export const useSetUp = (): SetUp | undefined => useApi(api.setup.read).data;

@@ -1,9 +1,11 @@
-import type { Done } from '@osier/contract';
+import type { Scheme } from '@osier/core/callnumbers';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import { Button, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { refresh } from '../../api/queries';
-import { post, problemText, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
 import { useShell } from '../../shell/shell-store';
@@ -24,7 +26,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
     branch: '',
     locations: [] as string[],
     types: [] as string[],
-    scheme: 'dewey',
+    scheme: 'dewey' as Scheme,
     from: '',
     to: '',
     seenSince: '',
@@ -36,7 +38,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
   const save = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const done = await post<Done & { id: number }>('/stocktakes', form);
+      const done = await call(api.stocktakes.start, { body: form });
       say(done.sentence, done.entry);
       await refresh();
       onClose();

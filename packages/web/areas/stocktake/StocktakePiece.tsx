@@ -1,4 +1,5 @@
-import type { Done, Review, StocktakeDetail } from '@osier/contract';
+import { api, type Done, type JobState, type ScanAnswer, type StocktakeDetail } from '@osier/contract';
+import { call } from '../../api/call';
 import { groupedBarcode } from '@osier/core/barcodes';
 import type { Settlement, StockFinding, StockFindingKind } from '@osier/core/stocktake';
 import { useQuery } from '@tanstack/react-query';
@@ -6,7 +7,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
 import { CodePicker } from '../../parts/CodePicker';
 import { DropZone } from '../../parts/DropZone';
@@ -37,7 +38,7 @@ const AT_ONCE = 5000;
 
 /** A stocktake: its progress, the shelf as it was scanned, and what books and shelf do not agree on. */
 export function StocktakePiece({ id }: { id: number }) {
-  const { data: s, error } = useApi<StocktakeDetail>(`/stocktakes/${id}`);
+  const { data: s, error } = useApi(api.stocktakes.read, { params: { id } });
   const [ticked, setTicked] = useState<ReadonlyMap<number, Settlement>>(new Map());
   const [settling, setSettling] = useState(false);
   const [said, setSaid] = useState('');
@@ -50,10 +51,11 @@ export function StocktakePiece({ id }: { id: number }) {
   if (error) return <p role="alert">{error.message}</p>;
   if (!s) return null;
   const open = s.stocktake.state === 'open';
-  const act = async (path: string, body: object) => {
+  const params = { id };
+  const act = async (ask: () => Promise<Done | ScanAnswer | JobState>) => {
     try {
-      const done = await post<Partial<Done>>(`/stocktakes/${id}/${path}`, body);
-      if (done.sentence) say(done.sentence, done.entry);
+      const done = await ask();
+      if ('sentence' in done) say(done.sentence, done.entry);
       await refresh();
     } catch (e) {
       complain(problemText(e));
@@ -70,13 +72,14 @@ export function StocktakePiece({ id }: { id: number }) {
         complain(
           `${f.name} does not look like a scanner’s file: “${odd.slice(0, 30)}…”. One barcode a line is expected.`,
         );
-      else if (codes.length > AT_ONCE) await act(`load-file?name=${encodeURIComponent(f.name)}`, f);
-      else await act('load', { name: f.name, codes });
+      else if (codes.length > AT_ONCE)
+        await act(() => call(api.stocktakes.loadFile, { params, query: { name: f.name }, body: f }));
+      else await act(() => call(api.stocktakes.load, { params, body: { name: f.name, codes } }));
     }
   };
   const scan = async (codes: string[]) => {
     setSaid(codes.map(groupedBarcode).join(', '));
-    await act('scans', { codes });
+    await act(() => call(api.stocktakes.scan, { params, body: { codes } }));
   };
   const toggle = (f: StockFinding, settlement: Settlement) =>
     setTicked((t) => {
@@ -105,7 +108,11 @@ export function StocktakePiece({ id }: { id: number }) {
         {open ? (
           <span className="row">
             {mayScan ? <Link to={`/stocktake/${id}/walk`}>Walk the shelf</Link> : null}
-            {mayManage ? <Button onClick={() => void act('close', {})}>Close the stocktake</Button> : null}
+            {mayManage ? (
+              <Button onClick={() => void act(() => call(api.stocktakes.close, { params }))}>
+                Close the stocktake
+              </Button>
+            ) : null}
           </span>
         ) : null}
       </div>
@@ -276,16 +283,19 @@ function SettleSheet({
   const [location, setLocation] = useState(stretch.locations[0] ?? '');
   const { say } = useShell();
   const moves = items.some((i) => i.act === 'correct-location');
-  const path = `/stocktakes/${stocktake.id}/settle`;
+  const params = { id: stocktake.id };
   const review = useQuery({
-    queryKey: ['review', path, items, location],
-    queryFn: () => post<Review>(`${path}/review`, { items, location }),
+    queryKey: ['review', 'settle', stocktake.id, items, location],
+    queryFn: () => call(api.stocktakes.reviewSettle, { params, body: { items, location } }),
     gcTime: 0,
     retry: false,
     staleTime: Infinity,
   });
   const act = async (leftOut: number[]) => {
-    const done = await post<Done>(path, { items: items.filter((i) => !leftOut.includes(i.copy)), location });
+    const done = await call(api.stocktakes.settle, {
+      params,
+      body: { items: items.filter((i) => !leftOut.includes(i.copy)), location },
+    });
     say(done.sentence, done.entry);
     onDone();
     await refresh();

@@ -1,8 +1,9 @@
-import type { ScanAnswer } from '@osier/contract';
+import { api, type ScanAnswer } from '@osier/contract';
+import { call } from '../../api/call';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { post, problemText } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
 import { chime } from './sound';
@@ -52,7 +53,7 @@ export default function Walk() {
       while (unsent.current.codes.length > 0) {
         const { number, codes } = unsent.current;
         const from = { ...source.current, number };
-        const said = await post<ScanAnswer>(`/stocktakes/${id}/scans`, { codes, from });
+        const said = await call(api.stocktakes.scan, { params: { id }, body: { codes, from } });
         unsent.current = {
           number: number + codes.length,
           codes: unsent.current.codes.slice(codes.length),

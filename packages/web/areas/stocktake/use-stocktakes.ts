@@ -1,5 +1,5 @@
-import type { StocktakeRow } from '@osier/contract';
+import { api } from '@osier/contract';
 import { useApi } from '../../api/queries';
 
 /** All stocktakes, the newest first, with how each stands. */
-export const useStocktakes = () => useApi<StocktakeRow[]>('/stocktakes');
+export const useStocktakes = () => useApi(api.stocktakes.list);

@@ -1,4 +1,4 @@
-import type { DisputedRow } from '@osier/contract';
+import { api, type DisputedRow } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
@@ -8,7 +8,7 @@ const placeOf = ({ kind, id }: DisputedRow): string | null =>
 
 /** What an older catalogue had twice, or hanging on nothing: nothing of it is lost, and it stays here until it is settled. */
 export default function Attention() {
-  const { data, error } = useApi<DisputedRow[]>('/disputed');
+  const { data, error } = useApi(api.overview.disputed);
   if (error) return <p role="alert">{error.message}</p>;
   return (
     <>

@@ -1,10 +1,11 @@
-import type { Done, Review, WithdrawalList } from '@osier/contract';
+import { api, type WithdrawalList } from '@osier/contract';
+import { call } from '../../api/call';
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, remove } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
 import { ReviewSheet } from '../../parts/ReviewSheet';
@@ -21,7 +22,7 @@ const GROUPS = [
 
 /** A withdrawal list: scan, see the verdicts, tick, withdraw. */
 export function ListPiece({ id }: { id: number }) {
-  const { data: list, error } = useApi<WithdrawalList>(`/withdrawal-lists/${id}`);
+  const { data: list, error } = useApi(api.withdrawals.read, { params: { id } });
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set());
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
   const [said, setSaid] = useState('');
@@ -32,7 +33,7 @@ export function ListPiece({ id }: { id: number }) {
   if (!list) return null;
   const scan = async (codes: string[]) => {
     try {
-      await post(`/withdrawal-lists/${id}/scans`, { codes });
+      await call(api.withdrawals.scan, { params: { id }, body: { codes } });
       setSaid(codes.length === 1 ? `Scanned ${codes[0]}` : `${codes.length} barcodes added`);
       await refresh();
     } catch (e) {
@@ -40,7 +41,7 @@ export function ListPiece({ id }: { id: number }) {
     }
   };
   const takeOff = async (row: Row) => {
-    await remove(`/withdrawal-lists/${id}/scans/${row.scan}`);
+    await call(api.withdrawals.takeOff, { params: { id, scan: row.scan } });
     await refresh();
   };
   const isChosen = (r: Row) =>
@@ -167,16 +168,19 @@ function WithdrawSheet({
   const { say } = useShell();
   const review = useQuery({
     queryKey: ['review', 'withdraw', id, copies],
-    queryFn: () => post<Review>(`/withdrawal-lists/${id}/withdraw/review`, { copies }),
+    queryFn: () => call(api.withdrawals.reviewWithdraw, { params: { id }, body: { copies } }),
     gcTime: 0,
     retry: false,
     staleTime: Infinity,
   });
   const act = async (leftOut: number[]) => {
-    const done = await post<Done>(`/withdrawal-lists/${id}/withdraw`, {
-      copies: copies.filter((c) => !leftOut.includes(c)),
-      // With copies left out it is another act than the one reviewed; the server plans that anew.
-      ...(leftOut.length === 0 && { token: review.data?.token }),
+    const done = await call(api.withdrawals.withdraw, {
+      params: { id },
+      body: {
+        copies: copies.filter((c) => !leftOut.includes(c)),
+        // With copies left out it is another act than the one reviewed; the server plans that anew.
+        ...(leftOut.length === 0 && { token: review.data?.token }),
+      },
     });
     say(done.sentence, done.entry);
     await refresh();

@@ -1,4 +1,4 @@
-import type { RegisterRow } from '@osier/contract';
+import { api } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { Barcode } from '../../parts/Barcode';
@@ -6,7 +6,7 @@ import { Mark } from '../../parts/Mark';
 
 /** The register of withdrawn copies, kept for ever. */
 export function Register() {
-  const { data } = useApi<{ rows: RegisterRow[] }>('/register');
+  const { data } = useApi(api.withdrawals.register);
   const rows = data?.rows ?? [];
   if (data && rows.length === 0)
     return (

@@ -1,9 +1,10 @@
-import type { Done, WithdrawalListRow } from '@osier/contract';
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
 import { Button, Input } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { post, problemText, RequestProblem } from '../../api/request';
+import { problemText, RequestProblem } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
@@ -21,7 +22,7 @@ export default function Withdrawals() {
   const { id } = useParams();
   const [query] = useSearchParams();
   const navigate = useNavigate();
-  const { data: lists = [] } = useApi<WithdrawalListRow[]>('/withdrawal-lists');
+  const { data: lists = [] } = useApi(api.withdrawals.lists);
   const [starting, setStarting] = useState(false);
   const mayPrepare = useMay('prepare withdrawals');
   const names = useSetUp()?.lists.value.branches ?? [];
@@ -123,7 +124,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
   const save = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const done = await post<Done & { id: number }>('/withdrawal-lists', { name, branch, reason });
+      const done = await call(api.withdrawals.start, { body: { name, branch, reason } });
       say(done.sentence, done.entry);
       await refresh();
       onClose();

@@ -1,4 +1,4 @@
-import type { RecipeRow, RollRow, SetUp } from '@osier/contract';
+import { api } from '@osier/contract';
 import type { DeliverySettings } from '@osier/core/deliveries';
 import { Input, Select } from 'antd';
 import { useApi } from '../../api/queries';
@@ -11,9 +11,9 @@ import './settings.css';
 /** What is done with a delivery: reading, matching, our fields, copies. For a supplier's sheet and for one delivery. */
 export function SettingsForm(editing: Editing) {
   const { value, onChange, problem, disabled } = editing;
-  const { data: recipes = [] } = useApi<RecipeRow[]>('/recipes');
-  const { data: rolls = [] } = useApi<RollRow[]>('/label-rolls');
-  const { data: setUp } = useApi<SetUp>('/set-up');
+  const { data: recipes = [] } = useApi(api.recipes.list);
+  const { data: rolls = [] } = useApi(api.suppliers.rolls);
+  const { data: setUp } = useApi(api.setup.read);
   const set = (part: Partial<DeliverySettings>) => onChange({ ...value, ...part });
   const gone = value.recipe !== '' && recipes.length > 0 && !recipes.some((r) => r.id === value.recipe);
   return (

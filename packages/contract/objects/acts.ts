@@ -1,0 +1,94 @@
+import { anyObject, amount, eitherOf, flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import type { ValueOf } from '../endpoint';
+import { marc } from './marc';
+
+/** What an act tells: its entry of the daybook and its sentence. */
+export const done = shape({ entry: whole(), sentence: text() });
+export type Done = ValueOf<typeof done>;
+/** The same, with the number of what was made. */
+export const made = shape({ id: whole(), entry: whole(), sentence: text() });
+
+/** How far a job is. */
+export const jobState = shape({
+  id: whole(),
+  kind: text(),
+  title: text(),
+  state: oneOf(['waiting', 'running', 'done', 'failed', 'cancelled']),
+  done: whole(),
+  total: orNull(whole()),
+  /** Records a second over the whole run so far. */
+  rate: orNull(amount()),
+  secondsLeft: orNull(amount()),
+  message: orNull(text()),
+  work: anyObject('What the job works on.'),
+  entry: orNull(whole()),
+});
+export type JobState = ValueOf<typeof jobState>;
+
+const reviewSide = eitherOf(shape({ marc }), shape({ text: text() }));
+export type ReviewSide = ValueOf<typeof reviewSide>;
+/** One object of a review. */
+export const reviewRow = shape({
+  id: whole(),
+  label: text(),
+  detail: text(),
+  /** Shown before the rest. */
+  exception: orNull(text()),
+  before: orNull(reviewSide),
+  after: orNull(reviewSide),
+  canLeaveOut: flag(),
+});
+export type ReviewRow = ValueOf<typeof reviewRow>;
+/** What stands in the way of an act, and the entry that put it there. */
+const conflict = shape({ kind: text(), id: whole(), message: text(), entry: orNull(whole()) });
+const reviewParts = {
+  /** One sentence of what will happen, with counts. */
+  sentence: text(),
+  /** Verb and number for the button. */
+  verb: text(),
+  count: whole(),
+  /** Consequences worth a second look. */
+  consequences: listOf(text()),
+  rows: listOf(reviewRow),
+  /** Rows beyond those shown in full. */
+  more: whole(),
+  /** What the review was made from; sent back with the act, so that nothing else is done than what was shown. */
+  token: text().optional(),
+};
+/** What every batch act shows before it is done. */
+export const review = shape(reviewParts);
+export type Review = ValueOf<typeof review>;
+/** A review of undoing, with what stands in the way. */
+export const undoReview = shape({
+  ...reviewParts,
+  conflicts: listOf(conflict),
+});
+export type UndoReview = ValueOf<typeof undoReview>;
+
+/** An entry of the daybook. `at` is an ISO date and time. */
+export const entryParts = {
+  id: whole(),
+  at: text(),
+  person: text(),
+  act: text(),
+  sentence: text(),
+  undoneBy: orNull(whole()),
+  undoes: orNull(whole()),
+  undoable: flag(),
+  objects: whole(),
+};
+export const daybookEntry = shape(entryParts);
+export type DaybookEntry = ValueOf<typeof daybookEntry>;
+
+/** RFC 9457 problem details with the fields it concerns. */
+export const problem = shape({
+  type: text(),
+  title: text(),
+  status: whole(),
+  detail: text(),
+  fields: listOf(shape({ field: text(), message: text() })).optional(),
+  /** For 409 on a save: what stands in the catalogue now. */
+  current: anyObject('What stands in the catalogue now.').nullable().optional(),
+  conflicts: listOf(conflict).optional(),
+});
+export type Problem = ValueOf<typeof problem>;

@@ -1,0 +1,68 @@
+import { COPY_STATUSES, LOAN_STATES } from '@osier/core/holdings';
+import { flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+
+/** The scheme of a call number (852, first indicator). */
+export const scheme = () => oneOf(['lc', 'dewey', 'nlm', 'own']);
+const callNumber = { scheme: scheme(), prefix: text(), class: text(), item: text(), suffix: text() };
+/** A call number that is offered, with where it comes from. */
+export const callNumberOffer = shape({ ...callNumber, from: text() });
+
+/** Where copies stand. */
+export const holding = shape({
+  ...callNumber,
+  record: whole(),
+  branch: text(),
+  location: text(),
+  note: text(),
+});
+/** How a copy stands in the books. */
+export const copyStatus = () => oneOf(COPY_STATUSES);
+/** What the loans desk says of a copy. */
+export const loanState = () => oneOf(LOAN_STATES);
+/** A copy; its price in hundredths. */
+export const copy = shape({
+  holding: whole(),
+  barcode: text(),
+  part: text().optional(),
+  number: whole(),
+  type: text(),
+  price: orNull(whole()),
+  fund: text(),
+  supplier: text(),
+  acquired: text(),
+  condition: text(),
+  note: text(),
+  status: copyStatus(),
+  lastSeen: text(),
+});
+/** A copy that is to be made with a record, and what stands in its way. */
+export const proposedCopy = shape({
+  branch: text(),
+  location: text(),
+  ...callNumber,
+  barcode: text(),
+  part: text().optional(),
+  number: whole(),
+  type: text(),
+  price: orNull(whole()),
+  fund: text(),
+  supplier: text(),
+  note: text(),
+  status: copyStatus(),
+  problems: listOf(text()),
+  remarks: listOf(text()),
+});
+/** A withdrawn copy as the register keeps it. */
+export const withdrawn = shape({
+  copy,
+  copyId: whole(),
+  record: whole(),
+  title: text(),
+  branch: text(),
+  location: text(),
+  callNumber: text(),
+  withdrawnOn: text(),
+  by: text(),
+  reason: text(),
+  lastCopy: flag(),
+});

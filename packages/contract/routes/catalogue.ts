@@ -1,0 +1,194 @@
+import type { FieldDefinition } from '@osier/core/format';
+import { array, object, type InferType } from 'yup';
+import { objectOf, eitherOf, listOf, oneOf, orNull, shape, tally, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { id, line, version, wholeIn, wordsIn } from '../inputs';
+import { daybookEntry, done, jobState, review } from '../objects/acts';
+import { callNumberOffer, copy, holding, loanState } from '../objects/holdings';
+import { brief, briefParts, finding, marc } from '../objects/marc';
+import { string } from '../values';
+import { leaveOut, page } from './reviews';
+
+/** MARC 21 Specifications for Record Structure: a subfield code and an indicator are one graphic character of ASCII. */
+const sentSubfield = object({
+  code: string()
+    .matches(/^[!-~]$/, 'A subfield code is one letter, digit or mark of ASCII.')
+    .required(),
+  value: string().max(99999).defined(),
+});
+const indicator = () =>
+  string()
+    .matches(/^[ 0-9a-z|]$/, 'An indicator is a blank, a digit or a small letter.')
+    .optional();
+const sentField = object({
+  tag: string()
+    .matches(/^[0-9A-Z]{3}$/, 'A tag has three digits.')
+    .required(),
+  value: string().max(99999).optional(),
+  ind1: indicator(),
+  ind2: indicator(),
+  subfields: array(sentSubfield).max(2000).optional(),
+});
+/** A record’s leader and fields as they are sent. */
+export const marcBody = object({
+  leader: string()
+    .matches(/^[ -~]{24}$/, 'A leader has 24 characters of ASCII.')
+    .required(),
+  fields: array(sentField).max(2000).required(),
+});
+export type MarcBody = InferType<typeof marcBody>;
+/** A record that is saved, with the version it was made from. */
+export const recordBody = object({ version: version(), marc: marcBody.required() });
+export type RecordBody = InferType<typeof recordBody>;
+
+/** A search of the catalogue: words as in the scan line, facets, and where it looks, if not everywhere. */
+export const searchShape = {
+  q: string().max(500).default(''),
+  language: string().max(20).optional(),
+  branch: string().max(40).optional(),
+  material: string().max(40).optional(),
+  /** Only what lies on this pile. */
+  pile: id().optional(),
+  /** Only what was accepted from this delivery. */
+  delivery: id().optional(),
+};
+/** A search of the catalogue. */
+export const searchBody = object(searchShape);
+export type SearchBody = InferType<typeof searchBody>;
+/** A recipe and the search of the catalogue that it runs over. */
+export const cleanRecordsBody = object({
+  recipe: line().required(),
+  ...searchShape,
+  leaveOut: leaveOut(),
+});
+export type CleanRecordsBody = InferType<typeof cleanRecordsBody>;
+/** A page of the review of a recipe over what a search finds. */
+export const cleanRecordsReviewBody = cleanRecordsBody.shape(page);
+
+const recordRow = shape({ ...briefParts, id: whole(), copies: whole(), callNumber: text() });
+/** A record as a list shows it. */
+export type RecordRow = ValueOf<typeof recordRow>;
+const searchAnswer = shape({
+  /** What the input was taken for. */
+  tookFor: text(),
+  /** The pile or delivery that was searched; null for the whole catalogue. */
+  within: orNull(text()),
+  total: whole(),
+  rows: listOf(recordRow),
+  next: orNull(whole()),
+  facets: shape({ language: tally(), branch: tally(), material: tally() }),
+});
+/** A page of what a search finds, with what its input was taken for and counts by facet. */
+export type SearchAnswer = ValueOf<typeof searchAnswer>;
+
+const lookUp = eitherOf(
+  shape({ as: oneOf(['record']), id: whole(), said: text(), copy: whole().optional() }),
+  shape({ as: oneOf(['heading']), id: whole(), said: text() }),
+  shape({ as: oneOf(['list']), q: text(), said: text() }),
+  shape({ as: oneOf(['withdrawn', 'nothing']), said: text() }),
+);
+/** What an input of the scan line leads to. */
+export type LookUp = ValueOf<typeof lookUp>;
+
+const recordDetail = shape({
+  id: whole(),
+  version: whole(),
+  marc,
+  brief,
+  findings: listOf(finding),
+  holdings: listOf(
+    shape({
+      id: whole(),
+      version: whole(),
+      holding,
+      callNumber: text(),
+      copies: listOf(shape({ id: whole(), version: whole(), copy, due: orNull(text()), loan: loanState() })),
+    }),
+  ),
+  offers: listOf(callNumberOffer),
+  headings: listOf(shape({ key: text(), kind: text(), id: whole(), text: text() })),
+  history: listOf(daybookEntry),
+});
+/** A record with its holdings, copies, findings and history. */
+export type RecordDetail = ValueOf<typeof recordDetail>;
+
+const edit = 'edit records' as const;
+export const records = {
+  search: endpoint({
+    method: 'get',
+    path: '/records',
+    summary: 'Search the catalogue: `q` as in the scan line, facets, `after` for the next page',
+    permission: 'look',
+    query: object({
+      q: wordsIn(),
+      language: line(20),
+      branch: line(40),
+      material: line(40),
+      pile: wholeIn(),
+      delivery: wholeIn(),
+      after: wholeIn(),
+    }),
+    answer: searchAnswer,
+    problems: [404],
+  }),
+  reviewClean: endpoint({
+    method: 'post',
+    path: '/records/clean/review',
+    summary: 'What running a recipe over all that a search finds would do',
+    permission: edit,
+    body: cleanRecordsReviewBody,
+    answer: review,
+    problems: [404],
+  }),
+  clean: endpoint({
+    method: 'post',
+    path: '/records/clean',
+    summary: 'Run a recipe over all that a search finds',
+    permission: edit,
+    body: cleanRecordsBody,
+    status: 202,
+    answer: jobState,
+    problems: [404],
+  }),
+  lookUp: endpoint({
+    method: 'get',
+    path: '/look-up',
+    summary: 'What an input of the scan line leads to',
+    permission: 'look',
+    query: object({ q: wordsIn() }),
+    answer: lookUp,
+  }),
+  read: endpoint({
+    method: 'get',
+    path: '/records/:id',
+    summary: 'A record with holdings, copies, findings and history',
+    permission: 'look',
+    answer: recordDetail,
+  }),
+  save: endpoint({
+    method: 'put',
+    path: '/records/:id',
+    summary: 'Save a record; 409 with the newest when `version` is not it',
+    permission: edit,
+    body: recordBody,
+    answer: shape({ entry: whole(), sentence: text(), version: whole() }),
+  }),
+  file: endpoint({
+    method: 'get',
+    path: '/records/:id/export',
+    summary: 'A record as a file: `as` iso2709, marcxml or json',
+    permission: 'look',
+    query: object({ as: line(20) }),
+    answer: { media: ['application/marc', 'application/marcxml+xml', 'application/marc-in-json'] },
+  }),
+  format: endpoint({
+    method: 'get',
+    path: '/format/:tag',
+    summary: 'What MARC 21 says about a field',
+    permission: 'look',
+    params: { tag: string().required() },
+    answer: objectOf<FieldDefinition>(
+      'Name, repeatability, indicators, subfields and fixed positions of a field.',
+    ),
+  }),
+};

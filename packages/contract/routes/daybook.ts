@@ -1,0 +1,51 @@
+import { object } from 'yup';
+import { eitherOf, listOf, orNull, shape, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { line, wholeIn } from '../inputs';
+import { daybookEntry, done, entryParts, undoReview } from '../objects/acts';
+import { stored } from '../objects/marc';
+import { pageBody } from './reviews';
+
+const daybookPage = shape({ rows: listOf(daybookEntry), next: orNull(whole()) });
+/** A page of the daybook. */
+export type DaybookPage = ValueOf<typeof daybookPage>;
+const daybookDetail = shape({
+  ...entryParts,
+  changes: listOf(shape({ kind: text(), id: whole(), label: text(), before: stored, after: stored })),
+  more: whole(),
+});
+/** An entry with its first changes. */
+export type DaybookDetail = ValueOf<typeof daybookDetail>;
+
+export const daybook = {
+  list: endpoint({
+    method: 'get',
+    path: '/daybook',
+    summary: 'Everything that was done, newest first; `mine=1` for one’s own',
+    permission: 'look',
+    query: object({ before: wholeIn(), mine: line(1) }),
+    answer: daybookPage,
+  }),
+  read: endpoint({
+    method: 'get',
+    path: '/daybook/:id',
+    summary: 'One entry with its changes',
+    permission: 'look',
+    answer: daybookDetail,
+  }),
+  reviewUndo: endpoint({
+    method: 'post',
+    path: '/daybook/:id/undo/review',
+    summary: 'What taking an entry back would do',
+    permission: 'look',
+    body: pageBody,
+    answer: undoReview,
+  }),
+  undo: endpoint({
+    method: 'post',
+    path: '/daybook/:id/undo',
+    summary: 'Take an entry back whole; a large one is begun as a job',
+    permission: 'look',
+    answer: eitherOf(done, shape({ job: whole(), sentence: text() })),
+  }),
+};

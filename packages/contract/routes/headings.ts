@@ -1,0 +1,113 @@
+import { array, object } from 'yup';
+import { amount, listOf, orNull, shape, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { id, line, wholeIn } from '../inputs';
+import { done, review } from '../objects/acts';
+import { marc } from '../objects/marc';
+import { page } from './reviews';
+
+/** Headings that are merged into one. */
+export const mergeBody = object({
+  kept: id().required(),
+  lost: array(id().required()).min(1, 'Choose what is merged into the kept form.').max(50).required(),
+});
+/** A page of the review of a merge. */
+export const mergeReviewBody = mergeBody.shape(page);
+/** Two headings that are two people. */
+export const distinctBody = object({ a: id().required(), b: id().required() });
+
+const rowParts = {
+  id: whole(),
+  text: text(),
+  kind: text(),
+  records: whole(),
+  mergedInto: orNull(whole()),
+};
+const headingRow = shape(rowParts);
+/** A heading with how many records carry it. */
+export type HeadingRow = ValueOf<typeof headingRow>;
+const headingPage = shape({ rows: listOf(headingRow), next: orNull(whole()) });
+/** A page of headings. */
+export type HeadingPage = ValueOf<typeof headingPage>;
+
+const lookAlikeGroup = shape({
+  headings: listOf(shape({ ...rowParts, seeFrom: listOf(text()), titles: listOf(text()) })),
+  pairs: listOf(shape({ a: whole(), b: whole(), score: amount(), why: text() })),
+});
+/** Headings that may be one, with why. */
+export type LookAlikeGroup = ValueOf<typeof lookAlikeGroup>;
+const lookAlikePage = shape({
+  rows: listOf(lookAlikeGroup),
+  /** Where the next page begins; null when there is none. */
+  next: orNull(text()),
+  total: whole(),
+  /** How many names are still to be compared, so that there may be more groups. */
+  comparing: whole(),
+});
+/** A page of groups that look alike, the surest first. */
+export type LookAlikePage = ValueOf<typeof lookAlikePage>;
+
+const headingDetail = shape({
+  ...rowParts,
+  version: whole(),
+  marc,
+  seeFrom: listOf(text()),
+  mergedFrom: listOf(shape({ id: whole(), text: text() })),
+  usedBy: listOf(shape({ id: whole(), title: text(), year: text() })),
+});
+/** A heading with its authority record and what carries it. */
+export type HeadingDetail = ValueOf<typeof headingDetail>;
+
+const permission = 'merge headings' as const;
+export const headings = {
+  list: endpoint({
+    method: 'get',
+    path: '/headings',
+    summary: 'Headings by words, alphabetically',
+    permission: 'look',
+    query: object({ q: line(1000), kind: line(40), after: wholeIn() }),
+    answer: headingPage,
+  }),
+  lookAlikes: endpoint({
+    method: 'get',
+    path: '/headings/look-alikes',
+    summary: 'Groups of personal headings that look alike, a page from `after` on',
+    permission: 'look',
+    query: object({ after: line(100) }),
+    answer: lookAlikePage,
+  }),
+  read: endpoint({
+    method: 'get',
+    path: '/headings/:id',
+    summary: 'A heading, its see-froms and the records that use it',
+    permission: 'look',
+    answer: headingDetail,
+  }),
+  reviewMerge: endpoint({
+    method: 'post',
+    path: '/headings/merge/review',
+    summary: 'What a merge would change',
+    permission,
+    body: mergeReviewBody,
+    answer: review,
+    problems: [404, 409],
+  }),
+  merge: endpoint({
+    method: 'post',
+    path: '/headings/merge',
+    summary: 'Merge headings into one',
+    permission,
+    body: mergeBody,
+    answer: done,
+    problems: [404],
+  }),
+  keepApart: endpoint({
+    method: 'post',
+    path: '/headings/distinct',
+    summary: 'Remember that two headings are two people',
+    permission,
+    body: distinctBody,
+    answer: done,
+    problems: [404],
+  }),
+};

@@ -1,0 +1,159 @@
+import type { PiledKind } from '@osier/core/piles';
+import { array, mixed, object, type InferType } from 'yup';
+import { listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { id, line, version, wholeIn } from '../inputs';
+import { done, jobState, made } from '../objects/acts';
+import { string } from '../values';
+import { searchShape } from './catalogue';
+import { versionBody } from './setup';
+
+const pileName = () => line(80).trim().required('Give the pile a name.');
+const piledKind = () =>
+  mixed<PiledKind>()
+    .oneOf(['record', 'copy'], 'A pile is of records or of copies.')
+    .required('A pile is of records or of copies.');
+/** A new pile. */
+export const pileBody = object({ name: pileName(), of: piledKind(), note: line(500).default('') });
+export type PileBody = InferType<typeof pileBody>;
+/** Another name and note of a pile. */
+export const pileChangeBody = object({ version: version(), name: pileName(), note: line(500).default('') });
+export type PileChangeBody = InferType<typeof pileChangeBody>;
+/** What a search finds, to be put on a pile: one that is there, or a new one by its name. */
+export const fillPileBody = object({
+  into: id().nullable().default(null),
+  name: line(80).trim().default(''),
+  of: piledKind().default('record'),
+  ...searchShape,
+});
+export type FillPileBody = InferType<typeof fillPileBody>;
+/** Numbers of the records or copies that are taken off a pile. */
+export const takeOffBody = object({
+  objects: array(id().required()).min(1, 'Choose what is taken off.').max(5000).required(),
+});
+/** Scans that are put on a pile: barcodes, or for records also ISBNs and record numbers. */
+export const pileScansBody = object({
+  codes: array(string().max(60).required())
+    .min(1, 'Scan something.')
+    .max(5000, 'At most 5,000 scans at once.')
+    .required(),
+});
+
+const rowParts = {
+  id: whole(),
+  version: whole(),
+  name: text(),
+  of: oneOf(['record', 'copy']),
+  note: text(),
+  by: text(),
+  madeOn: text(),
+  /** How many records or copies lie on it. */
+  count: whole(),
+};
+const pileRow = shape(rowParts);
+/** A pile with how much lies on it. */
+export type PileRow = ValueOf<typeof pileRow>;
+const piledRow = shape({
+  /** Number of the record or copy. */
+  object: whole(),
+  record: whole(),
+  title: text(),
+  author: text(),
+  year: text(),
+  callNumber: text(),
+  /** Of a copy; empty for a record. */
+  barcode: text(),
+  place: text(),
+  status: text(),
+});
+/** One record or copy on a pile. */
+export type PiledRow = ValueOf<typeof piledRow>;
+const pileDetail = shape({
+  ...rowParts,
+  rows: listOf(piledRow),
+  next: orNull(whole()),
+  /** How many of them are not in the catalogue any more. */
+  gone: whole(),
+});
+/** A pile with a page of what lies on it. */
+export type PileDetail = ValueOf<typeof pileDetail>;
+const pileScans = shape({
+  /** Null when nothing was new. */
+  entry: orNull(whole()),
+  sentence: text(),
+  added: whole(),
+  repeated: whole(),
+  unknown: listOf(shape({ code: text(), message: text() })),
+});
+/** What scanning onto a pile did. */
+export type PileScans = ValueOf<typeof pileScans>;
+
+const permission = 'keep piles' as const;
+export const piles = {
+  list: endpoint({
+    method: 'get',
+    path: '/piles',
+    summary: 'The piles, newest first',
+    permission: 'look',
+    answer: listOf(pileRow),
+  }),
+  make: endpoint({
+    method: 'post',
+    path: '/piles',
+    summary: 'Begin an empty pile of records or of copies',
+    permission,
+    body: pileBody,
+    status: 201,
+    answer: made,
+  }),
+  fill: endpoint({
+    method: 'post',
+    path: '/piles/fill',
+    summary: 'Put all that a search finds on a pile',
+    permission,
+    body: fillPileBody,
+    status: 202,
+    answer: jobState,
+    problems: [404],
+  }),
+  read: endpoint({
+    method: 'get',
+    path: '/piles/:id',
+    summary: 'A pile with what lies on it; `after` for the next page',
+    permission: 'look',
+    query: object({ after: wholeIn() }),
+    answer: pileDetail,
+  }),
+  change: endpoint({
+    method: 'put',
+    path: '/piles/:id',
+    summary: 'Change name and note of a pile',
+    permission,
+    body: pileChangeBody,
+    answer: done,
+  }),
+  scan: endpoint({
+    method: 'post',
+    path: '/piles/:id/scans',
+    summary: 'Put what is scanned on a pile',
+    permission,
+    body: pileScansBody,
+    answer: pileScans,
+  }),
+  takeOff: endpoint({
+    method: 'post',
+    path: '/piles/:id/take-off',
+    summary: 'Take records or copies off a pile',
+    permission,
+    body: takeOffBody,
+    answer: done,
+  }),
+  remove: endpoint({
+    method: 'post',
+    path: '/piles/:id/remove',
+    summary: 'Delete a pile, and nothing that lies on it',
+    permission,
+    body: versionBody,
+    answer: done,
+  }),
+};

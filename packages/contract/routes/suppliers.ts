@@ -1,0 +1,122 @@
+import { array, boolean, object, type InferType } from 'yup';
+import { flag, listOf, orNull, shape, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { line, version } from '../inputs';
+import { done, made } from '../objects/acts';
+import { settingsShape, supplierSheet } from '../objects/settings';
+import { number, string } from '../values';
+import { versionBody } from './setup';
+
+const sheetShape = {
+  name: line(80).required('Give the supplier a name.'),
+  files: array(line(120).required()).max(40).required(),
+  organisations: array(line(40).required()).max(40).required(),
+  ...settingsShape,
+};
+/** A new supplier sheet. */
+export const sheetBody = object({ sheet: object(sheetShape).required() });
+export type SheetBody = InferType<typeof sheetBody>;
+/** A supplier sheet that is changed. */
+export const sheetChangeBody = object({ version: version(), sheet: object(sheetShape).required() });
+const rollShape = {
+  name: line(80).required('Give the roll a name.'),
+  prefix: string().max(18).matches(/^\d*$/, 'Digits only.').defined(),
+  from: number().integer().min(0).required('Type the first number.'),
+  to: number().integer().min(0).required('Type the last number.'),
+  length: number().integer().min(3).max(20).required('How many digits does a barcode have?'),
+  check: boolean().required(),
+  supplier: line(80).defined(),
+};
+/** A new label roll. */
+export const rollBody = object({ roll: object(rollShape).required() });
+export type RollBody = InferType<typeof rollBody>;
+/** A label roll that is changed. */
+export const rollChangeBody = object({ version: version(), roll: object(rollShape).required() });
+
+const sheetRow = shape({ id: whole(), version: whole(), sheet: supplierSheet });
+/** A supplier sheet as it is kept. */
+export type SheetRow = ValueOf<typeof sheetRow>;
+const rollRow = shape({
+  id: whole(),
+  version: whole(),
+  roll: shape({
+    name: text(),
+    prefix: text(),
+    from: whole(),
+    to: whole(),
+    length: whole(),
+    check: flag(),
+    supplier: text(),
+  }),
+  all: whole(),
+  left: whole(),
+  next: orNull(text()),
+});
+/** A label roll with how much of it is used. */
+export type RollRow = ValueOf<typeof rollRow>;
+
+const permission = 'set up' as const;
+export const suppliers = {
+  sheets: endpoint({
+    method: 'get',
+    path: '/supplier-sheets',
+    summary: 'The supplier sheets',
+    permission: 'look',
+    answer: listOf(sheetRow),
+  }),
+  keepSheet: endpoint({
+    method: 'post',
+    path: '/supplier-sheets',
+    summary: 'Make a supplier sheet',
+    permission,
+    body: sheetBody,
+    answer: made,
+  }),
+  changeSheet: endpoint({
+    method: 'put',
+    path: '/supplier-sheets/:id',
+    summary: 'Change a supplier sheet',
+    permission,
+    body: sheetChangeBody,
+    answer: made,
+  }),
+  removeSheet: endpoint({
+    method: 'post',
+    path: '/supplier-sheets/:id/remove',
+    summary: 'Delete a supplier sheet',
+    permission,
+    body: versionBody,
+    answer: done,
+  }),
+  rolls: endpoint({
+    method: 'get',
+    path: '/label-rolls',
+    summary: 'The label rolls and how much of each is used',
+    permission: 'look',
+    answer: listOf(rollRow),
+  }),
+  keepRoll: endpoint({
+    method: 'post',
+    path: '/label-rolls',
+    summary: 'Make a label roll',
+    permission,
+    body: rollBody,
+    answer: made,
+  }),
+  changeRoll: endpoint({
+    method: 'put',
+    path: '/label-rolls/:id',
+    summary: 'Change a label roll',
+    permission,
+    body: rollChangeBody,
+    answer: made,
+  }),
+  removeRoll: endpoint({
+    method: 'post',
+    path: '/label-rolls/:id/remove',
+    summary: 'Delete a label roll',
+    permission,
+    body: versionBody,
+    answer: done,
+  }),
+};

@@ -1,0 +1,45 @@
+import { listOf, oneOf, shape, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { daybookEntry } from '../objects/acts';
+
+const today = shape({
+  deliveries: listOf(shape({ id: whole(), name: text(), waiting: whole(), errors: whole() })),
+  lookAlikes: whole(),
+  withdrawalLists: listOf(shape({ id: whole(), name: text(), codes: whole() })),
+  stocktakes: listOf(shape({ id: whole(), name: text(), found: whole(), expected: whole() })),
+  records: whole(),
+  copies: whole(),
+  headings: whole(),
+  /** Things that an older store had twice, or hanging on nothing. */
+  disputed: whole(),
+  lastEntries: listOf(daybookEntry),
+});
+/** What waits, over all areas, and what was done last. */
+export type Today = ValueOf<typeof today>;
+const disputedRow = shape({ kind: text(), id: whole(), label: text(), why: text() });
+/** Something that breaks what must hold, with the sentence why; it stands aside until somebody has settled it. */
+export type DisputedRow = ValueOf<typeof disputedRow>;
+
+export const overview = {
+  today: endpoint({
+    method: 'get',
+    path: '/today',
+    summary: 'What waits for me',
+    permission: 'look',
+    answer: today,
+  }),
+  disputed: endpoint({
+    method: 'get',
+    path: '/disputed',
+    summary: 'What an older store had twice or hanging on nothing, until somebody has settled it',
+    permission: 'look',
+    answer: listOf(disputedRow),
+  }),
+  outside: endpoint({
+    method: 'get',
+    path: '/outside',
+    summary: 'Whether the services outside can be reached',
+    permission: 'look',
+    answer: shape({ loansDesk: oneOf(['none', 'here', 'silent']) }),
+  }),
+};

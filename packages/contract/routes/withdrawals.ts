@@ -1,0 +1,155 @@
+import { array, object } from 'yup';
+import { flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { endpoint, type ValueOf } from '../endpoint';
+import { code, id, line, wholeIn } from '../inputs';
+import { done, made, review } from '../objects/acts';
+import { loanState, withdrawn } from '../objects/holdings';
+import { string } from '../values';
+
+/** A new withdrawal list. */
+export const withdrawalListBody = object({
+  name: line().required('Give the list a name.'),
+  branch: code().required('Choose a branch.'),
+  reason: line().default(''),
+});
+/** Codes that were scanned or pasted. */
+export const codesBody = object({
+  codes: array(string().max(60).required())
+    .max(5000, 'At most 5,000 scans at once. Load more as a file.')
+    .required(),
+  name: line().default(''),
+});
+/** Copies of a list that are withdrawn. */
+export const withdrawBody = object({
+  copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
+  /** Of the review that is acted on. */
+  token: string().max(100).optional(),
+});
+
+const listParts = {
+  id: whole(),
+  name: text(),
+  branch: text(),
+  reason: text(),
+  state: oneOf(['open', 'done']),
+  codes: whole(),
+  by: text(),
+  madeOn: text(),
+};
+const listRow = shape(listParts);
+/** A withdrawal list with how many codes it has. */
+export type WithdrawalListRow = ValueOf<typeof listRow>;
+const verdict = shape({
+  code: text(),
+  candidate: orNull(
+    shape({
+      copyId: whole(),
+      holdingId: whole(),
+      recordId: whole(),
+      title: text(),
+      branch: text(),
+      status: text(),
+      due: orNull(text()),
+      loan: loanState(),
+    }),
+  ),
+  verdict: oneOf(['clear', 'caution', 'stop']),
+  reasons: listOf(
+    shape({
+      code: oneOf([
+        'not-ours',
+        'scanned-twice',
+        'on-loan',
+        'loan-unknown',
+        'on-hold',
+        'loans-desk',
+        'other-branch',
+        'lost',
+        'in-transit',
+        'reserved',
+        'last-at-branch',
+        'last-anywhere',
+        'withdrawn-before',
+      ]),
+      verdict: oneOf(['caution', 'stop']),
+      message: text(),
+    }),
+  ),
+  lastAtBranch: flag(),
+  lastAnywhere: flag(),
+  scan: whole(),
+  callNumber: text(),
+  place: text(),
+});
+const list = shape({ ...listParts, version: whole(), verdicts: listOf(verdict), loansDesk: flag() });
+/** A withdrawal list with its verdicts as of now. */
+export type WithdrawalList = ValueOf<typeof list>;
+const registerRow = shape({ id: whole(), entry: whole(), restored: flag(), withdrawn });
+/** A row of the register of withdrawn copies; `restored` when its withdrawal was undone. */
+export type RegisterRow = ValueOf<typeof registerRow>;
+
+const prepare = 'prepare withdrawals' as const;
+export const withdrawals = {
+  lists: endpoint({
+    method: 'get',
+    path: '/withdrawal-lists',
+    summary: 'Withdrawal lists, newest first',
+    permission: 'look',
+    answer: listOf(listRow),
+  }),
+  start: endpoint({
+    method: 'post',
+    path: '/withdrawal-lists',
+    summary: 'Start a withdrawal list',
+    permission: prepare,
+    body: withdrawalListBody,
+    status: 201,
+    answer: made,
+  }),
+  read: endpoint({
+    method: 'get',
+    path: '/withdrawal-lists/:id',
+    summary: 'A list with a verdict for every scan',
+    permission: 'look',
+    answer: list,
+  }),
+  scan: endpoint({
+    method: 'post',
+    path: '/withdrawal-lists/:id/scans',
+    summary: 'Add scanned or pasted barcodes',
+    permission: prepare,
+    body: codesBody,
+    answer: shape({ added: whole() }),
+  }),
+  takeOff: endpoint({
+    method: 'delete',
+    path: '/withdrawal-lists/:id/scans/:scan',
+    summary: 'Take a scan off the list',
+    permission: prepare,
+    answer: shape({ removed: whole() }),
+  }),
+  reviewWithdraw: endpoint({
+    method: 'post',
+    path: '/withdrawal-lists/:id/withdraw/review',
+    summary: 'What withdrawing these copies would do',
+    permission: prepare,
+    body: withdrawBody,
+    answer: review,
+  }),
+  withdraw: endpoint({
+    method: 'post',
+    path: '/withdrawal-lists/:id/withdraw',
+    summary: 'Withdraw copies of the list',
+    permission: 'confirm withdrawals',
+    body: withdrawBody,
+    answer: done,
+  }),
+  register: endpoint({
+    method: 'get',
+    path: '/register',
+    summary: 'The register of withdrawn copies',
+    permission: 'look',
+    query: object({ before: wholeIn() }),
+    answer: shape({ rows: listOf(registerRow), next: orNull(whole()) }),
+  }),
+};

@@ -1,0 +1,42 @@
+import { ENDPOINTS, isSent, paramNames, problem, type AnyEndpoint } from '@osier/contract';
+import { ValidationError, type Schema } from 'yup';
+import { ANY_REQUEST, statusesOf } from '../http/statuses';
+
+/** The endpoint that a path of the API, without its query, is answered by; the fixed parts of a path go before parameters. */
+function endpointOf(method: string, path: string): AnyEndpoint | undefined {
+  const fits = ENDPOINTS.filter(
+    (e) =>
+      e.method === method.toLowerCase() &&
+      new RegExp(`^${e.path.replace(/:\w+/g, '[^/]+')}/?$`).test(path.split('?')[0] ?? ''),
+  );
+  return fits.sort((a, b) => paramNames(a.path).length - paramNames(b.path).length)[0];
+}
+
+function differs(schema: Schema, body: unknown): string[] {
+  try {
+    schema.validateSync(body, { strict: true, abortEarly: false });
+    return [];
+  } catch (error) {
+    return error instanceof ValidationError ? error.errors.map((e) => e.slice(0, 300)) : [String(error)];
+  }
+}
+
+/**
+ * What an answer has that the contract does not say, or lacks: a test that gets such an answer fails. What is answered to a
+ * path that is not in the table is not looked at.
+ */
+export function breachOf(method: string, path: string, status: number, body: unknown): string | null {
+  const endpoint = endpointOf(method, path);
+  if (!endpoint) return null;
+  const told = (what: string) => `${method} ${path} answered ${status}: ${what}`;
+  if (status >= 400) {
+    if (!ANY_REQUEST.includes(status) && !statusesOf(endpoint).includes(status))
+      return told('this status is not in the contract');
+    const wrong = differs(problem, body);
+    return wrong.length ? told(wrong.join('; ')) : null;
+  }
+  if (status !== endpoint.status) return told(`the contract says ${endpoint.status}`);
+  if (isSent(endpoint.answer)) return null;
+  const wrong = differs(endpoint.answer, body);
+  return wrong.length ? told(wrong.join('; ')) : null;
+}

@@ -1,0 +1,46 @@
+import { api } from '@osier/contract';
+import { call } from '../../api/call';
+import type { Batch } from '../../parts/BatchSheet';
+
+/** A batch act over a delivery, as its sheet is headed. */
+export interface DeliveryBatch {
+  readonly name: string;
+  readonly batch: Batch;
+}
+
+/** Accepting the waiting records as decided. */
+export const acceptBatch = (id: number): DeliveryBatch => ({
+  name: 'Accept',
+  batch: {
+    key: ['accept', id],
+    review: (from) => call(api.deliveries.reviewAccept, { params: { id }, body: { from } }),
+    begin: (leaveOut) => call(api.deliveries.accept, { params: { id }, body: { leaveOut } }),
+  },
+});
+/** Running a recipe over the waiting records. */
+export const cleanBatch = (id: number, recipe: string): DeliveryBatch => ({
+  name: 'Clean',
+  batch: {
+    key: ['clean', id, recipe],
+    review: (from) => call(api.deliveries.reviewClean, { params: { id }, body: { recipe, from } }),
+    begin: (leaveOut) => call(api.deliveries.clean, { params: { id }, body: { recipe, leaveOut } }),
+  },
+});
+/** Applying the safe fixes of some checks, or of all. */
+export const fixBatch = (id: number, rules: readonly string[]): DeliveryBatch => ({
+  name: 'Fix',
+  batch: {
+    key: ['fix', id, rules],
+    review: (from) => call(api.deliveries.reviewFix, { params: { id }, body: { rules, from } }),
+    begin: (leaveOut) => call(api.deliveries.fix, { params: { id }, body: { rules, leaveOut } }),
+  },
+});
+/** Undoing what was accepted. */
+export const takeBackBatch = (id: number): DeliveryBatch => ({
+  name: 'Take back',
+  batch: {
+    key: ['take-back', id],
+    review: (from) => call(api.deliveries.reviewTakeBack, { params: { id }, body: { from } }),
+    begin: (leaveOut) => call(api.deliveries.takeBack, { params: { id }, body: { leaveOut } }),
+  },
+});

@@ -1,0 +1,10 @@
+import { api, type EndpointSending } from '@osier/contract';
+import { call } from '../api/call';
+import type { Batch } from './BatchSheet';
+
+/** Running a recipe over all that a search of the catalogue finds. */
+export const cleanRecordsBatch = (body: EndpointSending<typeof api.records.clean>): Batch => ({
+  key: ['clean', body],
+  review: (from) => call(api.records.reviewClean, { body: { ...body, from } }),
+  begin: (leaveOut) => call(api.records.clean, { body: { ...body, leaveOut } }),
+});
