@@ -5,7 +5,9 @@ import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kin
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
 import type { Services } from '../services';
-import { entryIndex, takeable } from '../store/entry-index';
+import { NOTHING } from '../store/digest';
+import { entryIndex } from '../store/entry-index';
+import { takeable } from '../store/takeable';
 import { entryParts } from '../store/entry-parts';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -114,12 +116,7 @@ function sideOf(change: Change, side: Side): ReviewSide | null {
 export async function reviewUndo(services: Services, id: number, from = 0): Promise<UndoReview> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
-  const {
-    count,
-    counted: kinds,
-    page,
-    conflicts,
-  } = row.objects > AT_ONCE ? await largeUndo(services, id, from) : await smallUndo(services, id, from);
+  const { count, counted: kinds, page, conflicts } = await lookAtUndo(services, id, from);
   const counts = Object.entries(kinds).map(([kind, n]) =>
     [
       n.made && `${n.made} made again`,
@@ -157,23 +154,15 @@ interface UndoLook {
   readonly conflicts: readonly Conflict[];
 }
 
-async function smallUndo({ store }: Services, id: number, from: number): Promise<UndoLook> {
-  const { changes: all, conflicts } = await undoPlan(store, id);
-  const changes = told(all);
-  return {
-    count: changes.length,
-    counted: countChanges(changes),
-    page: changes.slice(from, from + PAGE_ROWS),
-    conflicts,
-  };
-}
-
-/** The same for an entry that is too large to be held as a whole. */
-async function largeUndo({ store: { aside: store } }: Services, id: number, from: number): Promise<UndoLook> {
-  const index = await entryIndex(store, id, (c) => told([c]).length > 0);
+async function lookAtUndo(
+  { store: { aside: store } }: Services,
+  id: number,
+  from: number,
+): Promise<UndoLook> {
+  const index = await entryIndex(store, [id], { isTold: (c) => told([c]).length > 0 });
   const { objects, conflicts } = await takeable(store, index);
   const shown = objects.filter((o) => o.told);
-  const nothing = (n: number) => (n === 0 ? null : n);
+  const nothing = (digest: string) => (digest === NOTHING ? null : digest);
   return {
     count: shown.length,
     // What goes is made again the other way round: the inverse begins with what the entry left.
@@ -211,7 +200,7 @@ export async function undo(
     : `Took back: ${row.sentence}`;
   if (row.objects > AT_ONCE) {
     const { aside } = services.store;
-    const { objects, conflicts } = await takeable(aside, await entryIndex(aside, id));
+    const { objects, conflicts } = await takeable(aside, await entryIndex(aside, [id]));
     if (conflicts.length) throw await inTheWay(services, conflicts, id);
     const { jobs } = services;
     const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, objects.length);
@@ -219,7 +208,7 @@ export async function undo(
   }
   const { entry } = await commitPlan(services.store, person.id, async (store) => {
     await undoable({ store }, person, id);
-    const { changes, conflicts } = await undoPlan(store, id);
+    const { changes, conflicts } = await undoPlan(store, await entryIndex(store, [id]));
     if (conflicts.length) throw await inTheWay({ store }, conflicts, id);
     return { act: 'undo', sentence, changes, undoes: id };
   });

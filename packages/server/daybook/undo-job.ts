@@ -4,9 +4,10 @@ import { chunkCursor, keptWork } from '../jobs/kept-work';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
-import { entryIndex, fitted, takeable } from '../store/entry-index';
+import { entryIndex } from '../store/entry-index';
+import { takeable } from '../store/takeable';
 import type { Store } from '../store/store';
-import { withoutRepeats } from '../store/undo';
+import { undoPlan } from '../store/undo';
 import { tellConflicts } from './tell-conflicts';
 
 const CHUNK = 400;
@@ -23,20 +24,20 @@ export const undoLarge =
     const store = services.store.aside;
     const { undoes, sentence } = keptWork(undoWork, run.work);
     let { done, entry } = keptWork(chunkCursor, run.cursor);
-    const index = await entryIndex(store, undoes);
-    const { objects, conflicts } = await takeable(store, index, done > 0);
+    const index = await entryIndex(store, [undoes]);
+    const { objects, conflicts } = await takeable(store, index, { begun: done > 0 });
     if (conflicts.length) throw new JobStopped(await stopped(services, conflicts, undoes));
     for (let at = 0; at < objects.length; at += CHUNK) {
       if (run.cancelled()) return null;
       const piece = objects.slice(at, at + CHUNK);
       const made = await tryPlan(store, run.person, async (s) => {
-        const now = await takeable(s, index, done > 0, piece);
+        const now = await undoPlan(s, index, { begun: done > 0, among: piece });
         if (now.conflicts.length) throw new JobStopped(await stopped({ store: s }, now.conflicts, undoes));
         const next = done + piece.length;
         return {
           act: 'undo',
           sentence,
-          changes: await withoutRepeats(s, await fitted(s, await index.inverse(now.objects))),
+          changes: now.changes,
           entry,
           undoes,
           mayBeNothing: true,

@@ -260,8 +260,11 @@ export const descriptionsIn = (
 /** Entries that accepted records of a delivery, or took that back, in their order. */
 export async function acceptingEntries(store: Store, delivery: number): Promise<number[]> {
   const rows = await store.rows<{ entry: number }>(
-    `SELECT DISTINCT o.entry FROM incoming i CROSS JOIN daybook_objects o ON o.kind = 'incoming' AND o.object = i.id JOIN daybook d ON d.id = o.entry
-     WHERE i.delivery = :delivery AND d.act IN ('accept', 'take-back', 'undo') ORDER BY o.entry`,
+    `WITH RECURSIVE accepting(entry) AS (
+       SELECT DISTINCT o.entry FROM incoming i CROSS JOIN daybook_objects o ON o.kind = 'incoming' AND o.object = i.id JOIN daybook d ON d.id = o.entry
+         WHERE i.delivery = :delivery AND d.act IN ('accept', 'take-back')
+       UNION SELECT d.id FROM accepting a JOIN daybook d ON d.undoes = a.entry)
+     SELECT entry FROM accepting ORDER BY entry`,
     { delivery },
   );
   return rows.map((r) => r.entry);

@@ -1,8 +1,8 @@
 import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, invert } from '@osier/core/changes';
-import type { Change, ChangeSet, StoredObject } from '@osier/core/kinds';
+import { counted } from '@osier/core/changes';
+import type { ChangeSet, StoredObject } from '@osier/core/kinds';
 import type { IncomingRecord } from '@osier/core/deliveries';
 import { headingIdentity, headingsOf } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
@@ -14,7 +14,9 @@ import type { JobRun } from '../jobs/jobs';
 import { patiently, type Services } from '../services';
 import { keyOf } from '../store/entry-parts';
 import type { Store } from '../store/store';
-import { planOf } from '../store/undo';
+import type { EntryIndex, Indexed } from '../store/entry-index';
+import { takeable } from '../store/takeable';
+import { undoPlan } from '../store/undo';
 import { acceptance, acceptedRows, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
 import { inChunks } from './in-chunks';
@@ -27,7 +29,7 @@ import { markUndone } from './queries';
 interface Plan {
   readonly changes: ChangeSet;
   /** New headings of the records that go. */
-  readonly made: ReadonlySet<Change>;
+  readonly made: ReadonlySet<Indexed>;
   /** Incoming records that go back to waiting. */
   readonly back: readonly StoredObject<'incoming'>[];
   /** Records that stay accepted, each with the sentences why. */
@@ -37,21 +39,19 @@ interface Plan {
 /** Plans taking back these records out of all that were accepted; `rows` as they are now. */
 async function plan(
   services: { readonly store: Store },
-  { of, owners, headings, changes }: Acceptance,
+  what: Acceptance,
   rows: readonly StoredObject<'incoming'>[],
   loans: LoanAnswers,
 ): Promise<Plan> {
-  const mine = await changes(rows.flatMap((r) => of.get(r.id) ?? []));
-  const sharing = [...new Set([...mine.keys()].flatMap((key) => owners.get(key)!))];
-  // What was taken back before has no part in it any more.
-  const live = new Map(
-    (await services.store.readMany('incoming', sharing))
-      .filter((r) => r.value.state !== 'waiting')
-      .map((r) => [r.id, r.value.seq]),
+  const { store } = services;
+  const { index, of, owners, headings } = what;
+  const mine = [...new Set(rows.flatMap((r) => of.get(r.id) ?? []))];
+  const live = await stillAccepted(
+    store,
+    mine.flatMap((o) => owners.get(keyOf(o)) ?? []),
   );
-  const ownersNow = [...mine].map(
-    ([key, change]) => [change, owners.get(key)!.filter((id) => live.has(id))] as const,
-  );
+  const ownersNow = mine.map((o) => [o, (owners.get(keyOf(o)) ?? []).filter((id) => live.has(id))] as const);
+  const carried = await headingsCarried(index, mine);
   const why = new Map<number, Set<string>>();
   const tell = (id: number, said: string) => why.set(id, (why.get(id) ?? new Set()).add(said));
   let going = new Set(rows.map((r) => r.id));
@@ -59,30 +59,24 @@ async function plan(
   for (;;) {
     going = new Set([...going].filter((id) => !why.has(id)));
     // A record that several of the file were merged into goes back with all of them, or not at all.
-    for (const [c, ids] of ownersNow)
-      if (c.kind === 'record' && ids.some((id) => going.has(id)) && !ids.every((id) => going.has(id)))
+    for (const [o, ids] of ownersNow)
+      if (o.kind === 'record' && ids.some((id) => going.has(id)) && !ids.every((id) => going.has(id))) {
+        const others = ids.filter((x) => !going.has(x)).map((x) => live.get(x));
         for (const id of ids.filter((x) => going.has(x)))
           tell(
             id,
-            `Record ${c.id} also has record ${ids
-              .filter((x) => !going.has(x))
-              .map((x) => live.get(x))
-              .join(', ')} of this file in it; take them back together.`,
+            `Record ${o.id} also has record ${others.join(', ')} of this file in it; take them back together.`,
           );
-    const taken = ownersNow.flatMap(([c, ids]) =>
-      ids.length > 0 && ids.every((id) => going.has(id)) ? [c] : [],
+      }
+    const taken = ownersNow.flatMap(([o, ids]) =>
+      ids.length > 0 && ids.every((id) => going.has(id)) ? [o] : [],
     );
-    const used = taken.filter((c) => c.kind === 'record');
-    const made = new Set(
-      used
-        .flatMap((c) => (c.after ? headingsOf(c.after) : []))
-        .flatMap((u) => headings.get(headingIdentity(u)) ?? []),
-    );
-    const planned = await planOf(services.store, invert([...made, ...taken]));
+    const made = new Set(taken.flatMap((o) => carried.get(o) ?? []).flatMap((k) => headings.get(k) ?? []));
+    const planned = await undoPlan(store, index, { together: [...taken, ...made] });
     const conflicts = planned.conflicts.filter((c) => c.kind !== 'heading');
     for (const c of conflicts) {
       const [told] = await tellConflicts(services, [c], 0);
-      for (const id of owners.get(keyOf(c)) ?? []) tell(id, told!.message);
+      for (const id of owners.get(keyOf(c)) ?? []) if (told) tell(id, told.message);
     }
     const next = [...going].filter((id) => !why.has(id));
     if (next.length === going.size) {
@@ -91,10 +85,29 @@ async function plan(
         changes: planned.changes.filter((c) => !(c.kind === 'heading' && stuck.has(c.id))),
         made,
         back: rows.filter((r) => going.has(r.id)),
-        left: rows.filter((r) => why.has(r.id)).map((row) => ({ row, why: [...why.get(row.id)!] })),
+        left: rows.filter((r) => why.has(r.id)).map((row) => ({ row, why: [...(why.get(row.id) ?? [])] })),
       };
     }
   }
+}
+
+/** The places in the file of those that were not taken back before: the others have no part in it any more. */
+async function stillAccepted(store: Store, ids: readonly number[]): Promise<Map<number, number>> {
+  const rows = await store.readMany('incoming', [...new Set(ids)]);
+  return new Map(rows.filter((r) => r.value.state !== 'waiting').map((r) => [r.id, r.value.seq]));
+}
+
+/** What the headings of records are known by, as accepting left the records. */
+async function headingsCarried(index: EntryIndex, of: readonly Indexed[]): Promise<Map<Indexed, string[]>> {
+  const records = of.filter((o) => o.kind === 'record');
+  const inverse = await index.inverse(records);
+  return new Map(
+    records.map((o, i) => {
+      const left = inverse[i];
+      const marc = left?.kind === 'record' ? left.before : null;
+      return [o, marc ? headingsOf(marc).map(headingIdentity) : []];
+    }),
+  );
 }
 
 /** The barcodes of the copies that were made with these records. */
@@ -123,8 +136,8 @@ async function withSharing(
   const here = new Set(piece.map((c) => c.id));
   const sharing = piece
     .flatMap((c) => of.get(c.id) ?? [])
-    .filter((key) => key.startsWith('record '))
-    .flatMap((key) => owners.get(key)!)
+    .filter((o) => o.kind === 'record')
+    .flatMap((o) => owners.get(keyOf(o)) ?? [])
     .filter((other) => !here.has(other));
   const others = await store.readMany('incoming', [...new Set(sharing)]);
   return [...piece, ...others.filter((r) => r.value.state !== 'waiting')];
@@ -143,7 +156,7 @@ export async function reviewTakeBack(
   const chosen = new Set(ids);
   const page = reviewPage<StoredObject<'incoming'> & { readonly why: string | null }>(from);
   const seen = new Set<number>();
-  const made = new Set<Change>();
+  const made = new Set<Indexed>();
   const touched = new Set<number>();
   const gone = { record: 0, copy: 0 };
   let [back, left, restored] = [0, 0, 0];
@@ -166,7 +179,7 @@ export async function reviewTakeBack(
     back += planned.back.length;
     left += planned.left.length;
   }
-  const headings = await headingsThatGo(store, [...made], touched);
+  const headings = await headingsThatGo(store, what.index, [...made], touched);
   const out = [
     gone.record && counted(gone.record, 'record'),
     gone.copy && counted(gone.copy, 'copy', 'copies'),
@@ -191,23 +204,14 @@ export async function reviewTakeBack(
 /** How many new headings go with all these records; those that another record has by now stay. */
 async function headingsThatGo(
   store: Store,
-  made: readonly Change[],
+  index: EntryIndex,
+  made: readonly Indexed[],
   touched: ReadonlySet<number>,
 ): Promise<number> {
-  let count = 0;
-  for (let at = 0; at < made.length; at += HEADINGS) {
-    const { changes, conflicts } = await planOf(
-      store,
-      invert(made.slice(at, at + HEADINGS)),
-      undefined,
-      touched,
-    );
-    const stuck = new Set(conflicts.map(keyOf));
-    count += changes.filter((c) => c.after === null && !stuck.has(keyOf(c))).length;
-  }
-  return count;
+  const { objects, conflicts } = await takeable(store, index, { together: made, alsoTouched: touched });
+  const stuck = new Set(conflicts.map(keyOf));
+  return objects.filter((o) => !stuck.has(keyOf(o))).length;
 }
-const HEADINGS = 500;
 
 function reviewRow({ id, value, fields }: IncomingRecord, why: string | null): ReviewRow {
   const brief = briefOf(fields.value.marc);

@@ -15,6 +15,7 @@ import { invariants } from './migrations/009-invariants';
 import { copyParts } from './migrations/010-copy-parts';
 import { defineModels } from './models';
 import { projections } from './migrations/011-projections';
+import { undoneEntries } from './migrations/012-undone-entries';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -193,6 +194,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '009-invariants', statements: invariants },
     { name: '010-copy-parts', statements: copyParts },
     { name: '011-projections', statements: projections },
+    { name: '012-undone-entries', statements: undoneEntries },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -1,5 +1,5 @@
 // Taking back a large entry piece by piece must be what taking it back whole is.
-import { creation, removal, update } from '@osier/core/changes';
+import { creation, invert, rebase, removal, update, type Conflict, type Standing } from '@osier/core/changes';
 import type { Change } from '@osier/core/kinds';
 import { headingFrom, headingsOf } from '@osier/core/headings';
 import type { Holding } from '@osier/core/holdings';
@@ -9,10 +9,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { commit } from './commit';
-import { entryIndex, fitted, takeable } from './entry-index';
-import { contentNumber } from './entry-parts';
+import { digestOf } from './digest';
+import { entryIndex } from './entry-index';
+import { entryParts } from './entry-parts';
 import { openStore } from './open-store';
 import type { Store } from './store';
+import { takeable } from './takeable';
 import { undoPlan } from './undo';
 
 let folder: string;
@@ -49,17 +51,31 @@ const act = (changes: readonly Change[], entry?: number) =>
   commit(store, { act: 'test', person: 1, sentence: 'Tested', changes, entry });
 const inOrder = (changes: readonly Change[]) =>
   [...changes].sort((a, b) => (a.kind === b.kind ? a.id - b.id : a.kind < b.kind ? -1 : 1));
+/** What the rules of core say of the whole entry at once, without what hangs on it: the pieces are held against it. */
+async function asAWhole(entry: number) {
+  const done: Change[] = [];
+  for await (const { changes } of entryParts(store, entry)) done.push(...changes);
+  const inverse = invert(done);
+  const standing = new Map<string, Standing>();
+  for (const { kind, id } of inverse) {
+    const now = await store.read(kind, id);
+    if (now) standing.set(`${kind} ${id}`, now);
+  }
+  const versions = new Map(inverse.map((c) => [`${c.kind} ${c.id}`, c.version]));
+  return rebase(
+    inverse,
+    (kind, id) =>
+      standing.get(`${kind} ${id}`) ?? { version: versions.get(`${kind} ${id}`) ?? 0, value: null },
+  );
+}
+const named = (list: readonly Conflict[]) =>
+  list.map((c) => `${c.kind} ${c.id} ${JSON.stringify(c.found)}`).sort();
 async function both(entry: number) {
-  const whole = await undoPlan(store, entry);
-  const index = await entryIndex(store, entry);
-  const { objects, conflicts } = await takeable(store, index);
-  const changes = await fitted(store, await index.inverse(objects));
-  const named = (list: typeof conflicts) =>
-    list.map((c) => `${c.kind} ${c.id} ${JSON.stringify(c.found)}`).sort();
+  const [whole, pieces] = [await asAWhole(entry), await undoPlan(store, await entryIndex(store, [entry]))];
   return {
     whole: { changes: inOrder(whole.changes), conflicts: named(whole.conflicts) },
-    pieces: { changes: inOrder(changes), conflicts: named(conflicts) },
-    order: changes.map((c) => `${c.kind} ${c.id}`),
+    pieces: { changes: inOrder(pieces.changes), conflicts: named(pieces.conflicts) },
+    order: pieces.changes.map((c) => `${c.kind} ${c.id}`),
   };
 }
 
@@ -83,8 +99,9 @@ test('what was changed since is a conflict, and so is what hangs on a thing that
   await act([creation('holding', 5, holding(3))]);
   await act([removal('record', (await store.read('record', 1))!)]);
   const { whole, pieces } = await both(entry);
-  expect(pieces.conflicts).toEqual(whole.conflicts);
-  expect(pieces.conflicts).toHaveLength(3);
+  // Core knows of the first two; that a holding hangs on record 3 is the store's to know.
+  expect(whole.conflicts).toHaveLength(2);
+  expect(pieces.conflicts).toEqual([...whole.conflicts, 'record 3 null'].sort());
 });
 
 test('a new heading that another record has by now stays; one that nothing else has goes', async () => {
@@ -95,9 +112,46 @@ test('a new heading that another record has by now stays; one that nothing else 
     heading(11, 'Sallow, Ida'),
   ]);
   await act([creation('record', 3, record('C', 'Sallow, Ida'))]);
-  const { whole, pieces } = await both(entry);
-  expect(pieces).toEqual(whole);
-  expect(pieces.changes.filter((c) => c.kind === 'heading').map((c) => c.id)).toEqual([10]);
+  const { pieces } = await both(entry);
+  expect(pieces.conflicts).toEqual([]);
+  expect(pieces.changes.map((c) => `${c.kind} ${c.id}`)).toEqual(['heading 10', 'record 1', 'record 2']);
+});
+
+test('what somebody changed between two parts of an entry is not lost with them', async () => {
+  await act([creation('record', 1, record('A')), creation('record', 2, record('B'))]);
+  const [one, two] = [(await store.read('record', 1))!, (await store.read('record', 2))!];
+  const entry = await act([update('record', one, record('A2')), update('record', two, record('B2'))]);
+  await act([update('record', (await store.read('record', 1))!, record('A2 by hand'))]);
+  await act([update('record', (await store.read('record', 1))!, record('A3'))], entry);
+  const { conflicts } = await undoPlan(store, await entryIndex(store, [entry]));
+  expect(conflicts.map((c) => `${c.kind} ${c.id}`)).toEqual(['record 1']);
+});
+
+test('entries one after another are one act; what was brought back between them begins anew', async () => {
+  await act([creation('record', 1, record('A'))]);
+  const version = async () => (await store.read('record', 1))!;
+  const first = await act([update('record', await version(), record('A2'))]);
+  const back = await act([update('record', await version(), record('A'))]);
+  await act([update('record', await version(), record('A by hand'))]);
+  const again = await act([update('record', await version(), record('A3'))]);
+  const { changes, conflicts } = await undoPlan(store, await entryIndex(store, [first, back, again]));
+  expect(conflicts).toEqual([]);
+  expect(changes).toMatchObject([{ before: record('A3'), after: record('A by hand') }]);
+});
+
+test('a part of what an act did goes back alone, unless the rest hangs on it', async () => {
+  const entry = await act([
+    creation('record', 1, record('A')),
+    creation('record', 2, record('B')),
+    creation('holding', 5, holding(2)),
+  ]);
+  const index = await entryIndex(store, [entry]);
+  const of = (...keys: string[]) => index.objects.filter((o) => keys.includes(`${o.kind} ${o.id}`));
+  const alone = await undoPlan(store, index, { together: of('record 1') });
+  expect([alone.changes.length, alone.conflicts]).toEqual([1, []]);
+  const hangs = await undoPlan(store, index, { together: of('record 2') });
+  expect(hangs.conflicts).toMatchObject([{ kind: 'record', id: 2, dependsOn: 'holding' }]);
+  expect((await undoPlan(store, index, { together: of('record 2', 'holding 5') })).conflicts).toEqual([]);
 });
 
 test('what is back already is passed over', async () => {
@@ -113,9 +167,9 @@ test('what is back already is passed over', async () => {
 test('a part that was taken back before a kill is not taken back again', async () => {
   const entry = await act([creation('record', 1, record('A')), creation('record', 2, record('B'))]);
   await act([removal('record', (await store.read('record', 2))!)]);
-  const index = await entryIndex(store, entry);
+  const index = await entryIndex(store, [entry]);
   expect((await takeable(store, index)).conflicts).toHaveLength(1);
-  const resumed = await takeable(store, index, true);
+  const resumed = await takeable(store, index, { begun: true });
   expect(resumed.conflicts).toEqual([]);
   expect(resumed.objects.map((o) => o.id)).toEqual([1]);
 });
@@ -168,4 +222,4 @@ test.each<[unknown, unknown, boolean]>([
   [{ a: '1' }, { a: 1 }, false],
   [null, null, true],
   [null, {}, false],
-])('%j and %j have one number: %p', (a, b, same) => expect(contentNumber(a) === contentNumber(b)).toBe(same));
+])('%j and %j have one digest: %p', (a, b, same) => expect(digestOf(a) === digestOf(b)).toBe(same));

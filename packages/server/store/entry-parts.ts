@@ -1,6 +1,5 @@
 import { joinChanges } from '@osier/core/changes';
 import type { Change } from '@osier/core/kinds';
-import { createHash } from 'node:crypto';
 import { readChanges } from './read-changes';
 import type { Store } from './store';
 
@@ -61,23 +60,4 @@ export function joined<C extends Change>(changes: readonly C[]): Map<string, C> 
     found.set(keyOf(change), first ? joinChanges(first, change) : change);
   }
   return found;
-}
-
-/**
- * A number that two values share when they are equal in content (`sameValue`), and otherwise never in practice: 48 bits of
- * SHA-1 over the value with its keys in order.
- */
-export function contentNumber(value: unknown): number {
-  if (value === null || value === undefined) return 0;
-  return createHash('sha1')
-    .update(JSON.stringify(inOrder(value)))
-    .digest()
-    .readUIntBE(0, 6);
-}
-
-function inOrder(value: unknown): unknown {
-  if (typeof value !== 'object' || value === null) return value;
-  if (Array.isArray(value)) return value.map(inOrder);
-  const entries = Object.entries(value).filter(([, v]) => v !== undefined);
-  return Object.fromEntries(entries.sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, inOrder(v)]));
 }

@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { commit } from './commit';
 import { ConflictError } from './conflict';
+import { entryIndex } from './entry-index';
 import { openStore } from './open-store';
 import type { Store } from './store';
 import { undoEntry, undoPlan } from './undo';
@@ -82,7 +83,7 @@ test('many at once are written one after the other, and numbers are never given 
 test('parts of one entry are taken back together', async () => {
   const entry = await act([creation('record', 1, record('A'))]);
   await act([creation('record', 2, record('B'))], { entry });
-  expect((await undoPlan(store, entry)).changes).toHaveLength(2);
+  expect((await undoPlan(store, await entryIndex(store, [entry]))).changes).toHaveLength(2);
   expect(await undoEntry(store, entry, 1, 'Took back')).toHaveProperty('entry');
   expect(await titles()).toEqual([]);
 });

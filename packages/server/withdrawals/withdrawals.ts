@@ -14,7 +14,7 @@ import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import { contentNumber } from '../store/entry-parts';
+import { digestOf } from '../store/digest';
 import type { Store } from '../store/store';
 import { countCodes, openListNamed, titlesOfCopies } from './queries';
 import { askLoansForList, weighed } from './weighed';
@@ -158,10 +158,10 @@ export async function reviewWithdrawal(
 
 /** A number for what a review of a withdrawal tells: which copies go, why one should look twice, what goes with them. */
 const tokenOf = (verdicts: readonly Verdict[], changes: ChangeSet): string =>
-  contentNumber([
+  digestOf([
     verdicts.map((v) => [v.candidate!.copyId, v.reasons.map((r) => r.message)]),
     totals(changes),
-  ]).toString(36);
+  ]);
 
 /** Refuses what would do something else than was shown, with what is new. */
 function asShown(token: string, verdicts: readonly Verdict[], changes: ChangeSet): void {
