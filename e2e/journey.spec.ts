@@ -43,11 +43,11 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.locator('input[type=file]').setInputFiles(demoFile('tallow-and-pike.mrc'));
   await page.getByRole('button', { name: 'Take in 42 records' }).click();
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Mend all 24 safe ones' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Fix all 24 safe ones' })).toBeVisible();
   await accessible(page);
   await picture(page, 'findings-by-kind');
   const kind = page.getByRole('row', { name: /Subject heading given twice/ });
-  await kind.getByRole('button', { name: 'Mend all 4 safe ones' }).click();
+  await kind.getByRole('button', { name: 'Fix all 4 safe ones' }).click();
   await expect(page.getByText(/Subject heading given twice” changes 4 of 42/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('changed 4 records');

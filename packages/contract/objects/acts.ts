@@ -53,7 +53,7 @@ const reviewParts = {
   /** Rows beyond those shown in full. */
   more: whole(),
   /** What the review was made from; sent back with the act, so that nothing else is done than what was shown. */
-  token: text().optional(),
+  token: text(),
 };
 /** What every batch act shows before it is done. */
 export const review = shape(reviewParts);

@@ -3,11 +3,11 @@ import { array, object, type InferType } from 'yup';
 import { objectOf, eitherOf, listOf, oneOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line, version, wholeIn, wordsIn } from '../inputs';
-import { daybookEntry, done, jobState, review } from '../objects/acts';
+import { daybookEntry, jobState, review } from '../objects/acts';
 import { callNumberOffer, copy, holding, loanState } from '../objects/holdings';
 import { brief, briefParts, finding, marc } from '../objects/marc';
 import { string } from '../values';
-import { leaveOut, page } from './reviews';
+import { leaveOut, page, reviewed } from './reviews';
 
 /** MARC 21 Specifications for Record Structure: a subfield code and an indicator are one graphic character of ASCII. */
 const sentSubfield = object({
@@ -60,6 +60,7 @@ export const cleanRecordsBody = object({
   recipe: line().required(),
   ...searchShape,
   leaveOut: leaveOut(),
+  token: reviewed(),
 });
 export type CleanRecordsBody = InferType<typeof cleanRecordsBody>;
 /** A page of the review of a recipe over what a search finds. */

@@ -4,7 +4,7 @@ import { endpoint, type ValueOf } from '../endpoint';
 import { line, wholeIn } from '../inputs';
 import { daybookEntry, done, entryParts, undoReview } from '../objects/acts';
 import { stored } from '../objects/marc';
-import { pageBody } from './reviews';
+import { pageBody, reviewed } from './reviews';
 
 const daybookPage = shape({ rows: listOf(daybookEntry), next: orNull(whole()) });
 /** A page of the daybook. */
@@ -46,6 +46,7 @@ export const daybook = {
     path: '/daybook/:id/undo',
     summary: 'Take an entry back whole; a large one is begun as a job',
     permission: 'look',
+    body: object({ token: reviewed() }),
     answer: eitherOf(done, shape({ job: whole(), sentence: text() })),
   }),
 };

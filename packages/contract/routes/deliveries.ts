@@ -11,7 +11,7 @@ import { finding, likeness, marc, match, repair, severity } from '../objects/mar
 import { settings, settingsShape } from '../objects/settings';
 import { number } from '../values';
 import { marcBody } from './catalogue';
-import { leaveOut, page } from './reviews';
+import { leaveOut, page, reviewed } from './reviews';
 
 const outcome = () =>
   mixed<Outcome>()
@@ -65,13 +65,18 @@ export type SettingsBody = InferType<typeof settingsBody>;
 export const takeBackBody = object({
   incoming: array(id().required()).max(20000).default([]),
   leaveOut: leaveOut(),
+  token: reviewed(),
 });
 /** A recipe over the waiting records of a delivery. */
-export const cleanBody = object({ recipe: line().required(), leaveOut: leaveOut() });
+export const cleanBody = object({ recipe: line().required(), leaveOut: leaveOut(), token: reviewed() });
 /** Safe fixes of these checks; all checks when none is named. */
-export const fixBody = object({ rules: array(line().required()).max(200).default([]), leaveOut: leaveOut() });
+export const fixBody = object({
+  rules: array(line().required()).max(200).default([]),
+  leaveOut: leaveOut(),
+  token: reviewed(),
+});
 /** Accepting, but for some records. */
-export const acceptBody = object({ leaveOut: leaveOut() });
+export const acceptBody = object({ leaveOut: leaveOut(), token: reviewed() });
 /** A page of the review of accepting. */
 export const acceptReviewBody = acceptBody.shape(page);
 /** A page of the review of safe fixes. */

@@ -4,12 +4,13 @@ import { endpoint, type ValueOf } from '../endpoint';
 import { id, line, wholeIn } from '../inputs';
 import { done, review } from '../objects/acts';
 import { marc } from '../objects/marc';
-import { page } from './reviews';
+import { page, reviewed } from './reviews';
 
 /** Headings that are merged into one. */
 export const mergeBody = object({
   kept: id().required(),
   lost: array(id().required()).min(1, 'Choose what is merged into the kept form.').max(50).required(),
+  token: reviewed(),
 });
 /** A page of the review of a merge. */
 export const mergeReviewBody = mergeBody.shape(page);

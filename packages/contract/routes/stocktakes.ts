@@ -5,6 +5,7 @@ import { code, id, line } from '../inputs';
 import { done, jobState, made, review } from '../objects/acts';
 import { scheme } from '../objects/holdings';
 import { isoDay, number, string } from '../values';
+import { reviewed } from './reviews';
 import { codesBody } from './withdrawals';
 
 /** Scans of a stocktake; with where they come from, they may be sent again. */
@@ -51,6 +52,7 @@ export const settleBody = object({
     .required(),
   /** Where copies whose location is corrected belong from now on. */
   location: code().default(''),
+  token: reviewed(),
 });
 export type SettleBody = InferType<typeof settleBody>;
 

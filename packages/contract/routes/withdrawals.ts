@@ -5,6 +5,7 @@ import { code, id, line, wholeIn } from '../inputs';
 import { done, made, review } from '../objects/acts';
 import { loanState, withdrawn } from '../objects/holdings';
 import { string } from '../values';
+import { reviewed } from './reviews';
 
 /** A new withdrawal list. */
 export const withdrawalListBody = object({
@@ -22,8 +23,7 @@ export const codesBody = object({
 /** Copies of a list that are withdrawn. */
 export const withdrawBody = object({
   copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
-  /** Of the review that is acted on. */
-  token: string().max(100).optional(),
+  token: reviewed(),
 });
 
 const listParts = {

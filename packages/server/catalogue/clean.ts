@@ -8,9 +8,10 @@ import {
 import { briefOf } from '@osier/core/access';
 import { counted, update } from '@osier/core/changes';
 import type { StoredObject } from '@osier/core/kinds';
-import { inChunks } from '../jobs/in-chunks';
+import { inChunks, leftMeanwhile } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { reviewPage } from '../http/review-page';
+import { beginReview, stillAsReviewed } from '../http/reviewed';
 import { consequencesOf, treatmentOf, type Treatment } from '../recipes/treatments';
 import type { Services } from '../services';
 import { facetsOf, foundBy, nextFound, searched } from './found';
@@ -28,9 +29,10 @@ const cleaned = (rows: readonly StoredObject<'record'>[], treatment: Treatment) 
 /** What running a recipe over all that a search finds will do, worked out piece by piece. */
 export async function reviewCleanRecords(
   { store: { aside: store } }: Services,
-  { recipe, leaveOut: _, ...search }: CleanRecordsBody,
+  { recipe, leaveOut: _, token: _t, ...search }: CleanRecordsBody,
   from = 0,
 ): Promise<Review> {
+  const shown = await beginReview(store);
   const treatment = await treatmentOf({ recipe }, store);
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
   const found = await foundBy(store, search);
@@ -45,6 +47,7 @@ export async function reviewCleanRecords(
     after = piece.at(-1)!.id;
     for (const c of cleaned(piece, treatment)) {
       touched.push(c.touched);
+      shown.see(c.row.id, c.row.version, c.touched);
       page.offer(false, () => ({
         id: c.row.id,
         label: briefOf(c.row.value).title,
@@ -62,21 +65,26 @@ export async function reviewCleanRecords(
     count: touched.length,
     consequences: consequencesOf(treatment, touched, looked),
     ...page.take(),
+    token: shown.token(),
   };
 }
 
 /** Starts running a recipe over all that a search finds. */
 export async function beginCleanRecords(
-  { store, jobs }: Services,
+  services: Services,
   person: number,
-  { recipe, leaveOut, ...search }: CleanRecordsBody,
+  { token, ...body }: CleanRecordsBody,
 ): Promise<JobState> {
+  const { store, jobs } = services;
+  const asOf = await stillAsReviewed(store, token, () => reviewCleanRecords(services, body));
+  const { recipe, leaveOut, ...search } = body;
   const { name } = await treatmentOf({ recipe }, store);
   const of = searched(search, await foundBy(store, search));
   return jobs.begin('clean-records', `Running “${name}” over ${of}`, person, {
     recipe,
     leaveOut,
     search,
+    asOf,
   });
 }
 
@@ -103,6 +111,7 @@ export const cleanRecords =
       // Changing a record may take it out of what is found, never those behind it.
       next: (after, s) => nextFound(s, found, facets, after),
       placeOf: (row) => row.id,
+      objectsOf: (row) => [['record', row.id]],
       plan: async (chunk, s) => {
         const rows = cleaned(
           chunk.filter((c) => !leaveOut.has(c.id)),
@@ -119,6 +128,6 @@ export const cleanRecords =
       },
     });
     return totals.changed
-      ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}.`
+      ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}${leftMeanwhile(totals)}.`
       : `“${treatment.name}” had nothing to change.`;
   };

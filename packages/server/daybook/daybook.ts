@@ -4,9 +4,10 @@ import { counted, countChanges, sameValue, type Conflict } from '@osier/core/cha
 import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kinds';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
+import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
 import { NOTHING } from '../store/digest';
-import { entryIndex } from '../store/entry-index';
+import { entryIndex, type Indexed } from '../store/entry-index';
 import { takeable } from '../store/takeable';
 import { entryParts } from '../store/entry-parts';
 import { commitPlan } from '../store/commit';
@@ -116,7 +117,7 @@ function sideOf(change: Change, side: Side): ReviewSide | null {
 export async function reviewUndo(services: Services, id: number, from = 0): Promise<UndoReview> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
-  const { count, counted: kinds, page, conflicts } = await lookAtUndo(services, id, from);
+  const { count, counted: kinds, page, conflicts, token } = await lookAtUndo(services, id, from);
   const counts = Object.entries(kinds).map(([kind, n]) =>
     [
       n.made && `${n.made} made again`,
@@ -143,11 +144,13 @@ export async function reviewUndo(services: Services, id: number, from = 0): Prom
       canLeaveOut: false,
     })),
     more: Math.max(0, count - from - PAGE_ROWS),
+    token,
   };
 }
 
 /** What of an entry is taken back: how much, by kind, the changes of one page, and what stands in the way. */
 interface UndoLook {
+  readonly token: string;
   readonly count: number;
   readonly counted: ReturnType<typeof countChanges>;
   readonly page: readonly Change[];
@@ -159,8 +162,10 @@ async function lookAtUndo(
   id: number,
   from: number,
 ): Promise<UndoLook> {
+  const shownOf = await beginReview(store);
   const index = await entryIndex(store, [id], { isTold: (c) => told([c]).length > 0 });
   const { objects, conflicts } = await takeable(store, index);
+  seeUndoing(shownOf, objects, conflicts);
   const shown = objects.filter((o) => o.told);
   const nothing = (digest: string) => (digest === NOTHING ? null : digest);
   return {
@@ -177,7 +182,18 @@ async function lookAtUndo(
     ),
     page: await index.inverse(shown.slice(from, from + PAGE_ROWS)),
     conflicts,
+    token: shownOf.token(),
   };
+}
+
+/** What a review of undoing tells: what goes back, and what stands in the way. */
+function seeUndoing(
+  shown: Shown,
+  objects: readonly Indexed[],
+  conflicts: readonly Pick<Conflict, 'kind' | 'id' | 'dependsOn'>[],
+): void {
+  for (const o of objects) shown.see(o.kind, o.id);
+  for (const c of conflicts) shown.see(c.kind, c.id, c.dependsOn);
 }
 
 /** The act at the bottom of a chain of undoings: doing a withdrawal again asks for what withdrawing asks for. */
@@ -193,6 +209,7 @@ export async function undo(
   services: Services,
   person: Person,
   id: number,
+  token?: string,
 ): Promise<{ entry: number; sentence: string } | { job: number; sentence: string }> {
   const row = await undoable(services, person, id);
   const sentence = row.undoes
@@ -202,17 +219,31 @@ export async function undo(
     const { aside } = services.store;
     const { objects, conflicts } = await takeable(aside, await entryIndex(aside, [id]));
     if (conflicts.length) throw await inTheWay(services, conflicts, id);
+    await refuseOther(aside, token, objects);
     const { jobs } = services;
     const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, objects.length);
     return { job: job.id, sentence };
   }
   const { entry } = await commitPlan(services.store, person.id, async (store) => {
     await undoable({ store }, person, id);
-    const { changes, conflicts } = await undoPlan(store, await entryIndex(store, [id]));
+    const index = await entryIndex(store, [id]);
+    const { objects, changes, conflicts } = await undoPlan(store, index);
     if (conflicts.length) throw await inTheWay({ store }, conflicts, id);
+    await refuseOther(store, token, objects);
     return { act: 'undo', sentence, changes, undoes: id };
   });
   return { entry, sentence };
+}
+
+/** Refuses to take back something else than what was reviewed. */
+async function refuseOther(
+  store: Store,
+  token: string | undefined,
+  objects: readonly Indexed[],
+): Promise<void> {
+  const shown = await beginReview(store);
+  seeUndoing(shown, objects, []);
+  if (token !== undefined && !showsTheSame(token, shown.token())) throw changedSinceReview();
 }
 
 /** An entry that this person may take back now. */

@@ -10,5 +10,5 @@ export const daybookRoutes = (services: Services): Route[] => [
   ),
   route(api.daybook.read, ({ params }) => entryDetail(services, params.id)),
   route(api.daybook.reviewUndo, ({ params, body }) => reviewUndo(services, params.id, body.from)),
-  route(api.daybook.undo, ({ params, person }) => undo(services, person, params.id)),
+  route(api.daybook.undo, ({ params, person, body }) => undo(services, person, params.id, body.token)),
 ];

@@ -19,9 +19,11 @@ import type { HouseRules } from '@osier/core/house';
 import { quoted } from '../daybook/sentences';
 import { notFound } from '../http/problem';
 import { reviewPage } from '../http/review-page';
+import { beginReview } from '../http/reviewed';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
+import { leftMeanwhile } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
@@ -98,7 +100,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
     totals.asked &&
       `${counted(totals.asked, 'record')} still ${totals.asked === 1 ? 'waits' : 'wait'} for a decision`,
   ].filter(Boolean);
-  return `${sentenceOf(delivery.name, totalsFrom(totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
+  return `${sentenceOf(delivery.name, totalsFrom(totals))}${leftMeanwhile(totals)}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
 });
 
 /** The review of accepting: the same plan piece by piece, with numbers that are not kept. */
@@ -112,6 +114,7 @@ export async function reviewAccept(
   const { store } = patient;
   const delivery = await store.read('delivery', id);
   if (!delivery) throw notFound(`Delivery ${id}`);
+  const shown = await beginReview(store);
   const settings = settingsFor(delivery.value);
   const numbers = await numbersOf(store, await rollInUse(store, settings.roll));
   const plan = planning();
@@ -123,15 +126,22 @@ export async function reviewAccept(
     const planned = plan(rows, await acceptContext(patient, rows, settings, numbers, () => --next));
     addTotals(totals, planned.totals);
     left += planned.left.length;
-    for (const row of await reviewRows(store, rows, planned)) page.offer(row.exception !== null, () => row);
+    for (const { id: of, version, fields } of rows) shown.see(of, version, fields.version);
+    for (const c of planned.changes) if (c.kind === 'record' && c.before !== null) shown.see(c.id, c.version);
+    for (const row of await reviewRows(store, rows, planned)) {
+      shown.see(row.id, row.exception);
+      page.offer(row.exception !== null, () => row);
+    }
   }
   const count = recordsIn(totals);
+  shown.see(totals, left);
   return {
     sentence: `${counted(totals.added, 'record')} will be added, ${totals.replaced} replaced, ${totals.merged} merged, ${totals.copiesOnly} get copies only, ${totals.skipped} skipped. ${counted(totals.copies, 'copy', 'copies')} will be made.`,
     verb: `Accept ${counted(count, 'record')}`,
     count,
     consequences: consequencesOf(totals, left, rulesWith((await store.house()).value, settings)),
     ...page.take(),
+    token: shown.token(),
   };
 }
 

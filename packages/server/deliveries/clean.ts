@@ -7,8 +7,10 @@ import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { notFound } from '../http/problem';
 import { reviewPage } from '../http/review-page';
+import { beginReview } from '../http/reviewed';
 import type { Store } from '../store/store';
 import { checkedCopies, copiesAfter } from './copies';
+import { leftMeanwhile } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { copyWork, settingsFor, supplierOf, type CopyWork } from './settings';
@@ -67,7 +69,7 @@ export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => 
     },
   });
   return totals.changed
-    ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}.`
+    ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}${leftMeanwhile(totals)}.`
     : `“${treatment.name}” had nothing to change.`;
 });
 
@@ -81,6 +83,7 @@ export async function reviewClean(
   const store = services.store.aside;
   const delivery = await store.read('delivery', id);
   if (!delivery) throw notFound(`Delivery ${id}`);
+  const shown = await beginReview(store);
   const treatment = await treatmentOf(work, store, supplierOf(delivery.value));
   const copies = await copyWork(store, settingsFor(delivery.value));
   const named = new Map(treatment.parts.map((p) => [p.key, p.sentence]));
@@ -91,6 +94,7 @@ export async function reviewClean(
     waiting += piece.length;
     for (const c of await cleaned(store, piece, treatment, copies)) {
       touched.push(c.touched);
+      shown.see(c.row.id, c.row.version, c.row.fields.version, c.touched);
       page.offer(false, () => ({
         id: c.row.id,
         label: briefOf(c.row.fields.value.marc).title,
@@ -104,9 +108,10 @@ export async function reviewClean(
   }
   return {
     sentence: `“${treatment.name}” changes ${touched.length} of ${counted(waiting, 'waiting record')}.`,
-    verb: `${work.recipe === undefined ? 'Mend' : 'Clean'} ${counted(touched.length, 'record')}`,
+    verb: `${work.recipe === undefined ? 'Fix' : 'Clean'} ${counted(touched.length, 'record')}`,
     count: touched.length,
     consequences: consequencesOf(treatment, touched, waiting),
     ...page.take(),
+    token: shown.token(),
   };
 }

@@ -30,6 +30,11 @@ export const inChunks = <A = void>(
     next: (after, store) =>
       incomingBehind(store, work.delivery, { waits: work.waits ?? true, after, atMost: CHUNK }),
     placeOf: (row) => row.value.seq,
+    objectsOf: ({ id, value: { target } }) => [
+      ['incoming', id],
+      ['fields', id],
+      ...(target === null ? [] : [['record', target] as const]),
+    ],
     ...(work.ask && { ask: (chunk) => work.ask!(kept(chunk)) }),
     plan: (chunk, store, asked) => work.plan(kept(chunk), store, asked),
   });

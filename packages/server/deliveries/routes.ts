@@ -1,5 +1,6 @@
 import { api } from '@osier/contract';
 import { notFound, wrong } from '../http/problem';
+import { stillAsReviewed } from '../http/reviewed';
 import { route, type Route } from '../http/route';
 import { patiently, type Services } from '../services';
 import { reviewAccept } from './accept';
@@ -60,11 +61,14 @@ export function deliveryRoutes(services: Services): Route[] {
     ),
     route(api.deliveries.takeBack, async ({ params, body, person }) => {
       const row = await waitingOf(params.id);
+      const asOf = await stillAsReviewed(store, body.token, () =>
+        reviewTakeBack(services, params.id, body.incoming),
+      );
       return jobs.begin(
         'take-back',
         `Taking back ${row.name}`,
         person.id,
-        { delivery: row.id, incoming: body.incoming, leaveOut: body.leaveOut },
+        { delivery: row.id, incoming: body.incoming, leaveOut: body.leaveOut, asOf },
         row.accepted + row.skipped,
       );
     }),
@@ -78,11 +82,14 @@ export function deliveryRoutes(services: Services): Route[] {
     route(api.deliveries.fix, async ({ params, body, person }) => {
       const row = await waitingOf(params.id);
       const { name } = await treatmentOf({ rules: body.rules }, store);
+      const asOf = await stillAsReviewed(store, body.token, () =>
+        reviewClean(services, params.id, { rules: body.rules }),
+      );
       return jobs.begin(
         'clean-delivery',
         `${name} in ${row.name}`,
         person.id,
-        { delivery: row.id, rules: body.rules, leaveOut: body.leaveOut },
+        { delivery: row.id, rules: body.rules, leaveOut: body.leaveOut, asOf },
         row.waiting,
       );
     }),
@@ -92,11 +99,14 @@ export function deliveryRoutes(services: Services): Route[] {
     route(api.deliveries.clean, async ({ params, body, person }) => {
       const row = await waitingOf(params.id);
       const recipe = await recipeNamed(store, body.recipe);
+      const asOf = await stillAsReviewed(store, body.token, () =>
+        reviewClean(services, params.id, { recipe: body.recipe }),
+      );
       return jobs.begin(
         'clean-delivery',
         `Cleaning ${row.name} with ${recipe.name}`,
         person.id,
-        { delivery: row.id, recipe: recipe.id, leaveOut: body.leaveOut },
+        { delivery: row.id, recipe: recipe.id, leaveOut: body.leaveOut, asOf },
         row.waiting,
       );
     }),
@@ -105,11 +115,14 @@ export function deliveryRoutes(services: Services): Route[] {
     ),
     route(api.deliveries.accept, async ({ params, body, person }) => {
       const row = await waitingOf(params.id);
+      const asOf = await stillAsReviewed(store, body.token, () =>
+        reviewAccept(services, params.id, new Set()),
+      );
       return jobs.begin(
         'accept-delivery',
         `Accepting ${row.name}`,
         person.id,
-        { delivery: row.id, leaveOut: body.leaveOut },
+        { delivery: row.id, leaveOut: body.leaveOut, asOf },
         row.waiting,
       );
     }),

@@ -10,6 +10,7 @@ import { tellConflicts } from '../daybook/tell-conflicts';
 import { quoted } from '../daybook/sentences';
 import type { LoanAnswers } from '../loans/ports';
 import { reviewPage } from '../http/review-page';
+import { beginReview } from '../http/reviewed';
 import type { JobRun } from '../jobs/jobs';
 import { patiently, type Services } from '../services';
 import { keyOf } from '../store/entry-parts';
@@ -19,6 +20,7 @@ import { takeable } from '../store/takeable';
 import { undoPlan } from '../store/undo';
 import { acceptance, acceptedRows, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
+import { leftMeanwhile } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
 import { keptWork, leftOut } from '../jobs/kept-work';
 import { object } from 'yup';
@@ -152,6 +154,7 @@ export async function reviewTakeBack(
 ): Promise<Review> {
   const services = patiently(quick);
   const { store } = services;
+  const shown = await beginReview(store);
   const what = await acceptance(services, delivery);
   const chosen = new Set(ids);
   const page = reviewPage<StoredObject<'incoming'> & { readonly why: string | null }>(from);
@@ -176,6 +179,8 @@ export async function reviewTakeBack(
     }
     for (const { row, why } of planned.left) page.offer(true, () => ({ ...row, why: why.join(' ') }));
     for (const row of planned.back) page.offer(false, () => ({ ...row, why: null }));
+    for (const { id, version } of planned.back) shown.see(id, version);
+    for (const { row, why } of planned.left) shown.see(row.id, row.version, why);
     back += planned.back.length;
     left += planned.left.length;
   }
@@ -198,6 +203,7 @@ export async function reviewTakeBack(
     ],
     rows: whole.map((row, i) => reviewRow(row, rows[i]!.why)),
     more,
+    token: shown.token(),
   };
 }
 
@@ -265,7 +271,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
   const left = totals.left
     ? ` ${counted(totals.left, 'record')} stayed, because something was done with them since.`
     : '';
-  return `${said(totals.back ?? 0)}.${left}`;
+  return `${said(totals.back ?? 0)}${leftMeanwhile(totals)}.${left}`;
 });
 
 /** An entry of accepting of which nothing is left is taken back; there is nothing more to take back from it. */

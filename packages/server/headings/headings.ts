@@ -18,6 +18,7 @@ import { newHeadings } from '../catalogue/records';
 import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import { reviewPage } from '../http/review-page';
+import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -151,6 +152,12 @@ function isKnown(merge: MergePlan, { after }: Change<'heading'>): boolean {
   return merge.headings.some((c) => c.after !== null && headingIdentity(identityOf(c.after)) === key);
 }
 
+/** What a review of a merge tells: the objects with their versions, and why one should look twice. */
+function seeMerge(shown: Shown, { changes, notes }: MergePlan): void {
+  for (const c of changes) shown.see(c.kind, c.before === null ? 'new' : c.id, c.version);
+  for (const n of notes) shown.see(n.record, n.message);
+}
+
 /** What a merge would change, a page of its records from row `from` on. */
 export async function reviewMerge(
   { store }: Services,
@@ -158,7 +165,9 @@ export async function reviewMerge(
   lostIds: readonly number[],
   from = 0,
 ): Promise<Review> {
+  const shown = await beginReview(store);
   const { kept, lost, plan: merge } = await plan(store, keptId, lostIds);
+  seeMerge(shown, merge);
   const notes = new Map<number, string>();
   for (const n of merge.notes)
     notes.set(n.record, [notes.get(n.record), n.message].filter(Boolean).join(' '));
@@ -187,6 +196,7 @@ export async function reviewMerge(
       (l) => `${quoted(headingText(l.value))} becomes a see-from; its number ${l.id} leads to ${kept.id}.`,
     ),
     ...page.take(),
+    token: shown.token(),
   };
 }
 
@@ -196,9 +206,13 @@ export const merge = (
   person: number,
   keptId: number,
   lostIds: readonly number[],
+  token?: string,
 ): Promise<{ entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
+    const shown = await beginReview(s);
     const { kept, lost, plan: merged } = await plan(s, keptId, lostIds);
+    seeMerge(shown, merged);
+    if (token !== undefined && !showsTheSame(token, shown.token())) throw changedSinceReview();
     const records = merged.records.length;
     const sentence = `Merged ${counted(lost.length + 1, 'heading')} into ${quoted(headingText(kept.value))}: ${counted(records, 'record')} changed`;
     return { act: 'merge', sentence, changes: merged.changes };

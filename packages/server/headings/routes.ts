@@ -11,6 +11,8 @@ export const headingRoutes = (services: Services): Route[] => [
   route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, query.after ?? '')),
   route(api.headings.read, ({ params }) => headingDetail(services, params.id)),
   route(api.headings.reviewMerge, ({ body }) => reviewMerge(services, body.kept, body.lost, body.from)),
-  route(api.headings.merge, ({ body, person }) => merge(services, person.id, body.kept, body.lost)),
+  route(api.headings.merge, ({ body, person }) =>
+    merge(services, person.id, body.kept, body.lost, body.token),
+  ),
   route(api.headings.keepApart, ({ body, person }) => keepApart(services, person.id, body.a, body.b)),
 ];

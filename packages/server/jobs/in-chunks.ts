@@ -2,7 +2,9 @@ import type { ChangeSet } from '@osier/core/kinds';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
+import { changedSince, type ObjectOf } from '../store/entries-since';
 import type { Store } from '../store/store';
+import { number, object } from 'yup';
 import type { JobRun } from './jobs';
 import { chunkCursor, keptWork, type Totals } from './kept-work';
 
@@ -20,6 +22,8 @@ export interface ChunkWork<R, A = void> {
   /** The objects behind a place in the order, as they are now; none when it is done. */
   next(after: number, store: Store): Promise<readonly R[]>;
   placeOf(row: R): number;
+  /** What of the store an object is made of; what others have changed of it since the review leaves it out. */
+  objectsOf?(row: R): readonly ObjectOf[];
   /** Questions to the outside about a chunk, which may take long. */
   ask?(chunk: readonly R[]): Promise<A>;
   /** Reads only through `store`. It may be called twice for a chunk, when something was written meanwhile. */
@@ -42,17 +46,19 @@ export async function inChunks<R, A = void>(
   work: ChunkWork<R, A>,
 ): Promise<Totals> {
   let { place, entry, totals, done } = keptWork(chunkCursor, run.cursor);
+  const { asOf } = keptWork(reviewedWork, run.work);
   while (!run.cancelled()) {
     const asked = (work.ask && (await work.ask(await work.next(place, store)))) as A;
     const made = await tryPlan(store, run.person, async (s) => {
       const chunk = await work.next(place, s);
-      const planned = chunk.length ? await work.plan(chunk, s, asked) : { changes: [], totals: {} };
-      const next = added(totals, planned.totals);
+      const still = await asReviewed(s, work, chunk, asOf, entry);
+      const planned = still.length ? await work.plan(still, s, asked) : { changes: [], totals: {} };
+      const next = added(totals, { ...planned.totals, [MEANWHILE]: chunk.length - still.length });
       const last = chunk.length ? work.placeOf(chunk.at(-1)!) : place;
       const so = done + chunk.length;
       return {
         act: work.act,
-        sentence: work.sentence(next),
+        sentence: `${work.sentence(next)}${leftMeanwhile(next)}`,
         changes: planned.changes,
         entry,
         mayBeNothing: true,
@@ -78,6 +84,30 @@ export async function inChunks<R, A = void>(
     done += made.chunk.length;
   }
   return totals;
+}
+
+const MEANWHILE = 'meanwhile';
+const reviewedWork = object({ asOf: number().integer().optional() });
+
+/** "; 3 left as they were, because somebody changed them meanwhile", or nothing. */
+export const leftMeanwhile = ({ [MEANWHILE]: n = 0 }: Totals): string =>
+  n === 0
+    ? ''
+    : `; ${n} left as ${n === 1 ? 'it was' : 'they were'}, because somebody changed ${n === 1 ? 'it' : 'them'} since the review`;
+
+/** The objects of a chunk that are as they were when all was reviewed. */
+async function asReviewed<R, A>(
+  store: Store,
+  { objectsOf }: ChunkWork<R, A>,
+  chunk: readonly R[],
+  asOf: number | undefined,
+  own: number | undefined,
+): Promise<readonly R[]> {
+  if (!objectsOf || asOf === undefined) return chunk;
+  const changed = await changedSince(store, chunk.flatMap(objectsOf), asOf, own);
+  return changed.size === 0
+    ? chunk
+    : chunk.filter((row) => !objectsOf(row).some(([kind, id]) => changed.has(`${kind} ${id}`)));
 }
 
 const added = (a: Totals, b: Totals): Totals => {

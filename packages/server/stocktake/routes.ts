@@ -24,7 +24,7 @@ export function stocktakeRoutes(services: Services): Route[] {
       reviewSettle(services, params.id, body.items, body.location),
     ),
     route(api.stocktakes.settle, ({ params, body, person }) =>
-      settle(services, person.id, params.id, body.items, body.location),
+      settle(services, person.id, params.id, body.items, body.location, body.token),
     ),
     route(api.stocktakes.close, ({ params, person }) => closeStocktake(services, person.id, params.id)),
   ];

@@ -3,11 +3,12 @@ import { groupedBarcode } from '@osier/core/barcodes';
 import { counted } from '@osier/core/changes';
 import { codeProblem } from '@osier/core/holdings';
 import type { ChangeSet } from '@osier/core/kinds';
-import { settlePlan, type Settlement, type SettleItem } from '@osier/core/stocktake';
+import { settlePlan, type Settlement, type SettleItem, type StockFinding } from '@osier/core/stocktake';
 import { quoted } from '../daybook/sentences';
 import { tellConflicts } from '../daybook/tell-conflicts';
 import { ProblemError, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
+import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -111,6 +112,12 @@ function afterOf(changes: ChangeSet, item: SettleItem, target: string): string {
   return standing(copy.status, copy.holding === item.holding.id ? item.holding.value.location : target);
 }
 
+/** What a review of settling tells: the objects with their versions, and the findings. */
+function seeSettling(shown: Shown, changes: ChangeSet, findings: readonly StockFinding[]): void {
+  for (const c of changes) shown.see(c.kind, c.before === null ? 'new' : c.id, c.version);
+  for (const f of findings) shown.see(f.code, f.message, f.copy?.status);
+}
+
 /** What settling these findings would do. */
 export async function reviewSettle(
   services: Services,
@@ -119,6 +126,7 @@ export async function reviewSettle(
   location: string,
 ): Promise<Review> {
   let next = 0;
+  const shown = await beginReview(services.store);
   const said = await askLoans(services, (await openStocktake(services.store, id)).id);
   const { changes, items, findings, target } = await plan(
     services.store,
@@ -128,6 +136,7 @@ export async function reviewSettle(
     said,
     () => --next,
   );
+  seeSettling(shown, changes, findings);
   return {
     sentence: `${counted(wanted.length, 'finding')} will be settled: ${tally(wanted)}.`,
     verb: `Settle ${counted(wanted.length, 'finding')}`,
@@ -145,6 +154,7 @@ export async function reviewSettle(
       canLeaveOut: true,
     })),
     more: 0,
+    token: shown.token(),
   };
 }
 
@@ -155,11 +165,22 @@ export async function settle(
   id: number,
   wanted: readonly ToSettle[],
   location: string,
+  token?: string,
 ): Promise<{ entry: number; sentence: string }> {
   const said = await askLoans(services, (await openStocktake(services.store, id)).id);
   return commitPlan(services.store, person, async (store) => {
     let next = await store.nextIds('holding', wanted.length);
-    const { stocktake, changes, items } = await plan(store, id, wanted, location, said, () => next++);
+    const shown = await beginReview(store);
+    const { stocktake, changes, items, findings } = await plan(
+      store,
+      id,
+      wanted,
+      location,
+      said,
+      () => next++,
+    );
+    seeSettling(shown, changes, findings);
+    if (token !== undefined && !showsTheSame(token, shown.token())) throw changedSinceReview();
     const sentence = `Settled ${counted(items.length, 'finding')} of ${quoted(stocktake.value.name)}: ${tally(items)}`;
     return { act: 'settle', sentence, changes };
   });

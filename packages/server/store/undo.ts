@@ -2,13 +2,14 @@ import type { Conflict } from '@osier/core/changes';
 import type { Change, ChangeSet, Kind } from '@osier/core/kinds';
 import { commitWithin } from './commit';
 import { NothingChanged } from './conflict';
-import { entryIndex, type EntryIndex } from './entry-index';
+import { entryIndex, type EntryIndex, type Indexed } from './entry-index';
 import { keyOf } from './entry-parts';
 import type { Store } from './store';
 import { takeable, type Taking } from './takeable';
 
 /** What taking something back does, and what stands in the way of it. */
 export interface UndoPlan {
+  readonly objects: readonly Indexed[];
   readonly changes: ChangeSet;
   readonly conflicts: readonly Conflict[];
 }
@@ -20,7 +21,7 @@ export interface UndoPlan {
 export async function undoPlan(store: Store, index: EntryIndex, taking: Taking = {}): Promise<UndoPlan> {
   const { objects, conflicts } = await takeable(store, index, taking);
   const changes = await fitted(store, await index.inverse(objects));
-  return { changes: await withoutRepeats(store, changes), conflicts };
+  return { objects, changes: await withoutRepeats(store, changes), conflicts };
 }
 
 /** Inverse changes fitted to the versions that stand in the store now. */

@@ -10,11 +10,11 @@ import {
   type WithdrawalListValue,
 } from '@osier/core/withdrawals';
 import { quoted } from '../daybook/sentences';
-import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
+import { notFound, wrong, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import { digestOf } from '../store/digest';
+import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Store } from '../store/store';
 import { countCodes, openListNamed, titlesOfCopies } from './queries';
 import { askLoansForList, weighed } from './weighed';
@@ -123,8 +123,10 @@ export async function reviewWithdrawal(
   by: string,
 ): Promise<Review> {
   let next = 0;
+  const shown = await beginReview(services.store);
   const said = await askLoansForList(services, id, { anew: false });
   const { verdicts, changes } = await plan(services.store, id, chosen, by, said, () => --next);
+  seeWithdrawing(shown, verdicts, changes);
   const n = totals(changes);
   const consequences: string[] = [];
   if (n.holdings)
@@ -152,25 +154,18 @@ export async function reviewWithdrawal(
     consequences,
     rows,
     more: 0,
-    token: tokenOf(verdicts, changes),
+    token: shown.token(),
   };
 }
 
-/** A number for what a review of a withdrawal tells: which copies go, why one should look twice, what goes with them. */
-const tokenOf = (verdicts: readonly Verdict[], changes: ChangeSet): string =>
-  digestOf([
-    verdicts.map((v) => [v.candidate!.copyId, v.reasons.map((r) => r.message)]),
-    totals(changes),
-  ]);
-
-/** Refuses what would do something else than was shown, with what is new. */
-function asShown(token: string, verdicts: readonly Verdict[], changes: ChangeSet): void {
-  if (tokenOf(verdicts, changes) === token) return;
-  const now = verdicts.flatMap((v) => v.reasons.map((r) => `${groupedBarcode(v.code)}: ${r.message}`));
-  throw new ProblemError(
-    409,
-    `Something has changed since this was reviewed. Nothing was withdrawn; look at the review again. ${now.slice(0, 3).join(' ')}`.trim(),
-  );
+/** What a review of a withdrawal tells: which copies go, why one should look twice, what goes with them. */
+function seeWithdrawing(shown: Shown, verdicts: readonly Verdict[], changes: ChangeSet): void {
+  for (const v of verdicts)
+    shown.see(
+      v.candidate?.copyId,
+      v.reasons.map((r) => r.message),
+    );
+  shown.see(totals(changes));
 }
 
 /** Withdraws chosen copies. The loans desk is asked anew just before, past whatever it said a moment ago. */
@@ -183,13 +178,19 @@ export async function withdraw(
 ): Promise<{ entry: number; sentence: string }> {
   const chosen = [...new Set(wanted)];
   const said = await askLoansForList(services, id, { anew: true });
-  let shown = token;
+  let asked = token;
   return commitPlan(services.store, person.id, async (store) => {
     let next = await store.nextIds('withdrawn', chosen.length);
     const { list, all, verdicts, changes } = await plan(store, id, chosen, person.name, said, () => next++);
+    const shown = await beginReview(store);
+    seeWithdrawing(shown, verdicts, changes);
     // Without a review, what was planned first is what was asked for.
-    shown ??= tokenOf(verdicts, changes);
-    asShown(shown, verdicts, changes);
+    const now = shown.token();
+    asked ??= now;
+    if (!showsTheSame(asked, now)) {
+      const why = verdicts.flatMap((v) => v.reasons.map((r) => `${groupedBarcode(v.code)}: ${r.message}`));
+      throw changedSinceReview(why.slice(0, 3).join(' '));
+    }
     const left = all.filter(
       (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
     );

@@ -9,7 +9,7 @@ export interface Batch {
   /** Names what is reviewed, so that the review is worked out once. */
   readonly key: readonly unknown[];
   review(from: number): Promise<Review>;
-  begin(leaveOut: readonly number[]): Promise<JobState>;
+  begin(leaveOut: readonly number[], token: string): Promise<JobState>;
 }
 
 /** The review of a batch act, then the job that does it. */
@@ -21,8 +21,8 @@ export function BatchSheet({ title, batch, onClose }: { title: string; batch: Ba
     staleTime: Infinity,
     retry: false,
   });
-  const act = async (leaveOut: number[]) => {
-    await batch.begin(leaveOut);
+  const act = async (leaveOut: readonly number[], token: string) => {
+    await batch.begin(leaveOut, token);
     // The sheet does not wait for what is behind it: the next key is for the page.
     void refresh();
   };
@@ -33,6 +33,7 @@ export function BatchSheet({ title, batch, onClose }: { title: string; batch: Ba
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onMore={batch.review}
+      onAnew={review.refetch}
       onDo={act}
     />
   );

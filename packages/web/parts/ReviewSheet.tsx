@@ -1,7 +1,7 @@
 import type { Review, ReviewRow, ReviewSide } from '@osier/contract';
 import { Button, Drawer } from 'antd';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { problemText } from '../api/request';
+import { problemText, RequestProblem } from '../api/request';
 import { Compare } from './Compare';
 import { FieldBody } from './FieldView';
 import { Mark } from './Mark';
@@ -14,8 +14,10 @@ interface Props {
   readonly onClose: () => void;
   /** Gives the page of the review that begins with this row, where there are more rows than one. */
   readonly onMore?: (from: number) => Promise<Review>;
-  /** Does the act, without the rows left out. */
-  readonly onDo: (leftOut: number[]) => Promise<unknown>;
+  /** Does the act that the review with this token shows, without the rows left out. */
+  readonly onDo: (leftOut: readonly number[], token: string) => Promise<unknown>;
+  /** Works the review out again, after the act was refused because something has changed. */
+  readonly onAnew?: () => Promise<unknown>;
   readonly canDo?: boolean;
   readonly whyNot?: string;
   readonly children?: ReactNode;
@@ -32,6 +34,7 @@ export function ReviewSheet({
   onClose,
   onMore,
   onDo,
+  onAnew,
   canDo = true,
   whyNot,
   children,
@@ -39,6 +42,9 @@ export function ReviewSheet({
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set());
   const [doing, setDoing] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
+  /** The rows as they were when the act was refused, so that what is different can be marked. */
+  const [seen, setSeen] = useState<ReadonlyMap<number, string> | null>(null);
+  const { rows, more, loading, next } = useRows(review, onMore, setFailed);
   const button = useRef<HTMLButtonElement>(null);
   const ready = review !== undefined;
   useEffect(() => {
@@ -49,10 +55,14 @@ export function ReviewSheet({
     setDoing(true);
     setFailed(null);
     try {
-      await onDo([...leftOut]);
+      await onDo([...leftOut], review.token);
       onClose();
     } catch (error) {
       setFailed(problemText(error));
+      if (error instanceof RequestProblem && error.problem.status === 409) {
+        setSeen(new Map(rows.map((r) => [r.id, JSON.stringify(r)])));
+        await onAnew?.();
+      }
     } finally {
       setDoing(false);
     }
@@ -70,7 +80,7 @@ export function ReviewSheet({
     window.addEventListener('keydown', onKey, true);
     return () => window.removeEventListener('keydown', onKey, true);
   }, []);
-  const { rows, more, loading, next } = useRows(review, onMore, setFailed);
+  const isOther = (r: ReviewRow) => seen !== null && seen.get(r.id) !== JSON.stringify(r);
   const exceptions = rows.filter((r) => r.exception !== null);
   const rest = rows.filter((r) => r.exception === null);
   const toggle = (id: number) =>
@@ -126,13 +136,21 @@ export function ReviewSheet({
             ) : null}
             {children}
             {exceptions.length ? (
-              <Rows name="Look at these first" rows={exceptions} leftOut={leftOut} toggle={toggle} open />
+              <Rows
+                name="Look at these first"
+                rows={exceptions}
+                leftOut={leftOut}
+                isOther={isOther}
+                toggle={toggle}
+                open
+              />
             ) : null}
             {rest.length ? (
               <Rows
                 name={exceptions.length ? 'The rest' : 'What changes'}
                 rows={rest}
                 leftOut={leftOut}
+                isOther={isOther}
                 toggle={toggle}
                 open={exceptions.length === 0 || rest.length <= 10}
               />
@@ -193,12 +211,14 @@ function Rows({
   name,
   rows,
   leftOut,
+  isOther,
   toggle,
   open,
 }: {
   name: string;
   rows: readonly ReviewRow[];
   leftOut: ReadonlySet<number>;
+  isOther: (row: ReviewRow) => boolean;
   toggle: (id: number) => void;
   open: boolean;
 }) {
@@ -220,6 +240,11 @@ function Rows({
             )}
             <span className="faded">{r.detail}</span>
           </div>
+          {isOther(r) ? (
+            <p className="review-exception">
+              <Mark kind="information" /> This is different from what you reviewed.
+            </p>
+          ) : null}
           {r.exception ? (
             <p className="review-exception">
               <Mark kind="caution" /> {r.exception}

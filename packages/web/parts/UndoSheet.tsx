@@ -10,7 +10,7 @@ import { ReviewSheet } from './ReviewSheet';
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
 export function UndoSheet() {
   const { undoing, undo, say } = useShell();
-  const { data, error } = useQuery({
+  const { data, error, refetch } = useQuery({
     queryKey: ['review', 'undo', undoing],
     queryFn: () => call(api.daybook.reviewUndo, { params: { id: undoing ?? 0 } }),
     enabled: undoing !== null,
@@ -19,8 +19,8 @@ export function UndoSheet() {
   });
   if (undoing === null) return null;
   const blocked = (data?.conflicts.length ?? 0) > 0;
-  const act = async () => {
-    const done = await call(api.daybook.undo, { params: { id: undoing } });
+  const act = async (_: readonly number[], token: string) => {
+    const done = await call(api.daybook.undo, { params: { id: undoing }, body: { token } });
     // A large one goes on as a job, which tells when it is done.
     if ('entry' in done) say(done.sentence, done.entry);
     void refresh();
@@ -33,6 +33,7 @@ export function UndoSheet() {
       onClose={() => undo(null)}
       onMore={(from) => call(api.daybook.reviewUndo, { params: { id: undoing }, body: { from } })}
       onDo={act}
+      onAnew={refetch}
       canDo={!blocked}
       whyNot="Nothing can be taken back while this stands in the way."
     >

@@ -6,5 +6,5 @@ import type { Batch } from './BatchSheet';
 export const cleanRecordsBatch = (body: EndpointSending<typeof api.records.clean>): Batch => ({
   key: ['clean', body],
   review: (from) => call(api.records.reviewClean, { body: { ...body, from } }),
-  begin: (leaveOut) => call(api.records.clean, { body: { ...body, leaveOut } }),
+  begin: (leaveOut, token) => call(api.records.clean, { body: { ...body, leaveOut, token } }),
 });

@@ -24,7 +24,7 @@ const finding = (at: number, rule: string, more: Partial<Finding['where']> = {},
   severity: 'warning',
   where: { field: at, tag: '245', occurrence: 0, ...more },
   message: `About ${rule}.`,
-  ...(fix && { fix: { sentence: `Mend ${rule}`, safe: true, edits: [] } }),
+  ...(fix && { fix: { sentence: `Fix ${rule}`, safe: true, edits: [] } }),
 });
 const rowOf = (container: HTMLElement, at: number) =>
   container.querySelector<HTMLElement>(`[data-at="${at}"]`)!;
@@ -58,7 +58,7 @@ describe('the field view', () => {
     expect(within(row).getByText(/About first\./, { selector: 'li' })).toBeTruthy();
     fireEvent.keyDown(row, { key: 'f' });
     expect(onFix).toHaveBeenCalledWith(found[1]);
-    fireEvent.click(within(row).getByText(/Mend second/));
+    fireEvent.click(within(row).getByText(/Fix second/));
     expect(onFix).toHaveBeenCalledTimes(2);
   });
 

@@ -3,6 +3,8 @@ import type { Review, ReviewRow } from '@osier/contract';
 import { field } from '@osier/core/marc';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { useState } from 'react';
+import { RequestProblem } from '../api/request';
 import { ReviewSheet } from './ReviewSheet';
 
 afterEach(cleanup);
@@ -22,6 +24,7 @@ const review = (rows: ReviewRow[], count = rows.length, more = 0): Review => ({
   consequences: ['No copies come with these records: the titles only are added.'],
   rows,
   more,
+  token: `1.${rows.length}`,
 });
 const shown = (props: Partial<Parameters<typeof ReviewSheet>[0]>) => {
   const onDo = jest.fn(() => Promise.resolve());
@@ -61,7 +64,7 @@ test('what is left out is not done, and the number says so', async () => {
   expect(act().textContent).toContain('Accept 2 records');
   press();
   await waitFor(() => expect(onClose).toHaveBeenCalled());
-  expect(onDo).toHaveBeenCalledWith([2]);
+  expect(onDo).toHaveBeenCalledWith([2], expect.anything());
 });
 
 test('with everything left out there is nothing to do', () => {
@@ -88,7 +91,7 @@ test('further pages are asked for from where the rows end, and their rows can be
   fireEvent.click(screen.getByRole('checkbox', { name: 'Record 5' }));
   expect(act().textContent).toContain('Accept 4 records');
   press();
-  await waitFor(() => expect(onDo).toHaveBeenCalledWith([5]));
+  await waitFor(() => expect(onDo).toHaveBeenCalledWith([5], expect.anything()));
 });
 
 test('where there is no way to further rows, their number is told all the same', () => {
@@ -135,4 +138,33 @@ test('until the review is worked out there is no number to promise', () => {
   shown({ review: undefined });
   expect(screen.getByText('Working out what would change…')).toBeTruthy();
   expect(act()).toHaveProperty('disabled', true);
+});
+
+test('an act that is refused because something has changed shows the review anew, with the difference marked', async () => {
+  const refused = new RequestProblem({
+    type: 'about:blank',
+    title: 'Changed since',
+    status: 409,
+    detail: 'Something has changed since this was reviewed.',
+  });
+  const onDo = jest.fn(() => Promise.reject(refused));
+  const [before, after] = [review([row(1), row(2)]), review([row(1), row(2, 'On loan.'), row(3)])];
+  function Sheet() {
+    const [now, setNow] = useState(before);
+    const anew = () => Promise.resolve(setNow(after));
+    return <ReviewSheet title="Accept" review={now} onClose={() => undefined} onDo={onDo} onAnew={anew} />;
+  }
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <Sheet />
+    </QueryClientProvider>,
+  );
+  press();
+  await waitFor(() => expect(screen.getAllByText(/different from what you reviewed/)).toHaveLength(2));
+  expect(onDo).toHaveBeenCalledWith([], before.token);
+  expect(screen.getByText('Something has changed since this was reviewed.')).toBeTruthy();
+  const marked = [...document.querySelectorAll('.review-row')].filter((r) =>
+    r.textContent.includes('different'),
+  );
+  expect(marked.map((r) => r.querySelector('b')!.textContent)).toEqual(['Record 2', 'Record 3']);
 });

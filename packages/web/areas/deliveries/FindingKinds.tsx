@@ -31,7 +31,7 @@ export function FindingKinds({
       <div className="row spread">
         <h2>What the checks find</h2>
         {onFix && safe > 0 ? (
-          <Button onClick={() => onFix([])}>Mend all {safe.toLocaleString('en-GB')} safe ones</Button>
+          <Button onClick={() => onFix([])}>Fix all {safe.toLocaleString('en-GB')} safe ones</Button>
         ) : null}
       </div>
       <table className="plain">
@@ -40,7 +40,7 @@ export function FindingKinds({
             <th>Kind</th>
             <th className="num">Records</th>
             <th className="num">Findings</th>
-            <th>Mend</th>
+            <th>Fix</th>
           </tr>
         </thead>
         <tbody>
@@ -61,7 +61,7 @@ export function FindingKinds({
               <td>
                 {onFix && k.safe > 0 ? (
                   <button className="fix" onClick={() => onFix([k.rule])}>
-                    Mend {k.safe === 1 ? 'the safe one' : `all ${k.safe.toLocaleString('en-GB')} safe ones`}
+                    Fix {k.safe === 1 ? 'the safe one' : `all ${k.safe.toLocaleString('en-GB')} safe ones`}
                   </button>
                 ) : null}
                 {k.look > 0 ? (

@@ -14,7 +14,7 @@ export const acceptBatch = (id: number): DeliveryBatch => ({
   batch: {
     key: ['accept', id],
     review: (from) => call(api.deliveries.reviewAccept, { params: { id }, body: { from } }),
-    begin: (leaveOut) => call(api.deliveries.accept, { params: { id }, body: { leaveOut } }),
+    begin: (leaveOut, token) => call(api.deliveries.accept, { params: { id }, body: { leaveOut, token } }),
   },
 });
 /** Running a recipe over the waiting records. */
@@ -23,7 +23,8 @@ export const cleanBatch = (id: number, recipe: string): DeliveryBatch => ({
   batch: {
     key: ['clean', id, recipe],
     review: (from) => call(api.deliveries.reviewClean, { params: { id }, body: { recipe, from } }),
-    begin: (leaveOut) => call(api.deliveries.clean, { params: { id }, body: { recipe, leaveOut } }),
+    begin: (leaveOut, token) =>
+      call(api.deliveries.clean, { params: { id }, body: { recipe, leaveOut, token } }),
   },
 });
 /** Applying the safe fixes of some checks, or of all. */
@@ -32,7 +33,8 @@ export const fixBatch = (id: number, rules: readonly string[]): DeliveryBatch =>
   batch: {
     key: ['fix', id, rules],
     review: (from) => call(api.deliveries.reviewFix, { params: { id }, body: { rules, from } }),
-    begin: (leaveOut) => call(api.deliveries.fix, { params: { id }, body: { rules, leaveOut } }),
+    begin: (leaveOut, token) =>
+      call(api.deliveries.fix, { params: { id }, body: { rules, leaveOut, token } }),
   },
 });
 /** Undoing what was accepted. */
@@ -41,6 +43,6 @@ export const takeBackBatch = (id: number): DeliveryBatch => ({
   batch: {
     key: ['take-back', id],
     review: (from) => call(api.deliveries.reviewTakeBack, { params: { id }, body: { from } }),
-    begin: (leaveOut) => call(api.deliveries.takeBack, { params: { id }, body: { leaveOut } }),
+    begin: (leaveOut, token) => call(api.deliveries.takeBack, { params: { id }, body: { leaveOut, token } }),
   },
 });

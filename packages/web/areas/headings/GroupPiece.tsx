@@ -128,8 +128,8 @@ function MergeSheet({
     gcTime: 0,
     retry: false,
   });
-  const act = async () => {
-    const done = await call(api.headings.merge, { body: { kept, lost } });
+  const act = async (_: readonly number[], token: string) => {
+    const done = await call(api.headings.merge, { body: { kept, lost, token } });
     say(done.sentence, done.entry);
     onDone();
     await refresh();
@@ -141,6 +141,7 @@ function MergeSheet({
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onDo={act}
+      onAnew={review.refetch}
       onMore={page}
     />
   );

@@ -291,10 +291,12 @@ function SettleSheet({
     retry: false,
     staleTime: Infinity,
   });
-  const act = async (leftOut: number[]) => {
+  const act = async (leftOut: readonly number[], token: string) => {
     const done = await call(api.stocktakes.settle, {
       params,
-      body: { items: items.filter((i) => !leftOut.includes(i.copy)), location },
+      body: leftOut.length
+        ? { items: items.filter((i) => !leftOut.includes(i.copy)), location }
+        : { items, location, token },
     });
     say(done.sentence, done.entry);
     onDone();
@@ -307,6 +309,7 @@ function SettleSheet({
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onDo={act}
+      onAnew={review.refetch}
     >
       {moves ? (
         <label>

@@ -173,13 +173,13 @@ function WithdrawSheet({
     retry: false,
     staleTime: Infinity,
   });
-  const act = async (leftOut: number[]) => {
+  const act = async (leftOut: readonly number[], token: string) => {
     const done = await call(api.withdrawals.withdraw, {
       params: { id },
       body: {
         copies: copies.filter((c) => !leftOut.includes(c)),
         // With copies left out it is another act than the one reviewed; the server plans that anew.
-        ...(leftOut.length === 0 && { token: review.data?.token }),
+        ...(leftOut.length === 0 && { token }),
       },
     });
     say(done.sentence, done.entry);
@@ -192,6 +192,7 @@ function WithdrawSheet({
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onDo={act}
+      onAnew={review.refetch}
       canDo={mayConfirm}
       whyNot="The list is prepared. The head of technical services confirms it."
     />
