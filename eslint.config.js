@@ -25,6 +25,7 @@ const CORE = [
   'deliveries',
   'withdrawals',
   'stocktake',
+  'acts',
   'kinds',
 ];
 

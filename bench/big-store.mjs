@@ -64,6 +64,6 @@ for (let at = 0; at < records; at += 1000) {
       );
     }
   }
-  await commit(store, { act: 'first-fill', person: 1, sentence: 'Laid down', changes });
+  await commit(store, { did: { act: 'first-fill', names: { library: 'the bench' } }, person: 1, changes });
 }
 await store.close();

@@ -26,7 +26,7 @@ for (let at = 0; at < held; at += 1000) {
       changes.push(creation('heading', heading++, headingFrom(use)));
     }
   }
-  await commit(store, { act: 'first-fill', person: 1, sentence: 'Laid down', changes });
+  await commit(store, { did: { act: 'first-fill', names: { library: 'the bench' } }, person: 1, changes });
 }
 await store.close();
 // Every tenth record of the delivery is held already.

@@ -22,7 +22,6 @@ export async function fillDemo(store: Store): Promise<void> {
     const made = await people.add({ ...p, password: '' }, true);
     if (p.role === 'head') head = made.id;
   }
-  const sentence = 'The demo library of the Wickmere Institute was laid down';
   const all: Change[] = [
     creation('lists', SETTING_ID.lists, LISTS),
     ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),
@@ -35,9 +34,8 @@ export async function fillDemo(store: Store): Promise<void> {
   let entry: number | undefined;
   for (let at = 0; at < all.length; at += 1000)
     entry = await commit(store, {
-      act: 'first-fill',
+      did: { act: 'first-fill', names: { library: 'the Wickmere Institute' } },
       person: head,
-      sentence,
       changes: all.slice(at, at + 1000),
       entry,
     });

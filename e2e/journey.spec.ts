@@ -15,14 +15,14 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.locator('input[type=file]').setInputFiles(demoFile('trolley-of-discards.txt'));
   await expect(page.getByRole('alert')).toContainText('looks like a list of scanned barcodes');
   await expect(page.getByRole('button', { name: 'Take it in' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
   const look = page.getByRole('region', { name: 'What is wrong with reedling-broken.mrc' });
   await expect(look.getByText('A byte order mark was left out.')).toBeVisible();
   await expect(look.getByText('No title statement')).toBeVisible();
   await accessible(page);
   await picture(page, 'look-at-a-file');
-  await page.getByRole('button', { name: 'Take in 27 records' }).click();
+  await page.getByRole('button', { name: 'Load 27 records' }).click();
   await expect(page.getByText(/^27 records, 27 waiting, \d+ repaired in reading\.$/)).toBeVisible();
   for (const [facet, seen] of [
     [/^repaired in reading/, page.getByText('Repaired in reading (2)')],
@@ -41,7 +41,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
 
   await page.getByRole('link', { name: /Deliveries/ }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('tallow-and-pike.mrc'));
-  await page.getByRole('button', { name: 'Take in 42 records' }).click();
+  await page.getByRole('button', { name: 'Load 42 records' }).click();
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Fix all 24 safe ones' })).toBeVisible();
   await accessible(page);
@@ -62,7 +62,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await byDoing.getByRole('textbox', { name: 'Name of the recipe' }).fill('Tallow and Pike');
   await accessible(page);
   await page.keyboard.press('Enter');
-  await expect(status(page)).toContainText('Kept the recipe “Tallow and Pike”: 1 step');
+  await expect(status(page)).toContainText('Saved the recipe “Tallow and Pike”: 1 step');
   await expect(page.getByRole('combobox', { name: 'Recipe to clean with' })).toBeVisible();
   await page.getByRole('button', { name: 'What the checks find' }).click();
   await page.getByRole('button', { name: /show all/ }).click();
@@ -93,9 +93,9 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(page.getByRole('link', { name: 'Report' })).toBeVisible();
 
   await page.keyboard.press('Alt+z');
-  await expect(page.getByText(/^Takes back: Accepted 37 records/)).toBeVisible();
+  await expect(page.getByText(/^Undoes: Accepted 37 records/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back: Accepted 37 records');
+  await expect(status(page)).toContainText('Undid: Accepted 37 records');
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
 });
 
@@ -105,7 +105,7 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await signIn(page);
   await page.getByRole('link', { name: /Deliveries/ }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-shelf-ready.mrc'));
-  await page.getByRole('button', { name: 'Take in 24 records' }).click();
+  await page.getByRole('button', { name: 'Load 24 records' }).click();
   await expect(page.getByText('24 records, 24 waiting.')).toBeVisible();
   await expect(page.getByText('22 findings as the file came, 16 now.')).toBeVisible();
   await accessible(page);
@@ -142,10 +142,10 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await accessible(page);
   await picture(page, 'report');
   await page.getByRole('link', { name: 'Back to the delivery' }).click();
-  await page.getByRole('button', { name: 'Take back 21 records' }).click();
+  await page.getByRole('button', { name: 'Undo accepting 21 records' }).click();
   await expect(page.getByText('21 records go back to waiting in this delivery.')).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back 21 records');
+  await expect(status(page)).toContainText('Undid the accepting of 21 records');
   await expect(page.getByText('24 records, 24 waiting.')).toBeVisible();
 });
 
@@ -168,7 +168,7 @@ test('3 and 5: a record is found by the scan line, corrected, and given a holdin
   await page.keyboard.press('Enter');
   await expect(page.getByText('Not saved yet.')).toBeVisible();
   await page.keyboard.press('Control+s');
-  await expect(status(page)).toContainText('Corrected “La vannerie de plein air”: 300');
+  await expect(status(page)).toContainText('Edited “La vannerie de plein air”: 300');
   await expect(page.locator('.field-row', { hasText: '(corrected)' })).toBeVisible();
 
   await page.getByRole('button', { name: 'Add a holding' }).click();
@@ -222,7 +222,7 @@ test('3: two people save one record, and the second sees both versions', async (
     await page.keyboard.press('Enter');
   }
   await one.keyboard.press('Control+s');
-  await expect(status(one)).toContainText('Corrected');
+  await expect(status(one)).toContainText('Edited');
   await two.keyboard.press('Control+s');
   await expect(two.getByText('Somebody saved this record while you worked on it.')).toBeVisible();
   // Both changed the same field: which stands is asked.
@@ -231,7 +231,7 @@ test('3: two people save one record, and the second sees both versions', async (
   await two.getByRole('radio', { name: /^Mine/ }).check();
   await two.getByRole('button', { name: 'Continue editing' }).click();
   await two.keyboard.press('Control+s');
-  await expect(status(two)).toContainText('Corrected');
+  await expect(status(two)).toContainText('Edited');
 });
 
 test('4: look-alike names are merged, and the merge is taken back', async ({ page }) => {
@@ -248,10 +248,10 @@ test('4: look-alike names are merged, and the merge is taken back', async ({ pag
   await expect(page.getByText(/will carry/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Merged 2 headings into');
-  await page.getByRole('button', { name: /Take back/ }).click();
-  await expect(page.getByText(/^Takes back: Merged/)).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText(/^Undoes: Merged/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back: Merged');
+  await expect(status(page)).toContainText('Undid: Merged');
   await page.getByRole('button', { name: 'All headings' }).click();
   await page.getByRole('textbox', { name: 'Find headings' }).fill('basket making');
   await page.getByRole('option').first().click();
@@ -365,9 +365,9 @@ test('8: everything is in the daybook, with its changes', async ({ page }) => {
   await page.keyboard.press('Alt+8');
   const entries = page.getByRole('listbox', { name: 'Entries' });
   for (const act of [
-    'Took in the delivery',
+    'Loaded the delivery',
     'Accepted 37 records',
-    'Corrected',
+    'Edited',
     'Added a holding',
     'Added copy',
     'Merged 2 headings',
@@ -398,7 +398,7 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   await page.getByRole('textbox', { name: 'subdivision' }).fill('Juvenile literature');
   await expect(page.getByText('drop the subdivision “Juvenile literature”')).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(status(page)).toContainText('Kept the recipe “New recipe”: 1 step');
+  await expect(status(page)).toContainText('Saved the recipe “New recipe”: 1 step');
   const card = page.getByRole('region', { name: 'New recipe' });
   await card.getByRole('textbox', { name: 'Name of the recipe' }).fill('For grown-ups');
   await page.keyboard.press('Enter');
@@ -416,9 +416,9 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   await expect(status(page)).toContainText(`“For grown-ups” changed ${count} records`);
   await expect(page.getByText(/^Nothing found for “650/)).toBeVisible();
   await page.keyboard.press('Alt+z');
-  await expect(page.getByText(/^Takes back: Ran “For grown-ups” over what “650/)).toBeVisible();
+  await expect(page.getByText(/^Undoes: Ran “For grown-ups” over what “650/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back: Ran “For grown-ups”');
+  await expect(status(page)).toContainText('Undid: Ran “For grown-ups”');
   await expect(found).toHaveText(new RegExp(`^${count} records`));
 });
 
@@ -442,9 +442,9 @@ test('set-up: lists, rules and people, for the head to change and others to read
       await picture(page, name.toLowerCase().replaceAll(' ', '-'));
   }
   await page.keyboard.press('Alt+z');
-  await expect(page.getByText(/^Takes back: Changed the code lists/)).toBeVisible();
+  await expect(page.getByText(/^Undoes: Changed the code lists/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back: Changed the code lists');
+  await expect(status(page)).toContainText('Undid: Changed the code lists');
   await page.keyboard.press('Alt+3');
   await expect(page.getByText(/1,\d\d\d records/)).toBeVisible();
   await picture(page, 'catalogue');

@@ -36,7 +36,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   const chooser = page.waitForEvent('filechooser');
   await press(page, page.getByRole('button', { name: 'Choose a file' }));
   await (await chooser).setFiles(demoFile('lyngby-exchange.xml'));
-  await expect(page.getByRole('button', { name: 'Take in 15 records' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Load 15 records' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByText('15 records, 15 waiting.')).toBeVisible();
   await tabTo(page, page.getByRole('listbox', { name: 'Incoming records' }));
@@ -124,10 +124,10 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: /Withdrew 1 copy/ })).toBeVisible();
-  await press(page, page.getByRole('button', { name: 'Take back', exact: true }));
-  await expect(page.getByText(/^Takes back: Withdrew 1 copy/)).toBeVisible();
+  await press(page, page.getByRole('button', { name: 'Undo', exact: true }));
+  await expect(page.getByText(/^Undoes: Withdrew 1 copy/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back: Withdrew 1 copy');
+  await expect(status(page)).toContainText('Undid: Withdrew 1 copy');
 });
 
 test('keys that come faster than pieces open are all obeyed', async ({ page }) => {

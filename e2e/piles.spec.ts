@@ -8,14 +8,14 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   await page.goto('/catalogue?q=wattle');
   const found = page.getByText(/^\d+ records for “wattle”\.$/);
   const count = Number(/^\d+/.exec((await found.textContent())!)![0]);
-  await page.getByRole('button', { name: 'Put on a pile…' }).click();
+  await page.getByRole('button', { name: 'Add to pile…' }).click();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toHaveText('Give the pile a name, or choose one that is there.');
   await accessible(page);
   await page.keyboard.type('Wattles, for the spring display');
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText(
-    `Put ${count} records on the pile “Wattles, for the spring display”`,
+    `Added ${count} records to the pile “Wattles, for the spring display”`,
   );
   await expect(page.getByRole('dialog')).toHaveCount(0);
 
@@ -29,7 +29,7 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   const field = page.getByRole('textbox', { name: /record numbers/ });
   await field.fill('r1 r1');
   await field.press('Enter');
-  await expect(page.getByText('1 record put on, 1 lay there already')).toBeVisible();
+  await expect(page.getByText('1 record put on, 1 were there already')).toBeVisible();
   await expect(page.getByText(`${count + 1} records · begun by`)).toBeVisible();
   await accessible(page);
   await picture(page, 'copies');
@@ -49,19 +49,19 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('“House style” changed');
   await page.keyboard.press('Alt+z');
-  await expect(page.getByText(/^Takes back: Ran “House style” over the pile “Wattles/)).toBeVisible();
+  await expect(page.getByText(/^Undoes: Ran “House style” over the pile “Wattles/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(status(page)).toContainText('Took back: Ran “House style” over the pile');
+  await expect(status(page)).toContainText('Undid: Ran “House style” over the pile');
 
   // One thing is taken off, the pile is taken away, and both come back.
   await page.getByRole('checkbox').first().check();
   await page.getByRole('button', { name: 'Take 1 record off' }).click();
   await expect(page.getByText(`${count} records · begun by`)).toBeVisible();
-  await page.getByRole('button', { name: 'Take this pile away' }).click();
-  await expect(status(page)).toContainText('Took the pile “Wattles, for the spring display” away');
+  await page.getByRole('button', { name: 'Delete pile' }).click();
+  await expect(status(page)).toContainText('Deleted the pile “Wattles, for the spring display”');
   await expect(page.getByText('No pile is kept.')).toBeVisible();
   await page.keyboard.press('Alt+z');
-  await expect(page.getByText(/^Takes back: Took the pile “Wattles/)).toBeVisible();
+  await expect(page.getByText(/^Undoes: Deleted the pile “Wattles/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('1 pile kept.')).toBeVisible();
 });

@@ -44,8 +44,9 @@ const conflict = shape({ kind: text(), id: whole(), message: text(), entry: orNu
 const reviewParts = {
   /** One sentence of what will happen, with counts. */
   sentence: text(),
-  /** Verb and number for the button. */
+  /** What the button says: its verb, and how many of what. */
   verb: text(),
+  noun: shape({ one: text(), many: text() }),
   count: whole(),
   /** Consequences worth a second look. */
   consequences: listOf(text()),

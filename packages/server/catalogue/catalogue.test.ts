@@ -78,7 +78,7 @@ test('a record saved is the record read, with its history', async () => {
   expect(after.marc.fields.at(-1)).toEqual(
     field('500', '  ', 'a', 'Größe nach Umschlag; <b>not</b> markup & “quotes” 漢字'),
   );
-  expect(after.history[0]!.sentence).toMatch(/^Corrected .*: 500$/);
+  expect(after.history[0]!.sentence).toMatch(/^Edited .*: 500$/);
 });
 
 test('a new name makes a heading in the same entry, and undo takes both back', async () => {

@@ -8,7 +8,8 @@ import {
 import { briefOf } from '@osier/core/access';
 import { counted, update } from '@osier/core/changes';
 import type { StoredObject } from '@osier/core/kinds';
-import { inChunks, leftMeanwhile } from '../jobs/in-chunks';
+import { leftMeanwhile, searchName } from '@osier/core/acts';
+import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { reviewPage } from '../http/review-page';
 import { beginReview, stillAsReviewed } from '../http/reviewed';
@@ -61,7 +62,8 @@ export async function reviewCleanRecords(
   }
   return {
     sentence: `“${treatment.name}” changes ${touched.length.toLocaleString('en-GB')} of ${counted(looked, 'record')}.`,
-    verb: `Clean ${counted(touched.length, 'record')}`,
+    verb: 'Clean',
+    noun: { one: 'record', many: 'records' },
     count: touched.length,
     consequences: consequencesOf(treatment, touched, looked),
     ...page.take(),
@@ -79,7 +81,7 @@ export async function beginCleanRecords(
   const asOf = await stillAsReviewed(store, token, () => reviewCleanRecords(services, body));
   const { recipe, leaveOut, ...search } = body;
   const { name } = await treatmentOf({ recipe }, store);
-  const of = searched(search, await foundBy(store, search));
+  const of = searchName(searched(search, await foundBy(store, search)));
   return jobs.begin('clean-records', `Running “${name}” over ${of}`, person, {
     recipe,
     leaveOut,
@@ -106,8 +108,12 @@ export const cleanRecords =
     const facets = facetsOf(search);
     const of = searched(search, found);
     const totals = await inChunks<StoredObject<'record'>>({ ...services, store }, run, {
-      act: 'clean-records',
-      sentence: (t) => `Ran “${treatment.name}” over ${of}: ${counted(t.changed ?? 0, 'record')} changed`,
+      did: (t) => ({
+        act: 'clean-records',
+        names: { recipe: treatment.name },
+        counts: { changed: t.changed ?? 0, meanwhile: t.meanwhile },
+        of,
+      }),
       // Changing a record may take it out of what is found, never those behind it.
       next: (after, s) => nextFound(s, found, facets, after),
       placeOf: (row) => row.id,
@@ -128,6 +134,6 @@ export const cleanRecords =
       },
     });
     return totals.changed
-      ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}${leftMeanwhile(totals)}.`
+      ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}${leftMeanwhile(totals.meanwhile)}.`
       : `“${treatment.name}” had nothing to change.`;
   };

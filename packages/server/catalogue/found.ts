@@ -2,7 +2,7 @@ import type { SearchBody } from '@osier/contract';
 import type { StoredObject } from '@osier/core/kinds';
 import { recogniseInput, type Recognition } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
-import { quoted } from '../daybook/sentences';
+import { quoted, type SearchName } from '@osier/core/acts';
 import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
@@ -94,12 +94,15 @@ export const nextIdsFound = (
   after: number,
 ): Promise<number[]> => idsBehind(store, found, facets, after, CHUNK);
 
-/** How a search is told in a sentence: "what “willow”, ger finds in the pile “Trolley”". */
-export function searched({ q, language, branch, material }: SearchBody, { within }: FoundRecords): string {
-  const parts = [q && quoted(q), language, branch, material].filter(Boolean);
-  if (parts.length) return `what ${parts.join(', ')} finds${within ? ` in ${within}` : ''}`;
-  return within ?? 'the whole catalogue';
-}
+/** How a search is named. */
+export const searched = (
+  { q, language, branch, material }: SearchBody,
+  { within }: FoundRecords,
+): SearchName => ({
+  q,
+  facets: [language, branch, material].filter((f) => f !== undefined),
+  within,
+});
 
 /** The facets of a search. */
 export const facetsOf = ({ language, branch, material }: SearchBody): SearchFacets => ({

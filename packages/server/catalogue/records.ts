@@ -7,7 +7,6 @@ import { checkRecord } from '@osier/core/checks';
 import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
-import { named, quoted } from '../daybook/sentences';
 import { historyOf } from '../daybook/daybook';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { followedBy } from '../headings/follow';
@@ -125,10 +124,14 @@ export const saveRecord = (
     const held = await s.read('record', id);
     if (!held) throw notFound(`Record ${id}`);
     const { record: kept, notes } = withKeptForms(marc, await followedBy(s, [marc]));
-    const tags = named(changedTags(held.value, kept), 6);
-    const sentence = [`Corrected ${quoted(briefOf(kept).title)}: ${tags}`, ...notes].join('; ');
+    const did = {
+      act: 'edit-record' as const,
+      names: { title: briefOf(kept).title },
+      tags: changedTags(held.value, kept),
+      notes,
+    };
     const changes = [update('record', { ...held, version }, kept), ...(await newHeadings(s, [kept]))];
-    return { act: 'edit-record', sentence, version: version + 1, changes };
+    return { did, version: version + 1, changes };
   });
 
 function changedTags(a: MarcRecord, b: MarcRecord): string[] {

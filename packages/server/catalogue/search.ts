@@ -2,7 +2,7 @@ import type { LookUp, SearchAnswer, SearchBody } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
 import { recogniseInput } from '@osier/core/query';
-import { quoted } from '../daybook/sentences';
+import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { foundBy } from './found';

@@ -13,7 +13,7 @@ import {
   type CopyStatus,
   type Holding,
 } from '@osier/core/holdings';
-import { quoted } from '../daybook/sentences';
+import { quoted, type Act } from '@osier/core/acts';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -48,8 +48,15 @@ async function planHolding(store: Store, body: HoldingBody) {
   const value: Holding = { record: of, branch, location, scheme, prefix, class: cls, item, suffix, note };
   const id = await store.nextIds('holding', 1);
   const place = lists.locations.find((l) => l.code === location)!.name;
-  const sentence = `Added a holding to ${quoted(briefOf(record.value).title)}: ${callNumberText(value)}, ${place}`;
-  return { act: 'add-holding', id, sentence, changes: [creation('holding', id, value)] };
+  const did: Act = {
+    act: 'add-holding',
+    names: {
+      title: briefOf(record.value).title,
+      callNumber: callNumberText(value),
+      location: place,
+    },
+  };
+  return { did, id, changes: [creation('holding', id, value)] };
 }
 
 /** What has a barcode, as a sentence; null when it is free. */
@@ -142,8 +149,12 @@ async function planCopy(store: Store, body: CopyBody) {
   };
   const id = await store.nextIds('copy', 1);
   const record = await store.read('record', holding.value.record);
-  const sentence = `Added ${copyName(value)} (${groupedBarcode(barcode)}) to ${quoted(briefOf(record!.value).title)}`;
-  return { act: 'add-copy', id, sentence, changes: [creation('copy', id, value)] };
+  const did: Act = {
+    act: 'add-copy',
+    names: { title: briefOf(record!.value).title, barcode, part: body.part },
+    counts: { number },
+  };
+  return { did, id, changes: [creation('copy', id, value)] };
 }
 
 /** The number behind those of a title's copies of the same part. */
@@ -188,11 +199,12 @@ async function planCopyChange(store: Store, id: number, version: number, change:
     ...(change.part !== undefined && { part: change.part }),
   };
   await refuseTakenNumber(store, id, next);
-  const sentence =
-    next.status !== copy.value.status
-      ? `Copy ${groupedBarcode(next.barcode)} is now ${next.status}, was ${copy.value.status}`
-      : `Changed copy ${groupedBarcode(next.barcode)}`;
-  return { act: 'change-copy', sentence, changes: [update('copy', { ...copy, version }, next)] };
+  const did: Act = {
+    act: 'change-copy',
+    names: { barcode: next.barcode },
+    status: next.status === copy.value.status ? null : { from: copy.value.status, to: next.status },
+  };
+  return { did, changes: [update('copy', { ...copy, version }, next)] };
 }
 
 /** Two copies of one part cannot have the same number. */

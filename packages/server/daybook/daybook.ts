@@ -1,5 +1,6 @@
 import type { DaybookDetail, DaybookEntry, Person, ReviewSide, UndoReview } from '@osier/contract';
 import { may, permissionToUndo } from '@osier/contract';
+import { actSentence } from '@osier/core/acts';
 import { counted, countChanges, sameValue, type Conflict } from '@osier/core/changes';
 import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kinds';
 import { notFound, ProblemError, wrong } from '../http/problem';
@@ -10,6 +11,7 @@ import { NOTHING } from '../store/digest';
 import { entryIndex, type Indexed } from '../store/entry-index';
 import { takeable } from '../store/takeable';
 import { entryParts } from '../store/entry-parts';
+import { actUndoing, sentenceOfEntry } from '../store/kept-acts';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { undoPlan } from '../store/undo';
@@ -24,7 +26,7 @@ const entryOf = (r: EntryRow): DaybookEntry => ({
   at: r.at,
   person: r.name ?? 'Osier',
   act: r.act,
-  sentence: r.sentence,
+  sentence: sentenceOfEntry(r),
   undoneBy: r.undone_by,
   undoes: r.undoes,
   undoable: r.undone_by === null && r.objects > 0,
@@ -116,7 +118,7 @@ function sideOf(change: Change, side: Side): ReviewSide | null {
 /** What taking an entry back will do, from the same plan that does it. */
 export async function reviewUndo(services: Services, id: number, from = 0): Promise<UndoReview> {
   const row = await entryRow(services, id);
-  if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
+  if (row.undone_by) throw wrong('entry', `This was undone already, by entry ${row.undone_by}.`);
   const { count, counted: kinds, page, conflicts, token } = await lookAtUndo(services, id, from);
   const counts = Object.entries(kinds).map(([kind, n]) =>
     [
@@ -129,8 +131,9 @@ export async function reviewUndo(services: Services, id: number, from = 0): Prom
       .replace(/^/, `${nounOf(kind, true)}: `),
   );
   return {
-    sentence: `Takes back: ${row.sentence}.`,
-    verb: `Take back ${counted(count, 'change')}`,
+    sentence: `Undoes: ${sentenceOfEntry(row)}.`,
+    verb: 'Undo',
+    noun: { one: 'change', many: 'changes' },
     count,
     consequences: counts,
     conflicts: await tellConflicts(services, conflicts, id),
@@ -212,27 +215,26 @@ export async function undo(
   token?: string,
 ): Promise<{ entry: number; sentence: string } | { job: number; sentence: string }> {
   const row = await undoable(services, person, id);
-  const sentence = row.undoes
-    ? `Did again: ${row.sentence.replace(/^(Took back|Did again): /, '')}`
-    : `Took back: ${row.sentence}`;
+  const did = await actUndoing(services.store, id);
+  const sentence = actSentence(did);
   if (row.objects > AT_ONCE) {
     const { aside } = services.store;
     const { objects, conflicts } = await takeable(aside, await entryIndex(aside, [id]));
     if (conflicts.length) throw await inTheWay(services, conflicts, id);
     await refuseOther(aside, token, objects);
     const { jobs } = services;
-    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, sentence }, objects.length);
+    const job = await jobs.begin('undo', sentence, person.id, { undoes: id, did }, objects.length);
     return { job: job.id, sentence };
   }
-  const { entry } = await commitPlan(services.store, person.id, async (store) => {
+  const done = await commitPlan(services.store, person.id, async (store) => {
     await undoable({ store }, person, id);
     const index = await entryIndex(store, [id]);
     const { objects, changes, conflicts } = await undoPlan(store, index);
     if (conflicts.length) throw await inTheWay({ store }, conflicts, id);
     await refuseOther(store, token, objects);
-    return { act: 'undo', sentence, changes, undoes: id };
+    return { did: await actUndoing(store, id), changes, undoes: id };
   });
-  return { entry, sentence };
+  return { entry: done.entry, sentence: done.sentence };
 }
 
 /** Refuses to take back something else than what was reviewed. */
@@ -253,18 +255,16 @@ async function undoable(services: { readonly store: Store }, person: Person, id:
   if (!may(person.role, permission))
     throw new ProblemError(
       403,
-      `Taking this back asks for the permission “${permission}”, which your role (${person.role}) does not have.`,
+      `Undoing this asks for the permission “${permission}”, which your role (${person.role}) does not have.`,
     );
-  if (row.undone_by) throw wrong('entry', `This was taken back already, by entry ${row.undone_by}.`);
-  if (row.objects === 0) throw wrong('entry', 'There is nothing in this entry to take back.');
+  if (row.undone_by) throw wrong('entry', `This was undone already, by entry ${row.undone_by}.`);
+  if (row.objects === 0) throw wrong('entry', 'There is nothing in this entry to undo.');
   const busy = await jobOnEntry(services.store, id);
   if (busy) throw wrong('entry', 'This is still being done. Cancel it first, or wait until it is done.');
   return row;
 }
 
 const inTheWay = async (services: { readonly store: Store }, conflicts: readonly Conflict[], entry: number) =>
-  new ProblemError(
-    409,
-    'This cannot be taken back, because something has changed since. Nothing was changed.',
-    { conflicts: await tellConflicts(services, conflicts, entry) },
-  );
+  new ProblemError(409, 'This cannot be undone, because something has changed since. Nothing was changed.', {
+    conflicts: await tellConflicts(services, conflicts, entry),
+  });

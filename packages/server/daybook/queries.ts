@@ -1,3 +1,4 @@
+import type { ActColumns } from '../store/kept-acts';
 import type { Store } from '../store/store';
 
 /** The last entry behind another that changed an object, with who made it. */
@@ -6,26 +7,25 @@ export const lastEntryOf = (
   kind: string,
   id: number,
   after: number,
-): Promise<{ id: number; sentence: string; name: string | null } | undefined> =>
-  store.row<{ id: number; sentence: string; name: string | null }>(
-    `SELECT d.id, d.sentence, p.name FROM daybook_objects o JOIN daybook d ON d.id = o.entry LEFT JOIN people p ON p.id = d.person
+): Promise<(ActColumns & { id: number; name: string | null }) | undefined> =>
+  store.row<ActColumns & { id: number; name: string | null }>(
+    `SELECT d.id, d.sentence, d.said, p.name FROM daybook_objects o JOIN daybook d ON d.id = o.entry LEFT JOIN people p ON p.id = d.person
       WHERE o.kind = :kind AND o.object = :id AND d.id > :after ORDER BY d.id DESC LIMIT 1`,
     { kind, id, after },
   );
 
 /** An entry of the daybook with who made it; null for Osier itself. */
-export interface EntryRow {
+export interface EntryRow extends ActColumns {
   readonly id: number;
   readonly at: string;
   readonly name: string | null;
   readonly act: string;
-  readonly sentence: string;
   readonly objects: number;
   readonly undone_by: number | null;
   readonly undoes: number | null;
 }
 const SELECT =
-  'SELECT d.id, d.at, p.name, d.act, d.sentence, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
+  'SELECT d.id, d.at, p.name, d.act, d.sentence, d.said, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
 
 /** Entries newest first, before one if so wanted, of one person if so wanted. */
 export const entriesBefore = (

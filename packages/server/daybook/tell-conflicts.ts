@@ -2,6 +2,7 @@ import type { Problem } from '@osier/contract';
 import type { Conflict } from '@osier/core/changes';
 import { labelOfAny, nounOf } from '@osier/core/kinds';
 import type { ConflictError, Stale } from '../store/conflict';
+import { sentenceOfEntry } from '../store/kept-acts';
 import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
 import { lastEntryOf } from './queries';
@@ -36,7 +37,7 @@ const inTheWay = ({ kind, id, label, current, takes, dependsOn }: Stale): InTheW
 async function tellConflict(store: Store, c: InTheWay, entry: number): Promise<Told> {
   const later = await lastEntryOf(store, c.kind, c.id, entry);
   const what = `${nounOf(c.kind)} ${c.id} (${labelOfAny(c.kind, c.id, c.found ?? c.expected)})`;
-  const by = later ? ` since by ${later.name ?? 'Osier'}: ${later.sentence}` : ' since';
+  const by = later ? ` since by ${later.name ?? 'Osier'}: ${sentenceOfEntry(later)}` : ' since';
   return { kind: c.kind, id: c.id, message: `${sentence(c, what, by)}.`, entry: later?.id ?? null };
 }
 

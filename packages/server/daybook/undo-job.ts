@@ -1,9 +1,11 @@
-import { number, object, string } from 'yup';
+import { actSentence, type Act } from '@osier/core/acts';
+import { mixed, number, object, string } from 'yup';
 import { JobStopped, type JobWork } from '../jobs/jobs';
 import { chunkCursor, keptWork } from '../jobs/kept-work';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
+import { actUndoing } from '../store/kept-acts';
 import { entryIndex } from '../store/entry-index';
 import { takeable } from '../store/takeable';
 import type { Store } from '../store/store';
@@ -11,7 +13,11 @@ import { undoPlan } from '../store/undo';
 import { tellConflicts } from './tell-conflicts';
 
 const CHUNK = 400;
-const undoWork = object({ undoes: number().integer().required(), sentence: string().required() });
+const undoWork = object({
+  undoes: number().integer().required(),
+  did: mixed<Act>().optional(),
+  sentence: string().optional(),
+});
 
 /**
  * Job: takes a large entry back in chunks, each one transaction with its part of the new entry and the job's cursor. All
@@ -22,7 +28,8 @@ export const undoLarge =
   (services: Services): JobWork =>
   async (run) => {
     const store = services.store.aside;
-    const { undoes, sentence } = keptWork(undoWork, run.work);
+    const { undoes, ...kept } = keptWork(undoWork, run.work);
+    const did = kept.did ?? (await actUndoing(store, undoes));
     let { done, entry } = keptWork(chunkCursor, run.cursor);
     const index = await entryIndex(store, [undoes]);
     const { objects, conflicts } = await takeable(store, index, { begun: done > 0 });
@@ -35,8 +42,7 @@ export const undoLarge =
         if (now.conflicts.length) throw new JobStopped(await stopped({ store: s }, now.conflicts, undoes));
         const next = done + piece.length;
         return {
-          act: 'undo',
-          sentence,
+          did,
           changes: now.changes,
           entry,
           undoes,
@@ -49,7 +55,7 @@ export const undoLarge =
       entry = made.entry ?? undefined;
       done = made.next;
     }
-    return `${sentence}.`;
+    return `${actSentence(did)}.`;
   };
 
 async function stopped(
@@ -58,5 +64,5 @@ async function stopped(
   undoes: number,
 ): Promise<string> {
   const told = await tellConflicts(services, conflicts.slice(0, 3), undoes);
-  return `Somebody changed something meanwhile. ${told.map((t) => t.message).join(' ')} What was taken back until then can be done again.`;
+  return `Somebody changed something meanwhile. ${told.map((t) => t.message).join(' ')} What was undone until then can be redone.`;
 }

@@ -16,14 +16,13 @@ import {
 } from '@osier/core/deliveries';
 import { headingsOf } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
-import { quoted } from '../daybook/sentences';
+import { actSentence, type Act } from '@osier/core/acts';
 import { notFound } from '../http/problem';
 import { reviewPage } from '../http/review-page';
 import { beginReview } from '../http/reviewed';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
-import { leftMeanwhile } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
@@ -34,23 +33,11 @@ import { errorsIn } from './queries';
 const recordsIn = (t: AcceptTotals) => t.added + t.replaced + t.merged + t.copiesOnly;
 const totalsFrom = (t: Totals): AcceptTotals => ({ ...NO_TOTALS, ...t });
 
-/** "40 new, 2 replaced, 52 copies": what is not nought. */
-function partsOf(t: AcceptTotals): string {
-  const parts = [
-    t.added && `${t.added} new`,
-    t.replaced && `${t.replaced} replaced`,
-    t.merged && `${t.merged} merged`,
-    t.copiesOnly && `${t.copiesOnly} with copies only`,
-    t.copies && counted(t.copies, 'copy', 'copies'),
-    t.newHeadings && counted(t.newHeadings, 'new heading'),
-    t.keptForms && `${counted(t.keptForms, 'see-from')} replaced by the kept form`,
-    t.skipped && `${t.skipped} skipped`,
-  ].filter(Boolean);
-  return parts.join(', ');
-}
-
-const sentenceOf = (name: string, t: AcceptTotals) =>
-  [`Accepted ${counted(recordsIn(t), 'record')} of ${quoted(name)}`, partsOf(t)].filter(Boolean).join(': ');
+const acceptAct = (delivery: string, { meanwhile, ...t }: Totals): Act => ({
+  act: 'accept',
+  names: { delivery },
+  counts: { ...totalsFrom(t), meanwhile },
+});
 
 const acceptWork = object({ leaveOut: leftOut() });
 
@@ -76,10 +63,9 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   const settings = settingsFor(delivery);
   const roll = await rollInUse(store, settings.roll);
   const totals = await inChunks(services, run, {
-    act: 'accept',
     delivery: id,
     leaveOut: new Set(keptWork(acceptWork, run.work).leaveOut),
-    sentence: (t) => sentenceOf(delivery.name, totalsFrom(t)),
+    did: (t) => acceptAct(delivery.name, t),
     plan: async (rows, store) => {
       const chunk = await withTheirFields(store, rows);
       // Numbers are reserved for the most a chunk can need; a gap harms nobody.
@@ -100,7 +86,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
     totals.asked &&
       `${counted(totals.asked, 'record')} still ${totals.asked === 1 ? 'waits' : 'wait'} for a decision`,
   ].filter(Boolean);
-  return `${sentenceOf(delivery.name, totalsFrom(totals))}${leftMeanwhile(totals)}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
+  return `${actSentence(acceptAct(delivery.name, totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
 });
 
 /** The review of accepting: the same plan piece by piece, with numbers that are not kept. */
@@ -137,7 +123,8 @@ export async function reviewAccept(
   shown.see(totals, left);
   return {
     sentence: `${counted(totals.added, 'record')} will be added, ${totals.replaced} replaced, ${totals.merged} merged, ${totals.copiesOnly} get copies only, ${totals.skipped} skipped. ${counted(totals.copies, 'copy', 'copies')} will be made.`,
-    verb: `Accept ${counted(count, 'record')}`,
+    verb: 'Accept',
+    noun: { one: 'record', many: 'records' },
     count,
     consequences: consequencesOf(totals, left, rulesWith((await store.house()).value, settings)),
     ...page.take(),

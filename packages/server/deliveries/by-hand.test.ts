@@ -139,7 +139,7 @@ test('counts by hand, outcome by outcome, and the store as it was after taking b
   await decide(id, [at[6]!], 'ask');
   const review = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {})).body;
   expect(review.count).toBe(5);
-  expect(review.verb).toBe('Accept 5 records');
+  expect([review.verb, review.count, review.noun.many]).toEqual(['Accept', 5, 'records']);
   expect(await doAndWait(`/deliveries/${id}/accept`, {})).toMatchObject({
     state: 'done',
     message: expect.stringMatching(/1 record still waits for a decision\.$/) as string,

@@ -8,7 +8,6 @@ import {
 } from '@osier/core/deliveries';
 import { copiesFrom } from '@osier/core/holdings';
 import { describe } from '@osier/core/matching';
-import { quoted } from '../daybook/sentences';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
@@ -63,8 +62,8 @@ async function planSettings(store: Store, id: number, { version, sheet, settings
     settings,
   };
   const { name } = held.value;
-  const sentence = `Changed the settings of the delivery ${quoted(name)}`;
-  return { act: 'settings', sentence, changes: [update('delivery', { ...held, version }, next)], anew, name };
+  const did = { act: 'settings' as const, names: { delivery: name } };
+  return { did, changes: [update('delivery', { ...held, version }, next)], anew, name };
 }
 
 /** Job: matches the waiting records anew. What a person decided stays; copies are read anew. */
@@ -87,11 +86,13 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
     if (before.length < rows.length) break;
   }
   const totals = await inChunks(services, run, {
-    act: 'match',
     delivery: id,
     leaveOut: new Set(),
-    sentence: (t) =>
-      `Matched ${quoted(delivery.name)} anew: ${counted(t.changed ?? 0, 'record')} with another outcome`,
+    did: (t) => ({
+      act: 'match',
+      names: { delivery: delivery.name },
+      counts: { changed: t.changed ?? 0, meanwhile: t.meanwhile },
+    }),
     async plan(chunk, store) {
       const matched = await match((await withTheirFields(store, chunk)).map(toMatch), store);
       const changes = chunk.map((c, i) => {

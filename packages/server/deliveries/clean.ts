@@ -2,7 +2,6 @@ import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { counted } from '@osier/core/changes';
 import { withFields, type IncomingRecord } from '@osier/core/deliveries';
-import { quoted } from '../daybook/sentences';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { notFound } from '../http/problem';
@@ -10,7 +9,7 @@ import { reviewPage } from '../http/review-page';
 import { beginReview } from '../http/reviewed';
 import type { Store } from '../store/store';
 import { checkedCopies, copiesAfter } from './copies';
-import { leftMeanwhile } from '../jobs/in-chunks';
+import { leftMeanwhile } from '@osier/core/acts';
 import { inChunks } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { copyWork, settingsFor, supplierOf, type CopyWork } from './settings';
@@ -58,18 +57,20 @@ export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => 
   const treatment = await treatmentOf(asked, store, supplierOf(delivery));
   const work = await copyWork(store, settingsFor(delivery));
   const totals = await inChunks(services, run, {
-    act: 'clean',
     delivery: id,
     leaveOut: new Set(asked.leaveOut),
-    sentence: (t) =>
-      `Ran “${treatment.name}” over ${quoted(delivery.name)}: ${counted(t.changed ?? 0, 'record')} changed`,
+    did: (t) => ({
+      act: 'clean',
+      names: { recipe: treatment.name, delivery: delivery.name },
+      counts: { changed: t.changed ?? 0, meanwhile: t.meanwhile },
+    }),
     plan: async (chunk, store) => {
       const rows = await cleaned(store, await withTheirFields(store, chunk), treatment, work);
       return { changes: rows.flatMap((r) => r.changes), totals: { changed: rows.length } };
     },
   });
   return totals.changed
-    ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}${leftMeanwhile(totals)}.`
+    ? `“${treatment.name}” changed ${counted(totals.changed, 'record')}${leftMeanwhile(totals.meanwhile)}.`
     : `“${treatment.name}” had nothing to change.`;
 });
 
@@ -108,7 +109,8 @@ export async function reviewClean(
   }
   return {
     sentence: `“${treatment.name}” changes ${touched.length} of ${counted(waiting, 'waiting record')}.`,
-    verb: `${work.recipe === undefined ? 'Fix' : 'Clean'} ${counted(touched.length, 'record')}`,
+    verb: work.recipe === undefined ? 'Fix' : 'Clean',
+    noun: { one: 'record', many: 'records' },
     count: touched.length,
     consequences: consequencesOf(treatment, touched, waiting),
     ...page.take(),

@@ -2,14 +2,14 @@ import type { JobState } from '@osier/contract';
 import { counted, update } from '@osier/core/changes';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import type { StoredObject } from '@osier/core/kinds';
-import { quoted } from '../daybook/sentences';
+import { actSentence, type Act } from '@osier/core/acts';
 import { wrong } from '../http/problem';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { inChunks } from './in-chunks';
-import { keptWork } from '../jobs/kept-work';
+import { keptWork, type Totals } from '../jobs/kept-work';
 import { mixed, object, string } from 'yup';
 import { checkFacet, underFacet } from './queries.incoming';
 
@@ -52,9 +52,16 @@ async function planDecision(
       'decision',
       `${counted(without, 'record')} has nothing in the catalogue that it matches. Pair it with a record first.`,
     );
-  const sentence = `Chose “${OUTCOME_NAMES[decision]}” for ${counted(rows.length, 'incoming record')}`;
-  return { act: 'decide', sentence, changes: changes.filter((c) => c !== null) };
+  const did = decideAct('', decision, rows.length);
+  return { did, changes: changes.filter((c) => c !== null) };
 }
+
+const decideAct = (delivery: string, outcome: Outcome, records: number, meanwhile?: number): Act => ({
+  act: 'decide',
+  names: { delivery },
+  counts: { records, meanwhile },
+  outcome,
+});
 
 /** Starts deciding for all that wait under a facet. */
 export async function decideFacet(
@@ -82,13 +89,11 @@ const decideWork = object({
 /** Job: decides for every waiting record that stood under the facet when its turn came. */
 export const decideDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { decision, facet } = keptWork(decideWork, run.work);
-  const said = (n: number) =>
-    `Chose “${OUTCOME_NAMES[decision]}” for ${counted(n, 'incoming record')} of ${quoted(delivery.name)}`;
+  const did = (t: Totals) => decideAct(delivery.name, decision, t.chosen ?? 0, t.meanwhile);
   const totals = await inChunks(services, run, {
-    act: 'decide',
     delivery: id,
     leaveOut: new Set(),
-    sentence: (t) => said(t.chosen ?? 0),
+    did,
     async plan(chunk, store) {
       const under = await underFacet(
         store,
@@ -106,5 +111,5 @@ export const decideDelivery = deliveryJob(async (services, run, id, delivery) =>
   const without = totals.without
     ? ` Left as they were, because no match is sure: ${counted(totals.without, 'record')}.`
     : '';
-  return `${said(totals.chosen ?? 0)}.${without}`;
+  return `${actSentence(did(totals))}.${without}`;
 });

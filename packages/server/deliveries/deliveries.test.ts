@@ -237,7 +237,7 @@ test('undo names what stands in the way and half undoes nothing', async () => {
   const before = await catalogueOf(t.running);
   const refused = await cataloguer<Problem>('POST', `/daybook/${entry}/undo`);
   expect(refused.status).toBe(409);
-  expect(refused.body.conflicts![0]!.message).toMatch(/was changed since by Tobias Fenn: Corrected/);
+  expect(refused.body.conflicts![0]!.message).toMatch(/was changed since by Tobias Fenn: Edited/);
   expect(await catalogueOf(t.running)).toEqual(before);
   const last = (await cataloguer<{ rows: DaybookEntry[] }>('GET', '/daybook')).body.rows[0]!;
   await cataloguer('POST', `/daybook/${last.id}/undo`);

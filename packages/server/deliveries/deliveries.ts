@@ -4,7 +4,7 @@ import { DEFAULT_SETTINGS, settingsOf, sheetFor, type Delivery } from '@osier/co
 import { recogniseFormat, recordReader, type FileFormat, type MarcRecord } from '@osier/core/marc';
 import { rename, rm } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
-import { quoted } from '../daybook/sentences';
+import { quoted } from '@osier/core/acts';
 import { ProblemError } from '../http/problem';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
@@ -62,9 +62,8 @@ export async function takeIn(
       settings: fits ? settingsOf(sheets.find((s) => s.id === fits.sheet.id)!.value) : DEFAULT_SETTINGS,
     };
     await commit(store, {
-      act: 'deliver',
+      did: { act: 'deliver', names: { delivery: name } },
       person,
-      sentence: `Took in the delivery ${quoted(name)}`,
       changes: [creation('delivery', id, value)],
       also: async (tx) => {
         const begun = { delivery: id, state: 'reading', unreadable: 0, repaired: 0 } as const;

@@ -1,3 +1,4 @@
+import type { Act } from '@osier/core/acts';
 import type { StoredObject } from '@osier/core/kinds';
 import { CHUNK, inChunks as throughChunks, type ChunkPlan } from '../jobs/in-chunks';
 import type { Totals } from '../jobs/kept-work';
@@ -7,14 +8,13 @@ import type { Store } from '../store/store';
 import { incomingBehind } from './queries';
 
 interface DeliveryWork<A> {
-  readonly act: string;
   readonly delivery: number;
   readonly leaveOut: ReadonlySet<number>;
   ask?(chunk: readonly StoredObject<'incoming'>[]): Promise<A>;
   plan(chunk: readonly StoredObject<'incoming'>[], store: Store, asked: A): Promise<ChunkPlan>;
   /** Whether it goes through the records that wait, as it does when this is absent, or through the others. */
   readonly waits?: boolean;
-  sentence(totals: Totals): string;
+  did(totals: Totals): Act;
 }
 
 /** Goes through a delivery's records in the order of the file; those left out are passed over. */
@@ -25,8 +25,7 @@ export const inChunks = <A = void>(
 ): Promise<Totals> => {
   const kept = (chunk: readonly StoredObject<'incoming'>[]) => chunk.filter((c) => !work.leaveOut.has(c.id));
   return throughChunks<StoredObject<'incoming'>, A>(services, run, {
-    act: work.act,
-    sentence: (totals) => work.sentence(totals),
+    did: (totals) => work.did(totals),
     next: (after, store) =>
       incomingBehind(store, work.delivery, { waits: work.waits ?? true, after, atMost: CHUNK }),
     placeOf: (row) => row.value.seq,

@@ -15,7 +15,6 @@ import {
   type Outcome,
 } from '@osier/core/matching';
 import { marcOf } from '../catalogue/records';
-import { quoted } from '../daybook/sentences';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -158,13 +157,9 @@ async function planCorrection(
   const changes = marc
     ? withFields(row, { marc, recipe: now.recipe ?? 'by hand' }, next)
     : [update('incoming', row, next)];
-  const title = quoted(briefOf(marc ?? now.marc).title);
-  const sentence = marc
-    ? `Corrected the incoming record ${title}`
-    : copies
-      ? `Changed the copies of the incoming record ${title}`
-      : `Wrote a note on the incoming record ${title}`;
-  return { act: 'correct', sentence, changes };
+  const title = briefOf(marc ?? now.marc).title;
+  const what = marc ? 'fields' : copies ? 'copies' : 'note';
+  return { did: { act: 'correct' as const, names: { title }, what } as const, changes };
 }
 
 /** Copies given by hand, or read anew from changed fields; each with what is wrong with it. */

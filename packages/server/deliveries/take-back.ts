@@ -7,7 +7,7 @@ import type { IncomingRecord } from '@osier/core/deliveries';
 import { headingIdentity, headingsOf } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import { tellConflicts } from '../daybook/tell-conflicts';
-import { quoted } from '../daybook/sentences';
+import { actSentence, type Act } from '@osier/core/acts';
 import type { LoanAnswers } from '../loans/ports';
 import { reviewPage } from '../http/review-page';
 import { beginReview } from '../http/reviewed';
@@ -20,9 +20,8 @@ import { takeable } from '../store/takeable';
 import { undoPlan } from '../store/undo';
 import { acceptance, acceptedRows, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
-import { leftMeanwhile } from '../jobs/in-chunks';
 import { inChunks } from './in-chunks';
-import { keptWork, leftOut } from '../jobs/kept-work';
+import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
 import { object } from 'yup';
 import { withTheirFields } from './incoming-records';
 import { markUndone } from './queries';
@@ -67,7 +66,7 @@ async function plan(
         for (const id of ids.filter((x) => going.has(x)))
           tell(
             id,
-            `Record ${o.id} also has record ${others.join(', ')} of this file in it; take them back together.`,
+            `Record ${o.id} also has record ${others.join(', ')} of this file in it; undo them together.`,
           );
       }
     const taken = ownersNow.flatMap(([o, ids]) =>
@@ -194,7 +193,8 @@ export async function reviewTakeBack(
   const whole = await withTheirFields(store, rows);
   return {
     sentence: `${counted(back, 'record')} ${back === 1 ? 'goes' : 'go'} back to waiting in this delivery.`,
-    verb: `Take back ${counted(back, 'record')}`,
+    verb: 'Undo',
+    noun: { one: 'record', many: 'records' },
     count: back,
     consequences: [
       ...(out.length ? [`Out of the catalogue: ${out.join(', ')}.`] : []),
@@ -241,14 +241,17 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
   const asked = keptWork(takeBackWork, run.work);
   const chosen = new Set(asked.incoming);
   const what = await acceptance(services, id);
-  const said = (n: number) => `Took back ${counted(n, 'record')} of ${quoted(delivery.name)}`;
+  const did = (t: Totals): Act => ({
+    act: 'take-back',
+    names: { delivery: delivery.name },
+    counts: { records: t.back ?? 0, meanwhile: t.meanwhile },
+  });
   const leaveOut = new Set(asked.leaveOut);
   const totals = await inChunks<LoanAnswers>(services, run, {
-    act: 'take-back',
     delivery: id,
     waits: false,
     leaveOut,
-    sentence: (t) => said(t.back ?? 0),
+    did,
     ask: async (chunk) => {
       const all = await withSharing(services.store, what, chunk);
       return services.loans.ask(barcodesOf(all).map((c) => c.barcode));
@@ -271,7 +274,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
   const left = totals.left
     ? ` ${counted(totals.left, 'record')} stayed, because something was done with them since.`
     : '';
-  return `${said(totals.back ?? 0)}${leftMeanwhile(totals)}.${left}`;
+  return `${actSentence(did(totals))}.${left}`;
 });
 
 /** An entry of accepting of which nothing is left is taken back; there is nothing more to take back from it. */

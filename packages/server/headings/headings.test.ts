@@ -3,6 +3,7 @@ import { creation } from '@osier/core/changes';
 import { headingFrom } from '@osier/core/headings';
 import { field, writeIso2709, type DataField } from '@osier/core/marc';
 import { commit } from '../store/commit';
+import { TESTED } from '../testing/tested';
 import { catalogueOf, startTesting, type Ask } from '../testing/running';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -146,9 +147,8 @@ test('a heading cannot be kept apart from itself, nor two of different vocabular
     ind1: ' ',
   } as const;
   await commit(store, {
-    act: 'test',
+    did: TESTED,
     person: 1,
-    sentence: 'Two vocabularies',
     changes: ['lcsh', 'mesh'].map((vocabulary, i) =>
       creation('heading', at + i, headingFrom({ ...use, vocabulary })),
     ),

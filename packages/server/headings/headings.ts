@@ -15,7 +15,7 @@ import {
 } from '@osier/core/headings';
 import { foldedWords } from '@osier/core/text';
 import { newHeadings } from '../catalogue/records';
-import { quoted } from '../daybook/sentences';
+import { quoted, type Act } from '@osier/core/acts';
 import { notFound, wrong } from '../http/problem';
 import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
@@ -190,8 +190,9 @@ export async function reviewMerge(
   }
   return {
     sentence: `${counted(count, 'record')} will carry ${quoted(headingText(kept.value))}.`,
-    verb: `Merge ${counted(lost.length + 1, 'heading')} into 1`,
-    count: lost.length,
+    verb: 'Merge',
+    noun: { one: 'heading', many: 'headings' },
+    count: lost.length + 1,
     consequences: lost.map(
       (l) => `${quoted(headingText(l.value))} becomes a see-from; its number ${l.id} leads to ${kept.id}.`,
     ),
@@ -214,8 +215,12 @@ export const merge = (
     seeMerge(shown, merged);
     if (token !== undefined && !showsTheSame(token, shown.token())) throw changedSinceReview();
     const records = merged.records.length;
-    const sentence = `Merged ${counted(lost.length + 1, 'heading')} into ${quoted(headingText(kept.value))}: ${counted(records, 'record')} changed`;
-    return { act: 'merge', sentence, changes: merged.changes };
+    const did: Act = {
+      act: 'merge',
+      names: { kept: headingText(kept.value) },
+      counts: { headings: lost.length + 1, records },
+    };
+    return { did, changes: merged.changes };
   });
 
 /** Remembers that two headings are two people. */
@@ -238,6 +243,9 @@ export const keepApart = (
     const [low, high] = [Math.min(a, b), Math.max(a, b)];
     const [known] = await s.find('distinct', { where: { a: low, b: high } });
     if (known) throw wrong('b', 'It is noted already that these are two people.');
-    const sentence = `Noted that ${quoted(headingText(x.value))} and ${quoted(headingText(y.value))} are two people`;
-    return { act: 'keep-apart', sentence, changes: [distinctChange(await s.nextIds('distinct', 1), a, b)] };
+    const did: Act = {
+      act: 'keep-apart',
+      names: { one: headingText(x.value), other: headingText(y.value) },
+    };
+    return { did, changes: [distinctChange(await s.nextIds('distinct', 1), a, b)] };
   });

@@ -1,3 +1,4 @@
+import type { Act } from '@osier/core/acts';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
@@ -18,7 +19,6 @@ export interface ChunkPlan {
 
 /** Long work over many objects that stand in an order. `A` is what is asked outside before a chunk is planned. */
 export interface ChunkWork<R, A = void> {
-  readonly act: string;
   /** The objects behind a place in the order, as they are now; none when it is done. */
   next(after: number, store: Store): Promise<readonly R[]>;
   placeOf(row: R): number;
@@ -28,8 +28,8 @@ export interface ChunkWork<R, A = void> {
   ask?(chunk: readonly R[]): Promise<A>;
   /** Reads only through `store`. It may be called twice for a chunk, when something was written meanwhile. */
   plan(chunk: readonly R[], store: Store, asked: A): Promise<ChunkPlan>;
-  /** How the daybook tells it so far. */
-  sentence(totals: Totals): string;
+  /** What it has done so far, as the daybook keeps it. */
+  did(totals: Totals): Act;
 }
 
 /** Objects of a chunk. */
@@ -53,12 +53,11 @@ export async function inChunks<R, A = void>(
       const chunk = await work.next(place, s);
       const still = await asReviewed(s, work, chunk, asOf, entry);
       const planned = still.length ? await work.plan(still, s, asked) : { changes: [], totals: {} };
-      const next = added(totals, { ...planned.totals, [MEANWHILE]: chunk.length - still.length });
+      const next = added(totals, { ...planned.totals, meanwhile: chunk.length - still.length });
       const last = chunk.length ? work.placeOf(chunk.at(-1)!) : place;
       const so = done + chunk.length;
       return {
-        act: work.act,
-        sentence: `${work.sentence(next)}${leftMeanwhile(next)}`,
+        did: work.did(next),
         changes: planned.changes,
         entry,
         mayBeNothing: true,
@@ -86,14 +85,7 @@ export async function inChunks<R, A = void>(
   return totals;
 }
 
-const MEANWHILE = 'meanwhile';
 const reviewedWork = object({ asOf: number().integer().optional() });
-
-/** "; 3 left as they were, because somebody changed them meanwhile", or nothing. */
-export const leftMeanwhile = ({ [MEANWHILE]: n = 0 }: Totals): string =>
-  n === 0
-    ? ''
-    : `; ${n} left as ${n === 1 ? 'it was' : 'they were'}, because somebody changed ${n === 1 ? 'it' : 'them'} since the review`;
 
 /** The objects of a chunk that are as they were when all was reviewed. */
 async function asReviewed<R, A>(

@@ -170,7 +170,7 @@ test(`killed at ${KILLS} random points of accepting ${RECORDS} records, the stor
       throw new Error(`${key} differ (seed ${seed}): ${firstDifference(expected[key], found[key])}`);
   // Taken back from the daybook as one entry, killed on the way as well: the catalogue is as it was laid down.
   const undone = await takeBack(killed, done.entry!, 5, random);
-  expect(undone.message).toMatch(/^Took back: Accepted 2,940 records/);
+  expect(undone.message).toMatch(/^Undid: Accepted 2,940 records/);
   const fresh = mkdtempSync(join(tmpdir(), 'osier-fresh-'));
   await fillIfEmpty(fresh);
   const [laidDown, left] = [await catalogue(fresh), await catalogue(killed)];

@@ -1,3 +1,4 @@
+import type { ActParts } from '@osier/core/acts';
 import type { Person, PersonBody, PersonChangeBody, PersonRow, Welcome } from '@osier/contract';
 import { createHash, randomBytes, randomInt, timingSafeEqual } from 'node:crypto';
 import { EventEmitter } from 'node:events';
@@ -42,7 +43,8 @@ export function peopleOf(store: Store, demo: boolean) {
   const byId = (id: number, on = store) => personById(on, id);
   const byLogin = (login: string, on = store) => personByLogin(on, foldedLogin(login), login);
   const all = () => allPeople(store);
-  const tell = (tx: Transaction, by: number, sentence: string) => tellAccount(store, by, sentence, tx);
+  const tell = (tx: Transaction, by: number, of: string, did: ActParts['account']['did']) =>
+    tellAccount(store, by, { act: 'account', names: { person: of }, did }, tx);
 
   async function signIn(row: Row): Promise<{ person: Person; token: string }> {
     const token = randomBytes(32).toString('base64url');
@@ -88,7 +90,7 @@ export function peopleOf(store: Store, demo: boolean) {
     const password = isDemo ? '' : await hashPassword(body.password);
     return store.write(async (tx) => {
       const made = await insert(tx, body, password, isDemo);
-      if (by !== undefined) await tell(tx, by, `Added ${made.name} as ${made.role}`);
+      if (by !== undefined) await tell(tx, by, made.name, { how: 'added', role: made.role });
       return made;
     });
   };
@@ -106,13 +108,13 @@ export function peopleOf(store: Store, demo: boolean) {
       const { name, role, active } = body;
       await updatePerson(store, { id, name, role, active: active ? 1 : 0, password }, tx);
       if (!active || password) await deleteSessions(inside, id, '', tx);
-      const done = [
-        body.name !== row.name && `named ${body.name}`,
-        body.role !== row.role && `made ${body.role}, was ${row.role}`,
-        body.active !== (row.active === 1) && (body.active ? 'active again' : 'deactivated'),
-        password && 'given a new password',
-      ].filter(Boolean);
-      if (done.length) await tell(tx, by, `Changed the account of ${row.name}: ${done.join(', ')}`);
+      const changes = {
+        ...(body.name !== row.name && { name: body.name }),
+        ...(body.role !== row.role && { role: { from: row.role, to: body.role } }),
+        ...(body.active !== (row.active === 1) && { active: body.active }),
+        ...(password && { password: true }),
+      };
+      if (Object.keys(changes).length) await tell(tx, by, row.name, { how: 'changed', ...changes });
       return (await byId(id, inside))!;
     });
     if (!body.active || password) tellEnded({ person: id });
@@ -126,7 +128,7 @@ export function peopleOf(store: Store, demo: boolean) {
       const row = await byId(id, inside);
       if (!row) throw notFound(`Person ${id}`);
       const n = await deleteSessions(inside, id, but === null ? '' : digest(but), tx);
-      if (n > 0) await tell(tx, by, `Ended ${n === 1 ? 'a session' : `${n} sessions`} of ${row.name}`);
+      if (n > 0) await tell(tx, by, row.name, { how: 'sessions-ended', sessions: n });
       return n;
     });
     if (but === null) tellEnded({ person: id });
@@ -183,7 +185,7 @@ export function peopleOf(store: Store, demo: boolean) {
       await store.write(async (tx) => {
         await updatePerson(store, { ...row, password }, tx);
         await deleteSessions(store.within(tx), who.id, digest(token), tx);
-        await tell(tx, who.id, `Changed the account of ${row.name}: given a new password`);
+        await tell(tx, who.id, row.name, { how: 'changed', password: true });
       });
       tellEnded({});
     },
@@ -202,7 +204,7 @@ export function peopleOf(store: Store, demo: boolean) {
         if (firstCode === null || !isCode(body.code.trim(), firstCode) || n > 0)
           throw wrong('code', 'This is not the code that the server printed when it started.');
         const made = await insert(tx, { ...body, role: 'head' }, password, false);
-        await tell(tx, made.id, `Made the first account, of ${made.name}`);
+        await tell(tx, made.id, made.name, { how: 'first' });
       });
       firstCode = null;
       return signInWith(body.login, body.password);

@@ -1,3 +1,4 @@
+import type { Act } from '@osier/core/acts';
 import type { Transaction } from '../store/database';
 import type { PersonColumns } from '../store/models';
 import type { Store } from '../store/store';
@@ -117,9 +118,9 @@ export async function deleteSessions(
 }
 
 /** Tells in the daybook what was done with an account; it has no objects, and cannot be undone. */
-export const tellAccount = (store: Store, by: number, sentence: string, tx: Transaction): Promise<void> =>
+export const tellAccount = (store: Store, by: number, did: Act, tx: Transaction): Promise<void> =>
   store.run(
-    "INSERT INTO daybook (at, person, act, sentence, objects) VALUES (:at, :by, 'account', :sentence, 0)",
-    { at: new Date().toISOString(), by, sentence },
+    "INSERT INTO daybook (at, person, act, sentence, said, objects) VALUES (:at, :by, 'account', '', :said, 0)",
+    { at: new Date().toISOString(), by, said: JSON.stringify(did) },
     tx,
   );

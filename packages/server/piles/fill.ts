@@ -2,16 +2,17 @@ import { searchBody, type FillPileBody, type JobState } from '@osier/contract';
 import { creation } from '@osier/core/changes';
 import { countedOn, type PiledKind } from '@osier/core/piles';
 import { facetsOf, foundBy, nextIdsFound, searched } from '../catalogue/found';
-import { quoted } from '../daybook/sentences';
+import { actSentence, quoted, searchName } from '@osier/core/acts';
 import { wrong } from '../http/problem';
 import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import type { Services } from '../services';
 import { nameIsFree, newPile, pileThere } from './piles';
-import { keptWork } from '../jobs/kept-work';
+import { keptWork, type Totals } from '../jobs/kept-work';
 import { boolean, mixed, number, object, string } from 'yup';
 import { copiesOfRecords, pileWasThere } from './queries';
 import { puttingOn } from './scan-onto';
+import { pileAct } from './pile-act';
 
 /** Starts putting all that a search finds on a pile; a new pile is begun with the first of it. */
 export async function beginFillPile(
@@ -27,7 +28,7 @@ export async function beginFillPile(
   const pile =
     into === null ? newPile({ name, of, note: '' }, person.name) : (await pileThere(store, into)).value;
   const id = into ?? (await store.nextIds('pile', 1));
-  const title = `Putting ${searched(search, found)} on the pile ${quoted(pile.name)}`;
+  const title = `Adding ${searchName(searched(search, found))} to the pile ${quoted(pile.name)}`;
   return jobs.begin('fill-pile', title, person.id, { id, pile, isNew: into === null, search });
 }
 
@@ -52,9 +53,9 @@ export const fillPile =
     const { id, pile, isNew, search } = keptWork(fillWork, run.work);
     const found = await foundBy(store, search);
     const facets = facetsOf(search);
+    const did = (t: Totals) => pileAct(pile.name, { how: 'added', of: pile.of, count: t.added ?? 0 });
     const totals = await inChunks<number>({ ...services, store }, run, {
-      act: 'pile',
-      sentence: (t) => `Put ${countedOn(pile.of, t.added ?? 0)} on the pile ${quoted(pile.name)}`,
+      did,
       next: (after, s) => nextIdsFound(s, found, facets, after),
       placeOf: (record) => record,
       async plan(records, s) {
@@ -64,7 +65,7 @@ export const fillPile =
         if (!there && !begins)
           throw wrong(
             'pile',
-            `The pile ${quoted(pile.name)} was taken away meanwhile. Nothing more was put on it.`,
+            `The pile ${quoted(pile.name)} was deleted meanwhile. Nothing more was added to it.`,
           );
         if (begins) await nameIsFree(s, pile.name);
         const wanted = pile.of === 'record' ? records : await copiesOfRecords(s, records, search.branch);
@@ -75,6 +76,6 @@ export const fillPile =
         };
       },
     });
-    const already = totals.repeated ? ` ${countedOn(pile.of, totals.repeated)} lay there already.` : '';
-    return `Put ${countedOn(pile.of, totals.added ?? 0)} on the pile ${quoted(pile.name)}.${already}`;
+    const already = totals.repeated ? ` ${countedOn(pile.of, totals.repeated)} were there already.` : '';
+    return `${actSentence(did(totals))}.${already}`;
   };

@@ -37,7 +37,7 @@ const scan = async (id: number, ...codes: string[]) =>
 test('what a search finds is put on a new pile, searched there, added to, and taken back', async () => {
   const found = await find('q=hurdle');
   const done = await fill({ name: 'Hurdles', q: 'hurdle' });
-  expect(done.message).toBe(`Put ${found.total} records on the pile “Hurdles”.`);
+  expect(done.message).toBe(`Added ${found.total} records to the pile “Hurdles”.`);
   const made = (await piles()).find((p) => p.name === 'Hurdles')!;
   expect(made).toMatchObject({ of: 'record', count: found.total, by: 'Tobias Fenn' });
   const on = await pile(made.id);
@@ -45,7 +45,7 @@ test('what a search finds is put on a new pile, searched there, added to, and ta
 
   // The same search once more adds nothing; a wider one adds only what is new.
   expect((await fill({ into: made.id, q: 'hurdle' })).message).toContain(
-    `Put 0 records on the pile “Hurdles”. ${found.total} records lay there already.`,
+    `Added 0 records to the pile “Hurdles”. ${found.total} records were there already.`,
   );
   const german = await find('language=ger');
   await fill({ into: made.id, q: '', language: 'ger' });

@@ -1,13 +1,14 @@
 import type { Done, PileBody, PileChangeBody, PileDetail, PileRow } from '@osier/contract';
 import { creation, removal, update } from '@osier/core/changes';
-import { countedOn, type Pile } from '@osier/core/piles';
+import type { Pile } from '@osier/core/piles';
 import type { StoredObject } from '@osier/core/kinds';
-import { quoted } from '../daybook/sentences';
+import { quoted } from '@osier/core/acts';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { countLying, countPiled, pageOfPile, pilesNamed } from './queries';
+import { pileAct } from './pile-act';
 
 const PAGE = 200;
 
@@ -76,8 +77,11 @@ export const makePile = (
   commitPlan(store, person.id, async (s) => {
     await nameIsFree(s, body.name);
     const id = await s.nextIds('pile', 1);
-    const sentence = `Began the pile ${quoted(body.name)}`;
-    return { act: 'pile', id, sentence, changes: [creation('pile', id, newPile(body, person.name))] };
+    return {
+      did: pileAct(body.name, { how: 'began' }),
+      id,
+      changes: [creation('pile', id, newPile(body, person.name))],
+    };
   });
 
 /** Changes name and note of a pile. */
@@ -86,30 +90,27 @@ export const changePile = (
   person: number,
   id: number,
   body: PileChangeBody,
-): Promise<Omit<Done, 'undoable'>> => commitPlan(store, person, (s) => planPileChange(s, id, body));
+): Promise<Done> => commitPlan(store, person, (s) => planPileChange(s, id, body));
 
 async function planPileChange(store: Store, id: number, { version, name, note }: PileChangeBody) {
   const pile = await pileThere(store, id);
   await nameIsFree(store, name, id);
-  const sentence =
-    name === pile.value.name
-      ? `Changed the note of the pile ${quoted(name)}`
-      : `Named the pile ${quoted(pile.value.name)} ${quoted(name)}`;
+  const did = pileAct(
+    name,
+    name === pile.value.name ? { how: 'note' } : { how: 'renamed', from: pile.value.name },
+  );
   const changes = [update('pile', { ...pile, version }, { ...pile.value, name, note })];
-  return { act: 'pile', sentence, changes };
+  return { did, changes };
 }
 
 /** Takes a pile away, and nothing that lies on it. What lay on it is kept aside, so that taking this back brings all of it back. */
-export const removePile = (
-  { store }: Services,
-  person: number,
-  id: number,
-  version: number,
-): Promise<Omit<Done, 'undoable'>> =>
+export const removePile = ({ store }: Services, person: number, id: number, version: number): Promise<Done> =>
   commitPlan(store, person, async (s) => {
     const pile = await pileThere(s, id);
-    const sentence = `Took the pile ${quoted(pile.value.name)} away`;
-    return { act: 'pile', sentence, changes: [removal('pile', { ...pile, version })] };
+    return {
+      did: pileAct(pile.value.name, { how: 'deleted' }),
+      changes: [removal('pile', { ...pile, version })],
+    };
   });
 
 /** Takes things off a pile; they stay in the catalogue. */
@@ -118,13 +119,13 @@ export const takeOff = (
   person: number,
   id: number,
   objects: readonly number[],
-): Promise<Omit<Done, 'undoable'>> => commitPlan(store, person, (s) => planTakingOff(s, id, objects));
+): Promise<Done> => commitPlan(store, person, (s) => planTakingOff(s, id, objects));
 
 async function planTakingOff(store: Store, id: number, objects: readonly number[]) {
   const { value: pile } = await pileThere(store, id);
   const rows = await store.find('piled', { where: { pile: id, kind: pile.of, object: [...objects] } });
   if (rows.length === 0) throw wrong('objects', 'None of these lies on the pile.');
   const n = new Set(rows.map((r) => r.value.object)).size;
-  const sentence = `Took ${countedOn(pile.of, n)} off the pile ${quoted(pile.name)}`;
-  return { act: 'pile', sentence, changes: rows.map((r) => removal('piled', r)) };
+  const did = pileAct(pile.name, { how: 'removed', of: pile.of, count: n });
+  return { did, changes: rows.map((r) => removal('piled', r)) };
 }

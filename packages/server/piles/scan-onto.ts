@@ -2,16 +2,17 @@ import type { PileScans } from '@osier/contract';
 import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { creation } from '@osier/core/changes';
 import type { ChangeSet } from '@osier/core/kinds';
-import { countedOn, newToPile, type PiledKind } from '@osier/core/piles';
+import { newToPile, type PiledKind } from '@osier/core/piles';
 import { recogniseInput } from '@osier/core/query';
 import { copyWithBarcode, recordsWithIsbn } from '../catalogue/queries';
 import { lastWithdrawn, nearBarcodes } from '../catalogue/search';
-import { quoted } from '../daybook/sentences';
+import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { pileThere } from './piles';
 import { lyingOn } from './queries';
+import { pileAct } from './pile-act';
 
 /** The change set that puts things on a pile which do not lie there yet, and how many those are. */
 export async function puttingOn(
@@ -77,6 +78,6 @@ async function planScans(store: Store, id: number, codes: readonly string[]) {
     else wanted.push(...met.objects);
   }
   const { changes, added, repeated } = await puttingOn(store, id, pile.of, wanted);
-  const sentence = `Put ${countedOn(pile.of, added)} on the pile ${quoted(pile.name)}`;
-  return { act: 'pile', sentence, changes, added, repeated, unknown };
+  const did = pileAct(pile.name, { how: 'added', of: pile.of, count: added });
+  return { did, changes, added, repeated, unknown };
 }

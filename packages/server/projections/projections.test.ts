@@ -18,6 +18,7 @@ import { compareNames } from '../workers/pool-worker';
 import { PROJECTIONS } from '.';
 import { compareTouched, type CompareNames } from './look-alikes';
 import { addSeen, asScanned, shelfCopy } from './stocktakes';
+import { TESTED } from '../testing/tested';
 
 /** What every projection keeps, as tables with their order. */
 const KEPT: Readonly<Record<string, string>> = {
@@ -79,18 +80,13 @@ class World {
   async do({ act, a, b }: { act: number; a: number; b: number }): Promise<void> {
     const changes = await this.changesOf(act, a, b);
     if (act === 12 && this.entries.length) {
-      const sentence = 'Undone';
-      const done = await undoEntry(this.store, this.entries[a % this.entries.length]!, 1, sentence).catch(
-        () => null,
-      );
+      const done = await undoEntry(this.store, this.entries[a % this.entries.length]!, 1).catch(() => null);
       if (done && 'entry' in done) this.entries.push(done.entry);
       return;
     }
     if (act === 13) return this.scan(a, b);
     if (changes.length === 0) return;
-    const entry = await commit(this.store, { act: 'test', person: 1, sentence: 'Tested', changes }).catch(
-      () => null,
-    );
+    const entry = await commit(this.store, { did: TESTED, person: 1, changes }).catch(() => null);
     if (entry !== null) this.entries.push(entry);
   }
 
@@ -244,7 +240,7 @@ test(
         inNewStore(async (store) => {
           const world = new World(store);
           const begin = [creation('roll', 1, roll), creation('delivery', 1, delivery)];
-          await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes: begin });
+          await commit(store, { did: TESTED, person: 1, changes: begin });
           for (const [i, one] of steps.entries()) {
             await world.do(one);
             if (i % 7 === 0) await compareAll(store);
@@ -266,7 +262,7 @@ test('what looks alike is what comparing all names gives, also when names come a
     const names = NAMES.flatMap((n) => [n, `${n} (Jr)`]);
     const uses = names.flatMap((n) => headingsOf(marc(n, '')));
     const changes = uses.map((u, i) => creation('heading', i + 1, headingFrom(u)));
-    await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes });
+    await commit(store, { did: TESTED, person: 1, changes });
     let once = true;
     // While the first names are compared, one of them is merged away.
     const compare: CompareNames = async (names, touched) => {
@@ -274,7 +270,7 @@ test('what looks alike is what comparing all names gives, also when names come a
         once = false;
         const lost = (await store.read('heading', 2))!;
         const merged = [update('heading', lost, { ...lost.value, mergedInto: 1 })];
-        await commit(store, { act: 'merge', person: 1, sentence: 'Merged', changes: merged });
+        await commit(store, { did: TESTED, person: 1, changes: merged });
       }
       return here(names, touched);
     };
@@ -310,7 +306,7 @@ test('a stocktake expects just the copies that core says are in its stretch', as
         changes.push(creation('holding', id, holding), creation('copy', id, copy));
       }
     });
-    await commit(store, { act: 'test', person: 1, sentence: 'Begun', changes });
+    await commit(store, { did: TESTED, person: 1, changes });
     const stretches = [
       { locations: ['OPEN'], types: [], from: '746', to: '746' },
       { locations: [], types: ['BK'], from: '', to: '746' },
@@ -327,7 +323,7 @@ test('a stocktake expects just the copies that core says are in its stretch', as
         seenSince: '',
       };
       const changes = [creation('stocktake', i + 1, value)];
-      await commit(store, { act: 'test', person: 1, sentence: 'Started', changes });
+      await commit(store, { did: TESTED, person: 1, changes });
       const expected: string[] = [];
       for (const { value: copy } of await store.find('copy')) {
         const row = { ...(await shelfCopy(store, copy.barcode))!, onLoan: false };

@@ -4,6 +4,7 @@ import type { KeptRecipe } from '@osier/core/recipes';
 import { readFileSync } from 'node:fs';
 import { commitPlan } from '../store/commit';
 import { demoFile, startTesting, type Ask } from '../testing/running';
+import { TESTED } from '../testing/tested';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
 let cataloguer: Ask;
@@ -71,7 +72,7 @@ test('a recipe of long ago that the engine cannot run is told before anything is
   const { store } = t.running.services;
   const { id } = await commitPlan(store, 2, async (s) => {
     const next = await s.nextIds('recipe', 1);
-    return { act: 'recipe', id: next, sentence: 'Kept', changes: [creation('recipe', next, old)] };
+    return { did: TESTED, id: next, changes: [creation('recipe', next, old)] };
   });
   const work = { recipe: String(id) };
   const said: unknown = expect.stringMatching(

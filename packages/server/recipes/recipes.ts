@@ -1,6 +1,6 @@
 import { recipeBody, type RecipeBody, type RecipeRow } from '@osier/contract';
 import { validated } from '../http/validated';
-import { counted, creation, removal, update } from '@osier/core/changes';
+import { creation, removal, update } from '@osier/core/changes';
 import {
   BUILT_IN,
   readRecipe,
@@ -9,7 +9,7 @@ import {
   type Recipe,
   type Step,
 } from '@osier/core/recipes';
-import { quoted } from '../daybook/sentences';
+import { quoted, type Act } from '@osier/core/acts';
 import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -83,8 +83,7 @@ export async function keepRecipe(
   const recipe = sound(body);
   return commitPlan(store, person, async (s) => {
     const id = await s.nextIds('recipe', 1);
-    const sentence = `Kept the recipe ${quoted(recipe.name)}: ${counted(recipe.steps.length, 'step')}`;
-    return { act: 'recipe', id, sentence, changes: [creation('recipe', id, recipe)] };
+    return { did: recipeAct('kept', recipe), id, changes: [creation('recipe', id, recipe)] };
   });
 }
 
@@ -106,8 +105,7 @@ export async function changeRecipe(
   return commitPlan(store, person, async (s) => {
     const held = await s.read('recipe', id);
     if (!held) throw notFound(`Recipe ${id}`);
-    const sentence = `Changed the recipe ${quoted(recipe.name)}`;
-    return { act: 'recipe', sentence, changes: [update('recipe', { ...held, version }, recipe)] };
+    return { did: recipeAct('changed', recipe), changes: [update('recipe', { ...held, version }, recipe)] };
   });
 }
 
@@ -123,6 +121,12 @@ export const removeRecipe = (
     if (!held) throw notFound(`Recipe ${id}`);
     const user = (await s.find('sheet')).find((x) => x.value.recipe === String(id));
     if (user) throw wrong('recipe', `The supplier sheet ${quoted(user.value.name)} runs this recipe.`);
-    const sentence = `Took the recipe ${quoted(held.value.name)} away`;
-    return { act: 'recipe', sentence, changes: [removal('recipe', { ...held, version })] };
+    return { did: recipeAct('deleted', held.value), changes: [removal('recipe', { ...held, version })] };
   });
+
+const recipeAct = (how: 'kept' | 'changed' | 'deleted', { name, steps }: Omit<Recipe, 'id'>): Act => ({
+  act: 'recipe',
+  names: { recipe: name },
+  counts: { steps: steps.length },
+  how,
+});

@@ -3,7 +3,7 @@ import { creation, update } from '@osier/core/changes';
 import { CHECKS } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import type { CodeLists } from '@osier/core/holdings';
-import { named } from '../daybook/sentences';
+import type { Act } from '@osier/core/acts';
 import { wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -58,12 +58,22 @@ async function planLists(store: Store, { version, ...body }: ListsBody) {
       });
   if (problems.length) throw wrongFields(problems);
   const held = await store.lists();
-  const sentence = `Changed the code lists: ${named([`${next.branches.length} branches`, `${next.locations.length} locations`, `${next.types.length} types`, `${next.funds.length} funds`, `${next.suppliers.length} suppliers`])}`;
+  const did: Act = {
+    act: 'set-up',
+    what: 'lists',
+    counts: {
+      branches: next.branches.length,
+      locations: next.locations.length,
+      types: next.types.length,
+      funds: next.funds.length,
+      suppliers: next.suppliers.length,
+    },
+  };
   const change =
     held.version === 0
       ? creation('lists', SETTING_ID.lists, next)
       : update('lists', { ...held, version }, next);
-  return { act: 'set-up', sentence, changes: [change] };
+  return { did, changes: [change] };
 }
 
 /** Saves the house rules. */
@@ -76,10 +86,10 @@ export const saveHouse = (
 async function planHouse(store: Store, { version, ...body }: HouseBody) {
   const held = await store.house();
   const next: HouseRules = { ...held.value, ...body };
-  const sentence = 'Changed the house rules';
+  const did: Act = { act: 'set-up', what: 'house' };
   const change =
     held.version === 0
       ? creation('house', SETTING_ID.house, next)
       : update('house', { ...held, version }, next);
-  return { act: 'set-up', sentence, changes: [change] };
+  return { did, changes: [change] };
 }

@@ -4,7 +4,7 @@ import { counted } from '@osier/core/changes';
 import { codeProblem } from '@osier/core/holdings';
 import type { ChangeSet } from '@osier/core/kinds';
 import { settlePlan, type Settlement, type SettleItem, type StockFinding } from '@osier/core/stocktake';
-import { quoted } from '../daybook/sentences';
+import { settledParts, type Act } from '@osier/core/acts';
 import { tellConflicts } from '../daybook/tell-conflicts';
 import { ProblemError, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
@@ -91,17 +91,11 @@ async function settledSince(store: Store, { copy, act }: ToSettle): Promise<Prob
   );
 }
 
-const DONE: Record<Settlement, string> = {
-  'mark-missing': 'marked missing',
-  'mark-found': 'marked found',
-  'correct-location': 'given the right location',
+const tally = (wanted: readonly { readonly act: Settlement }[]): Record<Settlement, number> => {
+  const counts = { 'mark-missing': 0, 'mark-found': 0, 'correct-location': 0 };
+  for (const { act } of wanted) counts[act]++;
+  return counts;
 };
-const tally = (wanted: readonly { readonly act: Settlement }[]) =>
-  Object.entries(DONE)
-    .map(([act, text]) => [wanted.filter((w) => w.act === act).length, text] as const)
-    .filter(([n]) => n > 0)
-    .map(([n, text]) => `${n} ${text}`)
-    .join(', ');
 
 /** Status and place of a copy, in words. */
 const standing = (status: string, location: string) => `${status}, ${location}`;
@@ -138,8 +132,9 @@ export async function reviewSettle(
   );
   seeSettling(shown, changes, findings);
   return {
-    sentence: `${counted(wanted.length, 'finding')} will be settled: ${tally(wanted)}.`,
-    verb: `Settle ${counted(wanted.length, 'finding')}`,
+    sentence: `${counted(wanted.length, 'finding')} will be settled: ${settledParts(tally(wanted))}.`,
+    verb: 'Settle',
+    noun: { one: 'finding', many: 'findings' },
     count: wanted.length,
     consequences: findings.some((f) => f.copy!.status === 'lost')
       ? ['A copy recorded lost is found again: a reader may have been billed for it.']
@@ -181,7 +176,11 @@ export async function settle(
     );
     seeSettling(shown, changes, findings);
     if (token !== undefined && !showsTheSame(token, shown.token())) throw changedSinceReview();
-    const sentence = `Settled ${counted(items.length, 'finding')} of ${quoted(stocktake.value.name)}: ${tally(items)}`;
-    return { act: 'settle', sentence, changes };
+    const did: Act = {
+      act: 'settle',
+      names: { stocktake: stocktake.value.name },
+      counts: tally(items),
+    };
+    return { did, changes };
   });
 }

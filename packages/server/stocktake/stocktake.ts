@@ -1,10 +1,10 @@
 import type { StocktakeBody, StocktakeRow } from '@osier/contract';
 import { cleanScan } from '@osier/core/barcodes';
-import { counted, creation, update } from '@osier/core/changes';
+import { creation, update } from '@osier/core/changes';
 import { codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
 import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
-import { quoted } from '../daybook/sentences';
+import type { Act } from '@osier/core/acts';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import { copiesSeen, keepResult, stocktakeStates } from '../projections/stocktakes';
 import type { Services } from '../services';
@@ -46,8 +46,8 @@ export const startStocktake = (
     const { name, seenSince, ...stretch } = body;
     const value: Stocktake = { name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince };
     const id = await s.nextIds('stocktake', 1);
-    const sentence = `Started the stocktake ${quoted(name)}`;
-    return { act: 'start-stocktake', id, sentence, changes: [creation('stocktake', id, value)] };
+    const did: Act = { act: 'start-stocktake', names: { stocktake: name } };
+    return { did, id, changes: [creation('stocktake', id, value)] };
   });
 
 /** A stocktake that is open; one that is closed is refused. */
@@ -81,9 +81,13 @@ export const loadCodes = (
     const stocktake = await openStocktake(s, id);
     if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
     const batch: ScanBatch = { stocktake: id, name, on: today(), codes };
-    const sentence = `Loaded ${counted(codes.length, 'scan')} from ${quoted(name)} into ${quoted(stocktake.value.name)}`;
+    const did: Act = {
+      act: 'load-scans',
+      names: { stocktake: stocktake.value.name, file: name },
+      counts: { scans: codes.length },
+    };
     const changes = [creation('scanbatch', await s.nextIds('scanbatch', 1), batch)];
-    return { act: 'load-scans', sentence, changes, ...(also && { also }) };
+    return { did, changes, ...(also && { also }) };
   });
 
 /** Closes a stocktake: every copy found gets today as the day it was last seen, and its result is kept. */
@@ -98,11 +102,14 @@ export async function closeStocktake(
     const { result, loansDesk } = await reconcileNow(store, stocktake, said);
     const seen = await store.readMany('copy', await copiesSeen(store, id));
     const findings = result.findings.length;
-    const sentence = `Closed the stocktake ${quoted(stocktake.value.name)}: ${result.found} of ${result.expected} found, ${counted(findings, 'finding')} left`;
+    const did: Act = {
+      act: 'close-stocktake',
+      names: { stocktake: stocktake.value.name },
+      counts: { found: result.found, expected: result.expected, findings },
+    };
     const closed: Stocktake = { ...stocktake.value, state: 'closed', closedOn: today() };
     return {
-      act: 'close-stocktake',
-      sentence,
+      did,
       changes: [
         ...seen.map((c) => update('copy', c, { ...c.value, lastSeen: today() })),
         update('stocktake', stocktake, closed),

@@ -1,10 +1,11 @@
+import type { Act } from '@osier/core/acts';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Transaction } from './database';
 
-/** What a plan gives: a change set and how the daybook tells it. */
+/** What a plan gives: a change set, and what it does as the daybook keeps it. */
 export interface Planned {
-  readonly act: string;
-  readonly sentence: string;
+  /** What is done, as the daybook keeps it. */
+  readonly did: Act;
   readonly changes: ChangeSet;
   /** Another part of an entry that long work has begun. */
   readonly entry?: number;
@@ -16,6 +17,6 @@ export interface Planned {
 }
 
 /** An act to commit, with who does it. */
-export interface Act extends Planned {
+export interface DoneBy extends Planned {
   readonly person: number;
 }

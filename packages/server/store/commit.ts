@@ -1,7 +1,8 @@
 import { sameValue } from '@osier/core/changes';
 import type { Change, Kind } from '@osier/core/kinds';
 import { refuseHangingOnNothing } from './hanging';
-import type { Act, Planned } from './act';
+import { actSentence } from '@osier/core/acts';
+import type { DoneBy, Planned } from './act';
 import { changesByKind, type ChangesByKind } from './changes-by-kind';
 import { collisions, isCollision } from './collisions';
 import { ChangedSince, ConflictError, NothingChanged, type Stale } from './conflict';
@@ -17,7 +18,7 @@ import { removeRows, writeRows } from './write-rows';
  * The only way the catalogue changes: checks versions, writes rows, keys and words, and the daybook entry, in one
  * transaction. Throws a ConflictError that names what has changed since; then nothing is written.
  */
-export async function commit(store: Store, act: Act): Promise<number> {
+export async function commit(store: Store, act: DoneBy): Promise<number> {
   return store.write(async (tx) => entryOf(await commitWithin(store.within(tx), act, tx)));
 }
 
@@ -42,7 +43,7 @@ export async function commitPlan<P extends Planned>(
 }
 
 /** What a plan tells beside its change set, once that is committed. */
-type Told<P extends Planned> = Omit<P, Exclude<keyof Planned, 'sentence'>>;
+type Told<P extends Planned> = Omit<P, keyof Planned> & { readonly sentence: string };
 
 /** The same for a part of long work, which may find nothing to change: its entry is null then. */
 export async function tryPlan<P extends Planned>(
@@ -56,8 +57,8 @@ export async function tryPlan<P extends Planned>(
     const inside = store.within(tx);
     const planned = store.writes() === before ? first : await plan(inside).catch(asChangedSince);
     const entry = await commitWithin(inside, { ...planned, person }, tx);
-    const { act: _a, changes: _c, entry: _e, undoes: _u, also: _s, mayBeNothing: _m, ...told } = planned;
-    return { ...told, entry };
+    const { did, changes: _c, entry: _e, undoes: _u, also: _s, mayBeNothing: _m, ...told } = planned;
+    return { ...told, sentence: actSentence(did), entry };
   });
 }
 
@@ -67,7 +68,7 @@ function asChangedSince(error: unknown): never {
 }
 
 /** Commits as part of a transaction that is already open; `store` is the one inside it. Null when nothing would change. */
-export async function commitWithin(store: Store, act: Act, tx: Transaction): Promise<number | null> {
+export async function commitWithin(store: Store, act: DoneBy, tx: Transaction): Promise<number | null> {
   const changes = act.changes.filter((c) => !sameValue(c.before, c.after));
   if (changes.length === 0) return nothing(act, tx);
   const byKind = changesByKind(changes);
@@ -89,7 +90,7 @@ export async function commitWithin(store: Store, act: Act, tx: Transaction): Pro
   return entry;
 }
 
-async function nothing(act: Act, tx: Transaction): Promise<number | null> {
+async function nothing(act: DoneBy, tx: Transaction): Promise<number | null> {
   if (act.mayBeNothing !== true) return null;
   await act.also?.(tx, act.entry ?? null);
   return act.entry ?? null;

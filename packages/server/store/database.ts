@@ -16,6 +16,7 @@ import { copyParts } from './migrations/010-copy-parts';
 import { defineModels } from './models';
 import { projections } from './migrations/011-projections';
 import { undoneEntries } from './migrations/012-undone-entries';
+import { actsAsData } from './migrations/013-acts-as-data';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -195,6 +196,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '010-copy-parts', statements: copyParts },
     { name: '011-projections', statements: projections },
     { name: '012-undone-entries', statements: undoneEntries },
+    { name: '013-acts-as-data', statements: actsAsData },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

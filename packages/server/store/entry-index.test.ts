@@ -16,6 +16,7 @@ import { openStore } from './open-store';
 import type { Store } from './store';
 import { takeable } from './takeable';
 import { undoPlan } from './undo';
+import { TESTED } from '../testing/tested';
 
 let folder: string;
 let store: Store;
@@ -48,7 +49,7 @@ const holding = (record: number): Holding => ({
   },
 });
 const act = (changes: readonly Change[], entry?: number) =>
-  commit(store, { act: 'test', person: 1, sentence: 'Tested', changes, entry });
+  commit(store, { did: TESTED, person: 1, changes, entry });
 const inOrder = (changes: readonly Change[]) =>
   [...changes].sort((a, b) => (a.kind === b.kind ? a.id - b.id : a.kind < b.kind ? -1 : 1));
 /** What the rules of core say of the whole entry at once, without what hangs on it: the pieces are held against it. */

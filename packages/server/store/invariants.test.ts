@@ -22,6 +22,7 @@ import { openStore } from './open-store';
 import { rollUse } from '../projections/roll-numbers';
 import type { Store } from './store';
 import { undoEntry } from './undo';
+import { TESTED } from '../testing/tested';
 
 let folder: string;
 let store: Store;
@@ -62,7 +63,7 @@ const copy = (of: number, barcode: string, number: number): Copy => ({
   lastSeen: '',
 });
 const act = (...changes: Parameters<typeof commit>[1]['changes']) =>
-  commit(store, { act: 'test', person: 1, sentence: 'Tested', changes });
+  commit(store, { did: TESTED, person: 1, changes });
 const title = () =>
   act(creation('record', 1, marc), creation('holding', 1, holding(1)), creation('copy', 1, copy(1, 'A1', 1)));
 
@@ -114,7 +115,7 @@ test('what was undone and given away since is a conflict that names what has it'
   await title();
   const entry = await act(removal('copy', (await store.read('copy', 1))!));
   await act(creation('copy', 2, copy(1, 'A1', 1)));
-  await expect(undoEntry(store, entry, 1, 'Undone')).rejects.toMatchObject({
+  await expect(undoEntry(store, entry, 1)).rejects.toMatchObject({
     conflicts: [{ kind: 'copy', id: 2, takes: expect.stringMatching(/barcode|number/) as string }],
   });
   expect(await breaches(store)).toEqual([]);
@@ -137,7 +138,7 @@ test('the ledger of a label roll: number nought counts, a wrong check digit does
   const right = rollNumber(roll, 50);
   await act(creation('copy', 3, copy(1, right.slice(0, -1) + ((Number(right.at(-1)) + 1) % 10), 3)));
   expect(await rollUse(store, 1)).toEqual({ used: 1, last: 0 });
-  await undoEntry(store, entry, 1, 'Undone');
+  await undoEntry(store, entry, 1);
   expect(await rollUse(store, 1)).toEqual({ used: 0, last: null });
   const held = (await store.read('roll', 1))!;
   await act(update('roll', held, { ...roll, check: false, length: 7 }));

@@ -133,7 +133,7 @@ test('a store from before there were suppliers: its records can be matched, its 
   const whole = { ...decision, ...filledIn, decision: 'skip' };
   expect((await store.read('incoming', 1))!.value).toEqual(whole);
   expect(await store.read('fields', 1)).toEqual({ id: 1, version: 1, value: { marc, recipe: 'Clean' } });
-  for (const entry of [2, 1]) expect(await undoEntry(store, entry, 1, 'Took back')).toHaveProperty('entry');
+  for (const entry of [2, 1]) expect(await undoEntry(store, entry, 1)).toHaveProperty('entry');
   expect((await store.read('incoming', 1))!.value).toEqual(whole);
   expect((await store.read('fields', 1))!.value.marc).toEqual(read1.marc);
   await store.close();

@@ -11,6 +11,7 @@ import { entryIndex } from './entry-index';
 import { openStore } from './open-store';
 import type { Store } from './store';
 import { undoEntry, undoPlan } from './undo';
+import { TESTED } from '../testing/tested';
 
 let folder: string;
 let store: Store;
@@ -28,7 +29,7 @@ const record = (title: string): MarcRecord => ({
   fields: [{ tag: '001', value: title }, field('245', '10', 'a', title), field('650', ' 0', 'a', 'Willows')],
 });
 const act = (changes: Parameters<typeof commit>[1]['changes'], more: object = {}) =>
-  commit(store, { act: 'test', person: 1, sentence: 'Tested', changes, ...more });
+  commit(store, { did: TESTED, person: 1, changes, ...more });
 const titles = async () =>
   (await store.rows<{ id: number; title: string }>('SELECT id, title FROM records ORDER BY id')).map(
     (r) => r.title,
@@ -84,7 +85,7 @@ test('parts of one entry are taken back together', async () => {
   const entry = await act([creation('record', 1, record('A'))]);
   await act([creation('record', 2, record('B'))], { entry });
   expect((await undoPlan(store, await entryIndex(store, [entry]))).changes).toHaveLength(2);
-  expect(await undoEntry(store, entry, 1, 'Took back')).toHaveProperty('entry');
+  expect(await undoEntry(store, entry, 1)).toHaveProperty('entry');
   expect(await titles()).toEqual([]);
 });
 
@@ -118,8 +119,7 @@ test('whatever is done and taken back, keys and words are those of the records t
           if (change) entries.push(await act([change]));
         }
         if (takeBack)
-          for (const e of entries.reverse())
-            expect(await undoEntry(store, e, 1, 'Took back')).toHaveProperty('entry');
+          for (const e of entries.reverse()) expect(await undoEntry(store, e, 1)).toHaveProperty('entry');
         const records = await store.select('record', '1');
         for (const word of ['willow', 'hazel', 'rush']) {
           const found = await store.rows<{ id: number }>(

@@ -4,6 +4,7 @@ import { commitWithin } from './commit';
 import { NothingChanged } from './conflict';
 import { entryIndex, type EntryIndex, type Indexed } from './entry-index';
 import { keyOf } from './entry-parts';
+import { actUndoing } from './kept-acts';
 import type { Store } from './store';
 import { takeable, type Taking } from './takeable';
 
@@ -56,14 +57,13 @@ export async function undoEntry(
   store: Store,
   entry: number,
   person: number,
-  sentence: string,
 ): Promise<{ entry: number } | { conflicts: readonly Conflict[] }> {
   return store.write(async (tx) => {
     const inside = store.within(tx);
     const { changes, conflicts } = await undoPlan(inside, await entryIndex(inside, [entry]));
     if (conflicts.length) return { conflicts };
-    const act = { act: 'undo', person, sentence, changes, undoes: entry };
-    const done = await commitWithin(inside, act, tx);
+    const did = await actUndoing(inside, entry);
+    const done = await commitWithin(inside, { did, person, changes, undoes: entry }, tx);
     if (done === null) throw new NothingChanged();
     return { entry: done };
   });

@@ -1,5 +1,5 @@
 import type { ChangeSet } from '@osier/core/kinds';
-import type { Act } from './act';
+import type { DoneBy } from './act';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
 import type { Store } from './store';
@@ -7,15 +7,15 @@ import type { Store } from './store';
 /** Writes what was done into the daybook: a new entry, or another part of one that long work has begun. Gives its number. */
 export async function writeEntry(
   store: Store,
-  act: Act,
+  act: DoneBy,
   changes: ChangeSet,
   tx: Transaction,
 ): Promise<number> {
   const entry = act.entry === undefined ? await begin(store, act, changes, tx) : act.entry;
   if (act.entry !== undefined)
     await store.run(
-      'UPDATE daybook SET sentence = :sentence, objects = objects + :objects WHERE id = :entry',
-      { sentence: act.sentence, objects: changes.length, entry },
+      'UPDATE daybook SET said = :said, objects = objects + :objects WHERE id = :entry',
+      { said: JSON.stringify(act.did), objects: changes.length, entry },
       tx,
     );
   if (act.undoes !== undefined)
@@ -38,14 +38,15 @@ export async function writeEntry(
   return entry;
 }
 
-async function begin(store: Store, act: Act, changes: ChangeSet, tx: Transaction): Promise<number> {
+async function begin(store: Store, act: DoneBy, changes: ChangeSet, tx: Transaction): Promise<number> {
   await store.run(
-    'INSERT INTO daybook (at, person, act, sentence, objects, undoes) VALUES (:at, :person, :act, :sentence, :objects, :undoes)',
+    'INSERT INTO daybook (at, person, act, sentence, said, objects, undoes) VALUES (:at, :person, :act, :sentence, :said, :objects, :undoes)',
     {
       at: new Date().toISOString(),
       person: act.person,
-      act: act.act,
-      sentence: act.sentence,
+      act: act.did.act,
+      sentence: '',
+      said: JSON.stringify(act.did),
       objects: changes.length,
       undoes: act.undoes ?? null,
     },

@@ -8,7 +8,7 @@ import {
   type LabelRoll,
 } from '@osier/core/barcodes';
 import { counted, creation, removal, update } from '@osier/core/changes';
-import { quoted } from '../daybook/sentences';
+import { quoted, type Act } from '@osier/core/acts';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -62,8 +62,8 @@ export const keepRoll = ({ store }: Services, person: number, body: RollBody) =>
   commitPlan(store, person, async (s) => {
     const roll = await sound(s, body.roll, null);
     const id = await s.nextIds('roll', 1);
-    const sentence = `Made the label roll ${quoted(roll.name)}`;
-    return { act: 'set-up', id, sentence, changes: [creation('roll', id, roll)] };
+    const did = setUpAct('made', roll.name);
+    return { did, id, changes: [creation('roll', id, roll)] };
   });
 
 /** Changes a label roll; numbers of it that are used stay in it. */
@@ -77,11 +77,10 @@ export const changeRoll = (
     const held = await s.read('roll', id);
     if (!held) throw notFound(`Label roll ${id}`);
     const roll = await sound(s, body.roll, id);
-    const sentence = `Changed the label roll ${quoted(roll.name)}`;
+    const did = setUpAct('changed', roll.name);
     return {
-      act: 'set-up',
+      did,
       id,
-      sentence,
       changes: [update('roll', { ...held, version: body.version }, roll)],
     };
   });
@@ -94,6 +93,13 @@ export const removeRoll = ({ store }: Services, person: number, id: number, vers
     const user = (await s.find('sheet')).find((x) => x.value.roll === id);
     if (user)
       throw wrong('roll', `The supplier sheet ${quoted(user.value.name)} takes its numbers from this roll.`);
-    const sentence = `Took the label roll ${quoted(held.value.name)} away`;
-    return { act: 'set-up', sentence, changes: [removal('roll', { ...held, version })] };
+    const did = setUpAct('deleted', held.value.name);
+    return { did, changes: [removal('roll', { ...held, version })] };
   });
+
+const setUpAct = (how: 'made' | 'changed' | 'deleted', name: string): Act => ({
+  act: 'set-up',
+  what: 'roll',
+  how,
+  names: { name },
+});

@@ -2,7 +2,7 @@ import type { SheetBody, SheetRow } from '@osier/contract';
 import { creation, removal, update } from '@osier/core/changes';
 import { sheetProblems, type SheetContext, type SupplierSheet } from '@osier/core/deliveries';
 import { BUILT_IN } from '@osier/core/recipes';
-import { quoted } from '../daybook/sentences';
+import type { Act } from '@osier/core/acts';
 import { notFound, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -46,8 +46,8 @@ export const keepSheet = ({ store }: Services, person: number, body: SheetBody) 
   commitPlan(store, person, async (s) => {
     const sheet = await sound(s, body.sheet, null);
     const id = await s.nextIds('sheet', 1);
-    const sentence = `Made the supplier sheet ${quoted(sheet.name)}`;
-    return { act: 'set-up', id, sentence, changes: [creation('sheet', id, sheet)] };
+    const did = setUpAct('made', sheet.name);
+    return { did, id, changes: [creation('sheet', id, sheet)] };
   });
 
 /** Changes a supplier sheet. */
@@ -61,9 +61,9 @@ export const changeSheet = (
     const held = await s.read('sheet', id);
     if (!held) throw notFound(`Supplier sheet ${id}`);
     const sheet = await sound(s, body.sheet, id);
-    const sentence = `Changed the supplier sheet ${quoted(sheet.name)}`;
+    const did = setUpAct('changed', sheet.name);
     const changes = [update('sheet', { ...held, version: body.version }, sheet)];
-    return { act: 'set-up', id, sentence, changes };
+    return { did, id, changes };
   });
 
 /** Deletes a supplier sheet. Deliveries keep their settings; only new ones no longer find the sheet. */
@@ -71,6 +71,13 @@ export const removeSheet = ({ store }: Services, person: number, id: number, ver
   commitPlan(store, person, async (s) => {
     const held = await s.read('sheet', id);
     if (!held) throw notFound(`Supplier sheet ${id}`);
-    const sentence = `Took the supplier sheet ${quoted(held.value.name)} away`;
-    return { act: 'set-up', sentence, changes: [removal('sheet', { ...held, version })] };
+    const did = setUpAct('deleted', held.value.name);
+    return { did, changes: [removal('sheet', { ...held, version })] };
   });
+
+const setUpAct = (how: 'made' | 'changed' | 'deleted', name: string): Act => ({
+  act: 'set-up',
+  what: 'sheet',
+  how,
+  names: { name },
+});

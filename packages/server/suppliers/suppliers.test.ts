@@ -148,7 +148,7 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
   expect(report).toContain(serials);
 
   const back = await run('POST', `/deliveries/${id}/take-back`);
-  expect(back.message).toBe('Took back 21 records of “reedling-shelf-ready.mrc”.');
+  expect(back.message).toBe('Undid the accepting of 21 records of “reedling-shelf-ready.mrc”.');
   expect(await catalogueOf(t.running)).toEqual(before);
   expect(await summary(id)).toMatchObject({ waiting: { add: 21, copies: 3 }, accepted: 0 });
   // Nothing is left of accepting, so that it cannot be taken back once more; taking back can be, and then it stands again.
@@ -189,11 +189,11 @@ test('taken back in part: what was worked on or lent since stays, and is named',
   await cataloguer('PUT', `/records/${a!.record}`, { version: record.version, marc });
   const body = { incoming: [a!.id, b!.id, c!.id] };
   const review = (await cataloguer<Review>('POST', `/deliveries/${id}/take-back/review`, body)).body;
-  expect(review).toMatchObject({ count: 2, verb: 'Take back 2 records' });
+  expect(review).toMatchObject({ count: 2, verb: 'Undo', noun: { one: 'record', many: 'records' } });
   expect(review.rows[0]).toMatchObject({ id: a!.id, canLeaveOut: false });
-  expect(review.rows[0]!.exception).toMatch(/was changed since by Tobias Fenn: Corrected/);
+  expect(review.rows[0]!.exception).toMatch(/was changed since by Tobias Fenn: Edited/);
   const done = await run('POST', `/deliveries/${id}/take-back`, { ...body, leaveOut: [c!.id] });
-  expect(done.message).toMatch(/^Took back 1 record of .* 1 record stayed/);
+  expect(done.message).toMatch(/^Undid the accepting of 1 record of .* 1 record stayed/);
   const state = async (n: number) => (await detail(id, n)).state;
   expect([await state(a!.id), await state(b!.id), await state(c!.id)]).toEqual([
     'accepted',
@@ -291,13 +291,13 @@ test('records merged into one go back together or stay; a skipped one owns no co
   );
   const both = { incoming: [a!.id, b!.id], leaveOut: [b!.id] };
   expect((await run('POST', `/deliveries/${id}/take-back`, both)).message).toMatch(
-    /^Took back 0 records .* 1 record stayed/,
+    /^Undid the accepting of 0 records .* 1 record stayed/,
   );
   expect((await run('POST', `/deliveries/${id}/take-back`, { incoming: [a!.id, b!.id] })).message).toMatch(
-    /^Took back 2 records of “lyngby-exchange.xml”\.$/,
+    /^Undid the accepting of 2 records of “lyngby-exchange.xml”\.$/,
   );
   expect((await run('POST', `/deliveries/${id}/take-back`, { incoming: [c!.id] })).message).toMatch(
-    /^Took back 1 record of “lyngby-exchange.xml”\.$/,
+    /^Undid the accepting of 1 record of “lyngby-exchange.xml”\.$/,
   );
   const [found] = await t.running.services.store.rows('SELECT id FROM copies WHERE barcode = :barcode', {
     barcode,

@@ -3,7 +3,7 @@ import { groupedBarcode } from '@osier/core/barcodes';
 import { dueOf } from '@osier/core/holdings';
 import { weighWithdrawals, type Candidate, type CopyCounts, type Listed } from '@osier/core/withdrawals';
 import { nearBarcodes } from '../catalogue/search';
-import { quoted } from '../daybook/sentences';
+import { quoted } from '@osier/core/acts';
 import { notFound } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import { scansOf } from '../scanner/scans';

@@ -9,7 +9,7 @@ import {
   type Verdict,
   type WithdrawalListValue,
 } from '@osier/core/withdrawals';
-import { quoted } from '../daybook/sentences';
+import { quoted, type Act } from '@osier/core/acts';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import type { Services } from '../services';
@@ -42,8 +42,8 @@ export const startList = (
     if (same) throw wrong('name', `There is an open list ${quoted(same.value.name)} already.`);
     const id = await s.nextIds('withdrawlist', 1);
     const value: WithdrawalListValue = { ...body, state: 'open', by: person.name, madeOn: today() };
-    const sentence = `Started the withdrawal list ${quoted(name)}`;
-    return { act: 'start-list', id, sentence, changes: [creation('withdrawlist', id, value)] };
+    const did: Act = { act: 'start-list', names: { list: name } };
+    return { did, id, changes: [creation('withdrawlist', id, value)] };
   });
 
 /** A list that can be worked on; one that is done is refused. */
@@ -149,7 +149,8 @@ export async function reviewWithdrawal(
   rows.sort((a, b) => Number(b.exception !== null) - Number(a.exception !== null));
   return {
     sentence: `${counted(n.copies, 'copy', 'copies')} will be withdrawn.`,
-    verb: `Withdraw ${counted(n.copies, 'copy', 'copies')}`,
+    verb: 'Withdraw',
+    noun: { one: 'copy', many: 'copies' },
     count: n.copies,
     consequences,
     rows,
@@ -195,8 +196,12 @@ export async function withdraw(
       (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
     );
     const closing = left.length === 0 ? [update('withdrawlist', list, { ...list.value, state: 'done' })] : [];
-    const n = totals(changes);
-    const sentence = `Withdrew ${counted(n.copies, 'copy', 'copies')} from ${quoted(list.value.name)}${n.records ? `, and ${counted(n.records, 'record')} with the last copy` : ''}`;
-    return { act: 'withdraw', sentence, changes: [...changes, ...closing] };
+    const { copies, records } = totals(changes);
+    const did: Act = {
+      act: 'withdraw',
+      names: { list: list.value.name },
+      counts: { copies, records },
+    };
+    return { did, changes: [...changes, ...closing] };
   });
 }

@@ -40,7 +40,7 @@ export function PutOnPile({
     }
   };
   return (
-    <Modal open onCancel={onClose} footer={null} title="Put on a pile" width={460} destroyOnHidden>
+    <Modal open onCancel={onClose} footer={null} title="Add to pile" width={460} destroyOnHidden>
       <form className="stack" onSubmit={(e) => void put(e)}>
         <label>
           Pile
@@ -76,9 +76,9 @@ export function PutOnPile({
         ) : null}
         <div className="row">
           <Button type="primary" htmlType="submit">
-            Put {what} on {chosen ? `“${chosen.name}”` : 'the new pile'}
+            Add {what} to {chosen ? `“${chosen.name}”` : 'the new pile'}
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
         </div>
       </form>
     </Modal>

@@ -1,4 +1,5 @@
 import type { Review, ReviewRow, ReviewSide } from '@osier/contract';
+import { counted } from '@osier/core/changes';
 import { Button, Drawer } from 'antd';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { problemText, RequestProblem } from '../api/request';
@@ -100,7 +101,7 @@ export function ReviewSheet({
           </span>
           <span className="row">
             <Button onClick={onClose}>
-              Leave it <kbd>Esc</kbd>
+              Cancel <kbd>Esc</kbd>
             </Button>
             <Button
               ref={button}
@@ -202,10 +203,9 @@ function useRows(
 
 const remaining = (review: Review, leftOut: ReadonlySet<number>) => review.count - leftOut.size;
 
-/** The verb with the number of what is left after leaving rows out. */
-function verbFor(review: Review, leftOut: ReadonlySet<number>): string {
-  return leftOut.size ? review.verb.replace(/\d[\d,]*/, String(remaining(review, leftOut))) : review.verb;
-}
+/** The verb with the number of what is left after leaving rows out: "Accept 41 records". */
+const verbFor = (review: Review, leftOut: ReadonlySet<number>): string =>
+  `${review.verb} ${counted(remaining(review, leftOut), review.noun.one, review.noun.many)}`;
 
 function Rows({
   name,

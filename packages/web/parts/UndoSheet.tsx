@@ -27,7 +27,7 @@ export function UndoSheet() {
   };
   return (
     <ReviewSheet
-      title={`Take back entry ${undoing}`}
+      title={`Undo entry ${undoing}`}
       review={data}
       problem={error ? problemText(error) : null}
       onClose={() => undo(null)}
@@ -35,7 +35,7 @@ export function UndoSheet() {
       onDo={act}
       onAnew={refetch}
       canDo={!blocked}
-      whyNot="Nothing can be taken back while this stands in the way."
+      whyNot="Nothing can be undone while this stands in the way."
     >
       {blocked ? (
         <ul className="note stop" style={{ listStyle: 'none', margin: 0 }}>

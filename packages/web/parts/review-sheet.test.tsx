@@ -19,7 +19,8 @@ const row = (id: number, exception: string | null = null): ReviewRow => ({
 });
 const review = (rows: ReviewRow[], count = rows.length, more = 0): Review => ({
   sentence: `${count} records will be added.`,
-  verb: `Accept ${count} records`,
+  verb: 'Accept',
+  noun: { one: 'record', many: 'records' },
   count,
   consequences: ['No copies come with these records: the titles only are added.'],
   rows,

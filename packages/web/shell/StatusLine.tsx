@@ -33,7 +33,7 @@ export function StatusLine() {
               <>
                 <Link to={`/daybook/${last.entry}`}>Entry {last.entry}</Link>
                 <Button size="small" onClick={() => undo(last.entry)}>
-                  Take back <kbd>Alt Z</kbd>
+                  Undo <kbd>Alt Z</kbd>
                 </Button>
               </>
             ) : null}

@@ -27,7 +27,7 @@ export const useJobs = create<Jobs>((set) => ({
 
 const ENDINGS: Record<string, (job: JobState) => string> = {
   done: (j) => j.message ?? `${j.title}: done.`,
-  cancelled: (j) => `${j.title}: cancelled after ${j.done}. What was done can be taken back.`,
+  cancelled: (j) => `${j.title}: cancelled after ${j.done}. What was done can be undone.`,
   failed: (j) => `${j.title}: stopped. ${j.message ?? ''}`,
 };
 

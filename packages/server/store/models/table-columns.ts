@@ -67,6 +67,8 @@ export interface DaybookColumns {
   person: number;
   act: string;
   sentence: string;
+  /** What was done, as JSON; null in entries from before it was kept as data. */
+  said: string | null;
   objects: number;
   undone_by: number | null;
   undoes: number | null;

@@ -36,7 +36,7 @@ const ATTRIBUTES: {
     since: { ...integer, defaultValue: 0 },
   },
   daybook: {
-    ...{ id, at: text, person: integer, act: text, sentence: text, objects: integer },
+    ...{ id, at: text, person: integer, act: text, sentence: text, said: text, objects: integer },
     ...{ undone_by: maybe(integer), undoes: maybe(integer) },
   },
   counters: { kind: key(text), next: integer },

@@ -106,7 +106,7 @@ export default function Catalogue() {
           </button>
         ) : null}
         {mayPile && first && first.total > 0 ? (
-          <Button onClick={() => setPiling(true)}>Put on a pile…</Button>
+          <Button onClick={() => setPiling(true)}>Add to pile…</Button>
         ) : null}
         {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
           <Select

@@ -191,7 +191,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
           {look ? 'Add the copy' : 'Look at the barcode'} <kbd>Enter</kbd>
         </Button>
         <Button onClick={onClose}>
-          Done with copies <kbd>Esc</kbd>
+          Close <kbd>Esc</kbd>
         </Button>
       </div>
     </form>

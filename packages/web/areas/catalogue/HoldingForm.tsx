@@ -134,7 +134,7 @@ export function HoldingForm({
         <Button type="primary" htmlType="submit">
           Add the holding {callNumberText(number)}
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

@@ -129,7 +129,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
         <span className="row faded">
           {mayPile ? (
             <button className="fix" onClick={() => setPiling(true)}>
-              Put on a pile…
+              Add to pile…
             </button>
           ) : null}
           Save as <a href={`/api/records/${id}/export?as=iso2709`}>ISO 2709</a>{' '}

@@ -49,7 +49,7 @@ export function BeginPile({ onClose }: { onClose: () => void }) {
         <Button type="primary" htmlType="submit">
           Begin the pile
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

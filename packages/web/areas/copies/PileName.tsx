@@ -33,7 +33,7 @@ export function PileName({ pile, onDone }: { pile: PileRow; onDone: () => void }
         <Button type="primary" htmlType="submit">
           Save name and note
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

@@ -50,7 +50,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       setSaid(
         [
           answer.added && `${things(answer.added)} put on`,
-          answer.repeated && `${answer.repeated} lay there already`,
+          answer.repeated && `${answer.repeated} were there already`,
           answer.unknown.length && `${answer.unknown.length} not known`,
         ]
           .filter(Boolean)
@@ -137,7 +137,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       {pile.gone ? (
         <p className="note information">
           <Mark kind="information" /> {things(pile.gone)} of this pile {pile.gone === 1 ? 'is' : 'are'} not in
-          the catalogue now. {pile.gone === 1 ? 'It' : 'They'} will lie here again when that is taken back.
+          the catalogue now. {pile.gone === 1 ? 'It' : 'They'} will be here again when that is undone.
         </p>
       ) : null}
       {pile.count === 0 ? (
@@ -181,7 +181,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
             Change name and note
           </button>
           <button className="fix" onClick={() => void takeAway()}>
-            Take this pile away
+            Delete pile
           </button>
           <span className="faded">What lies on it stays in the catalogue.</span>
         </div>

@@ -82,13 +82,13 @@ test('who may only look finds no field to scan into, and nothing to tick', async
   await shown('assistant');
   expect(screen.queryByRole('textbox')).toBeNull();
   expect(screen.queryByRole('checkbox')).toBeNull();
-  expect(screen.queryByText('Take this pile away')).toBeNull();
+  expect(screen.queryByText('Delete pile')).toBeNull();
 });
 
 test('scans are sent, and what is not known stays on screen until it has been seen', async () => {
   const answer: PileScans = {
     entry: 9,
-    sentence: 'Put 1 copy on the pile “For the binder”',
+    sentence: 'Added 1 copy to the pile “For the binder”',
     added: 1,
     repeated: 1,
     unknown: [{ code: '99999', message: 'No copy has this barcode.' }],
@@ -97,7 +97,7 @@ test('scans are sent, and what is not known stays on screen until it has been se
   const field = screen.getByRole('textbox', { name: /Scan or paste/ });
   fireEvent.change(field, { target: { value: '31204000500009 31204000500009 99999' } });
   fireEvent.keyDown(field, { key: 'Enter' });
-  expect(await screen.findByText('1 copy put on, 1 lay there already, 1 not known')).toBeTruthy();
+  expect(await screen.findByText('1 copy put on, 1 were there already, 1 not known')).toBeTruthy();
   expect(sent).toEqual([
     { path: '/piles/4/scans', body: { codes: ['31204000500009', '31204000500009', '99999'] } },
   ]);

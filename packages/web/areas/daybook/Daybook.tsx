@@ -28,7 +28,7 @@ export default function Daybook() {
     <>
       <AreaHead
         name="Daybook"
-        state={`${rows.length}${list.hasNextPage ? ' and more' : ''} entries: what was done, by whom, when. Every act can be taken back from here.`}
+        state={`${rows.length}${list.hasNextPage ? ' and more' : ''} entries: what was done, by whom, when. Every act can be undone from here.`}
       />
       <WorkSplit
         open={id !== undefined}
@@ -74,13 +74,13 @@ function Entry({ id }: { id: number }) {
     <div className="stack">
       <div className="row spread">
         <h2>{data.sentence}</h2>
-        {data.undoable ? <Button onClick={() => undo(data.id)}>Take back</Button> : null}
+        {data.undoable ? <Button onClick={() => undo(data.id)}>Undo</Button> : null}
       </div>
       <p className="faded">
         Entry {data.id}, {data.person}, {when(data.at)}
         {data.undoneBy ? (
           <>
-            , taken back by <Link to={`/daybook/${data.undoneBy}`}>entry {data.undoneBy}</Link>
+            , undone by <Link to={`/daybook/${data.undoneBy}`}>entry {data.undoneBy}</Link>
           </>
         ) : null}
         {data.undoes ? (

@@ -18,7 +18,7 @@ export function EntryLine({ entry }: { entry: DaybookEntry }) {
       <Link to={`/daybook/${entry.id}`}>{entry.sentence}</Link>
       <span className="faded">
         {entry.person} · {when(entry.at)}
-        {entry.undoneBy ? ` · taken back by entry ${entry.undoneBy}` : ''}
+        {entry.undoneBy ? ` · undone by entry ${entry.undoneBy}` : ''}
       </span>
     </div>
   );

@@ -28,7 +28,7 @@ export default function Deliveries() {
     setTaking(file);
     try {
       const { delivery } = await call(api.deliveries.takeIn, { query: { name: file.name }, body: file });
-      say(`Took in ${file.name}`);
+      say(`Loaded ${file.name}`);
       leave(file);
       await refresh();
       if (looked.length === 1) void navigate(`/deliveries/${delivery}`);

@@ -115,7 +115,7 @@ export default function Delivery() {
           ) : null}
           {mayTake && !job && delivery.accepted + delivery.skipped > 0 ? (
             <button className="fix" onClick={() => setSheet(takeBackBatch(id))}>
-              Take back {(delivery.accepted + delivery.skipped).toLocaleString('en-GB')} records
+              Undo accepting {(delivery.accepted + delivery.skipped).toLocaleString('en-GB')} records
             </button>
           ) : null}
         </span>

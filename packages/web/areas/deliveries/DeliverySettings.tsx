@@ -60,7 +60,7 @@ export function DeliverySettings({
             {failed}
           </span>
           <span className="row">
-            <Button onClick={onClose}>Leave it</Button>
+            <Button onClick={onClose}>Cancel</Button>
             {mayChange ? (
               <Button type="primary" onClick={() => void save()}>
                 Keep for this delivery and match anew

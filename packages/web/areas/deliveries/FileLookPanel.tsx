@@ -53,9 +53,9 @@ export function FileLookPanel({
       <div className="row spread">
         <h2>{file.name}</h2>
         <span className="row">
-          <Button onClick={onLeave}>Leave it</Button>
+          <Button onClick={onLeave}>Cancel</Button>
           <Button ref={button} type="primary" disabled={refused} loading={taking} onClick={onTake}>
-            {progress?.done && look && !refused ? `Take in ${records(look.records)}` : 'Take it in'}
+            {progress?.done && look && !refused ? `Load ${records(look.records)}` : 'Load file'}
           </Button>
         </span>
       </div>

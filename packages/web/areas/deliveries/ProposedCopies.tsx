@@ -226,7 +226,7 @@ function ProposedCopyForm({
           <Button type="primary" htmlType="submit">
             Keep this copy
           </Button>
-          <Button onClick={onLeave}>Leave it</Button>
+          <Button onClick={onLeave}>Cancel</Button>
         </span>
         <button type="button" className="fix" onClick={() => onPut(null)}>
           Do not make this copy

@@ -39,7 +39,7 @@ export const fixBatch = (id: number, rules: readonly string[]): DeliveryBatch =>
 });
 /** Undoing what was accepted. */
 export const takeBackBatch = (id: number): DeliveryBatch => ({
-  name: 'Take back',
+  name: 'Undo',
   batch: {
     key: ['take-back', id],
     review: (from) => call(api.deliveries.reviewTakeBack, { params: { id }, body: { from } }),

@@ -142,7 +142,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
           >
             {row ? `Save the roll ${row.roll.name}` : 'Make the label roll'}
           </Button>
-          <Button onClick={onDone}>Leave it</Button>
+          <Button onClick={onDone}>Cancel</Button>
         </span>
         {row ? (
           <button
@@ -153,7 +153,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
               )
             }
           >
-            Take this roll away
+            Delete label roll
           </button>
         ) : null}
       </div>

@@ -148,7 +148,7 @@ function RecipeCard({
                 )
               }
             >
-              Take it away
+              Delete recipe
             </button>
           ) : null}
         </span>

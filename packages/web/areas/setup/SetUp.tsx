@@ -24,7 +24,7 @@ export default function SetUp() {
     <>
       <AreaHead
         name="Set-up"
-        state="What this library has decided. Changes are in the daybook and can be taken back."
+        state="What this library has decided. Changes are in the daybook and can be undone."
       >
         <div className="seg" role="group" aria-label="Page">
           {PAGES.map(([key, name]) => (

@@ -58,7 +58,7 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
             {failed ?? (tried ? problems[0] : '')}
           </span>
           <span className="row">
-            <Button onClick={onClose}>Leave it</Button>
+            <Button onClick={onClose}>Cancel</Button>
             <Button type="primary" onClick={() => void keep()}>
               Keep the step
             </Button>

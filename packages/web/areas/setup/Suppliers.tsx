@@ -147,7 +147,7 @@ function SheetForm({
                 )
               }
             >
-              Take this sheet away
+              Delete supplier sheet
             </button>
           ) : null}
         </div>

@@ -137,7 +137,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
         <Button type="primary" htmlType="submit">
           Start the stocktake
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

@@ -51,7 +51,7 @@ export function Register() {
                 {restored ? (
                   <>
                     {' '}
-                    <Mark kind="information" name="taken back" /> taken back
+                    <Mark kind="information" name="undone" /> undone
                   </>
                 ) : null}
               </td>

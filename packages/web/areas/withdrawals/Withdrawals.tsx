@@ -171,7 +171,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
         <Button type="primary" htmlType="submit">
           Start the list
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

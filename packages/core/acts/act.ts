@@ -1,0 +1,87 @@
+import type { AcceptTotals } from '../deliveries';
+import type { Outcome } from '../matching';
+import type { PiledKind } from '../piles';
+import type { Settlement } from '../stocktake';
+
+type Names<N extends string> = { readonly names: Readonly<Record<N, string>> };
+type Counts<C extends string> = { readonly counts: Readonly<Record<C, number>> };
+/** How many objects long work left as they were, because somebody changed them since its review. */
+type Meanwhile = { readonly counts: { readonly meanwhile?: number } };
+/** A search of the catalogue as it is named. */
+export interface SearchName {
+  readonly q: string;
+  readonly facets: readonly string[];
+  /** The pile or delivery that was searched, in words; null for the whole catalogue. */
+  readonly within: string | null;
+}
+
+/** What each act says of itself: counts and names, and how it was done. No words. */
+export interface ActParts {
+  /** An entry from before acts were kept as data. */
+  readonly told: { readonly sentence: string };
+  readonly 'first-fill': Names<'library'>;
+  readonly account: Names<'person'> & {
+    readonly did:
+      | { readonly how: 'first' }
+      | { readonly how: 'added'; readonly role: string }
+      | { readonly how: 'sessions-ended'; readonly sessions: number }
+      | {
+          readonly how: 'changed';
+          readonly name?: string;
+          readonly role?: { readonly from: string; readonly to: string };
+          readonly active?: boolean;
+          readonly password?: boolean;
+        };
+  };
+  readonly deliver: Names<'delivery'>;
+  readonly settings: Names<'delivery'>;
+  readonly match: Names<'delivery'> & Counts<'changed'> & Meanwhile;
+  /** `delivery` is empty where some records were chosen by hand. */
+  readonly decide: Names<'delivery'> & Counts<'records'> & Meanwhile & { readonly outcome: Outcome };
+  readonly correct: Names<'title'> & { readonly what: 'fields' | 'copies' | 'note' };
+  readonly clean: Names<'recipe' | 'delivery'> & Counts<'changed'> & Meanwhile;
+  readonly accept: Names<'delivery'> & { readonly counts: Readonly<AcceptTotals> } & Meanwhile;
+  readonly 'take-back': Names<'delivery'> & Counts<'records'> & Meanwhile;
+  readonly 'edit-record': Names<'title'> & {
+    readonly tags: readonly string[];
+    /** What gave way to the kept form of its heading, as sentences of core. */
+    readonly notes: readonly string[];
+  };
+  readonly 'clean-records': Names<'recipe'> & Counts<'changed'> & Meanwhile & { readonly of: SearchName };
+  readonly 'add-holding': Names<'title' | 'callNumber' | 'location'>;
+  readonly 'add-copy': Names<'title' | 'barcode' | 'part'> & Counts<'number'>;
+  readonly 'change-copy': Names<'barcode'> & {
+    readonly status: { readonly from: string; readonly to: string } | null;
+  };
+  readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
+  readonly 'keep-apart': Names<'one' | 'other'>;
+  readonly pile: Names<'pile'> & {
+    readonly did:
+      | { readonly how: 'began' | 'note' | 'deleted' }
+      | { readonly how: 'renamed'; readonly from: string }
+      | {
+          readonly how: 'added' | 'removed';
+          readonly of: PiledKind;
+          readonly count: number;
+          readonly meanwhile?: number;
+        };
+  };
+  readonly recipe: Names<'recipe'> & Counts<'steps'> & { readonly how: 'kept' | 'changed' | 'deleted' };
+  readonly 'start-list': Names<'list'>;
+  readonly withdraw: Names<'list'> & Counts<'copies' | 'records'>;
+  readonly 'start-stocktake': Names<'stocktake'>;
+  readonly 'load-scans': Names<'stocktake' | 'file'> & Counts<'scans'>;
+  readonly 'close-stocktake': Names<'stocktake'> & Counts<'found' | 'expected' | 'findings'>;
+  readonly settle: Names<'stocktake'> & Counts<Settlement>;
+  readonly 'set-up':
+    | { readonly what: 'house' }
+    | ({ readonly what: 'lists' } & Counts<'branches' | 'locations' | 'types' | 'funds' | 'suppliers'>)
+    | (Names<'name'> & { readonly what: 'sheet' | 'roll'; readonly how: 'made' | 'changed' | 'deleted' });
+  /** `again`: what was undone is done once more. */
+  readonly undo: { readonly of: Act; readonly again: boolean };
+}
+
+/** The name of an act, as the store and the permissions know it. */
+export type ActName = keyof ActParts;
+/** What was done, as data: the name of the act, its counts and names. */
+export type Act = { [A in ActName]: { readonly act: A } & ActParts[A] }[ActName];

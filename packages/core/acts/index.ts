@@ -1,0 +1,3 @@
+export type { Act, ActName, ActParts, SearchName } from './act';
+export { actSentence, actUndone, leftMeanwhile, searchName, settledParts } from './sentence';
+export { namesInShort, quoted } from './words';

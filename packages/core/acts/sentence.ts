@@ -1,0 +1,165 @@
+import { groupedBarcode } from '../barcodes';
+import { counted } from '../changes';
+import { copyName } from '../holdings';
+import { OUTCOME_NAMES } from '../matching';
+import { countedOn } from '../piles';
+import type { Act, ActName, ActParts, SearchName } from './act';
+import { namesInShort, quoted } from './words';
+
+/** "; 3 left as they were, because somebody changed them since the review", or nothing. */
+export const leftMeanwhile = (n = 0): string =>
+  n === 0
+    ? ''
+    : `; ${n} left as ${n === 1 ? 'it was' : 'they were'}, because somebody changed ${n === 1 ? 'it' : 'them'} since the review`;
+
+/** How a search is named: "what “willow”, ger finds in the pile “Trolley”". */
+export function searchName({ q, facets, within }: SearchName): string {
+  const parts = [...(q ? [quoted(q)] : []), ...facets];
+  if (parts.length) return `what ${parts.join(', ')} finds${within ? ` in ${within}` : ''}`;
+  return within ?? 'the whole catalogue';
+}
+
+/** "40 new, 2 replaced, 52 copies": what is not nought. */
+function acceptedParts(t: ActParts['accept']['counts']): string {
+  const parts = [
+    t.added && `${t.added} new`,
+    t.replaced && `${t.replaced} replaced`,
+    t.merged && `${t.merged} merged`,
+    t.copiesOnly && `${t.copiesOnly} with copies only`,
+    t.copies && counted(t.copies, 'copy', 'copies'),
+    t.newHeadings && counted(t.newHeadings, 'new heading'),
+    t.keptForms && `${counted(t.keptForms, 'see-from')} replaced by the kept form`,
+    t.skipped && `${t.skipped} skipped`,
+  ].filter(Boolean);
+  return parts.join(', ');
+}
+
+const SETTLED = {
+  'mark-missing': 'marked missing',
+  'mark-found': 'marked found',
+  'correct-location': 'given the right location',
+} as const;
+/** "2 marked missing, 1 marked found": what is not nought. */
+export const settledParts = (counts: ActParts['settle']['counts']): string =>
+  (['mark-missing', 'mark-found', 'correct-location'] as const)
+    .filter((act) => counts[act] > 0)
+    .map((act) => `${counts[act]} ${SETTLED[act]}`)
+    .join(', ');
+
+function accountChange({ names, did }: ActParts['account']): string {
+  if (did.how === 'first') return `Made the first account, of ${names.person}`;
+  if (did.how === 'added') return `Added ${names.person} as ${did.role}`;
+  if (did.how === 'sessions-ended')
+    return `Ended ${did.sessions === 1 ? 'a session' : `${did.sessions} sessions`} of ${names.person}`;
+  const changes = [
+    did.name !== undefined && `named ${did.name}`,
+    did.role && `made ${did.role.to}, was ${did.role.from}`,
+    did.active !== undefined && (did.active ? 'active again' : 'deactivated'),
+    did.password && 'given a new password',
+  ].filter(Boolean);
+  return `Changed the account of ${names.person}: ${changes.join(', ')}`;
+}
+
+function pileChange({ names, did }: ActParts['pile']): string {
+  const pile = quoted(names.pile);
+  switch (did.how) {
+    case 'began':
+      return `Began the pile ${pile}`;
+    case 'note':
+      return `Changed the note of the pile ${pile}`;
+    case 'deleted':
+      return `Deleted the pile ${pile}`;
+    case 'renamed':
+      return `Renamed the pile ${quoted(did.from)} to ${pile}`;
+    case 'added':
+      return `Added ${countedOn(did.of, did.count)} to the pile ${pile}${leftMeanwhile(did.meanwhile)}`;
+    case 'removed':
+      return `Removed ${countedOn(did.of, did.count)} from the pile ${pile}`;
+  }
+}
+
+const SET_UP = { sheet: 'supplier sheet', roll: 'label roll' } as const;
+const MADE = { made: 'Made', changed: 'Changed', deleted: 'Deleted', kept: 'Saved' } as const;
+
+function setUpChange(act: ActParts['set-up']): string {
+  if (act.what === 'house') return 'Changed the house rules';
+  if (act.what !== 'lists') return `${MADE[act.how]} the ${SET_UP[act.what]} ${quoted(act.names.name)}`;
+  const { branches, locations, types, funds, suppliers } = act.counts;
+  return `Changed the code lists: ${namesInShort([
+    counted(branches, 'branch', 'branches'),
+    counted(locations, 'location'),
+    counted(types, 'type'),
+    counted(funds, 'fund'),
+    counted(suppliers, 'supplier'),
+  ])}`;
+}
+
+const CORRECTED = {
+  fields: 'Corrected',
+  copies: 'Changed the copies of',
+  note: 'Changed the note on',
+} as const;
+
+const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
+  told: ({ sentence }) => sentence,
+  'first-fill': ({ names }) => `Loaded the demo library of ${names.library}`,
+  account: accountChange,
+  deliver: ({ names }) => `Loaded the delivery ${quoted(names.delivery)}`,
+  settings: ({ names }) => `Changed the settings of the delivery ${quoted(names.delivery)}`,
+  match: ({ names, counts }) =>
+    `Matched ${quoted(names.delivery)} again: ${counted(counts.changed, 'record')} with another outcome`,
+  decide: ({ names, counts, outcome }) =>
+    `Chose “${OUTCOME_NAMES[outcome]}” for ${counted(counts.records, 'incoming record')}${names.delivery && ` of ${quoted(names.delivery)}`}`,
+  correct: ({ names, what }) => `${CORRECTED[what]} the incoming record ${quoted(names.title)}`,
+  clean: ({ names, counts }) =>
+    `Ran “${names.recipe}” over ${quoted(names.delivery)}: ${counted(counts.changed, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
+  accept: ({ names, counts }) => {
+    const records = counts.added + counts.replaced + counts.merged + counts.copiesOnly;
+    const parts = acceptedParts(counts);
+    return `Accepted ${counted(records, 'record')} of ${quoted(names.delivery)}${parts && `: ${parts}`}${leftMeanwhile(counts.meanwhile)}`;
+  },
+  'take-back': ({ names, counts }) =>
+    `Undid the accepting of ${counted(counts.records, 'record')} of ${quoted(names.delivery)}${leftMeanwhile(counts.meanwhile)}`,
+  'edit-record': ({ names, tags, notes }) =>
+    [`Edited ${quoted(names.title)}: ${namesInShort(tags, 6)}`, ...notes].join('; '),
+  'clean-records': ({ names, counts, of }) =>
+    `Ran “${names.recipe}” over ${searchName(of)}: ${counted(counts.changed, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
+  'add-holding': ({ names }) =>
+    `Added a holding to ${quoted(names.title)}: ${names.callNumber}, ${names.location}`,
+  'add-copy': ({ names, counts }) =>
+    `Added ${copyName({ number: counts.number, part: names.part || undefined })} (${groupedBarcode(names.barcode)}) to ${quoted(names.title)}`,
+  'change-copy': ({ names, status }) =>
+    status
+      ? `Copy ${groupedBarcode(names.barcode)} is now ${status.to}, was ${status.from}`
+      : `Changed copy ${groupedBarcode(names.barcode)}`,
+  merge: ({ names, counts }) =>
+    `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
+  'keep-apart': ({ names }) => `Noted that ${quoted(names.one)} and ${quoted(names.other)} are two people`,
+  pile: pileChange,
+  recipe: ({ names, counts, how }) =>
+    `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,
+  'start-list': ({ names }) => `Started the withdrawal list ${quoted(names.list)}`,
+  withdraw: ({ names, counts }) =>
+    `Withdrew ${counted(counts.copies, 'copy', 'copies')} from ${quoted(names.list)}${counts.records ? `, and ${counted(counts.records, 'record')} with the last copy` : ''}`,
+  'start-stocktake': ({ names }) => `Started the stocktake ${quoted(names.stocktake)}`,
+  'load-scans': ({ names, counts }) =>
+    `Loaded ${counted(counts.scans, 'scan')} from ${quoted(names.file)} into ${quoted(names.stocktake)}`,
+  'close-stocktake': ({ names, counts }) =>
+    `Closed the stocktake ${quoted(names.stocktake)}: ${counts.found} of ${counts.expected} found, ${counted(counts.findings, 'finding')} left`,
+  settle: ({ names, counts }) => {
+    const all = Object.values(counts).reduce((a, b) => a + b, 0);
+    return `Settled ${counted(all, 'finding')} of ${quoted(names.stocktake)}: ${settledParts(counts)}`;
+  },
+  'set-up': setUpChange,
+  undo: ({ of, again }) => `${again ? 'Redid' : 'Undid'}: ${actSentence(of)}`,
+};
+
+/** What was done, as one sentence without its full stop. The only place that makes one. */
+export function actSentence(act: Act): string {
+  return sentenceOf(act.act, act);
+}
+
+const sentenceOf = <A extends ActName>(name: A, act: ActParts[A]): string => SENTENCES[name](act);
+
+/** The act at the bottom of a chain of undoings. */
+export const actUndone = (act: Act): Act => (act.act === 'undo' ? actUndone(act.of) : act);
