@@ -12,7 +12,7 @@ const TIMES = 20;
 const AREAS = {
   Today: ['/today'],
   Deliveries: ['/deliveries'],
-  Catalogue: ['/records'],
+  Catalogue: ['/records', '/records/facets'],
   Headings: ['/headings/look-alikes'],
   'Headings, all': ['/headings'],
   Copies: ['/piles'],
@@ -54,7 +54,11 @@ export async function areasBench() {
   for (const [area, paths] of Object.entries(AREAS))
     await p95(`${area} opened, ${RECORDS.toLocaleString('en-GB')} records`, paths, 150);
   for (const q of ['willow', 'the', 'a', 'willow press', 'coracle 7'])
-    await p95(`a search for “${q}”`, [`/records?q=${encodeURIComponent(q)}`], 80);
+    await p95(
+      `a search for “${q}”`,
+      [`/records?q=${encodeURIComponent(q)}`, `/records/facets?q=${encodeURIComponent(q)}`],
+      80,
+    );
   await p95('a record opened', [(i) => ask('GET', `/records/${2000 + i * 37}`)], 40, 100);
   const codes = Array.from({ length: 200 }, (_, i) => `9${String(20_000 + 4 * i).padStart(13, '0')}`);
   await p95(

@@ -14,7 +14,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
 
   await page.locator('input[type=file]').setInputFiles(demoFile('trolley-of-discards.txt'));
   await expect(page.getByRole('alert')).toContainText('looks like a list of scanned barcodes');
-  await expect(page.getByRole('button', { name: 'Take it in' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Load file' })).toBeDisabled();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
   const look = page.getByRole('region', { name: 'What is wrong with reedling-broken.mrc' });

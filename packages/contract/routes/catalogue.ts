@@ -1,6 +1,6 @@
 import type { FieldDefinition } from '@osier/core/format';
 import { array, object, type InferType } from 'yup';
-import { objectOf, eitherOf, listOf, oneOf, orNull, shape, tally, text, whole } from '../answers';
+import { objectOf, eitherOf, flag, listOf, oneOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line, version, wholeIn, wordsIn } from '../inputs';
 import { daybookEntry, jobState, review } from '../objects/acts';
@@ -74,13 +74,23 @@ const searchAnswer = shape({
   tookFor: text(),
   /** The pile or delivery that was searched; null for the whole catalogue. */
   within: orNull(text()),
+  /** How many there are; when there are more than the server counts, `isMore` says so. */
   total: whole(),
+  isMore: flag(),
   rows: listOf(recordRow),
-  next: orNull(whole()),
-  facets: shape({ language: tally(), branch: tally(), material: tally() }),
+  next: orNull(text()),
 });
-/** A page of what a search finds, with what its input was taken for and counts by facet. */
+/** A page of what a search finds, with what its input was taken for. */
 export type SearchAnswer = ValueOf<typeof searchAnswer>;
+const facetCounts = shape({
+  language: tally(),
+  branch: tally(),
+  material: tally(),
+  /** Only so many of what was found are counted; null for all. */
+  covers: orNull(whole()),
+});
+/** How many of what a search finds are of each language, branch and material. */
+export type SearchFacetCounts = ValueOf<typeof facetCounts>;
 
 const lookUp = eitherOf(
   shape({ as: oneOf(['record']), id: whole(), said: text(), copy: whole().optional() }),
@@ -127,9 +137,18 @@ export const records = {
       material: line(40),
       pile: wholeIn(),
       delivery: wholeIn(),
-      after: wholeIn(),
+      after: line(1000),
     }),
     answer: searchAnswer,
+    problems: [404],
+  }),
+  facets: endpoint({
+    method: 'get',
+    path: '/records/facets',
+    summary: 'Counts by language, branch and material of what a search of the catalogue finds',
+    permission: 'look',
+    query: object({ q: wordsIn(), pile: wholeIn(), delivery: wholeIn() }),
+    answer: facetCounts,
     problems: [404],
   }),
   reviewClean: endpoint({

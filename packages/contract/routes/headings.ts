@@ -1,7 +1,7 @@
 import { array, object } from 'yup';
 import { amount, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { id, line, wholeIn } from '../inputs';
+import { id, line } from '../inputs';
 import { done, review } from '../objects/acts';
 import { marc } from '../objects/marc';
 import { page, reviewed } from './reviews';
@@ -27,7 +27,7 @@ const rowParts = {
 const headingRow = shape(rowParts);
 /** A heading with how many records carry it. */
 export type HeadingRow = ValueOf<typeof headingRow>;
-const headingPage = shape({ rows: listOf(headingRow), next: orNull(whole()) });
+const headingPage = shape({ rows: listOf(headingRow), next: orNull(text()) });
 /** A page of headings. */
 export type HeadingPage = ValueOf<typeof headingPage>;
 
@@ -66,7 +66,7 @@ export const headings = {
     path: '/headings',
     summary: 'Headings by words, alphabetically',
     permission: 'look',
-    query: object({ q: line(1000), kind: line(40), after: wholeIn() }),
+    query: object({ q: line(1000), kind: line(40), after: line(1000) }),
     answer: headingPage,
   }),
   lookAlikes: endpoint({
@@ -74,7 +74,7 @@ export const headings = {
     path: '/headings/look-alikes',
     summary: 'Groups of personal headings that look alike, a page from `after` on',
     permission: 'look',
-    query: object({ after: line(100) }),
+    query: object({ after: line(1000) }),
     answer: lookAlikePage,
   }),
   read: endpoint({

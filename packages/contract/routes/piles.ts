@@ -2,7 +2,7 @@ import type { PiledKind } from '@osier/core/piles';
 import { array, mixed, object, type InferType } from 'yup';
 import { listOf, oneOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { id, line, version, wholeIn } from '../inputs';
+import { id, line, version } from '../inputs';
 import { done, jobState, made } from '../objects/acts';
 import { string } from '../values';
 import { searchShape } from './catalogue';
@@ -71,7 +71,7 @@ export type PiledRow = ValueOf<typeof piledRow>;
 const pileDetail = shape({
   ...rowParts,
   rows: listOf(piledRow),
-  next: orNull(whole()),
+  next: orNull(text()),
   /** How many of them are not in the catalogue any more. */
   gone: whole(),
 });
@@ -121,7 +121,7 @@ export const piles = {
     path: '/piles/:id',
     summary: 'A pile with what lies on it; `after` for the next page',
     permission: 'look',
-    query: object({ after: wholeIn() }),
+    query: object({ after: line(1000) }),
     answer: pileDetail,
   }),
   change: endpoint({

@@ -1,5 +1,16 @@
-import type { JobState, LookUp, Problem, RecordDetail, Review, SearchAnswer } from '@osier/contract';
+import type {
+  JobState,
+  LookUp,
+  Problem,
+  RecordDetail,
+  Review,
+  SearchAnswer,
+  SearchFacetCounts,
+} from '@osier/contract';
+import { creation } from '@osier/core/changes';
 import { field } from '@osier/core/marc';
+import { commit } from '../store/commit';
+import { TESTED } from '../testing/tested';
 import { startTesting, type Ask } from '../testing/running';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -11,6 +22,7 @@ beforeAll(async () => {
 });
 afterAll(() => t.stop());
 const detail = async (id: number) => (await cataloguer<RecordDetail>('GET', `/records/${id}`)).body;
+const find = async (query: string) => (await cataloguer<SearchAnswer>('GET', `/records?${query}`)).body;
 const lookUp = async (q: string) =>
   (await cataloguer<LookUp>('GET', `/look-up?q=${encodeURIComponent(q)}`)).body;
 const withNote = (r: RecordDetail, text: string) => ({
@@ -48,7 +60,54 @@ test('facets count and narrow', async () => {
   const all = (await cataloguer<SearchAnswer>('GET', '/records?q=willow')).body;
   const german = (await cataloguer<SearchAnswer>('GET', '/records?language=ger')).body;
   expect(german.total).toBe(5);
-  expect(Object.values(all.facets.branch).every((n) => n <= all.total)).toBe(true);
+  const counts = (await cataloguer<SearchFacetCounts>('GET', '/records/facets?q=willow')).body;
+  expect(Object.values(counts.branch).every((n) => n > 0 && n <= all.total)).toBe(true);
+  expect(Object.values(counts.material).reduce((a, b) => a + b, 0)).toBe(all.total);
+});
+
+test('pages of a search follow on without a gap, ranked or by title', async () => {
+  for (const query of ['q=', 'q=the', 'q=willow&branch=MR', 'material=Book']) {
+    const { total } = await find(query);
+    const seen: number[] = [];
+    let after: string | null = '';
+    do {
+      const page: SearchAnswer = await find(`${query}&after=${after}`);
+      seen.push(...page.rows.map((r) => r.id));
+      after = page.next;
+    } while (after !== null);
+    expect([query, seen.length, new Set(seen).size]).toEqual([query, total, total]);
+  }
+  expect((await cataloguer<Problem>('GET', '/records?after=nonsense')).body.detail).toContain(
+    'no place in the list',
+  );
+});
+
+test('the title itself comes first, then titles that begin so, the title before names, subjects and the rest', async () => {
+  const store = t.running.services.store;
+  const rank = async (id: number, ...fields: Parameters<typeof field>[]) =>
+    commit(store, {
+      did: TESTED,
+      person: 1,
+      changes: [
+        creation('record', id, {
+          leader: '00000nam a2200000 i 4500',
+          fields: fields.map((f) => field(...f)),
+        }),
+      ],
+    });
+  const id = await store.nextIds('record', 7);
+  const rest = ['245', '00', 'a', 'Zinnober'] as const;
+  await rank(id, [...rest], ['500', '  ', 'a', 'About quicksedge.']);
+  await rank(id + 1, [...rest], ['650', ' 0', 'a', 'Quicksedge']);
+  await rank(id + 2, [...rest], ['700', '1 ', 'a', 'Quicksedge, Ann']);
+  await rank(id + 3, ['245', '00', 'a', 'On quicksedge']);
+  await rank(id + 4, ['245', '00', 'a', 'Quicksedge and other plants']);
+  await rank(id + 5, ['245', '04', 'a', 'The quicksedge']);
+  await rank(id + 6, ['245', '00', 'a', 'Quicksedge']);
+  expect((await find('q=quicksedge')).rows.map((r) => r.id)).toEqual(
+    [5, 6, 4, 3, 2, 1, 0].map((n) => id + n),
+  );
+  expect((await find('q=The%20Quicksedge')).rows[0]!.id).toBe(id + 5);
 });
 
 test('the scan line goes to the thing', async () => {

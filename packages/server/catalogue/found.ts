@@ -54,6 +54,7 @@ export async function foundBy(
     (found, place) => ({
       tookFor: found.tookFor,
       ...inBoth(found, place),
+      ...(found.words && { words: found.words }),
       within: found.within ? `${found.within}, ${place.within}` : place.within,
     }),
     everywhere,

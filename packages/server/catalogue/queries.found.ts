@@ -1,4 +1,4 @@
-import type { RecordRow, SearchBody } from '@osier/contract';
+import type { SearchBody } from '@osier/contract';
 import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 import type { Store } from '../store/store';
 
@@ -11,6 +11,10 @@ export interface IdQuery {
   readonly params: Readonly<Record<string, unknown>>;
   /** It gives every record. */
   readonly all?: boolean;
+  /** A condition on a record (`r`) that holds when the query gives it, where that is quicker for one than the query. */
+  readonly has?: string;
+  /** The words that it finds, folded. */
+  readonly words?: readonly string[];
 }
 
 /** Every record. */
@@ -20,6 +24,8 @@ export const everyRecord: IdQuery = { sql: 'SELECT id FROM records', params: {},
 export const withWords = (words: readonly string[]): IdQuery => ({
   sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
   params: { match: words.map((w) => `"${w}"*`).join(' ') },
+  has: 'EXISTS (SELECT 1 FROM record_words w WHERE w.rowid = r.id AND w.record_words MATCH :match)',
+  words,
 });
 
 /** Records with an ISBN (ISBN-13). */
@@ -74,21 +80,24 @@ export const acceptedFrom = (delivery: number): IdQuery => ({
   params: { delivery },
 });
 
+/** No more than so many of the records that a query gives. */
+export const firstOf = ({ sql, params }: IdQuery, most: number): IdQuery => ({
+  sql: `SELECT id FROM (${sql}) LIMIT ${most}`,
+  params,
+});
+
 /** The records that two queries both give. */
 export const inBoth = (a: IdQuery, b: IdQuery): IdQuery => ({
   sql: a.all ? b.sql : `SELECT id FROM (${a.sql}) INTERSECT SELECT id FROM (${b.sql})`,
   params: { ...a.params, ...b.params },
 });
 
-/** The records (`r`) of a search; what is sorted and counted by stands in an index, so that the records are not read. */
-const recordsOf = ({ sql, all }: IdQuery): string =>
-  all
-    ? 'records r INDEXED BY records_sort'
-    : `(${sql}) f CROSS JOIN records r INDEXED BY records_facets ON r.id = f.id`;
-const countedOf = (found: IdQuery): string => (found.all ? 'records r' : recordsOf(found));
+/** The records (`r`) of a search. */
+const countedOf = ({ sql, all }: IdQuery): string =>
+  all ? 'record_rows r' : `(${sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
 
 /** The conditions of facets on records (`r`). */
-function facetConditions(facets: SearchFacets): string {
+export function facetConditions(facets: SearchFacets): string {
   const conditions = ['1'];
   if (facets.language) conditions.push('r.language = :language');
   if (facets.material) conditions.push('r.material = :material');
@@ -112,30 +121,27 @@ export async function idsBehind(
   return rows.map((r) => r.id);
 }
 
-const ROW = `r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
-  (SELECT COUNT(*) FROM copies c WHERE c.record = r.id) AS copies,
-  COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber`;
-
-/** Records of a search in the order of their titles, from a place on. */
-export const pageOfFound = (
-  store: Store,
-  found: IdQuery,
-  facets: SearchFacets,
-  after: number,
-  atMost: number,
-): Promise<RecordRow[]> =>
-  store.rows<RecordRow>(
-    `WITH page AS (SELECT r.id AS one, r.sort AS place FROM ${recordsOf(found)} WHERE ${facetConditions(facets)} ORDER BY r.sort, r.id LIMIT :atMost OFFSET :after)
-     SELECT ${ROW} FROM page CROSS JOIN records r ON r.id = page.one ORDER BY page.place, r.id`,
-    { ...found.params, ...facets, after, atMost },
-  );
-
 /** How many records a search finds. */
 export const countFound = async (store: Store, found: IdQuery, facets: SearchFacets): Promise<number> =>
   (await store.row<{ n: number }>(
     `SELECT COUNT(*) AS n FROM ${countedOf(found)} WHERE ${facetConditions(facets)}`,
     { ...found.params, ...facets },
   ))!.n;
+
+/** The same, counting no further than `most`. */
+export async function countUpTo(
+  store: Store,
+  found: IdQuery,
+  facets: SearchFacets,
+  most: number,
+): Promise<{ total: number; isMore: boolean }> {
+  const row = await store.row<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM (SELECT 1 FROM ${countedOf(found)} WHERE ${facetConditions(facets)} LIMIT :most + 1)`,
+    { ...found.params, ...facets, most },
+  );
+  const n = row?.n ?? 0;
+  return { total: Math.min(n, most), isMore: n > most };
+}
 
 /** How many of the records found are of each language and material. */
 export const countByKind = (

@@ -4,11 +4,11 @@ import { asExported } from '@osier/core/holdings';
 import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } from '@osier/core/marc';
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
-import type { Services } from '../services';
+import { patiently, type Services } from '../services';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { marcOf, recordDetail, saveRecord } from './records';
 import { hasHoldings } from './queries';
-import { lookUp, search } from './search';
+import { lookUp, search, searchFacets } from './search';
 
 /** The catalogue: search, look up, read, save, clean, export. */
 export const catalogueRoutes = (services: Services): Route[] => [
@@ -16,20 +16,27 @@ export const catalogueRoutes = (services: Services): Route[] => [
     search(
       services,
       {
-        q: (query.q ?? '').slice(0, 500),
+        q: query.q ?? '',
         language: query.language,
         branch: query.branch,
         material: query.material,
         pile: query.pile || undefined,
         delivery: query.delivery || undefined,
       },
-      query.after ?? 0,
+      query.after,
+      left(),
+    ),
+  ),
+  route(api.records.facets, ({ query, left }) =>
+    searchFacets(
+      patiently(services),
+      { q: query.q ?? '', pile: query.pile || undefined, delivery: query.delivery || undefined },
       left(),
     ),
   ),
   route(api.records.reviewClean, ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from)),
   route(api.records.clean, ({ body, person }) => beginCleanRecords(services, person.id, body)),
-  route(api.records.lookUp, ({ query }) => lookUp(services, (query.q ?? '').slice(0, 500))),
+  route(api.records.lookUp, ({ query }) => lookUp(services, query.q ?? '')),
   route(api.records.read, ({ params }) => recordDetail(services, params.id)),
   route(api.records.save, ({ params, body, person }) =>
     saveRecord(services, person.id, params.id, body.version, marcOf(body.marc)),

@@ -1,52 +1,117 @@
-import type { LookUp, SearchAnswer, SearchBody } from '@osier/contract';
+import type { LookUp, SearchAnswer, SearchBody, SearchFacetCounts } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
 import { recogniseInput } from '@osier/core/query';
 import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { foundBy } from './found';
+import { cursorOf, placeIn } from '../http/cursor';
+import { totals } from '../projections/counts';
+import { countsOfFacet } from '../projections/record-rows';
+import { foundBy, type FoundRecords } from './found';
 import { barcodesInUse, copyWithBarcode, headingLedTo, recordsWithIsbn } from './queries';
-import { countByBranch, countByKind, countFound, pageOfFound } from './queries.found';
+import {
+  countByBranch,
+  countByKind,
+  countFound,
+  countUpTo,
+  firstOf,
+  type SearchFacets,
+} from './queries.found';
+import {
+  isMoreThan,
+  MOST_RANKED,
+  pageByTitle,
+  pageRanked,
+  rowsOf,
+  type AfterRecord,
+  type RankedWords,
+} from './queries.pages';
 
 const PAGE = 100;
 const FACET_VALUES = 12;
-/** Searches and counts. Facet values narrow the rows, not each other's counts. */
+
+/**
+ * A page of what a search finds, with how many that is. Words are ranked where there are few enough hits to be read; else, and in
+ * everything, records stand by their titles.
+ */
 export async function search(
   { store }: Services,
   { q, pile, delivery, ...facets }: SearchBody,
-  after: number,
+  cursor: string | undefined,
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
   const found = await foundBy(store, { q, pile, delivery }, signal);
-  const { tookFor, within } = found;
-  // Language and material are counted anyway, so that only a branch asks for a count of its own.
-  const counted = facets.branch ? countFound(store, found, facets) : null;
-  const [rows, kinds, branches, atBranch] = await Promise.all([
-    pageOfFound(store, found, facets, after, PAGE + 1),
-    countByKind(store, found),
-    countByBranch(store, found),
-    counted,
+  const after = placeIn<AfterRecord>(cursor, [0, '', 0]);
+  const isMany = found.all === true || (await isMoreThan(store, found, MOST_RANKED));
+  const page = { facets, after, atMost: PAGE + 1 };
+  const [placed, total] = await Promise.all([
+    found.words && !isMany
+      ? pageRanked(store, found, ranked(found.words), page)
+      : pageByTitle(store, found, { ...page, isMany }),
+    totalOf(store, found, facets, isMany),
   ]);
-  const chosen = kinds.filter(
-    (k) =>
-      (!facets.language || k.language === facets.language) &&
-      (!facets.material || k.material === facets.material),
-  );
-  const total = atBranch ?? chosen.reduce((sum, k) => sum + k.n, 0);
+  const last = placed[PAGE - 1];
   return {
-    tookFor,
-    within,
-    total,
-    rows: rows.slice(0, PAGE),
-    next: rows.length > PAGE ? after + PAGE : null,
-    facets: {
-      language: tally(kinds.map((k) => [k.language, k.n])),
-      material: tally(kinds.map((k) => [k.material, k.n])),
-      branch: Object.fromEntries(branches.map((b) => [b.value, b.n])),
-    },
+    tookFor: found.tookFor,
+    within: found.within,
+    ...total,
+    rows: await rowsOf(
+      store,
+      placed.slice(0, PAGE).map((r) => r.id),
+    ),
+    next: placed.length > PAGE && last ? cursorOf([last.rank, last.sort, last.id]) : null,
   };
 }
+
+/** The words of a search, and the titles that they would be exactly. */
+const ranked = (words: readonly string[]): RankedWords => ({
+  words,
+  exact: [words.join(' '), ...(words.length > 1 ? [words.slice(1).join(' ')] : [])],
+});
+
+/** How many records a search finds; of very many it is only told that there are more. */
+async function totalOf(
+  store: Store,
+  found: FoundRecords,
+  facets: SearchFacets,
+  isMany: boolean,
+): Promise<{ total: number; isMore: boolean }> {
+  const narrowed = Object.values(facets).some(Boolean);
+  if (found.all && !narrowed) return { total: (await totals(store)).records, isMore: false };
+  if (isMany && !narrowed) return { total: MOST_RANKED, isMore: true };
+  return isMany
+    ? countUpTo(store, found, facets, MOST_RANKED)
+    : { total: await countFound(store, found, facets), isMore: false };
+}
+
+/** Counts by facet of what a search finds. Facet values narrow the rows, not each other's counts. */
+export async function searchFacets(
+  { store }: Services,
+  { q, pile, delivery }: Pick<SearchBody, 'q' | 'pile' | 'delivery'>,
+  signal?: AbortSignal,
+): Promise<SearchFacetCounts> {
+  const found = await foundBy(store, { q, pile, delivery }, signal);
+  if (found.all)
+    return {
+      language: first(await countsOfFacet(store, 'language')),
+      material: first(await countsOfFacet(store, 'material')),
+      branch: first(await countsOfFacet(store, 'branch')),
+      covers: null,
+    };
+  const isMany = await isMoreThan(store, found, MOST_RANKED);
+  const counted = isMany ? firstOf(found, MOST_RANKED) : found;
+  const [kinds, branches] = [await countByKind(store, counted), await countByBranch(store, counted)];
+  return {
+    language: tally(kinds.map((k) => [k.language, k.n])),
+    material: tally(kinds.map((k) => [k.material, k.n])),
+    branch: Object.fromEntries(branches.map((b) => [b.value, b.n])),
+    covers: isMany ? MOST_RANKED : null,
+  };
+}
+
+const first = (counts: readonly { value: string; n: number }[]): Record<string, number> =>
+  tally(counts.map((c) => [c.value, c.n]));
 
 /** How often each value comes, the most frequent first. */
 function tally(counts: readonly (readonly [value: string, n: number])[]): Record<string, number> {

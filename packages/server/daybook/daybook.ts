@@ -1,7 +1,7 @@
 import type { DaybookDetail, DaybookEntry, Person, ReviewSide, UndoReview } from '@osier/contract';
 import { may, permissionToUndo } from '@osier/contract';
 import { actSentence } from '@osier/core/acts';
-import { counted, countChanges, sameValue, type Conflict } from '@osier/core/changes';
+import { countChanges, sameValue, type Conflict } from '@osier/core/changes';
 import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kinds';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';

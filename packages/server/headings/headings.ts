@@ -17,6 +17,7 @@ import { foldedWords } from '@osier/core/text';
 import { newHeadings } from '../catalogue/records';
 import { quoted, type Act } from '@osier/core/acts';
 import { notFound, wrong } from '../http/problem';
+import { cursorOf, placeIn } from '../http/cursor';
 import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
@@ -25,24 +26,32 @@ import type { Store } from '../store/store';
 import {
   headingsByNumber,
   headingsWithWords,
+  type AfterHeading,
   mergedInto,
   recordsCarrying,
   recordsUnder,
   titlesUnder,
 } from './queries';
 import { totals } from '../projections/counts';
-import { countWaiting, pageOfGroups, type AfterGroup } from '../projections/look-alikes';
+import { countWaiting, pageOfGroups } from '../projections/look-alikes';
+
+const PAGE = 100;
 
 /** Headings in alphabetical order whose text has all these words. */
 export async function listHeadings(
   { store }: Services,
   q: string,
   kind: string | undefined,
-  after: number,
-): Promise<{ rows: HeadingRow[]; next: number | null }> {
+  cursor: string | undefined,
+): Promise<{ rows: HeadingRow[]; next: string | null }> {
   const words = foldedWords(q).slice(0, 6);
-  const rows = await headingsWithWords(store, { words, kind, after, atMost: 101 });
-  return { rows: rows.slice(0, 100), next: rows.length > 100 ? after + 100 : null };
+  const after = placeIn<AfterHeading>(cursor, ['', 0]);
+  const rows = await headingsWithWords(store, { words, kind, after, atMost: PAGE + 1 });
+  const last = rows[PAGE - 1];
+  return {
+    rows: rows.slice(0, PAGE),
+    next: rows.length > PAGE && last ? cursorOf([last.text, last.id]) : null,
+  };
 }
 
 const TITLES_SHOWN = 4;
@@ -50,8 +59,10 @@ const TITLES_SHOWN = 4;
 const GROUPS_SHOWN = 100;
 
 /** A page of the groups of personal headings that look alike, the surest first. `after` is what the page before gave as `next`. */
-export async function lookAlikeList({ store }: Services, after: string): Promise<LookAlikePage> {
-  const found = await pageOfGroups(store, placeIn(after), GROUPS_SHOWN + 1);
+export async function lookAlikeList({ store }: Services, cursor: string | undefined): Promise<LookAlikePage> {
+  const after = placeIn<readonly [score: number, id: number]>(cursor, [0, 0]);
+  const behind = after && { score: after[0], id: after[1] };
+  const found = await pageOfGroups(store, behind, GROUPS_SHOWN + 1);
   const groups = found.slice(0, GROUPS_SHOWN);
   const ids = groups.flatMap((g) => g.headings);
   const [rows, held, titles] = [
@@ -70,16 +81,10 @@ export async function lookAlikeList({ store }: Services, after: string): Promise
       }),
       pairs: g.pairs,
     })),
-    next: found.length > GROUPS_SHOWN && last ? `${last.score} ${last.id}` : null,
+    next: found.length > GROUPS_SHOWN && last ? cursorOf([last.score, last.id]) : null,
     total: (await totals(store))['look-alikes'],
     comparing: await countWaiting(store),
   };
-}
-
-/** The group behind which a page begins, as it was given to the client. */
-function placeIn(after: string): AfterGroup | null {
-  const [, score, id] = /^(\d+(?:\.\d+)?) (\d+)$/.exec(after) ?? [];
-  return score === undefined || id === undefined ? null : { score: Number(score), id: Number(id) };
 }
 
 /** A heading with what carries it and what was merged into it. */

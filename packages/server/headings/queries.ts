@@ -19,19 +19,33 @@ const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto,
   COALESCE((SELECT u.n FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key), 0) AS records`;
 const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key`;
 
+/** Which page of headings: behind a text and a number. */
+export interface HeadingsPage {
+  readonly words: readonly string[];
+  readonly kind?: string;
+  readonly after: AfterHeading | null;
+  readonly atMost: number;
+}
+export type AfterHeading = readonly [text: string, id: number];
+
 /** Headings in alphabetical order whose key has all these words, from a place on. */
 export function headingsWithWords(
   store: Store,
-  { words, kind, after, atMost }: { words: readonly string[]; kind?: string; after: number; atMost: number },
+  { words, kind, after, atMost }: HeadingsPage,
 ): Promise<HeadingRow[]> {
-  const params: Record<string, unknown> = { kind, after, atMost };
-  const conditions = ['h.merged_into IS NULL', ...(kind ? ['h.kind = :kind'] : [])];
+  const [text, id] = after ?? ['', 0];
+  const params: Record<string, unknown> = { kind, text, id, atMost };
+  const conditions = [
+    'h.merged_into IS NULL',
+    '(h.text COLLATE NOCASE, h.id) > (:text, :id)',
+    ...(kind ? ['h.kind = :kind'] : []),
+  ];
   words.forEach((w, i) => {
     params[`w${i}`] = `%${w.toUpperCase()}%`;
     conditions.push(`h.key LIKE :w${i}`);
   });
   return store.rows<HeadingRow>(
-    `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost OFFSET :after`,
+    `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost`,
     params,
   );
 }

@@ -5,10 +5,8 @@ import { headingDetail, keepApart, listHeadings, lookAlikeList, merge, reviewMer
 
 /** Headings: list, look-alikes, merge, keep apart. */
 export const headingRoutes = (services: Services): Route[] => [
-  route(api.headings.list, ({ query }) =>
-    listHeadings(services, query.q ?? '', query.kind, query.after ?? 0),
-  ),
-  route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, query.after ?? '')),
+  route(api.headings.list, ({ query }) => listHeadings(services, query.q ?? '', query.kind, query.after)),
+  route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, query.after)),
   route(api.headings.read, ({ params }) => headingDetail(services, params.id)),
   route(api.headings.reviewMerge, ({ body }) => reviewMerge(services, body.kept, body.lost, body.from)),
   route(api.headings.merge, ({ body, person }) =>

@@ -7,6 +7,7 @@ import type {
   RecordDetail,
   Review,
   SearchAnswer,
+  SearchFacetCounts,
 } from '@osier/contract';
 import { readFileSync } from 'node:fs';
 import { demoFile, startTesting, type Ask } from '../testing/running';
@@ -56,7 +57,8 @@ test('what a search finds is put on a new pile, searched there, added to, and ta
   expect(within).toMatchObject({ total: found.total, within: 'the pile “Hurdles”' });
   const all = await find(`pile=${made.id}`);
   expect(all.total).toBe((await pile(made.id)).count);
-  expect(all.facets.language.ger).toBe(german.total);
+  const counts = (await cataloguer<SearchFacetCounts>('GET', `/records/facets?pile=${made.id}`)).body;
+  expect(counts.language.ger).toBe(german.total);
 
   // The pile cannot go from under what was added since.
   const refused = await cataloguer<Problem>('POST', `/daybook/${done.entry}/undo`);
@@ -164,7 +166,7 @@ test('names are given, free and short; a version that is old is refused; a pile 
     name: '<b>Binder</b>',
     note: 'June',
   });
-  expect(renamed.body.sentence).toBe('Named the pile “For the binder” “<b>Binder</b>”');
+  expect(renamed.body.sentence).toBe('Renamed the pile “For the binder” to “<b>Binder</b>”');
   expect((await cataloguer('PUT', `/piles/${id}`, { version: 1, name: 'Old', note: '' })).status).toBe(409);
   const gone = await cataloguer('POST', `/piles/${id}/remove`, { version: 2 });
   expect((await cataloguer('GET', `/piles/${id}`)).status).toBe(404);
@@ -193,7 +195,7 @@ test('a new pile that is taken away while it is filled is not begun once more, a
   const done = await t.jobDone(cataloguer, job.id);
   const standing = await store.read('pile', made.id);
   // Seven pieces more were to come; if the last was written already, there was nothing left to refuse.
-  if (done.state === 'failed') expect(done.message).toContain('was taken away meanwhile');
+  if (done.state === 'failed') expect(done.message).toContain('was deleted meanwhile');
   expect(standing).toBeNull();
 });
 

@@ -7,7 +7,8 @@ import { notFound, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { countLying, countPiled, pageOfPile, pilesNamed } from './queries';
+import { countLying, countPiled, pageOfPile, pilesNamed, type AfterPiled } from './queries';
+import { cursorOf, placeIn } from '../http/cursor';
 import { pileAct } from './pile-act';
 
 const PAGE = 200;
@@ -31,10 +32,16 @@ export async function pileThere(store: Store, id: number): Promise<StoredObject<
 }
 
 /** A pile with a page of what lies on it. */
-export async function pileDetail({ store }: Services, id: number, after: number): Promise<PileDetail> {
+export async function pileDetail(
+  { store }: Services,
+  id: number,
+  cursor: string | undefined,
+): Promise<PileDetail> {
+  const after = placeIn<AfterPiled>(cursor, ['', '', 0]);
   const pile = await pileThere(store, id);
   const { of } = pile.value;
   const found = await pageOfPile(store, of, { pile: id, after, atMost: PAGE + 1 });
+  const last = found[PAGE - 1];
   const n = await countLying(store, id, of);
   const lists = (await store.lists()).value;
   const nameIn = (list: readonly { code: string; name: string }[], code: string) =>
@@ -45,11 +52,11 @@ export async function pileDetail({ store }: Services, id: number, after: number)
     ...pile.value,
     count: n.all,
     gone: n.all - n.there,
-    rows: found.slice(0, PAGE).map(({ branch, location, ...row }) => ({
+    rows: found.slice(0, PAGE).map(({ branch, location, shelf: _s, sort: _t, ...row }) => ({
       ...row,
       place: branch ? `${nameIn(lists.branches, branch)}, ${nameIn(lists.locations, location)}` : '',
     })),
-    next: found.length > PAGE ? after + PAGE : null,
+    next: found.length > PAGE && last ? cursorOf([last.shelf, last.sort, last.object]) : null,
   };
 }
 

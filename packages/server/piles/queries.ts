@@ -33,24 +33,34 @@ export interface LyingRow {
   readonly location: string;
   readonly status: string;
   readonly callNumber: string;
+  /** What it is sorted by. */
+  readonly shelf: string;
+  readonly sort: string;
 }
-const LIMITS = 'LIMIT :atMost OFFSET :after';
 const DISTINCT_ON = 'SELECT DISTINCT object FROM piled WHERE pile = :pile';
 const ROWS: Readonly<Record<PiledKind, string>> = {
   record: `SELECT r.id AS object, r.id AS record, r.title, r.author, r.year, '' AS barcode, '' AS branch, '' AS location, '' AS status,
-      COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber
-    FROM (${DISTINCT_ON}) p JOIN records r ON r.id = p.object ORDER BY r.sort, r.id ${LIMITS}`,
-  copy: `SELECT c.id AS object, r.id AS record, r.title, r.author, r.year, c.barcode, h.branch, h.location, c.status, h.call_number AS callNumber
-    FROM (${DISTINCT_ON}) p JOIN copies c ON c.id = p.object JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record
-    ORDER BY h.branch, h.shelf_key, r.sort, c.id ${LIMITS}`,
+      COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber, '' AS shelf, r.sort
+    FROM (${DISTINCT_ON}) p JOIN record_rows r ON r.id = p.object
+    WHERE (r.sort, r.id) > (:sort, :id) ORDER BY r.sort, r.id LIMIT :atMost`,
+  copy: `SELECT c.id AS object, r.id AS record, r.title, r.author, r.year, c.barcode, h.branch, h.location, c.status, h.call_number AS callNumber,
+      h.branch || ' ' || h.shelf_key AS shelf, r.sort
+    FROM (${DISTINCT_ON}) p JOIN copies c ON c.id = p.object JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = h.record
+    WHERE (h.branch || ' ' || h.shelf_key, r.sort, c.id) > (:shelf, :sort, :id) ORDER BY shelf, r.sort, c.id LIMIT :atMost`,
 };
+
+/** Where a page of a pile begins: behind a shelf place ('' for records), a title and a number. */
+export type AfterPiled = readonly [shelf: string, sort: string, id: number];
 
 /** What lies on a pile, in the order of the titles (records) or of the shelves (copies), from a place on. */
 export const pageOfPile = (
   store: Store,
   of: PiledKind,
-  page: { readonly pile: number; readonly after: number; readonly atMost: number },
-): Promise<LyingRow[]> => store.rows<LyingRow>(ROWS[of], { ...page });
+  { after, ...page }: { readonly pile: number; readonly after: AfterPiled | null; readonly atMost: number },
+): Promise<LyingRow[]> => {
+  const [shelf, sort, id] = after ?? ['', '', 0];
+  return store.rows<LyingRow>(ROWS[of], { ...page, shelf, sort, id });
+};
 
 const PRESENT: Readonly<Record<PiledKind, string>> = { record: 'records', copy: 'copies' };
 

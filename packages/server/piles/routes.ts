@@ -11,7 +11,7 @@ export function pileRoutes(services: Services): Route[] {
     route(api.piles.list, () => listPiles(services)),
     route(api.piles.make, ({ body, person }) => makePile(services, person, body)),
     route(api.piles.fill, ({ body, person }) => beginFillPile(services, person, body)),
-    route(api.piles.read, ({ params, query }) => pileDetail(services, params.id, query.after ?? 0)),
+    route(api.piles.read, ({ params, query }) => pileDetail(services, params.id, query.after)),
     route(api.piles.change, ({ params, body, person }) => changePile(services, person.id, params.id, body)),
     route(api.piles.scan, ({ params, body, person }) => scanOnto(services, person.id, params.id, body.codes)),
     route(api.piles.takeOff, ({ params, body, person }) =>

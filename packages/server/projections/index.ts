@@ -6,12 +6,15 @@ import { headingUse } from './heading-use';
 import { alikeHeadings } from './look-alikes';
 import type { Projection } from './projection';
 import { recordIndex } from './record-index';
+import { facetCounts, recordRows } from './record-rows';
 import { rollNumbers } from './roll-numbers';
 import { stocktakes } from './stocktakes';
 
 /** All that is derived and kept, in the order in which it is brought in line. */
 export const PROJECTIONS: readonly Projection[] = [
   recordIndex,
+  recordRows,
+  facetCounts,
   rollNumbers,
   counts,
   headingUse,

@@ -17,6 +17,7 @@ import { defineModels } from './models';
 import { projections } from './migrations/011-projections';
 import { undoneEntries } from './migrations/012-undone-entries';
 import { actsAsData } from './migrations/013-acts-as-data';
+import { recordRows } from './migrations/014-record-rows';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -197,6 +198,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '011-projections', statements: projections },
     { name: '012-undone-entries', statements: undoneEntries },
     { name: '013-acts-as-data', statements: actsAsData },
+    { name: '014-record-rows', statements: recordRows },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -47,8 +47,8 @@ test('what is committed is read, found by key and word, and in the daybook', asy
   expect(await store.rows(`SELECT rowid AS id FROM record_words WHERE record_words MATCH '"eel"*'`)).toEqual([
     { id: 1 },
   ]);
-  expect(await store.rows('SELECT id, objects, sentence FROM daybook')).toEqual([
-    { id: entry, objects: 2, sentence: 'Tested' },
+  expect(await store.rows('SELECT id, objects, act, said FROM daybook')).toEqual([
+    { id: entry, objects: 2, act: TESTED.act, said: JSON.stringify(TESTED) },
   ]);
 });
 

@@ -1,6 +1,7 @@
 import { api, type RecordRow, type SearchAnswer } from '@osier/contract';
 import { call } from '../../api/call';
 import { counted } from '@osier/core/changes';
+import { codeName } from '@osier/core/format';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
@@ -17,21 +18,11 @@ import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { RecordPiece } from './RecordPiece';
 
-const LANGUAGES = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
-/** MARC's bibliographic codes that differ from those Intl knows. */
-const LANGUAGE_CODES: Record<string, string> = {
-  fre: 'fra',
-  ger: 'deu',
-  wel: 'cym',
-  dut: 'nld',
-  gre: 'ell',
-  cze: 'ces',
-  chi: 'zho',
-  ice: 'isl',
-  per: 'fas',
-  rum: 'ron',
-};
-const languageName = (code: string) => LANGUAGES.of(LANGUAGE_CODES[code] ?? code) ?? code;
+const languageName = (code: string) => codeName('languages', code) ?? code;
+
+/** "12 records", "more than 20,000 records". */
+const found = ({ total, isMore }: SearchAnswer): string =>
+  `${isMore ? 'more than ' : ''}${counted(total, 'record')}`;
 
 /** Search, read and edit records. */
 export default function Catalogue() {
@@ -53,12 +44,13 @@ export default function Catalogue() {
   const narrowed = Object.values(search).some(Boolean);
   const list = useInfiniteQuery({
     queryKey: ['/records', search],
-    initialPageParam: 0,
+    initialPageParam: '',
     getNextPageParam: (last: SearchAnswer) => last.next,
     placeholderData: (before) => before,
     queryFn: ({ pageParam }) => call(api.records.search, { query: { ...search, after: pageParam } }),
   });
   const first = list.data?.pages[0];
+  const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery } });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const choose = (key: string) => (value: string | undefined) =>
     setQuery(
@@ -83,7 +75,7 @@ export default function Catalogue() {
     <Facets
       most={3}
       label={label}
-      facets={Object.entries(first?.facets[name] ?? {}).map(([value, count]) => ({
+      facets={Object.entries(facetCounts?.[name] ?? {}).map(([value, count]) => ({
         value,
         name: naming(value),
         count,
@@ -95,8 +87,8 @@ export default function Catalogue() {
   const state = !first
     ? (list.error?.message ?? '…')
     : q || first.within
-      ? `${counted(first.total, 'record')}${q ? ` for “${q}”` : ''}${!q || first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}${first.within ? `, of ${first.within}` : ''}.`
-      : `${counted(first.total, 'record')}. Search with the line at the top ( / ).`;
+      ? `${found(first)}${q ? ` for “${q}”` : ''}${!q || first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}${first.within ? `, of ${first.within}` : ''}.`
+      : `${found(first)}. Search with the line at the top ( / ).`;
   return (
     <>
       <AreaHead name="Catalogue" state={state}>
@@ -128,6 +120,11 @@ export default function Catalogue() {
               {facets('branch', branch, 'At', (v) => lists?.branches.find((b) => b.code === v)?.name ?? v)}
               {facets('material', material, 'As', (v) => v)}
               {facets('language', language, 'In', languageName)}
+              {facetCounts?.covers ? (
+                <span className="faded">
+                  Counted in the first {facetCounts.covers.toLocaleString('en-GB')}.
+                </span>
+              ) : null}
             </div>
             <WorkList
               items={rows}

@@ -21,7 +21,7 @@ import { PileName } from './PileName';
 export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
   const pages = useInfiniteQuery({
     queryKey: ['/piles', id],
-    initialPageParam: 0,
+    initialPageParam: '',
     getNextPageParam: (last: PileDetail) => last.next,
     queryFn: ({ pageParam }) => call(api.piles.read, { params: { id }, query: { after: pageParam } }),
   });

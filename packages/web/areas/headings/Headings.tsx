@@ -108,7 +108,7 @@ function AllHeadings({ id }: { id: number | null }) {
   const [q, setQ] = useState('');
   const list = useInfiniteQuery({
     queryKey: ['/headings', q],
-    initialPageParam: 0,
+    initialPageParam: '',
     getNextPageParam: (last: HeadingPage) => last.next,
     placeholderData: (before) => before,
     queryFn: ({ pageParam }) => call(api.headings.list, { query: { q, after: pageParam } }),

@@ -1,0 +1,104 @@
+import type { RecordRow } from '@osier/contract';
+import type { Store } from '../store/store';
+import { facetConditions, type IdQuery, type SearchFacets } from './queries.found';
+
+/** Where a page of records begins: behind a rank, a sort key and a number. */
+export type AfterRecord = readonly [rank: number, sort: string, id: number];
+/** A row of a page with its place. */
+export interface PlacedRow {
+  readonly id: number;
+  readonly rank: number;
+  readonly sort: string;
+}
+
+/** Records with at most so many hits are ranked; more are listed by their titles only, as nobody reads them through. */
+export const MOST_RANKED = 10_000;
+
+/** Whether a query gives more than so many records. */
+export async function isMoreThan(store: Store, found: IdQuery, most: number): Promise<boolean> {
+  const row = await store.row<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM (SELECT 1 FROM (${found.sql}) LIMIT :most + 1)`,
+    { ...found.params, most },
+  );
+  return (row?.n ?? 0) > most;
+}
+
+/** Words of a search, folded, as the full-text index is asked for them. */
+export interface RankedWords {
+  readonly words: readonly string[];
+  /** The title that the words are, without an initial article. */
+  readonly exact: readonly string[];
+}
+
+const beginnings = (words: readonly string[]): string => words.map((w) => `"${w}"*`).join(' AND ');
+/** The columns of the full-text index in the order of their rank. */
+const RANKED_COLUMNS = ['title', 'name', 'subject', 'rest'] as const;
+
+/**
+ * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, in the
+ * rest, and last those that have the words in several places; within a rank by title.
+ */
+export function pageRanked(
+  store: Store,
+  found: IdQuery,
+  { words, exact }: RankedWords,
+  page: { readonly facets: SearchFacets; readonly after: AfterRecord | null; readonly atMost: number },
+): Promise<PlacedRow[]> {
+  const tiers = [
+    `title : ^ ${words.map((w) => `"${w}"`).join(' + ')} *`,
+    ...RANKED_COLUMNS.map((column) => `${column} : (${beginnings(words)})`),
+  ];
+  const hits = tiers.map(
+    (_, i) => `SELECT rowid AS id, ${i + 1} AS rank FROM record_words WHERE record_words MATCH :tier${i}`,
+  );
+  const [rank, sort, id] = page.after ?? [-1, '', 0];
+  return store.rows<PlacedRow>(
+    `WITH hits AS (SELECT id, MIN(rank) AS rank FROM (${hits.join(' UNION ALL ')} UNION ALL SELECT id, ${tiers.length + 1} AS rank FROM (${found.sql})) GROUP BY id),
+      found AS (SELECT r.id, r.sort, CASE WHEN r.sort IN (SELECT value FROM json_each(:exact)) THEN 0 ELSE h.rank END AS rank
+        FROM hits h CROSS JOIN record_rows r ON r.id = h.id WHERE h.id IN (SELECT id FROM (${found.sql})) AND ${facetConditions(page.facets)})
+     SELECT id, rank, sort FROM found WHERE (rank, sort, id) > (:rank, :sort, :id) ORDER BY rank, sort, id LIMIT :atMost`,
+    {
+      ...Object.fromEntries(tiers.map((tier, i) => [`tier${i}`, tier])),
+      ...{ ...found.params, ...page.facets, rank, sort, id, atMost: page.atMost },
+      exact: JSON.stringify(exact),
+    },
+  );
+}
+
+/** Records by title. A query that gives few is sorted; one that gives many, or all, is walked along the titles. */
+export function pageByTitle(
+  store: Store,
+  found: IdQuery,
+  page: {
+    readonly facets: SearchFacets;
+    readonly after: AfterRecord | null;
+    readonly atMost: number;
+    readonly isMany: boolean;
+  },
+): Promise<PlacedRow[]> {
+  const [, sort, id] = page.after ?? [0, '', 0];
+  const conditions = `(r.sort, r.id) > (:sort, :id) AND ${facetConditions(page.facets)}`;
+  const from = found.all
+    ? 'record_rows r'
+    : page.isMany
+      ? `record_rows r`
+      : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
+  const among = page.isMany && !found.all ? ` AND ${found.has ?? `r.id IN (${found.sql})`}` : '';
+  return store.rows<PlacedRow>(
+    `SELECT r.id, 0 AS rank, r.sort FROM ${from} WHERE ${conditions}${among} ORDER BY r.sort, r.id LIMIT :atMost`,
+    { ...found.params, ...page.facets, sort, id, atMost: page.atMost },
+  );
+}
+
+/** What a list shows of some records, in their order. */
+export async function rowsOf(store: Store, ids: readonly number[]): Promise<RecordRow[]> {
+  const rows = await store.rows<RecordRow>(
+    `SELECT r.id, r.title, r.author, r.year, r.isbn, r.publisher, r.edition, r.language, r.material,
+        (SELECT COUNT(*) FROM copies c WHERE c.record = r.id) AS copies,
+        COALESCE((SELECT call_number FROM holdings h WHERE h.record = r.id ORDER BY h.id LIMIT 1), '') AS callNumber
+      FROM json_each(:ids) w CROSS JOIN record_rows r ON r.id = w.value`,
+    { ids: JSON.stringify(ids) },
+  );
+  const by = new Map(rows.map((r) => [r.id, r]));
+  return ids.flatMap((id) => by.get(id) ?? []);
+}
