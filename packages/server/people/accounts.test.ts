@@ -1,5 +1,6 @@
 import type { PersonRow, Problem, SetUp } from '@osier/contract';
 import { isCommon } from '@osier/contract';
+import { sentenceOfEntry, type ActColumns } from '../store/kept-acts';
 import { startTesting, type Ask } from '../testing/running';
 import { foldedLogin, loginProblem } from './sign-in-name';
 
@@ -38,10 +39,10 @@ test('an account is changed, deactivated and brought back; its sessions end, the
   await change({ password: 'another long one 9' });
   expect((await signIn('wilf')).status).toBe(422);
   expect((await signIn('wilf', 'another long one 9')).status).toBe(200);
-  const told = await t.running.services.store.rows<{ sentence: string }>(
-    "SELECT sentence FROM daybook WHERE act = 'account' ORDER BY id",
+  const told = await t.running.services.store.rows<ActColumns>(
+    "SELECT sentence, said FROM daybook WHERE act = 'account' ORDER BY id",
   );
-  expect(told.map((d) => d.sentence).join()).toMatch(
+  expect(told.map(sentenceOfEntry).join()).toMatch(
     /Added Name wilf.*made cataloguer, was assistant.*deactivated.*new password/,
   );
   expect(JSON.stringify(await people())).not.toMatch(/password|:[0-9a-f]{64}/);
