@@ -4,7 +4,7 @@ import { closeSync, openSync, writeSync } from 'node:fs';
 import { output } from './output';
 import { workOn } from './source';
 import { notOver, oneOf, readArguments, UsageError } from './usage';
-import type { Done } from './work';
+import type { FinishedWork } from './work';
 
 const FORMATS = ['iso2709', 'marcxml', 'json', 'lines', 'csv'] as const;
 
@@ -43,7 +43,7 @@ export async function convert(args: readonly string[]): Promise<number> {
 }
 
 /** Repairs as newline-delimited JSON; records count from 1 through the file. */
-function reportTo(path: string | undefined): { tell(before: number, done: Done): void; end(): void } {
+function reportTo(path: string | undefined): { tell(before: number, done: FinishedWork): void; end(): void } {
   if (path === undefined) return { tell: () => undefined, end: () => undefined };
   const descriptor = openSync(path, 'w');
   return {

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, Worker as Thread } from 'node:worker_threads';
 import type { FileFormat } from '@osier/core/marc';
-import { putterFor, worker, type Done, type Work } from './work';
+import { putterFor, worker, type FinishedWork, type Work } from './work';
 
 interface Task {
   readonly block: Uint8Array;
@@ -25,11 +25,11 @@ export interface Pool {
   end(): Promise<void>;
 }
 
-export function pool(file: string, order: Order, done: (result: Done) => void): Pool {
+export function pool(file: string, order: Order, done: (result: FinishedWork) => void): Pool {
   const count = Math.min(MOST, availableParallelism());
   const idle: Thread[] = [];
   const waiting: (() => void)[] = [];
-  const results = new Map<number, Done>();
+  const results = new Map<number, FinishedWork>();
   let [given, next] = [0, 0];
   let failed: Error | null = null;
   const free = (thread: Thread) => {
@@ -38,7 +38,7 @@ export function pool(file: string, order: Order, done: (result: Done) => void): 
   };
   const threads = Array.from({ length: count }, () => {
     const thread = new Thread(file, { workerData: order });
-    thread.on('message', ({ number, result }: { number: number; result: Done }) => {
+    thread.on('message', ({ number, result }: { number: number; result: FinishedWork }) => {
       results.set(number, result);
       for (let r = results.get(next); r; r = results.get(next)) {
         results.delete(next++);

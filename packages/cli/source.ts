@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { countRecords, cutPoint } from './blocks';
 import { pool } from './pool';
 import { UsageError } from './usage';
-import { putterFor, worker, type Done, type Work, type Worker } from './work';
+import { putterFor, worker, type FinishedWork, type Work, type Worker } from './work';
 
 const AT_ONCE = 1 << 20;
 const LARGE = 20_000_000;
@@ -20,7 +20,7 @@ export async function workOn(
   file: string,
   from: FileFormat | undefined,
   work: Work,
-  done: (result: Done) => void,
+  done: (result: FinishedWork) => void,
 ): Promise<string | null> {
   const size = file === '-' ? 0 : statSync(file).size;
   const progress = progressLine(size);
@@ -47,7 +47,7 @@ interface Feed {
   end(): Promise<string | null> | string | null;
 }
 
-function here(w: Worker, done: (result: Done) => void): Feed {
+function here(w: Worker, done: (result: FinishedWork) => void): Feed {
   return {
     push(chunk) {
       w.push(chunk);
@@ -61,7 +61,7 @@ function here(w: Worker, done: (result: Done) => void): Feed {
   };
 }
 
-function inThreads(work: Work, done: (result: Done) => void): Feed {
+function inThreads(work: Work, done: (result: FinishedWork) => void): Feed {
   const threads = pool(process.argv[1]!, { work, format: 'iso2709' }, done);
   let rest: Uint8Array[] = [];
   let offset = 0;

@@ -33,7 +33,7 @@ export type Work =
     };
 
 /** What came of a stretch of a file. `record` of a repair counts from 1 within the stretch. */
-export interface Done {
+export interface FinishedWork {
   readonly out: Uint8Array;
   /** Mended records as ISO 2709, of a check with fixes. */
   readonly fixed: Uint8Array;
@@ -47,7 +47,7 @@ export interface Done {
 export interface Worker {
   push(chunk: Uint8Array): void;
   end(): void;
-  take(): Done;
+  take(): FinishedWork;
   problem(): string | null;
 }
 

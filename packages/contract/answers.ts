@@ -23,7 +23,7 @@ export const whole = () => amount().integer();
 /** Yes or no. */
 export const flag = () => boolean().required().strict();
 /** One of some words. */
-export const oneOf = <const T extends string>(words: readonly T[]) =>
+export const wordOf = <const T extends string>(words: readonly T[]) =>
   mixed<T>()
     .oneOf([...words])
     .required();

@@ -1,10 +1,36 @@
 export * from './endpoint';
 export { api, ENDPOINTS } from './routes';
 export * from './objects/acts';
+export { recordIn } from './objects/marc';
 export * from './routes/catalogue';
 export * from './routes/copies';
 export * from './routes/daybook';
 export * from './routes/deliveries';
+export type {
+  DeliveryRow,
+  IncomingRow,
+  KeptRepair,
+  IncomingDetail,
+  IncomingPage,
+  DeliverySummary,
+  DeliveryReport,
+  FindingKind,
+} from './routes/delivery-answers';
+export {
+  decisionBody,
+  incomingBody,
+  settingsBody,
+  takeBackBody,
+  cleanBody,
+  fixBody,
+  acceptBody,
+  acceptReviewBody,
+  fixReviewBody,
+  cleanReviewBody,
+  takeBackReviewBody,
+  type IncomingBody,
+  type SettingsBody,
+} from './routes/delivery-bodies';
 export * from './routes/headings';
 export * from './routes/live';
 export * from './routes/people';

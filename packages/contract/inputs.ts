@@ -20,7 +20,7 @@ export const price = () =>
     .nullable();
 
 /** A whole number of a query, in digits; an empty one is none. */
-export const wholeIn = (): NumberSchema =>
+export const wholeQuery = (): NumberSchema =>
   anyNumber()
     .transform((value: unknown, given: unknown) => {
       if (given === '') return undefined;

@@ -1,19 +1,19 @@
-import { anyObject, amount, eitherOf, flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { anyObject, amount, eitherOf, flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import type { ValueOf } from '../endpoint';
-import { marc } from './marc';
+import { marcSchema } from './marc';
 
 /** What an act tells: its entry of the daybook and its sentence. */
-export const done = shape({ entry: whole(), sentence: text() });
-export type Done = ValueOf<typeof done>;
+export const doneSchema = shape({ entry: whole(), sentence: text() });
+export type Done = ValueOf<typeof doneSchema>;
 /** The same, with the number of what was made. */
-export const made = shape({ id: whole(), entry: whole(), sentence: text() });
+export const madeSchema = shape({ id: whole(), entry: whole(), sentence: text() });
 
 /** How far a job is. */
-export const jobState = shape({
+export const jobStateSchema = shape({
   id: whole(),
   kind: text(),
   title: text(),
-  state: oneOf(['waiting', 'running', 'done', 'failed', 'cancelled']),
+  state: wordOf(['waiting', 'running', 'done', 'failed', 'cancelled']),
   done: whole(),
   total: orNull(whole()),
   /** Records a second over the whole run so far. */
@@ -23,12 +23,12 @@ export const jobState = shape({
   work: anyObject('What the job works on.'),
   entry: orNull(whole()),
 });
-export type JobState = ValueOf<typeof jobState>;
+export type JobState = ValueOf<typeof jobStateSchema>;
 
-const reviewSide = eitherOf(shape({ marc }), shape({ text: text() }));
+const reviewSide = eitherOf(shape({ marc: marcSchema }), shape({ text: text() }));
 export type ReviewSide = ValueOf<typeof reviewSide>;
 /** One object of a review. */
-export const reviewRow = shape({
+export const reviewRowSchema = shape({
   id: whole(),
   label: text(),
   detail: text(),
@@ -38,7 +38,7 @@ export const reviewRow = shape({
   after: orNull(reviewSide),
   canLeaveOut: flag(),
 });
-export type ReviewRow = ValueOf<typeof reviewRow>;
+export type ReviewRow = ValueOf<typeof reviewRowSchema>;
 /** What stands in the way of an act, and the entry that put it there. */
 const conflict = shape({ kind: text(), id: whole(), message: text(), entry: orNull(whole()) });
 const reviewParts = {
@@ -50,21 +50,21 @@ const reviewParts = {
   count: whole(),
   /** Consequences worth a second look. */
   consequences: listOf(text()),
-  rows: listOf(reviewRow),
+  rows: listOf(reviewRowSchema),
   /** Rows beyond those shown in full. */
   more: whole(),
   /** What the review was made from; sent back with the act, so that nothing else is done than what was shown. */
   token: text(),
 };
 /** What every batch act shows before it is done. */
-export const review = shape(reviewParts);
-export type Review = ValueOf<typeof review>;
+export const reviewSchema = shape(reviewParts);
+export type Review = ValueOf<typeof reviewSchema>;
 /** A review of undoing, with what stands in the way. */
-export const undoReview = shape({
+export const undoReviewSchema = shape({
   ...reviewParts,
   conflicts: listOf(conflict),
 });
-export type UndoReview = ValueOf<typeof undoReview>;
+export type UndoReview = ValueOf<typeof undoReviewSchema>;
 
 /** An entry of the daybook. `at` is an ISO date and time. */
 export const entryParts = {
@@ -78,11 +78,12 @@ export const entryParts = {
   undoable: flag(),
   objects: whole(),
 };
-export const daybookEntry = shape(entryParts);
-export type DaybookEntry = ValueOf<typeof daybookEntry>;
+/** An entry of the daybook. */
+export const daybookEntrySchema = shape(entryParts);
+export type DaybookEntry = ValueOf<typeof daybookEntrySchema>;
 
 /** RFC 9457 problem details with the fields it concerns. */
-export const problem = shape({
+export const problemSchema = shape({
   type: text(),
   title: text(),
   status: whole(),
@@ -92,4 +93,4 @@ export const problem = shape({
   current: anyObject('What stands in the catalogue now.').nullable().optional(),
   conflicts: listOf(conflict).optional(),
 });
-export type Problem = ValueOf<typeof problem>;
+export type Problem = ValueOf<typeof problemSchema>;

@@ -1,14 +1,14 @@
 import { COPY_STATUSES, LOAN_STATES } from '@osier/core/holdings';
-import { flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 
 /** The scheme of a call number (852, first indicator). */
-export const scheme = () => oneOf(['lc', 'dewey', 'nlm', 'own']);
+export const scheme = () => wordOf(['lc', 'dewey', 'nlm', 'own']);
 const callNumber = { scheme: scheme(), prefix: text(), class: text(), item: text(), suffix: text() };
 /** A call number that is offered, with where it comes from. */
-export const callNumberOffer = shape({ ...callNumber, from: text() });
+export const callNumberOfferSchema = shape({ ...callNumber, from: text() });
 
 /** Where copies stand. */
-export const holding = shape({
+export const holdingSchema = shape({
   ...callNumber,
   record: whole(),
   branch: text(),
@@ -16,11 +16,11 @@ export const holding = shape({
   note: text(),
 });
 /** How a copy stands in the books. */
-export const copyStatus = () => oneOf(COPY_STATUSES);
+export const copyStatus = () => wordOf(COPY_STATUSES);
 /** What the loans desk says of a copy. */
-export const loanState = () => oneOf(LOAN_STATES);
+export const loanState = () => wordOf(LOAN_STATES);
 /** A copy; its price in hundredths. */
-export const copy = shape({
+export const copySchema = shape({
   holding: whole(),
   barcode: text(),
   part: text().optional(),
@@ -36,7 +36,7 @@ export const copy = shape({
   lastSeen: text(),
 });
 /** A copy that is to be made with a record, and what stands in its way. */
-export const proposedCopy = shape({
+export const proposedCopySchema = shape({
   branch: text(),
   location: text(),
   ...callNumber,
@@ -53,8 +53,8 @@ export const proposedCopy = shape({
   remarks: listOf(text()),
 });
 /** A withdrawn copy as the register keeps it. */
-export const withdrawn = shape({
-  copy,
+export const withdrawnSchema = shape({
+  copy: copySchema,
   copyId: whole(),
   record: whole(),
   title: text(),

@@ -2,7 +2,7 @@ import { COPY_PARTS } from '@osier/core/holdings';
 import type { FileFormat } from '@osier/core/marc';
 import { OUTCOMES, POINTS, type Outcome, type PointKind } from '@osier/core/matching';
 import { array, boolean, mixed, object } from 'yup';
-import { amount, flag, listOf, oneOf, orNull, shape, text, under, whole } from '../answers';
+import { amount, flag, listOf, wordOf, orNull, shape, text, under, whole } from '../answers';
 import { code, id, line, price } from '../inputs';
 import { number, string } from '../values';
 
@@ -75,13 +75,13 @@ export const settingsShape = {
 
 const codes = () => under(text()).optional();
 const settingsParts = {
-  format: oneOf(['found', ...FORMATS]),
-  charset: oneOf(CHARSETS),
+  format: wordOf(['found', ...FORMATS]),
+  charset: wordOf(CHARSETS),
   rule: shape({
-    points: listOf(shape({ by: oneOf(POINTS), weight: amount(), alone: flag() })),
+    points: listOf(shape({ by: wordOf(POINTS), weight: amount(), alone: flag() })),
     guards: shape({ format: flag(), part: flag(), edition: flag(), years: orNull(whole()), title: flag() }),
   }),
-  actions: shape({ one: oneOf(OUTCOMES), several: oneOf(OUTCOMES), none: oneOf(OUTCOMES) }),
+  actions: shape({ one: wordOf(OUTCOMES), several: wordOf(OUTCOMES), none: wordOf(OUTCOMES) }),
   recipe: text(),
   protectedFields: listOf(text()),
   mapping: shape({
@@ -96,15 +96,15 @@ const settingsParts = {
     fund: text(),
     supplier: text(),
     price: orNull(whole()),
-    status: oneOf(FIRST_STATUSES),
+    status: wordOf(FIRST_STATUSES),
     copies: whole(),
   }),
   roll: orNull(whole()),
 };
 /** What is done with a delivery. */
-export const settings = shape(settingsParts);
+export const settingsSchema = shape(settingsParts);
 /** What is the same every time for one supplier. */
-export const supplierSheet = shape({
+export const supplierSheetSchema = shape({
   ...settingsParts,
   name: text(),
   files: listOf(text()),

@@ -1,11 +1,11 @@
 import type { FieldDefinition } from '@osier/core/format';
 import { array, object, type InferType } from 'yup';
-import { objectOf, eitherOf, flag, listOf, oneOf, orNull, shape, tally, text, whole } from '../answers';
+import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { id, line, version, wholeIn, wordsIn } from '../inputs';
-import { daybookEntry, jobState, review } from '../objects/acts';
-import { callNumberOffer, copy, holding, loanState } from '../objects/holdings';
-import { brief, briefParts, finding, marc } from '../objects/marc';
+import { id, line, version, wholeQuery, wordsIn } from '../inputs';
+import { daybookEntrySchema, jobStateSchema, reviewSchema } from '../objects/acts';
+import { callNumberOfferSchema, copySchema, holdingSchema, loanState } from '../objects/holdings';
+import { briefSchema, briefParts, findingSchema, marcSchema } from '../objects/marc';
 import { string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
@@ -93,10 +93,10 @@ const facetCounts = shape({
 export type SearchFacetCounts = ValueOf<typeof facetCounts>;
 
 const lookUp = eitherOf(
-  shape({ as: oneOf(['record']), id: whole(), said: text(), copy: whole().optional() }),
-  shape({ as: oneOf(['heading']), id: whole(), said: text() }),
-  shape({ as: oneOf(['list']), q: text(), said: text() }),
-  shape({ as: oneOf(['withdrawn', 'nothing']), said: text() }),
+  shape({ as: wordOf(['record']), id: whole(), said: text(), copy: whole().optional() }),
+  shape({ as: wordOf(['heading']), id: whole(), said: text() }),
+  shape({ as: wordOf(['list']), q: text(), said: text() }),
+  shape({ as: wordOf(['withdrawn', 'nothing']), said: text() }),
 );
 /** What an input of the scan line leads to. */
 export type LookUp = ValueOf<typeof lookUp>;
@@ -104,27 +104,30 @@ export type LookUp = ValueOf<typeof lookUp>;
 const recordDetail = shape({
   id: whole(),
   version: whole(),
-  marc,
-  brief,
-  findings: listOf(finding),
+  marc: marcSchema,
+  brief: briefSchema,
+  findings: listOf(findingSchema),
   holdings: listOf(
     shape({
       id: whole(),
       version: whole(),
-      holding,
+      holding: holdingSchema,
       callNumber: text(),
-      copies: listOf(shape({ id: whole(), version: whole(), copy, due: orNull(text()), loan: loanState() })),
+      copies: listOf(
+        shape({ id: whole(), version: whole(), copy: copySchema, due: orNull(text()), loan: loanState() }),
+      ),
     }),
   ),
-  offers: listOf(callNumberOffer),
+  offers: listOf(callNumberOfferSchema),
   headings: listOf(shape({ key: text(), kind: text(), id: whole(), text: text() })),
-  history: listOf(daybookEntry),
+  history: listOf(daybookEntrySchema),
 });
 /** A record with its holdings, copies, findings and history. */
 export type RecordDetail = ValueOf<typeof recordDetail>;
 
 const edit = 'edit records' as const;
-export const records = {
+/** Records: search, read, save, clean, export. */
+export const recordApi = {
   search: endpoint({
     method: 'get',
     path: '/records',
@@ -135,8 +138,8 @@ export const records = {
       language: line(20),
       branch: line(40),
       material: line(40),
-      pile: wholeIn(),
-      delivery: wholeIn(),
+      pile: wholeQuery(),
+      delivery: wholeQuery(),
       after: line(1000),
     }),
     answer: searchAnswer,
@@ -147,7 +150,7 @@ export const records = {
     path: '/records/facets',
     summary: 'Counts by language, branch and material of what a search of the catalogue finds',
     permission: 'look',
-    query: object({ q: wordsIn(), pile: wholeIn(), delivery: wholeIn() }),
+    query: object({ q: wordsIn(), pile: wholeQuery(), delivery: wholeQuery() }),
     answer: facetCounts,
     problems: [404],
   }),
@@ -157,7 +160,7 @@ export const records = {
     summary: 'What running a recipe over all that a search finds would do',
     permission: edit,
     body: cleanRecordsReviewBody,
-    answer: review,
+    answer: reviewSchema,
     problems: [404],
   }),
   clean: endpoint({
@@ -167,7 +170,7 @@ export const records = {
     permission: edit,
     body: cleanRecordsBody,
     status: 202,
-    answer: jobState,
+    answer: jobStateSchema,
     problems: [404],
   }),
   lookUp: endpoint({

@@ -3,7 +3,7 @@ import { boolean, mixed, object, type InferType } from 'yup';
 import { orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, id, line, price, version } from '../inputs';
-import { done, made } from '../objects/acts';
+import { doneSchema, madeSchema } from '../objects/acts';
 import { isoDay, number, string } from '../values';
 
 /** A new holding. */
@@ -66,7 +66,8 @@ const barcodeLook = shape({
 export type BarcodeLook = ValueOf<typeof barcodeLook>;
 
 const permission = 'edit copies' as const;
-export const copies = {
+/** Holdings and copies. */
+export const copyApi = {
   addHolding: endpoint({
     method: 'post',
     path: '/holdings',
@@ -74,7 +75,7 @@ export const copies = {
     permission,
     body: holdingBody,
     status: 201,
-    answer: made,
+    answer: madeSchema,
     problems: [404],
   }),
   barcode: endpoint({
@@ -92,7 +93,7 @@ export const copies = {
     permission,
     body: copyBody,
     status: 201,
-    answer: made,
+    answer: madeSchema,
     problems: [404],
   }),
   change: endpoint({
@@ -101,6 +102,6 @@ export const copies = {
     summary: 'Change status, note, part or number of a copy',
     permission,
     body: copyChangeBody,
-    answer: done,
+    answer: doneSchema,
   }),
 };

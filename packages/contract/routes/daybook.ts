@@ -1,29 +1,32 @@
 import { object } from 'yup';
 import { eitherOf, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { line, wholeIn } from '../inputs';
-import { daybookEntry, done, entryParts, undoReview } from '../objects/acts';
-import { stored } from '../objects/marc';
+import { line, wholeQuery } from '../inputs';
+import { daybookEntrySchema, doneSchema, entryParts, undoReviewSchema } from '../objects/acts';
+import { storedSchema } from '../objects/marc';
 import { pageBody, reviewed } from './reviews';
 
-const daybookPage = shape({ rows: listOf(daybookEntry), next: orNull(whole()) });
+const daybookPage = shape({ rows: listOf(daybookEntrySchema), next: orNull(whole()) });
 /** A page of the daybook. */
 export type DaybookPage = ValueOf<typeof daybookPage>;
 const daybookDetail = shape({
   ...entryParts,
-  changes: listOf(shape({ kind: text(), id: whole(), label: text(), before: stored, after: stored })),
+  changes: listOf(
+    shape({ kind: text(), id: whole(), label: text(), before: storedSchema, after: storedSchema }),
+  ),
   more: whole(),
 });
 /** An entry with its first changes. */
 export type DaybookDetail = ValueOf<typeof daybookDetail>;
 
-export const daybook = {
+/** The daybook, and undoing. */
+export const daybookApi = {
   list: endpoint({
     method: 'get',
     path: '/daybook',
     summary: 'Everything that was done, newest first; `mine=1` for one’s own',
     permission: 'look',
-    query: object({ before: wholeIn(), mine: line(1) }),
+    query: object({ before: wholeQuery(), mine: line(1) }),
     answer: daybookPage,
   }),
   read: endpoint({
@@ -39,7 +42,7 @@ export const daybook = {
     summary: 'What taking an entry back would do',
     permission: 'look',
     body: pageBody,
-    answer: undoReview,
+    answer: undoReviewSchema,
   }),
   undo: endpoint({
     method: 'post',
@@ -47,6 +50,6 @@ export const daybook = {
     summary: 'Take an entry back whole; a large one is begun as a job',
     permission: 'look',
     body: object({ token: reviewed() }),
-    answer: eitherOf(done, shape({ job: whole(), sentence: text() })),
+    answer: eitherOf(doneSchema, shape({ job: whole(), sentence: text() })),
   }),
 };

@@ -2,8 +2,8 @@ import { array, object } from 'yup';
 import { amount, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
-import { done, review } from '../objects/acts';
-import { marc } from '../objects/marc';
+import { doneSchema, reviewSchema } from '../objects/acts';
+import { marcSchema } from '../objects/marc';
 import { page, reviewed } from './reviews';
 
 /** Headings that are merged into one. */
@@ -51,7 +51,7 @@ export type LookAlikePage = ValueOf<typeof lookAlikePage>;
 const headingDetail = shape({
   ...rowParts,
   version: whole(),
-  marc,
+  marc: marcSchema,
   seeFrom: listOf(text()),
   mergedFrom: listOf(shape({ id: whole(), text: text() })),
   usedBy: listOf(shape({ id: whole(), title: text(), year: text() })),
@@ -60,7 +60,8 @@ const headingDetail = shape({
 export type HeadingDetail = ValueOf<typeof headingDetail>;
 
 const permission = 'merge headings' as const;
-export const headings = {
+/** Headings: list, look-alikes, merge. */
+export const headingApi = {
   list: endpoint({
     method: 'get',
     path: '/headings',
@@ -90,7 +91,7 @@ export const headings = {
     summary: 'What a merge would change',
     permission,
     body: mergeReviewBody,
-    answer: review,
+    answer: reviewSchema,
     problems: [404, 409],
   }),
   merge: endpoint({
@@ -99,7 +100,7 @@ export const headings = {
     summary: 'Merge headings into one',
     permission,
     body: mergeBody,
-    answer: done,
+    answer: doneSchema,
     problems: [404],
   }),
   keepApart: endpoint({
@@ -108,7 +109,7 @@ export const headings = {
     summary: 'Remember that two headings are two people',
     permission,
     body: distinctBody,
-    answer: done,
+    answer: doneSchema,
     problems: [404],
   }),
 };

@@ -1,37 +1,37 @@
 import type { AnyEndpoint } from '../endpoint';
-import { records } from './catalogue';
-import { copies } from './copies';
-import { daybook } from './daybook';
-import { deliveries } from './deliveries';
-import { headings } from './headings';
-import { jobs } from './jobs';
-import { live } from './live';
-import { people } from './people';
-import { piles } from './piles';
-import { recipes } from './recipes';
-import { setup } from './setup';
-import { stocktakes } from './stocktakes';
-import { suppliers } from './suppliers';
-import { overview } from './today';
-import { withdrawals } from './withdrawals';
+import { recordApi } from './catalogue';
+import { copyApi } from './copies';
+import { daybookApi } from './daybook';
+import { deliveryApi } from './deliveries';
+import { headingApi } from './headings';
+import { jobApi } from './jobs';
+import { liveApi } from './live';
+import { peopleApi } from './people';
+import { pileApi } from './piles';
+import { recipeApi } from './recipes';
+import { setupApi } from './setup';
+import { stocktakeApi } from './stocktakes';
+import { supplierApi } from './suppliers';
+import { overviewApi } from './today';
+import { withdrawalApi } from './withdrawals';
 
 /** The API: every path that the server answers and the web calls, by subject. */
 export const api = {
-  people,
-  overview,
-  deliveries,
-  recipes,
-  records,
-  headings,
-  copies,
-  piles,
-  withdrawals,
-  stocktakes,
-  daybook,
-  setup,
-  suppliers,
-  jobs,
-  live,
+  people: peopleApi,
+  overview: overviewApi,
+  deliveries: deliveryApi,
+  recipes: recipeApi,
+  records: recordApi,
+  headings: headingApi,
+  copies: copyApi,
+  piles: pileApi,
+  withdrawals: withdrawalApi,
+  stocktakes: stocktakeApi,
+  daybook: daybookApi,
+  setup: setupApi,
+  suppliers: supplierApi,
+  jobs: jobApi,
+  live: liveApi,
 };
 
 /** The same as one list. */

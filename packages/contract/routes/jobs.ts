@@ -1,14 +1,15 @@
 import { flag, shape } from '../answers';
 import { endpoint } from '../endpoint';
-import { jobState } from '../objects/acts';
+import { jobStateSchema } from '../objects/acts';
 
-export const jobs = {
+/** Jobs under way. */
+export const jobApi = {
   read: endpoint({
     method: 'get',
     path: '/jobs/:id',
     summary: 'How far a job is',
     permission: 'look',
-    answer: jobState,
+    answer: jobStateSchema,
   }),
   cancel: endpoint({
     method: 'post',

@@ -12,7 +12,8 @@ export type LiveMessage = { readonly job: JobState } | { readonly changed: Chang
 /** Header of an answer to an act: what it changed, as a JSON list of `Changed`. */
 export const CHANGED_HEADER = 'osier-changed';
 
-export const live = {
+/** Streams of events. */
+export const liveApi = {
   events: endpoint({
     method: 'get',
     path: '/live/events',

@@ -1,5 +1,5 @@
 import { boolean, mixed, object, type InferType } from 'yup';
-import { flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { isCommon } from '../common-passwords';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
@@ -56,23 +56,25 @@ export const passwordBody = object({
   password: password().required('Type the new password.'),
 });
 
-const personParts = { id: whole(), name: text(), login: text(), role: oneOf(ROLES) };
+const personParts = { id: whole(), name: text(), login: text(), role: wordOf(ROLES) };
 const person = shape(personParts);
 /** Who is signed in, or made an entry. */
 export type Person = ValueOf<typeof person>;
+/** An account as a list shows it. */
 export const personRow = shape({ ...personParts, active: flag() });
 /** An account; one that is not active cannot sign in. */
 export type PersonRow = ValueOf<typeof personRow>;
 const welcome = shape({
   person: orNull(person),
-  demo: orNull(listOf(shape({ id: whole(), name: text(), role: oneOf(ROLES) }))),
+  demo: orNull(listOf(shape({ id: whole(), name: text(), role: wordOf(ROLES) }))),
   needsFirstHead: flag(),
 });
 /** Who is signed in, and how one can sign in. */
 export type Welcome = ValueOf<typeof welcome>;
 
 const ended = shape({ ended: whole() });
-export const people = {
+/** Signing in, accounts, sessions. */
+export const peopleApi = {
   welcome: endpoint({
     method: 'get',
     path: '/welcome',

@@ -1,9 +1,9 @@
 import type { PiledKind } from '@osier/core/piles';
 import { array, mixed, object, type InferType } from 'yup';
-import { listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line, version } from '../inputs';
-import { done, jobState, made } from '../objects/acts';
+import { doneSchema, jobStateSchema, madeSchema } from '../objects/acts';
 import { string } from '../values';
 import { searchShape } from './catalogue';
 import { versionBody } from './setup';
@@ -43,7 +43,7 @@ const rowParts = {
   id: whole(),
   version: whole(),
   name: text(),
-  of: oneOf(['record', 'copy']),
+  of: wordOf(['record', 'copy']),
   note: text(),
   by: text(),
   madeOn: text(),
@@ -89,7 +89,8 @@ const pileScans = shape({
 export type PileScans = ValueOf<typeof pileScans>;
 
 const permission = 'keep piles' as const;
-export const piles = {
+/** Piles. */
+export const pileApi = {
   list: endpoint({
     method: 'get',
     path: '/piles',
@@ -104,7 +105,7 @@ export const piles = {
     permission,
     body: pileBody,
     status: 201,
-    answer: made,
+    answer: madeSchema,
   }),
   fill: endpoint({
     method: 'post',
@@ -113,7 +114,7 @@ export const piles = {
     permission,
     body: fillPileBody,
     status: 202,
-    answer: jobState,
+    answer: jobStateSchema,
     problems: [404],
   }),
   read: endpoint({
@@ -130,7 +131,7 @@ export const piles = {
     summary: 'Change name and note of a pile',
     permission,
     body: pileChangeBody,
-    answer: done,
+    answer: doneSchema,
   }),
   scan: endpoint({
     method: 'post',
@@ -146,7 +147,7 @@ export const piles = {
     summary: 'Take records or copies off a pile',
     permission,
     body: takeOffBody,
-    answer: done,
+    answer: doneSchema,
   }),
   remove: endpoint({
     method: 'post',
@@ -154,6 +155,6 @@ export const piles = {
     summary: 'Delete a pile, and nothing that lies on it',
     permission,
     body: versionBody,
-    answer: done,
+    answer: doneSchema,
   }),
 };

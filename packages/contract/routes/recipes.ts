@@ -3,7 +3,7 @@ import { array, mixed, object, type InferType } from 'yup';
 import { objectOf, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { line, version } from '../inputs';
-import { done, made } from '../objects/acts';
+import { doneSchema, madeSchema } from '../objects/acts';
 import { string } from '../values';
 import { versionBody } from './setup';
 
@@ -32,7 +32,8 @@ const recipeRow = shape({
 export type RecipeRow = ValueOf<typeof recipeRow>;
 
 const permission = 'take in deliveries' as const;
-export const recipes = {
+/** Recipes. */
+export const recipeApi = {
   list: endpoint({
     method: 'get',
     path: '/recipes',
@@ -46,7 +47,7 @@ export const recipes = {
     summary: 'Keep a recipe',
     permission,
     body: recipeBody,
-    answer: made,
+    answer: madeSchema,
   }),
   import: endpoint({
     method: 'post',
@@ -54,7 +55,7 @@ export const recipes = {
     summary: 'Take over a recipe from a file of another library',
     permission,
     body: recipeFileBody,
-    answer: made,
+    answer: madeSchema,
   }),
   change: endpoint({
     method: 'put',
@@ -62,7 +63,7 @@ export const recipes = {
     summary: 'Change a recipe',
     permission,
     body: recipeChangeBody,
-    answer: done,
+    answer: doneSchema,
   }),
   remove: endpoint({
     method: 'post',
@@ -70,7 +71,7 @@ export const recipes = {
     summary: 'Delete a recipe',
     permission,
     body: versionBody,
-    answer: done,
+    answer: doneSchema,
   }),
   file: endpoint({
     method: 'get',

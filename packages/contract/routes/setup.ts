@@ -1,8 +1,8 @@
 import { array, mixed, object, type InferType } from 'yup';
-import { listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, line, version } from '../inputs';
-import { done } from '../objects/acts';
+import { doneSchema } from '../objects/acts';
 import { number, string } from '../values';
 import { personRow } from './people';
 
@@ -89,8 +89,8 @@ const house = shape({
   barcode: shape({ length: whole(), kind: text(), library: text() }),
   jumpLength: whole(),
   thesauri: listOf(text()),
-  punctuation: oneOf(['kept', 'left out']),
-  wordAfterArticle: oneOf(['small', 'capital', 'as it comes']),
+  punctuation: wordOf(['kept', 'left out']),
+  wordAfterArticle: wordOf(['small', 'capital', 'as it comes']),
   currency: text(),
   checksOff: listOf(text()),
 });
@@ -102,7 +102,7 @@ const setUp = shape({
     shape({
       rule: text(),
       title: text(),
-      group: oneOf([
+      group: wordOf([
         'Structure',
         'Characters',
         'Numbers',
@@ -122,7 +122,8 @@ const setUp = shape({
 /** Lists, rules, people and checks as they are set up. */
 export type SetUp = ValueOf<typeof setUp>;
 
-export const setup = {
+/** Code lists and house rules. */
+export const setupApi = {
   read: endpoint({
     method: 'get',
     path: '/set-up',
@@ -136,7 +137,7 @@ export const setup = {
     summary: 'Save the code lists',
     permission: 'set up',
     body: listsBody,
-    answer: done,
+    answer: doneSchema,
   }),
   saveHouse: endpoint({
     method: 'put',
@@ -144,6 +145,6 @@ export const setup = {
     summary: 'Save the house rules',
     permission: 'set up',
     body: houseBody,
-    answer: done,
+    answer: doneSchema,
   }),
 };

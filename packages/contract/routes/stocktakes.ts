@@ -1,8 +1,8 @@
 import { array, mixed, object, tuple, type InferType } from 'yup';
-import { flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, id, line } from '../inputs';
-import { done, jobState, made, review } from '../objects/acts';
+import { doneSchema, jobStateSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { scheme } from '../objects/holdings';
 import { isoDay, number, string } from '../values';
 import { reviewed } from './reviews';
@@ -69,7 +69,7 @@ const rowParts = {
       from: text(),
       to: text(),
     }),
-    state: oneOf(['open', 'closed']),
+    state: wordOf(['open', 'closed']),
     startedOn: text(),
     closedOn: text(),
     seenSince: text(),
@@ -93,7 +93,7 @@ const scanAnswer = shape({
   verdicts: listOf(
     shape({
       code: text(),
-      outcome: oneOf(['in place', 'out-of-order', 'should-not-be-here', 'unknown', 'scanned before']),
+      outcome: wordOf(['in place', 'out-of-order', 'should-not-be-here', 'unknown', 'scanned before']),
       title: text(),
       callNumber: text(),
       message: text(),
@@ -122,11 +122,11 @@ const shelfCopy = shape({
   lastSeen: text(),
 });
 const stockFinding = shape({
-  kind: oneOf(['not-found', 'should-not-be-here', 'unknown', 'out-of-order']),
+  kind: wordOf(['not-found', 'should-not-be-here', 'unknown', 'out-of-order']),
   code: text(),
   copy: orNull(shelfCopy),
   message: text(),
-  settlements: listOf(oneOf(['mark-missing', 'mark-found', 'correct-location'])),
+  settlements: listOf(wordOf(['mark-missing', 'mark-found', 'correct-location'])),
   near: listOf(text()).optional(),
   between: tuple([orNull(text()), orNull(text())]).optional(),
 });
@@ -142,7 +142,7 @@ const result = shape({
       code: text(),
       callNumber: text(),
       title: text(),
-      state: oneOf(['in place', 'out-of-order', 'should-not-be-here', 'unknown', 'not-found']),
+      state: wordOf(['in place', 'out-of-order', 'should-not-be-here', 'unknown', 'not-found']),
       after: text().nullable().optional(),
       jumped: whole().optional(),
     }),
@@ -154,7 +154,8 @@ const stocktakeDetail = shape({ ...rowParts, result, loansDesk: flag() });
 export type StocktakeDetail = ValueOf<typeof stocktakeDetail>;
 
 const manage = 'manage stocktakes' as const;
-export const stocktakes = {
+/** Stocktakes: start, scan, settle, close. */
+export const stocktakeApi = {
   list: endpoint({
     method: 'get',
     path: '/stocktakes',
@@ -169,7 +170,7 @@ export const stocktakes = {
     permission: manage,
     body: stocktakeBody,
     status: 201,
-    answer: made,
+    answer: madeSchema,
   }),
   read: endpoint({
     method: 'get',
@@ -192,7 +193,7 @@ export const stocktakes = {
     summary: 'Load the codes of a scanner’s file',
     permission: 'scan',
     body: codesBody,
-    answer: done,
+    answer: doneSchema,
   }),
   loadFile: endpoint({
     method: 'post',
@@ -202,7 +203,7 @@ export const stocktakes = {
     query: object({ name: line(200) }),
     body: 'file',
     status: 202,
-    answer: jobState,
+    answer: jobStateSchema,
   }),
   reviewSettle: endpoint({
     method: 'post',
@@ -210,7 +211,7 @@ export const stocktakes = {
     summary: 'What settling these findings would do',
     permission: 'edit copies',
     body: settleBody,
-    answer: review,
+    answer: reviewSchema,
   }),
   settle: endpoint({
     method: 'post',
@@ -218,13 +219,13 @@ export const stocktakes = {
     summary: 'Settle findings',
     permission: 'edit copies',
     body: settleBody,
-    answer: done,
+    answer: doneSchema,
   }),
   close: endpoint({
     method: 'post',
     path: '/stocktakes/:id/close',
     summary: 'Close a stocktake',
     permission: manage,
-    answer: done,
+    answer: doneSchema,
   }),
 };

@@ -2,8 +2,8 @@ import { array, boolean, object, type InferType } from 'yup';
 import { flag, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { line, version } from '../inputs';
-import { done, made } from '../objects/acts';
-import { settingsShape, supplierSheet } from '../objects/settings';
+import { doneSchema, madeSchema } from '../objects/acts';
+import { settingsShape, supplierSheetSchema } from '../objects/settings';
 import { number, string } from '../values';
 import { versionBody } from './setup';
 
@@ -33,7 +33,7 @@ export type RollBody = InferType<typeof rollBody>;
 /** A label roll that is changed. */
 export const rollChangeBody = object({ version: version(), roll: object(rollShape).required() });
 
-const sheetRow = shape({ id: whole(), version: whole(), sheet: supplierSheet });
+const sheetRow = shape({ id: whole(), version: whole(), sheet: supplierSheetSchema });
 /** A supplier sheet as it is kept. */
 export type SheetRow = ValueOf<typeof sheetRow>;
 const rollRow = shape({
@@ -56,7 +56,8 @@ const rollRow = shape({
 export type RollRow = ValueOf<typeof rollRow>;
 
 const permission = 'set up' as const;
-export const suppliers = {
+/** Supplier sheets and label rolls. */
+export const supplierApi = {
   sheets: endpoint({
     method: 'get',
     path: '/supplier-sheets',
@@ -70,7 +71,7 @@ export const suppliers = {
     summary: 'Make a supplier sheet',
     permission,
     body: sheetBody,
-    answer: made,
+    answer: madeSchema,
   }),
   changeSheet: endpoint({
     method: 'put',
@@ -78,7 +79,7 @@ export const suppliers = {
     summary: 'Change a supplier sheet',
     permission,
     body: sheetChangeBody,
-    answer: made,
+    answer: madeSchema,
   }),
   removeSheet: endpoint({
     method: 'post',
@@ -86,7 +87,7 @@ export const suppliers = {
     summary: 'Delete a supplier sheet',
     permission,
     body: versionBody,
-    answer: done,
+    answer: doneSchema,
   }),
   rolls: endpoint({
     method: 'get',
@@ -101,7 +102,7 @@ export const suppliers = {
     summary: 'Make a label roll',
     permission,
     body: rollBody,
-    answer: made,
+    answer: madeSchema,
   }),
   changeRoll: endpoint({
     method: 'put',
@@ -109,7 +110,7 @@ export const suppliers = {
     summary: 'Change a label roll',
     permission,
     body: rollChangeBody,
-    answer: made,
+    answer: madeSchema,
   }),
   removeRoll: endpoint({
     method: 'post',
@@ -117,6 +118,6 @@ export const suppliers = {
     summary: 'Delete a label roll',
     permission,
     body: versionBody,
-    answer: done,
+    answer: doneSchema,
   }),
 };

@@ -1,6 +1,6 @@
-import { listOf, oneOf, shape, text, whole } from '../answers';
+import { listOf, wordOf, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { daybookEntry } from '../objects/acts';
+import { daybookEntrySchema } from '../objects/acts';
 
 const today = shape({
   deliveries: listOf(shape({ id: whole(), name: text(), waiting: whole(), errors: whole() })),
@@ -12,7 +12,7 @@ const today = shape({
   headings: whole(),
   /** Things that an older store had twice, or hanging on nothing. */
   disputed: whole(),
-  lastEntries: listOf(daybookEntry),
+  lastEntries: listOf(daybookEntrySchema),
 });
 /** What waits, over all areas, and what was done last. */
 export type Today = ValueOf<typeof today>;
@@ -20,7 +20,8 @@ const disputedRow = shape({ kind: text(), id: whole(), label: text(), why: text(
 /** Something that breaks what must hold, with the sentence why; it stands aside until somebody has settled it. */
 export type DisputedRow = ValueOf<typeof disputedRow>;
 
-export const overview = {
+/** Today, and what is reachable outside. */
+export const overviewApi = {
   today: endpoint({
     method: 'get',
     path: '/today',
@@ -40,6 +41,6 @@ export const overview = {
     path: '/outside',
     summary: 'Whether the services outside can be reached',
     permission: 'look',
-    answer: shape({ loansDesk: oneOf(['none', 'here', 'silent']) }),
+    answer: shape({ loansDesk: wordOf(['none', 'here', 'silent']) }),
   }),
 };

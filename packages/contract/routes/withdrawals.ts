@@ -1,9 +1,9 @@
 import { array, object } from 'yup';
-import { flag, listOf, oneOf, orNull, shape, text, whole } from '../answers';
+import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { code, id, line, wholeIn } from '../inputs';
-import { done, made, review } from '../objects/acts';
-import { loanState, withdrawn } from '../objects/holdings';
+import { code, id, line, wholeQuery } from '../inputs';
+import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
+import { loanState, withdrawnSchema } from '../objects/holdings';
 import { string } from '../values';
 import { reviewed } from './reviews';
 
@@ -31,7 +31,7 @@ const listParts = {
   name: text(),
   branch: text(),
   reason: text(),
-  state: oneOf(['open', 'done']),
+  state: wordOf(['open', 'done']),
   codes: whole(),
   by: text(),
   madeOn: text(),
@@ -53,10 +53,10 @@ const verdict = shape({
       loan: loanState(),
     }),
   ),
-  verdict: oneOf(['clear', 'caution', 'stop']),
+  verdict: wordOf(['clear', 'caution', 'stop']),
   reasons: listOf(
     shape({
-      code: oneOf([
+      code: wordOf([
         'not-ours',
         'scanned-twice',
         'on-loan',
@@ -71,7 +71,7 @@ const verdict = shape({
         'last-anywhere',
         'withdrawn-before',
       ]),
-      verdict: oneOf(['caution', 'stop']),
+      verdict: wordOf(['caution', 'stop']),
       message: text(),
     }),
   ),
@@ -84,12 +84,13 @@ const verdict = shape({
 const list = shape({ ...listParts, version: whole(), verdicts: listOf(verdict), loansDesk: flag() });
 /** A withdrawal list with its verdicts as of now. */
 export type WithdrawalList = ValueOf<typeof list>;
-const registerRow = shape({ id: whole(), entry: whole(), restored: flag(), withdrawn });
+const registerRow = shape({ id: whole(), entry: whole(), restored: flag(), withdrawn: withdrawnSchema });
 /** A row of the register of withdrawn copies; `restored` when its withdrawal was undone. */
 export type RegisterRow = ValueOf<typeof registerRow>;
 
 const prepare = 'prepare withdrawals' as const;
-export const withdrawals = {
+/** Withdrawal lists and the register. */
+export const withdrawalApi = {
   lists: endpoint({
     method: 'get',
     path: '/withdrawal-lists',
@@ -104,7 +105,7 @@ export const withdrawals = {
     permission: prepare,
     body: withdrawalListBody,
     status: 201,
-    answer: made,
+    answer: madeSchema,
   }),
   read: endpoint({
     method: 'get',
@@ -134,7 +135,7 @@ export const withdrawals = {
     summary: 'What withdrawing these copies would do',
     permission: prepare,
     body: withdrawBody,
-    answer: review,
+    answer: reviewSchema,
   }),
   withdraw: endpoint({
     method: 'post',
@@ -142,14 +143,14 @@ export const withdrawals = {
     summary: 'Withdraw copies of the list',
     permission: 'confirm withdrawals',
     body: withdrawBody,
-    answer: done,
+    answer: doneSchema,
   }),
   register: endpoint({
     method: 'get',
     path: '/register',
     summary: 'The register of withdrawn copies',
     permission: 'look',
-    query: object({ before: wholeIn() }),
+    query: object({ before: wholeQuery() }),
     answer: shape({ rows: listOf(registerRow), next: orNull(whole()) }),
   }),
 };

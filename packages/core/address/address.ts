@@ -28,12 +28,12 @@ export interface Range {
   readonly to: number | '#';
 }
 
-export type Alternatives = readonly Condition[];
+export type Alternatives = readonly AddressCondition[];
 
 /** `=` equal, `!=` not, `~` contains, `!~` does not, `?` is there, `!` is not. */
 export type Operator = '=' | '!=' | '~' | '!~' | '?' | '!';
 /** One comparison of a condition in braces. */
-export interface Condition {
+export interface AddressCondition {
   readonly left: Term;
   readonly operator: Operator;
   readonly right: Term;

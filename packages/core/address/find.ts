@@ -1,5 +1,5 @@
 import { isControl, isData, type DataField, type Field, type MarcRecord, type Where } from '../marc';
-import type { Address, Alternatives, Condition, Range, SubfieldAddress, Term } from './address';
+import type { Address, Alternatives, AddressCondition, Range, SubfieldAddress, Term } from './address';
 
 /** Text that an address points at, and its place. A whole data field is its subfields' text joined by blanks. */
 export interface Found {
@@ -125,7 +125,7 @@ const holdAll = (
   subfield: Found | null,
 ): boolean => conditions.every((alternatives) => alternatives.some((c) => holds(look, c, place, subfield)));
 
-function holds(look: Look, c: Condition, place: Place, subfield: Found | null): boolean {
+function holds(look: Look, c: AddressCondition, place: Place, subfield: Found | null): boolean {
   const left = termTexts(look, c.left, place, subfield);
   if (c.operator === '?') return left.length > 0;
   if (c.operator === '!') return left.length === 0;

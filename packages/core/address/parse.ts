@@ -2,7 +2,7 @@ import type {
   Address,
   AddressProblem,
   Alternatives,
-  Condition,
+  AddressCondition,
   Operator,
   Range,
   SubfieldAddress,
@@ -148,7 +148,7 @@ class Reader {
     return all;
   }
 
-  private condition(): Condition {
+  private condition(): AddressCondition {
     const leading = this.operator();
     if (leading) {
       const right = this.term();

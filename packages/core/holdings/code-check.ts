@@ -2,7 +2,7 @@ import { nearest } from '../text';
 import type { CodeLists, Coded } from './objects';
 
 /** A value that is not right, beside the field it concerns. */
-export interface FieldProblem {
+export interface FieldFault {
   readonly field: string;
   readonly message: string;
 }
@@ -13,7 +13,7 @@ export function codeProblem(
   what: string,
   code: string,
   list: readonly Coded[],
-): FieldProblem | null {
+): FieldFault | null {
   if (list.some((entry) => entry.code === code)) return null;
   if (list.length === 0) return { field, message: `There is no ${what} yet. Add one in Set-up first.` };
   const near = nearest(
@@ -33,7 +33,7 @@ export function codeProblem(
 export function sourceProblems(
   { fund, supplier }: { fund: string; supplier: string },
   lists: CodeLists,
-): FieldProblem[] {
+): FieldFault[] {
   return [
     fund === '' ? null : codeProblem('fund', 'fund', fund, lists.funds),
     supplier === '' ? null : codeProblem('supplier', 'supplier', supplier, lists.suppliers),
@@ -41,7 +41,7 @@ export function sourceProblems(
 }
 
 /** What is wrong with the branch and location of a holding. */
-export function placeProblems(place: { branch: string; location: string }, lists: CodeLists): FieldProblem[] {
+export function placeProblems(place: { branch: string; location: string }, lists: CodeLists): FieldFault[] {
   const branch = codeProblem('branch', 'branch', place.branch, lists.branches);
   if (branch) return [branch];
   const location = codeProblem(

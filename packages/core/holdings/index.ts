@@ -1,6 +1,6 @@
 export type { CodeLists, Coded, Copy, CopyStatus, Holding, Withdrawn } from './objects';
 export { copyName, COPY_STATUSES, NO_LISTS, partKey } from './objects';
-export type { FieldProblem } from './code-check';
+export type { FieldFault as FieldProblem } from './code-check';
 export { codeProblem, placeProblems, sourceProblems } from './code-check';
 export type { Price } from './price';
 export { readPrice } from './price';

@@ -1,5 +1,5 @@
 import { isAddress, parseAddress } from '../address';
-import type { FieldProblem } from './code-check';
+import type { FieldFault } from './code-check';
 
 /** What of a copy can be read from a field. */
 export const COPY_PARTS = [
@@ -76,7 +76,7 @@ export const NO_DEFAULTS: CopyDefaults = {
 };
 
 /** What is wrong with a mapping, beside its part. */
-export function mappingProblems({ tag, subfields }: CopyMapping): FieldProblem[] {
+export function mappingProblems({ tag, subfields }: CopyMapping): FieldFault[] {
   if (tag === '') return [];
   if (!/^(?!00)[0-9]{3}$/.test(tag))
     return [{ field: 'mapping.tag', message: `“${tag}” is no tag of a field with subfields: three digits.` }];

@@ -3,7 +3,7 @@ export type { Cleaned } from './recipe';
 export { BUILT_IN, runRecipe } from './recipe';
 export { stepSentence } from './sentence';
 export { recipeProblems, stepProblems } from './problems';
-export type { StepForm, StepPart, StepPartKind } from './step-form';
+export type { StepFormSpec as StepForm, StepPart, StepPartKind } from './step-form';
 export { STEP_FORMS } from './step-form';
 export { stepsFromEdit } from './from-edit';
 export { readRecipe, recipeFile } from './recipe-file';

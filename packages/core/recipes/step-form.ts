@@ -32,7 +32,7 @@ export interface StepPart<Key extends string = string> {
 }
 
 /** What a kind of step is called, what it asks for, and a first value to begin from. */
-export interface StepForm<K extends Kind = Kind> {
+export interface StepFormSpec<K extends Kind = Kind> {
   readonly name: string;
   readonly parts: readonly StepPart<KeysOf<K>>[];
   readonly first: Extract<StepBody, { step: K }>;
@@ -47,7 +47,7 @@ const to = { key: 'to', kind: 'tag', name: 'to field' } as const;
 const tag = { key: 'tag', kind: 'tag', name: 'field' } as const;
 
 /** Every kind of step as a form, in the order in which they are offered. */
-export const STEP_FORMS: { readonly [K in Kind]: StepForm<K> } = {
+export const STEP_FORMS: { readonly [K in Kind]: StepFormSpec<K> } = {
   'add-field': {
     name: 'add a field',
     parts: [

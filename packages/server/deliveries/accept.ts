@@ -23,7 +23,7 @@ import { beginReview } from '../http/reviewed';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { acceptContext, numbersOf, rollInUse } from './accept-context';
-import { inChunks } from './in-chunks';
+import { throughDelivery } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
 import { object } from 'yup';
@@ -62,7 +62,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   const { store } = services;
   const settings = settingsFor(delivery);
   const roll = await rollInUse(store, settings.roll);
-  const totals = await inChunks(services, run, {
+  const totals = await throughDelivery(services, run, {
     delivery: id,
     leaveOut: new Set(keptWork(acceptWork, run.work).leaveOut),
     did: (t) => acceptAct(delivery.name, t),

@@ -15,7 +15,7 @@ import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { sheetContext } from '../suppliers/sheets';
 import { keysOf } from './find-candidates';
-import { inChunks } from './in-chunks';
+import { throughDelivery } from './in-chunks';
 import { matcherFor, type ToMatch } from './matcher';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { keepMatchedBefore, keepMatches, wasWorkedOn } from './queries';
@@ -85,7 +85,7 @@ export const matchDelivery = deliveryJob(async (services, run, id, delivery) => 
     if (before.length) await match(before.map(toMatch), store);
     if (before.length < rows.length) break;
   }
-  const totals = await inChunks(services, run, {
+  const totals = await throughDelivery(services, run, {
     delivery: id,
     leaveOut: new Set(),
     did: (t) => ({

@@ -10,7 +10,7 @@ import { beginReview } from '../http/reviewed';
 import type { Store } from '../store/store';
 import { checkedCopies, copiesAfter } from './copies';
 import { leftMeanwhile } from '@osier/core/acts';
-import { inChunks } from './in-chunks';
+import { throughDelivery } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { copyWork, settingsFor, supplierOf, type CopyWork } from './settings';
 import { keptWork, leftOut } from '../jobs/kept-work';
@@ -56,7 +56,7 @@ export const cleanDelivery = deliveryJob(async (services, run, id, delivery) => 
   const asked = keptWork(cleanWork, run.work);
   const treatment = await treatmentOf(asked, store, supplierOf(delivery));
   const work = await copyWork(store, settingsFor(delivery));
-  const totals = await inChunks(services, run, {
+  const totals = await throughDelivery(services, run, {
     delivery: id,
     leaveOut: new Set(asked.leaveOut),
     did: (t) => ({

@@ -8,7 +8,7 @@ import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { inChunks } from './in-chunks';
+import { throughDelivery } from './in-chunks';
 import { keptWork, type Totals } from '../jobs/kept-work';
 import { mixed, object, string } from 'yup';
 import { checkFacet, underFacet } from './queries.incoming';
@@ -90,7 +90,7 @@ const decideWork = object({
 export const decideDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { decision, facet } = keptWork(decideWork, run.work);
   const did = (t: Totals) => decideAct(delivery.name, decision, t.chosen ?? 0, t.meanwhile);
-  const totals = await inChunks(services, run, {
+  const totals = await throughDelivery(services, run, {
     delivery: id,
     leaveOut: new Set(),
     did,

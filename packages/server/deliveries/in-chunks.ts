@@ -18,7 +18,7 @@ interface DeliveryWork<A> {
 }
 
 /** Goes through a delivery's records in the order of the file; those left out are passed over. */
-export const inChunks = <A = void>(
+export const throughDelivery = <A = void>(
   services: Services,
   run: JobRun,
   work: DeliveryWork<A>,

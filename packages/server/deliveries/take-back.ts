@@ -20,7 +20,7 @@ import { takeable } from '../store/takeable';
 import { undoPlan } from '../store/undo';
 import { acceptance, acceptedRows, madeCopies, type Acceptance } from './acceptance';
 import { deliveryJob } from './delivery-job';
-import { inChunks } from './in-chunks';
+import { throughDelivery } from './in-chunks';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
 import { object } from 'yup';
 import { withTheirFields } from './incoming-records';
@@ -247,7 +247,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
     counts: { records: t.back ?? 0, meanwhile: t.meanwhile },
   });
   const leaveOut = new Set(asked.leaveOut);
-  const totals = await inChunks<LoanAnswers>(services, run, {
+  const totals = await throughDelivery<LoanAnswers>(services, run, {
     delivery: id,
     waits: false,
     leaveOut,

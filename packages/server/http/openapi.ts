@@ -1,4 +1,4 @@
-import { ENDPOINTS, isSent, paramNames, problem, type AnyEndpoint } from '@osier/contract';
+import { ENDPOINTS, isSent, paramNames, problemSchema, type AnyEndpoint } from '@osier/contract';
 import { statusesOf } from './statuses';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
@@ -12,7 +12,7 @@ export function openApi(): object {
     servers: [{ url: '/api' }],
     paths,
     components: {
-      schemas: { Problem: jsonSchemaOf(problem) },
+      schemas: { Problem: jsonSchemaOf(problemSchema) },
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'osier' } },
     },
   };

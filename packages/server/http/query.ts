@@ -15,15 +15,3 @@ export function queryOf(req: Request): Readonly<Record<string, string | undefine
   }
   return Object.fromEntries(found);
 }
-
-/** A whole number from a query, or undefined where there is none; anything else is refused by name. */
-export function wholeIn(
-  query: Readonly<Record<string, string | undefined>>,
-  name: string,
-): number | undefined {
-  const given = query[name];
-  if (given === undefined || given === '') return undefined;
-  const n = /^\d{1,15}$/.test(given) ? Number(given) : NaN;
-  if (!Number.isSafeInteger(n)) throw wrong(name, `“${name}” is no whole number.`);
-  return n;
-}

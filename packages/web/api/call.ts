@@ -19,14 +19,14 @@ type NeedsBody<E extends AnyEndpoint> =
       : { readonly body: EndpointSending<E> };
 
 /** Where an endpoint is asked: the parameters of its path, and what stands behind it. */
-export type Place<E extends AnyEndpoint> = NeedsParams<E> & { readonly query?: EndpointQuery<E> };
+export type EndpointPlace<E extends AnyEndpoint> = NeedsParams<E> & { readonly query?: EndpointQuery<E> };
 /** What is sent to an endpoint. */
-export type Asking<E extends AnyEndpoint> = Place<E> & NeedsBody<E>;
+export type Asking<E extends AnyEndpoint> = EndpointPlace<E> & NeedsBody<E>;
 /** The argument of a call, which may be left out where nothing has to be said. */
 type Needed<T> = Record<never, never> extends T ? [said?: T] : [said: T];
 
 /** The path of an endpoint with its parameters and query filled in, below `/api`. */
-export const pathOf = <E extends AnyEndpoint>(endpoint: E, ...[place]: Needed<Place<E>>): string =>
+export const pathOf = <E extends AnyEndpoint>(endpoint: E, ...[place]: Needed<EndpointPlace<E>>): string =>
   filledPath(endpoint.path, place?.params, place?.query);
 
 /** Calls an endpoint of the API. What it gives has the type of the endpoint's answer; a refusal is a `RequestProblem`. */

@@ -1,6 +1,6 @@
 import { QueryClient, useQuery, type Query } from '@tanstack/react-query';
 import { filledPath, type AnyEndpoint, type Changed, type EndpointAnswer } from '@osier/contract';
-import type { Place } from './call';
+import type { EndpointPlace } from './call';
 import { changedByLastAct, request, RequestProblem } from './request';
 import { isStale } from './stale';
 
@@ -14,17 +14,19 @@ export const queries = new QueryClient({
 });
 
 /** Reads an endpoint of the API and keeps what it answers; null for a place is nothing to read yet. */
-export function useApi<E extends AnyEndpoint>(
+export const useApi = <E extends AnyEndpoint>(
   endpoint: E,
-  ...[place]: Record<never, never> extends Place<E> ? [place?: Place<E> | null] : [place: Place<E> | null]
-) {
+  ...[place]: Record<never, never> extends EndpointPlace<E>
+    ? [place?: EndpointPlace<E> | null]
+    : [place: EndpointPlace<E> | null]
+) => {
   const path = place === null ? null : filledPath(endpoint.path, place?.params, place?.query);
   return useQuery({
     queryKey: [path],
     queryFn: () => request<EndpointAnswer<E>>('GET', path ?? ''),
     enabled: path !== null,
   });
-}
+};
 
 /** The review of an act is worked out once; what the act changes does not change its review. */
 const isOnScreen = (q: Query): boolean => q.queryKey[0] !== 'review';

@@ -5,7 +5,7 @@ import { problemText } from '../api/request';
 import { ReviewSheet } from './ReviewSheet';
 
 /** A batch act: how its review is asked for, and how the job that does it is begun. */
-export interface Batch {
+export interface BatchAct {
   /** Names what is reviewed, so that the review is worked out once. */
   readonly key: readonly unknown[];
   review(from: number): Promise<Review>;
@@ -13,7 +13,15 @@ export interface Batch {
 }
 
 /** The review of a batch act, then the job that does it. */
-export function BatchSheet({ title, batch, onClose }: { title: string; batch: Batch; onClose: () => void }) {
+export function BatchSheet({
+  title,
+  batch,
+  onClose,
+}: {
+  title: string;
+  batch: BatchAct;
+  onClose: () => void;
+}) {
   const review = useQuery({
     queryKey: ['review', ...batch.key],
     queryFn: () => batch.review(0),

@@ -3,13 +3,13 @@ import { useMemo } from 'react';
 import { FieldBody } from './FieldView';
 import './side-by-side.css';
 
-export interface Column {
+export interface RecordColumn {
   readonly name: string;
   readonly record: MarcRecord;
 }
 
 /** Records beside each other, like fields on one line; what is not the same in the column before is marked. */
-export function SideBySide({ columns }: { columns: readonly Column[] }) {
+export function SideBySide({ columns }: { columns: readonly RecordColumn[] }) {
   const rows = useMemo(() => aligned(columns.map((c) => c.record)), [columns]);
   return (
     <div

@@ -8,7 +8,7 @@ import { readDirectory, type Directory } from './directory';
 import { readField, withoutStrays } from './field';
 import { plainEnd, recordExtent } from './extent';
 import { skipJunk, TERMINATOR_AGAIN } from './junk';
-import { nextRecord, sharedField, type Stretch } from './shared-fields';
+import { nextRecord, sharedField, type ByteRun } from './shared-fields';
 import { readLeader, saysLengths, withLengths } from './leader';
 
 /** How a file is read. */
@@ -180,7 +180,7 @@ function fastFields(
   const { slots } = directory;
   if (!endsOf(whole, slots.length)) return null;
   const fields = new Array<Field>(slots.length);
-  const at: Stretch = { bytes, from: 0, to: 0, text: whole, textFrom: 0, textTo: 0 };
+  const at: ByteRun = { bytes, from: 0, to: 0, text: whole, textFrom: 0, textTo: 0 };
   const noteHere = (code: Repair['code'], message: string) => note(code, message, at.from);
   nextRecord();
   for (let i = 0; i < slots.length; i++) {

@@ -19,7 +19,7 @@ let record = 1;
 export const nextRecord = (): void => void (record = (record + 1) | 0);
 
 /** Where a field stands: in the bytes of a record, and in the text that they say. */
-export interface Stretch {
+export interface ByteRun {
   readonly bytes: Uint8Array;
   from: number;
   to: number;
@@ -33,7 +33,7 @@ export interface Stretch {
  * it is the same value as the second: it need not be taken apart once more, and what is known of it holds. Null when
  * there is none. A field that is linked to another ($6) belongs to its record and is not shared.
  */
-export function sharedField(tag: string, at: Stretch): DataField | null {
+export function sharedField(tag: string, at: ByteRun): DataField | null {
   if (at.to - at.from > LONG || tag.startsWith('00')) return null;
   const hash = hashOf(tag, at.bytes, at.from, at.to);
   const slot = hash & (KEPT - 1);
@@ -50,11 +50,11 @@ export function sharedField(tag: string, at: Stretch): DataField | null {
   return keep(tag, at, hash, slot);
 }
 
-const says = ({ text, textFrom, textTo }: Stretch, wanted: string): boolean =>
+const says = ({ text, textFrom, textTo }: ByteRun, wanted: string): boolean =>
   wanted.length === textTo - textFrom && text.startsWith(wanted, textFrom);
 
 /** Keeps a field with a text of its own: a piece of the record's would keep all of that. */
-function keep(tag: string, at: Stretch, hash: number, slot: number): DataField | null {
+function keep(tag: string, at: ByteRun, hash: number, slot: number): DataField | null {
   const decoded = decodeUtf8(at.bytes.subarray(at.from, at.to));
   const own = decoded === null ? '' : composed(decoded);
   if (!says(at, own)) return null;

@@ -1,4 +1,4 @@
-import { api } from '@osier/contract';
+import { api, recordIn } from '@osier/contract';
 import { call } from '../../api/call';
 import type { Finding } from '@osier/core/checks';
 import {
@@ -26,7 +26,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
 import './record.css';
-import { Shelf } from './Shelf';
+import { HoldingsOfRecord } from './Shelf';
 
 interface Both {
   readonly version: number;
@@ -61,8 +61,10 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
       say(done.sentence, done.entry);
       await refresh();
     } catch (e) {
-      if (e instanceof RequestProblem && e.problem.status === 409 && e.problem.current) {
-        setTheirs(e.problem.current as unknown as Both);
+      const theirs = e instanceof RequestProblem && e.problem.status === 409 ? e.problem.current : null;
+      const marc = recordIn(theirs?.value);
+      if (theirs && marc) {
+        setTheirs({ version: Number(theirs.version), value: marc });
         setChoices([]);
       }
       complain(problemText(e));
@@ -139,7 +141,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
       {piling ? (
         <PutOnPile search={{ q: `record ${id}` }} count={1} onClose={() => setPiling(false)} />
       ) : null}
-      <Shelf record={r} copy={copy} />
+      <HoldingsOfRecord record={r} copy={copy} />
       <div className="row spread">
         <h3>Fields</h3>
         <NewField

@@ -14,7 +14,7 @@ import { CopyForm } from './CopyForm';
 import { HoldingForm } from './HoldingForm';
 
 /** Where a title stands: its holdings with their copies, and the forms that add to them. */
-export function Shelf({ record, copy }: { record: RecordDetail; copy: number | null }) {
+export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy: number | null }) {
   const [adding, setAdding] = useState<'holding' | number | null>(null);
   const mayEdit = useMay('edit copies');
   const lists = useSetUp()?.lists.value;

@@ -1,5 +1,4 @@
-import { api, type DaybookDetail } from '@osier/contract';
-import type { MarcRecord } from '@osier/core/marc';
+import { api, recordIn, type DaybookDetail } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -97,13 +96,8 @@ function Entry({ id }: { id: number }) {
   );
 }
 
-const marcIn = (value: unknown): MarcRecord | null => {
-  const v = value as { fields?: unknown; marc?: MarcRecord } | null;
-  return v && Array.isArray(v.fields) ? (v as unknown as MarcRecord) : (v?.marc ?? null);
-};
-
 function ChangeBlock({ change: c }: { change: DaybookDetail['changes'][number] }) {
-  const [before, after] = [marcIn(c.before), marcIn(c.after)];
+  const [before, after] = [recordIn(c.before), recordIn(c.after)];
   const verb = c.before === null ? 'made' : c.after === null ? 'removed' : 'changed';
   const link =
     c.kind === 'record' && c.after ? `/catalogue/${c.id}` : c.kind === 'heading' ? `/headings/${c.id}` : null;
@@ -117,7 +111,7 @@ function ChangeBlock({ change: c }: { change: DaybookDetail['changes'][number] }
       </p>
       {before && after ? <Compare before={before} after={after} /> : null}
       {!before && !after && c.before && c.after ? (
-        <Values before={c.before as Record<string, unknown>} after={c.after as Record<string, unknown>} />
+        <Values before={{ ...c.before }} after={{ ...c.after }} />
       ) : null}
     </div>
   );

@@ -18,7 +18,7 @@ import { useShell } from '../../shell/shell-store';
 import { BatchSheet } from '../../parts/BatchSheet';
 import { acceptBatch, cleanBatch, fixBatch, takeBackBatch, type DeliveryBatch } from './batches';
 import { DeliveryCounts } from './DeliveryCounts';
-import { DeliverySettings } from './DeliverySettings';
+import { DeliverySettingsSheet } from './DeliverySettings';
 import { FindingKinds } from './FindingKinds';
 import { IncomingLine } from './IncomingLine';
 import { IncomingPiece } from './IncomingPiece';
@@ -230,7 +230,7 @@ export default function Delivery() {
         }
       />
       {settingsOpen && summary ? (
-        <DeliverySettings
+        <DeliverySettingsSheet
           name={delivery.name}
           summary={summary}
           mayChange={mayTake && !job}

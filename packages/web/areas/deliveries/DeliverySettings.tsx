@@ -8,7 +8,7 @@ import { problemText, RequestProblem } from '../../api/request';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
 
 /** The settings of one delivery: those of its supplier's sheet, changed for this time. Keeping them matches it anew. */
-export function DeliverySettings({
+export function DeliverySettingsSheet({
   name,
   summary,
   mayChange,

@@ -1,11 +1,11 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
-import type { Batch } from '../../parts/BatchSheet';
+import type { BatchAct } from '../../parts/BatchSheet';
 
 /** A batch act over a delivery, as its sheet is headed. */
 export interface DeliveryBatch {
   readonly name: string;
-  readonly batch: Batch;
+  readonly batch: BatchAct;
 }
 
 /** Accepting the waiting records as decided. */

@@ -17,7 +17,7 @@ const NOBODY: EndpointSending<typeof api.people.add> = {
 };
 
 /** Who may do what. */
-export function People({ data }: { data: SetUp }) {
+export function PeopleForm({ data }: { data: SetUp }) {
   const [form, setForm] = useState(NOBODY);
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const mayChange = useMay('set up');

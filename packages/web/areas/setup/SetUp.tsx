@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { AreaHead } from '../../parts/AreaHead';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
-import { People } from './People';
+import { PeopleForm } from './People';
 import { Recipes } from './Recipes';
 import { Suppliers } from './Suppliers';
 import { useSetUp } from './use-set-up';
@@ -44,7 +44,7 @@ export default function SetUp() {
         ) : page === 'recipes' ? (
           <Recipes />
         ) : (
-          <People data={data} />
+          <PeopleForm data={data} />
         )}
       </div>
     </>

@@ -1,5 +1,4 @@
-import type { Scheme } from '@osier/core/callnumbers';
-import { api } from '@osier/contract';
+import { api, type StocktakeBody } from '@osier/contract';
 import { call } from '../../api/call';
 import { Button, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
@@ -18,19 +17,22 @@ const SCHEMES = [
   { value: 'own', label: 'our own' },
 ];
 
+const NEW: Omit<StocktakeBody, 'locations' | 'types'> & Record<'locations' | 'types', string[]> = {
+  name: '',
+  branch: '',
+  locations: [],
+  types: [],
+  scheme: 'dewey',
+  from: '',
+  to: '',
+  seenSince: '',
+};
+const codesIn = (value: unknown): string[] => (Array.isArray(value) ? value.map(String) : []);
+
 /** Chooses the stretch: branch, locations, call-number range, types. */
 export function StartStocktake({ onClose }: { onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
-  const [form, setForm] = useState({
-    name: '',
-    branch: '',
-    locations: [] as string[],
-    types: [] as string[],
-    scheme: 'dewey' as Scheme,
-    from: '',
-    to: '',
-    seenSince: '',
-  });
+  const [form, setForm] = useState(NEW);
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const { say, complain } = useShell();
   const navigate = useNavigate();
@@ -82,7 +84,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
             placeholder="all locations"
             list={(lists?.locations ?? []).filter((l) => l.branch === form.branch)}
             value={form.locations}
-            onChange={(v) => set({ locations: v as string[] })}
+            onChange={(v) => set({ locations: codesIn(v) })}
           />
           {trouble('locations')}
         </label>
@@ -94,7 +96,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
             placeholder="all types"
             list={lists?.types ?? []}
             value={form.types}
-            onChange={(v) => set({ types: v as string[] })}
+            onChange={(v) => set({ types: codesIn(v) })}
           />
           {trouble('types')}
         </label>

@@ -1,24 +1,21 @@
-import { api, type Done, type JobState, type ScanAnswer, type StocktakeDetail } from '@osier/contract';
+import { api, type Done, type JobState, type ScanAnswer } from '@osier/contract';
 import { call } from '../../api/call';
 import { groupedBarcode } from '@osier/core/barcodes';
 import type { Settlement, StockFinding, StockFindingKind } from '@osier/core/stocktake';
-import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
-import { CodePicker } from '../../parts/CodePicker';
 import { DropZone } from '../../parts/DropZone';
 import { Mark } from '../../parts/Mark';
-import { ReviewSheet } from '../../parts/ReviewSheet';
 import { ScanField } from '../../parts/ScanField';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { useSetUp } from '../setup/use-set-up';
 import { ShelfStrip } from './ShelfStrip';
 import { Progress } from './Progress';
+import { SettleSheet } from './SettleSheet';
 
 const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 'information'])[] = [
   ['should-not-be-here', 'Should not be here', 'stop'],
@@ -263,65 +260,5 @@ function FindingGroup({
         </button>
       ) : null}
     </section>
-  );
-}
-
-function SettleSheet({
-  stocktake,
-  items,
-  onClose,
-  onDone,
-}: {
-  stocktake: StocktakeDetail;
-  items: { copy: number; act: Settlement }[];
-  onClose: () => void;
-  onDone: () => void;
-}) {
-  const lists = useSetUp()?.lists.value;
-  const { stretch } = stocktake.stocktake;
-  const places = (lists?.locations ?? []).filter((l) => l.branch === stretch.branch);
-  const [location, setLocation] = useState(stretch.locations[0] ?? '');
-  const { say } = useShell();
-  const moves = items.some((i) => i.act === 'correct-location');
-  const params = { id: stocktake.id };
-  const review = useQuery({
-    queryKey: ['review', 'settle', stocktake.id, items, location],
-    queryFn: () => call(api.stocktakes.reviewSettle, { params, body: { items, location } }),
-    gcTime: 0,
-    retry: false,
-    staleTime: Infinity,
-  });
-  const act = async (leftOut: readonly number[], token: string) => {
-    const done = await call(api.stocktakes.settle, {
-      params,
-      body: leftOut.length
-        ? { items: items.filter((i) => !leftOut.includes(i.copy)), location }
-        : { items, location, token },
-    });
-    say(done.sentence, done.entry);
-    onDone();
-    await refresh();
-  };
-  return (
-    <ReviewSheet
-      title={`Settle findings of ${stocktake.stocktake.name}`}
-      review={review.data}
-      problem={review.error ? problemText(review.error) : null}
-      onClose={onClose}
-      onDo={act}
-      onAnew={review.refetch}
-    >
-      {moves ? (
-        <label>
-          Where they belong from now on
-          <CodePicker
-            label="Location"
-            list={places}
-            value={location}
-            onChange={(v) => setLocation(String(v))}
-          />
-        </label>
-      ) : null}
-    </ReviewSheet>
   );
 }

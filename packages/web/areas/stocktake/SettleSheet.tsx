@@ -1,0 +1,72 @@
+import { api, type StocktakeDetail } from '@osier/contract';
+import { call } from '../../api/call';
+import type { Settlement } from '@osier/core/stocktake';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { refresh } from '../../api/queries';
+import { problemText } from '../../api/request';
+import { CodePicker } from '../../parts/CodePicker';
+import { ReviewSheet } from '../../parts/ReviewSheet';
+import { useShell } from '../../shell/shell-store';
+import { useSetUp } from '../setup/use-set-up';
+
+/** The review of settling chosen findings, with where misplaced copies belong from now on. */
+export function SettleSheet({
+  stocktake,
+  items,
+  onClose,
+  onDone,
+}: {
+  stocktake: StocktakeDetail;
+  items: { copy: number; act: Settlement }[];
+  onClose: () => void;
+  onDone: () => void;
+}) {
+  const lists = useSetUp()?.lists.value;
+  const { stretch } = stocktake.stocktake;
+  const places = (lists?.locations ?? []).filter((l) => l.branch === stretch.branch);
+  const [location, setLocation] = useState(stretch.locations[0] ?? '');
+  const { say } = useShell();
+  const moves = items.some((i) => i.act === 'correct-location');
+  const params = { id: stocktake.id };
+  const review = useQuery({
+    queryKey: ['review', 'settle', stocktake.id, items, location],
+    queryFn: () => call(api.stocktakes.reviewSettle, { params, body: { items, location } }),
+    gcTime: 0,
+    retry: false,
+    staleTime: Infinity,
+  });
+  const act = async (leftOut: readonly number[], token: string) => {
+    const done = await call(api.stocktakes.settle, {
+      params,
+      body: leftOut.length
+        ? { items: items.filter((i) => !leftOut.includes(i.copy)), location }
+        : { items, location, token },
+    });
+    say(done.sentence, done.entry);
+    onDone();
+    await refresh();
+  };
+  return (
+    <ReviewSheet
+      title={`Settle findings of ${stocktake.stocktake.name}`}
+      review={review.data}
+      problem={review.error ? problemText(review.error) : null}
+      onClose={onClose}
+      onDo={act}
+      onAnew={review.refetch}
+    >
+      {moves ? (
+        <label>
+          Where they belong from now on
+          <CodePicker
+            label="Location"
+            list={places}
+            value={location}
+            onChange={(v) => setLocation(String(v))}
+          />
+        </label>
+      ) : null}
+    </ReviewSheet>
+  );
+}
