@@ -11,8 +11,6 @@ export interface IdQuery {
   readonly params: Readonly<Record<string, unknown>>;
   /** It gives every record. */
   readonly all?: boolean;
-  /** A condition on a record (`r`) that holds when the query gives it, where that is quicker for one than the query. */
-  readonly has?: string;
   /** The words that it finds, folded. */
   readonly words?: readonly string[];
 }
@@ -23,10 +21,12 @@ export const everyRecord: IdQuery = { sql: 'SELECT id FROM records', params: {},
 /** Records that have all words, each as the beginning of one, by the full-text index. */
 export const withWords = (words: readonly string[]): IdQuery => ({
   sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
-  params: { match: words.map((w) => `"${w}"*`).join(' ') },
-  has: 'EXISTS (SELECT 1 FROM record_words w WHERE w.rowid = r.id AND w.record_words MATCH :match)',
+  params: { match: words.map(term).join(' AND ') },
   words,
 });
+
+/** A word as the full-text index is asked for it: as a beginning, but for a single letter or digit, which begins too much. */
+export const term = (word: string): string => (/^[a-z0-9]$/.test(word) ? `"${word}"` : `"${word}"*`);
 
 /** Records with an ISBN (ISBN-13). */
 export const withIsbn = (key: string): IdQuery => ({

@@ -1,6 +1,6 @@
 import type { RecordRow } from '@osier/contract';
 import type { Store } from '../store/store';
-import { facetConditions, type IdQuery, type SearchFacets } from './queries.found';
+import { facetConditions, term, type IdQuery, type SearchFacets } from './queries.found';
 
 /** Where a page of records begins: behind a rank, a sort key and a number. */
 export type AfterRecord = readonly [rank: number, sort: string, id: number];
@@ -11,16 +11,16 @@ export interface PlacedRow {
   readonly sort: string;
 }
 
-/** Records with at most so many hits are ranked; more are listed by their titles only, as nobody reads them through. */
+/** So many records are ranked and counted; of more it is only told that there are. */
 export const MOST_RANKED = 10_000;
 
-/** Whether a query gives more than so many records. */
-export async function isMoreThan(store: Store, found: IdQuery, most: number): Promise<boolean> {
+/** How many records a query gives, counted to one more than `most`. */
+export async function countAtMost(store: Store, found: IdQuery, most: number): Promise<number> {
   const row = await store.row<{ n: number }>(
     `SELECT COUNT(*) AS n FROM (SELECT 1 FROM (${found.sql}) LIMIT :most + 1)`,
     { ...found.params, most },
   );
-  return (row?.n ?? 0) > most;
+  return row?.n ?? 0;
 }
 
 /** Words of a search, folded, as the full-text index is asked for them. */
@@ -28,38 +28,56 @@ export interface RankedWords {
   readonly words: readonly string[];
   /** The title that the words are, without an initial article. */
   readonly exact: readonly string[];
+  /** Only what lies on a pile, or came with a delivery, is searched. */
+  readonly isPlaced: boolean;
 }
 
-const beginnings = (words: readonly string[]): string => words.map((w) => `"${w}"*`).join(' AND ');
 /** The columns of the full-text index in the order of their rank. */
 const RANKED_COLUMNS = ['title', 'name', 'subject', 'rest'] as const;
 
 /**
  * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, in the
- * rest, and last those that have the words in several places; within a rank by title.
+ * rest, and last those that have the words in several places; within a rank by title. The first `MOST_RANKED` are covered.
  */
 export function pageRanked(
   store: Store,
   found: IdQuery,
-  { words, exact }: RankedWords,
-  page: { readonly facets: SearchFacets; readonly after: AfterRecord | null; readonly atMost: number },
+  { words, exact, isPlaced }: RankedWords,
+  page: {
+    readonly facets: SearchFacets;
+    readonly after: AfterRecord | null;
+    readonly atMost: number;
+    readonly isMany: boolean;
+  },
 ): Promise<PlacedRow[]> {
+  const all = words.map(term).join(' AND ');
   const tiers = [
     `title : ^ ${words.map((w) => `"${w}"`).join(' + ')} *`,
-    ...RANKED_COLUMNS.map((column) => `${column} : (${beginnings(words)})`),
+    ...RANKED_COLUMNS.map((column) => `${column} : (${all})`),
+    all,
   ];
+  const isNarrowed = Object.values(page.facets).some(Boolean);
+  const among = [
+    ...(isNarrowed ? [facetConditions(page.facets)] : []),
+    ...(isPlaced ? [`w.rowid IN (SELECT id FROM (${found.sql}))`] : []),
+  ].map((c) => ` AND ${c}`);
+  const from = isNarrowed ? 'record_words w CROSS JOIN record_rows r ON r.id = w.rowid' : 'record_words w';
   const hits = tiers.map(
-    (_, i) => `SELECT rowid AS id, ${i + 1} AS rank FROM record_words WHERE record_words MATCH :tier${i}`,
+    (_, i) =>
+      `SELECT w.rowid AS id, ${i + 1} AS rank FROM ${from} WHERE w.record_words MATCH :tier${i}${among.join('')}`,
   );
   const [rank, sort, id] = page.after ?? [-1, '', 0];
   return store.rows<PlacedRow>(
-    `WITH hits AS (SELECT id, MIN(rank) AS rank FROM (${hits.join(' UNION ALL ')} UNION ALL SELECT id, ${tiers.length + 1} AS rank FROM (${found.sql})) GROUP BY id),
+    `WITH covered AS (SELECT id, rank FROM (${hits.join(' UNION ALL ')}) LIMIT :most),
+      hits AS (SELECT id, MIN(rank) AS rank FROM covered GROUP BY id),
       found AS (SELECT r.id, r.sort, CASE WHEN r.sort IN (SELECT value FROM json_each(:exact)) THEN 0 ELSE h.rank END AS rank
-        FROM hits h CROSS JOIN record_rows r ON r.id = h.id WHERE h.id IN (SELECT id FROM (${found.sql})) AND ${facetConditions(page.facets)})
+        FROM hits h CROSS JOIN record_rows r ON r.id = h.id)
      SELECT id, rank, sort FROM found WHERE (rank, sort, id) > (:rank, :sort, :id) ORDER BY rank, sort, id LIMIT :atMost`,
     {
       ...Object.fromEntries(tiers.map((tier, i) => [`tier${i}`, tier])),
-      ...{ ...found.params, ...page.facets, rank, sort, id, atMost: page.atMost },
+      ...{ ...(isPlaced && found.params), ...page.facets, rank, sort, id, atMost: page.atMost },
+      // A record may come at every rank; where there are few, all of them are covered.
+      most: page.isMany ? MOST_RANKED : -1,
       exact: JSON.stringify(exact),
     },
   );
@@ -81,9 +99,9 @@ export function pageByTitle(
   const from = found.all
     ? 'record_rows r'
     : page.isMany
-      ? `record_rows r`
+      ? 'record_rows r'
       : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
-  const among = page.isMany && !found.all ? ` AND ${found.has ?? `r.id IN (${found.sql})`}` : '';
+  const among = page.isMany && !found.all ? ` AND r.id IN (${found.sql})` : '';
   return store.rows<PlacedRow>(
     `SELECT r.id, 0 AS rank, r.sort FROM ${from} WHERE ${conditions}${among} ORDER BY r.sort, r.id LIMIT :atMost`,
     { ...found.params, ...page.facets, sort, id, atMost: page.atMost },

@@ -19,7 +19,7 @@ import {
   type SearchFacets,
 } from './queries.found';
 import {
-  isMoreThan,
+  countAtMost,
   MOST_RANKED,
   pageByTitle,
   pageRanked,
@@ -32,8 +32,7 @@ const PAGE = 100;
 const FACET_VALUES = 12;
 
 /**
- * A page of what a search finds, with how many that is. Words are ranked where there are few enough hits to be read; else, and in
- * everything, records stand by their titles.
+ * A page of what a search finds, with how many that is. What has the words of a search is ranked; all else stands by its title.
  */
 export async function search(
   { store }: Services,
@@ -43,13 +42,14 @@ export async function search(
 ): Promise<SearchAnswer> {
   const found = await foundBy(store, { q, pile, delivery }, signal);
   const after = placeIn<AfterRecord>(cursor, [0, '', 0]);
-  const isMany = found.all === true || (await isMoreThan(store, found, MOST_RANKED));
+  const atMost = found.all ? Infinity : await countAtMost(store, found, MOST_RANKED);
+  const isMany = atMost > MOST_RANKED;
   const page = { facets, after, atMost: PAGE + 1 };
   const [placed, total] = await Promise.all([
-    found.words && !isMany
-      ? pageRanked(store, found, ranked(found.words), page)
+    found.words
+      ? pageRanked(store, found, ranked(found.words, found.within !== null), { ...page, isMany })
       : pageByTitle(store, found, { ...page, isMany }),
-    totalOf(store, found, facets, isMany),
+    totalOf(store, found, facets, atMost),
   ]);
   const last = placed[PAGE - 1];
   return {
@@ -65,8 +65,9 @@ export async function search(
 }
 
 /** The words of a search, and the titles that they would be exactly. */
-const ranked = (words: readonly string[]): RankedWords => ({
+const ranked = (words: readonly string[], isPlaced: boolean): RankedWords => ({
   words,
+  isPlaced,
   exact: [words.join(' '), ...(words.length > 1 ? [words.slice(1).join(' ')] : [])],
 });
 
@@ -75,11 +76,12 @@ async function totalOf(
   store: Store,
   found: FoundRecords,
   facets: SearchFacets,
-  isMany: boolean,
+  atMost: number,
 ): Promise<{ total: number; isMore: boolean }> {
+  const isMany = atMost > MOST_RANKED;
   const narrowed = Object.values(facets).some(Boolean);
   if (found.all && !narrowed) return { total: (await totals(store)).records, isMore: false };
-  if (isMany && !narrowed) return { total: MOST_RANKED, isMore: true };
+  if (!narrowed) return { total: Math.min(atMost, MOST_RANKED), isMore: isMany };
   return isMany
     ? countUpTo(store, found, facets, MOST_RANKED)
     : { total: await countFound(store, found, facets), isMore: false };
@@ -99,7 +101,7 @@ export async function searchFacets(
       branch: first(await countsOfFacet(store, 'branch')),
       covers: null,
     };
-  const isMany = await isMoreThan(store, found, MOST_RANKED);
+  const isMany = (await countAtMost(store, found, MOST_RANKED)) > MOST_RANKED;
   const counted = isMany ? firstOf(found, MOST_RANKED) : found;
   const [kinds, branches] = [await countByKind(store, counted), await countByBranch(store, counted)];
   return {

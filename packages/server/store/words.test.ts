@@ -56,7 +56,8 @@ test('every word of a title, and every beginning of one, finds the record that c
       if (words.length === 0) return;
       expect([text, await finds(words)]).toEqual([text, expect.arrayContaining([id])]);
       const word = [...words[at % words.length]!];
-      const beginning = word.slice(0, 1 + (at % word.length)).join('');
+      // A single letter of ASCII begins too much; it is looked for as a word.
+      const beginning = word.slice(0, Math.min(word.length, 2 + (at % word.length))).join('');
       expect([text, beginning, await finds([beginning])]).toEqual([
         text,
         beginning,

@@ -20,9 +20,9 @@ import { RecordPiece } from './RecordPiece';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
 
-/** "12 records", "more than 20,000 records". */
+/** "12 records", "More than 10,000 records, the best of which are listed,". */
 const found = ({ total, isMore }: SearchAnswer): string =>
-  `${isMore ? 'more than ' : ''}${counted(total, 'record')}`;
+  isMore ? `More than ${counted(total, 'record')}, the best of which are listed,` : counted(total, 'record');
 
 /** Search, read and edit records. */
 export default function Catalogue() {
