@@ -17,8 +17,8 @@ export default {
   transform: { '^.+\\.tsx$': compile(true), '^.+\\.[tj]s$': compile(false) },
   moduleNameMapper: { '\\.css$': '<rootDir>/packages/web/testing/no-style.ts' },
   setupFiles: ['<rootDir>/packages/web/testing/browser.ts'],
-  // The validator of OpenAPI documents comes as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!@seriousme/)'],
+  // The validator of OpenAPI documents and the icons come as ES modules.
+  transformIgnorePatterns: ['/node_modules/(?!(@seriousme|@ant-design)/)'],
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',
   testTimeout: 30000,
   // Jest's own choice leaves one processor free, which on a small machine is half of all.

@@ -46,9 +46,9 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(page.getByRole('button', { name: 'Fix all 24 safe ones' })).toBeVisible();
   await accessible(page);
   await picture(page, 'findings-by-kind');
-  const kind = page.getByRole('row', { name: /Subject heading given twice/ });
+  const kind = page.getByRole('row', { name: /Duplicate subject heading/ });
   await kind.getByRole('button', { name: 'Fix all 4 safe ones' }).click();
-  await expect(page.getByText(/Subject heading given twice” changes 4 of 42/)).toBeVisible();
+  await expect(page.getByText(/Duplicate subject heading” changes 4 of 42/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('changed 4 records');
   await expect(kind).toBeHidden();

@@ -12,7 +12,7 @@ export async function check(args: readonly string[]): Promise<number> {
   const as = oneOf('format', options.format ?? 'text', ['json', 'text']);
   const fix = flags.has('fix');
   if (fix !== (options.out !== undefined))
-    throw new UsageError('--fix and --out FILE go together: the mended records are written to the file.');
+    throw new UsageError('--fix and --out FILE go together: the fixed records are written to the file.');
   notOver(file, options.out);
   const findings = output(undefined);
   const mended = fix ? output(options.out) : null;

@@ -42,7 +42,7 @@ export const deliveryApi = {
   takeIn: endpoint({
     method: 'post',
     path: '/deliveries',
-    summary: 'Take in a file; the body is the file, `name` its name',
+    summary: 'Load a file; the body is the file, `name` its name',
     permission: take,
     query: object({ name: line(200) }),
     body: 'file',

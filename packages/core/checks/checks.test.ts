@@ -268,12 +268,12 @@ test('a fix applied ends its finding and brings no new error', () => {
     const next = checkRecord(r, DEFAULT_HOUSE).find((f) => f.fix);
     if (!next) break;
     expect(left).toBeGreaterThan(0);
-    const mended = applyEdits(r, next.fix!.edits);
+    const corrected = applyEdits(r, next.fix!.edits);
     const same = (x: { rule: string; message: string }) => x.rule === next.rule && x.message === next.message;
-    expect(checkRecord(mended, DEFAULT_HOUSE).filter(same).length).toBe(
+    expect(checkRecord(corrected, DEFAULT_HOUSE).filter(same).length).toBe(
       checkRecord(r, DEFAULT_HOUSE).filter(same).length - 1,
     );
-    r = mended;
+    r = corrected;
   }
 });
 test('a record without the tags that a check needs gives it nothing to find', () => {

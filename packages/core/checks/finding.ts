@@ -14,7 +14,7 @@ export interface Finding {
   readonly fix?: Fix;
 }
 
-/** How a finding is mended: safe ones can be applied unseen. */
+/** How a finding is corrected: safe ones can be applied unseen. */
 export interface Fix {
   readonly sentence: string;
   readonly safe: boolean;

@@ -8,20 +8,20 @@ const MOST = 500;
 
 /**
  * Applies every safe fix, one after another, each worked out on the record that the last one left. `rules` limits it to
- * some checks. Gives the record and the findings that were mended.
+ * some checks. Gives the record and the findings that were corrected.
  */
 export function fixAll(
   record: MarcRecord,
   house: HouseRules,
   rules?: ReadonlySet<string>,
-): { record: MarcRecord; mended: readonly Finding[] } {
-  const mended: Finding[] = [];
+): { record: MarcRecord; corrected: readonly Finding[] } {
+  const corrected: Finding[] = [];
   let now = record;
-  while (mended.length < MOST) {
+  while (corrected.length < MOST) {
     const next = checkRecord(now, house).find((f) => f.fix?.safe && (!rules || rules.has(f.rule)));
     if (!next) break;
     now = applyEdits(now, next.fix!.edits);
-    mended.push(next);
+    corrected.push(next);
   }
-  return { record: now, mended };
+  return { record: now, corrected };
 }

@@ -13,7 +13,7 @@ const house: HouseRules = {
 };
 
 /** Applies the first fix of a rule and gives the fields that are then there and were not before. */
-function mended(rule: string, fields: readonly Field[], rules: HouseRules = house) {
+function corrected(rule: string, fields: readonly Field[], rules: HouseRules = house) {
   const record: MarcRecord = { leader: LEADER, fields };
   const finding = checkRecord(record, rules).find((f) => f.rule === rule && f.fix);
   if (!finding?.fix) return { fix: null };
@@ -306,7 +306,7 @@ test.each<[string, string, Field, 'safe' | 'look', string]>([
   ['holding-codes', 'a slip', field('852', '  ', 'b', 'MILL', 'c', 'OPNE'), 'look', '852 ## $bMILL$cOPEN'],
   ['indicator-value', 'no such value', field('500', '1 ', 'a', 'Eels.'), 'look', '500 ## $aEels.'],
 ])('%s, %s', (rule, _, given, fix, text) => {
-  expect(mended(rule, [fixed(), given])).toEqual({ fix, now: [text], gone: 0 + countGained(rule), left: 0 });
+  expect(corrected(rule, [fixed(), given])).toEqual({ fix, now: [text], gone: 0 + countGained(rule), left: 0 });
 });
 
 /** Some fixes add a field and keep the one that they are about. */
@@ -342,12 +342,12 @@ test.each<[string, string, Field[], string[]]>([
   ['empty-subfield', 'the only one', [field('500', '  ', 'a', ' ')], []],
   ['incomplete-subject', 'no word in it', [field('650', ' 0', 'a', '--')], []],
 ])('%s takes away %s', (rule, _, given, now) => {
-  const found = mended(rule, [fixed(), ...given]);
+  const found = corrected(rule, [fixed(), ...given]);
   expect(found).toMatchObject({ now, gone: 1, left: 0 });
 });
 
 test('a 440 becomes a 490 as found and an 830 as traced', () => {
-  expect(mended('series-440', [field('440', ' 4', 'a', 'The craft notes ;', 'v', '3')]).now).toEqual([
+  expect(corrected('series-440', [field('440', ' 4', 'a', 'The craft notes ;', 'v', '3')]).now).toEqual([
     '490 1# $aThe craft notes ;$v3',
     '830 #4 $aThe craft notes ;$v3',
   ]);
@@ -358,7 +358,7 @@ test('the material designation goes, its mark stays with the title', () => {
     field('245', '00', 'a', 'Notes', 'h', '[text] :', 'b', 'on eels.'),
     field('336', '  ', 'a', 'text', '2', 'rdacontent'),
   ];
-  expect(mended('medium-designation', given).now).toEqual(['245 00 $aNotes :$bon eels.']);
+  expect(corrected('medium-designation', given).now).toEqual(['245 00 $aNotes :$bon eels.']);
 });
 
 describe('fixes of 008', () => {
@@ -377,7 +377,7 @@ describe('fixes of 008', () => {
     ],
     ['form-against-description', [fixed(), field('338', '  ', 'b', 'cr', '2', 'rdacarrier')], 23, 'o'],
   ])('%s', (rule, fields, at, text) => {
-    const { fix, now } = mended(rule, fields);
+    const { fix, now } = corrected(rule, fields);
     expect(fix).toBe('look');
     const value = now![0]!.slice(7);
     expect(value).toHaveLength(40);
@@ -389,7 +389,7 @@ describe('fixes of 008', () => {
   });
   test('one that is too short is filled up at its end', () => {
     const short = fixed().value.slice(0, 38);
-    expect(mended('fixed-length', [fixed(short)]).now).toEqual([`008    ${short}  `]);
+    expect(corrected('fixed-length', [fixed(short)]).now).toEqual([`008    ${short}  `]);
   });
 });
 

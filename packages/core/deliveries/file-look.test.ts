@@ -19,7 +19,7 @@ test('a broken file: how many records, what was mended, what the checks found, w
   const mark = found.repairs.find((r) => r.code === 'byte-order-mark')!;
   expect(mark).toMatchObject({ records: 1, example: { record: 1, offset: 0 } });
   const subject = found.findings.find((f) => f.rule === 'duplicate-subject')!;
-  expect(subject).toMatchObject({ title: 'Subject heading given twice', severity: 'warning' });
+  expect(subject).toMatchObject({ title: 'Duplicate subject heading', severity: 'warning' });
   expect(subject.safe).toBe(subject.findings);
   expect(found.findings.map((f) => f.severity)).toEqual(
     [...found.findings.map((f) => f.severity)].sort(

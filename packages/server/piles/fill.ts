@@ -22,7 +22,7 @@ export async function beginFillPile(
 ): Promise<JobState> {
   const found = await foundBy(store, search);
   if ((await nextIdsFound(store, found, facetsOf(search), 0)).length === 0)
-    throw wrong('q', 'Nothing is found, so there is nothing to put on a pile.');
+    throw wrong('q', 'Nothing is found, so there is nothing to add to a pile.');
   if (into === null && name === '') throw wrong('name', 'Give the pile a name, or choose one that is there.');
   if (into === null) await nameIsFree(store, name);
   const pile =

@@ -242,7 +242,7 @@ function FixedContent({
       </span>
       {positions.length ? (
         <button className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Fold' : 'In words'}
+          {open ? 'Codes' : 'Decoded'}
         </button>
       ) : null}
       {open ? (

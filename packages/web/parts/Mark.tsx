@@ -1,15 +1,30 @@
 import { counted } from '@osier/core/changes';
+import type { ReactNode } from 'react';
 import './mark.css';
 
 export type MarkKind = 'clear' | 'caution' | 'stop' | 'information';
-const SHAPES: Record<MarkKind, string> = { clear: '●', caution: '▲', stop: '■', information: '◆' };
+/** The four shapes of a state, drawn on a field of 10 by 10. */
+const SHAPES: Record<MarkKind, ReactNode> = {
+  clear: <circle cx="5" cy="5" r="4.2" />,
+  caution: <path d="M5 0.8 9.6 9.2H0.4Z" />,
+  stop: <rect x="1" y="1" width="8" height="8" />,
+  information: <path d="M5 0.4 9.6 5 5 9.6 0.4 5Z" />,
+};
+
+/** The shape of a state alone. */
+export const StateShape = ({ kind }: { kind: MarkKind }) => (
+  <svg className="state-shape" viewBox="0 0 10 10" aria-hidden>
+    {SHAPES[kind]}
+  </svg>
+);
+
 export const KIND_OF_SEVERITY = { error: 'stop', warning: 'caution', advice: 'information' } as const;
 
 /** A state by shape and colour, with its name for those who hear it. */
 export function Mark({ kind, name, count }: { kind: MarkKind; name?: string; count?: number }) {
   return (
     <span className={`mark-shape ${kind}`} title={name}>
-      <span aria-hidden>{SHAPES[kind]}</span>
+      <StateShape kind={kind} />
       {count !== undefined ? <span className="mark-count">{count}</span> : null}
       <span className="unseen">{name ?? kind}</span>
     </span>

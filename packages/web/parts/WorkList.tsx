@@ -1,3 +1,4 @@
+import { BorderOutlined, CheckSquareFilled } from '@ant-design/icons';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import './work-list.css';
@@ -121,7 +122,7 @@ export function WorkList<T>({
                     onTick(item);
                   }}
                 >
-                  {ticked?.has(id) ? '☑' : '☐'}
+                  {ticked?.has(id) ? <CheckSquareFilled /> : <BorderOutlined />}
                 </span>
               ) : null}
               <div className="work-row-body">{row(item)}</div>

@@ -42,7 +42,7 @@ describe('the field view', () => {
     const { container } = shown(<FieldView record={record(title)} />);
     await screen.findByText('Title Statement');
     expect(rowOf(container, 1).querySelector('.code')!.getAttribute('title')).toBe('Title');
-    fireEvent.click(within(rowOf(container, 0)).getByText('In words'));
+    fireEvent.click(within(rowOf(container, 0)).getByText('Decoded'));
     expect(rowOf(container, 0).textContent).toMatch(/Language.*English/);
   });
 

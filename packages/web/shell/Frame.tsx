@@ -1,3 +1,4 @@
+import { MenuFoldOutlined, MenuUnfoldOutlined } from '@ant-design/icons';
 import { api } from '@osier/contract';
 import { call } from '../api/call';
 import { Button, Modal } from 'antd';
@@ -54,8 +55,8 @@ export function Frame() {
           const waiting = today.data && a.waits ? a.waits(today.data) : 0;
           return (
             <NavLink key={a.path} to={a.path} title={`${a.name} (Alt ${i + 1})`}>
-              <span className="glyph" aria-hidden>
-                {a.glyph}
+              <span className="area-icon" aria-hidden>
+                {a.icon}
               </span>
               <span className="name">{a.name}</span>
               {waiting > 0 ? (
@@ -67,7 +68,13 @@ export function Frame() {
           );
         })}
         <button className="fold" onClick={fold} aria-label={folded ? 'Unfold the rail' : 'Fold the rail'}>
-          {folded ? '»' : '« Fold'}
+          {folded ? (
+            <MenuUnfoldOutlined />
+          ) : (
+            <>
+              <MenuFoldOutlined /> Fold
+            </>
+          )}
         </button>
       </nav>
       <main className="area">

@@ -4,14 +4,15 @@ import { Button } from 'antd';
 import { Link } from 'react-router';
 import { useApi } from '../api/queries';
 import { useDrafts } from './drafts';
+import { StateShape } from '../parts/Mark';
 import { useJobs } from './jobs-store';
 import { useShell } from './shell-store';
 
-const OUTSIDE: Record<string, string> = {
-  here: '● Loans desk answers',
-  silent: '▲ Loans desk does not answer',
-  none: '◆ No loans desk is set',
-};
+const OUTSIDE = {
+  here: { kind: 'clear', text: 'Loans desk answers' },
+  silent: { kind: 'caution', text: 'Loans desk does not answer' },
+  none: { kind: 'information', text: 'No loans desk is set' },
+} as const;
 
 /** The last act with its undoing, running jobs, and whether the outside can be reached. */
 export function StatusLine() {
@@ -20,13 +21,14 @@ export function StatusLine() {
   const jobs = useJobs((s) => s.jobs);
   const drafts = Object.entries(useDrafts((s) => s.drafts));
   const outside = useApi(api.overview.outside);
+  const desk = outside.data && OUTSIDE[outside.data.loansDesk];
   return (
     <footer className="status-line">
       <div className="status-last" role="status" data-tone={last?.tone}>
         {last ? (
           <>
             <span>
-              {last.tone === 'problem' ? '▲ ' : ''}
+              {last.tone === 'problem' ? <StateShape kind="caution" /> : null}
               {last.sentence}
             </span>
             {last.entry ? (
@@ -61,7 +63,13 @@ export function StatusLine() {
           </span>
         ))}
       </div>
-      <div className="status-outside">{OUTSIDE[outside.data?.loansDesk ?? ''] ?? ''}</div>
+      <div className="status-outside">
+        {desk ? (
+          <>
+            <StateShape kind={desk.kind} /> {desk.text}
+          </>
+        ) : null}
+      </div>
     </footer>
   );
 }

@@ -10,7 +10,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'Scan line'],
   ['Alt 1 … 9', 'Areas'],
   ['?', 'This list'],
-  ['↑ ↓', 'Move in a list'],
+  ['Up, Down', 'Move in a list'],
   ['Space', 'Tick'],
   ['Enter', 'Open, edit a field'],
   ['Esc', 'Back, leave without saving'],
@@ -18,7 +18,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ['Ctrl S', 'Save'],
   ['Alt Z', 'Undo your last act'],
   ['Alt + in a field', 'Add a subfield'],
-  ['← →', 'Walk the shelf strip'],
+  ['Left, Right', 'Move along the shelf strip'],
 ];
 
 export const focusScanLine = (): void => {

@@ -17,7 +17,7 @@ export const controlCharacter: Check = {
       const at = value.search(STRAY);
       if (at < 0) continue;
       const point = value.charCodeAt(at).toString(16).toUpperCase().padStart(4, '0');
-      const mended = value
+      const corrected = value
         .replace(/[\t\n\r]+/g, ' ')
         .replace(ALL, '')
         .replace(/ {2,}/g, ' ');
@@ -25,7 +25,7 @@ export const controlCharacter: Check = {
         severity: 'warning',
         where: inSubfield(p, i, at, at + 1),
         message: `The control character U+${point} stands in ${p.field.tag} $${code}.`,
-        fix: safe('Take it out', setText(p, i, mended)),
+        fix: safe('Delete the character', setText(p, i, corrected)),
       });
     }
   },

@@ -55,12 +55,12 @@ export const entity: Check = {
         if (code === 'u' || !value.includes('&')) continue;
         const found = [...value.matchAll(ENTITY)].find((m) => resolved(m) !== null);
         if (!found) continue;
-        const mended = value.replace(ENTITY, (...m: string[]) => resolved(m) ?? m[0]!).normalize('NFC');
+        const corrected = value.replace(ENTITY, (...m: string[]) => resolved(m) ?? m[0]!).normalize('NFC');
         tell({
           severity: 'warning',
           where: inSubfield(p, i, found.index, found.index + found[0].length),
           message: `“${found[0]}” stands for “${resolved(found)}”.`,
-          fix: safe(`Write “${resolved(found)}”`, setText(p, i, mended)),
+          fix: safe(`Write “${resolved(found)}”`, setText(p, i, corrected)),
         });
       }
   },

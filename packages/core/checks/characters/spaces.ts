@@ -6,7 +6,7 @@ const EXACT = new Set(['010', '016', '035', '040', '041', '042', '043', '046', '
 
 export const spaces: Check = {
   rule: 'spaces',
-  title: 'Blanks too many',
+  title: 'Extra spaces',
   group: 'Characters',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
@@ -17,13 +17,13 @@ export const spaces: Check = {
       if (EXACT.has(p.field.tag)) continue;
       for (const { code, value, i } of subfieldsOf(p)) {
         if (!hasSpare(value) || code === 'w' || value.trim() === '') continue;
-        const mended = value.trim().replace(/ {2,}/g, ' ');
-        if (mended === value) continue;
+        const corrected = value.trim().replace(/ {2,}/g, ' ');
+        if (corrected === value) continue;
         tell({
           severity: 'advice',
           where: inSubfield(p, i),
-          message: `Blanks too many in ${p.field.tag} $${code}.`,
-          fix: safe('Keep one blank', setText(p, i, mended)),
+          message: `Extra spaces in ${p.field.tag} $${code}.`,
+          fix: safe('Delete the extra spaces', setText(p, i, corrected)),
         });
       }
     }

@@ -15,16 +15,16 @@ export const linkForm: Check = {
     for (const p of view.tagged('856'))
       for (const { value, i } of subfieldsOf(p, 'u')) {
         if (LINK.test(value)) continue;
-        const mended = mendedLink(value);
+        const corrected = mendedLink(value);
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
           message: `“${value}” is not a link that can be opened (https://…).`,
           fix:
-            mended !== value && LINK.test(mended)
-              ? value.trim() === mended
-                ? safe('Take the blanks away', setText(p, i, mended))
-                : look(`Write ${mended}`, setText(p, i, mended))
+            corrected !== value && LINK.test(corrected)
+              ? value.trim() === corrected
+                ? safe('Delete the spaces', setText(p, i, corrected))
+                : look(`Write ${corrected}`, setText(p, i, corrected))
               : look('Take the link away', dropSubfield(p, i)),
         });
       }

@@ -3,7 +3,7 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const linkTwice: Check = {
   rule: 'link-twice',
-  title: 'The same link given twice',
+  title: 'Duplicate link',
   group: 'Links',
   source: 'common practice, no source',
   needs: ['856'],
@@ -18,7 +18,7 @@ export const linkTwice: Check = {
             severity: 'advice',
             where: inSubfield(p, i),
             message: `The link ${value} is there already.`,
-            fix: safe('Take this one away', alone ? remove(p) : dropSubfield(p, i)),
+            fix: safe('Delete the duplicate', alone ? remove(p) : dropSubfield(p, i)),
           });
         seen.add(key);
       }

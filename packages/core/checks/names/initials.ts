@@ -18,12 +18,12 @@ export const initials: Check = {
           if (!hasClosePoints(value)) continue;
           const at = value.search(/(?<!\p{L})\p{Lu}\.\p{Lu}\./u);
           if (at < 0) continue;
-          const mended = value.replace(/(?<!\p{L})(\p{Lu}\.)(?=\p{Lu}\.)/gu, '$1 ');
+          const corrected = value.replace(/(?<!\p{L})(\p{Lu}\.)(?=\p{Lu}\.)/gu, '$1 ');
           tell({
             severity: 'advice',
             where: inSubfield(p, i, at, at + 4),
-            message: `In a heading a blank stands between initials: ${mended.slice(at).replace(/[,\s]+$/, '')}.`,
-            fix: look('Put blanks', setText(p, i, mended)),
+            message: `In a heading a blank stands between initials: ${corrected.slice(at).replace(/[,\s]+$/, '')}.`,
+            fix: look('Insert spaces', setText(p, i, corrected)),
           });
         }
   },

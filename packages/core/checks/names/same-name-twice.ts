@@ -24,7 +24,7 @@ export const sameNameTwice: Check = {
           severity: 'warning',
           where: wholeField(p),
           message: `“${name.replace(/[,.\s]+$/, '')}” is there already, as “${before.text.replace(/[,.\s]+$/, '')}”.`,
-          fix: look('Take this one away', remove(p)),
+          fix: look('Delete the duplicate', remove(p)),
         });
       else if (!before) seen.set(key, { text: name, parts: roles });
     }

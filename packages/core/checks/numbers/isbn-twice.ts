@@ -3,7 +3,7 @@ import { inSubfield } from '../view';
 
 export const isbnTwice: Check = {
   rule: 'isbn-twice',
-  title: 'The same ISBN given twice',
+  title: 'Duplicate ISBN',
   group: 'Numbers',
   source: 'common practice, no source',
   needs: ['020'],
@@ -19,7 +19,7 @@ export const isbnTwice: Check = {
           severity: 'advice',
           where: inSubfield(p, i),
           message: `ISBN ${digits} is there already.`,
-          ...(alone && { fix: safe('Take this one away', remove(p)) }),
+          ...(alone && { fix: safe('Delete the duplicate', remove(p)) }),
         });
       seen.add(digits);
     }

@@ -13,12 +13,12 @@ export const copyrightSign: Check = {
       for (const { value, i } of subfieldsOf(p, 'c')) {
         const where = inSubfield(p, i);
         if (p.field.ind2 === '4' && !/[©℗]|copyright|phonogram/i.test(value)) {
-          const mended = value.replace(/^[cp]?(?=\d{4})/, value.startsWith('p') ? '℗' : '©');
+          const corrected = value.replace(/^[cp]?(?=\d{4})/, value.startsWith('p') ? '℗' : '©');
           tell({
             severity: 'warning',
             where,
             message: `A copyright date has the sign © or ℗; here “${value}”.`,
-            ...(mended !== value && { fix: safe(`Write ${mended}`, setText(p, i, mended)) }),
+            ...(corrected !== value && { fix: safe(`Write ${corrected}`, setText(p, i, corrected)) }),
           });
         } else if (p.field.ind2 === '1' && /^[[]?[c©]\s?\d{4}/.test(value))
           tell({

@@ -22,7 +22,7 @@ export const codedAndFree: Check = {
           severity: 'advice',
           where: wholeField(p),
           message: `“${runningText(p.field)}” is also there as a controlled heading.`,
-          fix: look('Take this one away', remove(p)),
+          fix: look('Delete the uncontrolled term', remove(p)),
         });
   },
 };

@@ -5,7 +5,7 @@ import { SUBJECT_TAGS, wholeField, type Placed } from '../view';
 
 export const duplicateSubject: Check = {
   rule: 'duplicate-subject',
-  title: 'Subject heading given twice',
+  title: 'Duplicate subject heading',
   group: 'Subjects',
   source: 'common practice, no source',
   needs: SUBJECT_TAGS,
@@ -24,7 +24,7 @@ export const duplicateSubject: Check = {
           severity: 'warning',
           where: wholeField(p),
           message: `“${runningText(p.field)}” is there already, as “${before}”.`,
-          fix: safe('Take this one away', remove(p)),
+          fix: safe('Delete the duplicate', remove(p)),
         });
       else seen.set(key, runningText(p.field));
     }

@@ -26,12 +26,12 @@ export const endMark: Check = {
       )
         continue;
       const title = p.field.tag === '245';
-      const mended = `${value.replace(/\s*[,;:/]$/, '')}.`;
+      const corrected = `${value.replace(/\s*[,;:/]$/, '')}.`;
       tell({
         severity: 'advice',
         where: inSubfield(p, i, Math.max(0, value.length - 1)),
         message: `${p.field.tag} ends with a full stop${title ? '' : ' or another end mark'}; here “${value.slice(-12)}”.`,
-        fix: safe('Put a full stop', setText(p, i, mended)),
+        fix: safe('Add a full stop', setText(p, i, corrected)),
       });
     }
   },

@@ -14,12 +14,12 @@ export const responsibilityInitials: Check = {
         if (!hasOpenPoints(value)) continue;
         const at = value.search(/(?<![\p{L}.])\p{Lu}\. \p{Lu}\./u);
         if (at < 0) continue;
-        const mended = value.replace(/(?<![\p{L}.])(\p{Lu}\.) (?=\p{Lu}\.)/gu, '$1');
+        const corrected = value.replace(/(?<![\p{L}.])(\p{Lu}\.) (?=\p{Lu}\.)/gu, '$1');
         tell({
           severity: 'advice',
           where: inSubfield(p, i, at, at + 5),
           message: `Initials stand together in the statement of responsibility: “${value.slice(at, at + 16)}”.`,
-          fix: look('Close them up', setText(p, i, mended)),
+          fix: look('Delete the spaces', setText(p, i, corrected)),
         });
       }
   },

@@ -211,7 +211,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
           ))}
         </p>
       ) : null}
-      <h3>What happened to it</h3>
+      <h3>History</h3>
       <div className="today-done" style={{ background: 'var(--sheet)', border: '1px solid var(--line)' }}>
         {r.history.map((e) => (
           <EntryLine key={e.id} entry={e} />

@@ -21,9 +21,9 @@ export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy:
   const name = (list: 'branches' | 'locations' | 'types' | 'funds' | 'suppliers', code: string) =>
     lists?.[list].find((e) => e.code === code)?.name ?? code;
   return (
-    <section aria-label="On the shelf">
+    <section aria-label="Holdings">
       <div className="row spread" style={{ marginBottom: 6 }}>
-        <h3>On the shelf</h3>
+        <h3>Holdings</h3>
         {mayEdit ? (
           <Button size="small" onClick={() => setAdding('holding')}>
             Add a holding

@@ -55,7 +55,7 @@ afterEach(() => {
   queries.clear();
 });
 async function shown(role: Person['role'], answers: Record<string, unknown> = {}) {
-  const sent = served({ 'GET /piles/4?after=0': pile, ...answers });
+  const sent = served({ 'GET /piles/4': pile, ...answers });
   render(
     <QueryClientProvider client={queries}>
       <PersonContext value={{ id: 2, name: 'Tobias Fenn', login: 'tobias', role }}>

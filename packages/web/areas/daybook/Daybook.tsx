@@ -1,3 +1,4 @@
+import { ArrowRightOutlined } from '@ant-design/icons';
 import { api, recordIn, type DaybookDetail } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
@@ -129,8 +130,8 @@ function Values({ before, after }: { before: Record<string, unknown>; after: Rec
     <>
       {keys.map((k) => (
         <p key={k} className="before-after">
-          {inWords(k)}: <del className="lost">{text(before[k])}</del> →{' '}
-          <ins className="new">{text(after[k])}</ins>
+          {inWords(k)}: <del className="lost">{text(before[k])}</del>{' '}
+          <ArrowRightOutlined aria-label="becomes" /> <ins className="new">{text(after[k])}</ins>
         </p>
       ))}
     </>

@@ -1,3 +1,4 @@
+import { StateShape } from '../../parts/Mark';
 import { api, type IncomingDetail } from '@osier/contract';
 import { Input } from 'antd';
 import { useState } from 'react';
@@ -51,7 +52,8 @@ export function Matches({
                 </li>
                 {held.likeness.parts.map((p) => (
                   <li key={p.name} className={p.like >= 0.9 ? 'like' : p.like >= 0.5 ? 'half' : 'unlike'}>
-                    {p.like >= 0.9 ? '●' : p.like >= 0.5 ? '▲' : '■'} {p.said}
+                    <StateShape kind={p.like >= 0.9 ? 'clear' : p.like >= 0.5 ? 'caution' : 'stop'} />{' '}
+                    {p.said}
                   </li>
                 ))}
               </ul>

@@ -1,3 +1,4 @@
+import { CloseOutlined } from '@ant-design/icons';
 import { api, type SetUp } from '@osier/contract';
 import { call } from '../../api/call';
 import type { CodeLists } from '@osier/core/holdings';
@@ -109,7 +110,7 @@ export function CodeListsForm({ data }: { data: SetUp }) {
                         )
                       }
                     >
-                      ✕
+                      <CloseOutlined />
                     </button>
                   ) : null}
                 </div>

@@ -103,9 +103,9 @@ export function HouseForm({ data }: { data: SetUp }) {
             onChange={(e) => setHouse({ ...house, currency: e.target.value })}
           />
         </label>
-        {texts('droppedSubdivisions', 'Subdivisions dropped here, parted by ;')}
+        {texts('droppedSubdivisions', 'Subdivisions deleted here (separate with semicolons)')}
         {texts('thesauri', 'Subject systems used here, by their code in $2 (lcsh; mesh; …); empty for all')}
-        {texts('protectedFields', 'Our fields that survive a replacement (. for any digit), parted by ;')}
+        {texts('protectedFields', 'Protected local fields (. for any digit; separate with semicolons)')}
       </div>
       <h2>
         Checks: {data.checks.length - house.checksOff.length} of {data.checks.length} are on

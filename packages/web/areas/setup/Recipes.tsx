@@ -1,3 +1,4 @@
+import { ArrowUpOutlined, CloseOutlined } from '@ant-design/icons';
 import { api, type Done, type RecipeRow } from '@osier/contract';
 import { call } from '../../api/call';
 import type { Step } from '@osier/core/recipes';
@@ -168,7 +169,7 @@ function RecipeCard({
                     aria-label={`Move step ${i + 1} up`}
                     onClick={() => void press(() => save({ steps: moved(i) }))}
                   >
-                    ↑
+                    <ArrowUpOutlined />
                   </button>
                 ) : null}
                 {steps.length > 1 ? (
@@ -177,7 +178,7 @@ function RecipeCard({
                     aria-label={`Take step ${i + 1} out`}
                     onClick={() => void press(() => save({ steps: steps.filter((_, k) => k !== i) }))}
                   >
-                    ✕
+                    <CloseOutlined />
                   </button>
                 ) : null}
               </span>

@@ -107,8 +107,12 @@ function SheetForm({
           />
           <FieldProblem of={problem} field="name" />
         </label>
-        {texts('files', 'Chosen by file names (* for anything), parted by ;', 'tallow*.mrc')}
-        {texts('organisations', 'or by codes in 003, 040 $a or $d, parted by ;', 'TallowPike')}
+        {texts('files', 'File names it applies to (* for anything; separate with semicolons)', 'tallow*.mrc')}
+        {texts(
+          'organisations',
+          'Organisation codes it applies to, in 003, 040 $a or $d (separate with semicolons)',
+          'TallowPike',
+        )}
       </div>
       <SettingsForm
         value={settingsOf(sheet)}

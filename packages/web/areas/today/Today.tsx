@@ -59,7 +59,7 @@ export default function Today() {
       />
       <div className="today">
         <section aria-labelledby="waits">
-          <h2 id="waits">Waits for you</h2>
+          <h2 id="waits">Waiting</h2>
           {waits.length === 0 ? (
             <p className="faded">
               Nothing waits. Drop a delivery in <Link to="/deliveries">Deliveries</Link>, or scan something at
@@ -81,7 +81,7 @@ export default function Today() {
           </ul>
         </section>
         <section aria-labelledby="done">
-          <h2 id="done">Done last</h2>
+          <h2 id="done">Recent work</h2>
           <div className="today-done">
             {data.lastEntries.map((e) => (
               <EntryLine key={e.id} entry={e} />

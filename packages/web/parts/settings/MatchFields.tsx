@@ -1,3 +1,4 @@
+import { ArrowUpOutlined, CloseOutlined } from '@ant-design/icons';
 import { OUTCOME_NAMES, POINT_NAMES, POINTS, type MatchPoint, type Outcome } from '@osier/core/matching';
 import { Checkbox, InputNumber, Select } from 'antd';
 import { FieldProblem } from '../FieldProblem';
@@ -31,7 +32,7 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
   );
   return (
     <fieldset disabled={disabled}>
-      <legend>Is it one we have?</legend>
+      <legend>Matching</legend>
       <p className="faded">
         Weights of what two records share are added; from 100 they are taken for the same. What decides alone
         needs no more. A guard that speaks against it always leaves the record to you.
@@ -87,7 +88,7 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
                         ])
                       }
                     >
-                      ↑
+                      <ArrowUpOutlined />
                     </button>
                   ) : null}
                   <button
@@ -96,7 +97,7 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
                     aria-label={`Take ${POINT_NAMES[p.by]} out`}
                     onClick={() => points(rule.points.filter((_, k) => k !== i))}
                   >
-                    ✕
+                    <CloseOutlined />
                   </button>
                 </span>
               </td>

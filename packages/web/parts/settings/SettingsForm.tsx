@@ -70,8 +70,7 @@ export function SettingsForm(editing: Editing) {
             <FieldProblem of={problem} field="recipe" />
           </label>
           <label className="wide">
-            Fields of ours that survive a replacement, beside those of the house (. for any digit), parted by
-            ;
+            Protected local fields beside those of the house (. for any digit), separated by ;
             <Input
               value={value.protectedFields.join('; ')}
               disabled={disabled}
