@@ -53,8 +53,8 @@ function safeFixes(rules: readonly string[], house: HouseRules): Treatment {
     name: chosen.length === 1 ? `Safe fixes: ${chosen[0]!.title}` : 'Safe fixes',
     parts: chosen.map((c) => ({ key: c.rule, sentence: c.title })),
     treat(marc) {
-      const { record, mended } = fixAll(marc, house, only);
-      return { marc: record, touched: mended.map((f) => f.rule) };
+      const { record, corrected } = fixAll(marc, house, only);
+      return { marc: record, touched: corrected.map((f) => f.rule) };
     },
   };
 }

@@ -117,9 +117,14 @@ export default function Catalogue() {
         list={
           <>
             <div className="facets">
-              {facets('branch', branch, 'At', (v) => lists?.branches.find((b) => b.code === v)?.name ?? v)}
-              {facets('material', material, 'As', (v) => v)}
-              {facets('language', language, 'In', languageName)}
+              {facets(
+                'branch',
+                branch,
+                'Branch',
+                (v) => lists?.branches.find((b) => b.code === v)?.name ?? v,
+              )}
+              {facets('material', material, 'Format', (v) => v)}
+              {facets('language', language, 'Language', languageName)}
               {facetCounts?.covers ? (
                 <span className="faded">
                   Counted in the first {facetCounts.covers.toLocaleString('en-GB')}.

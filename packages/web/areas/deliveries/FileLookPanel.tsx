@@ -122,7 +122,7 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
         <table className="plain">
           <caption>
             What the checks find: {look.findings.length === 1 ? 'one kind' : `${look.findings.length} kinds`}
-            {safe ? `; ${number(safe)} can be mended unseen once it is taken in` : ''}
+            {safe ? `; ${number(safe)} can be fixed unseen once it is loaded` : ''}
           </caption>
           <tbody>
             {look.findings.map((f) => (
