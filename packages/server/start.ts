@@ -13,6 +13,7 @@ import { decideDelivery } from './deliveries/decide';
 import { readDelivery } from './deliveries/read-delivery';
 import { takeBack } from './deliveries/take-back';
 import { jobsOf } from './jobs/jobs';
+import { beginRebuildingKeys, rebuildKeys } from './jobs/rebuild-keys';
 import { noLoansDesk } from './loans/ports';
 import { sip2LoansDesk } from './loans/sip2';
 import { errorForLog } from './log-error';
@@ -55,9 +56,11 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('fill-pile', fillPile(services));
   jobs.register('undo', undoLarge(services));
   jobs.register('load-scans', loadScanFile(services));
+  jobs.register('rebuild-keys', rebuildKeys(services));
   await clearLeftOvers(settings.data);
   const resumed = await jobs.resume();
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
+  await beginRebuildingKeys(services);
   const app = createApp(services);
   const server = createServer(app);
   // A file may take as long as it takes; a request that says nothing is ended by `bodyPatience`.

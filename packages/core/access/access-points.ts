@@ -12,6 +12,12 @@ import { materialOf } from '../format';
 import { fold } from '../text';
 import { readIsbn } from './isbn';
 
+/**
+ * Version of the rules by which what a record is listed, matched and found by is computed: the columns of a record, its keys and its
+ * words. It rises when one of them changes; a store then computes them anew after it is opened, while people work.
+ */
+export const RECORD_KEYS_VERSION = 1;
+
 /** What a list shows of a record. */
 export interface RecordBrief {
   readonly title: string;

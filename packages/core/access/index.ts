@@ -3,6 +3,7 @@ export { isbn13From, readIsbn } from './isbn';
 export type { RecordBrief, RecordKey, SearchText } from './access-points';
 export {
   briefOf,
+  RECORD_KEYS_VERSION,
   controlNumbers,
   isbns,
   issns,

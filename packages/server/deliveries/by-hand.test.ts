@@ -156,7 +156,9 @@ test('counts by hand, outcome by outcome, and the store as it was after taking b
     field('245', '00', 'a', 'Another title /', 'c', 'someone else.'),
   );
   expect((await t.running.services.store.read('record', two.id))!.value).toEqual(two.marc);
-  expect((await doAndWait(`/deliveries/${id}/take-back`, {})).message).toMatch(/^Undid the accepting of 6 records/);
+  expect((await doAndWait(`/deliveries/${id}/take-back`, {})).message).toMatch(
+    /^Undid the accepting of 6 records/,
+  );
   expect(await catalogueOf(t.running)).toEqual(before);
   expect((await summaryOf(id)).done).toEqual({ added: 0, replaced: 0, merged: 0, copiesOnly: 0, skipped: 0 });
 });

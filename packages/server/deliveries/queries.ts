@@ -253,7 +253,7 @@ export const descriptionsIn = (
   records: readonly number[],
 ): Promise<{ id: number; matching: string }[]> =>
   store.rows<{ id: number; matching: string }>(
-    'SELECT id, matching FROM records WHERE id IN (SELECT value FROM json_each(:records))',
+    "SELECT id, matching FROM records WHERE matching <> '' AND id IN (SELECT value FROM json_each(:records))",
     { records: JSON.stringify(records) },
   );
 

@@ -5,7 +5,7 @@ import { QueryTypes, Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
-import { describeRecords, suppliers } from './migrations/003-suppliers';
+import { suppliers } from './migrations/003-suppliers';
 import { incomingFields, partDaybook } from './migrations/004-incoming-fields';
 import { searchIndexes } from './migrations/005-search-indexes';
 import { fundsAndSuppliers } from './migrations/006-funds-and-suppliers';
@@ -18,6 +18,7 @@ import { projections } from './migrations/011-projections';
 import { undoneEntries } from './migrations/012-undone-entries';
 import { actsAsData } from './migrations/013-acts-as-data';
 import { recordRows } from './migrations/014-record-rows';
+import { recordKeys } from './migrations/015-record-keys';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -187,7 +188,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
   }[] = [
     { name: '001-initial', statements: initial },
     { name: '002-recipes', statements: recipes },
-    { name: '003-suppliers', statements: suppliers, then: describeRecords },
+    { name: '003-suppliers', statements: suppliers },
     { name: '004-incoming-fields', statements: incomingFields, then: partDaybook },
     { name: '005-search-indexes', statements: searchIndexes },
     { name: '006-funds-and-suppliers', statements: fundsAndSuppliers },
@@ -199,6 +200,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '012-undone-entries', statements: undoneEntries },
     { name: '013-acts-as-data', statements: actsAsData },
     { name: '014-record-rows', statements: recordRows },
+    { name: '015-record-keys', statements: recordKeys },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

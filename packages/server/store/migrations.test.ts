@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { initial } from './migrations/001-initial';
 import { recipes } from './migrations/002-recipes';
+import { recordKeysAnew, recordKeysAreOld } from '../projections/record-keys';
 import { openStore } from './open-store';
 import { undoEntry } from './undo';
 
@@ -100,12 +101,21 @@ test('a store from before there were suppliers: its records can be matched, its 
     suppliers: [{ code: 'Reedling', name: 'Reedling' }],
   });
   expect(await store.read('record', 7)).toEqual({ id: 7, version: 3, value: marc });
+  // Migrations change shapes only: what records are compared and found by is computed by the job that the server begins.
+  expect(await recordKeysAreOld(store)).toBe(true);
+  expect(await recordKeysAnew(store, { place: 0, done: 0 })).toBe(1);
+  expect(await recordKeysAreOld(store)).toBe(false);
+  expect(await store.row('SELECT title, sort, isbn FROM record_rows WHERE id = 7')).toEqual({
+    title: 'Notes on eels',
+    sort: 'notes on eels',
+    isbn: '9780306406157',
+  });
   const row = await store.row<{ matching: string }>('SELECT matching FROM records WHERE id = 7');
   expect(JSON.parse(row!.matching)).toMatchObject({ main: 'notes on eels', numbers: ['024 8:tp1234'] });
   const kinds = await store.rows<{ kind: string }>(
     'SELECT DISTINCT kind FROM record_keys WHERE record = 7 ORDER BY kind',
   );
-  expect(kinds.map((k) => k.kind)).toEqual(['alike', 'heading personal naf', 'number']);
+  expect(kinds.map((k) => k.kind)).toEqual(['alike', 'heading personal naf', 'isbn', 'number', 'title']);
   const read = await store.row<{ matches: string; before: string }>(
     'SELECT matches, before FROM incoming_read',
   );

@@ -157,7 +157,9 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
   expect(await entry(done.entry)).toBe(back.entry);
   expect((await cataloguer('POST', `/daybook/${back.entry}/undo`)).status).toBe(200);
   expect(await summary(id)).toMatchObject({ done: { added: 18, copiesOnly: 3 } });
-  expect((await run('POST', `/deliveries/${id}/take-back`)).message).toMatch(/^Undid the accepting of 21 records/);
+  expect((await run('POST', `/deliveries/${id}/take-back`)).message).toMatch(
+    /^Undid the accepting of 21 records/,
+  );
   expect(await catalogueOf(t.running)).toEqual(before);
   // Decided otherwise and accepted once more, it goes back to what was decided last.
   const one = (await page(id, 'add')).rows[0]!.id;

@@ -1,9 +1,4 @@
-import { describe, likenessKeys } from '@osier/core/matching';
-import { otherNumbers } from '@osier/core/access';
-import type { MarcRecord } from '@osier/core/marc';
-import { QueryTypes, type Sequelize } from 'sequelize';
-
-/** Supplier sheets and label rolls; what records are compared by; copies of incoming records; what cleaning mended. */
+/** Supplier sheets and label rolls; what records are compared by; copies of incoming records; what cleaning changed. What records are compared by is computed after the store is opened. */
 export const suppliers = [
   `CREATE TABLE sheets (id INTEGER PRIMARY KEY, version INTEGER NOT NULL, value TEXT NOT NULL, name TEXT NOT NULL)`,
   `CREATE TABLE rolls (id INTEGER PRIMARY KEY, version INTEGER NOT NULL, value TEXT NOT NULL, name TEXT NOT NULL)`,
@@ -21,32 +16,3 @@ export const suppliers = [
      'doubts', CASE WHEN json_extract(m.value, '$.doubt') IS NULL THEN json('[]') ELSE json_array(json_extract(m.value, '$.doubt')) END, 'likeness', 0))
      FROM json_each(incoming_read.matches) m)`,
 ];
-
-const AT_ONCE = 500;
-
-/** Gives the records that are there already what they are compared by, and the keys under which like ones meet. */
-export async function describeRecords(sequelize: Sequelize): Promise<void> {
-  for (let after = 0; ;) {
-    const rows = await sequelize.query<{ id: number; value: string }>(
-      `SELECT id, value FROM records WHERE id > ${after} ORDER BY id LIMIT ${AT_ONCE}`,
-      { type: QueryTypes.SELECT },
-    );
-    for (const { id, value } of rows) {
-      const marc = JSON.parse(value) as MarcRecord;
-      const description = describe(marc);
-      await sequelize.query('UPDATE records SET matching = $1 WHERE id = $2', {
-        bind: [JSON.stringify(description), id],
-      });
-      const keys = [
-        ...likenessKeys(description).map((k) => [k.kind, k.key]),
-        ...otherNumbers(marc).map((key) => ['number', key]),
-      ];
-      for (const bind of keys)
-        await sequelize.query('INSERT OR IGNORE INTO record_keys (kind, key, record) VALUES ($1, $2, $3)', {
-          bind: [...bind, id],
-        });
-    }
-    if (rows.length < AT_ONCE) return;
-    after = rows.at(-1)!.id;
-  }
-}
