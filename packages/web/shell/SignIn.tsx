@@ -1,23 +1,15 @@
-import { api, type Welcome } from '@osier/contract';
+import { api, firstHeadBody, signInBody, type Welcome } from '@osier/contract';
+import { Button } from 'antd';
 import { call } from '../api/call';
-import { firstHeadBody, signInBody } from '@osier/contract';
-import { Button, Input } from 'antd';
-import { useState, type FormEvent } from 'react';
-import { ValidationError } from 'yup';
 import { refresh } from '../api/queries';
-import { problemText, RequestProblem } from '../api/request';
+import { SchemaForm, type TextField } from '../parts/form/SchemaForm';
 import './sign-in.css';
 
-interface FieldOf {
-  readonly name: string;
-  readonly label: string;
-  readonly type?: string;
-}
-const SIGN_IN: FieldOf[] = [
+const SIGN_IN: readonly TextField[] = [
   { name: 'login', label: 'Sign-in name' },
   { name: 'password', label: 'Password', type: 'password' },
 ];
-const FIRST: FieldOf[] = [
+const FIRST: readonly TextField[] = [
   { name: 'code', label: 'Code from the console' },
   { name: 'name', label: 'Your name' },
   { name: 'login', label: 'Sign-in name' },
@@ -35,18 +27,24 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
         <p className="faded">Technical services desk</p>
         {welcome.demo ? <DemoPeople people={welcome.demo} /> : null}
         {welcome.needsFirstHead ? (
-          <SignInForm
+          <SchemaForm
+            schema={firstHeadBody}
             fields={FIRST}
-            onSend={async (typed) =>
-              call(api.people.firstHead, { body: await firstHeadBody.validate(typed, ALL) })
-            }
+            onSend={async (typed) => {
+              await call(api.people.firstHead, { body: await firstHeadBody.validate(typed) });
+              await refresh();
+            }}
             verb="Make the first account"
             intro="Nobody has an account yet. The server printed a code when it started."
           />
         ) : (
-          <SignInForm
+          <SchemaForm
+            schema={signInBody}
             fields={SIGN_IN}
-            onSend={async (typed) => call(api.people.signIn, { body: await signInBody.validate(typed, ALL) })}
+            onSend={async (typed) => {
+              await call(api.people.signIn, { body: await signInBody.validate(typed) });
+              await refresh();
+            }}
             verb="Sign in"
             intro={welcome.demo ? 'Or with a name and password of your own:' : ''}
           />
@@ -70,69 +68,5 @@ function DemoPeople({ people }: { people: NonNullable<Welcome['demo']> }) {
         </Button>
       ))}
     </div>
-  );
-}
-
-/** Tells all that is wrong, not only the first. */
-const ALL = { abortEarly: false } as const;
-
-function SignInForm({
-  fields,
-  onSend,
-  verb,
-  intro,
-}: {
-  fields: FieldOf[];
-  /** Checks what was typed and sends it. */
-  onSend: (typed: Record<string, string>) => Promise<unknown>;
-  verb: string;
-  intro: string;
-}) {
-  const [typed, setTyped] = useState<Record<string, string>>({});
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setProblems({});
-    try {
-      await onSend(typed);
-      await refresh();
-    } catch (error) {
-      if (error instanceof ValidationError)
-        setProblems(Object.fromEntries(error.inner.map((e) => [e.path ?? '', e.message])));
-      else if (error instanceof RequestProblem && error.problem.fields)
-        setProblems(Object.fromEntries(error.problem.fields.map((f) => [f.field, f.message])));
-      else setProblems({ '': problemText(error) });
-    }
-  };
-  return (
-    <form className="stack" onSubmit={(e) => void submit(e)} noValidate>
-      {intro ? <p>{intro}</p> : null}
-      {fields.map((f) => (
-        <label key={f.name}>
-          {f.label}
-          <Input
-            type={f.type ?? 'text'}
-            name={f.name}
-            autoComplete={f.type === 'password' ? 'current-password' : 'off'}
-            value={typed[f.name] ?? ''}
-            status={problems[f.name] ? 'error' : ''}
-            onChange={(e) => setTyped({ ...typed, [f.name]: e.target.value })}
-          />
-          {problems[f.name] ? (
-            <span role="alert" className="field-problem">
-              {problems[f.name]}
-            </span>
-          ) : null}
-        </label>
-      ))}
-      {problems[''] ? (
-        <p role="alert" className="field-problem">
-          {problems['']}
-        </p>
-      ) : null}
-      <Button type="primary" htmlType="submit" block>
-        {verb}
-      </Button>
-    </form>
   );
 }

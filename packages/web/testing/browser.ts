@@ -21,3 +21,11 @@ if (typeof window !== 'undefined') {
     disconnect() {}
   };
 }
+
+/** jsdom has no message channels; the component library sends itself one to go on a moment later. */
+class NextMoment {
+  readonly port1: { onmessage: ((event: object) => void) | null } = { onmessage: null };
+  readonly port2 = { postMessage: () => void setTimeout(() => this.port1.onmessage?.({}), 0) };
+}
+if (typeof window !== 'undefined' && !('MessageChannel' in globalThis))
+  Object.assign(globalThis, { MessageChannel: NextMoment });
