@@ -12,6 +12,7 @@ import { cleanDelivery } from './deliveries/clean';
 import { decideDelivery } from './deliveries/decide';
 import { readDelivery } from './deliveries/read-delivery';
 import { takeBack } from './deliveries/take-back';
+import { beginCheckingRecords, checkAllRecords, checkWhenRulesChange } from './jobs/check-records';
 import { jobsOf } from './jobs/jobs';
 import { beginRebuildingKeys, rebuildKeys } from './jobs/rebuild-keys';
 import { noLoansDesk } from './loans/ports';
@@ -57,10 +58,13 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('undo', undoLarge(services));
   jobs.register('load-scans', loadScanFile(services));
   jobs.register('rebuild-keys', rebuildKeys(services));
+  jobs.register('check-records', checkAllRecords(services));
   await clearLeftOvers(settings.data);
   const resumed = await jobs.resume();
   if (resumed) log.info({ jobs: resumed }, 'took up unfinished work');
   await beginRebuildingKeys(services);
+  await beginCheckingRecords(services);
+  checkWhenRulesChange(services);
   const app = createApp(services);
   const server = createServer(app);
   // A file may take as long as it takes; a request that says nothing is ended by `bodyPatience`.

@@ -47,6 +47,8 @@ export const searchShape = {
   language: string().max(20).optional(),
   branch: string().max(40).optional(),
   material: string().max(40).optional(),
+  /** Only what this check has found something in. */
+  finding: string().max(60).optional(),
   /** Only what lies on this pile. */
   pile: id().optional(),
   /** Only what was accepted from this delivery. */
@@ -86,6 +88,8 @@ const facetCounts = shape({
   language: tally(),
   branch: tally(),
   material: tally(),
+  /** By the rule of the check. */
+  finding: tally(),
   /** Only so many of what was found are counted; null for all. */
   covers: orNull(whole()),
 });
@@ -138,6 +142,7 @@ export const recordApi = {
       language: line(20),
       branch: line(40),
       material: line(40),
+      finding: line(60),
       pile: wholeQuery(),
       delivery: wholeQuery(),
       after: line(1000),
@@ -148,7 +153,7 @@ export const recordApi = {
   facets: endpoint({
     method: 'get',
     path: '/records/facets',
-    summary: 'Counts by language, branch and material of what a search of the catalogue finds',
+    summary: 'Counts by language, branch, material and findings of what a search of the catalogue finds',
     permission: 'look',
     query: object({ q: wordsIn(), pile: wholeQuery(), delivery: wholeQuery() }),
     answer: facetCounts,

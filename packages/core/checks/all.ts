@@ -147,3 +147,6 @@ export const CHECKS: readonly Check[] = [
   holdingCodes,
   lcClassForm,
 ];
+
+/** Rises when what any check finds changes: the records of a store are checked anew then. */
+export const CHECKS_VERSION = 1;

@@ -306,7 +306,12 @@ test.each<[string, string, Field, 'safe' | 'look', string]>([
   ['holding-codes', 'a slip', field('852', '  ', 'b', 'MILL', 'c', 'OPNE'), 'look', '852 ## $bMILL$cOPEN'],
   ['indicator-value', 'no such value', field('500', '1 ', 'a', 'Eels.'), 'look', '500 ## $aEels.'],
 ])('%s, %s', (rule, _, given, fix, text) => {
-  expect(corrected(rule, [fixed(), given])).toEqual({ fix, now: [text], gone: 0 + countGained(rule), left: 0 });
+  expect(corrected(rule, [fixed(), given])).toEqual({
+    fix,
+    now: [text],
+    gone: 0 + countGained(rule),
+    left: 0,
+  });
 });
 
 /** Some fixes add a field and keep the one that they are about. */

@@ -1,5 +1,5 @@
 export type { Check, Finding, Fix, Group, Severity } from './finding';
-export { CHECKS } from './all';
+export { CHECKS, CHECKS_VERSION } from './all';
 export { checkRecord, checkRecords, TOGETHER } from './run';
 export { fixAll } from './fix-all';
 export { initialArticle } from './initial-article';

@@ -97,19 +97,20 @@ export const nextIdsFound = (
 
 /** How a search is named. */
 export const searched = (
-  { q, language, branch, material }: SearchBody,
+  { q, language, branch, material, finding }: SearchBody,
   { within }: FoundRecords,
 ): SearchName => ({
   q,
-  facets: [language, branch, material].filter((f) => f !== undefined),
+  facets: [language, branch, material, finding].filter((f) => f !== undefined),
   within,
 });
 
 /** The facets of a search. */
-export const facetsOf = ({ language, branch, material }: SearchBody): SearchFacets => ({
+export const facetsOf = ({ language, branch, material, finding }: SearchBody): SearchFacets => ({
   language,
   branch,
   material,
+  finding,
 });
 
 async function queryOf(store: Store, recognition: Recognition, signal?: AbortSignal): Promise<IdQuery> {

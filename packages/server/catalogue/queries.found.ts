@@ -3,7 +3,7 @@ import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 import type { Store } from '../store/store';
 
 /** What narrows a search beside its words. */
-export type SearchFacets = Pick<SearchBody, 'language' | 'branch' | 'material'>;
+export type SearchFacets = Pick<SearchBody, 'language' | 'branch' | 'material' | 'finding'>;
 
 /** SQL that gives the `id`s of records, with its parameters. */
 export interface IdQuery {
@@ -103,6 +103,8 @@ export function facetConditions(facets: SearchFacets): string {
   if (facets.material) conditions.push('r.material = :material');
   if (facets.branch)
     conditions.push('EXISTS (SELECT 1 FROM holdings h WHERE h.record = r.id AND h.branch = :branch)');
+  if (facets.finding)
+    conditions.push('EXISTS (SELECT 1 FROM record_findings f WHERE f.record = r.id AND f.rule = :finding)');
   return conditions.join(' AND ');
 }
 
@@ -150,6 +152,13 @@ export const countByKind = (
 ): Promise<{ language: string; material: string; n: number }[]> =>
   store.rows<{ language: string; material: string; n: number }>(
     `SELECT r.language, r.material, COUNT(*) AS n FROM ${countedOf(found)} GROUP BY 1, 2`,
+    { ...found.params },
+  );
+
+/** In how many of the records found each check has found something. */
+export const countByFinding = (store: Store, found: IdQuery): Promise<{ value: string; n: number }[]> =>
+  store.rows<{ value: string; n: number }>(
+    `SELECT x.rule AS value, COUNT(*) AS n FROM (${found.sql}) f CROSS JOIN record_findings x ON x.record = f.id GROUP BY 1 ORDER BY 2 DESC`,
     { ...found.params },
   );
 

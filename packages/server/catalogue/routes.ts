@@ -20,6 +20,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
         language: query.language,
         branch: query.branch,
         material: query.material,
+        finding: query.finding,
         pile: query.pile || undefined,
         delivery: query.delivery || undefined,
       },

@@ -7,11 +7,13 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { cursorOf, placeIn } from '../http/cursor';
 import { totals } from '../projections/counts';
+import { countsOfFindings } from '../projections/record-findings';
 import { countsOfFacet } from '../projections/record-rows';
 import { foundBy, type FoundRecords } from './found';
 import { barcodesInUse, copyWithBarcode, headingLedTo, recordsWithIsbn } from './queries';
 import {
   countByBranch,
+  countByFinding,
   countByKind,
   countFound,
   countUpTo,
@@ -99,19 +101,27 @@ export async function searchFacets(
       language: first(await countsOfFacet(store, 'language')),
       material: first(await countsOfFacet(store, 'material')),
       branch: first(await countsOfFacet(store, 'branch')),
+      finding: all(await countsOfFindings(store)),
       covers: null,
     };
   const isMany = (await countAtMost(store, found, MOST_RANKED)) > MOST_RANKED;
   const counted = isMany ? firstOf(found, MOST_RANKED) : found;
-  const [kinds, branches] = [await countByKind(store, counted), await countByBranch(store, counted)];
+  const [kinds, branches, findings] = [
+    await countByKind(store, counted),
+    await countByBranch(store, counted),
+    await countByFinding(store, counted),
+  ];
   return {
     language: tally(kinds.map((k) => [k.language, k.n])),
     material: tally(kinds.map((k) => [k.material, k.n])),
-    branch: Object.fromEntries(branches.map((b) => [b.value, b.n])),
+    branch: all(branches),
+    finding: all(findings),
     covers: isMany ? MOST_RANKED : null,
   };
 }
 
+const all = (counts: readonly { value: string; n: number }[]): Record<string, number> =>
+  Object.fromEntries(counts.map((c) => [c.value, c.n]));
 const first = (counts: readonly { value: string; n: number }[]): Record<string, number> =>
   tally(counts.map((c) => [c.value, c.n]));
 

@@ -6,6 +6,7 @@ import { headingUse } from './heading-use';
 import { alikeHeadings } from './look-alikes';
 import type { Projection } from './projection';
 import { recordIndex } from './record-index';
+import { recordFindings } from './record-findings';
 import { facetCounts, recordRows } from './record-rows';
 import { rollNumbers } from './roll-numbers';
 import { stocktakes } from './stocktakes';
@@ -15,6 +16,7 @@ export const PROJECTIONS: readonly Projection[] = [
   recordIndex,
   recordRows,
   facetCounts,
+  recordFindings,
   rollNumbers,
   counts,
   headingUse,

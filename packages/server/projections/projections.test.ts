@@ -26,6 +26,8 @@ const KEPT: Readonly<Record<string, string>> = {
   delivery_counts: '1, 2, 3',
   heading_use: 'kind, key',
   record_rows: 'id',
+  record_findings: 'record, rule',
+  finding_counts: 'rule',
   facet_counts: 'facet, value',
   record_keys: '1, 2, 3',
   heading_keys: '1, 2, 3',
@@ -42,7 +44,9 @@ async function kept(store: Store): Promise<Record<string, object[]>> {
   const found: Record<string, object[]> = {};
   for (const [table, order] of Object.entries(KEPT)) {
     // A count of nothing and no count say the same.
-    const some = ['delivery_counts', 'heading_use', 'facet_counts'].includes(table) ? 'WHERE n <> 0' : '';
+    const some = ['delivery_counts', 'heading_use', 'facet_counts', 'finding_counts'].includes(table)
+      ? 'WHERE n <> 0'
+      : '';
     found[table] = await store.rows<object>(`SELECT * FROM ${table} ${some} ORDER BY ${order}`);
   }
   return found;

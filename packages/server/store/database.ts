@@ -19,6 +19,7 @@ import { undoneEntries } from './migrations/012-undone-entries';
 import { actsAsData } from './migrations/013-acts-as-data';
 import { recordRows } from './migrations/014-record-rows';
 import { recordKeys } from './migrations/015-record-keys';
+import { recordFindings } from './migrations/016-record-findings';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -201,6 +202,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '013-acts-as-data', statements: actsAsData },
     { name: '014-record-rows', statements: recordRows },
     { name: '015-record-keys', statements: recordKeys },
+    { name: '016-record-findings', statements: recordFindings },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

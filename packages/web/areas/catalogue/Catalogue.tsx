@@ -30,17 +30,19 @@ export default function Catalogue() {
   const [query, setQuery] = useSearchParams();
   const navigate = useNavigate();
   const q = query.get('q') ?? '';
-  const [language, branch, material] = ['language', 'branch', 'material'].map(
+  const [language, branch, material, finding] = ['language', 'branch', 'material', 'finding'].map(
     (k) => query.get(k) ?? undefined,
   );
-  const lists = useSetUp()?.lists.value;
+  const setUp = useSetUp();
+  const lists = setUp?.lists.value;
+  const checkTitle = (rule: string) => setUp?.checks.find((c) => c.rule === rule)?.title ?? rule;
   const { data: recipes = [] } = useApi(api.recipes.list);
   const mayEdit = useMay('edit records');
   const mayPile = useMay('keep piles');
   const [recipe, setRecipe] = useState<string | null>(null);
   const [piling, setPiling] = useState(false);
   const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
-  const search = { q, language, branch, material, pile, delivery };
+  const search = { q, language, branch, material, finding, pile, delivery };
   const narrowed = Object.values(search).some(Boolean);
   const list = useInfiniteQuery({
     queryKey: ['/records', search],
@@ -67,7 +69,7 @@ export default function Catalogue() {
     void navigate(`/catalogue/${r.id}${rest.size ? `?${rest.toString()}` : ''}`);
   };
   const facets = (
-    name: 'language' | 'branch' | 'material',
+    name: 'language' | 'branch' | 'material' | 'finding',
     chosen: string | undefined,
     label: string,
     naming: (v: string) => string,
@@ -125,6 +127,7 @@ export default function Catalogue() {
               )}
               {facets('material', material, 'Format', (v) => v)}
               {facets('language', language, 'Language', languageName)}
+              {facets('finding', finding, 'Findings', checkTitle)}
               {facetCounts?.covers ? (
                 <span className="faded">
                   Counted in the first {facetCounts.covers.toLocaleString('en-GB')}.
