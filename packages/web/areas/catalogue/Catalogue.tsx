@@ -74,17 +74,21 @@ export default function Catalogue() {
     label: string,
     naming: (v: string) => string,
   ) => (
-    <Facets
-      most={3}
-      label={label}
-      facets={Object.entries(facetCounts?.[name] ?? {}).map(([value, count]) => ({
-        value,
-        name: naming(value),
-        count,
-      }))}
-      chosen={chosen}
-      onChoose={choose(name)}
-    />
+    <div className="facet-line">
+      <Facets
+        most={name === 'finding' ? 2 : 3}
+        label={label}
+        facets={Object.entries({ ...(chosen && { [chosen]: 0 }), ...facetCounts?.[name] }).map(
+          ([value, count]) => ({
+            value,
+            name: naming(value),
+            count,
+          }),
+        )}
+        chosen={chosen}
+        onChoose={choose(name)}
+      />
+    </div>
   );
   const state = !first
     ? (list.error?.message ?? '…')
@@ -142,7 +146,9 @@ export default function Catalogue() {
               onOpen={open}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               empty={
-                q ? (
+                (language ?? branch ?? material ?? finding) ? (
+                  'No record has all that is chosen above. Press a chosen facet again to leave it out.'
+                ) : q ? (
                   <>Nothing found for “{q}”. Try fewer words, or the beginning of a word.</>
                 ) : first?.within ? (
                   `Nothing of ${first.within} is in the catalogue now.`
