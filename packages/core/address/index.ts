@@ -1,5 +1,12 @@
 export { addressOf } from './address-of';
-export type { Address, AddressProblem, AddressCondition as Condition, Range, SubfieldAddress, Term } from './address';
+export type {
+  Address,
+  AddressProblem,
+  AddressCondition as Condition,
+  Range,
+  SubfieldAddress,
+  Term,
+} from './address';
 export { isAddress } from './address';
 export { parseAddress } from './parse';
 export type { Found } from './find';
