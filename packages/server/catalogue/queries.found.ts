@@ -64,19 +64,19 @@ export const amongRecords = (ids: readonly number[]): IdQuery => ({
   params: { having: JSON.stringify(ids) },
 });
 
-/** Records that lie on a pile, or whose copies do. */
+/** Records that lie on a pile, or whose copies do; those that are in the catalogue now. */
 export const onPile = (pile: number, of: 'record' | 'copy'): IdQuery => ({
   sql:
     of === 'record'
-      ? "SELECT DISTINCT object AS id FROM piled WHERE pile = :pile AND kind = 'record'"
+      ? "SELECT DISTINCT r.id FROM piled p JOIN record_rows r ON r.id = p.object WHERE p.pile = :pile AND p.kind = 'record'"
       : `SELECT DISTINCT h.record AS id FROM piled p JOIN copies c ON c.id = p.object JOIN holdings h ON h.id = c.holding
          WHERE p.pile = :pile AND p.kind = 'copy'`,
   params: { pile },
 });
 
-/** Records that were accepted from a delivery, whatever became of them since. */
+/** Records that were accepted from a delivery, and are in the catalogue now. */
 export const acceptedFrom = (delivery: number): IdQuery => ({
-  sql: "SELECT DISTINCT record AS id FROM incoming WHERE delivery = :delivery AND state = 'accepted' AND record IS NOT NULL",
+  sql: "SELECT DISTINCT r.id FROM incoming i JOIN record_rows r ON r.id = i.record WHERE i.delivery = :delivery AND i.state = 'accepted'",
   params: { delivery },
 });
 

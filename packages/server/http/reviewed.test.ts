@@ -102,7 +102,7 @@ test('what somebody changes while long work goes on is left as it is, and the en
   const { token } = await reviewOf(`/deliveries/${id}/accept`);
   // The job is begun with what was reviewed; a note comes before its first chunk is planned.
   const { jobs } = t.running.services;
-  const asOf = Number(token.split('.')[0]);
+  const asOf = parseInt(token, 10);
   await noteOn(id, rows[0]!.id, 'Wait with this one.');
   const job = await jobs.begin('accept-delivery', 'Accepting second.mrc', 1, {
     delivery: id,

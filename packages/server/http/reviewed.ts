@@ -5,8 +5,8 @@ import type { Store } from '../store/store';
 import { ProblemError } from './problem';
 
 /**
- * What a review shows, gathered while it is worked out. Its token names the last entry of the daybook that the review can
- * have read, and a digest of what it shows.
+ * What a review shows, gathered while it is worked out. Its token names the moment of the review (the last entry of the daybook that it
+ * can have read, and how much was written until then), and a digest of what it shows.
  */
 export interface Shown {
   /** Adds an object of the review: its number, its version, and what is told of it. */
@@ -16,15 +16,17 @@ export interface Shown {
 
 /** Begins a review. What is written from now on is newer than it. */
 export async function beginReview(store: Store): Promise<Shown> {
-  const entry = await lastEntry(store);
+  // What is read of a delivery before anything is decided makes no entry, but is a write.
+  const moment = `${await lastEntry(store)}-${store.writes()}`;
   const hash = createHash('sha256');
   return {
     see: (...what) => void hash.update(`${JSON.stringify(what)}\n`),
-    token: () => `${entry}.${hash.digest('base64url')}`,
+    token: () => `${moment}.${hash.digest('base64url')}`,
   };
 }
 
-const entryOf = (token: string): number => Number(/^\d{1,15}(?=\.)/.exec(token)?.[0] ?? -1);
+const momentIn = (token: string): string => token.slice(0, token.indexOf('.'));
+const entryIn = (token: string): number => Number(/^\d{1,15}(?=-)/.exec(token)?.[0] ?? -1);
 const digestIn = (token: string): string => token.slice(token.indexOf('.') + 1);
 
 /** The refusal of an act whose review shows something else by now. `what` says more, such as what is new. */
@@ -47,9 +49,8 @@ export async function stillAsReviewed(
   review: () => Promise<Review>,
 ): Promise<number | undefined> {
   if (token === undefined) return undefined;
-  const entry = entryOf(token);
-  if (entry === (await lastEntry(store))) return entry;
+  if (momentIn(token) === `${await lastEntry(store)}-${store.writes()}`) return entryIn(token);
   const now = (await review()).token;
   if (!showsTheSame(token, now)) throw changedSinceReview();
-  return entryOf(now);
+  return entryIn(now);
 }
