@@ -446,7 +446,7 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Undid: Changed the code lists');
   await page.keyboard.press('Alt+3');
-  await expect(page.getByText(/1,\d\d\d records/)).toBeVisible();
+  await expect(page.getByText(/^1,\d\d\d records\. Search/)).toBeVisible();
   await picture(page, 'catalogue');
   await page.locator('h1').click();
   await page.keyboard.press('?');
