@@ -108,6 +108,12 @@ test('the title itself comes first, then titles that begin so, the title before 
     [5, 6, 4, 3, 2, 1, 0].map((n) => id + n),
   );
   expect((await find('q=The%20Quicksedge')).rows[0]!.id).toBe(id + 5);
+  // A first word that is no article is part of the title: “Quicksedge” alone is not what was asked for.
+  expect((await find('q=on%20quicksedge')).rows[0]!.id).toBe(id + 3);
+  const other = await store.nextIds('record', 2);
+  await rank(other, ['245', '00', 'a', 'Sedgewick'], ['650', ' 0', 'a', 'Marshbelt']);
+  await rank(other + 1, ['245', '00', 'a', 'Old marshbelt sedgewick']);
+  expect((await find('q=marshbelt%20sedgewick')).rows.map((r) => r.id)).toEqual([other + 1, other]);
 });
 
 test('the scan line goes to the thing', async () => {

@@ -66,7 +66,7 @@ export function deliveryRoutes(services: Services): Route[] {
       );
       return jobs.begin(
         'take-back',
-        `Taking back ${row.name}`,
+        `Undoing the accepting of ${row.name}`,
         person.id,
         { delivery: row.id, incoming: body.incoming, leaveOut: body.leaveOut, asOf },
         row.accepted + row.skipped,
