@@ -1,5 +1,5 @@
 import { addressOf } from '@osier/core/address';
-import { checkRecords, fixAll, TOGETHER, type Finding } from '@osier/core/checks';
+import { checkerFor, fixAll, TOGETHER, type Finding } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import { controlValue, jsonText, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import type { Building } from './building';
@@ -15,19 +15,20 @@ export function checkLines({
   house: HouseRules;
   fix: boolean;
 }): Putter {
+  const checker = checkerFor(house);
   const line = as === 'json' ? jsonLine : textLine;
   let records: MarcRecord[] = [];
   let numbers: number[] = [];
   const rest = (out: Building, fixed: Building) => {
     if (records.length === 0) return;
     let text = '';
-    for (const [i, found] of checkRecords(records, house).entries()) {
+    for (const [i, found] of checker.checkAll(records).entries()) {
       if (found.length === 0) continue;
       const control = controlValue(records[i]!, '001') ?? '';
       for (const f of found) text += line(f, numbers[i]!, control, records[i]!);
     }
     out.put(text);
-    if (fix) for (const record of records) fixed.put(writeIso2709(fixAll(record, house).record));
+    if (fix) for (const record of records) fixed.put(writeIso2709(fixAll(record, checker).record));
     records = [];
     numbers = [];
   };

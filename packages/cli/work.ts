@@ -2,14 +2,15 @@ import type { Putter } from './putter';
 import { csvRow, readColumns, type Column } from '@osier/core/address';
 import type { HouseRules } from '@osier/core/house';
 import {
-  isoToJson,
+  iso2709Writer,
+  JsonFromBytes,
   jsonRoom,
   lineForm,
   marcJson,
   marcXmlElement,
   recordReader,
-  writeIso2709,
   type Charset,
+  type CleanLayout,
   type FileFormat,
   type MarcRecord,
   type ReadRecord,
@@ -78,8 +79,10 @@ export function worker(
     written++;
     put(read.record, at, out, fixed);
   };
-  const straight = (bytes: Uint8Array, from: number, to: number) => {
-    if (!out.fill(jsonRoom(to - from), (buffer, o) => isoToJson(bytes, from, to, buffer, o))) return false;
+  const json = new JsonFromBytes();
+  const straight = (layout: CleanLayout) => {
+    const room = jsonRoom(layout.end - layout.start);
+    if (!out.fill(room, (buffer, o) => json.write(layout, buffer, o))) return false;
     seen++;
     at++;
     written++;
@@ -119,7 +122,7 @@ function writerOf(
   charset: Charset,
   columns: readonly Column[],
 ): (r: MarcRecord) => string | Uint8Array {
-  if (to === 'iso2709') return (r) => writeIso2709(r, charset);
+  if (to === 'iso2709') return iso2709Writer(charset);
   if (to === 'marcxml') return marcXmlElement;
   if (to === 'json') return (r) => `${marcJson(r)}\n`;
   return to === 'lines' ? lineForm : (r) => csvRow(r, columns);

@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { api } from '@osier/contract';
 import { lazy } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
@@ -26,7 +27,10 @@ export function Osier() {
   if (error)
     return (
       <p role="alert" style={{ padding: 24 }}>
-        {error.message} <button onClick={() => window.location.reload()}>Try again</button>
+        {error.message}{' '}
+        <Button type="text" size="small" onClick={() => window.location.reload()}>
+          Try again
+        </Button>
       </p>
     );
   if (!welcome) return null;

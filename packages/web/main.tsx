@@ -1,5 +1,4 @@
 import { QueryClientProvider } from '@tanstack/react-query';
-import { ConfigProvider } from 'antd';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
@@ -8,16 +7,16 @@ import { Osier } from './Osier';
 import './styles/fonts';
 import './styles/tokens.css';
 import './styles/shared.css';
-import { theme } from './styles/theme';
+import { Themed } from './styles/Themed';
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <ConfigProvider theme={theme}>
+    <Themed>
       <QueryClientProvider client={queries}>
         <BrowserRouter>
           <Osier />
         </BrowserRouter>
       </QueryClientProvider>
-    </ConfigProvider>
+    </Themed>
   </StrictMode>,
 );

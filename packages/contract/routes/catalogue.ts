@@ -105,6 +105,18 @@ const lookUp = eitherOf(
 /** What an input of the scan line leads to. */
 export type LookUp = ValueOf<typeof lookUp>;
 
+const suggestion = shape({
+  as: wordOf(['record', 'heading', 'copy', 'pile']),
+  id: whole(),
+  /** The record of a copy. */
+  record: orNull(whole()),
+  text: text(),
+  /** What tells it from others like it: author and year, kind, branch. */
+  more: text(),
+});
+/** Something that what is being typed in the scan line may mean. */
+export type Suggestion = ValueOf<typeof suggestion>;
+
 const recordDetail = shape({
   id: whole(),
   version: whole(),
@@ -177,6 +189,15 @@ export const recordApi = {
     status: 202,
     answer: jobStateSchema,
     problems: [404],
+  }),
+  suggest: endpoint({
+    method: 'get',
+    path: '/suggest',
+    summary:
+      'Titles, headings, copies and piles that what is being typed in the scan line may mean, the best first',
+    permission: 'look',
+    query: object({ q: wordsIn() }),
+    answer: shape({ rows: listOf(suggestion) }),
   }),
   lookUp: endpoint({
     method: 'get',

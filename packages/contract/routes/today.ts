@@ -7,6 +7,13 @@ const today = shape({
   lookAlikes: whole(),
   withdrawalLists: listOf(shape({ id: whole(), name: text(), codes: whole() })),
   stocktakes: listOf(shape({ id: whole(), name: text(), found: whole(), expected: whole() })),
+  /** Records and copies at each branch. */
+  branches: listOf(shape({ branch: text(), records: whole(), copies: whole() })),
+  /** How many copies there are of each status and type. */
+  copyStatuses: listOf(shape({ value: text(), n: whole() })),
+  copyTypes: listOf(shape({ value: text(), n: whole() })),
+  /** In how many records each check has found something. */
+  findings: listOf(shape({ value: text(), n: whole() })),
   records: whole(),
   copies: whole(),
   headings: whole(),

@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { recogniseInput } from '../query';
 import { field, type MarcRecord } from '../marc';
-import { briefOf, controlNumbers, isbn13From, isbns, readIsbn, recordKeys, searchText } from '.';
+import {
+  briefOf,
+  columnAt,
+  controlNumbers,
+  FILING_TITLE,
+  isbn13From,
+  isbns,
+  issns,
+  otherNumbers,
+  readIsbn,
+  TITLE_WORDS,
+  wordsAt,
+} from '.';
 
 const record = (...fields: MarcRecord['fields'][number][]): MarcRecord => ({
   leader: '00000nam a2200000 i 4500',
@@ -47,6 +59,10 @@ test('control numbers carry their organisation, from 003 or 035', () => {
       ),
     ),
   ).toEqual(['wick:12', 'ocolc:ocm77']);
+  expect(controlNumbers(record({ tag: '001', value: '(A)1' }, field('035', '  ', 'a', ' B 2 ')))).toEqual([
+    ':(a)1',
+    ':b2',
+  ]);
 });
 
 test('what a list shows is without ISBD punctuation', () => {
@@ -65,17 +81,35 @@ test('what a list shows is without ISBD punctuation', () => {
   });
 });
 
-test('an 880 counts with the field it belongs to', () => {
+test('an 880 counts with the field it belongs to', () =>
   expect(
-    searchText(
+    wordsAt(
+      TITLE_WORDS,
       record(
         field('245', '10', '6', '880-01', 'a', 'Pletenie'),
         field('880', '10', '6', '245-01/(N', 'a', 'Плетение'),
       ),
-    ).title,
-  ).toBe('pletenie плетение');
-  expect(recordKeys(record(field('245', '10', 'a', 'The Été /')))).toEqual([
-    { kind: 'title', key: 'the ete' },
+    ),
+  ).toBe('pletenie плетение'));
+
+// MARC 21, 245: the second indicator counts the characters that are not filed.
+test('a title is filed without its nonfiling characters', () =>
+  expect(columnAt(FILING_TITLE, record(field('245', '14', 'a', 'The Été /')))).toBe('ete'));
+
+// MARC 21, 022, 024 and 028.
+test('other numbers are kept by their kind, and an ISBN among them is left to the ISBN', () => {
+  const numbers = record(
+    field('022', '  ', 'a', '0317-847x', 'a', '0317-847X', 'a', '12'),
+    field('024', '3 ', 'a', '978-0-306-40615-7', 'a', '5 012345 678900'),
+    field('024', '7 ', 'a', '10.1000/182', '2', 'doi'),
+    field('028', '02', 'a', 'STMA 8007', 'b', 'Tamla Motown'),
+    field('024', '8 ', 'a', '12'),
+  );
+  expect(issns(numbers)).toEqual(['0317847X']);
+  expect(otherNumbers(numbers)).toEqual([
+    '024 3:5012345678900',
+    '024 doi:10.1000/182',
+    '028 tamla motown:stma8007',
   ]);
 });
 

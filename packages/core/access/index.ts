@@ -1,16 +1,19 @@
 export type { IsbnReading } from './isbn';
 export { isbn13From, readIsbn } from './isbn';
-export type { RecordBrief, RecordKey, SearchText } from './access-points';
+export type { AccessKey, AccessPoint, AccessType, FoundValue } from './access-point';
+export { columnAt, found, keysAt, wordsAt } from './access-point';
+export type { RecordBrief } from './brief';
+export { briefOf, FILING_TITLE, LANGUAGE, MATERIAL, withoutEndPunctuation, YEAR, yearOf } from './brief';
 export {
-  briefOf,
-  RECORD_KEYS_VERSION,
+  CONTROL_NUMBER,
   controlNumbers,
+  ISBN,
   isbns,
+  ISSN,
   issns,
+  LCCN,
+  lccns,
+  OTHER_NUMBER,
   otherNumbers,
-  recordKeys,
-  searchText,
-  titleKey,
-  withoutEndPunctuation,
-  yearOf,
-} from './access-points';
+} from './numbers';
+export { NAME_WORDS, OTHER_WORDS, SUBJECT_WORDS, TITLE_WORDS } from './words';

@@ -1,7 +1,6 @@
-import type { HouseRules } from '../house';
 import { applyEdits, type MarcRecord } from '../marc';
 import type { Finding } from './finding';
-import { checkRecord } from './run';
+import type { Checker } from './run';
 
 /** More fixes than this in one record are not applied: something would be going in circles. */
 const MOST = 500;
@@ -12,13 +11,13 @@ const MOST = 500;
  */
 export function fixAll(
   record: MarcRecord,
-  house: HouseRules,
+  checker: Checker,
   rules?: ReadonlySet<string>,
 ): { record: MarcRecord; corrected: readonly Finding[] } {
   const corrected: Finding[] = [];
   let now = record;
   while (corrected.length < MOST) {
-    const next = checkRecord(now, house).find((f) => f.fix?.safe && (!rules || rules.has(f.rule)));
+    const next = checker.check(now).find((f) => f.fix?.safe && (!rules || rules.has(f.rule)));
     if (!next) break;
     now = applyEdits(now, next.fix!.edits);
     corrected.push(next);

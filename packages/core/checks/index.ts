@@ -1,6 +1,7 @@
 export type { Check, Finding, Fix, Group, Severity } from './finding';
 export { CHECKS, CHECKS_VERSION } from './all';
-export { checkRecord, checkRecords, TOGETHER } from './run';
+export type { Checker } from './run';
+export { checkerFor, checkRecord, TOGETHER } from './run';
 export { fixAll } from './fix-all';
 export { initialArticle } from './initial-article';
 export { asHouseHas } from './title/capital-after-article';

@@ -38,22 +38,14 @@ const ARTICLES: Record<string, readonly string[]> = {
 const NONE =
   /^(?:a[-+.]|a (?:&|is|la|l'|posteriori|priori|to|z\b)|l[-.]|l is|los (?:angeles|alamos)|las (?:vegas|palmas|cruces)|la (?:paz|plata|salle|rochelle|guardia|fontaine)|el (?:salvador|paso|dorado|greco|ni[nñ]o)|le (?:corbusier|havre|mans|carr[eé])|lo (?:mein|que|cual)|an t-sl|die hard|den haag|het loo|i ching|o['’.])/i;
 
-/** The initial article of a title in its language with what separates it, or '' when it has none. */
-export function initialArticle(title: string, language: string): string {
-  if (last.title !== title || last.language !== language)
-    last = { title, language, article: findArticle(title, language) };
-  return last.article;
-}
-/** Several checks ask about the same title one after another. */
-let last = { title: '', language: '', article: '' };
-
 /** No article is longer than five letters before its blank, apostrophe or hyphen. */
 function hasShortStart(title: string): boolean {
   for (let i = 0; i < 7 && i < title.length; i++) if (" '’-\u00a0".includes(title[i]!)) return true;
   return false;
 }
 
-function findArticle(title: string, language: string): string {
+/** The initial article of a title in its language with what separates it, or '' when it has none. */
+export function initialArticle(title: string, language: string): string {
   const articles = ARTICLES[language];
   if (!articles || !hasShortStart(title) || NONE.test(title)) return '';
   let best = '';

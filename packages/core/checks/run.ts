@@ -1,37 +1,61 @@
 import type { HouseRules } from '../house';
 import { isShared, type MarcRecord } from '../marc';
+import { memory } from '../text';
 import { CHECKS } from './all';
 import type { Check, Finding, Severity, Tell } from './finding';
 import { soundFields } from './sound-fields';
-import { viewOf } from './take-apart';
+import { viewOf, type Known } from './take-apart';
 import type { Placed, RecordView } from './view';
 import { wantedBy } from './wanted';
 
 const WEIGHT: Record<Severity, number> = { error: 0, warning: 1, advice: 2 };
 const ORDER = new Map(CHECKS.map((c, i) => [c.rule, i]));
 
-/** What the checks that are on find in a record, worst first, then by place. */
-export const checkRecord = (record: MarcRecord, house: HouseRules): Finding[] =>
-  checkRecords([record], house)[0]!;
+/** Checks records by the rules of a house; what it learns of fields, codes and terms that come again serves the next record. */
+export interface Checker {
+  readonly house: HouseRules;
+  /** What the checks that are on find in a record, worst first, then by place. */
+  check(record: MarcRecord): Finding[];
+  /**
+   * The same for each of many records. Each check looks at a few records before the next one does: seventy checks in turn
+   * over one record make the processor fetch all of their code anew for every record.
+   */
+  checkAll(records: readonly MarcRecord[]): Finding[][];
+}
 
 /** Records that are looked at together. */
 export const TOGETHER = 24;
 
-/**
- * The same for each of many records. Each check looks at a few records before the next one does: seventy checks in turn over
- * one record make the processor fetch all of their code anew for every record.
- */
-export function checkRecords(records: readonly MarcRecord[], house: HouseRules): Finding[][] {
-  if (records.length <= TOGETHER) return checkTogether(records, house);
-  const all: Finding[][] = [];
-  for (let at = 0; at < records.length; at += TOGETHER)
-    all.push(...checkTogether(records.slice(at, at + TOGETHER), house));
-  return all;
+/** Begins to check: to be kept as long as records of one house come. */
+export function checkerFor(house: HouseRules): Checker {
+  const on = CHECKS.filter((c) => !house.checksOff.includes(c.rule));
+  const session: Session = {
+    house,
+    sounds: soundFields(),
+    memory: memory(),
+    ofFields: passOf(on.filter((c) => c.each)),
+    ofRecord: passOf(on.filter((c) => !c.each)),
+  };
+  return {
+    house,
+    check: (record) => checkTogether([record], session)[0]!,
+    checkAll(records) {
+      if (records.length <= TOGETHER) return checkTogether(records, session);
+      const all: Finding[][] = [];
+      for (let at = 0; at < records.length; at += TOGETHER)
+        all.push(...checkTogether(records.slice(at, at + TOGETHER), session));
+      return all;
+    },
+  };
 }
 
-function checkTogether(records: readonly MarcRecord[], house: HouseRules): Finding[][] {
-  const { sounds, ofFields, ofRecord } = knownFor(house);
-  const views = records.map((record) => viewOf(record, sounds));
+/** What the checks that are on find in one record; for many records, `checkerFor` is quicker. */
+export const checkRecord = (record: MarcRecord, house: HouseRules): Finding[] =>
+  checkerFor(house).check(record);
+
+function checkTogether(records: readonly MarcRecord[], session: Session): Finding[][] {
+  const { house, sounds, ofFields, ofRecord } = session;
+  const views = records.map((record) => viewOf(record, session));
   const found = records.map((): Finding[] => []);
   const parts = views.map((view) => view.doubtful);
   run(ofFields, parts, found, house);
@@ -79,20 +103,12 @@ const byWeight = (a: Finding, b: Finding) =>
 const isProved = (p: Placed, { irregular }: RecordView, found: readonly Finding[]): boolean =>
   !found.some((f) => f.where.field === p.at) && !irregular.includes(p);
 
-interface Known {
+/** What a checker works with, and what it has learnt. */
+interface Session extends Known {
   readonly house: HouseRules;
-  readonly sounds: ReturnType<typeof soundFields>;
   /** The checks of each field by itself, and those of the record. */
   readonly ofFields: Pass;
   readonly ofRecord: Pass;
-}
-let last: Known | undefined;
-/** House rules are the same value from record to record. */
-function knownFor(house: HouseRules): Known {
-  if (last?.house === house) return last;
-  const on = CHECKS.filter((c) => !house.checksOff.includes(c.rule));
-  const [ofFields, ofRecord] = [on.filter((c) => c.each), on.filter((c) => !c.each)].map(passOf);
-  return (last = { house, sounds: soundFields(), ofFields: ofFields!, ofRecord: ofRecord! });
 }
 
 /** Checks, and which of them a record wants. */

@@ -1,5 +1,6 @@
 import { fieldDefinition } from '../format';
 import { field } from '../marc';
+import { memory } from '../text';
 import { hasSoundShape } from './shape';
 
 // MARC 21 Format for Bibliographic Data: indicators, subfields and repeatability of the fields named.
@@ -20,14 +21,14 @@ test.each<[string, string, string, boolean]>([
   ['245', 'é0', 'a', false],
 ])('%s %s with %s: %p', (tag, indicators, codes, sound) => {
   const pairs = [...codes].flatMap((code) => [code, 'text']);
-  expect(hasSoundShape(fieldDefinition(tag), field(tag, indicators, ...pairs))).toBe(sound);
+  expect(hasSoundShape(memory(), fieldDefinition(tag), field(tag, indicators, ...pairs))).toBe(sound);
 });
 
 test('a field that the format does not define has none', () =>
-  expect(hasSoundShape(fieldDefinition('333'), field('333', '  ', 'a', 'text'))).toBe(false));
+  expect(hasSoundShape(memory(), fieldDefinition('333'), field('333', '  ', 'a', 'text'))).toBe(false));
 
 test('the same tag is another field in another format', () => {
   const heading = field('450', '  ', 'a', 'Reeds');
-  expect(hasSoundShape(fieldDefinition('450', 'authority'), heading)).toBe(true);
-  expect(hasSoundShape(fieldDefinition('450', 'bibliographic'), heading)).toBe(false);
+  expect(hasSoundShape(memory(), fieldDefinition('450', 'authority'), heading)).toBe(true);
+  expect(hasSoundShape(memory(), fieldDefinition('450', 'bibliographic'), heading)).toBe(false);
 });

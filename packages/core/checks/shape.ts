@@ -1,5 +1,6 @@
-import { codeMeaning, fieldCodes, type FieldDefinition } from '../format';
+import { fieldCodes, type FieldDefinition } from '../format';
 import type { DataField } from '../marc';
+import type { Memory } from '../text';
 
 /** What the format has of a field, by the characters of ASCII. */
 interface Shape {
@@ -11,16 +12,18 @@ interface Shape {
 }
 
 const ASCII = 128;
-const shapes = new Map<FieldDefinition, Shape>();
 
 /**
  * Whether indicators and subfield codes of a field are all as the format has them now: defined, none repeated that is not
  * repeatable, nothing obsolete. A field that the format does not define is not.
  */
-export function hasSoundShape(definition: FieldDefinition | undefined, field: DataField): boolean {
+export function hasSoundShape(
+  known: Memory,
+  definition: FieldDefinition | undefined,
+  field: DataField,
+): boolean {
   if (!definition) return false;
-  let shape = shapes.get(definition);
-  if (!shape) shapes.set(definition, (shape = shapeOf(definition)));
+  const shape = known.of(shapeOf, definition);
   if (!isIn(shape.ind1, field.ind1) || !isIn(shape.ind2, field.ind2)) return false;
   const { subfields } = field;
   for (let i = 0; i < subfields.length; i++) {
@@ -38,12 +41,17 @@ function shapeOf(definition: FieldDefinition): Shape {
   const { defined, single } = fieldCodes(definition);
   const codes = new Uint8Array(ASCII);
   for (const code of defined) codes[code.charCodeAt(0)] = single.includes(code) ? 1 : 2;
-  const [ind1, ind2] = [0, 1].map((which) => {
-    const known = definition.indicators?.[which];
-    return Uint8Array.from({ length: ASCII }, (_, c) => {
-      const value = String.fromCharCode(c);
-      return (known ? codeMeaning(value, known.values) !== undefined : value === ' ') ? 1 : 0;
-    });
-  });
+  const [ind1, ind2] = [0, 1].map((which) => valuesOf(definition.indicators?.[which]?.values));
   return { codes, ind1: ind1!, ind2: ind2! };
+}
+
+/** The values of an indicator; only a blank for one that is not defined. Values are single characters and ranges (`0-9`). */
+function valuesOf(known: Readonly<Record<string, string>> | undefined): Uint8Array {
+  const values = new Uint8Array(ASCII);
+  for (const value of known ? Object.keys(known) : [' ']) {
+    const range = value.length === 3 && value[1] === '-';
+    if (value.length === 1) values[value.charCodeAt(0)] = 1;
+    if (range) values.fill(1, value.charCodeAt(0), value.charCodeAt(2) + 1);
+  }
+  return values;
 }

@@ -1,28 +1,25 @@
-import { isMarked, markShared, type DataField } from '../marc';
+import type { DataField } from '../marc';
 
 /** Fields that are known to be sound in records of which the same is expected. */
-export interface SoundFields {
-  has(field: DataField): boolean;
-  add(field: DataField): void;
-}
+export type SoundFields = Pick<Set<DataField>, 'has' | 'add'>;
 
 /**
- * Fields that come again and again are the same value in every record (`marc/iso2709/shared-fields`): where the checks of each
- * field found nothing, they need not look again, as long as the same is expected of it. What is known is a mark on the
- * field itself, and is forgotten with it.
+ * Fields that come again and again are the same value in every record of a file (`marc/iso2709/shared-fields`): where the checks
+ * of each field found nothing, they need not look again, as long as the same is expected of it. What is known belongs
+ * to the session of a checker, and begins anew when it has grown large.
  */
-export function soundFields(): (expected: string) => SoundFields {
-  const known = new Map<string, SoundFields>();
+export function soundFields(most = 100_000): (expected: string) => SoundFields {
+  const known = new Map<string, Set<DataField>>();
   return (expected) => {
     let sounds = known.get(expected);
     if (!sounds) {
-      const mark = { expected };
-      sounds = { has: (field) => isMarked(field, mark), add: (field) => markShared(field, mark) };
-      if (known.size < MOST) known.set(expected, sounds);
+      if (known.size >= MOST_EXPECTATIONS) known.clear();
+      known.set(expected, (sounds = new Set()));
     }
+    if (sounds.size > most) sounds.clear();
     return sounds;
   };
 }
 
-/** Languages and house habits together; beyond them a record begins anew. */
-const MOST = 2_000;
+/** Languages and house habits together. */
+const MOST_EXPECTATIONS = 200;

@@ -1,11 +1,14 @@
 import type { DataField } from '../marc';
-import { foldOnce } from './fold-once';
+import { fold } from '../text';
 
-/** What makes two subject fields the same heading: tag, subject system and text but for case and punctuation. */
-export const subjectKey = (f: DataField): string =>
+/**
+ * What makes two subject fields the same heading: tag, subject system and text but for case and punctuation. Where many are
+ * compared, `folding` may remember what it gave.
+ */
+export const subjectKey = (f: DataField, folding: (text: string) => string = fold): string =>
   `${f.tag} ${f.ind2} ${f.subfields.find((s) => s.code === '2')?.value ?? ''} ${f.subfields
     .filter((s) => /[a-z]/.test(s.code))
-    .map((s) => `${s.code}${foldOnce(s.value)}`)
+    .map((s) => `${s.code}${folding(s.value)}`)
     .join('|')}`;
 
 /** Second indicators that name a subject system (MARC 21, 6XX), by the code it has in $2. */

@@ -3,6 +3,7 @@ import { fieldDefinition, formatOf, type FieldDefinition, type Format } from '..
 import { hasLink, isData, isShared, type DataField, type MarcRecord } from '../marc';
 import { hasSoundShape } from './shape';
 import type { SoundFields } from './sound-fields';
+import { memory, type Memory } from '../text';
 import {
   NAME_TAGS,
   Placed,
@@ -20,8 +21,15 @@ const PLAIN = /^[ -~]*$/;
 const SUBJECTS = new Set(SUBJECT_TAGS);
 const NAMES = new Set(NAME_TAGS);
 
-/** Takes a record apart; `known` gives what is known of fields in records of which the same is expected. */
-export function viewOf(record: MarcRecord, known?: (expected: string) => SoundFields): RecordView {
+/** What is known from other records. */
+export interface Known {
+  /** The fields that are sound in records of which the same is expected. */
+  readonly sounds: (expected: string) => SoundFields;
+  readonly memory: Memory;
+}
+
+/** Takes a record apart for the checks; without `known` nothing is known of its fields. */
+export function viewOf(record: MarcRecord, known?: Known): RecordView {
   const { fields } = record;
   const format = formatOf(record.leader);
   const controls: ControlAt[] = [];
@@ -35,7 +43,8 @@ export function viewOf(record: MarcRecord, known?: (expected: string) => SoundFi
   }
   const language = fixed?.slice(35, 38).trim() ?? '';
   const expected = `${format}${record.leader[18] ?? ' '}${language}`;
-  const sounds = known?.(expected);
+  const sounds = known?.sounds(expected);
+  const remembered = known?.memory ?? memory();
   const data: Placed[] = [];
   const doubtful: Placed[] = [];
   const irregular: Placed[] = [];
@@ -62,13 +71,13 @@ export function viewOf(record: MarcRecord, known?: (expected: string) => SoundFi
     const sound = sounds?.has(field) ?? false;
     const placed = new Placed(field, at, same?.length ?? 0, rules, definition, sound);
     if (!sound) doubtful.push(placed);
-    if ((same && !definition?.repeatable) || !(sound || hasSoundShape(definition, field)))
+    if ((same && !definition?.repeatable) || !(sound || hasSoundShape(remembered, definition, field)))
       irregular.push(placed);
     if (same) same.push(placed);
     else byTag.set(tag, (same = [placed]));
     data.push(placed);
   }
-  const about = { record, format, language, expected, controls, linked };
+  const about = { record, format, language, expected, controls, linked, memory: remembered };
   const whole = new Taken(about, data, byTag, irregular);
   if (doubtful.length) whole.doubtful = new Part(whole, doubtful);
   return whole;
@@ -79,7 +88,10 @@ function rulesOf(field: DataField): string {
   return /^(\d{3})-/.exec(field.subfields.find((s) => s.code === '6')?.value ?? '')?.[1] ?? '880';
 }
 
-type About = Pick<RecordView, 'record' | 'format' | 'language' | 'expected' | 'controls' | 'linked'>;
+type About = Pick<
+  RecordView,
+  'record' | 'format' | 'language' | 'expected' | 'controls' | 'linked' | 'memory'
+>;
 
 /** A record view; what only some checks ask for is worked out when the first one does. */
 class Taken implements RecordView {
@@ -96,6 +108,7 @@ class Taken implements RecordView {
   readonly expected: string;
   readonly controls: readonly ControlAt[];
   readonly linked: boolean;
+  readonly memory: Memory;
 
   constructor(
     about: About,
@@ -109,6 +122,7 @@ class Taken implements RecordView {
     this.expected = about.expected;
     this.controls = about.controls;
     this.linked = about.linked;
+    this.memory = about.memory;
   }
 
   get subjects(): readonly Placed[] {

@@ -1,6 +1,7 @@
 import type { IsbnReading } from '../access';
 import type { FieldDefinition, Format } from '../format';
 import type { DataField, MarcRecord, Where } from '../marc';
+import type { Memory } from '../text';
 
 /** A data field with its index and its occurrence among the fields of its tag. */
 export class Placed {
@@ -80,6 +81,8 @@ export interface RecordView {
   readonly language: string;
   /** What the checks of each field go by beside the field: format, leader/18 and language. */
   readonly expected: string;
+  /** What pure functions gave for other records of the session. */
+  readonly memory: Memory;
   /** The same record as if it had only those of its data fields that are not known to be sound; null when it has none. */
   readonly doubtful: RecordView | null;
 }

@@ -1,5 +1,5 @@
 import { briefOf } from '../access';
-import { CHECKS, checkRecord, type Severity } from '../checks';
+import { CHECKS, checkerFor, type Severity } from '../checks';
 import type { HouseRules } from '../house';
 import {
   recogniseFormat,
@@ -62,6 +62,7 @@ export function fileLook(house: HouseRules): {
   >();
   const findings = new Map<string, { -readonly [K in keyof LookKind]: LookKind[K] }>();
   const titles: string[] = [];
+  const checker = checkerFor(house);
   const take = (read: ReadRecord) => {
     const record = ++records;
     if (read.repairs.length) repaired++;
@@ -78,7 +79,7 @@ export function fileLook(house: HouseRules): {
     }
     if (titles.length < TITLES) titles.push(briefOf(read.record).title);
     const rules = new Set<string>();
-    for (const { rule, severity, message, fix } of checkRecord(read.record, house)) {
+    for (const { rule, severity, message, fix } of checker.check(read.record)) {
       const key = `${severity} ${rule}`;
       let kind = findings.get(key);
       if (!kind) {

@@ -23,15 +23,18 @@ export function codeStanding(list: CodeList, code: string): 'current' | 'obsolet
 export const codeName = (list: CodeList, code: string): string | undefined =>
   lists[list][code] ?? lists[list][`-${code}`];
 
+/** Each list the other way: the current codes by their names in small letters, without a qualifier in brackets. */
+const NAMED: Readonly<Record<string, ReadonlyMap<string, string>>> = Object.fromEntries(
+  Object.entries(lists).map(([list, codes]) => [
+    list,
+    new Map(
+      Object.entries(codes)
+        .filter(([code]) => !code.startsWith('-'))
+        .map(([code, name]) => [name.replace(/ \(.*\)$/, '').toLowerCase(), code]),
+    ),
+  ]),
+);
+
 /** The code whose name this is, but for case. */
-export function codeNamed(list: CodeList, name: string): string | undefined {
-  let by = names.get(list);
-  if (!by) {
-    by = new Map();
-    for (const [code, n] of Object.entries(lists[list]))
-      if (!code.startsWith('-')) by.set(n.replace(/ \(.*\)$/, '').toLowerCase(), code);
-    names.set(list, by);
-  }
-  return by.get(name.toLowerCase());
-}
-const names = new Map<CodeList, Map<string, string>>();
+export const codeNamed = (list: CodeList, name: string): string | undefined =>
+  NAMED[list]?.get(name.toLowerCase());

@@ -51,6 +51,9 @@ export function formatOf(leader: string): Format {
 /** Fields of the holdings format that may stand in bibliographic records (Format for Holdings Data, introduction). */
 const EMBEDDED = /^8(4[1-5]|5[2-5]|6[3-8]|7[678])$/;
 
+/** Every format with the fields it defines. */
+export const DEFINED_FIELDS = FORMATS;
+
 /** The definition of a tag; undefined for tags that the format does not define. */
 export const fieldDefinition = (tag: string, format: Format = 'bibliographic'): FieldDefinition | undefined =>
   FORMATS[format][tag] ??
@@ -63,21 +66,15 @@ export interface FieldCodes {
   /** Whether anything of it is obsolete. */
   readonly aged: boolean;
 }
-const codesOf = new Map<FieldDefinition, FieldCodes>();
-/** The subfield codes of a field, for quick looking up; worked out once for each definition. */
+/** The subfield codes of a field, for quick looking up. */
 export function fieldCodes(definition: FieldDefinition): FieldCodes {
-  let known = codesOf.get(definition);
-  if (!known) {
-    const all = Object.entries(definition.subfields ?? {});
-    const single = all.filter(([, s]) => s[1] !== 1).map(([code]) => code);
-    known = {
-      defined: all.map(([code]) => code).join(''),
-      single: single.join(''),
-      aged: !!definition.obsolete || !!definition.indicators?.some((i) => i?.obsolete),
-    };
-    codesOf.set(definition, known);
-  }
-  return known;
+  const all = Object.entries(definition.subfields ?? {});
+  const single = all.filter(([, s]) => s[1] !== 1).map(([code]) => code);
+  return {
+    defined: all.map(([code]) => code).join(''),
+    single: single.join(''),
+    aged: !!definition.obsolete || !!definition.indicators?.some((i) => i?.obsolete),
+  };
 }
 
 /** Tags that MARC 21 leaves to the library: 9XX, X9X and XX9, but for 490 (Format for Bibliographic Data, introduction). */

@@ -1,5 +1,5 @@
 import { codeName } from './codes';
-import { codeMeaning, fieldDefinition, formatOf, type PositionDefinition } from './definitions';
+import { codeMeaning, DEFINED_FIELDS, formatOf, type Format, type PositionDefinition } from './definitions';
 
 /** One fixed position read in words. */
 export interface PositionReading {
@@ -64,13 +64,36 @@ export const LENGTH_007: Readonly<Record<string, readonly number[]>> = {
 const materialOf006 = (form: string) =>
   form === 's' ? 'Continuing Resources' : materialOf(`00000n${form}m`);
 
-const cached = new Map<string, readonly PositionDefinition[]>();
+/** The positions of a fixed field by what chooses among them: a category of material, or `all`. */
+type Layouts = Readonly<Record<string, readonly PositionDefinition[]>>;
+
+/** The fixed fields of each format, each layout put together from what the format gives for all materials and for one. */
+const LAYOUTS = Object.fromEntries(
+  Object.entries(DEFINED_FIELDS).map(([format, fields]) => [
+    format,
+    Object.fromEntries(
+      Object.entries(fields).flatMap(([tag, { positions }]) =>
+        positions ? [[tag, layoutsOf(tag, positions)]] : [],
+      ),
+    ),
+  ]),
+) as Record<Format, Readonly<Record<string, Layouts>>>;
+
+function layoutsOf(tag: string, positions: Layouts): Layouts {
+  const common = tag === '007' ? [] : (positions['All Materials'] ?? []);
+  return Object.fromEntries(
+    Object.entries(positions).map(([kind, own]) => [
+      kind,
+      [...(kind === 'all' ? own : [...common, ...own])].sort((a, b) => a.from - b.from),
+    ]),
+  );
+}
 
 /** Every position of LDR, 006, 007 or 008 that the format defines for this kind of record, in order. */
 export function positionsOf(tag: string, value: string, leader: string): readonly PositionDefinition[] {
   const format = formatOf(leader);
-  const by = fieldDefinition(tag, format)?.positions;
-  if (!by) return [];
+  const layouts = LAYOUTS[format][tag];
+  if (!layouts) return [];
   const kind =
     tag === '007'
       ? (CATEGORY_007[value[0] ?? ''] ?? 'Common')
@@ -79,17 +102,7 @@ export function positionsOf(tag: string, value: string, leader: string): readonl
         : tag === '008' && format === 'bibliographic'
           ? materialOf(leader)
           : 'all';
-  const key = `${format}${tag}${kind}`;
-  let found = cached.get(key);
-  if (!found) {
-    const all =
-      kind === 'all'
-        ? by.all
-        : [...(tag === '007' ? [] : (by['All Materials'] ?? [])), ...(by[kind] ?? by.Common ?? [])];
-    found = [...(all ?? [])].sort((a, b) => a.from - b.from);
-    cached.set(key, found);
-  }
-  return found;
+  return layouts[kind] ?? layouts.Common ?? layouts['All Materials'] ?? [];
 }
 
 /** The labelled positions of LDR, 006, 007 or 008 with their values and meanings, in order. */
@@ -125,27 +138,17 @@ export function positionMeaning(part: string, definition: PositionDefinition): s
   return known.size ? [...known].join(', ') : codes[' '.repeat(unit)];
 }
 
-/** Which codes at a position the format does not define, and whether it once did. The fill character is allowed. */
-export function undefinedCodes(part: string, definition: PositionDefinition): readonly UndefinedCode[] {
-  let known = judged.get(definition);
-  if (!known) judged.set(definition, (known = new Map<string, readonly UndefinedCode[]>()));
-  let found = known.get(part);
-  if (found === undefined) {
-    found = judge(part, definition);
-    if (known.size < 5_000) known.set(part, found);
-  }
-  return found;
-}
 /** A code at a fixed position that MARC 21 does not define. */
 export interface UndefinedCode {
   readonly code: string;
   readonly obsolete: boolean;
 }
 
-/** The same few codes come again and again. */
-const judged = new WeakMap<PositionDefinition, Map<string, readonly UndefinedCode[]>>();
-
-function judge(part: string, { codes, obsolete, unit }: PositionDefinition): UndefinedCode[] {
+/** Which codes at a position the format does not define, and whether it once did. The fill character is allowed. */
+export function undefinedCodes(
+  part: string,
+  { codes, obsolete, unit }: PositionDefinition,
+): readonly UndefinedCode[] {
   if (Object.keys(codes).length === 0 || /^\|+$/.test(part)) return [];
   if (codeMeaning(part, codes) !== undefined) return [];
   const step = unit ?? part.length;

@@ -32,3 +32,5 @@ export type { Followable, Followed } from './follow-see-froms';
 export { followable, withKeptForms } from './follow-see-froms';
 export type { MergedRecord } from './merge-record';
 export { mergeInRecord } from './merge-record';
+export { fullestForm } from './fullest-form';
+export { CARRIED_HEADING, HEADING_FORM } from './access';

@@ -1,6 +1,5 @@
 import { briefOf } from '../access';
 import type { LabelRoll } from '../barcodes';
-import { checkRecord } from '../checks';
 import type { Delivery, Incoming, IncomingFields, SupplierSheet } from '../deliveries';
 import type { KeptRecipe } from '../recipes';
 import { describeKind, type Once } from './kind';
@@ -72,9 +71,9 @@ export const fields = describeKind<IncomingFields>()({
     advice: 'integer',
     findings: 'text',
   },
-  compute: ({ marc }, house) => {
+  compute: ({ marc }, checker) => {
     const { title, author, isbn, year } = briefOf(marc);
-    const findings = checkRecord(marc, house);
+    const findings = checker.check(marc);
     const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
     return {
       ...{ title, author, isbn, year },

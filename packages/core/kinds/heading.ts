@@ -1,4 +1,4 @@
-import { headingText, identityOf, type Distinct, type Heading } from '../headings';
+import { HEADING_FORM, headingText, identityOf, type Distinct, type Heading } from '../headings';
 import { describeKind } from './kind';
 
 /** A controlled form with its authority record. */
@@ -12,6 +12,7 @@ export const heading = describeKind<Heading>()({
     const { kind, key, vocabulary } = identityOf(h);
     return { kind, key, text: headingText(h), merged_into: h.mergedInto, vocabulary };
   },
+  access: { keys: [HEADING_FORM] },
   parents: [
     { kind: 'heading', field: 'mergedInto', column: 'merged_into', whenGone: 'holds', optional: true },
   ],

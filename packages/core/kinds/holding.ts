@@ -1,6 +1,8 @@
 import { groupedBarcode } from '../barcodes';
-import { callNumberText, shelfKey } from '../callnumbers';
+import { callNumberText } from '../callnumbers';
 import { partKey, type Copy, type Holding, type Withdrawn } from '../holdings';
+import { columnAt } from '../access';
+import { BARCODE, BRANCH, CALL_NUMBER, COPY_TYPE, LOCATION, SHELF_KEY, STATUS } from './holding-access';
 import { describeKind } from './kind';
 
 /** A title at a branch and location under a call number. */
@@ -14,9 +16,10 @@ export const holding = describeKind<Holding>()({
     record: h.record,
     branch: h.branch,
     location: h.location,
-    call_number: callNumberText(h),
-    shelf_key: shelfKey(h),
+    call_number: columnAt(CALL_NUMBER, h),
+    shelf_key: columnAt(SHELF_KEY, h),
   }),
+  access: { columns: [BRANCH, LOCATION, CALL_NUMBER, SHELF_KEY] },
   parents: [{ kind: 'record', field: 'record', column: 'record', whenGone: 'holds' }],
   once: [{ columns: ['record', 'branch', 'location', 'call_number'] }],
 });
@@ -46,6 +49,7 @@ export const copy = describeKind<Copy>()({
     part: partKey(c.part),
   }),
   inherited: { record: { from: 'holding', column: 'record' } },
+  access: { columns: [BARCODE, STATUS, COPY_TYPE] },
   parents: [{ kind: 'holding', field: 'holding', column: 'holding', whenGone: 'holds' }],
   once: [
     { columns: ['barcode'], anyCase: true },

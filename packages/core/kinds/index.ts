@@ -1,3 +1,3 @@
-export type { ColumnTest, ColumnType, ColumnValue, KindDescriptor, Once, Parent } from './kind';
+export type { ColumnTest, ColumnType, ColumnValue, KindAccess, KindDescriptor, Once, Parent } from './kind';
 export type { Change, ChangeSet, Kind, KindColumns, KindValue, StoredObject } from './kinds';
 export { childrenOf, isKind, KIND_NAMES, KINDS, labelOf, labelOfAny, nounOf } from './kinds';

@@ -1,4 +1,5 @@
-import type { HouseRules } from '../house';
+import type { AccessPoint } from '../access';
+import type { Checker } from '../checks';
 
 /** What a computed column holds: text, a whole number, or either of them or nothing. */
 export type ColumnValue = string | number | null;
@@ -35,6 +36,16 @@ export interface Parent<T, P extends string = string> {
   readonly optional?: boolean;
 }
 
+/** The access points of a kind by where a store keeps them. */
+export interface KindAccess<T> {
+  /** In a full-text index, a column each, in the order of their rank. */
+  readonly words?: readonly AccessPoint<T>[];
+  /** As keys, of which an object may have several at a point. */
+  readonly keys?: readonly AccessPoint<T>[];
+  /** In the column of the same name. */
+  readonly columns?: readonly AccessPoint<T>[];
+}
+
 /** All that is known of one kind of object. `C` are the names of its computed columns, `I` those that it inherits. */
 export interface KindDescriptor<K extends string, T, C extends string = string, I extends string = string> {
   readonly kind: K;
@@ -45,9 +56,14 @@ export interface KindDescriptor<K extends string, T, C extends string = string, 
   readonly table: string;
   /** Columns that are computed from the value, for lists, conditions and orders. */
   readonly columns: { readonly [N in C]: ColumnType };
-  readonly compute: (value: T, house: HouseRules) => { readonly [N in C]: ColumnValue };
+  /** It rises when what is computed becomes another; a store then computes the columns anew. 1 where it is not given. */
+  readonly computed?: number;
+  /** The columns of a value; the checker has the house rules. */
+  readonly compute: (value: T, checker: Checker) => { readonly [N in C]: ColumnValue };
   /** Columns copied from a parent when a row is written: `record` of the `holding`, say. */
   readonly inherited?: { readonly [N in I]: { readonly from: string; readonly column: string } };
+  /** How it is found, sorted and counted: the registry that search, sort orders, facets and matching read. */
+  readonly access?: KindAccess<T>;
   readonly parents: readonly Parent<T>[];
   /** A removed object's row is kept and marked `gone`: for its coming back, or because its list is kept for ever. */
   readonly keepsRemoved?: boolean;

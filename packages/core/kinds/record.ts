@@ -1,7 +1,23 @@
-import { briefOf, type RecordBrief } from '../access';
+import {
+  briefOf,
+  columnAt,
+  CONTROL_NUMBER,
+  FILING_TITLE,
+  ISBN,
+  ISSN,
+  LANGUAGE,
+  LCCN,
+  MATERIAL,
+  NAME_WORDS,
+  OTHER_NUMBER,
+  OTHER_WORDS,
+  SUBJECT_WORDS,
+  TITLE_WORDS,
+  YEAR,
+} from '../access';
+import { CARRIED_HEADING } from '../headings';
 import type { MarcRecord } from '../marc';
-import { describe } from '../matching';
-import { fold } from '../text';
+import { ALIKE, describe } from '../matching';
 import { describeKind } from './kind';
 
 /** A bibliographic record of the catalogue. */
@@ -22,20 +38,19 @@ export const record = describeKind<MarcRecord>()({
     sort: 'text',
     matching: 'text',
   },
+  computed: 1,
   compute: (marc) => {
     const { title, author, year, isbn, publisher, edition, language, material } = briefOf(marc);
     return {
       ...{ title, author, year, isbn, publisher, edition, language, material },
-      sort: titleSortKey(marc, title),
+      sort: columnAt(FILING_TITLE, marc),
       matching: JSON.stringify(describe(marc)),
     };
   },
+  access: {
+    words: [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS],
+    keys: [ISBN, ISSN, CONTROL_NUMBER, LCCN, OTHER_NUMBER, ALIKE, CARRIED_HEADING],
+    columns: [FILING_TITLE, YEAR, LANGUAGE, MATERIAL],
+  },
   parents: [],
 });
-
-/** The title folded, without its initial article (245, second indicator: nonfiling characters). */
-function titleSortKey(marc: MarcRecord, title: RecordBrief['title']): string {
-  const field = marc.fields.find((f) => f.tag === '245');
-  const nonfiling = field && 'ind2' in field ? Number(field.ind2) || 0 : 0;
-  return fold(title.slice(nonfiling));
-}

@@ -9,7 +9,8 @@ import { controlValue, field, firstValue, type MarcRecord } from './record';
 import { recordReader } from './reader';
 import { encodeUtf8 } from './charset/utf8';
 import { utf8Stream } from './charset/utf8-stream';
-import { isoToJson, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
+import { JsonFromBytes, jsonRoom, readIso2709, writeIso2709 } from './iso2709';
+import { newLayout, readLayout } from './iso2709/clean-layout';
 import { MARCXML_END, MARCXML_START, marcXmlElement } from './xml';
 
 const readAll = (format: 'json' | 'marcxml' | 'lines', text: string, size = 7) => {
@@ -322,9 +323,12 @@ describe('edits and comparison', () => {
 });
 
 describe('MARC-in-JSON straight from the bytes', () => {
+  const json = new JsonFromBytes();
+  const layout = newLayout();
   const straight = (bytes: Uint8Array) => {
+    if (!readLayout(layout, bytes, 0, bytes.length)) return null;
     const out = new Uint8Array(jsonRoom(bytes.length));
-    const end = isoToJson(bytes, 0, bytes.length, out, 0);
+    const end = json.write(layout, out, 0);
     return end < 0 ? null : new TextDecoder().decode(out.subarray(0, end));
   };
   test('is what reading and writing gives, or is left to that', () => {

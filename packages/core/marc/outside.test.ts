@@ -116,7 +116,7 @@ const lines = (parts: readonly Uint8Array[]) =>
   Buffer.concat(parts.flatMap((p) => [Buffer.from(p), Buffer.from('\n')]));
 
 test('MARC::Charset decodes what we encode, in every script, and we decode the same', () => {
-  const encoded = TEXTS.map(encodeMarc8);
+  const encoded = TEXTS.map((text) => encodeMarc8(text));
   for (const e of encoded) expect(Buffer.from(e).toString('latin1')).not.toContain('&#x');
   const theirs = perl(
     `use MARC::Charset 'marc8_to_utf8'; use Unicode::Normalize; open my $f, '<:raw', $ARGV[0]; while (<$f>) { chomp; print NFC(marc8_to_utf8($_)), "\\n" }`,

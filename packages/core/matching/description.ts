@@ -1,4 +1,4 @@
-import { controlNumbers, issns, readIsbn, recordKeys, yearOf } from '../access';
+import { controlNumbers, issns, lccns, otherNumbers, readIsbn, yearOf } from '../access';
 import { dataFields, first, firstValue, isData, runningText, values, type MarcRecord } from '../marc';
 import { fold } from '../text';
 import { carrierNamed, carrierOf, type Carrier } from './carrier';
@@ -49,8 +49,6 @@ export function describe(record: MarcRecord): Description {
   const head = (first(title, 'a') ?? '').slice(skip);
   const main = record.fields.find((f) => /^1(00|10|11)$/.test(f.tag));
   const added = dataFields(record, /^7(00|10|11)$/).map((f) => runningText(f, 'abcdq'));
-  const keys = recordKeys(record);
-  const of = (kind: string) => keys.filter((k) => k.kind === kind).map((k) => k.key);
   return {
     shown: `${head} ${first(title, 'b') ?? ''} ${joined(title, 'np')}`
       .replace(/\s*[/:;,=.]*\s*$/, '')
@@ -70,9 +68,9 @@ export function describe(record: MarcRecord): Description {
     edition: editionOf(firstValue(record, '250', 'a') ?? ''),
     isbns: qualifiedIsbns(record),
     issns: issns(record),
-    lccns: of('lccn'),
+    lccns: lccns(record),
     control: controlNumbers(record),
-    numbers: of('number'),
+    numbers: otherNumbers(record),
   };
 }
 

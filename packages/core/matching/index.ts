@@ -2,7 +2,7 @@ export type { Carrier } from './carrier';
 export { carrierOf } from './carrier';
 export type { Description, QualifiedIsbn } from './description';
 export { describe } from './description';
-export { likenessKeys, matchKeys } from './keys';
+export { ALIKE, likenessKeys, matchKeys, type MatchKey } from './keys';
 export type { Likeness, LikenessPart } from './likeness';
 export { likeness } from './likeness';
 export type { Match } from './match';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { expressionOf, LONGEST_TEXT, matches, replaced } from './expression';
+import { expressionOf, LONGEST_TEXT, matcher, replacer } from './expression';
 
 const refused = (find: string) => {
   const made = expressionOf({ find, expression: true });
@@ -50,17 +50,17 @@ test.each([
   ['.', '🙂a', '$&$&', '🙂🙂aa'],
 ])('%s: %s', (find, text, by, expected) => {
   expect(refused(find)).toBeNull();
-  expect(replaced(text, { find, expression: true }, by)).toBe(expected);
+  expect(replacer({ find, expression: true }, by)(text)).toBe(expected);
 });
 
 test('in a text of several lines a match may begin in any of them', () => {
   const match = { find: '.*x', expression: true };
-  expect(replaced('one\ntwo x\nthree', match, '-')).toBe('one\n-\nthree');
-  expect(matches('one\ntwo x', match)).toBe(true);
+  expect(replacer(match, '-')('one\ntwo x\nthree')).toBe('one\n-\nthree');
+  expect(matcher(match)('one\ntwo x')).toBe(true);
 });
 test('plain text is looked for as it stands, capitals do not count', () => {
-  expect(replaced('What (a) dollar? $1', { find: '(A)' }, '$&')).toBe('What $& dollar? $1');
-  expect(matches('Eels', { find: 'eel' })).toBe(true);
+  expect(replacer({ find: '(A)' }, '$&')('What (a) dollar? $1')).toBe('What $& dollar? $1');
+  expect(matcher({ find: 'eel' })('Eels')).toBe(true);
 });
 
 // What an engine that tries one way after another never ends with: repeated choices, nested and neighbouring repetitions.
@@ -76,7 +76,7 @@ test.each([
   '(\\w+\\s?)*$!',
 ])('%s comes to an end on the longest text', (find) => {
   expect(refused(find)).toBeNull();
-  expect(matches('a'.repeat(LONGEST_TEXT), { find, expression: true })).toBe(find.endsWith('$'));
+  expect(matcher({ find, expression: true })('a'.repeat(LONGEST_TEXT))).toBe(find.endsWith('$'));
 });
 
 test('what matches, and what it becomes, is as the language itself has it', () => {
@@ -90,7 +90,7 @@ test('what matches, and what it becomes, is as the language itself has it', () =
       fc.stringMatching(/^[ab1 x]{0,10}$/),
       (pieces, text) => {
         const find = pieces.join('');
-        expect(replaced(text, { find, expression: true }, '<$&>')).toBe(
+        expect(replacer({ find, expression: true }, '<$&>')(text)).toBe(
           text.replace(new RegExp(find, 'gu'), '<$&>'),
         );
       },

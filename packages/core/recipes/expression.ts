@@ -1,5 +1,5 @@
 import { RE2JS } from 're2js';
-import type { TextMatch } from './step';
+import type { TextMatch } from './step-values';
 
 /** Texts longer than this are left alone by an expression. */
 export const LONGEST_TEXT = 10_000;
@@ -27,40 +27,24 @@ export function expressionOf({ find, expression }: TextMatch): Matcher | string 
   return expression ? written(find) : plain(find);
 }
 
-/** Prepares a match once, for many texts. */
-export interface Prepared {
-  matches(text: string): boolean;
-  replaced(text: string, by: string): string;
-}
-const NEVER: Prepared = { matches: () => false, replaced: (text) => text };
-
-/** A match that is not well formed matches nothing; `recipeProblems` tells it beforehand. */
-export function prepared(match: TextMatch): Prepared {
-  let known = preparedBefore.get(match);
-  if (!known) preparedBefore.set(match, (known = prepare(match)));
-  return known;
-}
-
-/** A step asks for its match again and again, for every text of every record; it goes with the step. */
-const preparedBefore = new WeakMap<TextMatch, Prepared>();
-
-function prepare(match: TextMatch): Prepared {
+/** Prepares the question whether a text matches; any does when nothing is asked for, none when the match is not well formed. */
+export function matcher(match: TextMatch | undefined): (text: string) => boolean {
+  if (!match) return () => true;
   const found = expressionOf(match);
-  if (typeof found === 'string') return NEVER;
-  return {
-    matches: (text) => text.length <= LONGEST_TEXT && found(text, 0) !== null,
-    replaced: (text, by) =>
-      text.length > LONGEST_TEXT ? text : replacedBy(text, found, by, match.expression === true),
-  };
+  if (typeof found === 'string') return () => false;
+  return (text) => text.length <= LONGEST_TEXT && found(text, 0) !== null;
 }
 
-/** The text with every match replaced; `$1` in `by` stands for a group when the match is an expression. */
-export const replaced = (text: string, match: TextMatch, by: string): string =>
-  prepared(match).replaced(text, by);
-
-/** Whether a text matches; anything does when nothing is asked for. */
-export const matches = (text: string, match: TextMatch | undefined): boolean =>
-  !match || prepared(match).matches(text);
+/**
+ * Prepares what gives a text with every match replaced; `$1` in `by` stands for a group when the match is an expression. A match
+ * that is not well formed replaces nothing; `recipeProblems` tells it beforehand.
+ */
+export function replacer(match: TextMatch, by: string): (text: string) => string {
+  const found = expressionOf(match);
+  if (typeof found === 'string') return (text) => text;
+  return (text) =>
+    text.length > LONGEST_TEXT ? text : replacedBy(text, found, by, match.expression === true);
+}
 
 function plain(find: string): Matcher {
   const pattern = new RegExp(find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'giu');

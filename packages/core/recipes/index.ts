@@ -1,9 +1,12 @@
-export type { BuiltPart, Condition, KeptRecipe, Recipe, Step, StepBody, TextMatch } from './step';
-export type { Cleaned } from './recipe';
-export { BUILT_IN, runRecipe } from './recipe';
+export type { Condition, KeptRecipe, Recipe, Step, StepBody, StepName } from './step';
+export type { TextMatch } from './step-values';
+export type { BuiltPart } from './steps/build-field';
+export type { StepPart, StepPartKind } from './step-kind';
+export type { AnyStepKind } from './step-of';
+export { STEP_KINDS, stepKind } from './step-of';
+export type { Cleaned, Cleaning } from './recipe';
+export { BUILT_IN, recipeRunner } from './recipe';
 export { stepSentence } from './sentence';
 export { recipeProblems, stepProblems } from './problems';
-export type { StepFormSpec as StepForm, StepPart, StepPartKind } from './step-form';
-export { STEP_FORMS } from './step-form';
 export { stepsFromEdit } from './from-edit';
 export { readRecipe, recipeFile } from './recipe-file';

@@ -1,7 +1,9 @@
-import { isAddress, parseAddress } from '../address';
 import { CHECKS } from '../checks';
+import { addressProblem } from './address-problem';
 import { expressionOf } from './expression';
 import type { Recipe, Step } from './step';
+import type { StepPart } from './step-kind';
+import { kindOf } from './step-of';
 
 /** What is wrong with a recipe, by step from 0; -1 for the recipe itself. Empty when it can run. */
 export function recipeProblems(recipe: Recipe): { step: number; message: string }[] {
@@ -16,41 +18,39 @@ export function recipeProblems(recipe: Recipe): { step: number; message: string 
 
 /** What is wrong with one step, as sentences. */
 export function* stepProblems(step: Step): Iterable<string> {
-  if ('tags' in step && !/^[0-9A-Za-z.]{3}$/.test(step.tags))
-    yield `“${step.tags}” names no tags: three characters, a point for any digit.`;
-  for (const tag of ['to', 'tag'] as const) {
-    const value = (step as unknown as Record<string, unknown>)[tag];
-    const isTag = step.step !== 'change-case' && typeof value === 'string';
-    if (isTag && value !== 'LDR' && !/^[0-9A-Za-z]{3}$/.test(value)) yield `“${value}” is no tag.`;
+  const kind = kindOf(step);
+  if (!kind) {
+    yield `There is no step “${step.step}”.`;
+    return;
   }
-  if ('code' in step && !/^[a-z0-9]$/.test(step.code)) yield `“${step.code}” is no subfield code.`;
-  if ('match' in step && step.match) {
-    const expression = expressionOf(step.match);
-    if (typeof expression === 'string') yield expression;
+  const values = new Map<string, unknown>(Object.entries(step));
+  for (const part of kind.parts) {
+    const value = values.get(part.key);
+    if (part.optional && value === undefined) continue;
+    yield* partProblem(part, value);
   }
-  if (step.step === 'apply-fixes' && !CHECKS.some((c) => c.rule === step.rule))
-    yield `There is no check “${step.rule}”.`;
-  for (const text of MUST_SAY[step.step] ?? [])
-    if (!(step as unknown as Record<string, string>)[text]) yield 'It does not say which text.';
-  if (step.step === 'add-field' && 'subfields' in step.field && !step.field.subfields.some((s) => s.value))
-    yield 'The field that is added has no text.';
-  if (step.step === 'set-indicator' && step.value.length !== 1) yield 'An indicator is one character.';
-  if (step.step === 'build-field')
-    for (const { template } of step.parts)
-      for (const [, written] of template.matchAll(/\{([^{}]+)\}/g)) yield* addressProblem(written!);
+  yield* kind.problems?.(step) ?? [];
   for (const written of [step.when?.has, step.when?.lacks])
     if (written !== undefined) yield* addressProblem(written);
 }
 
-/** Texts without which a step does nothing, or more than is meant. */
-const MUST_SAY: Partial<Record<Step['step'], readonly string[]>> = {
-  'set-subfield': ['value'],
-  'drop-subdivision': ['text'],
-  'rename-subdivision': ['text', 'by'],
-  'set-position': ['text'],
-};
+/** What is wrong with what is filled in for one part. */
+function* partProblem({ kind, wanted }: StepPart, value: unknown): Iterable<string> {
+  const text = typeof value === 'string' ? value : '';
+  if (kind === 'tags' && !/^[0-9A-Za-z.]{3}$/.test(text))
+    yield `“${text}” names no tags: three characters, a point for any digit.`;
+  if (kind === 'tag' && text !== 'LDR' && !/^[0-9A-Za-z]{3}$/.test(text)) yield `“${text}” is no tag.`;
+  if (kind === 'code' && !/^[a-z0-9]$/.test(text)) yield `“${text}” is no subfield code.`;
+  if (kind === 'match') yield* matchProblem(value);
+  if (kind === 'check' && !CHECKS.some((c) => c.rule === text)) yield `There is no check “${text}”.`;
+  if (wanted && text === '') yield 'It does not say which text.';
+}
 
-function* addressProblem(written: string): Iterable<string> {
-  const address = parseAddress(written);
-  if (!isAddress(address)) yield `“${written}” is no field address: ${address.problem}`;
+function* matchProblem(value: unknown): Iterable<string> {
+  const { find, expression } = Object(value) as Record<string, unknown>;
+  const problem = expressionOf({
+    find: typeof find === 'string' ? find : '',
+    expression: expression === true,
+  });
+  if (typeof problem === 'string') yield problem;
 }

@@ -1,8 +1,9 @@
 import { hasAny, isAddress, parseAddress } from '../address';
-import type { HouseRules } from '../house';
-import { controlValue, type MarcRecord } from '../marc';
-import { runStepBody } from './run-step';
+import type { Checker } from '../checks';
+import type { MarcRecord } from '../marc';
+import { languageOf } from './select';
 import type { Condition, Recipe } from './step';
+import { stepKind } from './step-of';
 
 /** What a recipe made of a record, and which steps (by index) touched it. */
 export interface Cleaned {
@@ -23,28 +24,41 @@ export const BUILT_IN: readonly Recipe[] = [
   },
 ];
 
-/** Runs a recipe over one record. A step that changes nothing leaves the record the same value. */
-export function runRecipe(record: MarcRecord, recipe: Recipe, house: HouseRules, supplier = ''): Cleaned {
-  const touched: number[] = [];
-  let current = record;
-  recipe.steps.forEach((step, i) => {
-    if (step.when && !holds(current, step.when, supplier)) return;
-    const next = runStepBody(current, step, house);
-    if (next !== current) touched.push(i);
-    current = next;
-  });
-  return { record: current, touched };
+/** Cleans one record after another. */
+export type Cleaning = (record: MarcRecord) => Cleaned;
+
+/**
+ * Prepares a recipe for many records; `supplier` is the name that conditions ask for. A step that changes nothing leaves the
+ * record the same value.
+ */
+export function recipeRunner(recipe: Recipe, checker: Checker, supplier = ''): Cleaning {
+  const steps = recipe.steps.map((step) => ({
+    holds: conditionOf(step.when, supplier),
+    run: stepKind(step).prepare(step, checker),
+  }));
+  return (record) => {
+    const touched: number[] = [];
+    let current = record;
+    for (const [i, { holds, run }] of steps.entries()) {
+      if (!holds(current)) continue;
+      const next = run(current);
+      if (next !== current) touched.push(i);
+      current = next;
+    }
+    return { record: current, touched };
+  };
 }
 
-function holds(record: MarcRecord, c: Condition, supplier: string): boolean {
-  const isThere = (written: string) => {
-    const address = parseAddress(written);
-    return isAddress(address) && hasAny(record, address);
+/** What tells whether a step is for a record. */
+function conditionOf(c: Condition | undefined, supplier: string): (record: MarcRecord) => boolean {
+  if (!c) return () => true;
+  if (c.suppliers?.length && !c.suppliers.includes(supplier)) return () => false;
+  const has = c.has === undefined ? null : parseAddress(c.has);
+  const lacks = c.lacks === undefined ? null : parseAddress(c.lacks);
+  return (record) => {
+    if (has && !(isAddress(has) && hasAny(record, has))) return false;
+    if (lacks && isAddress(lacks) && hasAny(record, lacks)) return false;
+    if (c.languages?.length && !c.languages.includes(languageOf(record))) return false;
+    return !c.types?.length || c.types.includes(record.leader[6] ?? '');
   };
-  if (c.has !== undefined && !isThere(c.has)) return false;
-  if (c.lacks !== undefined && isThere(c.lacks)) return false;
-  if (c.languages?.length && !c.languages.includes(controlValue(record, '008')?.slice(35, 38) ?? ''))
-    return false;
-  if (c.types?.length && !c.types.includes(record.leader[6] ?? '')) return false;
-  return !c.suppliers?.length || c.suppliers.includes(supplier);
 }

@@ -1,5 +1,5 @@
-import { isData, type DataField, type Field, type MarcRecord, type Subfield } from '../marc';
-import type { Tags, Which } from './step';
+import { controlValue, isData, type DataField, type Field, type MarcRecord, type Subfield } from '../marc';
+import type { Tags, Which } from './step-values';
 
 /** Whether a tag fits a pattern of three characters, in which `.` stands for any (`6..`). */
 export function matchesTags(tag: string, pattern: Tags): boolean {
@@ -56,3 +56,9 @@ export function chosen(indexes: readonly number[], which: Which): Set<number> {
 /** All text of a field in a line. */
 export const textOf = (f: Field): string =>
   'value' in f ? f.value : f.subfields.map((s) => s.value).join(' ');
+
+/** The tags of subject headings with subdivisions. */
+export const SUBDIVIDED = /^6(00|10|11|30|47|48|50|51|55)$/;
+
+/** 008/35–37, empty when there is none. */
+export const languageOf = (record: MarcRecord): string => controlValue(record, '008')?.slice(35, 38) ?? '';

@@ -1,10 +1,3 @@
-/** Three rows of the table, used again by every call: one for each of the last two letters and one being filled. */
-let rows: [Uint16Array, Uint16Array, Uint16Array] = [
-  new Uint16Array(256),
-  new Uint16Array(256),
-  new Uint16Array(256),
-];
-
 /**
  * Number of single-character insertions, deletions, replacements and swaps of neighbours between two texts
  * (optimal string alignment), or `limit + 1` as soon as it must exceed `limit`. Only cells that can stay within the
@@ -21,10 +14,10 @@ export function editDistance(a: string, b: string, limit = Infinity): number {
   if (Math.abs(m - n) > limit) return limit + 1;
   if (m === 0 || n === 0) return m + n;
   if (limit === 0) return 1;
-  if (rows[0].length <= n + 1) rows = rows.map(() => new Uint16Array(2 * n + 2)) as typeof rows;
   const band = Math.min(limit, Math.max(m, n));
   const far = band + 1;
-  let [beforeLast, last, row] = rows;
+  // Three rows of the table: one for each of the last two letters and one being filled.
+  let [beforeLast, last, row] = [new Uint16Array(n + 2), new Uint16Array(n + 2), new Uint16Array(n + 2)];
   for (let j = 0; j <= n; j++) last[j] = Math.min(j, far);
   for (let i = 1; i <= m; i++) {
     const [low, high] = [Math.max(1, i - band), Math.min(n, i + band)];

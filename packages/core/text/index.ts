@@ -1,4 +1,5 @@
 export { fold, foldedWords, isAscii, withoutMarks } from './fold';
+export { memory, type Memory } from './memory';
 export { startsWithLetter } from './letter';
 export { editDistance, nearest } from './edit-distance';
 export { decodedOnce } from './twice-encoded';

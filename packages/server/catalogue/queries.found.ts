@@ -1,5 +1,5 @@
 import type { SearchBody } from '@osier/contract';
-import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
+import { HEADING_KEY_KIND, LEADS_TO, pointsOf } from '../store/index-records';
 import type { Store } from '../store/store';
 
 /** What narrows a search beside its words. */
@@ -96,16 +96,22 @@ export const inBoth = (a: IdQuery, b: IdQuery): IdQuery => ({
 const countedOf = ({ sql, all }: IdQuery): string =>
   all ? 'record_rows r' : `(${sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
 
-/** The conditions of facets on records (`r`). */
+/** Facets that the registry has, by where their values are kept. */
+const OF_RECORD = pointsOf('record').columns.filter((p) => p.facet);
+const OF_HOLDING = pointsOf('holding').columns.filter((p) => p.facet);
+
+/** The conditions of facets on records (`r`), each with a value named like it. */
 export function facetConditions(facets: SearchFacets): string {
-  const conditions = ['1'];
-  if (facets.language) conditions.push('r.language = :language');
-  if (facets.material) conditions.push('r.material = :material');
-  if (facets.branch)
-    conditions.push('EXISTS (SELECT 1 FROM holdings h WHERE h.record = r.id AND h.branch = :branch)');
+  const asked = new Map<string, string | undefined>(Object.entries(facets));
+  const among = [...OF_RECORD, ...OF_HOLDING].filter((p) => asked.get(p.name));
+  const conditions = among.map(({ name }) =>
+    OF_RECORD.some((p) => p.name === name)
+      ? `r.${name} = :${name}`
+      : `EXISTS (SELECT 1 FROM holdings h WHERE h.record = r.id AND h.${name} = :${name})`,
+  );
   if (facets.finding)
     conditions.push('EXISTS (SELECT 1 FROM record_findings f WHERE f.record = r.id AND f.rule = :finding)');
-  return conditions.join(' AND ');
+  return ['1', ...conditions].join(' AND ');
 }
 
 /** The numbers of records behind one, in the order of their numbers. */

@@ -1,4 +1,5 @@
 import type { RecordRow } from '@osier/contract';
+import { WORD_COLUMNS } from '../store/index-records';
 import type { Store } from '../store/store';
 import { facetConditions, term, type IdQuery, type SearchFacets } from './queries.found';
 
@@ -32,9 +33,6 @@ export interface RankedWords {
   readonly isPlaced: boolean;
 }
 
-/** The columns of the full-text index in the order of their rank. */
-const RANKED_COLUMNS = ['title', 'name', 'subject', 'rest'] as const;
-
 /**
  * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, in the
  * rest, and last those that have the words in several places; within a rank by title. The first `MOST_RANKED` are covered.
@@ -53,7 +51,7 @@ export function pageRanked(
   const all = words.map(term).join(' AND ');
   const tiers = [
     `title : ^ ${words.map((w) => `"${w}"`).join(' + ')} *`,
-    ...RANKED_COLUMNS.map((column) => `${column} : (${all})`),
+    ...WORD_COLUMNS.map((column) => `${column} : (${all})`),
     all,
   ];
   const isNarrowed = Object.values(page.facets).some(Boolean);

@@ -1,3 +1,4 @@
+import type { StoredObject } from '@osier/core/kinds';
 import { LEADS_TO } from '../store/index-records';
 import type { Store } from '../store/store';
 
@@ -74,3 +75,34 @@ export const recordsWithText = (
 /** The same for a prepared statement of a connection of its own: number behind which, text, how many. */
 export const RECORDS_WITH_TEXT =
   'SELECT id, value FROM records WHERE id > ? AND instr(value, ?) > 0 ORDER BY id LIMIT ?';
+
+/** Copies whose barcode begins so, with the title of their record. */
+export const copiesWithBarcode = (
+  store: Store,
+  from: string,
+  atMost: number,
+): Promise<{ id: number; record: number; barcode: string; title: string }[]> =>
+  store.rows<{ id: number; record: number; barcode: string; title: string }>(
+    `SELECT c.id, c.record, c.barcode, r.title FROM copies c JOIN record_rows r ON r.id = c.record
+      WHERE c.disputed = 0 AND c.barcode >= :from COLLATE NOCASE AND c.barcode < :end COLLATE NOCASE ORDER BY c.barcode COLLATE NOCASE LIMIT :atMost`,
+    { from, end: `${from}\uffff`, atMost },
+  );
+
+/** Piles with a text in their name, the newest first, with how many lie on each. */
+export async function pilesNamed(
+  store: Store,
+  text: string,
+  atMost: number,
+): Promise<(StoredObject<'pile'> & { readonly count: number })[]> {
+  const held = await store.select(
+    'pile',
+    "name LIKE '%' || :like || '%' ESCAPE '!' ORDER BY id DESC LIMIT :atMost",
+    { like: text.replace(/[!%_]/g, '!$&'), atMost },
+  );
+  const counts = await store.rows<{ pile: number; n: number }>(
+    'SELECT pile, COUNT(*) AS n FROM piled WHERE pile IN (SELECT value FROM json_each(:ids)) GROUP BY pile',
+    { ids: JSON.stringify(held.map((h) => h.id)) },
+  );
+  const of = new Map(counts.map((c) => [c.pile, c.n]));
+  return held.map((h) => ({ ...h, count: of.get(h.id) ?? 0 }));
+}

@@ -8,6 +8,7 @@ import { patiently, type Services } from '../services';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { marcOf, recordDetail, saveRecord } from './records';
 import { hasHoldings } from './queries';
+import { suggest } from './suggest';
 import { lookUp, search, searchFacets } from './search';
 
 /** The catalogue: search, look up, read, save, clean, export. */
@@ -37,6 +38,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
   ),
   route(api.records.reviewClean, ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from)),
   route(api.records.clean, ({ body, person }) => beginCleanRecords(services, person.id, body)),
+  route(api.records.suggest, ({ query }) => suggest(services, query.q ?? '')),
   route(api.records.lookUp, ({ query }) => lookUp(services, query.q ?? '')),
   route(api.records.read, ({ params }) => recordDetail(services, params.id)),
   route(api.records.save, ({ params, body, person }) =>

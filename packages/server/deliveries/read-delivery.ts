@@ -1,5 +1,5 @@
 import type { Incoming, IncomingFields } from '@osier/core/deliveries';
-import type { HouseRules } from '@osier/core/house';
+import { checkerFor, type Checker } from '@osier/core/checks';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { counted } from '@osier/core/changes';
@@ -35,6 +35,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
     await keepMatchedBefore(store, id, tx);
   });
   const house = await store.rulesNow();
+  const checker = checkerFor(house);
   const how = settingsFor(delivery);
   const copies = await copyWork(store, how);
   const named = how.recipe === '' ? null : await recipeIfThere(store, how.recipe);
@@ -64,7 +65,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
         await ends('cancelled', `Cancelled, ${soFar()}.`);
         return `Reading was cancelled, ${soFar()}.`;
       }
-      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null, house);
+      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null, checker);
       records += batch.rows.filter((r) => r.record).length;
       problem ??= batch.problem;
       expected = batch.end ? records : Math.round((records / Math.max(1, batch.bytes)) * delivery.bytes);
@@ -120,7 +121,7 @@ async function storeBatch(
   rows: readonly ReadRow[],
   match: ReturnType<typeof matcherFor>,
   recipe: string | null,
-  house: HouseRules,
+  checker: Checker,
 ): Promise<void> {
   const readable = rows.filter((r): r is Readable => r.record !== null);
   const matched = await match(
@@ -146,7 +147,7 @@ async function storeBatch(
       note: '',
       edits: 0,
     };
-    incoming.push([id, 1, JSON.stringify(value), ...incomingTable.values(value, house)]);
+    incoming.push([id, 1, JSON.stringify(value), ...incomingTable.values(value, checker)]);
     const { marc, title, author, isbn, year, findings, errors, warnings, advice } = record;
     const own = JSON.stringify({ marc, recipe: record.original ? recipe : null } satisfies IncomingFields);
     fields.push([id, 1, own, title, author, isbn, year, errors, warnings, advice, findings]);

@@ -1,5 +1,5 @@
 import { briefOf } from '@osier/core/access';
-import { checkRecord, type Finding } from '@osier/core/checks';
+import { checkerFor, type Finding } from '@osier/core/checks';
 import type { DeliverySettings } from '@osier/core/deliveries';
 import { copiesFrom, type CopyRules } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
@@ -13,7 +13,7 @@ import {
   type Repair,
 } from '@osier/core/marc';
 import { describe } from '@osier/core/matching';
-import { runRecipe, type Recipe } from '@osier/core/recipes';
+import { recipeRunner, type Recipe } from '@osier/core/recipes';
 import { createReadStream } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import { keysOf } from './find-candidates';
@@ -33,6 +33,8 @@ export interface ReadWork {
 /** Reads a delivered file in a thread of its own and hands over batches; waits for each to be stored. */
 const { path, house, settings, recipe, supplier, copies } = workerData as ReadWork;
 const port = parentPort!;
+const checker = checkerFor(house);
+const clean = recipe && recipeRunner(recipe, checker, supplier);
 const BATCH = 200;
 
 let goOn: () => void = () => undefined;
@@ -59,11 +61,11 @@ function rowOf(read: ReadRecord, seq: number): ReadRow {
 }
 
 function contentOf(read: MarcRecord): NonNullable<ReadRow['record']> {
-  const cleaned = recipe ? runRecipe(read, recipe, house, supplier) : null;
+  const cleaned = clean?.(read) ?? null;
   const changed = cleaned !== null && cleaned.touched.length > 0;
   const marc = changed ? cleaned.record : read;
-  const findings = checkRecord(marc, house);
-  const before = changed ? checkRecord(read, house) : findings;
+  const findings = checker.check(marc);
+  const before = changed ? checker.check(read) : findings;
   const count = (severity: Finding['severity']) => findings.filter((f) => f.severity === severity).length;
   const { title, author, isbn, year } = briefOf(marc);
   const description = describe(marc);

@@ -97,3 +97,15 @@ export async function recordsCarrying(store: Store, ids: readonly number[]): Pro
   );
   return rows.map((r) => r.record);
 }
+
+/** Headings whose kept form begins so, by their text; what was merged away is left out. */
+export const headingsBeginning = (
+  store: Store,
+  text: string,
+  atMost: number,
+): Promise<{ id: number; text: string; kind: string }[]> =>
+  store.rows<{ id: number; text: string; kind: string }>(
+    `SELECT id, text, kind FROM headings WHERE merged_into IS NULL AND text >= :text COLLATE NOCASE AND text < :end COLLATE NOCASE
+      ORDER BY text COLLATE NOCASE, id LIMIT :atMost`,
+    { text, end: `${text}\uffff`, atMost },
+  );

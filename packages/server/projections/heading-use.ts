@@ -2,10 +2,12 @@ import { headingGroup, headingsOf } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { headingKeyKind } from '../store/index-records';
 import { insertRows } from '../store/insert';
+import type { Transaction } from '../store/database';
+import type { Store } from '../store/store';
 import type { Projection } from './projection';
 
 /** How many records carry each heading, by group and key; a record that carries it twice counts once. */
-export const headingUse: Projection = {
+export const headingUse: Projection & { recount(store: Store, tx: Transaction): Promise<void> } = {
   name: 'heading-use',
   version: 1,
   of: ['record'],
@@ -28,16 +30,17 @@ export const headingUse: Projection = {
         tx,
       );
   },
-  rebuild: (store) =>
-    store.write(async (tx) => {
-      await store.run('DELETE FROM heading_use', {}, tx);
-      await store.run(
-        `INSERT INTO heading_use (kind, key, n) SELECT kind, key, COUNT(*) FROM record_keys
-          WHERE kind >= 'heading ' AND kind < 'heading!' GROUP BY kind, key`,
-        {},
-        tx,
-      );
-    }),
+  rebuild: (store) => store.write((tx) => headingUse.recount(store, tx)),
+  /** Counts anew from the keys of records. */
+  async recount(store, tx) {
+    await store.run('DELETE FROM heading_use', {}, tx);
+    await store.run(
+      `INSERT INTO heading_use (kind, key, n) SELECT kind, key, COUNT(*) FROM record_keys
+        WHERE kind >= 'heading ' AND kind < 'heading!' GROUP BY kind, key`,
+      {},
+      tx,
+    );
+  },
 };
 
 const MARK = '\u0000';

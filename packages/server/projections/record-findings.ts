@@ -1,5 +1,4 @@
-import { checkRecords, CHECKS_VERSION } from '@osier/core/checks';
-import type { HouseRules } from '@osier/core/house';
+import { CHECKS_VERSION, type Checker } from '@osier/core/checks';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
@@ -33,7 +32,7 @@ export const recordFindings: Projection = {
       tx,
     );
     const written = records.flatMap((c) => (c.after === null ? [] : [{ id: c.id, value: c.after }]));
-    await keep(store, written, await store.rulesNow(), tx);
+    await keep(store, written, await store.checkerNow(), tx);
   },
   async rebuild(store) {
     await store.write((tx) => store.run('DELETE FROM record_findings', {}, tx));
@@ -55,13 +54,10 @@ const forget = (store: Store, ids: readonly number[], tx: Transaction): Promise<
 async function keep(
   store: Store,
   records: readonly Checked[],
-  house: HouseRules,
+  checker: Checker,
   tx: Transaction,
 ): Promise<void> {
-  const found = checkRecords(
-    records.map((r) => r.value),
-    house,
-  );
+  const found = checker.checkAll(records.map((r) => r.value));
   // Findings come worst first: the gravest of a rule stands for it.
   const rows = records.flatMap(({ id }, i) => {
     const rules = new Map<string, string>();
@@ -95,7 +91,7 @@ export const checkSomeAnew = (
       held.map((h) => h.id),
       tx,
     );
-    await keep(inside, held, await inside.rulesNow(), tx);
+    await keep(inside, held, await inside.checkerNow(), tx);
     await also(last.id, held.length, tx);
     return { last: last.id, n: held.length };
   });

@@ -1,4 +1,4 @@
-import { headingGroup, headingsOf, type Heading } from '@osier/core/headings';
+import { HEADING_FORM, headingGroup, headingsOf, type Heading } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Transaction } from '../store/database';
 import { headingKeyKind, indexHeadings, indexRecords } from '../store/index-records';
@@ -10,7 +10,7 @@ import type { Projection } from './projection';
 /** Keys and words by which records are found, and keys of headings with their see-froms. */
 export const recordIndex: Projection = {
   name: 'headings',
-  version: 1,
+  version: HEADING_FORM.version,
   of: ['record', 'heading'],
   async apply(store, changes, tx) {
     const records = changes.of('record');
@@ -43,9 +43,9 @@ async function headingKeysAnew(store: Store): Promise<void> {
 async function someHeadings(store: Store, after: number, tx: Transaction): Promise<number> {
   const held = await store.select('heading', `id > :after ORDER BY id LIMIT ${AT_ONCE}`, { after });
   if (held.length === 0) return after;
-  const house = await store.rulesNow();
+  const checker = await store.checkerNow();
   const { columns, values: computed } = tableOf('heading');
-  const rows = held.map((h) => [h.id, ...computed(h.value, house)]);
+  const rows = held.map((h) => [h.id, ...computed(h.value, checker)]);
   // A form that two headings share by the new rule is disputed from then on, but for the first.
   const values = columns.map((c, i) => `${c} = json_extract(v.value, '$[${i + 1}]')`).join(', ');
   await store.bind(

@@ -24,11 +24,11 @@ export const recordRows: Projection = {
     }),
 };
 
-/** How many records of the whole catalogue there are under each facet; triggers of the database keep the counts. */
+/** How many records, and copies, of the whole catalogue there are under each facet; triggers of the database keep the counts. */
 export const facetCounts: Projection = {
   name: 'facet-counts',
-  version: 1,
-  of: ['record', 'holding'],
+  version: 2,
+  of: ['record', 'holding', 'copy'],
   apply: () => Promise.resolve(),
   rebuild: (store) =>
     store.write(async (tx) => {
@@ -37,7 +37,10 @@ export const facetCounts: Projection = {
         `INSERT INTO facet_counts (facet, value, n)
            SELECT 'language', language, COUNT(*) FROM record_rows GROUP BY 2
            UNION ALL SELECT 'material', material, COUNT(*) FROM record_rows GROUP BY 2
-           UNION ALL SELECT 'branch', branch, COUNT(DISTINCT record) FROM holdings GROUP BY 2`,
+           UNION ALL SELECT 'branch', branch, COUNT(DISTINCT record) FROM holdings GROUP BY 2
+           UNION ALL SELECT 'copy-status', status, COUNT(*) FROM copies GROUP BY 2
+           UNION ALL SELECT 'copy-type', type, COUNT(*) FROM copies GROUP BY 2
+           UNION ALL SELECT 'copy-branch', h.branch, COUNT(*) FROM copies c JOIN holdings h ON h.id = c.holding GROUP BY 2`,
         {},
         tx,
       );
@@ -47,7 +50,7 @@ export const facetCounts: Projection = {
 /** The counts of a facet over the whole catalogue, the greatest first. */
 export const countsOfFacet = (
   store: Store,
-  facet: 'language' | 'material' | 'branch',
+  facet: 'language' | 'material' | 'branch' | 'copy-status' | 'copy-type' | 'copy-branch',
 ): Promise<{ value: string; n: number }[]> =>
   store.rows<{ value: string; n: number }>(
     'SELECT value, n FROM facet_counts WHERE facet = :facet AND n > 0 ORDER BY n DESC, value',

@@ -31,7 +31,7 @@ test('a recipe is kept, reads itself, runs on a delivery through the review, cha
   ).body;
   const row = (await all()).find((r) => r.id === String(kept.id))!;
   expect(row.steps.map((s) => s.sentence)).toEqual([
-    'In every 264, take “©” out of $c',
+    'In every 264, delete “©” from $c',
     'Add 590 ## $aTallow., if there is no 590 yet, where the record has 245$b',
   ]);
 
@@ -44,7 +44,7 @@ test('a recipe is kept, reads itself, runs on a delivery through the review, cha
   const path = `/deliveries/${arrived.delivery}/clean`;
   const review = (await cataloguer<Review>('POST', `${path}/review`, { recipe: row.id })).body;
   expect(review.consequences).toHaveLength(2);
-  expect(review.consequences[0]).toMatch(/^In every 264, take “©” out of \$c: \d+ records\.$/);
+  expect(review.consequences[0]).toMatch(/^In every 264, delete “©” from \$c: \d+ records\.$/);
   const job = (await cataloguer<JobState>('POST', path, { recipe: row.id })).body;
   expect((await t.jobDone(cataloguer, job.id)).message).toContain(`${review.count} records`);
 

@@ -1,8 +1,8 @@
 import { counted } from '@osier/core/changes';
-import { CHECKS, fixAll } from '@osier/core/checks';
+import { checkerFor, CHECKS, fixAll } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
-import { runRecipe, stepSentence, type Recipe } from '@osier/core/recipes';
+import { recipeRunner, stepSentence, type Recipe } from '@osier/core/recipes';
 import { wrong } from '../http/problem';
 import { recipeNamed, whyNotRun } from './recipes';
 import type { Store } from '../store/store';
@@ -34,11 +34,12 @@ export async function treatmentOf(work: TreatmentWork, store: Store, supplier = 
 function recipeTreatment(recipe: Recipe, house: HouseRules, supplier: string): Treatment {
   const why = whyNotRun(recipe);
   if (why !== null) throw wrong('recipe', why);
+  const run = recipeRunner(recipe, checkerFor(house), supplier);
   return {
     name: recipe.name,
     parts: recipe.steps.map((step, i) => ({ key: String(i), sentence: stepSentence(step, house) })),
     treat(marc) {
-      const { record, touched } = runRecipe(marc, recipe, house, supplier);
+      const { record, touched } = run(marc);
       return { marc: record, touched: touched.map(String) };
     },
   };
@@ -48,12 +49,13 @@ function safeFixes(rules: readonly string[], house: HouseRules): Treatment {
   const chosen = CHECKS.filter((c) => rules.length === 0 || rules.includes(c.rule));
   const unknown = rules.find((r) => !CHECKS.some((c) => c.rule === r));
   if (unknown !== undefined) throw wrong('rules', `There is no check “${unknown}”.`);
+  const checker = checkerFor(house);
   const only = new Set(chosen.map((c) => c.rule));
   return {
     name: chosen.length === 1 ? `Safe fixes: ${chosen[0]!.title}` : 'Safe fixes',
     parts: chosen.map((c) => ({ key: c.rule, sentence: c.title })),
     treat(marc) {
-      const { record, corrected } = fixAll(marc, house, only);
+      const { record, corrected } = fixAll(marc, checker, only);
       return { marc: record, touched: corrected.map((f) => f.rule) };
     },
   };

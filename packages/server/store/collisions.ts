@@ -2,7 +2,7 @@ import { DatabaseError, UniqueConstraintError } from 'sequelize';
 import type { ChangesByKind } from './changes-by-kind';
 import type { Stale } from './conflict';
 import type { Transaction } from './database';
-import type { HouseRules } from '@osier/core/house';
+import type { Checker } from '@osier/core/checks';
 import type { ColumnValue, Kind, Once } from '@osier/core/kinds';
 import { tableOf, testSql } from './tables';
 import type { Store } from './store';
@@ -23,10 +23,10 @@ const among = (once: Once, alias: string): string => `AND ${testSql(once.among, 
  */
 export async function collisions(store: Store, byKind: ChangesByKind): Promise<Stale[]> {
   const found = new Map<string, Stale>();
-  const house = await store.rulesNow();
+  const checker = await store.checkerNow();
   for (const kind of byKind.kinds) {
     const { name: table, once, columns, keepsRemoved, inherited } = tableOf(kind);
-    const rows = rowsOf(byKind, kind, house);
+    const rows = rowsOf(byKind, kind, checker);
     if (once.length === 0 || rows.length === 0) continue;
     const names = ['id', ...columns, ...(keepsRemoved ? ['gone'] : [])];
     const mine = `SELECT ${names.map((n, i) => `json_extract(value, '$[${i}]') AS ${n}`).join(', ')} FROM json_each(:rows)`;
@@ -48,12 +48,12 @@ export async function collisions(store: Store, byKind: ChangesByKind): Promise<S
 }
 
 /** What a change set writes of a kind, as rows of its id and computed columns. */
-function rowsOf<K extends Kind>(byKind: ChangesByKind, kind: K, house: HouseRules): ColumnValue[][] {
+function rowsOf<K extends Kind>(byKind: ChangesByKind, kind: K, checker: Checker): ColumnValue[][] {
   const { values, keepsRemoved } = tableOf(kind);
   return byKind
     .of(kind)
     .flatMap(({ id, after }) =>
-      after === null ? [] : [[id, ...values(after, house), ...(keepsRemoved ? [0] : [])]],
+      after === null ? [] : [[id, ...values(after, checker), ...(keepsRemoved ? [0] : [])]],
     );
 }
 

@@ -73,10 +73,10 @@ export async function commitWithin(store: Store, act: DoneBy, tx: Transaction): 
   if (changes.length === 0) return nothing(act, tx);
   const byKind = changesByKind(changes);
   await checkVersions(store, byKind);
-  const house = await store.rulesNow();
+  const checker = await store.checkerNow();
   try {
     for (const kind of byKind.kinds) await removeRows(store, kind, byKind.of(kind), tx);
-    for (const kind of byKind.kinds) await writeRows(store, kind, byKind.of(kind), house, tx);
+    for (const kind of byKind.kinds) await writeRows(store, kind, byKind.of(kind), checker, tx);
   } catch (error) {
     if (!isCollision(error)) throw error;
     const found = await collisions(store, byKind);

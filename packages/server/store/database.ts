@@ -19,6 +19,8 @@ import { undoneEntries } from './migrations/012-undone-entries';
 import { actsAsData } from './migrations/013-acts-as-data';
 import { recordRows } from './migrations/014-record-rows';
 import { recordKeys } from './migrations/015-record-keys';
+import { copyCounts } from './migrations/017-copy-counts';
+import { comingKeys } from './migrations/017-coming-keys';
 import { recordFindings } from './migrations/016-record-findings';
 import { lockFolder } from './folder-lock';
 
@@ -203,6 +205,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '014-record-rows', statements: recordRows },
     { name: '015-record-keys', statements: recordKeys },
     { name: '016-record-findings', statements: recordFindings },
+    { name: '017-coming-keys', statements: [...comingKeys, ...copyCounts] },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -1,14 +1,7 @@
-import { recordKeys, searchText } from '@osier/core/access';
-import {
-  headingGroup,
-  headingKey,
-  headingsOf,
-  identityOf,
-  seeFroms,
-  type Heading,
-} from '@osier/core/headings';
+import { keysAt, wordsAt } from '@osier/core/access';
+import type { Heading } from '@osier/core/headings';
+import { KINDS, type Kind, type KindAccess, type KindValue } from '@osier/core/kinds';
 import type { MarcRecord } from '@osier/core/marc';
-import { describe, likenessKeys } from '@osier/core/matching';
 import type { Transaction } from './database';
 import type { Database } from './database';
 import { insertRows } from './insert';
@@ -22,30 +15,51 @@ export const HEADING_KEY_KIND = "'heading ' || h.kind || ' ' || h.vocabulary";
 export const LEADS_TO = `WITH RECURSIVE lead (id, next) AS (SELECT id, merged_into FROM headings WHERE id = :heading
   UNION SELECT h.id, h.merged_into FROM lead JOIN headings h ON h.id = lead.next) SELECT id FROM lead WHERE next IS NULL`;
 
+/** The access points of a kind by where they are kept. */
+export const pointsOf = <K extends Kind>(kind: K): Required<KindAccess<KindValue<K>>> => ({
+  ...{ words: [], keys: [], columns: [] },
+  ...KINDS[kind].access,
+});
+
+const RECORD = pointsOf('record');
+const HEADING = pointsOf('heading');
+/** The columns of the full-text index in the order of their rank. */
+export const WORD_COLUMNS: readonly string[] = RECORD.words.map((p) => p.name);
+
+/** The tables that keys and words of records are kept in. */
+export interface IndexTables {
+  readonly keys: string;
+  readonly words: string;
+}
+/** Those that are searched. */
+export const SEARCHED: IndexTables = { keys: 'record_keys', words: 'record_words' };
+/** Those that are filled beside them when a rule has changed, and then take their place. */
+export const COMING: IndexTables = { keys: 'record_keys_coming', words: 'record_words_coming' };
+
 /** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
 export async function indexRecords(
   db: Database,
   written: ReadonlyMap<number, MarcRecord | null>,
   isNew: ReadonlySet<number>,
   tx: Transaction,
+  into: IndexTables = SEARCHED,
 ): Promise<void> {
   const stale = [...written.keys()].filter((id) => !isNew.has(id));
   if (stale.length) {
-    await db.run('DELETE FROM record_keys WHERE record IN (:stale)', { stale }, tx);
-    await db.run('DELETE FROM record_words WHERE rowid IN (:stale)', { stale }, tx);
+    await db.run(`DELETE FROM ${into.keys} WHERE record IN (:stale)`, { stale }, tx);
+    await db.run(`DELETE FROM ${into.words} WHERE rowid IN (:stale)`, { stale }, tx);
   }
   const keys: unknown[][] = [];
   const words: unknown[][] = [];
   for (const [id, marc] of written) {
     if (!marc) continue;
-    for (const k of recordKeys(marc)) keys.push([k.kind, k.key, id]);
-    for (const k of likenessKeys(describe(marc))) keys.push([k.kind, k.key, id]);
-    for (const h of headingsOf(marc)) keys.push([headingKeyKind(headingGroup(h)), h.key, id]);
-    const text = searchText(marc);
-    words.push([id, text.title, text.name, text.subject, text.rest]);
+    for (const point of RECORD.keys)
+      for (const { key, group } of keysAt(point, marc))
+        keys.push([group === undefined ? point.name : `${point.name} ${group}`, key, id]);
+    words.push([id, ...RECORD.words.map((point) => wordsAt(point, marc))]);
   }
-  await insertRows(db, 'INSERT OR IGNORE', 'record_keys', ['kind', 'key', 'record'], keys, tx);
-  await insertRows(db, 'INSERT', 'record_words', ['rowid', 'title', 'name', 'subject', 'rest'], words, tx);
+  await insertRows(db, 'INSERT OR IGNORE', into.keys, ['kind', 'key', 'record'], keys, tx);
+  await insertRows(db, 'INSERT', into.words, ['rowid', ...WORD_COLUMNS], words, tx);
 }
 
 /** Keys of headings: kept form and see-froms, so that either is known. A merged heading answers through the kept one. */
@@ -56,12 +70,8 @@ export async function indexHeadings(
 ): Promise<void> {
   await db.run('DELETE FROM heading_keys WHERE heading IN (:ids)', { ids: [...written.keys()] }, tx);
   const keys: unknown[][] = [];
-  for (const [id, heading] of written) {
-    if (!heading || heading.mergedInto !== null) continue;
-    const identity = identityOf(heading);
-    const group = headingGroup(identity);
-    keys.push([group, identity.key, id]);
-    for (const f of seeFroms(heading)) keys.push([group, headingKey(f.subfields), id]);
-  }
+  for (const [id, heading] of written)
+    for (const point of heading ? HEADING.keys : [])
+      for (const { key, group } of keysAt(point, heading!)) keys.push([group, key, id]);
   await insertRows(db, 'INSERT OR IGNORE', 'heading_keys', ['kind', 'key', 'heading'], keys, tx);
 }

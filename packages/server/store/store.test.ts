@@ -1,4 +1,4 @@
-import { searchText } from '@osier/core/access';
+import { TITLE_WORDS, wordsAt } from '@osier/core/access';
 import { creation, removal, sameValue, update } from '@osier/core/changes';
 import { field, type MarcRecord } from '@osier/core/marc';
 import fc from 'fast-check';
@@ -127,7 +127,7 @@ test('whatever is done and taken back, keys and words are those of the records t
             { word: `title : "${word}"` },
           );
           expect(found.map((f) => f.id)).toEqual(
-            records.filter((r) => searchText(r.value).title === word).map((r) => r.id),
+            records.filter((r) => wordsAt(TITLE_WORDS, r.value) === word).map((r) => r.id),
           );
         }
         const keys = await store.rows<{ record: number }>(

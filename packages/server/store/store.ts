@@ -1,4 +1,5 @@
 import type { Versioned } from '@osier/core/changes';
+import { checkerFor, type Checker } from '@osier/core/checks';
 import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
 import { NO_LISTS, withCodes, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
@@ -39,6 +40,8 @@ export interface Store extends Database {
   house(): Promise<StoredObject<'house'>>;
   /** The house rules with what is on the code lists now, as the checks want them. */
   rulesNow(): Promise<HouseRules>;
+  /** What checks records by these rules; the same as long as they are, with what it has learnt. */
+  checkerNow(): Promise<Checker>;
   lists(): Promise<StoredObject<'lists'>>;
 }
 
@@ -57,8 +60,9 @@ const IDS_AT_ONCE = 5000;
 /** The store of an opened database. */
 export function storeIn(db: Database, workers: string | null): Store {
   const feed = changeFeed();
-  const aside: Store = storeOn(db.aside, { workers, feed }, () => aside);
-  return storeOn(db, { workers, feed }, () => aside);
+  const shared: Shared = { workers, feed, checkerFor: oneChecker() };
+  const aside: Store = storeOn(db.aside, shared, () => aside);
+  return storeOn(db, shared, () => aside);
 }
 
 function storeWithin(db: Database, shared: Shared, tx: Transaction): Store {
@@ -67,7 +71,19 @@ function storeWithin(db: Database, shared: Shared, tx: Transaction): Store {
 }
 
 /** What all views of a store share. */
-type Shared = Pick<Store, 'workers' | 'feed'>;
+interface Shared extends Pick<Store, 'workers' | 'feed'> {
+  readonly checkerFor: (rules: HouseRules) => Checker;
+}
+
+/** Gives one checker as long as the rules are the same. */
+function oneChecker(): (rules: HouseRules) => Checker {
+  let last = { rules: '', checker: checkerFor(DEFAULT_HOUSE) };
+  return (house) => {
+    const rules = JSON.stringify(house);
+    if (last.rules !== rules) last = { rules, checker: checkerFor(house) };
+    return last.checker;
+  };
+}
 
 function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
   const parse = <T, K extends string>(row: Row): Versioned<T, K> => ({
@@ -102,6 +118,11 @@ function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
     const kept = await setting<HouseRules, 'house'>(SETTING_ID.house, DEFAULT_HOUSE);
     return { ...kept, value: { ...DEFAULT_HOUSE, ...kept.value } };
   };
+  const { checkerFor: checkerOf, ...open } = shared;
+  const rulesNow = async () => {
+    const [{ value }, { value: now }] = await Promise.all([house(), lists()]);
+    return withCodes(value, now);
+  };
   return {
     ...db,
     select,
@@ -120,7 +141,7 @@ function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
     table: (name) => tableAccess(db, name),
     readMany,
     read: async (kind, id, tx) => (await readMany(kind, [id], tx))[0] ?? null,
-    ...shared,
+    ...open,
     within: (tx) => storeWithin(db, shared, tx),
     nextIds: (kind, count) =>
       db.reserve(async (tx) => {
@@ -134,10 +155,8 @@ function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
         return row!.next;
       }),
     house,
-    async rulesNow() {
-      const [{ value }, { value: now }] = await Promise.all([house(), lists()]);
-      return withCodes(value, now);
-    },
+    rulesNow,
+    checkerNow: async () => checkerOf(await rulesNow()),
     lists,
     get aside() {
       return aside();

@@ -1,4 +1,4 @@
-import type { HouseRules } from '@osier/core/house';
+import type { Checker } from '@osier/core/checks';
 import {
   KIND_NAMES,
   KINDS,
@@ -17,7 +17,7 @@ export interface Table<K extends Kind> {
   readonly keepsRemoved: boolean;
   readonly columns: readonly string[];
   /** The computed columns of a value, in the order of `columns`. */
-  values(value: KindValue<K>, house: HouseRules): ColumnValue[];
+  values(value: KindValue<K>, checker: Checker): ColumnValue[];
   /** Columns that are looked up in a parent when a row is written, each as SQL over the row's other columns (`:name`). */
   readonly inherited: Readonly<Record<string, string>>;
   readonly once: readonly Once[];
@@ -37,8 +37,8 @@ export function tableOf<K extends Kind>(kind: K): Table<K> {
     present: keepsRemoved ? 'gone = 0' : '1',
     keepsRemoved,
     columns: names,
-    values(value, house) {
-      const computed: Readonly<Record<string, ColumnValue>> = compute(value, house);
+    values(value, checker) {
+      const computed: Readonly<Record<string, ColumnValue>> = compute(value, checker);
       return names.map((n) => computed[n] ?? null);
     },
     inherited: Object.fromEntries(looked),

@@ -1,5 +1,5 @@
 import type { Change } from '@osier/core/kinds';
-import type { HouseRules } from '@osier/core/house';
+import type { Checker } from '@osier/core/checks';
 import { settleDisputes } from './collisions';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
@@ -31,12 +31,12 @@ export async function writeRows<K extends Kind>(
   store: Store,
   kind: K,
   changes: readonly Change<K>[],
-  house: HouseRules,
+  checker: Checker,
   tx: Transaction,
 ): Promise<void> {
   const { name: table, columns, values, keepsRemoved, inherited } = tableOf(kind);
   const rows = changes.flatMap(({ id, version, after }) =>
-    after === null ? [] : [[id, version + 1, JSON.stringify(after), ...values(after, house)]],
+    after === null ? [] : [[id, version + 1, JSON.stringify(after), ...values(after, checker)]],
   );
   if (rows.length === 0) return;
   const all = ['id', 'version', 'value', ...columns];

@@ -5,7 +5,17 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { disputed, disputedCount } from '../store/disputed';
 import { totals } from '../projections/counts';
+import { countsOfFindings } from '../projections/record-findings';
+import { countsOfFacet } from '../projections/record-rows';
+import type { Store } from '../store/store';
 import { openLists, openStocktakes, waitingDeliveries } from './queries';
+
+/** Records and copies at each branch, the largest first. */
+async function branches(store: Store): Promise<Today['branches']> {
+  const [records, copies] = [await countsOfFacet(store, 'branch'), await countsOfFacet(store, 'copy-branch')];
+  const of = new Map(copies.map((c) => [c.value, c.n]));
+  return records.map(({ value, n }) => ({ branch: value, records: n, copies: of.get(value) ?? 0 }));
+}
 
 /** What waits, over all areas. */
 async function today(services: Services): Promise<Today> {
@@ -16,6 +26,10 @@ async function today(services: Services): Promise<Today> {
     withdrawalLists: await openLists(store),
     lookAlikes: sums['look-alikes'],
     stocktakes: await openStocktakes(store),
+    branches: await branches(store),
+    copyStatuses: await countsOfFacet(store, 'copy-status'),
+    copyTypes: await countsOfFacet(store, 'copy-type'),
+    findings: await countsOfFindings(store),
     records: sums.records,
     copies: sums.copies,
     headings: sums.headings,

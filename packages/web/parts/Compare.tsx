@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { compareRecords, fieldText, type MarcRecord } from '@osier/core/marc';
 import { useMemo, useState } from 'react';
 
@@ -54,13 +55,13 @@ export function Compare({
         );
       })}
       {same > 0 ? (
-        <button className="fix" onClick={() => setAll(!all)}>
+        <Button size="small" className="fix" onClick={() => setAll(!all)}>
           {all
             ? 'Fold what stays'
             : same === 1
               ? 'One field stays as it is'
               : `${same} fields stay as they are`}
-        </button>
+        </Button>
       ) : null}
     </div>
   );

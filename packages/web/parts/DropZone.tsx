@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import './drop-zone.css';
 
@@ -29,9 +30,9 @@ export function DropZone({
       onDrop={drop}
     >
       <span>{label}</span>
-      <button className="fix" onClick={() => input.current!.click()}>
+      <Button size="small" className="fix" onClick={() => input.current!.click()}>
         Choose a file
-      </button>
+      </Button>
       <input
         ref={input}
         type="file"

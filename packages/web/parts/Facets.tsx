@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { useState } from 'react';
 
 export interface Facet {
@@ -28,7 +29,9 @@ export function Facets({
     <>
       {label ? <span className="facet-name">{label}</span> : null}
       {shown.map((f) => (
-        <button
+        <Button
+          size="small"
+          shape="round"
           key={f.value}
           className="facet"
           aria-pressed={f.value === chosen}
@@ -36,12 +39,12 @@ export function Facets({
         >
           {f.name}
           <span className="n">{f.count.toLocaleString('en-GB')}</span>
-        </button>
+        </Button>
       ))}
       {there.length > shown.length ? (
-        <button className="facet" onClick={() => setAll(true)}>
+        <Button size="small" shape="round" className="facet" onClick={() => setAll(true)}>
           {there.length - shown.length} more
-        </button>
+        </Button>
       ) : null}
     </>
   );

@@ -1,6 +1,7 @@
+import { Button } from 'antd';
 import type { Finding } from '@osier/core/checks';
 import { isTakenField } from '@osier/core/holdings';
-import { isControl, lineOf, type Field, type MarcRecord } from '@osier/core/marc';
+import { isControl, lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import './field-view.css';
 import { FieldEditor } from './FieldEditor';
@@ -76,13 +77,15 @@ export function FieldView({ record, findings = [], onChange, onFix, takenIntoHol
                 <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />
               ))}
               {onChange && at >= 0 ? (
-                <button
+                <Button
+                  type="text"
+                  size="small"
                   className="field-edit"
                   onClick={() => setEditing(at)}
                   aria-label={`Edit field ${field.tag}`}
                 >
                   Edit
-                </button>
+                </Button>
               ) : null}
             </div>
             {own.length ? (
@@ -91,9 +94,9 @@ export function FieldView({ record, findings = [], onChange, onFix, takenIntoHol
                   <li key={i}>
                     {f.message}{' '}
                     {f.fix && onFix ? (
-                      <button className="fix" onClick={() => onFix(f)}>
+                      <Button size="small" className="fix" onClick={() => onFix(f)}>
                         {f.fix.sentence} <kbd>f</kbd>
-                      </button>
+                      </Button>
                     ) : null}
                   </li>
                 ))}
@@ -104,20 +107,6 @@ export function FieldView({ record, findings = [], onChange, onFix, takenIntoHol
       })}
     </div>
   );
-}
-
-/** The fields in order, each 880 moved under the field it belongs to. */
-function withPartners(record: MarcRecord): { at: number; field: Field }[] {
-  const rows = record.fields.map((field, at) => ({ at, field }));
-  const link = (f: Field) => (isControl(f) ? '' : (f.subfields.find((s) => s.code === '6')?.value ?? ''));
-  const others = rows.filter((r) => r.field.tag !== '880');
-  const partners = rows.filter((r) => r.field.tag === '880');
-  for (const p of partners) {
-    const [tag, number] = [link(p.field).slice(0, 3), link(p.field).slice(4, 6)];
-    const at = others.findIndex((o) => o.field.tag === tag && link(o.field) === `880-${number}`);
-    others.splice(at < 0 ? others.length : at + 1, 0, p);
-  }
-  return others;
 }
 
 function copyPlain(event: React.ClipboardEvent, record: MarcRecord): void {
@@ -241,9 +230,9 @@ function FixedContent({
         )}
       </span>
       {positions.length ? (
-        <button className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <Button size="small" className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Codes' : 'Decoded'}
-        </button>
+        </Button>
       ) : null}
       {open ? (
         <span className="positions">

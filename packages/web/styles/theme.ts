@@ -1,12 +1,26 @@
-import type { ThemeConfig } from 'antd';
+import { theme as antd, type ThemeConfig } from 'antd';
 
-/** The tokens of paper, ink and willow for the component library. */
-export const theme: ThemeConfig = {
+/** How the application looks: as the system has it, or as it is set. */
+export type Look = 'system' | 'light' | 'dark';
+
+const SHARED = {
+  borderRadius: 3,
+  borderRadiusLG: 3,
+  borderRadiusSM: 2,
+  fontFamily: 'var(--sans)',
+  controlHeight: 30,
+  boxShadow: 'none',
+  motionDurationMid: '0.08s',
+  motionDurationSlow: '0.12s',
+};
+
+const LIGHT: ThemeConfig = {
   token: {
+    ...SHARED,
     colorPrimary: '#3c6a4b',
     colorText: '#22302a',
     colorTextSecondary: '#566560',
-    colorTextPlaceholder: '#6a7871',
+    colorTextPlaceholder: '#66736d',
     colorBgBase: '#fffdf8',
     colorBgLayout: '#f5f1e8',
     colorBorder: '#bdb49f',
@@ -16,16 +30,40 @@ export const theme: ThemeConfig = {
     colorInfo: '#2f5d7c',
     colorLink: '#2f5d7c',
     colorSuccess: '#3c6a4b',
-    borderRadius: 3,
-    borderRadiusLG: 3,
-    borderRadiusSM: 2,
-    fontFamily: 'var(--sans)',
-    fontSize: 14,
-    controlHeight: 30,
-    boxShadow: 'none',
     boxShadowSecondary: '0 2px 8px rgba(34,48,42,.18)',
-    motionDurationMid: '0.08s',
-    motionDurationSlow: '0.12s',
   },
-  components: { Button: { primaryShadow: 'none', defaultShadow: 'none' } },
+};
+
+const DARK: ThemeConfig = {
+  algorithm: antd.darkAlgorithm,
+  token: {
+    ...SHARED,
+    colorPrimary: '#8cc39b',
+    colorTextLightSolid: '#10201a',
+    colorText: '#e9e4d6',
+    colorTextSecondary: '#a9b5ad',
+    colorTextPlaceholder: '#93a097',
+    colorBgBase: '#222a26',
+    colorBgContainer: '#222a26',
+    colorBgElevated: '#2a332e',
+    colorBgLayout: '#1a201d',
+    colorBorder: '#59655e',
+    colorBorderSecondary: '#3c4741',
+    colorError: '#f09e90',
+    colorWarning: '#e2ab4f',
+    colorInfo: '#8fbcdd',
+    colorLink: '#8fbcdd',
+    colorSuccess: '#8cc39b',
+    boxShadowSecondary: '0 2px 8px rgba(0,0,0,.5)',
+  },
+};
+
+/** The tokens of paper, ink and willow for the component library, by day or by night. */
+export const themeOf = (isDark: boolean, isLarge: boolean): ThemeConfig => {
+  const { token, ...rest } = isDark ? DARK : LIGHT;
+  return {
+    ...rest,
+    token: { ...token, fontSize: isLarge ? 16 : 14 },
+    components: { Button: { primaryShadow: 'none', defaultShadow: 'none' } },
+  };
 };

@@ -85,7 +85,7 @@ export const countryAgainstPlace: Check = {
     const place = p && subfieldsOf(p, 'a')[0]?.value;
     if (!fixed || place === undefined || fixed.value.length < 18) return;
     const code = fixed.value.slice(15, 18).trim();
-    const wanted = countryOf(place);
+    const wanted = view.memory.of(countryOf, place);
     if (!wanted || code === wanted || code === '' || /^\||^(xx|vp)$/.test(code) || WHOLE[code]?.test(wanted))
       return;
     if (view.tagged('044').some((f) => subfieldsOf(f, 'a').some((s) => s.value.trim() === wanted))) return;
@@ -99,15 +99,11 @@ export const countryAgainstPlace: Check = {
   },
 };
 
-const known = new Map<string, string | undefined>();
-/** The country of the first place named; the same few places come again and again. */
+/** The country of the first place named. */
 function countryOf(place: string): string | undefined {
-  if (known.has(place)) return known.get(place);
   const first = place
     .replace(/\(.*?\)/g, '')
     .split(/[,:;[(]/)
     .find((x) => x.trim() !== '');
-  const country = TOWNS[fold(first ?? '')];
-  if (known.size < 5_000) known.set(place, country);
-  return country;
+  return TOWNS[fold(first ?? '')];
 }

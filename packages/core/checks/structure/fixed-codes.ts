@@ -8,7 +8,8 @@ export const fixedCodes: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, fixed-length data elements',
   formats: ALL_FORMATS,
-  run({ record, controls }, tell) {
+  run({ record, controls, memory }, tell) {
+    const sound = memory.of(soundIn, fixedCodes);
     for (const { tag, value, at } of [{ tag: 'LDR', value: record.leader, at: -1 }, ...controls]) {
       if (!FIXED.has(tag)) continue;
       const key = keyOf(tag, value, record.leader);
@@ -34,7 +35,7 @@ export const fixedCodes: Check = {
 const FIXED = new Set(['LDR', '006', '007', '008']);
 const MOST = 20_000;
 /** Fixed fields that are known to be right, without the dates in them: the same come again and again. */
-const sound = new Set<string>();
+const soundIn = () => new Set<string>();
 const keyOf = (tag: string, value: string, leader: string) =>
   tag === 'LDR'
     ? leader.slice(5, 12) + leader.slice(17, 20)

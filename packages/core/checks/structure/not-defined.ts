@@ -8,7 +8,7 @@ export const notDefined: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, content designation; 9XX, X9X, XX9 and $9 are local',
   formats: ALL_FORMATS,
-  run({ irregular, format, controls }, tell) {
+  run({ irregular, format, controls, memory }, tell) {
     for (const { tag, at } of controls)
       if (!fieldDefinition(tag, format) && !isObsoleteTag(tag, format) && !isLocalTag(tag))
         tell({
@@ -18,7 +18,7 @@ export const notDefined: Check = {
         });
     for (const p of irregular) {
       const { definition } = p;
-      if (definition && hasOnlyDefined(p, fieldCodes(definition))) continue;
+      if (definition && hasOnlyDefined(p, memory.of(fieldCodes, definition))) continue;
       const { tag } = p.field;
       if (isLocalTag(tag) || p.rules === '880') continue;
       if (!definition) {

@@ -8,7 +8,7 @@ export const notRepeatable: Check = {
   group: 'Structure',
   source: 'MARC 21 formats, repeatability',
   formats: ALL_FORMATS,
-  run({ irregular, format, controls }, tell) {
+  run({ irregular, format, controls, memory }, tell) {
     for (const [i, { tag, at }] of controls.entries())
       if (controls.findIndex((c) => c.tag === tag) < i && fieldDefinition(tag, format)?.repeatable === false)
         tell({
@@ -28,7 +28,7 @@ export const notRepeatable: Check = {
         });
       // 886 carries fields of other formats, with their own rules.
       if (p.subfields.length < 2 || p.rules === '886') continue;
-      const { single } = fieldCodes(definition);
+      const { single } = memory.of(fieldCodes, definition);
       let seen = '';
       for (const { code, i } of p.subfields) {
         if (!single.includes(code)) continue;

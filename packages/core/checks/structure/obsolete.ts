@@ -7,7 +7,7 @@ export const obsolete: Check = {
   title: 'Field, subfield or indicator that is no longer in use',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, content designators made obsolete',
-  run({ irregular, format, controls }, tell) {
+  run({ irregular, format, controls, memory }, tell) {
     for (const { at, tag } of [...controls, ...irregular.map(({ at, field }) => ({ at, tag: field.tag }))])
       if (isObsoleteTag(tag, format) && tag !== '440')
         tell({
@@ -17,7 +17,7 @@ export const obsolete: Check = {
         });
     for (const p of irregular) {
       const { definition } = p;
-      if (!definition || !fieldCodes(definition).aged) continue;
+      if (!definition || !memory.of(fieldCodes, definition).aged) continue;
       if (definition.indicators)
         for (const which of [1, 2] as const) {
           const known = definition.indicators[which - 1];

@@ -1,4 +1,3 @@
-import { foldOnce } from '../fold-once';
 import { fold } from '../../text';
 import { change, safe, type Check } from '../finding';
 import { SUBJECT_TAGS, inSubfield, subfieldsOf } from '../view';
@@ -11,12 +10,12 @@ export const droppedSubdivision: Check = {
   source: 'house rules',
   needs: SUBJECT_TAGS,
   each: true,
-  run({ subjects }, tell, house) {
+  run({ subjects, memory }, tell, house) {
     if (house.droppedSubdivisions.length === 0) return;
-    const dropped = folded(house.droppedSubdivisions);
+    const dropped = memory.of(folded, house.droppedSubdivisions);
     for (const p of subjects) {
       for (const { value, i } of subfieldsOf(p, 'vxyz')) {
-        if (!dropped.has(foldOnce(value))) continue;
+        if (!dropped.has(memory.of(fold, value))) continue;
         tell({
           severity: 'advice',
           where: inSubfield(p, i),
@@ -34,9 +33,4 @@ export const droppedSubdivision: Check = {
   },
 };
 
-let last: { of: readonly string[]; set: Set<string> } | undefined;
-/** House rules are the same value from record to record. */
-function folded(list: readonly string[]): Set<string> {
-  if (last?.of !== list) last = { of: list, set: new Set(list.map(fold)) };
-  return last.set;
-}
+const folded = (list: readonly string[]): ReadonlySet<string> => new Set(list.map(fold));

@@ -1,4 +1,5 @@
 import { runningText } from '../../marc';
+import { fold } from '../../text';
 import { remove, safe, type Check } from '../finding';
 import { subjectKey } from '../subject-key';
 import { SUBJECT_TAGS, wholeField, type Placed } from '../view';
@@ -9,15 +10,16 @@ export const duplicateSubject: Check = {
   group: 'Subjects',
   source: 'common practice, no source',
   needs: SUBJECT_TAGS,
-  run({ subjects }, tell) {
+  run({ subjects, memory }, tell) {
     if (subjects.length < 2) return;
     const starts = subjects.map(startOf);
     const suspect = (i: number) => starts.some((start, k) => k !== i && start === starts[i]);
     if (!starts.some((_, i) => suspect(i))) return;
+    const folding = (text: string) => memory.of(fold, text);
     const seen = new Map<string, string>();
     for (const [i, p] of subjects.entries()) {
       if (!suspect(i)) continue;
-      const key = subjectKey(p.field);
+      const key = subjectKey(p.field, folding);
       const before = seen.get(key);
       if (before !== undefined)
         tell({

@@ -1,4 +1,14 @@
-import { ANSEL, ASCII, EACC, GREEK_SYMBOLS, marc8Set, SCRIPTS, SUBSCRIPT, SUPERSCRIPT } from './marc8-tables';
+import {
+  ANSEL,
+  ASCII,
+  EACC,
+  GREEK_SYMBOLS,
+  marc8Tables,
+  SCRIPTS,
+  SUBSCRIPT,
+  SUPERSCRIPT,
+  type Marc8Tables,
+} from './marc8-tables';
 
 /** Sets are tried in this order; a set that is in force already comes first. */
 const ORDER = [ASCII, ANSEL, ...SCRIPTS, SUPERSCRIPT, SUBSCRIPT, GREEK_SYMBOLS, EACC];
@@ -18,8 +28,9 @@ interface Code {
  * Encodes text as MARC-8: marks before their base, G0 designated as needed and ASCII again at the end. What MARC-8
  * lacks is written as `&#xXXXX;` behind its base, the published lossless way (MARC 21 Specifications: Character Sets,
  * part 4), and so is an ampersand that would be read as the beginning of one. ANSEL stays in G1 throughout.
+ * Where much is written, the tables are kept by who writes.
  */
-export function encodeMarc8(text: string): Uint8Array {
+export function encodeMarc8(text: string, tables: Marc8Tables = marc8Tables()): Uint8Array {
   const out: number[] = [];
   let g0 = ASCII;
   const designate = (set: number) => {
@@ -44,7 +55,7 @@ export function encodeMarc8(text: string): Uint8Array {
     for (const c of `&#x${digits};`) out.push(c.charCodeAt(0));
   };
   let owedHalf = 0;
-  for (const { base, marks } of clusters(text)) {
+  for (const { base, marks } of clusters(text, tables)) {
     if (base === '&#') {
       reference('&');
       out.push(0x23);
@@ -56,7 +67,7 @@ export function encodeMarc8(text: string): Uint8Array {
       for (const mark of marks) reference(mark);
       continue;
     }
-    const form = formOf(base, marks, g0);
+    const form = formOf(base, marks, g0, tables);
     if (owedHalf && form.code) out.push(owedHalf);
     owedHalf = 0;
     for (const mark of form.code ? form.before : []) {
@@ -75,7 +86,7 @@ export function encodeMarc8(text: string): Uint8Array {
 }
 
 /** Characters with the marks of the code tables behind them; `&#` of a would-be reference is one. */
-function* clusters(text: string): Iterable<{ base: string; marks: string[] }> {
+function* clusters(text: string, tables: Marc8Tables): Iterable<{ base: string; marks: string[] }> {
   const composed = text.normalize('NFC');
   const charAt = (at: number) => String.fromCodePoint(composed.codePointAt(at)!);
   for (let i = 0; i < composed.length;) {
@@ -83,7 +94,7 @@ function* clusters(text: string): Iterable<{ base: string; marks: string[] }> {
     const base = LITERAL_REFERENCE.test(composed) ? '&#' : charAt(i);
     i += base.length;
     const marks: string[] = [];
-    while (i < composed.length && isMark(charAt(i))) {
+    while (i < composed.length && isMark(charAt(i), tables)) {
       marks.push(charAt(i));
       i += charAt(i).length;
     }
@@ -94,36 +105,37 @@ function* clusters(text: string): Iterable<{ base: string; marks: string[] }> {
 const LITERAL_REFERENCE = /&#x[0-9A-Fa-f]{4,6};/y;
 /** Half marks are what the double-width codes once were in Unicode; written back they would read as halves. */
 const HALVES = '\ufe20\ufe21\ufe22\ufe23';
-const isMark = (char: string) => char in DOUBLE_WIDTH || lookUp(char, ASCII)?.combining === true;
+const isMark = (char: string, tables: Marc8Tables) =>
+  char in DOUBLE_WIDTH || lookUp(char, ASCII, tables)?.combining === true;
 
 /** How a base and its marks are written: as one code, taken apart, or (marks, or all of it) as references. */
-function formOf(base: string, marks: readonly string[], g0: number) {
+function formOf(base: string, marks: readonly string[], g0: number, tables: Marc8Tables) {
   let letter = base;
   let own: string[] = [];
-  let code = lookUp(base, g0);
+  let code = lookUp(base, g0, tables);
   while (!code || code.combining) {
     const parts = [...letter.normalize('NFD')];
     const last = parts.pop()!;
     const rest = parts.join('').normalize('NFC');
-    if (parts.length === 0 || !isMark(last)) return { code: undefined, before: [], after: marks };
+    if (parts.length === 0 || !isMark(last, tables)) return { code: undefined, before: [], after: marks };
     own = [last, ...own];
     letter = rest;
-    code = lookUp(letter, g0);
+    code = lookUp(letter, g0, tables);
   }
   const before: { char: string; code: Code }[] = [];
   const after: string[] = [];
   for (const char of [...own, ...marks]) {
-    const found = lookUp(char, g0);
+    const found = lookUp(char, g0, tables);
     if (after.length === 0 && (char in DOUBLE_WIDTH || found)) before.push({ char, code: found ?? code });
     else after.push(char);
   }
   return { code, before, after };
 }
 
-function lookUp(char: string, g0: number): (Code & { combining: boolean }) | undefined {
+function lookUp(char: string, g0: number, tables: Marc8Tables): (Code & { combining: boolean }) | undefined {
   if (HALVES.includes(char)) return undefined;
   for (const set of g0 === ASCII ? ORDER : [g0, ...ORDER]) {
-    const found = marc8Set(set)!.toMarc8.get(char);
+    const found = tables(set)!.toMarc8.get(char);
     if (found) return { set, ...found };
   }
   return undefined;

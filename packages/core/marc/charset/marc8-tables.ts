@@ -26,14 +26,18 @@ export const SUPERSCRIPT = 0x70;
 export const SCRIPTS = [0x4e, 0x51, 0x53, 0x32, 0x33, 0x34] as const;
 const KNOWN: readonly number[] = [ASCII, ANSEL, ...SCRIPTS, SUBSCRIPT, GREEK_SYMBOLS, SUPERSCRIPT, EACC];
 
-const sets = new Map<number, Marc8Set>();
-
 /** The table of a character set, or undefined for a final byte that MARC-8 does not use. */
-export function marc8Set(final: number): Marc8Set | undefined {
-  if (!KNOWN.includes(final)) return undefined;
-  let set = sets.get(final);
-  if (!set) sets.set(final, (set = load(final)));
-  return set;
+export type Marc8Tables = (final: number) => Marc8Set | undefined;
+
+/** The tables of all sets, each made when it is first asked for: to be kept as long as text is read or written. */
+export function marc8Tables(): Marc8Tables {
+  const sets = new Map<number, Marc8Set>();
+  return (final) => {
+    if (!KNOWN.includes(final)) return undefined;
+    let set = sets.get(final);
+    if (!set) sets.set(final, (set = load(final)));
+    return set;
+  };
 }
 
 function load(final: number): Marc8Set {

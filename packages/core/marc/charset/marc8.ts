@@ -1,4 +1,4 @@
-import { ANSEL, ASCII, EACC, marc8Set, type Marc8Set } from './marc8-tables';
+import { ANSEL, ASCII, EACC, marc8Tables, type Marc8Set, type Marc8Tables } from './marc8-tables';
 
 /** Text decoded from MARC-8, with what tells whether the bytes were MARC-8 at all. */
 export interface Marc8Text {
@@ -26,11 +26,12 @@ const CONTROLS: Record<number, string> = { 0x88: '\u0098', 0x89: '\u009c', 0x8d:
 /**
  * Decodes MARC-8 (MARC 21 Specifications: Character Sets and Encoding Options, part 2): escape sequences for G0 and
  * G1, combining marks moved behind their base, EACC in three bytes, `&#xXXXX;` for what MARC-8 lacks. Subfield
- * delimiters and the code after them are left alone, whatever set is in force. Gives NFC.
+ * delimiters and the code after them are left alone, whatever set is in force. Gives NFC. Where much is read, the tables are
+ * kept by who reads.
  */
-export function decodeMarc8(bytes: Uint8Array): Marc8Text {
-  let g0 = marc8Set(ASCII)!;
-  let g1 = marc8Set(ANSEL)!;
+export function decodeMarc8(bytes: Uint8Array, tables: Marc8Tables = marc8Tables()): Marc8Text {
+  let g0 = tables(ASCII)!;
+  let g1 = tables(ANSEL)!;
   let out = '';
   let marks = '';
   const unknown: number[] = [];
@@ -65,7 +66,7 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
   for (let i = 0; i < bytes.length;) {
     const byte = bytes[i]!;
     if (byte === ESC) {
-      const shift = readEscape(bytes, i);
+      const shift = readEscape(bytes, i, tables);
       if (shift?.target === 0) g0 = shift.set;
       else if (shift) g1 = shift.set;
       else unknown.push(i);
@@ -123,16 +124,21 @@ const isUsual = (base: string, marks: string) => {
 };
 
 /** Whether a well-formed escape sequence stands at this offset. */
-export const isEscape = (bytes: Uint8Array, at: number): boolean => readEscape(bytes, at) !== null;
+export const isEscape = (bytes: Uint8Array, at: number, tables: Marc8Tables): boolean =>
+  readEscape(bytes, at, tables) !== null;
 
-function readEscape(bytes: Uint8Array, at: number): { target: 0 | 1; set: Marc8Set; length: number } | null {
+function readEscape(
+  bytes: Uint8Array,
+  at: number,
+  tables: Marc8Tables,
+): { target: 0 | 1; set: Marc8Set; length: number } | null {
   const b1 = bytes[at + 1];
   const b2 = bytes[at + 2];
   const b3 = bytes[at + 3];
-  if (b1 === 0x73) return { target: 0, set: marc8Set(ASCII)!, length: 2 };
-  if (b1 === 0x67 || b1 === 0x62 || b1 === 0x70) return { target: 0, set: marc8Set(b1)!, length: 2 };
+  if (b1 === 0x73) return { target: 0, set: tables(ASCII)!, length: 2 };
+  if (b1 === 0x67 || b1 === 0x62 || b1 === 0x70) return { target: 0, set: tables(b1)!, length: 2 };
   const found = (target: 0 | 1, final: number | undefined, length: number) => {
-    const set = final === undefined ? undefined : marc8Set(final);
+    const set = final === undefined ? undefined : tables(final);
     return set ? { target, set, length } : null;
   };
   if (b1 === 0x24) {

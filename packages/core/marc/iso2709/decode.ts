@@ -1,5 +1,6 @@
 import { composed, decodeForgiving, decodeUtf8 } from '../charset/utf8';
 import { decodeMarc8, isEscape } from '../charset/marc8';
+import type { Marc8Tables } from '../charset/marc8-tables';
 import type { Repair } from '../repair';
 
 /** Which encoding a record is read in: what its leader says, or what the person says. */
@@ -19,39 +20,47 @@ interface Stretch {
 export function decoderFor(
   bytes: Uint8Array,
   fields: readonly Stretch[],
-  claimed: Charset,
-  forced: Charset | undefined,
+  { claimed, forced, marc8 }: Encoding,
   note: Note,
 ): Decode {
-  if (forced === 'marc8') return marc8(bytes, note);
+  if (forced === 'marc8') return asMarc8(bytes, marc8, note);
   if (forced === 'utf8') return forgiving(bytes, note);
-  return claimed === 'utf8' ? weighedUtf8(bytes, fields, note) : weighedMarc8(bytes, fields, note);
+  return claimed === 'utf8'
+    ? weighedUtf8(bytes, fields, marc8, note)
+    : weighedMarc8(bytes, fields, marc8, note);
+}
+
+/** What the leader claims, what the person says if anything, and the tables of MARC-8. */
+export interface Encoding {
+  readonly claimed: Charset;
+  readonly forced: Charset | undefined;
+  readonly marc8: Marc8Tables;
 }
 
 /** Read as UTF-8; fields that are not are MARC-8 when the marks in them say so, else bytes of Windows-1252 among UTF-8. */
-function weighedUtf8(bytes: Uint8Array, fields: readonly Stretch[], note: Note): Decode {
+function weighedUtf8(bytes: Uint8Array, fields: readonly Stretch[], tables: Marc8Tables, note: Note): Decode {
   const odd = fields.filter((f) => {
     const part = bytes.subarray(f.start, f.end);
-    return hasEscape(part) || decodeUtf8(part) === null;
+    return hasEscape(part, tables) || decodeUtf8(part) === null;
   });
-  if (odd.length === 0 || !areMarc8(bytes, odd)) return forgiving(bytes, note);
+  if (odd.length === 0 || !areMarc8(bytes, odd, tables)) return forgiving(bytes, note);
   const places = new Set(odd.map((f) => f.start));
   note('charset-claim', 'Leader position 9 says UTF-8; fields that are MARC-8 were read so.', 9);
-  const asMarc8 = marc8(bytes, note);
+  const marc8 = asMarc8(bytes, tables, note);
   const asUtf8 = forgiving(bytes, note);
-  return (from, to) => (places.has(from) ? asMarc8 : asUtf8)(from, to);
+  return (from, to) => (places.has(from) ? marc8 : asUtf8)(from, to);
 }
 
 /**
  * Escape sequences; or marks that make letters with what follows, mostly vowels, and nothing that MARC-8 has not. (An é
  * of Windows-1252 before a consonant is a caron on it in MARC-8; before a vowel it hardly ever stands.)
  */
-function areMarc8(bytes: Uint8Array, odd: readonly Stretch[]): boolean {
+function areMarc8(bytes: Uint8Array, odd: readonly Stretch[], tables: Marc8Tables): boolean {
   let [usual, western] = [0, 0];
   for (const f of odd) {
     const part = bytes.subarray(f.start, f.end);
-    if (hasEscape(part)) return true;
-    const read = decodeMarc8(part);
+    if (hasEscape(part, tables)) return true;
+    const read = decodeMarc8(part, tables);
     if (read.unknown.length || read.stranded || read.unusual) return false;
     usual += read.usual;
     western += read.western;
@@ -60,12 +69,17 @@ function areMarc8(bytes: Uint8Array, odd: readonly Stretch[]): boolean {
 }
 
 /** Read as MARC-8; a field that is well-formed UTF-8 is UTF-8, for MARC-8 text hardly ever is by chance. */
-function weighedMarc8(bytes: Uint8Array, fields: readonly Stretch[], note: Note): Decode {
+function weighedMarc8(
+  bytes: Uint8Array,
+  fields: readonly Stretch[],
+  tables: Marc8Tables,
+  note: Note,
+): Decode {
   const utf8 = new Set<number>();
   const rest: Stretch[] = [];
   for (const f of fields) {
     const part = bytes.subarray(f.start, f.end);
-    if (isAscii(part) || hasEscape(part)) continue;
+    if (isAscii(part) || hasEscape(part, tables)) continue;
     if (decodeUtf8(part) !== null) utf8.add(f.start);
     else rest.push(f);
   }
@@ -78,12 +92,12 @@ function weighedMarc8(bytes: Uint8Array, fields: readonly Stretch[], note: Note)
       9,
     );
   const asUtf8: Decode = (from, to) => composed(decodeUtf8(bytes.subarray(from, to))!);
-  let asClaimed = marc8(bytes, note);
+  let asClaimed = asMarc8(bytes, tables, note);
   const mixed = utf8.size > 0 && rest.length > 0;
-  if (rest.length && (areWindows1252(bytes, rest) || (mixed && !areMarc8(bytes, rest)))) {
+  if (rest.length && (areWindows1252(bytes, rest, tables) || (mixed && !areMarc8(bytes, rest, tables)))) {
     note('charset-claim', 'Leader position 9 says MARC-8; the bytes are Windows-1252 and were read so.', 9);
     const places = new Set(rest.map((f) => f.start));
-    const plain = marc8(bytes, note);
+    const plain = asMarc8(bytes, tables, note);
     asClaimed = (from, to) =>
       places.has(from) ? composed(decodeForgiving(bytes.subarray(from, to)).text) : plain(from, to);
   }
@@ -91,19 +105,19 @@ function weighedMarc8(bytes: Uint8Array, fields: readonly Stretch[], note: Note)
 }
 
 /** Bytes that MARC-8 has not, or marks before blanks and ends, and not one mark that makes a usual letter. */
-function areWindows1252(bytes: Uint8Array, fields: readonly Stretch[]): boolean {
+function areWindows1252(bytes: Uint8Array, fields: readonly Stretch[], tables: Marc8Tables): boolean {
   let wrong = 0;
   for (const f of fields) {
-    const read = decodeMarc8(bytes.subarray(f.start, f.end));
+    const read = decodeMarc8(bytes.subarray(f.start, f.end), tables);
     if (read.usual) return false;
     wrong += read.unknown.length + read.stranded;
   }
   return wrong > 0;
 }
 
-function marc8(bytes: Uint8Array, note: Note): Decode {
+function asMarc8(bytes: Uint8Array, tables: Marc8Tables, note: Note): Decode {
   return (from, to) => {
-    const { text, unknown } = decodeMarc8(bytes.subarray(from, to));
+    const { text, unknown } = decodeMarc8(bytes.subarray(from, to), tables);
     for (const at of unknown.slice(0, 3))
       note(
         'bad-bytes',
@@ -128,8 +142,9 @@ function forgiving(bytes: Uint8Array, note: Note): Decode {
 }
 
 const isAscii = (part: Uint8Array) => part.every((b) => b < 0x80);
-function hasEscape(part: Uint8Array): boolean {
-  for (let i = part.indexOf(0x1b); i >= 0; i = part.indexOf(0x1b, i + 1)) if (isEscape(part, i)) return true;
+function hasEscape(part: Uint8Array, tables: Marc8Tables): boolean {
+  for (let i = part.indexOf(0x1b); i >= 0; i = part.indexOf(0x1b, i + 1))
+    if (isEscape(part, i, tables)) return true;
   return false;
 }
 const hex = (byte: number) => byte.toString(16).toUpperCase().padStart(2, '0');

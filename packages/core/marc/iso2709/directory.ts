@@ -1,6 +1,7 @@
 import type { Slot } from './slot';
 import { alignFields } from './align';
 import { digits, ENTRY_LENGTH, FIELD_END, LEADER_LENGTH } from './delimiters';
+import { tagAt } from './tag-at';
 import { scanEntries, whereItStarts } from './entries';
 import type { Repair } from '../repair';
 
@@ -47,16 +48,6 @@ function asItStands(bytes: Uint8Array, base: number, dataEnd: number): Directory
   if (contiguous && next !== dataEnd) return null;
   return { slots, contiguous, base, leaderLength: LEADER_LENGTH, repairs: [] };
 }
-
-/**
- * The thousand tags of digits: the same text for the same tag is compared and looked up faster than a new one. Short texts
- * that come out of JSON are, in the engines we know, the very ones that stand in the code as constants.
- */
-const TAGS = JSON.parse(
-  JSON.stringify(Array.from({ length: 1000 }, (_, n) => String(n).padStart(3, '0'))),
-) as string[];
-const tagAt = (bytes: Uint8Array, at: number) =>
-  TAGS[digits(bytes, at, 3)] ?? String.fromCharCode(bytes[at]!, bytes[at + 1]!, bytes[at + 2]!);
 
 /** Whether fields in another order than their entries leave no byte of the data out. */
 function coversAll(slots: readonly Slot[], base: number, dataEnd: number): boolean {

@@ -1,14 +1,16 @@
-import { composed, decodeUtf8 } from '../charset/utf8';
 import type { Field, MarcRecord } from '../record';
 import type { ReadRecord, Repair } from '../repair';
 import { readOnceMore, twiceEncodedRepair } from '../twice-encoded';
+import { marc8Tables, type Marc8Tables } from '../charset/marc8-tables';
+import { newLayout, readLayout, type CleanLayout } from './clean-layout';
+import { cleanRecord } from './clean-record';
+import { fieldCutter, type CutFields, type FieldCutter } from './cut-fields';
 import { decoderFor, type Charset } from './decode';
-import { digits, FIELD_END, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END } from './delimiters';
+import { digits, FIELD_END, LEADER_LENGTH, RECORD_END } from './delimiters';
 import { readDirectory, type Directory } from './directory';
 import { readField, withoutStrays } from './field';
 import { plainEnd, recordExtent } from './extent';
 import { skipJunk, TERMINATOR_AGAIN } from './junk';
-import { nextRecord, sharedField, type ByteRun } from './shared-fields';
 import { readLeader, saysLengths, withLengths } from './leader';
 
 /** How a file is read. */
@@ -18,10 +20,10 @@ export interface Iso2709Options {
   /** Where the first byte stands in the file, when reading begins inside it. */
   readonly offset?: number;
   /**
-   * Offered every stretch that may be a record, as its length says, before it is looked at; true takes it, and it is not
-   * read at all. For those who can do with the bytes of a clean record and see for themselves that it is one.
+   * Offered every record whose leader and directory are clean, instead of reading it; true takes it. For those who can do with
+   * the bytes of its fields, and see for themselves that these are clean.
    */
-  readonly take?: (bytes: Uint8Array, start: number, end: number) => boolean;
+  readonly take?: (layout: CleanLayout) => boolean;
   /** Is given each record that was read, in turn with `take`; `push` and `end` then give none. */
   readonly give?: (read: ReadRecord) => void;
   /** Only find the records: what is given has no record and no repairs but those of its extent. */
@@ -42,20 +44,34 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
   let offset = options.offset ?? 0;
   let atStart = offset === 0;
   let behind: Repair[] = [];
+  const session: Session = { options, cut: fieldCutter(), marc8: marc8Tables() };
+  const layout = newLayout();
+  const takeClean = (bytes: Uint8Array, from: number, give: (read: ReadRecord) => void): number => {
+    for (let at = from; ;) {
+      const end = at + digits(bytes, at, 5);
+      if (end <= at + LEADER_LENGTH || end > bytes.length || !readLayout(layout, bytes, at, end)) return at;
+      if (options.take) {
+        if (!options.take(layout)) return at;
+      } else {
+        const record = options.charset ? null : cleanRecord(layout, session.cut);
+        if (!record) return at;
+        give({ record, offset: offset + at, length: end - at, repairs: NO_REPAIRS });
+      }
+      at = end;
+    }
+  };
   const readable = (bytes: Uint8Array, from: number, to: number, repairs: Repair[]): ReadRecord =>
     options.unread
       ? { record: null, offset: offset + from, length: to - from, repairs }
-      : readRecord(bytes.subarray(from, to), offset + from, repairs, options);
+      : readRecord(bytes.subarray(from, to), offset + from, repairs, session);
   const readAll = (last: boolean): ReadRecord[] => {
     const found: ReadRecord[] = [];
     const give = options.give ?? ((read: ReadRecord) => void found.push(read));
     let at = 0;
     for (;;) {
-      if (options.take) {
-        const taken = takeClean(rest, at, options.take);
-        if (taken > at) atStart = false;
-        at = taken;
-      }
+      const clean = options.unread ? at : takeClean(rest, at, give);
+      if (clean > at) atStart = false;
+      at = clean;
       const plain = plainEnd(rest, at);
       if (plain > 0) {
         give(readable(rest, at, plain, []));
@@ -103,16 +119,13 @@ export function iso2709Reader(options: Iso2709Options = {}): Iso2709Reader {
   };
 }
 
-/** Offers records one after another as long as they are taken; gives the place where that ends. */
-function takeClean(bytes: Uint8Array, from: number, take: NonNullable<Iso2709Options['take']>): number {
-  let at = from;
-  for (;;) {
-    const end = at + digits(bytes, at, 5);
-    if (end <= at + LEADER_LENGTH || end > bytes.length || bytes[end - 1] !== RECORD_END) return at;
-    if (!take(bytes, at, end)) return at;
-    at = end;
-  }
+/** What reading a file keeps from record to record. */
+interface Session {
+  readonly options: Iso2709Options;
+  readonly cut: FieldCutter;
+  readonly marc8: Marc8Tables;
 }
+const NO_REPAIRS: readonly Repair[] = [];
 
 /** Reads all records of a file in memory. */
 export function readIso2709(bytes: Uint8Array, options: Iso2709Options = {}): ReadRecord[] {
@@ -124,7 +137,7 @@ function readRecord(
   bytes: Uint8Array,
   offset: number,
   repairs: Repair[],
-  options: Iso2709Options,
+  { options, cut, marc8 }: Session,
 ): ReadRecord {
   const note = (code: Repair['code'], message: string, at = 0) =>
     repairs.push({ code, offset: offset + at, message, repaired: true });
@@ -147,10 +160,17 @@ function readRecord(
   const claimed: Charset = leader[9] === 'a' ? 'utf8' : 'marc8';
   leader = `${leader.slice(0, 9)}a${leader.slice(10)}`;
   const broken = repairs.some((r) => r.code === 'truncated');
-  const fast = fastFields(bytes, directory, dataEnd, options.charset ?? claimed, note);
+  const fast = contiguousFields(bytes, directory, dataEnd, options.charset ?? claimed, cut, note);
   const fields =
     fast?.fields ??
-    slotFields(bytes, broken ? withoutHalfCharacter(bytes, directory) : directory, claimed, options, note);
+    slotFields(
+      bytes,
+      broken ? withoutHalfCharacter(bytes, directory) : directory,
+      claimed,
+      options,
+      marc8,
+      note,
+    );
   const record: MarcRecord = { leader, fields };
   const once = options.charset === undefined && !fast?.ascii ? readOnceMore(record) : null;
   if (once) repairs.push(twiceEncodedRepair(offset));
@@ -159,53 +179,22 @@ function readRecord(
 
 type Note = (code: Repair['code'], message: string, at?: number) => void;
 
-/** NUL, escape and record terminator: a record that has one inside is looked at field by field. */
-const NOT_INSIDE = ['\0', '\u001b', '\u001d'];
-
-/** The usual case: fields follow each other in directory order, so that the text is decoded once and cut. */
-function fastFields(
+/** Fields that follow each other in directory order are cut from their text at once. */
+function contiguousFields(
   bytes: Uint8Array,
-  directory: Directory,
+  { slots, base, contiguous }: Directory,
   dataEnd: number,
   charset: Charset,
+  cut: FieldCutter,
   note: Note,
-): { fields: Field[]; ascii: boolean } | null {
-  if (!directory.contiguous) return null;
-  const part = bytes.subarray(directory.base, dataEnd);
-  const text = decodeUtf8(part);
-  if (text === null || NOT_INSIDE.some((c) => text.includes(c))) return null;
-  const ascii = text.length === part.length;
-  if (charset === 'marc8' && (!ascii || text.includes('&#x'))) return null;
-  const whole = ascii ? text : composed(text);
-  const { slots } = directory;
-  if (!endsOf(whole, slots.length)) return null;
-  const fields = new Array<Field>(slots.length);
-  const at: ByteRun = { bytes, from: 0, to: 0, text: whole, textFrom: 0, textTo: 0 };
-  const noteHere = (code: Repair['code'], message: string) => note(code, message, at.from);
-  nextRecord();
-  for (let i = 0; i < slots.length; i++) {
-    const { tag, start, end } = slots[i]!;
-    at.from = start;
-    at.to = end - 1;
-    at.textFrom = i === 0 ? 0 : ENDS[i - 1]! + 1;
-    at.textTo = ENDS[i]!;
-    fields[i] = sharedField(tag, at) ?? readField(tag, whole.slice(at.textFrom, at.textTo), noteHere);
-  }
-  return { fields, ascii };
-}
-
-/** Where the fields of the record in hand end in its text. */
-const ENDS: number[] = [];
-
-/** Finds the ends of fields in a text; whether there are as many as there should be, the last of them at its end. */
-function endsOf(text: string, count: number): boolean {
-  let end = -1;
-  for (let i = 0; i < count; i++) {
-    end = text.indexOf(FIELD_END_CHAR, end + 1);
-    if (end < 0) return false;
-    ENDS[i] = end;
-  }
-  return end === text.length - 1;
+): CutFields | null {
+  if (!contiguous) return null;
+  const run = {
+    ...{ bytes, from: base, to: dataEnd, count: slots.length },
+    tags: slots.map((s) => s.tag),
+    ends: slots.map((s) => s.end - 1),
+  };
+  return cut(run, charset, note);
 }
 
 function slotFields(
@@ -213,6 +202,7 @@ function slotFields(
   directory: Directory,
   claimed: Charset,
   options: Iso2709Options,
+  marc8: Marc8Tables,
   note: Note,
 ): Field[] {
   const stretches = directory.slots.map(({ tag, start, end }) => ({
@@ -220,7 +210,7 @@ function slotFields(
     start,
     end: bytes[end - 1] === FIELD_END ? end - 1 : end,
   }));
-  const decode = decoderFor(bytes, stretches, claimed, options.charset, note);
+  const decode = decoderFor(bytes, stretches, { claimed, forced: options.charset, marc8 }, note);
   return stretches.map(({ tag, start, end }) => {
     const noteHere = (code: Repair['code'], message: string) => note(code, message, start);
     return readField(tag, withoutStrays(tag, decode(start, end), noteHere), noteHere);

@@ -1,11 +1,19 @@
 import fc from 'fast-check';
 import { anyRecord } from '../../testing/records';
 import { field, isData, type MarcRecord } from '../record';
-import { isMarked, isShared, markShared, readIso2709, writeIso2709 } from '.';
+import { isShared, readIso2709, writeIso2709 } from '.';
+import { newLayout, readLayout } from './clean-layout';
 
 const leader = '00000nam a2200000 i 4500';
+/** Fields that come again are looked for in files of some length. */
+const first = Array.from({ length: 40 }, (_, n): MarcRecord => ({
+  leader,
+  fields: [field('245', '00', 'a', `File ${n}`)],
+}));
 const readBack = (...records: MarcRecord[]) =>
-  readIso2709(Buffer.concat(records.map((r) => writeIso2709(r)))).map((r) => r.record!);
+  readIso2709(Buffer.concat([...first, ...records].map((r) => writeIso2709(r))))
+    .slice(first.length)
+    .map((r) => r.record!);
 
 test('a field that comes a third time is the same value, whatever record it is in', () => {
   const reeds = field('650', ' 0', 'a', 'Reeds', 'x', 'Growth as of shared-fields.test');
@@ -30,12 +38,12 @@ test('what is read again and again is what was written, and no record has a valu
   fc.assert(
     fc.property(fc.array(anyRecord, { minLength: 1, maxLength: 3 }), (records) => {
       const doubled = records.map((r) => ({ ...r, fields: [...r.fields, ...r.fields] }));
-      for (let i = 0; i < 4; i++)
-        for (const [k, read] of readBack(...doubled).entries()) {
-          expect(read.fields).toEqual(doubled[k]!.fields);
-          const data = read.fields.filter(isData);
-          expect(new Set(data).size).toBe(data.length);
-        }
+      const again = [1, 2, 3, 4].flatMap(() => doubled);
+      for (const [k, read] of readBack(...again).entries()) {
+        expect(read.fields).toEqual(again[k]!.fields);
+        const data = read.fields.filter(isData);
+        expect(new Set(data).size).toBe(data.length);
+      }
     }),
     { numRuns: 60 },
   );
@@ -46,14 +54,14 @@ test('a field that had to be mended is told each time', () => {
     writeIso2709({ leader, fields: [field('500', '  ', 'a', 'Marred as of shared-fields.test')] }),
   );
   bytes[bytes.indexOf(0x1f)] = 0x20;
-  for (let i = 0; i < 4; i++)
-    expect(readIso2709(bytes)[0]!.repairs.map((r) => r.code)).toEqual(['no-delimiter']);
+  const many = Buffer.concat(Array.from({ length: 60 }, () => bytes));
+  for (const { repairs } of readIso2709(many)) expect(repairs.map((r) => r.code)).toEqual(['no-delimiter']);
 });
 
 test('the same bytes under another tag are another field', () => {
   const text = ['a', 'Reed, A., as of shared-fields.test'];
   const record = { leader, fields: ['100', '700', '710'].map((tag) => field(tag, '1 ', ...text)) };
-  for (let i = 0; i < 4; i++) expect(readBack(record)[0]!.fields).toEqual(record.fields);
+  for (const read of readBack(record, record, record, record)) expect(read.fields).toEqual(record.fields);
 });
 
 test('a field that is linked to one in another script belongs to its record', () => {
@@ -65,13 +73,17 @@ test('a field that is linked to one in another script belongs to its record', ()
   }
 });
 
-test('a mark is seen in every record that has the field; the oldest of many goes, and what is not shared bears none', () => {
-  const marked = { leader, fields: [field('650', ' 0', 'a', 'Marks as of shared-fields.test')] };
-  const [first, second, third] = readBack(marked, marked, marked).map((r) => r.fields[0]!);
-  const marks = Array.from({ length: 9 }, (_, n) => ({ n }));
-  for (const mark of marks) markShared(second!, mark);
-  markShared(second!, marks[8]!);
-  expect(marks.map((m) => isMarked(third!, m))).toEqual([false, ...Array<boolean>(8).fill(true)]);
-  markShared(first!, marks[0]!);
-  expect(isMarked(first!, marks[0]!)).toBe(false);
+test('a clean record is read the short way as it would be the long way', () => {
+  let short = 0;
+  fc.assert(
+    fc.property(fc.array(anyRecord, { minLength: 1, maxLength: 4 }), (records) => {
+      const bytes = Buffer.concat(records.map((r) => writeIso2709(r)));
+      const layout = newLayout();
+      if (readLayout(layout, bytes, 0, Number(bytes.toString('latin1', 0, 5)))) short++;
+      // An encoding that is given is looked for field by field.
+      expect(readIso2709(bytes)).toEqual(readIso2709(bytes, { charset: 'utf8' }));
+    }),
+    { numRuns: 200 },
+  );
+  expect(short).toBeGreaterThan(100);
 });

@@ -1,5 +1,6 @@
 import { decodeUtf8 } from '../charset/utf8';
-import { ENTRY_LENGTH, FIELD_END, LEADER_LENGTH, RECORD_END, SUBFIELD } from './delimiters';
+import { tagPlace, type CleanLayout } from './clean-layout';
+import { LEADER_LENGTH, SUBFIELD } from './delimiters';
 
 /** Bytes that the JSON of a record of this length takes at the most: every byte escaped, and the names of its parts. */
 export const jsonRoom = (length: number): number => length * 14 + 256;
@@ -28,148 +29,151 @@ const TEXT_BEGIN = constant(':"').words[0]!;
 const COLON = constant('":"').words[0]!;
 const END = constant(']}\n');
 
-/** The bytes in hand, read and written four at a time; kept from record to record as long as the memory is the same. */
-let source: DataView = new DataView(new ArrayBuffer(0));
-let target: DataView = source;
+const NOTHING = new DataView(new ArrayBuffer(0));
 const viewOn = (view: DataView, bytes: Uint8Array): DataView =>
   view.buffer === bytes.buffer && view.byteOffset === bytes.byteOffset && view.byteLength === bytes.byteLength
     ? view
     : new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 
-/**
- * Writes the MARC-in-JSON of one clean record straight from its bytes, a line feed behind it, and gives the place after
- * it; -1 when the record is not plainly clean (any repair, another encoding, text that is not NFC), so that it must be
- * read the long way. What it writes is what `marcJson` writes of the record read. `out` needs `jsonRoom(length)` bytes.
- */
-export function isoToJson(
-  bytes: Uint8Array,
-  start: number,
-  end: number,
-  out: Uint8Array,
-  to: number,
-): number {
-  source = viewOn(source, bytes);
-  target = viewOn(target, out);
-  const base = fiveDigits(bytes, start + 12);
-  const data = start + base;
-  if (!cleanLeader(bytes, start, end, base)) return -1;
-  const utf8 = bytes[start + 9] === 0x61;
-  let o = put(to, OPEN);
-  for (let i = 0; i < LEADER_LENGTH; i += 4) target.setInt32(o + i, source.getInt32(start + i, true), true);
-  o += LEADER_LENGTH;
-  out[to + OPEN.length + 9] = 0x61;
-  o = put(o, FIELDS);
-  let next = data;
-  for (let at = start + LEADER_LENGTH; at < data - 1; at += ENTRY_LENGTH) {
-    const length = fourDigits(bytes, at + 3);
-    if (length < 2 || fiveDigits(bytes, at + 7) !== next - data) return -1;
-    const stop = next + length;
-    if (stop >= end || bytes[stop - 1] !== FIELD_END || !isTag(bytes, at)) return -1;
-    if (at > start + LEADER_LENGTH) out[o++] = 0x2c;
-    target.setInt32(o, BEGIN | (source.getInt32(at, true) << 16), true);
-    out[o + 4] = bytes[at + 2]!;
-    o += 5;
-    const control = bytes[at] === 0x30 && bytes[at + 1] === 0x30;
-    o = control
-      ? controlField(bytes, next, stop - 1, out, o, utf8)
-      : dataField(bytes, next, stop - 1, out, o, utf8);
-    if (o < 0) return -1;
-    next = stop;
+/** Writes MARC-in-JSON from the bytes of records whose layout is clean; one serves for a whole file. */
+export class JsonFromBytes {
+  /** The bytes in hand, read and written four at a time; kept from record to record as long as the memory is the same. */
+  #source: DataView = NOTHING;
+  #target: DataView = NOTHING;
+  /** Where the last value ended. */
+  #stopped = 0;
+
+  /**
+   * Writes a record and a line feed behind it, and gives the place after it; -1 when a field is not plainly clean (any repair,
+   * another encoding, text that is not NFC), so that the record must be read the long way. What it writes is what `marcJson`
+   * writes of the record read. `out` needs `jsonRoom(length)` bytes.
+   */
+  write(layout: CleanLayout, out: Uint8Array, to: number): number {
+    const { bytes, start, data, count, ends, utf8 } = layout;
+    const source = (this.#source = viewOn(this.#source, bytes));
+    const target = (this.#target = viewOn(this.#target, out));
+    let o = this.#put(to, OPEN);
+    for (let i = 0; i < LEADER_LENGTH; i += 4) target.setInt32(o + i, source.getInt32(start + i, true), true);
+    o += LEADER_LENGTH;
+    out[to + OPEN.length + 9] = 0x61;
+    o = this.#put(o, FIELDS);
+    let from = data;
+    for (let i = 0; i < count; i++) {
+      const at = tagPlace(layout, i);
+      if (i > 0) out[o++] = 0x2c;
+      target.setInt32(o, BEGIN | (source.getInt32(at, true) << 16), true);
+      out[o + 4] = bytes[at + 2]!;
+      o += 5;
+      const control = bytes[at] === 0x30 && bytes[at + 1] === 0x30;
+      o = control
+        ? this.#controlField(bytes, from, ends[i]!, out, o, utf8)
+        : this.#dataField(bytes, from, ends[i]!, out, o, utf8);
+      if (o < 0) return -1;
+      from = ends[i]! + 1;
+    }
+    return this.#put(o, END);
   }
-  return next === end - 1 ? put(o, END) : -1;
-}
 
-function put(to: number, { words, length }: Constant): number {
-  const write = target;
-  let o = to;
-  // Two at a time: these are most of what is written beside the texts.
-  for (let i = 0; i < words.length; i += 2, o += 8) {
-    write.setInt32(o, words[i]!, true);
-    write.setInt32(o + 4, words[i + 1]!, true);
+  #put(to: number, { words, length }: Constant): number {
+    const write = this.#target;
+    let o = to;
+    // Two at a time: these are most of what is written beside the texts.
+    for (let i = 0; i < words.length; i += 2, o += 8) {
+      write.setInt32(o, words[i]!, true);
+      write.setInt32(o + 4, words[i + 1]!, true);
+    }
+    return to + length;
   }
-  return to + length;
-}
 
-/** A number of four digits; -1 when there is anything else. */
-function fourDigits(bytes: Uint8Array, at: number): number {
-  const a = bytes[at]! - 48;
-  const b = bytes[at + 1]! - 48;
-  const c = bytes[at + 2]! - 48;
-  const d = bytes[at + 3]! - 48;
-  const ok = a >= 0 && a <= 9 && b >= 0 && b <= 9 && c >= 0 && c <= 9 && d >= 0 && d <= 9;
-  return ok ? 1000 * a + 100 * b + 10 * c + d : -1;
-}
-function fiveDigits(bytes: Uint8Array, at: number): number {
-  const first = bytes[at]! - 48;
-  const rest = fourDigits(bytes, at + 1);
-  return rest < 0 || first < 0 || first > 9 ? -1 : 10000 * first + rest;
-}
-
-function cleanLeader(bytes: Uint8Array, start: number, end: number, base: number): boolean {
-  if (base < LEADER_LENGTH + 1 || start + base >= end || bytes[start + base - 1] !== FIELD_END) return false;
-  if ((base - 1 - LEADER_LENGTH) % ENTRY_LENGTH !== 0 || bytes[end - 1] !== RECORD_END) return false;
-  if (fiveDigits(bytes, start) !== end - start) return false;
-  const coding = bytes[start + 9];
-  if (coding !== 0x61 && coding !== 0x20) return false;
-  for (let i = 0; i < LEADER_LENGTH; i += 4)
-    if (specials(source.getInt32(start + i, true)) !== 0) return false;
-  const is = (at: number, what: number) => bytes[start + at] === what;
-  return is(10, 0x32) && is(11, 0x32) && is(20, 0x34) && is(21, 0x35) && is(22, 0x30) && is(23, 0x30);
-}
-
-const isTag = (bytes: Uint8Array, at: number) =>
-  isLetterOrDigit(bytes[at]!) && isLetterOrDigit(bytes[at + 1]!) && isLetterOrDigit(bytes[at + 2]!);
-const isLetterOrDigit = (b: number) =>
-  (b >= 0x30 && b <= 0x39) || (b >= 0x41 && b <= 0x5a) || (b >= 0x61 && b <= 0x7a);
-
-function controlField(
-  bytes: Uint8Array,
-  from: number,
-  to: number,
-  out: Uint8Array,
-  at: number,
-  utf8: boolean,
-): number {
-  target.setInt32(at, COLON, true);
-  let o = value(bytes, from, to, out, at + 3, utf8);
-  if (o < 0 || stopped !== to) return -1;
-  out[o++] = 0x22;
-  out[o++] = 0x7d;
-  return o;
-}
-
-function dataField(
-  bytes: Uint8Array,
-  from: number,
-  to: number,
-  out: Uint8Array,
-  at: number,
-  utf8: boolean,
-): number {
-  if (bytes[from + 2] !== SUBFIELD || !isPlain(bytes[from]!) || !isPlain(bytes[from + 1]!)) return -1;
-  let o = put(at, DATA);
-  for (let i = from + 2; i < to; i = stopped) {
-    const code = bytes[i + 1]!;
-    if (bytes[i] !== SUBFIELD || !isPlain(code) || code === 0x20) return -1;
-    if (i > from + 2) out[o++] = 0x2c;
-    target.setInt32(o, SUBFIELD_BEGIN | (code << 16), true);
-    target.setInt32(o + 4, TEXT_BEGIN, true);
-    o = value(bytes, i + 2, to, out, o + 6, utf8);
-    if (o < 0) return -1;
+  #controlField(
+    bytes: Uint8Array,
+    from: number,
+    to: number,
+    out: Uint8Array,
+    at: number,
+    utf8: boolean,
+  ): number {
+    this.#target.setInt32(at, COLON, true);
+    let o = this.#value(bytes, from, to, out, at + 3, utf8);
+    if (o < 0 || this.#stopped !== to) return -1;
     out[o++] = 0x22;
     out[o++] = 0x7d;
+    return o;
   }
-  const end = put(o, INDICATORS);
-  out[o + 10] = bytes[from]!;
-  out[o + 21] = bytes[from + 1]!;
-  return end;
+
+  #dataField(
+    bytes: Uint8Array,
+    from: number,
+    to: number,
+    out: Uint8Array,
+    at: number,
+    utf8: boolean,
+  ): number {
+    if (bytes[from + 2] !== SUBFIELD || !isPlain(bytes[from]!) || !isPlain(bytes[from + 1]!)) return -1;
+    let o = this.#put(at, DATA);
+    for (let i = from + 2; i < to; i = this.#stopped) {
+      const code = bytes[i + 1]!;
+      if (bytes[i] !== SUBFIELD || !isPlain(code) || code === 0x20) return -1;
+      if (i > from + 2) out[o++] = 0x2c;
+      this.#target.setInt32(o, SUBFIELD_BEGIN | (code << 16), true);
+      this.#target.setInt32(o + 4, TEXT_BEGIN, true);
+      o = this.#value(bytes, i + 2, to, out, o + 6, utf8);
+      if (o < 0) return -1;
+      out[o++] = 0x22;
+      out[o++] = 0x7d;
+    }
+    const end = this.#put(o, INDICATORS);
+    out[o + 10] = bytes[from]!;
+    out[o + 21] = bytes[from + 1]!;
+    return end;
+  }
+
+  /** Copies text up to a delimiter or `to`; -1 for anything that needs a closer look. */
+  #value(bytes: Uint8Array, from: number, to: number, out: Uint8Array, at: number, utf8: boolean): number {
+    const read = this.#source;
+    const write = this.#target;
+    let o = at;
+    let i = from;
+    let doubtful = false;
+    const last = bytes.length - 4;
+    for (;;) {
+      // Every text is followed by a delimiter, which ends the copying of words; what was copied beyond it is written over.
+      let special = 0;
+      while (special === 0 && i <= last) {
+        const word = read.getInt32(i, true);
+        write.setInt32(o, word, true);
+        special = specials(word);
+        const clean = special === 0 ? 4 : (31 - Math.clz32(special & -special)) >> 3;
+        i += clean;
+        o += clean;
+      }
+      while (special === 0 && i < to && KIND[bytes[i]!] === COPY) out[o++] = bytes[i++]!;
+      const b = bytes[i]!;
+      if (i >= to || b === SUBFIELD) break;
+      const kind = KIND[b];
+      if (kind === HIGH) {
+        const length = utf8 ? sequence(bytes, i) : 0;
+        if (length === 0) return -1;
+        if (!doubtful && !isSettled(b, bytes[i + 1]!)) doubtful = true;
+        for (let k = 0; k < length; k++) out[o++] = bytes[i++]!;
+        continue;
+      }
+      if (kind === REFUSE || (kind === AMPERSAND && !utf8 && bytes[i + 1] === 0x23)) return -1;
+      if (kind === ESCAPE) out[o++] = 0x5c;
+      out[o++] = b;
+      i++;
+    }
+    this.#stopped = i;
+    if (doubtful) {
+      const text = decodeUtf8(bytes.subarray(from, i));
+      if (text === null || text.normalize('NFC') !== text) return -1;
+    }
+    return o;
+  }
 }
 
 /** A printable ASCII character that JSON leaves as it is. */
 const isPlain = (b: number) => b >= 0x20 && b < 0x7f && b !== 0x22 && b !== 0x5c;
-
-/** Where the last value ended. */
-let stopped = 0;
 
 /** What a byte of text asks for. */
 const COPY = 0;
@@ -200,56 +204,6 @@ function specials(word: number): number {
       ((backslash - 0x01010101) & ~backslash)) &
     0x80808080
   );
-}
-
-/** Copies text up to a delimiter or `to`; -1 for anything that needs a closer look. */
-function value(
-  bytes: Uint8Array,
-  from: number,
-  to: number,
-  out: Uint8Array,
-  at: number,
-  utf8: boolean,
-): number {
-  const read = source;
-  const write = target;
-  let o = at;
-  let i = from;
-  let doubtful = false;
-  const last = bytes.length - 4;
-  for (;;) {
-    // Every text is followed by a delimiter, which ends the copying of words; what was copied beyond it is written over.
-    let special = 0;
-    while (special === 0 && i <= last) {
-      const word = read.getInt32(i, true);
-      write.setInt32(o, word, true);
-      special = specials(word);
-      const clean = special === 0 ? 4 : (31 - Math.clz32(special & -special)) >> 3;
-      i += clean;
-      o += clean;
-    }
-    while (special === 0 && i < to && KIND[bytes[i]!] === COPY) out[o++] = bytes[i++]!;
-    const b = bytes[i]!;
-    if (i >= to || b === SUBFIELD) break;
-    const kind = KIND[b];
-    if (kind === HIGH) {
-      const length = utf8 ? sequence(bytes, i) : 0;
-      if (length === 0) return -1;
-      if (!doubtful && !isSettled(b, bytes[i + 1]!)) doubtful = true;
-      for (let k = 0; k < length; k++) out[o++] = bytes[i++]!;
-      continue;
-    }
-    if (kind === REFUSE || (kind === AMPERSAND && !utf8 && bytes[i + 1] === 0x23)) return -1;
-    if (kind === ESCAPE) out[o++] = 0x5c;
-    out[o++] = b;
-    i++;
-  }
-  stopped = i;
-  if (doubtful) {
-    const text = decodeUtf8(bytes.subarray(from, i));
-    if (text === null || text.normalize('NFC') !== text) return -1;
-  }
-  return o;
 }
 
 /** Length of the UTF-8 sequence at `i` (Unicode Standard, table 3-7); 0 for none, or for text that seems encoded twice. */

@@ -1,4 +1,5 @@
 import { encodeMarc8 } from '../charset/marc8-encode';
+import { marc8Tables, type Marc8Tables } from '../charset/marc8-tables';
 import { encodeUtf8, utf8Length } from '../charset/utf8';
 import { isControl, type Field, type MarcRecord } from '../record';
 import type { Charset } from './decode';
@@ -13,7 +14,14 @@ const LONGEST_RECORD = 99999;
  * its end by the terminators. Delimiters inside a text become blanks.
  */
 export function writeIso2709(record: MarcRecord, charset: Charset = 'utf8'): Uint8Array {
-  return charset === 'utf8' ? writeUtf8(record) : writeMarc8(record);
+  return iso2709Writer(charset)(record);
+}
+
+/** The same for many records. */
+export function iso2709Writer(charset: Charset): (record: MarcRecord) => Uint8Array {
+  if (charset === 'utf8') return writeUtf8;
+  const tables = marc8Tables();
+  return (record) => writeMarc8(record, tables);
 }
 
 function writeUtf8(record: MarcRecord): Uint8Array {
@@ -31,8 +39,8 @@ function writeUtf8(record: MarcRecord): Uint8Array {
   return encodeUtf8(head + data + RECORD_END_CHAR);
 }
 
-function writeMarc8(record: MarcRecord): Uint8Array {
-  const bodies = record.fields.map((f) => encodeMarc8(fieldBody(f)));
+function writeMarc8(record: MarcRecord, tables: Marc8Tables): Uint8Array {
+  const bodies = record.fields.map((f) => encodeMarc8(fieldBody(f), tables));
   let at = 0;
   let directory = '';
   record.fields.forEach((f, i) => {

@@ -16,6 +16,7 @@ import { Facets } from '../../parts/Facets';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
+import { CatalogueOverview } from './CatalogueOverview';
 import { RecordPiece } from './RecordPiece';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
@@ -99,9 +100,9 @@ export default function Catalogue() {
     <>
       <AreaHead name="Catalogue" state={state}>
         {q || first?.within ? (
-          <button className="fix" onClick={() => void navigate('/catalogue')}>
+          <Button size="small" className="fix" onClick={() => void navigate('/catalogue')}>
             Show all
-          </button>
+          </Button>
         ) : null}
         {mayPile && first && first.total > 0 ? (
           <Button onClick={() => setPiling(true)}>Add to pile…</Button>
@@ -185,10 +186,7 @@ export default function Catalogue() {
               onBack={() => void navigate(`/catalogue?${query.toString()}`)}
             />
           ) : (
-            <p className="faded">
-              Open a record to read it, correct it, or add a copy. A scan at the top goes straight to its
-              record.
-            </p>
+            <CatalogueOverview />
           )
         }
       />

@@ -7,6 +7,7 @@ import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
+import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 
@@ -35,7 +36,11 @@ export function HoldingForm({
 }) {
   const lists = useSetUp()?.lists.value;
   const offer = record.offers[0];
-  const [place, setPlace] = useState(lastPlace);
+  const [mine] = useMyBranch();
+  const [place, setPlace] = useState(() => {
+    const last = lastPlace();
+    return mine && mine !== last.branch ? { branch: mine, location: '' } : last;
+  });
   const [number, setNumber] = useState<CallNumber>(
     offer ?? { scheme: 'dewey', prefix: '', class: '', item: '', suffix: '' },
   );
@@ -119,9 +124,9 @@ export function HoldingForm({
       </div>
       <div className="row">
         {record.offers.map((o) => (
-          <button key={o.from} type="button" className="offer" onClick={() => setNumber(o)}>
+          <Button type="text" size="small" key={o.from} className="offer" onClick={() => setNumber(o)}>
             <code>{callNumberText(o)}</code> <span className="faded">from {o.from}</span>
-          </button>
+          </Button>
         ))}
       </div>
       <div className="form-grid">

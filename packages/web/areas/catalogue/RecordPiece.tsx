@@ -111,9 +111,9 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const fix = (finding: Finding) => change(applyEdits(marc, finding.fix!.edits));
   return (
     <div className="stack record-piece" ref={piece}>
-      <button className="fix only-narrow" onClick={onBack}>
+      <Button size="small" className="fix only-narrow" onClick={onBack}>
         Back to the list
-      </button>
+      </Button>
       <div className="piece-head">
         <div>
           <h2>
@@ -130,9 +130,9 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
         </div>
         <span className="row faded">
           {mayPile ? (
-            <button className="fix" onClick={() => setPiling(true)}>
+            <Button size="small" className="fix" onClick={() => setPiling(true)}>
               Add to pile…
-            </button>
+            </Button>
           ) : null}
           Save as <a href={`/api/records/${id}/export?as=iso2709`}>ISO 2709</a>{' '}
           <a href={`/api/records/${id}/export?as=marcxml`}>MARCXML</a>

@@ -12,6 +12,7 @@ import { useMay } from '../../shell/person';
 import { BeginPile } from './BeginPile';
 import '../../parts/verdicts.css';
 import './copies.css';
+import { CopiesOverview } from './CopiesOverview';
 import { PilePiece } from './PilePiece';
 
 /** Piles of copies and records to work on together. */
@@ -75,10 +76,7 @@ export default function Copies() {
           ) : id ? (
             <PilePiece key={id} id={Number(id)} onBack={() => void navigate('/copies')} />
           ) : (
-            <p className="faded">
-              Open a pile to scan onto it, to clean what lies on it with a recipe, or to look at it in the
-              Catalogue.
-            </p>
+            <CopiesOverview />
           )
         }
       />

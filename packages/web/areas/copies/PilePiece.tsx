@@ -75,9 +75,9 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
     );
   return (
     <div className="stack">
-      <button className="fix only-narrow" onClick={onBack}>
+      <Button size="small" className="fix only-narrow" onClick={onBack}>
         Back to the piles
-      </button>
+      </Button>
       {naming ? (
         <PileName pile={pile} onDone={() => setNaming(false)} />
       ) : (
@@ -121,9 +121,9 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
             <b>
               <Mark kind="caution" /> Not put on the pile: {unknown.length}
             </b>
-            <button className="fix" onClick={() => setUnknown([])}>
+            <Button size="small" className="fix" onClick={() => setUnknown([])}>
               I have seen them
-            </button>
+            </Button>
           </div>
           <ul className="unknown-scans">
             {unknown.map((u, i) => (
@@ -165,24 +165,25 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
             />
           ))}
           {pages.hasNextPage ? (
-            <button
+            <Button
+              size="small"
               className="fix more"
               disabled={pages.isFetchingNextPage}
               onClick={() => void pages.fetchNextPage()}
             >
               Show more · {(pile.count - pile.gone - rows.length).toLocaleString('en-GB')} are not shown
-            </button>
+            </Button>
           ) : null}
         </section>
       )}
       {mayKeep && !naming ? (
         <div className="row">
-          <button className="fix" onClick={() => setNaming(true)}>
+          <Button size="small" className="fix" onClick={() => setNaming(true)}>
             Change name and note
-          </button>
-          <button className="fix" onClick={() => void takeAway()}>
+          </Button>
+          <Button size="small" className="fix" onClick={() => void takeAway()}>
             Delete pile
-          </button>
+          </Button>
           <span className="faded">What lies on it stays in the catalogue.</span>
         </div>
       ) : null}

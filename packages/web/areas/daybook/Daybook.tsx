@@ -11,6 +11,7 @@ import { WorkSplit } from '../../parts/WorkSplit';
 import { useShell } from '../../shell/shell-store';
 import { entriesOf } from './entries';
 import { when } from './EntryLine';
+import { DaybookOverview } from './DaybookOverview';
 import './daybook.css';
 
 /** Everything that was done, newest first, each with its changes and the way back. */
@@ -57,9 +58,7 @@ export default function Daybook() {
             )}
           />
         }
-        piece={
-          id ? <Entry id={Number(id)} /> : <p className="faded">Open an entry to see what it changed.</p>
-        }
+        piece={id ? <Entry id={Number(id)} /> : <DaybookOverview />}
       />
     </>
   );

@@ -109,14 +109,14 @@ export default function Delivery() {
             </>
           ) : null}
           {summary ? (
-            <button className="fix" onClick={() => setSettingsOpen(true)}>
+            <Button size="small" className="fix" onClick={() => setSettingsOpen(true)}>
               {summary.sheet ? `Sheet: ${summary.sheet.name}` : 'No supplier sheet'}
-            </button>
+            </Button>
           ) : null}
           {mayTake && !job && delivery.accepted + delivery.skipped > 0 ? (
-            <button className="fix" onClick={() => setSheet(takeBackBatch(id))}>
+            <Button size="small" className="fix" onClick={() => setSheet(takeBackBatch(id))}>
               Undo accepting {(delivery.accepted + delivery.skipped).toLocaleString('en-GB')} records
-            </button>
+            </Button>
           ) : null}
         </span>
         {mayTake && delivery.waiting > 0 ? (
@@ -158,14 +158,14 @@ export default function Delivery() {
           <>
             <div className="facets">
               {ruleOf(facet) ? (
-                <button className="fix" onClick={() => set({ facet: undefined })}>
+                <Button size="small" className="fix" onClick={() => set({ facet: undefined })}>
                   Only records with a finding of one kind · show all
-                </button>
+                </Button>
               ) : null}
               {open !== null ? (
-                <button className="fix" onClick={() => set({ record: undefined })}>
+                <Button size="small" className="fix" onClick={() => set({ record: undefined })}>
                   What the checks find
-                </button>
+                </Button>
               ) : null}
               <Facets
                 facets={FACETS.map(([value, name]) => ({ value, name, count: counts[value] ?? 0 }))}

@@ -48,21 +48,23 @@ export function FindingKinds({
             <tr key={k.severity + k.rule} className={chosen === k.rule ? 'chosen' : undefined}>
               <td>
                 <Mark kind={KIND_OF_SEVERITY[k.severity]} />{' '}
-                <button
+                <Button
+                  type="link"
+                  size="small"
                   className="plain-link"
                   aria-pressed={chosen === k.rule}
                   onClick={() => onChoose(chosen === k.rule ? undefined : k.rule)}
                 >
                   {k.title}
-                </button>
+                </Button>
               </td>
               <td className="num">{k.records.toLocaleString('en-GB')}</td>
               <td className="num">{k.findings.toLocaleString('en-GB')}</td>
               <td>
                 {onFix && k.safe > 0 ? (
-                  <button className="fix" onClick={() => onFix([k.rule])}>
+                  <Button size="small" className="fix" onClick={() => onFix([k.rule])}>
                     Fix {k.safe === 1 ? 'the safe one' : `all ${k.safe.toLocaleString('en-GB')} safe ones`}
-                  </button>
+                  </Button>
                 ) : null}
                 {k.look > 0 ? (
                   <span className="faded"> {k.look.toLocaleString('en-GB')} to look at</span>

@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
 import type { Finding } from '@osier/core/checks';
@@ -105,9 +106,9 @@ export function IncomingPiece({
   ];
   return (
     <div className="stack">
-      <button className="fix only-narrow" onClick={onBack}>
+      <Button size="small" className="fix only-narrow" onClick={onBack}>
         Back to the list
-      </button>
+      </Button>
       <div className="piece-head">
         <div>
           <h2>{r.title}</h2>
@@ -181,23 +182,38 @@ export function IncomingPiece({
         </details>
       ) : null}
       <div className="seg" role="group" aria-label="Show">
-        <button aria-pressed={shown === 'fields'} onClick={() => setView('fields')}>
+        <Button type="text" size="small" aria-pressed={shown === 'fields'} onClick={() => setView('fields')}>
           Fields
-        </button>
+        </Button>
         {possible.beside ? (
-          <button aria-pressed={shown === 'beside'} onClick={() => setView('beside')}>
+          <Button
+            type="text"
+            size="small"
+            aria-pressed={shown === 'beside'}
+            onClick={() => setView('beside')}
+          >
             Side by side
-          </button>
+          </Button>
         ) : null}
         {r.becomes && held ? (
-          <button aria-pressed={shown === 'becomes'} onClick={() => setView('becomes')}>
+          <Button
+            type="text"
+            size="small"
+            aria-pressed={shown === 'becomes'}
+            onClick={() => setView('becomes')}
+          >
             What record {held.id} becomes
-          </button>
+          </Button>
         ) : null}
         {cleaned ? (
-          <button aria-pressed={shown === 'cleaned'} onClick={() => setView('cleaned')}>
+          <Button
+            type="text"
+            size="small"
+            aria-pressed={shown === 'cleaned'}
+            onClick={() => setView('cleaned')}
+          >
             What cleaning changed
-          </button>
+          </Button>
         ) : null}
       </div>
       {shown === 'beside' ? (

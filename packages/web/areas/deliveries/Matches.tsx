@@ -1,6 +1,6 @@
 import { StateShape } from '../../parts/Mark';
 import { api, type IncomingDetail } from '@osier/contract';
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
@@ -35,9 +35,9 @@ export function Matches({
                 </span>
               ) : null}
               {onPair && r.matches.length + (paired ? 1 : 0) > 1 && !chosen ? (
-                <button className="fix" onClick={() => onPair(m.record)}>
+                <Button size="small" className="fix" onClick={() => onPair(m.record)}>
                   It is this one
-                </button>
+                </Button>
               ) : null}
             </p>
             {m.doubts.map((d) => (
@@ -77,9 +77,9 @@ export function Matches({
             }}
           />
         ) : (
-          <button className="fix" onClick={() => setSearching(true)}>
+          <Button size="small" className="fix" onClick={() => setSearching(true)}>
             {r.matches.length ? 'It is another record' : 'Find it in the catalogue'}
-          </button>
+          </Button>
         )
       ) : null}
     </section>
@@ -105,9 +105,9 @@ function PairByHand({ first, onPair }: { first: string; onPair: (record: number)
               <b>{row.title}</b>{' '}
               <span className="faded">{[row.author, row.year, row.isbn].filter(Boolean).join(' · ')}</span>
             </span>
-            <button className="fix" onClick={() => onPair(row.id)}>
+            <Button size="small" className="fix" onClick={() => onPair(row.id)}>
               It is record {row.id}
-            </button>
+            </Button>
           </li>
         ))}
         {data && data.rows.length === 0 ? <li className="faded">Nothing found.</li> : null}

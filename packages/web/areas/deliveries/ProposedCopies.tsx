@@ -88,9 +88,9 @@ function CopyRow({
         <td className="num">{c.price === null ? '–' : (c.price / 100).toFixed(2)}</td>
         <td>
           {onEdit && !editing ? (
-            <button className="fix" onClick={onEdit}>
+            <Button size="small" className="fix" onClick={onEdit}>
               Change
-            </button>
+            </Button>
           ) : null}
         </td>
       </tr>
@@ -228,9 +228,9 @@ function ProposedCopyForm({
           </Button>
           <Button onClick={onLeave}>Cancel</Button>
         </span>
-        <button type="button" className="fix" onClick={() => onPut(null)}>
+        <Button size="small" className="fix" onClick={() => onPut(null)}>
           Do not make this copy
-        </button>
+        </Button>
       </div>
     </form>
   );

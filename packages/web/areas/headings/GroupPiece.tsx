@@ -1,5 +1,6 @@
 import { api, type LookAlikeGroup } from '@osier/contract';
 import { call } from '../../api/call';
+import { fullestForm } from '@osier/core/headings';
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -13,10 +14,7 @@ import { useShell } from '../../shell/shell-store';
 
 /** A group of look-alikes side by side: choose the form that is kept, take out who does not belong, merge; or keep two apart. */
 export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: () => void }) {
-  const fullest = [...group.headings].sort(
-    (a, b) => b.text.length - a.text.length || b.records - a.records,
-  )[0]!.id;
-  const [kept, setKept] = useState(fullest);
+  const [kept, setKept] = useState(() => fullestForm(group.headings).id);
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [reviewing, setReviewing] = useState(false);
   const mayMerge = useMay('merge headings');

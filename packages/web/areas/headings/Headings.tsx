@@ -1,7 +1,7 @@
 import { api, type HeadingPage, type LookAlikeGroup, type LookAlikePage } from '@osier/contract';
 import { call } from '../../api/call';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
@@ -9,6 +9,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { GroupPiece } from './GroupPiece';
 import { HeadingPiece } from './HeadingPiece';
+import { HeadingsOverview } from './HeadingsOverview';
 import './headings.css';
 
 const groupId = (g: LookAlikeGroup) => g.headings[0]!.id;
@@ -42,12 +43,17 @@ export default function Headings() {
         }
       >
         <div className="seg" role="group" aria-label="Show">
-          <button aria-pressed={!all} onClick={() => void navigate('/headings')}>
+          <Button type="text" size="small" aria-pressed={!all} onClick={() => void navigate('/headings')}>
             Look-alikes
-          </button>
-          <button aria-pressed={all} onClick={() => void navigate('/headings?show=all')}>
+          </Button>
+          <Button
+            type="text"
+            size="small"
+            aria-pressed={all}
+            onClick={() => void navigate('/headings?show=all')}
+          >
             All headings
-          </button>
+          </Button>
         </div>
       </AreaHead>
       {all ? (
@@ -91,10 +97,7 @@ export default function Headings() {
                 }}
               />
             ) : (
-              <p className="faded">
-                Open a group to compare the names, their dates and their titles; then merge them, or note that
-                they are different people.
-              </p>
+              <HeadingsOverview />
             )
           }
         />
@@ -151,13 +154,7 @@ function AllHeadings({ id }: { id: number | null }) {
           />
         </>
       }
-      piece={
-        id !== null ? (
-          <HeadingPiece key={id} id={id} />
-        ) : (
-          <p className="faded">Open a heading to see its other forms and the records that use it.</p>
-        )
-      }
+      piece={id !== null ? <HeadingPiece key={id} id={id} /> : <HeadingsOverview />}
     />
   );
 }

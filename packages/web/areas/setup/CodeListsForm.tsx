@@ -100,7 +100,8 @@ export function CodeListsForm({ data }: { data: SetUp }) {
                     />
                   ) : null}
                   {mayChange ? (
-                    <button
+                    <Button
+                      size="small"
                       className="fix"
                       aria-label={`Take ${e.code} away`}
                       onClick={() =>
@@ -111,7 +112,7 @@ export function CodeListsForm({ data }: { data: SetUp }) {
                       }
                     >
                       <CloseOutlined />
-                    </button>
+                    </Button>
                   ) : null}
                 </div>
               ))}

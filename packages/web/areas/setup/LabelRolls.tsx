@@ -56,9 +56,9 @@ export function LabelRolls() {
               <td>{r.next ? <Barcode code={r.next} /> : 'all used'}</td>
               <td>
                 {mayChange ? (
-                  <button className="fix" onClick={() => setEditing(r.id)}>
+                  <Button size="small" className="fix" onClick={() => setEditing(r.id)}>
                     Change
-                  </button>
+                  </Button>
                 ) : null}
               </td>
             </tr>
@@ -145,7 +145,8 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
           <Button onClick={onDone}>Cancel</Button>
         </span>
         {row ? (
-          <button
+          <Button
+            size="small"
             className="fix"
             onClick={() =>
               void act(() =>
@@ -154,7 +155,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
             }
           >
             Delete label roll
-          </button>
+          </Button>
         ) : null}
       </div>
     </div>

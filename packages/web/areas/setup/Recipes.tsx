@@ -136,12 +136,13 @@ function RecipeCard({
           {recipe.version === null ? <span className="faded">comes with Osier</span> : null}
           <a href={`/api/recipes/${recipe.id}/file`}>Save as a file</a>
           {onCopy ? (
-            <button className="fix" onClick={onCopy}>
+            <Button size="small" className="fix" onClick={onCopy}>
               Copy it
-            </button>
+            </Button>
           ) : null}
           {mayChange ? (
-            <button
+            <Button
+              size="small"
               className="fix"
               onClick={() =>
                 void press(() =>
@@ -150,7 +151,7 @@ function RecipeCard({
               }
             >
               Delete recipe
-            </button>
+            </Button>
           ) : null}
         </span>
       </div>
@@ -160,26 +161,33 @@ function RecipeCard({
             {sentence}
             {mayChange ? (
               <span className="row step-acts">
-                <button className="fix" aria-label={`Change step ${i + 1}`} onClick={() => setWriting(i)}>
+                <Button
+                  size="small"
+                  className="fix"
+                  aria-label={`Change step ${i + 1}`}
+                  onClick={() => setWriting(i)}
+                >
                   Change
-                </button>
+                </Button>
                 {i > 0 ? (
-                  <button
+                  <Button
+                    size="small"
                     className="fix"
                     aria-label={`Move step ${i + 1} up`}
                     onClick={() => void press(() => save({ steps: moved(i) }))}
                   >
                     <ArrowUpOutlined />
-                  </button>
+                  </Button>
                 ) : null}
                 {steps.length > 1 ? (
-                  <button
+                  <Button
+                    size="small"
                     className="fix"
                     aria-label={`Take step ${i + 1} out`}
                     onClick={() => void press(() => save({ steps: steps.filter((_, k) => k !== i) }))}
                   >
                     <CloseOutlined />
-                  </button>
+                  </Button>
                 ) : null}
               </span>
             ) : null}
@@ -187,9 +195,9 @@ function RecipeCard({
         ))}
       </ol>
       {mayChange ? (
-        <button className="fix" onClick={() => setWriting(steps.length)}>
+        <Button size="small" className="fix" onClick={() => setWriting(steps.length)}>
           Add a step
-        </button>
+        </Button>
       ) : null}
       {writing !== null ? (
         <StepForm

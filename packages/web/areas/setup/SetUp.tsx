@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { Button } from 'antd';
+import { useSearchParams } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
@@ -19,7 +20,8 @@ const PAGES = [
 /** Lists, rules, suppliers, recipes, people. */
 export default function SetUp() {
   const data = useSetUp();
-  const [page, setPage] = useState<(typeof PAGES)[number][0]>('lists');
+  const [query, setQuery] = useSearchParams();
+  const page = PAGES.find(([key]) => key === query.get('show'))?.[0] ?? 'lists';
   return (
     <>
       <AreaHead
@@ -28,9 +30,15 @@ export default function SetUp() {
       >
         <div className="seg" role="group" aria-label="Page">
           {PAGES.map(([key, name]) => (
-            <button key={key} aria-pressed={page === key} onClick={() => setPage(key)}>
+            <Button
+              type="text"
+              size="small"
+              key={key}
+              aria-pressed={page === key}
+              onClick={() => setQuery({ show: key })}
+            >
               {name}
-            </button>
+            </Button>
           ))}
         </div>
       </AreaHead>

@@ -1,6 +1,13 @@
 import { api } from '@osier/contract';
 import { DEFAULT_HOUSE } from '@osier/core/house';
-import { STEP_FORMS, stepProblems, stepSentence, type Step } from '@osier/core/recipes';
+import {
+  STEP_KINDS,
+  stepKind,
+  stepProblems,
+  stepSentence,
+  type Step,
+  type StepName,
+} from '@osier/core/recipes';
 import { Button, Drawer, Select } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
@@ -9,11 +16,8 @@ import { Mark } from '../../parts/Mark';
 import { StepConditions } from './StepConditions';
 import { StepPartField } from './StepPartField';
 
-type Kind = keyof typeof STEP_FORMS;
-const KINDS = (Object.keys(STEP_FORMS) as Kind[]).map((kind) => ({
-  value: kind,
-  label: STEP_FORMS[kind].name,
-}));
+const KINDS = STEP_KINDS.map(({ step, name }) => ({ value: step, label: name }));
+const firstOf = (step: StepName): Step => STEP_KINDS.find((k) => k.step === step)!.first;
 
 interface Props {
   readonly title: string;
@@ -26,10 +30,10 @@ interface Props {
 /** One step of a recipe, filled in; the sentence that it comes to is shown as it is written. */
 export function StepForm({ title, step: before, onKeep, onClose }: Props) {
   const house = useApi(api.setup.read).data?.house.value ?? DEFAULT_HOUSE;
-  const [step, setStep] = useState<Step>(before ?? STEP_FORMS['replace-text'].first);
+  const [step, setStep] = useState<Step>(before ?? firstOf('replace-text'));
   const [tried, setTried] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
-  const form = STEP_FORMS[step.step];
+  const form = stepKind(step);
   const problems = [...stepProblems(step)];
   const keep = async () => {
     setTried(true);
@@ -83,8 +87,8 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
             showSearch={{ optionFilterProp: 'label' }}
             value={step.step}
             options={KINDS}
-            onChange={(kind: Kind) =>
-              setStep({ ...STEP_FORMS[kind].first, ...(step.when && { when: step.when }) })
+            onChange={(kind: StepName) =>
+              setStep({ ...firstOf(kind), ...(step.when && { when: step.when }) })
             }
           />
         </label>
@@ -99,7 +103,7 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
           ))}
         </div>
         <StepConditions when={step.when} onChange={(when) => set('when', when)} />
-        <button type="submit" hidden aria-hidden tabIndex={-1} />
+        <Button type="text" size="small" htmlType="submit" hidden aria-hidden tabIndex={-1} />
       </form>
     </Drawer>
   );

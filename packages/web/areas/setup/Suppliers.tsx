@@ -24,18 +24,20 @@ export function Suppliers() {
     <div className="stack">
       <div className="seg" role="group" aria-label="Supplier sheets">
         {sheets.map((s) => (
-          <button
+          <Button
+            type="text"
+            size="small"
             key={s.id}
             aria-pressed={chosen !== 'new' && s.id === open?.id}
             onClick={() => setChosen(s.id)}
           >
             {s.sheet.name}
-          </button>
+          </Button>
         ))}
         {mayChange ? (
-          <button aria-pressed={chosen === 'new'} onClick={() => setChosen('new')}>
+          <Button type="text" size="small" aria-pressed={chosen === 'new'} onClick={() => setChosen('new')}>
             New supplier sheet
-          </button>
+          </Button>
         ) : null}
       </div>
       {sheets.length === 0 && chosen !== 'new' ? (
@@ -138,7 +140,8 @@ function SheetForm({
             {row ? `Save the sheet of ${row.sheet.name}` : 'Make the supplier sheet'}
           </Button>
           {row ? (
-            <button
+            <Button
+              size="small"
               className="fix"
               onClick={() =>
                 void act(
@@ -152,7 +155,7 @@ function SheetForm({
               }
             >
               Delete supplier sheet
-            </button>
+            </Button>
           ) : null}
         </div>
       ) : (

@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import type { Spine } from '@osier/core/stocktake';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { useVirtualizer } from '@tanstack/react-virtual';
@@ -115,17 +116,24 @@ export function ShelfStrip({
         <span>{label}</span>
         <span className="row">
           <span className="faded">← → walk, n next finding</span>
-          <button
+          <Button
+            size="small"
             className="fix"
             onClick={() => rescale(zoom - 1)}
             disabled={zoom === 0}
             aria-label="Smaller"
           >
             −
-          </button>
-          <button className="fix" onClick={() => rescale(zoom + 1)} disabled={zoom === 2} aria-label="Larger">
+          </Button>
+          <Button
+            size="small"
+            className="fix"
+            onClick={() => rescale(zoom + 1)}
+            disabled={zoom === 2}
+            aria-label="Larger"
+          >
             +
-          </button>
+          </Button>
         </span>
       </div>
     </div>

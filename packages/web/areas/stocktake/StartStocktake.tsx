@@ -7,6 +7,7 @@ import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
+import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 
@@ -32,7 +33,8 @@ const codesIn = (value: unknown): string[] => (Array.isArray(value) ? value.map(
 /** Chooses the stretch: branch, locations, call-number range, types. */
 export function StartStocktake({ onClose }: { onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
-  const [form, setForm] = useState(NEW);
+  const [branch] = useMyBranch();
+  const [form, setForm] = useState({ ...NEW, branch });
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const { say, complain } = useShell();
   const navigate = useNavigate();
@@ -43,7 +45,6 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
       const done = await call(api.stocktakes.start, { body: form });
       say(done.sentence, done.entry);
       await refresh();
-      onClose();
       void navigate(`/stocktake/${done.id}`);
     } catch (e) {
       if (e instanceof RequestProblem) setProblem(e);

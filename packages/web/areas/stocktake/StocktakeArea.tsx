@@ -1,12 +1,12 @@
 import { Button } from 'antd';
-import { useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { StartStocktake } from './StartStocktake';
 import { Progress } from './Progress';
+import { StocktakeOverview } from './StocktakeOverview';
 import { StocktakePiece } from './StocktakePiece';
 import { useStocktakes } from './use-stocktakes';
 import '../../parts/verdicts.css';
@@ -16,9 +16,10 @@ import './stocktake.css';
 export default function StocktakeArea() {
   const { id } = useParams();
   const navigate = useNavigate();
+  const [query] = useSearchParams();
   const { data: rows = [] } = useStocktakes();
-  const [starting, setStarting] = useState(false);
   const mayManage = useMay('manage stocktakes');
+  const starting = mayManage && query.has('start');
   const open = rows.filter((r) => r.stocktake.state === 'open').length;
   return (
     <>
@@ -27,13 +28,7 @@ export default function StocktakeArea() {
         state={rows.length ? `${open} under way, ${rows.length - open} closed.` : 'No stocktake yet.'}
       >
         {mayManage ? (
-          <Button
-            type="primary"
-            onClick={() => {
-              setStarting(true);
-              void navigate('/stocktake');
-            }}
-          >
+          <Button type="primary" onClick={() => void navigate('/stocktake?start=1')}>
             Start a stocktake
           </Button>
         ) : null}
@@ -48,10 +43,7 @@ export default function StocktakeArea() {
             idOf={(r) => r.id}
             selected={id ? Number(id) : null}
             rowHeight={58}
-            onOpen={(r) => {
-              setStarting(false);
-              void navigate(`/stocktake/${r.id}`);
-            }}
+            onOpen={(r) => void navigate(`/stocktake/${r.id}`)}
             empty={
               mayManage
                 ? 'Choose a stretch of shelf, walk it, scan it. For a first try: Millrace, open shelves, from 746 to 746, and the file demo/files/stocktake-millrace-746.txt.'
@@ -76,13 +68,11 @@ export default function StocktakeArea() {
         }
         piece={
           starting ? (
-            <StartStocktake onClose={() => setStarting(false)} />
+            <StartStocktake onClose={() => void navigate('/stocktake')} />
           ) : id ? (
             <StocktakePiece key={id} id={Number(id)} />
           ) : (
-            <p className="faded">
-              Open a stocktake to see what was found, what was not, and what stands wrong.
-            </p>
+            <StocktakeOverview />
           )
         }
       />

@@ -217,9 +217,9 @@ function FindingGroup({
       <h3>
         <Mark kind={mark} name={name} /> {name} <span className="faded">{findings.length}</span>
         {toggle && can.length > 1 ? (
-          <button className="fix" onClick={() => tickAll(can)}>
+          <Button size="small" className="fix" onClick={() => tickAll(can)}>
             Tick all {can.length}
-          </button>
+          </Button>
         ) : null}
       </h3>
       {shown.map((f) => (
@@ -255,9 +255,9 @@ function FindingGroup({
         </div>
       ))}
       {findings.length > shown.length ? (
-        <button className="fix" onClick={() => setAll(true)}>
+        <Button size="small" className="fix" onClick={() => setAll(true)}>
           Show the other {findings.length - shown.length}
-        </button>
+        </Button>
       ) : null}
     </section>
   );

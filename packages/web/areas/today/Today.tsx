@@ -1,56 +1,33 @@
+import type { Today as TodayAnswer } from '@osier/contract';
 import { Link } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
-import { EntryLine } from '../daybook/EntryLine';
+import { BarTable } from '../../parts/BarTable';
+import { Overview, OverviewSection } from '../../parts/Overview';
 import { usePerson } from '../../shell/person';
+import { EntryLine } from '../daybook/EntryLine';
+import { useSetUp } from '../setup/use-set-up';
+import { BranchTable } from './BranchTable';
+import { FirstSteps } from './FirstSteps';
+import { QuickActs } from './QuickActs';
 import './today.css';
 import { useToday } from './use-today';
 
-/** The opening area: what waits for me, and what was done last. */
+const FINDINGS = 8;
+const number = (n: number) => n.toLocaleString('en-GB');
+
+/** The opening area: what waits, what can be begun, what was done last, and how the library stands. */
 export default function Today() {
   const { data } = useToday();
   const person = usePerson();
+  const checks = useSetUp()?.checks;
   if (!data) return <AreaHead name="Today" state="…" />;
-  const waits = [
-    ...(data.disputed
-      ? [
-          {
-            to: '/today/attention',
-            count: data.disputed,
-            what: 'things need attention',
-            more: 'twice, or belonging to nothing',
-          },
-        ]
-      : []),
-    ...data.deliveries.map((d) => ({
-      to: `/deliveries/${d.id}`,
-      count: d.waiting,
-      what: `records wait in ${d.name}`,
-      more: d.errors ? `${d.errors} with errors` : 'no errors found',
-    })),
-    ...(data.lookAlikes
-      ? [
-          {
-            to: '/headings',
-            count: data.lookAlikes,
-            what: 'groups of look-alike names',
-            more: 'one person, or two?',
-          },
-        ]
-      : []),
-    ...data.withdrawalLists.map((l) => ({
-      to: `/withdrawals/${l.id}`,
-      count: l.codes,
-      what: `scans on the withdrawal list ${l.name}`,
-      more: 'to weigh and confirm',
-    })),
-    ...data.stocktakes.map((s) => ({
-      to: `/stocktake/${s.id}`,
-      count: s.expected - s.found,
-      what: `copies still to be seen in ${s.name}`,
-      more: `${s.found} of ${s.expected} found`,
-    })),
-  ];
-  const number = (n: number) => n.toLocaleString('en-GB');
+  const waits = waitingIn(data);
+  const findings = data.findings.slice(0, FINDINGS).map(({ value, n }) => ({
+    key: value,
+    name: checks?.find((c) => c.rule === value)?.title ?? value,
+    n,
+    to: `/catalogue?finding=${encodeURIComponent(value)}`,
+  }));
   return (
     <>
       <AreaHead
@@ -58,37 +35,104 @@ export default function Today() {
         state={`Good day, ${person.name.split(' ')[0]}. ${number(data.records)} records, ${number(data.copies)} copies, ${number(data.headings)} headings.`}
       />
       <div className="today">
-        <section aria-labelledby="waits">
-          <h2 id="waits">Waiting</h2>
-          {waits.length === 0 ? (
-            <p className="faded">
-              Nothing waits. Drop a delivery in <Link to="/deliveries">Deliveries</Link>, or scan something at
-              the top.
-            </p>
+        <Overview isWide>
+          <OverviewSection title="Waiting">
+            {waits.length === 0 ? (
+              <p className="faded">
+                Nothing is waiting. Load a file in <Link to="/deliveries">Deliveries</Link>, or scan something
+                at the top.
+              </p>
+            ) : null}
+            {waits.length ? (
+              <ul className="waits">
+                {waits.map((w) => (
+                  <li key={w.to + w.what}>
+                    <Link to={w.to}>
+                      <b>{number(w.count)}</b>
+                      <span>
+                        {w.what}
+                        <small>{w.more}</small>
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            ) : null}
+          </OverviewSection>
+          {data.records === 0 ? <FirstSteps /> : null}
+          <OverviewSection title="Begin">
+            <QuickActs />
+          </OverviewSection>
+          <OverviewSection title="Recent work">
+            <div>
+              {data.lastEntries.length === 0 ? <p className="faded">Nothing has been done yet.</p> : null}
+              {data.lastEntries.map((e) => (
+                <EntryLine key={e.id} entry={e} />
+              ))}
+            </div>
+          </OverviewSection>
+          {findings.length ? (
+            <OverviewSection title="Findings in the catalogue">
+              <BarTable caption="Records by finding" of="Records" rows={findings} />
+              {data.findings.length > FINDINGS ? (
+                <p className="faded">
+                  And {number(data.findings.length - FINDINGS)} more kinds in{' '}
+                  <Link to="/catalogue">Catalogue</Link>, under Findings.
+                </p>
+              ) : null}
+            </OverviewSection>
           ) : null}
-          <ul>
-            {waits.map((w) => (
-              <li key={w.to + w.what}>
-                <Link to={w.to}>
-                  <b>{number(w.count)}</b>
-                  <span>
-                    {w.what}
-                    <small>{w.more}</small>
-                  </span>
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </section>
-        <section aria-labelledby="done">
-          <h2 id="done">Recent work</h2>
-          <div className="today-done">
-            {data.lastEntries.map((e) => (
-              <EntryLine key={e.id} entry={e} />
-            ))}
-          </div>
-        </section>
+          {data.branches.length ? (
+            <OverviewSection title="The library by branch">
+              <BranchTable branches={data.branches} />
+            </OverviewSection>
+          ) : null}
+        </Overview>
       </div>
     </>
   );
+}
+
+interface Waiting {
+  readonly to: string;
+  readonly count: number;
+  readonly what: string;
+  readonly more: string;
+}
+
+function waitingIn(data: TodayAnswer): Waiting[] {
+  const attention = {
+    to: '/today/attention',
+    count: data.disputed,
+    what: 'things need attention',
+    more: 'duplicates, or belonging to nothing',
+  };
+  const alike = {
+    to: '/headings',
+    count: data.lookAlikes,
+    what: 'groups of look-alike names',
+    more: 'one person, or two?',
+  };
+  return [
+    ...(data.disputed ? [attention] : []),
+    ...data.deliveries.map((d) => ({
+      to: `/deliveries/${d.id}`,
+      count: d.waiting,
+      what: `incoming records in ${d.name}`,
+      more: d.errors ? `${number(d.errors)} with errors` : 'no errors found',
+    })),
+    ...(data.lookAlikes ? [alike] : []),
+    ...data.withdrawalLists.map((l) => ({
+      to: `/withdrawals/${l.id}`,
+      count: l.codes,
+      what: `copies on the withdrawal list ${l.name}`,
+      more: 'to check and confirm',
+    })),
+    ...data.stocktakes.map((s) => ({
+      to: `/stocktake/${s.id}`,
+      count: s.expected - s.found,
+      what: `copies not yet scanned in ${s.name}`,
+      more: `${number(s.found)} of ${number(s.expected)} found`,
+    })),
+  ];
 }

@@ -133,13 +133,14 @@ export function ListPiece({ id }: { id: number }) {
                   ))}
                 </span>
                 {open && mayPrepare ? (
-                  <button
+                  <Button
+                    size="small"
                     className="fix"
                     onClick={() => void takeOff(r)}
                     aria-label={`Take ${r.code} off the list`}
                   >
                     Take off
-                  </button>
+                  </Button>
                 ) : null}
               </div>
             ))}

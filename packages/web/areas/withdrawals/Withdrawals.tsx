@@ -11,10 +11,12 @@ import { CodePicker } from '../../parts/CodePicker';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
+import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { ListPiece } from './ListPiece';
 import { Register } from './Register';
+import { WithdrawalsOverview } from './WithdrawalsOverview';
 import '../../parts/verdicts.css';
 
 /** Lists of copies to withdraw, and the register of what went. */
@@ -23,8 +25,8 @@ export default function Withdrawals() {
   const [query] = useSearchParams();
   const navigate = useNavigate();
   const { data: lists = [] } = useApi(api.withdrawals.lists);
-  const [starting, setStarting] = useState(false);
   const mayPrepare = useMay('prepare withdrawals');
+  const starting = mayPrepare && query.has('start');
   const names = useSetUp()?.lists.value.branches ?? [];
   const showRegister = query.get('show') === 'register';
   const open = lists.filter((l) => l.state === 'open').length;
@@ -35,21 +37,25 @@ export default function Withdrawals() {
         state={open ? `${open} open ${open === 1 ? 'list' : 'lists'}.` : 'No list is open.'}
       >
         <div className="seg" role="group" aria-label="Show">
-          <button aria-pressed={!showRegister} onClick={() => void navigate('/withdrawals')}>
+          <Button
+            type="text"
+            size="small"
+            aria-pressed={!showRegister}
+            onClick={() => void navigate('/withdrawals')}
+          >
             Lists
-          </button>
-          <button aria-pressed={showRegister} onClick={() => void navigate('/withdrawals?show=register')}>
+          </Button>
+          <Button
+            type="text"
+            size="small"
+            aria-pressed={showRegister}
+            onClick={() => void navigate('/withdrawals?show=register')}
+          >
             Register
-          </button>
+          </Button>
         </div>
         {mayPrepare ? (
-          <Button
-            type="primary"
-            onClick={() => {
-              setStarting(true);
-              void navigate('/withdrawals');
-            }}
-          >
+          <Button type="primary" onClick={() => void navigate('/withdrawals?start=1')}>
             Start a list
           </Button>
         ) : null}
@@ -66,10 +72,7 @@ export default function Withdrawals() {
               label="Withdrawal lists"
               idOf={(l) => l.id}
               selected={id ? Number(id) : null}
-              onOpen={(l) => {
-                setStarting(false);
-                void navigate(`/withdrawals/${l.id}`);
-              }}
+              onOpen={(l) => void navigate(`/withdrawals/${l.id}`)}
               empty="No list yet. Start one, then scan the trolley; a file to paste from is demo/files/trolley-of-discards.txt."
               row={(l) => (
                 <>
@@ -89,13 +92,11 @@ export default function Withdrawals() {
           }
           piece={
             starting ? (
-              <StartList taken={lists.map((l) => l.name)} onClose={() => setStarting(false)} />
+              <StartList taken={lists.map((l) => l.name)} onClose={() => void navigate('/withdrawals')} />
             ) : id ? (
               <ListPiece key={id} id={Number(id)} />
             ) : (
-              <p className="faded">
-                Open a list, or start one: scan what is to go, look at the verdicts, and the head confirms.
-              </p>
+              <WithdrawalsOverview />
             )
           }
         />
@@ -116,7 +117,8 @@ function nameOfToday(taken: readonly string[]): string {
 function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
   const [name, setName] = useState(() => nameOfToday(taken));
-  const [branch, setBranch] = useState('');
+  const [mine] = useMyBranch();
+  const [branch, setBranch] = useState(mine);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const { say } = useShell();
@@ -127,7 +129,6 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
       const done = await call(api.withdrawals.start, { body: { name, branch, reason } });
       say(done.sentence, done.entry);
       await refresh();
-      onClose();
       void navigate(`/withdrawals/${done.id}`);
     } catch (e) {
       if (e instanceof RequestProblem) setProblem(e);

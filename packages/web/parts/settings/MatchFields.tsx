@@ -1,6 +1,6 @@
 import { ArrowUpOutlined, CloseOutlined } from '@ant-design/icons';
 import { OUTCOME_NAMES, POINT_NAMES, POINTS, type MatchPoint, type Outcome } from '@osier/core/matching';
-import { Checkbox, InputNumber, Select } from 'antd';
+import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { FieldProblem } from '../FieldProblem';
 import type { Editing } from './editing';
 
@@ -75,8 +75,9 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
               <td>
                 <span className="row nowrap">
                   {i > 0 ? (
-                    <button
-                      type="button"
+                    <Button
+                      size="small"
+
                       className="fix"
                       aria-label={`Move ${POINT_NAMES[p.by]} up`}
                       onClick={() =>
@@ -89,16 +90,17 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
                       }
                     >
                       <ArrowUpOutlined />
-                    </button>
+                    </Button>
                   ) : null}
-                  <button
-                    type="button"
+                  <Button
+                    size="small"
+
                     className="fix"
                     aria-label={`Take ${POINT_NAMES[p.by]} out`}
                     onClick={() => points(rule.points.filter((_, k) => k !== i))}
                   >
                     <CloseOutlined />
-                  </button>
+                  </Button>
                 </span>
               </td>
             </tr>

@@ -1,0 +1,72 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import { oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
+import { openStore } from './open-store';
+import type { Store } from './store';
+import { undoEntry } from './undo';
+
+const fixtures = join(__dirname, 'fixtures');
+const versions = readdirSync(fixtures).filter((name) => name.endsWith('.sqlite.gz'));
+const folders: string[] = [];
+const newFolder = () => {
+  const folder = mkdtempSync(join(tmpdir(), 'osier-old-'));
+  folders.push(folder);
+  return folder;
+};
+afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true })));
+
+/** Tables with their columns, indexes and triggers. */
+const shapeOf = async (store: Store) => ({
+  columns: await store.rows(
+    `SELECT m.name AS "table", c.name, c.type, c."notnull", c.pk FROM sqlite_master m JOIN pragma_table_info(m.name) c
+      WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%' ORDER BY 1, 2`,
+  ),
+  others: await store.rows(
+    "SELECT type, name, tbl_name FROM sqlite_master WHERE type <> 'table' AND name NOT LIKE 'sqlite_%' ORDER BY 1, 2",
+  ),
+});
+
+test('there is a store of each earlier version', async () => {
+  const store = await openStore(newFolder());
+  const migrations = await store.rows<{ name: string }>('SELECT name FROM SequelizeMeta ORDER BY name');
+  await store.close();
+  expect(versions).toEqual(migrations.slice(0, -1).map(({ name }) => `${name.slice(0, 3)}.sqlite.gz`));
+});
+
+test.each(versions)(
+  '%s is opened: nothing is lost, all is found, what was done can be undone',
+  async (name) => {
+    const folder = newFolder();
+    writeFileSync(join(folder, 'osier.sqlite'), gunzipSync(readFileSync(join(fixtures, name))));
+    const store = await openStore(folder);
+    const fresh = await openStore(newFolder());
+    expect(await shapeOf(store)).toEqual(await shapeOf(fresh));
+    await fresh.close();
+    const title = async () => (await store.read('record', 1))?.value.fields.find((f) => f.tag === '245');
+    expect(await title()).toMatchObject({ subfields: [{ code: 'a', value: 'The eels of Osmere, again' }] });
+    expect((await store.read('heading', 1))?.value.marc.fields).toHaveLength(2);
+    expect(await store.find('holding', { where: { record: 1, call_number: '746.41 REE' } })).toHaveLength(1);
+    expect((await store.find('copy', { where: { record: 1 } }))[0]?.value).toMatchObject({
+      barcode: '31204000517715',
+      price: 1250,
+      status: 'available',
+    });
+    await recordKeysAnew(store, { place: 0, done: 0 });
+    expect(await oldRecordKeys(store)).toEqual({ columns: false, index: false });
+    expect(
+      await store.rows("SELECT record FROM record_keys WHERE kind = 'isbn' AND key = '9780306406157'"),
+    ).toEqual([{ record: 1 }]);
+    expect(
+      await store.rows(`SELECT rowid AS id FROM record_words WHERE record_words MATCH 'title : "again"'`),
+    ).toEqual([{ id: 1 }]);
+    expect(await store.row('SELECT sort, isbn FROM record_rows WHERE id = 1')).toEqual({
+      sort: 'eels of osmere again',
+      isbn: '9780306406157',
+    });
+    await undoEntry(store, 2, 1);
+    expect(await title()).toMatchObject({ subfields: [{ code: 'a', value: 'The eels of Osmere' }] });
+    await store.close();
+  },
+);

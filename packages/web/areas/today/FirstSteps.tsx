@@ -1,0 +1,40 @@
+import { CheckOutlined } from '@ant-design/icons';
+import { api } from '@osier/contract';
+import { Link } from 'react-router';
+import { useApi } from '../../api/queries';
+import { OverviewSection } from '../../parts/Overview';
+import { useSetUp } from '../setup/use-set-up';
+import { useToday } from './use-today';
+
+/** The first five steps of an empty installation, ticked off as they are done. */
+export function FirstSteps() {
+  const setUp = useSetUp();
+  const { data: today } = useToday();
+  const { data: rolls = [] } = useApi(api.suppliers.rolls);
+  if (!setUp) return null;
+  const steps = [
+    { what: 'Name the branches and locations', to: '/set-up', isDone: setUp.lists.value.branches.length > 0 },
+    { what: 'Look through the house rules', to: '/set-up?show=house', isDone: setUp.house.version > 0 },
+    { what: 'Reserve a label roll for barcodes', to: '/set-up?show=suppliers', isDone: rolls.length > 0 },
+    {
+      what: 'Load a file of records',
+      to: '/deliveries',
+      isDone: (today?.deliveries.length ?? 0) > 0 || (today?.records ?? 0) > 0,
+    },
+    { what: 'Accept its records', to: '/deliveries', isDone: (today?.records ?? 0) > 0 },
+  ];
+  return (
+    <OverviewSection title="First steps">
+      <ol>
+        {steps.map((s) => (
+          <li key={s.what}>
+            <span className="step">
+              <Link to={s.to}>{s.what}</Link>
+              {s.isDone ? <CheckOutlined aria-label="done" /> : null}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </OverviewSection>
+  );
+}

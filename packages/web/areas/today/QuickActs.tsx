@@ -1,0 +1,28 @@
+import { Button } from 'antd';
+import { useNavigate } from 'react-router';
+import { focusScanLine } from '../../shell/shortcuts';
+import { useMay } from '../../shell/person';
+
+/** What can be begun from here, as far as one may. */
+export function QuickActs() {
+  const navigate = useNavigate();
+  const [mayLoad, mayStart, mayWithdraw] = [
+    useMay('take in deliveries'),
+    useMay('manage stocktakes'),
+    useMay('prepare withdrawals'),
+  ];
+  return (
+    <div className="quick">
+      <Button onClick={focusScanLine}>
+        Scan or search <kbd>/</kbd>
+      </Button>
+      {mayLoad ? <Button onClick={() => void navigate('/deliveries')}>Load a file</Button> : null}
+      {mayStart ? (
+        <Button onClick={() => void navigate('/stocktake?start=1')}>Start a stocktake</Button>
+      ) : null}
+      {mayWithdraw ? (
+        <Button onClick={() => void navigate('/withdrawals?start=1')}>Start a withdrawal list</Button>
+      ) : null}
+    </div>
+  );
+}

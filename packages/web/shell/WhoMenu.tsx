@@ -1,0 +1,67 @@
+import { DownOutlined } from '@ant-design/icons';
+import { api } from '@osier/contract';
+import { Button, Dropdown, Select, type MenuProps } from 'antd';
+import { call } from '../api/call';
+import { queries } from '../api/queries';
+import { useSetUp } from '../areas/setup/use-set-up';
+import { useLook } from './look-store';
+import { useMyBranch } from './my-branch';
+import { usePerson } from './person';
+
+const LOOKS = [
+  ['system', 'Light or dark as the system'],
+  ['light', 'Light'],
+  ['dark', 'Dark'],
+] as const;
+
+/** Where one works and who one is: the branch, the look of the screen, signing out. */
+export function WhoMenu() {
+  const person = usePerson();
+  const { look, setLook, isLarge, setLarge } = useLook();
+  const branches = useSetUp()?.lists.value.branches ?? [];
+  const [branch, chooseBranch] = useMyBranch();
+  const signOut = async () => {
+    await call(api.people.signOut);
+    queries.clear();
+    window.location.assign('/');
+  };
+  const items: MenuProps['items'] = [
+    {
+      key: 'look',
+      type: 'group',
+      label: 'Look',
+      children: LOOKS.map(([key, label]) => ({ key: `look ${key}`, label, onClick: () => setLook(key) })),
+    },
+    { key: 'text', label: isLarge ? 'Usual text size' : 'Larger text', onClick: () => setLarge(!isLarge) },
+    { type: 'divider' },
+    { key: 'out', label: 'Sign out', onClick: () => void signOut() },
+  ];
+  return (
+    <div className="who">
+      {branches.length ? (
+        <Select
+          className="my-branch"
+          aria-label="My branch"
+          title="My branch: forms begin with it"
+          size="small"
+          popupMatchSelectWidth={false}
+          value={branches.some((b) => b.code === branch) ? branch : ''}
+          options={[
+            { value: '', label: 'No branch' },
+            ...branches.map((b) => ({ value: b.code, label: b.name })),
+          ]}
+          onChange={chooseBranch}
+        />
+      ) : null}
+      <Dropdown trigger={['click']} menu={{ items, selectedKeys: [`look ${look}`], 'aria-label': 'Person' }}>
+        <Button type="text" className="who-button" aria-label={`${person.name}, ${person.role}`}>
+          <span>
+            {person.name}
+            <small>{person.role}</small>
+          </span>
+          <DownOutlined aria-hidden />
+        </Button>
+      </Dropdown>
+    </div>
+  );
+}
