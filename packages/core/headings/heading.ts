@@ -1,5 +1,5 @@
 import type { Id } from '../changes';
-import { field, isData, type DataField, type MarcRecord } from '../marc';
+import { field, isData, subjectString, type DataField, type MarcRecord } from '../marc';
 import { headingIdentity, headingIn, headingKey, type HeadingKind, type HeadingUse } from './normal-form';
 import { vocabularyFields, vocabularyOfAuthority } from './vocabulary';
 
@@ -42,12 +42,8 @@ export function keptForm(heading: Heading): DataField {
 export const seeFroms = (heading: Heading): DataField[] =>
   heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '4');
 
-/** A form as it is read: its subfields in a line. */
-export const formText = (f: DataField): string =>
-  f.subfields
-    .filter((s) => /[a-z]/.test(s.code) && s.code !== 'w')
-    .map((s) => ('vxyz'.includes(s.code) && f.tag.endsWith('5') ? `-- ${s.value}` : s.value))
-    .join(' ');
+/** A form as it is read: its subfields in a line, subdivisions behind dashes. */
+export const formText = (f: DataField): string => subjectString(f);
 
 /** The kept form of a heading as it is read. */
 export const headingText = (heading: Heading): string => formText(keptForm(heading));

@@ -15,6 +15,7 @@ import {
   readPersonalName,
   seeFroms,
   type Heading,
+  formText,
 } from '.';
 
 const name = (a: string, d?: string): DataField =>
@@ -149,3 +150,8 @@ describe('merging', () => {
     );
   });
 });
+
+test('subdivisions of a heading stand behind dashes', () =>
+  expect(
+    formText(field('150', '  ', 'a', 'Basket making', 'z', 'Netherlode', 'x', 'History', 'w', 'nne')),
+  ).toBe('Basket making — Netherlode — History'));

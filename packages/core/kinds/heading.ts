@@ -8,6 +8,7 @@ export const heading = describeKind<Heading>()({
   label: headingText,
   table: 'headings',
   columns: { kind: 'text', key: 'text', text: 'text', merged_into: 'integer', vocabulary: 'text' },
+  computed: 2,
   compute: (h) => {
     const { kind, key, vocabulary } = identityOf(h);
     return { kind, key, text: headingText(h), merged_into: h.mergedInto, vocabulary };

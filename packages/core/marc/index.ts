@@ -29,6 +29,7 @@ export { recogniseFormat } from './recognise';
 export type { FieldPair, TextPart } from './compare';
 export { compareRecords, differs, textParts } from './compare';
 export { recordReader, type RecordReader } from './reader';
+export { subjectString } from './subject-string';
 export { withPartners, type FieldAt } from './partners';
 export { withLeftover } from './with-leftover';
 export type { Collision, Reconciled, Side } from './three-way';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { decodedOnce, editDistance, fold, foldedWords, nearest } from '.';
+import { decodedOnce, editDistance, fold, foldedWords, memory, nearest } from '.';
 
 test.each([
   ['L’Été à la Mer', 'lete a la mer'],
@@ -64,4 +64,18 @@ test('text encoded twice is read once more, and only that', () => {
   expect(decodedOnce(twice('Étude d’été'))).toBe('Étude d’été');
   for (const fine of ['café', 'Ångström', 'plain', 'naïve', 'Â', 'Ô café'])
     expect(decodedOnce(fine)).toBeNull();
+});
+
+test('a memory works each thing out once for each function, up to its size', () => {
+  let worked = 0;
+  const double = (n: number) => (worked++, 2 * n);
+  const nothing = () => (worked++, undefined);
+  const known = memory(2);
+  expect([1, 2, 1, 2, 3, 3].map((n) => known.of(double, n))).toEqual([2, 4, 2, 4, 6, 6]);
+  // The third does not fit any more, and is worked out each time.
+  expect(worked).toBe(4);
+  expect([1, 1, 1].map((n) => known.of(nothing, n))).toEqual([undefined, undefined, undefined]);
+  expect(worked).toBe(5);
+  expect(memory().of(double, 1)).toBe(2);
+  expect(worked).toBe(6);
 });

@@ -6,6 +6,7 @@ import type {
   Review,
   SearchAnswer,
   SearchFacetCounts,
+  Suggestion,
 } from '@osier/contract';
 import { creation } from '@osier/core/changes';
 import { field } from '@osier/core/marc';
@@ -114,6 +115,27 @@ test('the title itself comes first, then titles that begin so, the title before 
   await rank(other, ['245', '00', 'a', 'Sedgewick'], ['650', ' 0', 'a', 'Marshbelt']);
   await rank(other + 1, ['245', '00', 'a', 'Old marshbelt sedgewick']);
   expect((await find('q=marshbelt%20sedgewick')).rows.map((r) => r.id)).toEqual([other + 1, other]);
+});
+
+test('what is being typed is completed to titles, headings, copies and piles', async () => {
+  const suggest = async (q: string) =>
+    (await cataloguer<{ rows: Suggestion[] }>('GET', `/suggest?q=${encodeURIComponent(q)}`)).body.rows;
+  const { as, id, copy } = (await detail(1)).holdings[0]!.copies.map((c) => ({ as: 'copy', ...c }))[0]!;
+  expect((await suggest(copy.barcode.slice(0, 12))).map((r) => [r.as, r.id])).toContainEqual([as, id]);
+  const titles = (await suggest('willow')).filter((r) => r.as === 'record');
+  expect(titles).toHaveLength(5);
+  expect(titles.map((r) => r.text.toLowerCase()).every((text) => text.includes('willow'))).toBe(true);
+  const [heading] = (await detail(1)).headings;
+  expect(await suggest(heading!.text.slice(0, 6).toUpperCase())).toContainEqual(
+    expect.objectContaining({ as: 'heading' }),
+  );
+  await cataloguer('POST', '/piles', { name: '100% sedge_pile', of: 'copy', note: '' });
+  const piles = async (q: string) => (await suggest(q)).flatMap((r) => (r.as === 'pile' ? [r.text] : []));
+  expect(await piles('% sedge_')).toEqual(['100% sedge_pile']);
+  expect(await piles('%sedge%')).toEqual([]);
+  // Too short to mean anything, and text that would be taken for something else.
+  expect(await suggest('wi')).toEqual([]);
+  expect(await suggest("'); DROP TABLE records; --")).toEqual([]);
 });
 
 test('the scan line goes to the thing', async () => {

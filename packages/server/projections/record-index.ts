@@ -1,4 +1,5 @@
 import { HEADING_FORM, headingGroup, headingsOf, type Heading } from '@osier/core/headings';
+import { KINDS } from '@osier/core/kinds';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Transaction } from '../store/database';
 import { headingKeyKind, indexHeadings, indexRecords } from '../store/index-records';
@@ -10,7 +11,8 @@ import type { Projection } from './projection';
 /** Keys and words by which records are found, and keys of headings with their see-froms. */
 export const recordIndex: Projection = {
   name: 'headings',
-  version: HEADING_FORM.version,
+  // Of the forms under which headings are known, and of the columns that are computed of them.
+  version: HEADING_FORM.version + (KINDS.heading.computed ?? 1) - 1,
   of: ['record', 'heading'],
   async apply(store, changes, tx) {
     const records = changes.of('record');

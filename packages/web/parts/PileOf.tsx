@@ -1,3 +1,4 @@
+import { Radio } from 'antd';
 import type { PiledKind } from '@osier/core/piles';
 import './pile.css';
 
@@ -12,10 +13,9 @@ export function PileOf({ value, onChange }: { value: PiledKind; onChange: (of: P
     <fieldset className="pile-of">
       <legend>A pile of</legend>
       {KINDS.map(([kind, name]) => (
-        <label key={kind}>
-          <input type="radio" name="pile-of" checked={value === kind} onChange={() => onChange(kind)} />{' '}
+        <Radio key={kind} name="pile-of" checked={value === kind} onChange={() => onChange(kind)}>
           {name}
-        </label>
+        </Radio>
       ))}
     </fieldset>
   );

@@ -1,6 +1,6 @@
 import type { Review, ReviewRow, ReviewSide } from '@osier/contract';
 import { counted } from '@osier/core/changes';
-import { Button, Drawer } from 'antd';
+import { Button, Checkbox, Drawer } from 'antd';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { problemText, RequestProblem } from '../api/request';
 import { Compare } from './Compare';
@@ -231,10 +231,9 @@ function Rows({
         <div key={`${r.label}${r.id}`} className={leftOut.has(r.id) ? 'review-row left-out' : 'review-row'}>
           <div className="row">
             {r.canLeaveOut ? (
-              <label>
-                <input type="checkbox" checked={!leftOut.has(r.id)} onChange={() => toggle(r.id)} />{' '}
+              <Checkbox checked={!leftOut.has(r.id)} onChange={() => toggle(r.id)}>
                 <b>{r.label}</b>
-              </label>
+              </Checkbox>
             ) : (
               <b>{r.label}</b>
             )}

@@ -1,3 +1,4 @@
+import { Input } from 'antd';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useTakesScans } from '../shell/scan-target';
 import './scan-field.css';
@@ -39,7 +40,7 @@ export function ScanField({
     <div className={large ? 'scan-field large' : 'scan-field'}>
       <label>
         {label}
-        <input
+        <Input
           data-takes-codes="scan"
           value={text}
           autoFocus

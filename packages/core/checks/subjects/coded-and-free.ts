@@ -1,4 +1,4 @@
-import { runningText } from '../../marc';
+import { runningText, subjectString } from '../../marc';
 import { fold } from '../../text';
 import { look, remove, type Check } from '../finding';
 import { wholeField, type Placed } from '../view';
@@ -21,7 +21,7 @@ export const codedAndFree: Check = {
         tell({
           severity: 'advice',
           where: wholeField(p),
-          message: `“${runningText(p.field)}” is also there as a controlled heading.`,
+          message: `“${subjectString(p.field)}” is also there as a controlled heading.`,
           fix: look('Delete the uncontrolled term', remove(p)),
         });
   },

@@ -1,4 +1,4 @@
-import { runningText } from '../../marc';
+import { subjectString } from '../../marc';
 import { fold } from '../../text';
 import { remove, safe, type Check } from '../finding';
 import { subjectKey } from '../subject-key';
@@ -25,10 +25,10 @@ export const duplicateSubject: Check = {
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `“${runningText(p.field)}” is there already, as “${before}”.`,
+          message: `“${subjectString(p.field)}” is there already, as “${before}”.`,
           fix: safe('Delete the duplicate', remove(p)),
         });
-      else seen.set(key, runningText(p.field));
+      else seen.set(key, subjectString(p.field));
     }
   },
 };

@@ -1,4 +1,4 @@
-import { runningText } from '../../marc';
+import { subjectString } from '../../marc';
 import { startsWithLetter } from '../../text';
 import { remove, safe, setText, type Check } from '../finding';
 import { SUBJECT_TAGS, inSubfield, wholeField, type Placed } from '../view';
@@ -21,7 +21,7 @@ export const incompleteSubject: Check = {
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `“${runningText(p.field)}” has subdivisions and no heading ($a).`,
+          message: `“${subjectString(p.field)}” has subdivisions and no heading ($a).`,
         });
       else if (text.every((s) => !/[\p{L}\p{N}]/u.test(s.value)))
         tell({

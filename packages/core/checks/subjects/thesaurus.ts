@@ -1,4 +1,4 @@
-import { runningText } from '../../marc';
+import { subjectString } from '../../marc';
 import { look, remove, type Check } from '../finding';
 import { thesaurusOf } from '../subject-key';
 import { SUBJECT_TAGS, wholeField } from '../view';
@@ -18,7 +18,7 @@ export const thesaurus: Check = {
       tell({
         severity: 'advice',
         where: wholeField(p),
-        message: `“${runningText(p.field).replace(/\.$/, '')}” is from ${system}, which this library does not use.`,
+        message: `“${subjectString(p.field).replace(/\.$/, '')}” is from ${system}, which this library does not use.`,
         fix: look('Take it away', remove(p)),
       });
     }

@@ -39,7 +39,7 @@ export function CatalogueOverview() {
           ))}
         </ul>
         <p className="faded">
-          In the list: <kbd>↑</kbd> <kbd>↓</kbd> to move, <kbd>Enter</kbd> to open.
+          In the list: <kbd>Up</kbd> <kbd>Down</kbd> to move, <kbd>Enter</kbd> to open.
         </p>
       </OverviewSection>
       {findings.length ? (

@@ -1,7 +1,7 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
 import { cleanScan } from '@osier/core/barcodes';
-import { Button, Input, type InputRef } from 'antd';
+import { Button, Checkbox, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
@@ -169,10 +169,9 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
         <p role="alert" className="field-problem">
           <Mark kind="stop" /> {trouble}
           {look?.problem && !look.holder ? (
-            <label className="row">
-              <input type="checkbox" checked={keep} onChange={(e) => setKeep(e.target.checked)} /> Keep it all
-              the same
-            </label>
+            <Checkbox className="row" checked={keep} onChange={(e) => setKeep(e.target.checked)}>
+              Keep it all the same
+            </Checkbox>
           ) : null}
         </p>
       ) : null}

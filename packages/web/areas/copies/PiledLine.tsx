@@ -1,3 +1,4 @@
+import { Checkbox } from 'antd';
 import type { PiledRow } from '@osier/contract';
 import type { PiledKind } from '@osier/core/piles';
 import { Link } from 'react-router';
@@ -22,8 +23,7 @@ export function PiledLine({
   return (
     <div className={of === 'copy' ? 'verdict-row' : 'verdict-row without-code'}>
       {onTick ? (
-        <input
-          type="checkbox"
+        <Checkbox
           aria-label={`Choose ${row.title}${row.barcode ? `, ${row.barcode}` : ''}`}
           checked={ticked}
           onChange={onTick}

@@ -1,4 +1,4 @@
-import { Button } from 'antd';
+import { Button, Radio } from 'antd';
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
 import type { Finding } from '@osier/core/checks';
@@ -125,20 +125,19 @@ export function IncomingPiece({
           >
             <legend className="unseen">What is done with it</legend>
             {OUTCOMES.filter((o) => o !== 'ask' || !r.chosen || r.decision === 'ask').map((value) => (
-              <label key={value}>
-                <input
-                  type="radio"
-                  name="decision"
-                  checked={r.decision === value}
-                  disabled={
-                    (needsTarget(value) && r.target === null && r.matches.length === 0) ||
-                    (value === 'copies' && r.proposedCopies.length === 0)
-                  }
-                  onChange={() => void decide(value)}
-                />
+              <Radio
+                key={value}
+                name="decision"
+                checked={r.decision === value}
+                disabled={
+                  (needsTarget(value) && r.target === null && r.matches.length === 0) ||
+                  (value === 'copies' && r.proposedCopies.length === 0)
+                }
+                onChange={() => void decide(value)}
+              >
                 {value === 'ask' ? 'decide later' : OUTCOME_NAMES[value]}
                 {value === 'replace' && r.target ? ` ${r.target}` : ''}
-              </label>
+              </Radio>
             ))}
           </fieldset>
         ) : (

@@ -3,7 +3,7 @@ import { call } from '../../api/call';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { stepSentence, stepsFromEdit } from '@osier/core/recipes';
-import { Button, Input } from 'antd';
+import { Button, Checkbox, Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { RequestProblem } from '../../api/request';
@@ -39,16 +39,14 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
       <ul>
         {steps.map((step, i) => (
           <li key={i}>
-            <label>
-              <input
-                type="checkbox"
-                checked={!left.has(i)}
-                onChange={() =>
-                  setLeft(left.has(i) ? new Set([...left].filter((x) => x !== i)) : new Set([...left, i]))
-                }
-              />{' '}
+            <Checkbox
+              checked={!left.has(i)}
+              onChange={() =>
+                setLeft(left.has(i) ? new Set([...left].filter((x) => x !== i)) : new Set([...left, i]))
+              }
+            >
               {stepSentence(step, house)}
-            </label>
+            </Checkbox>
           </li>
         ))}
       </ul>

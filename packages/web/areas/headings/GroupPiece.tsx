@@ -2,7 +2,7 @@ import { api, type LookAlikeGroup } from '@osier/contract';
 import { call } from '../../api/call';
 import { fullestForm } from '@osier/core/headings';
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
+import { Button, Checkbox, Radio } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh } from '../../api/queries';
@@ -47,19 +47,18 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
             key={h.id}
             className={h.id === kept ? 'name-card kept' : out.has(h.id) ? 'name-card out' : 'name-card'}
           >
-            <label className="name-form">
-              <input
-                type="radio"
-                name="kept"
-                checked={h.id === kept}
-                disabled={!mayMerge}
-                onChange={() => {
-                  setKept(h.id);
-                  setOut(new Set([...out].filter((x) => x !== h.id)));
-                }}
-              />{' '}
+            <Radio
+              className="name-form"
+              name="kept"
+              checked={h.id === kept}
+              disabled={!mayMerge}
+              onChange={() => {
+                setKept(h.id);
+                setOut(new Set([...out].filter((x) => x !== h.id)));
+              }}
+            >
               <bdi>{h.text}</bdi>
-            </label>
+            </Radio>
             <p className="faded">
               {h.id === kept ? 'Kept form' : 'Becomes a see-from'} · heading{' '}
               <Link to={`/headings/${h.id}`}>{h.id}</Link> ·{' '}
@@ -72,18 +71,17 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
               ))}
             </ul>
             {h.id !== kept && group.headings.length > 2 ? (
-              <label className="row">
-                <input
-                  type="checkbox"
-                  checked={!out.has(h.id)}
-                  onChange={() =>
-                    setOut(
-                      out.has(h.id) ? new Set([...out].filter((x) => x !== h.id)) : new Set([...out, h.id]),
-                    )
-                  }
-                />{' '}
+              <Checkbox
+                className="row"
+                checked={!out.has(h.id)}
+                onChange={() =>
+                  setOut(
+                    out.has(h.id) ? new Set([...out].filter((x) => x !== h.id)) : new Set([...out, h.id]),
+                  )
+                }
+              >
                 merge this one too
-              </label>
+              </Checkbox>
             ) : null}
           </div>
         ))}

@@ -1,6 +1,6 @@
 import { api, type SetUp } from '@osier/contract';
 import { call } from '../../api/call';
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
@@ -119,15 +119,14 @@ export function HouseForm({ data }: { data: SetUp }) {
                 .filter((c) => c.group === group)
                 .map((c) => (
                   <li key={c.rule}>
-                    <label title={c.source}>
-                      <input
-                        type="checkbox"
-                        checked={!house.checksOff.includes(c.rule)}
-                        disabled={!mayChange}
-                        onChange={() => flip(c.rule)}
-                      />{' '}
+                    <Checkbox
+                      title={c.source}
+                      checked={!house.checksOff.includes(c.rule)}
+                      disabled={!mayChange}
+                      onChange={() => flip(c.rule)}
+                    >
                       {c.title}
-                    </label>
+                    </Checkbox>
                     <small className="faded">{c.source}</small>
                   </li>
                 ))}

@@ -2,7 +2,7 @@ import { api, type Done, type JobState, type ScanAnswer } from '@osier/contract'
 import { call } from '../../api/call';
 import { groupedBarcode } from '@osier/core/barcodes';
 import type { Settlement, StockFinding, StockFindingKind } from '@osier/core/stocktake';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
@@ -241,14 +241,9 @@ function FindingGroup({
           <span className="row">
             {toggle
               ? f.settlements.map((x) => (
-                  <label key={x}>
-                    <input
-                      type="checkbox"
-                      checked={ticked.get(f.copy!.copyId) === x}
-                      onChange={() => toggle(f, x)}
-                    />{' '}
+                  <Checkbox key={x} checked={ticked.get(f.copy!.copyId) === x} onChange={() => toggle(f, x)}>
                     {ACTS[x]}
-                  </label>
+                  </Checkbox>
                 ))
               : null}
           </span>

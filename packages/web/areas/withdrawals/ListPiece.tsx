@@ -1,7 +1,7 @@
 import { api, type WithdrawalList } from '@osier/contract';
 import { call } from '../../api/call';
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
@@ -107,8 +107,7 @@ export function ListPiece({ id }: { id: number }) {
             {rows.map((r) => (
               <div key={r.scan} className="verdict-row">
                 {kind !== 'stop' && open && mayPrepare ? (
-                  <input
-                    type="checkbox"
+                  <Checkbox
                     aria-label={`Withdraw ${r.candidate!.title}`}
                     checked={isChosen(r)}
                     onChange={() => toggle(r)}

@@ -1,0 +1,64 @@
+import { expect, test } from '@playwright/test';
+import { accessible, signIn } from './helpers';
+
+const AREAS = [
+  '/today',
+  '/deliveries',
+  '/catalogue/10',
+  '/headings',
+  '/copies',
+  '/stocktake',
+  '/set-up?show=house',
+];
+
+for (const [colorScheme, width] of [
+  ['dark', 1280],
+  ['light', 400],
+] as const)
+  test(`every area is legible, and fits, by ${colorScheme} at ${width} px`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme });
+    await page.setViewportSize({ width, height: 800 });
+    await signIn(page);
+    for (const area of AREAS) {
+      await page.goto(area);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(page.getByText('Opening…')).toHaveCount(0);
+      await accessible(page);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(`${area} is ${Math.max(0, over)} px too wide`).toBe(`${area} is 0 px too wide`);
+    }
+  });
+
+test('the look, the branch and the areas are chosen; the scan line completes what is typed', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 400, height: 800 });
+  await signIn(page);
+  await page.getByRole('button', { name: 'Areas' }).click();
+  await page.getByRole('navigation', { name: 'Areas, as a menu' }).getByText('Headings').click();
+  await expect(page.getByRole('heading', { name: 'Headings', level: 1 })).toBeVisible();
+  await page.getByRole('button', { name: 'Nell Arkwright, head' }).click();
+  await page.getByRole('menuitem', { name: 'Dark', exact: true }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await page.getByRole('combobox', { name: 'My branch' }).click();
+  await page.getByTitle('Millrace').click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await page.goto('/withdrawals?start=1');
+  await expect(page.locator('form').getByText('Millrace')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.goto('/today');
+  const line = page.getByRole('combobox', { name: 'Scan or search' });
+  await line.fill('willow');
+  await expect(page.getByRole('option').first()).toBeAttached();
+  await line.press('ArrowDown');
+  await line.press('Enter');
+  await expect(page).toHaveURL(/\/catalogue\/\d+$/);
+  await line.fill('hurdle');
+  await line.press('Enter');
+  await expect(page).toHaveURL(/\/catalogue\?q=hurdle$/);
+  await page.goto('/today');
+  await line.click();
+  await line.press('ArrowDown');
+  await expect(page.locator('.scan-choice').first()).toContainText('hurdle');
+});
