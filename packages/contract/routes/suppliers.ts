@@ -27,6 +27,8 @@ const rollShape = {
   check: boolean().required(),
   supplier: line(80).defined(),
 };
+/** What a label roll is. */
+export const rollSchema = object(rollShape);
 /** A new label roll. */
 export const rollBody = object({ roll: object(rollShape).required() });
 export type RollBody = InferType<typeof rollBody>;

@@ -1,4 +1,5 @@
 import { Select } from 'antd';
+import { PickMany } from './form/PickMany';
 
 /** Picks codes from one of the library's lists, by code or name. */
 export function CodePicker({
@@ -23,10 +24,21 @@ export function CodePicker({
   optional?: boolean;
   disabled?: boolean;
 }) {
+  if (many)
+    return (
+      <PickMany
+        label={label}
+        list={list}
+        placeholder={placeholder}
+        value={Array.isArray(value) ? value : []}
+        disabled={disabled}
+        status={status}
+        onChange={onChange}
+      />
+    );
   return (
     <Select
       aria-label={label}
-      mode={many ? 'multiple' : undefined}
       showSearch={{ optionFilterProp: 'label' }}
       style={{ minWidth: 180, width: '100%' }}
       status={status}

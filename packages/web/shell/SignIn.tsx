@@ -2,18 +2,19 @@ import { api, firstHeadBody, signInBody, type Welcome } from '@osier/contract';
 import { Button } from 'antd';
 import { call } from '../api/call';
 import { refresh } from '../api/queries';
-import { SchemaForm, type TextField } from '../parts/form/SchemaForm';
+import type { FormField } from '../parts/form/field-kinds';
+import { SchemaForm } from '../parts/form/SchemaForm';
 import './sign-in.css';
 
-const SIGN_IN: readonly TextField[] = [
+const SIGN_IN: readonly FormField[] = [
   { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password', type: 'password' },
+  { name: 'password', label: 'Password', kind: 'password' },
 ];
-const FIRST: readonly TextField[] = [
+const FIRST: readonly FormField[] = [
   { name: 'code', label: 'Code from the console' },
   { name: 'name', label: 'Your name' },
   { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password (12 characters or more)', type: 'password' },
+  { name: 'password', label: 'Password (12 characters or more)', kind: 'password' },
 ];
 
 /** Sign-in: with a password; in the demo as one of three people; at the very first start with the code from the console. */
@@ -31,9 +32,10 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
             schema={firstHeadBody}
             fields={FIRST}
             onSend={async (typed) => {
-              await call(api.people.firstHead, { body: await firstHeadBody.validate(typed) });
+              await call(api.people.firstHead, { body: typed });
               await refresh();
             }}
+            isBlock
             verb="Make the first account"
             intro="Nobody has an account yet. The server printed a code when it started."
           />
@@ -42,9 +44,10 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
             schema={signInBody}
             fields={SIGN_IN}
             onSend={async (typed) => {
-              await call(api.people.signIn, { body: await signInBody.validate(typed) });
+              await call(api.people.signIn, { body: typed });
               await refresh();
             }}
+            isBlock
             verb="Sign in"
             intro={welcome.demo ? 'Or with a name and password of your own:' : ''}
           />

@@ -1,7 +1,7 @@
-import { api, type DeliveryRow } from '@osier/contract';
+import { api } from '@osier/contract';
 import { call } from '../../api/call';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
@@ -9,7 +9,7 @@ import { DropZone } from '../../parts/DropZone';
 import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { when } from '../daybook/EntryLine';
+import { DeliveryTable } from './DeliveryTable';
 import { FileLookPanel } from './FileLookPanel';
 import './deliveries.css';
 
@@ -81,65 +81,9 @@ export default function Deliveries() {
             <code>reedling-broken.mrc</code> with everything wrong in it.
           </p>
         ) : (
-          <table className="plain deliveries-table">
-            <thead>
-              <tr>
-                <th>Delivery</th>
-                <th>Arrived</th>
-                <th className="num">Records</th>
-                <th className="num">Waiting</th>
-                <th className="num">Accepted</th>
-                <th className="num">Skipped</th>
-                <th>Reading</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.id}>
-                  <td>
-                    <Link to={`/deliveries/${r.id}`}>
-                      <b>{r.name}</b>
-                    </Link>
-                    {r.sameAs ? (
-                      <span className="faded">
-                        {' '}
-                        · the same file as delivery {r.sameAs.id} of {when(r.sameAs.arrived)}
-                      </span>
-                    ) : null}
-                  </td>
-                  <td>{when(r.arrived)}</td>
-                  <td className="num">{r.records}</td>
-                  <td className="num">
-                    <b>{r.waiting || ''}</b>
-                  </td>
-                  <td className="num">{r.accepted || ''}</td>
-                  <td className="num">{r.skipped || ''}</td>
-                  <td>{reading(r)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DeliveryTable rows={rows} />
         )}
       </div>
-    </>
-  );
-}
-
-function reading(r: DeliveryRow) {
-  if (r.state === 'reading') return <span>being read…</span>;
-  if (r.state === 'failed' || r.state === 'cancelled')
-    return (
-      <>
-        <Mark kind="stop" /> {r.problem}
-      </>
-    );
-  return r.repaired || r.unreadable ? (
-    <>
-      <Mark kind="caution" /> {r.repaired} repaired{r.unreadable ? `, ${r.unreadable} unreadable` : ''}
-    </>
-  ) : (
-    <>
-      <Mark kind="clear" /> clean
     </>
   );
 }

@@ -4,6 +4,7 @@ import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
+import { PickMany } from '../../parts/form/PickMany';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
@@ -37,14 +38,16 @@ export function HouseForm({ data }: { data: SetUp }) {
       />
     </label>
   );
-  const texts = (key: 'droppedSubdivisions' | 'protectedFields' | 'thesauri', label: string) => (
+  const tags = (key: 'droppedSubdivisions' | 'protectedFields' | 'thesauri', label: string, help: string) => (
     <label className="wide">
       {label}
-      <Input
-        value={house[key].join('; ')}
+      <PickMany
+        label={label}
+        list={null}
+        placeholder={help}
+        value={house[key]}
         disabled={!mayChange}
-        onChange={(e) => setHouse({ ...house, [key]: e.target.value.split(';').map((t) => t.trimStart()) })}
-        onBlur={() => setHouse({ ...house, [key]: house[key].map((t) => t.trim()).filter(Boolean) })}
+        onChange={(value) => setHouse({ ...house, [key]: value })}
       />
     </label>
   );
@@ -64,12 +67,12 @@ export function HouseForm({ data }: { data: SetUp }) {
       ) : null}
       <div className="form-grid level">
         {number('classDecimals', 'Decimals kept of a class', 12)}
-        {number('cutterLetters', 'Letters of the cutter', 6)}
+        {number('cutterLetters', 'Letters of the author mark', 6)}
         {number('jumpLength', 'Unscanned copies in a row that make a jump', 200)}
         <label>
-          Marks of the ISBD between parts
+          ISBD punctuation between areas
           <Select
-            aria-label="Marks of the ISBD between parts"
+            aria-label="ISBD punctuation between areas"
             value={house.punctuation}
             disabled={!mayChange}
             onChange={(punctuation) => setHouse({ ...house, punctuation })}
@@ -103,9 +106,9 @@ export function HouseForm({ data }: { data: SetUp }) {
             onChange={(e) => setHouse({ ...house, currency: e.target.value })}
           />
         </label>
-        {texts('droppedSubdivisions', 'Subdivisions deleted here (separate with semicolons)')}
-        {texts('thesauri', 'Subject systems used here, by their code in $2 (lcsh; mesh; …); empty for all')}
-        {texts('protectedFields', 'Protected local fields (. for any digit; separate with semicolons)')}
+        {tags('droppedSubdivisions', 'Subdivisions deleted in this library', 'type one, then Enter')}
+        {tags('thesauri', 'Subject systems used here', 'codes of 6XX $2, such as lcsh; none for all')}
+        {tags('protectedFields', 'Protected local fields', 'three digits, a point for any digit: 59.')}
       </div>
       <h2>
         Checks: {data.checks.length - house.checksOff.length} of {data.checks.length} are on

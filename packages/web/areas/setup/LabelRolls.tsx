@@ -1,12 +1,12 @@
-import { api, type Done, type RollRow } from '@osier/contract';
+import { api, rollSchema, type Done, type RollRow } from '@osier/contract';
 import { call } from '../../api/call';
 import type { LabelRoll } from '@osier/core/barcodes';
-import { Button, Checkbox, Input, InputNumber, Progress } from 'antd';
+import { Button, Progress } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
+import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
-import { FieldProblem } from '../../parts/FieldProblem';
+import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
@@ -77,87 +77,51 @@ export function LabelRolls() {
 }
 
 function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) {
-  const [roll, setRoll] = useState<LabelRoll>(row?.roll ?? EMPTY);
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
   const { say, complain } = useShell();
-  const act = async (doing: () => Promise<Done>) => {
+  const done = async ({ sentence, entry }: Done) => {
+    say(sentence, entry);
+    onDone();
+    await refresh();
+  };
+  const remove = async () => {
+    if (!row) return;
     try {
-      const done = await doing();
-      say(done.sentence, done.entry);
-      onDone();
-      await refresh();
+      await done(
+        await call(api.suppliers.removeRoll, { params: { id: row.id }, body: { version: row.version } }),
+      );
     } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
       complain(problemText(e));
     }
   };
-  const number = (key: 'from' | 'to' | 'length', label: string) => (
-    <label>
-      {label}
-      <InputNumber
-        aria-label={label}
-        min={0}
-        style={{ width: '100%' }}
-        controls={false}
-        value={roll[key]}
-        onChange={(n) => setRoll({ ...roll, [key]: n ?? 0 })}
-      />
-      <FieldProblem of={problem} field={key} />
-    </label>
-  );
-  const text = (key: 'name' | 'prefix' | 'supplier', label: string) => (
-    <label>
-      {label}
-      <Input value={roll[key]} onChange={(e) => setRoll({ ...roll, [key]: e.target.value })} />
-      <FieldProblem of={problem} field={key} />
-    </label>
-  );
   return (
-    <div className="shelf-form stack">
-      <div className="form-grid level">
-        {text('name', 'Name')}
-        {text('prefix', 'Prefix')}
-        {number('from', 'First number')}
-        {number('to', 'Last number')}
-        {number('length', 'Digits in all')}
-        {text('supplier', 'Reserved for (empty: our own)')}
-        <Checkbox checked={roll.check} onChange={(e) => setRoll({ ...roll, check: e.target.checked })}>
-          last is a check digit
-        </Checkbox>
-      </div>
-      <div className="row spread">
-        <span className="row">
-          <Button
-            type="primary"
-            onClick={() =>
-              void act(() =>
-                row
-                  ? call(api.suppliers.changeRoll, {
-                      params: { id: row.id },
-                      body: { version: row.version, roll },
-                    })
-                  : call(api.suppliers.keepRoll, { body: { roll } }),
-              )
-            }
-          >
-            {row ? `Save the roll ${row.roll.name}` : 'Make the label roll'}
-          </Button>
-          <Button onClick={onDone}>Cancel</Button>
-        </span>
-        {row ? (
-          <Button
-            size="small"
-            className="fix"
-            onClick={() =>
-              void act(() =>
-                call(api.suppliers.removeRoll, { params: { id: row.id }, body: { version: row.version } }),
-              )
-            }
-          >
-            Delete label roll
-          </Button>
-        ) : null}
-      </div>
+    <div className="shelf-form">
+      <SchemaForm
+        title={row ? row.roll.name : 'New label roll'}
+        schema={rollSchema}
+        initial={{ ...(row?.roll ?? EMPTY) }}
+        fields={[
+          { name: 'name', label: 'Name' },
+          { name: 'prefix', label: 'Prefix', isMono: true, help: 'digits that every number begins with' },
+          { name: 'from', label: 'First number', kind: 'number' },
+          { name: 'to', label: 'Last number', kind: 'number' },
+          { name: 'length', label: 'Digits in all', kind: 'number', min: 3, max: 20 },
+          { name: 'supplier', label: 'Reserved for', help: 'a supplier’s name; empty for our own use' },
+          { name: 'check', label: 'The last digit is a check digit', kind: 'flag' },
+        ]}
+        verb={row ? `Save the roll ${row.roll.name}` : 'Make the label roll'}
+        onCancel={onDone}
+        onSend={async (roll) =>
+          done(
+            row
+              ? await call(api.suppliers.changeRoll, {
+                  params: { id: row.id },
+                  body: { version: row.version, roll },
+                })
+              : await call(api.suppliers.keepRoll, { body: { roll } }),
+          )
+        }
+        more={row ? <Button onClick={() => void remove()}>Delete label roll</Button> : null}
+      />
     </div>
   );
 }

@@ -1,53 +1,22 @@
-import { api, type EndpointSending, type PersonRow, type SetUp } from '@osier/contract';
+import { api, personBody, type PersonRow, type SetUp } from '@osier/contract';
 import { call } from '../../api/call';
 import { ROLES } from '@osier/contract';
 import { Button, Checkbox, Input, Select } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
+import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 
-const NOBODY: EndpointSending<typeof api.people.add> = {
-  name: '',
-  login: '',
-  role: 'cataloguer',
-  password: '',
-};
+const ROLE_OPTIONS = ROLES.map((r) => ({ value: r, label: r }));
 
 /** Who may do what. */
 export function PeopleForm({ data }: { data: SetUp }) {
-  const [form, setForm] = useState(NOBODY);
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const [added, setAdded] = useState(0);
   const mayChange = useMay('set up');
-  const { say, complain } = useShell();
-  const add = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      await call(api.people.add, { body: form });
-      say(`Added ${form.name}, ${form.role}`);
-      setForm(NOBODY);
-      setProblem(null);
-      await refresh();
-    } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
-      complain(problemText(e));
-    }
-  };
-  const line = (key: 'name' | 'login' | 'password', label: string) => (
-    <label>
-      {label}
-      <Input
-        type={key === 'password' ? 'password' : 'text'}
-        autoComplete="off"
-        value={form[key]}
-        status={problem?.field(key) ? 'error' : ''}
-        onChange={(e) => setForm({ ...form, [key]: e.target.value })}
-      />
-      <FieldProblem of={problem} field={key} />
-    </label>
-  );
+  const { say } = useShell();
   return (
     <div className="stack" style={{ maxWidth: 720 }}>
       <table className="plain">
@@ -71,28 +40,27 @@ export function PeopleForm({ data }: { data: SetUp }) {
         set-up.
       </p>
       {mayChange ? (
-        <form className="shelf-form stack" onSubmit={(e) => void add(e)}>
-          <h2>Add a person</h2>
-          <div className="form-grid">
-            {line('name', 'Name')}
-            {line('login', 'Sign-in name')}
-            {line('password', 'Password')}
-            <label>
-              Role
-              <Select
-                aria-label="Role"
-                value={form.role}
-                onChange={(role) => setForm({ ...form, role })}
-                options={ROLES.map((r) => ({ value: r, label: r }))}
-              />
-            </label>
-          </div>
-          <div>
-            <Button type="primary" htmlType="submit">
-              Add the person
-            </Button>
-          </div>
-        </form>
+        <div className="shelf-form">
+          <SchemaForm
+            key={added}
+            title="Add a person"
+            schema={personBody}
+            initial={{ role: 'cataloguer' }}
+            fields={[
+              { name: 'name', label: 'Name' },
+              { name: 'login', label: 'Sign-in name' },
+              { name: 'password', label: 'Password', kind: 'password' },
+              { name: 'role', label: 'Role', kind: 'choice', options: ROLE_OPTIONS },
+            ]}
+            verb="Add the person"
+            onSend={async (body) => {
+              await call(api.people.add, { body });
+              say(`Added ${body.name}, ${body.role}`);
+              setAdded(added + 1);
+              await refresh();
+            }}
+          />
+        </div>
       ) : null}
     </div>
   );

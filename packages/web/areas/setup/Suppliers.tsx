@@ -7,6 +7,7 @@ import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { FieldProblem } from '../../parts/FieldProblem';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
+import { PickMany } from '../../parts/form/PickMany';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { LabelRolls } from './LabelRolls';
@@ -86,12 +87,13 @@ function SheetForm({
   const texts = (key: 'files' | 'organisations', label: string, example: string) => (
     <label>
       {label}
-      <Input
-        value={sheet[key].join('; ')}
+      <PickMany
+        label={label}
+        list={null}
         placeholder={example}
+        value={sheet[key]}
         disabled={!mayChange}
-        onChange={(e) => setSheet({ ...sheet, [key]: e.target.value.split(';').map((t) => t.trimStart()) })}
-        onBlur={() => setSheet({ ...sheet, [key]: sheet[key].map((t) => t.trim()).filter(Boolean) })}
+        onChange={(value) => setSheet({ ...sheet, [key]: value })}
       />
       <FieldProblem of={problem} field={key} />
     </label>
@@ -109,12 +111,8 @@ function SheetForm({
           />
           <FieldProblem of={problem} field="name" />
         </label>
-        {texts('files', 'File names it applies to (* for anything; separate with semicolons)', 'tallow*.mrc')}
-        {texts(
-          'organisations',
-          'Organisation codes it applies to, in 003, 040 $a or $d (separate with semicolons)',
-          'TallowPike',
-        )}
+        {texts('files', 'File names it applies to (* for anything)', 'tallow*.mrc')}
+        {texts('organisations', 'Organisation codes it applies to, in 003, 040 $a or $d', 'TallowPike')}
       </div>
       <SettingsForm
         value={settingsOf(sheet)}

@@ -1,12 +1,8 @@
-import { api, type StocktakeBody } from '@osier/contract';
-import { call } from '../../api/call';
-import { Button, Input, Select } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { api, stocktakeBody } from '@osier/contract';
 import { useNavigate } from 'react-router';
+import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
-import { FieldProblem } from '../../parts/FieldProblem';
-import { CodePicker } from '../../parts/CodePicker';
+import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
@@ -18,130 +14,59 @@ const SCHEMES = [
   { value: 'own', label: 'our own' },
 ];
 
-const NEW: Omit<StocktakeBody, 'locations' | 'types'> & Record<'locations' | 'types', string[]> = {
-  name: '',
-  branch: '',
-  locations: [],
-  types: [],
-  scheme: 'dewey',
-  from: '',
-  to: '',
-  seenSince: '',
-};
-const codesIn = (value: unknown): string[] => (Array.isArray(value) ? value.map(String) : []);
-
 /** Chooses the stretch: branch, locations, call-number range, types. */
 export function StartStocktake({ onClose }: { onClose: () => void }) {
   const lists = useSetUp()?.lists.value;
   const [branch] = useMyBranch();
-  const [form, setForm] = useState({ ...NEW, branch });
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
-  const { say, complain } = useShell();
+  const { say } = useShell();
   const navigate = useNavigate();
-  const set = (change: Partial<typeof form>) => setForm({ ...form, ...change });
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const done = await call(api.stocktakes.start, { body: form });
-      say(done.sentence, done.entry);
-      await refresh();
-      void navigate(`/stocktake/${done.id}`);
-    } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
-      complain(problemText(e));
-    }
-  };
-  const trouble = (field: string) => <FieldProblem of={problem} field={field} />;
+  if (!lists) return null;
   return (
-    <form className="stack" style={{ maxWidth: 560 }} onSubmit={(e) => void save(e)}>
-      <h2>A new stocktake</h2>
-      <label>
-        Name
-        <Input
-          value={form.name}
-          placeholder="Millrace, textiles"
-          status={problem?.field('name') ? 'error' : ''}
-          onChange={(e) => set({ name: e.target.value })}
-        />
-        {trouble('name')}
-      </label>
-      <div className="form-grid">
-        <label>
-          Branch
-          <CodePicker
-            label="Branch"
-            list={lists?.branches ?? []}
-            value={form.branch}
-            status={problem?.field('branch') ? 'error' : ''}
-            onChange={(v) => set({ branch: String(v), locations: [] })}
-          />
-          {trouble('branch')}
-        </label>
-        <label>
-          Locations
-          <CodePicker
-            label="Locations"
-            many
-            placeholder="all locations"
-            list={(lists?.locations ?? []).filter((l) => l.branch === form.branch)}
-            value={form.locations}
-            onChange={(v) => set({ locations: codesIn(v) })}
-          />
-          {trouble('locations')}
-        </label>
-        <label>
-          Types
-          <CodePicker
-            label="Types"
-            many
-            placeholder="all types"
-            list={lists?.types ?? []}
-            value={form.types}
-            onChange={(v) => set({ types: codesIn(v) })}
-          />
-          {trouble('types')}
-        </label>
-      </div>
-      <div className="form-grid">
-        <label>
-          Scheme
-          <Select
-            aria-label="Scheme"
-            value={form.scheme}
-            options={SCHEMES}
-            onChange={(scheme) => set({ scheme })}
-          />
-        </label>
-        <label>
-          Call number from
-          <Input
-            className="mono"
-            value={form.from}
-            placeholder="the beginning"
-            onChange={(e) => set({ from: e.target.value })}
-          />
-        </label>
-        <label>
-          to, with all that begins so
-          <Input
-            className="mono"
-            value={form.to}
-            placeholder="the end"
-            onChange={(e) => set({ to: e.target.value })}
-          />
-        </label>
-        <label>
-          Seen since counts as found
-          <Input type="date" value={form.seenSince} onChange={(e) => set({ seenSince: e.target.value })} />
-          {trouble('seenSince')}
-        </label>
-      </div>
-      <div className="row">
-        <Button type="primary" htmlType="submit">
-          Start the stocktake
-        </Button>
-        <Button onClick={onClose}>Cancel</Button>
-      </div>
-    </form>
+    <SchemaForm
+      title="A new stocktake"
+      schema={stocktakeBody}
+      initial={{ branch, scheme: 'dewey' }}
+      fields={(typed) => [
+        { name: 'name', label: 'Name', width: 'wide', placeholder: 'Millrace, textiles' },
+        {
+          name: 'branch',
+          label: 'Branch',
+          kind: 'code',
+          list: lists.branches,
+          placeholder: 'Choose a branch',
+        },
+        {
+          name: 'locations',
+          label: 'Locations',
+          kind: 'codes',
+          placeholder: 'all locations',
+          list: lists.locations.filter((l) => l.branch === typed.branch),
+        },
+        { name: 'types', label: 'Types', kind: 'codes', placeholder: 'all types', list: lists.types },
+        { name: 'scheme', label: 'Scheme', kind: 'choice', options: SCHEMES },
+        { name: 'from', label: 'Call number from', isMono: true, placeholder: 'the beginning' },
+        {
+          name: 'to',
+          label: 'Call number to',
+          isMono: true,
+          placeholder: 'the end',
+          help: 'with all that begins so',
+        },
+        {
+          name: 'seenSince',
+          label: 'Seen since counts as found',
+          kind: 'date',
+          help: 'copies last seen on or after this day need no scan',
+        },
+      ]}
+      verb="Start the stocktake"
+      onCancel={onClose}
+      onSend={async (body) => {
+        const done = await call(api.stocktakes.start, { body });
+        say(done.sentence, done.entry);
+        await refresh();
+        void navigate(`/stocktake/${done.id}`);
+      }}
+    />
   );
 }

@@ -1,13 +1,10 @@
-import { api } from '@osier/contract';
+import { api, withdrawalListBody } from '@osier/contract';
 import { call } from '../../api/call';
-import { Button, Input } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { Button } from 'antd';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
-import { FieldProblem } from '../../parts/FieldProblem';
-import { CodePicker } from '../../parts/CodePicker';
+import { SchemaForm } from '../../parts/form/SchemaForm';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
@@ -115,65 +112,34 @@ function nameOfToday(taken: readonly string[]): string {
 }
 
 function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () => void }) {
-  const lists = useSetUp()?.lists.value;
-  const [name, setName] = useState(() => nameOfToday(taken));
-  const [mine] = useMyBranch();
-  const [branch, setBranch] = useState(mine);
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const branches = useSetUp()?.lists.value.branches;
+  const [branch] = useMyBranch();
   const { say } = useShell();
   const navigate = useNavigate();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const done = await call(api.withdrawals.start, { body: { name, branch, reason } });
-      say(done.sentence, done.entry);
-      await refresh();
-      void navigate(`/withdrawals/${done.id}`);
-    } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
-      else useShell.getState().complain(problemText(e));
-    }
-  };
-  const trouble = (field: string) => <FieldProblem of={problem} field={field} />;
+  if (!branches) return null;
   return (
-    <form className="stack" style={{ maxWidth: 420 }} onSubmit={(e) => void save(e)}>
-      <h2>A new withdrawal list</h2>
-      <label>
-        Name
-        <Input
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          status={problem?.field('name') ? 'error' : ''}
-        />
-        {trouble('name')}
-      </label>
-      <label>
-        Copies of which branch
-        <CodePicker
-          label="Branch"
-          list={lists?.branches ?? []}
-          value={branch}
-          onChange={(v) => setBranch(String(v))}
-          status={problem?.field('branch') ? 'error' : ''}
-        />
-        {trouble('branch')}
-      </label>
-      <label>
-        Reason, for the register
-        <Input
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          placeholder="worn, superseded, not used in ten years…"
-        />
-        {trouble('reason')}
-      </label>
-      <div className="row">
-        <Button type="primary" htmlType="submit">
-          Start the list
-        </Button>
-        <Button onClick={onClose}>Cancel</Button>
-      </div>
-    </form>
+    <SchemaForm
+      title="A new withdrawal list"
+      schema={withdrawalListBody}
+      initial={{ name: nameOfToday(taken), branch }}
+      fields={[
+        { name: 'name', label: 'Name' },
+        { name: 'branch', label: 'Branch', kind: 'code', list: branches, placeholder: 'Choose a branch' },
+        {
+          name: 'reason',
+          label: 'Reason, for the register',
+          width: 'wide',
+          placeholder: 'worn, superseded, not used in ten years…',
+        },
+      ]}
+      verb="Start the list"
+      onCancel={onClose}
+      onSend={async (body) => {
+        const done = await call(api.withdrawals.start, { body });
+        say(done.sentence, done.entry);
+        await refresh();
+        void navigate(`/withdrawals/${done.id}`);
+      }}
+    />
   );
 }

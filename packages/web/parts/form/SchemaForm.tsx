@@ -1,72 +1,107 @@
-import { Alert, Button, Form, Input } from 'antd';
-import { useState } from 'react';
-import type { AnyObjectSchema } from 'yup';
+import { Alert, Button, Form } from 'antd';
+import { useState, type ReactNode } from 'react';
+import type { AnyObjectSchema, InferType } from 'yup';
+import type { FormField } from './field-kinds';
+import { FormControl } from './FormControl';
+import './form.css';
 import { rulesOf, showRefusal } from './schema-rules';
-
-/** A field of a form: the name of its part of the schema, and how it is called. */
-export interface TextField {
-  readonly name: string;
-  readonly label: string;
-  readonly type?: 'text' | 'password';
-}
 
 /**
  * A form whose fields are parts of a schema of the contract. It checks as the server does, shows what the server refuses beside its
- * field, and keeps what was typed.
+ * field, and keeps what was typed. `fields` may follow what is chosen so far.
  */
-export function SchemaForm({
+export function SchemaForm<S extends AnyObjectSchema>({
   schema,
   fields,
+  initial,
   verb,
   intro,
+  title,
+  disabled = false,
+  isBlock = false,
+  more,
   onSend,
+  onCancel,
 }: {
-  schema: AnyObjectSchema;
-  fields: readonly TextField[];
+  schema: S;
+  fields: readonly FormField[] | ((typed: Readonly<Record<string, unknown>>) => readonly FormField[]);
+  /** What the fields begin with; those of text are empty. */
+  initial?: Readonly<Record<string, unknown>>;
   verb: string;
   intro?: string;
+  title?: string;
+  disabled?: boolean;
+  /** The button is as wide as the form. */
+  isBlock?: boolean;
+  /** Further acts, at the end of the bar. */
+  more?: ReactNode;
   /** Sends what was typed, checked by the schema. */
-  onSend: (typed: Record<string, string>) => Promise<unknown>;
+  onSend: (typed: InferType<S>) => Promise<unknown>;
+  onCancel?: () => void;
 }) {
-  const [form] = Form.useForm<Record<string, string>>();
+  const [form] = Form.useForm<Record<string, unknown>>();
   const [refused, setRefused] = useState<string | null>(null);
   const [isSending, setSending] = useState(false);
-  const send = async (typed: Record<string, string>) => {
+  const typed = Form.useWatch((values: Record<string, unknown>) => values, form) ?? initial ?? {};
+  const shown = typeof fields === 'function' ? fields(typed) : fields;
+  const send = async () => {
     setRefused(null);
     setSending(true);
     try {
-      await onSend(typed);
+      const sent: InferType<S> = await schema.validate({ ...initial, ...form.getFieldsValue(true) });
+      await onSend(sent);
     } catch (error) {
       setRefused(showRefusal(form, error));
     } finally {
       setSending(false);
     }
   };
-  const empty = Object.fromEntries(fields.map((f) => [f.name, '']));
+  const empty = Object.fromEntries(shown.map((f) => [f.name, beginsWith(f)]));
   return (
     <Form
       form={form}
+      className="kit-form"
       layout="vertical"
-      requiredMark={false}
+      requiredMark={!isBlock}
       validateTrigger="onBlur"
-      initialValues={empty}
-      onFinish={(typed) => void send(typed)}
+      initialValues={{ ...empty, ...initial }}
+      disabled={disabled}
+      onFinish={() => void send()}
       noValidate
     >
+      {title ? <h2>{title}</h2> : null}
       {intro ? <p>{intro}</p> : null}
-      {fields.map(({ name, label, type }) => (
-        <Form.Item key={name} name={name} label={label} rules={rulesOf(schema, name)} validateFirst>
-          <Input
-            type={type ?? 'text'}
-            name={name}
-            autoComplete={type === 'password' ? 'current-password' : 'off'}
-          />
-        </Form.Item>
-      ))}
+      <div className={isBlock ? 'kit-grid one' : 'kit-grid'}>
+        {shown.map((field) => (
+          <Form.Item
+            key={field.name}
+            name={field.name}
+            className={field.width ?? (field.kind === 'number' ? 'short' : undefined)}
+            label={field.kind === 'flag' ? undefined : field.label}
+            extra={field.help}
+            rules={rulesOf(schema, field.name)}
+            validateFirst
+          >
+            <FormControl field={field} />
+          </Form.Item>
+        ))}
+      </div>
       {refused ? <Alert type="error" title={refused} role="alert" style={{ marginBottom: 12 }} /> : null}
-      <Button type="primary" htmlType="submit" block loading={isSending}>
-        {verb}
-      </Button>
+      {disabled ? null : (
+        <div className="kit-bar">
+          <Button type="primary" htmlType="submit" block={isBlock} loading={isSending}>
+            {verb}
+          </Button>
+          {onCancel ? <Button onClick={onCancel}>Cancel</Button> : null}
+          {more}
+        </div>
+      )}
     </Form>
   );
+}
+
+function beginsWith({ kind }: FormField): unknown {
+  if (kind === 'codes' || kind === 'tags') return [];
+  if (kind === 'flag') return false;
+  return kind === 'number' ? undefined : '';
 }

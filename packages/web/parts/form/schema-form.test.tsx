@@ -7,7 +7,7 @@ import { SchemaForm } from './SchemaForm';
 afterEach(cleanup);
 const FIELDS = [
   { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password', type: 'password' },
+  { name: 'password', label: 'Password', kind: 'password' },
 ] as const;
 const refusal = (fields: { field: string; message: string }[]) =>
   new RequestProblem({ type: 'about:blank', title: 'Not right', status: 422, detail: 'Not right.', fields });

@@ -1,0 +1,103 @@
+import { Checkbox, DatePicker, Input, InputNumber, Select } from 'antd';
+import dayjs, { type Dayjs } from 'dayjs';
+import type { FormField } from './field-kinds';
+import { PickMany } from './PickMany';
+
+/** What the form around a control gives it: its id, what it holds, and what is told of it to those who hear it. */
+interface Bound {
+  readonly id?: string;
+  readonly value?: unknown;
+  readonly onChange?: (value: unknown) => void;
+  readonly 'aria-required'?: 'true' | boolean;
+  readonly 'aria-invalid'?: 'true' | boolean;
+  readonly 'aria-describedby'?: string;
+}
+
+/** The control of a field; value and change come from the form around it. */
+export function FormControl({ field, value, onChange: tell, ...told }: { field: FormField } & Bound) {
+  const onChange = (next: unknown) => tell?.(next);
+  const text = typeof value === 'string' ? value : '';
+  switch (field.kind) {
+    case 'number':
+      return (
+        <InputNumber
+          {...told}
+          min={field.min ?? 0}
+          max={field.max}
+          suffix={field.unit}
+          controls={false}
+          style={{ width: '100%' }}
+          value={typeof value === 'number' ? value : null}
+          onChange={(n) => onChange(n ?? undefined)}
+        />
+      );
+    case 'choice':
+    case 'code':
+      return (
+        <Select
+          {...told}
+          showSearch={field.kind === 'code' ? { optionFilterProp: 'label' } : false}
+          placeholder={field.kind === 'code' ? (field.placeholder ?? 'Choose') : undefined}
+          popupMatchSelectWidth={false}
+          value={text || undefined}
+          options={
+            field.kind === 'choice'
+              ? [...field.options]
+              : field.list.map((e) => ({ value: e.code, label: `${e.code}  ${e.name}` }))
+          }
+          onChange={onChange}
+        />
+      );
+    case 'codes':
+    case 'tags':
+      return (
+        <PickMany
+          {...told}
+          list={field.kind === 'codes' ? field.list : null}
+          placeholder={field.placeholder}
+          value={Array.isArray(value) ? value.map(String) : []}
+          onChange={onChange}
+        />
+      );
+    case 'date':
+      return (
+        <DatePicker
+          {...told}
+          format="YYYY-MM-DD"
+          placeholder="year-month-day"
+          style={{ width: '100%' }}
+          value={text ? dayjs(text) : null}
+          onChange={(day: Dayjs | null) => onChange(day ? day.format('YYYY-MM-DD') : '')}
+        />
+      );
+    case 'flag':
+      return (
+        <Checkbox {...told} checked={value === true} onChange={(e) => onChange(e.target.checked)}>
+          {field.label}
+        </Checkbox>
+      );
+    case 'password':
+      return (
+        <Input
+          {...told}
+          type="password"
+          name={field.name}
+          autoComplete="current-password"
+          value={text}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      );
+    default:
+      return (
+        <Input
+          {...told}
+          name={field.name}
+          className={field.isMono ? 'mono' : undefined}
+          placeholder={field.placeholder}
+          autoComplete="off"
+          value={text}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      );
+  }
+}

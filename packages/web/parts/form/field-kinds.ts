@@ -1,0 +1,30 @@
+/** A code of one of the library's lists. */
+export interface CodeOption {
+  readonly code: string;
+  readonly name: string;
+}
+
+/** How a field is filled in. */
+export type FieldKind =
+  | { readonly kind?: 'text'; readonly placeholder?: string; readonly isMono?: boolean }
+  | { readonly kind: 'password' }
+  | { readonly kind: 'number'; readonly min?: number; readonly max?: number; readonly unit?: string }
+  | {
+      readonly kind: 'choice';
+      readonly options: readonly { readonly value: string; readonly label: string }[];
+    }
+  | { readonly kind: 'code'; readonly list: readonly CodeOption[]; readonly placeholder?: string }
+  | { readonly kind: 'codes'; readonly list: readonly CodeOption[]; readonly placeholder?: string }
+  | { readonly kind: 'tags'; readonly placeholder?: string }
+  | { readonly kind: 'date' }
+  | { readonly kind: 'flag' };
+
+/** A field of a form: the name of its part of the schema, how it is called, and how it is filled in. */
+export type FormField = FieldKind & {
+  readonly name: string;
+  readonly label: string;
+  /** What the label does not say. */
+  readonly help?: string;
+  /** As wide as what goes in it: a number or code, a name (as it is when nothing is said), or a line of the form. */
+  readonly width?: 'short' | 'wide';
+};
