@@ -37,23 +37,39 @@ export interface RankedWords {
  * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, in the
  * rest, and last those that have the words in several places; within a rank by title. The first `MOST_RANKED` are covered.
  */
-export function pageRanked(
+export async function pageRanked(
+  store: Store,
+  found: IdQuery,
+  words: RankedWords,
+  page: RankedPage,
+): Promise<PlacedRow[]> {
+  // What has the words in its title comes before all else; where that fills the page, nothing else is looked for.
+  const inTitles = await placedIn(store, found, words, page, 2);
+  return inTitles.length >= page.atMost ? inTitles : placedIn(store, found, words, page);
+}
+
+/** Which page of a ranked search, and what narrows it. */
+export interface RankedPage {
+  readonly facets: SearchFacets;
+  readonly after: AfterRecord | null;
+  readonly atMost: number;
+  readonly isMany: boolean;
+}
+
+/** The same by the first `upTo` ranks, all of them where nothing is said. */
+function placedIn(
   store: Store,
   found: IdQuery,
   { words, exact, isPlaced }: RankedWords,
-  page: {
-    readonly facets: SearchFacets;
-    readonly after: AfterRecord | null;
-    readonly atMost: number;
-    readonly isMany: boolean;
-  },
+  page: RankedPage,
+  upTo?: number,
 ): Promise<PlacedRow[]> {
   const all = words.map(term).join(' AND ');
   const tiers = [
     `title : ^ ${words.map((w) => `"${w}"`).join(' + ')} *`,
     ...WORD_COLUMNS.map((column) => `${column} : (${all})`),
     all,
-  ];
+  ].slice(0, upTo);
   const isNarrowed = Object.values(page.facets).some(Boolean);
   const among = [
     ...(isNarrowed ? [facetConditions(page.facets)] : []),

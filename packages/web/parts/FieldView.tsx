@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import type { Finding } from '@osier/core/checks';
 import { isTakenField } from '@osier/core/holdings';
 import { isControl, lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
-import { useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import './field-view.css';
 import { FieldEditor } from './FieldEditor';
 import { useFormat } from './format';
@@ -22,6 +22,17 @@ interface Props {
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
 export function FieldView({ record, findings = [], onChange, onFix, takenIntoHoldings = false }: Props) {
   const [editing, setEditing] = useState<number | null>(null);
+  const view = useRef<HTMLDivElement>(null);
+  const edited = useRef<number | null>(null);
+  useEffect(() => {
+    if (editing !== null) edited.current = editing;
+    else if (edited.current !== null) {
+      // The arrow keys go on from the field that was edited, or from what stands in its place.
+      const row = (at: number) => view.current?.querySelector<HTMLElement>(`[data-at="${at}"]`);
+      (row(edited.current) ?? row(edited.current - 1))?.focus();
+      edited.current = null;
+    }
+  }, [editing]);
   const rows = [{ at: -1, field: { tag: 'LDR', value: record.leader } as Field }, ...withPartners(record)];
   const onKey = (event: KeyboardEvent<HTMLDivElement>, at: number) => {
     const row = event.currentTarget;
@@ -41,6 +52,7 @@ export function FieldView({ record, findings = [], onChange, onFix, takenIntoHol
   return (
     <div
       className="field-view"
+      ref={view}
       role="group"
       aria-label="Fields of the record"
       onCopy={(e) => copyPlain(e, record)}

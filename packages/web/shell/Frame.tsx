@@ -7,6 +7,7 @@ import { UndoSheet } from '../parts/UndoSheet';
 import { AREAS } from './areas';
 import './frame.css';
 import { followWork } from './jobs-store';
+import { useKeptFocus } from './kept-focus';
 import { ScanLine } from './ScanLine';
 import { useShell } from './shell-store';
 import { KEYS, useShortcuts } from './shortcuts';
@@ -19,6 +20,7 @@ export function Frame() {
   const { pathname } = useLocation();
   const [isMenuOpen, setMenuOpen] = useState(false);
   useShortcuts();
+  useKeptFocus();
   useEffect(followWork, []);
   useEffect(() => {
     const area = AREAS.find((a) => pathname.startsWith(a.path));
