@@ -89,7 +89,7 @@ export const copiesWithBarcode = (
   );
 
 /** Piles with a text in their name, the newest first, with how many lie on each. */
-export async function pilesNamed(
+export async function pilesLike(
   store: Store,
   text: string,
   atMost: number,

@@ -4,7 +4,7 @@ import { countedOn } from '@osier/core/piles';
 import { foldedWords } from '@osier/core/text';
 import type { Services } from '../services';
 import { headingsBeginning } from '../headings/queries';
-import { copiesWithBarcode, pilesNamed } from './queries';
+import { copiesWithBarcode, pilesLike } from './queries';
 import { withWords } from './queries.found';
 import { pageRanked, rowsOf } from './queries.pages';
 
@@ -34,7 +34,7 @@ export async function suggest({ store }: Services, q: string): Promise<{ rows: S
   const [placed, headings, piles] = await Promise.all([
     pageRanked(store, withWords(words), ranked, page),
     headingsBeginning(store, typed, OTHERS),
-    pilesNamed(store, typed, OTHERS),
+    pilesLike(store, typed, OTHERS),
   ]);
   const titles = await rowsOf(
     store,

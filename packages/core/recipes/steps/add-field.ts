@@ -2,14 +2,14 @@ import { fieldText, withField, type Field } from '../../marc';
 import type { StepKind } from '../step-kind';
 
 /** Adds a field at its place. */
-export interface AddField {
+export interface AddFieldStep {
   readonly step: 'add-field';
   readonly field: Field;
   readonly ifAbsent: boolean;
 }
 
 /** Adds a field at its place. */
-export const addField: StepKind<AddField> = {
+export const addFieldStep: StepKind<AddFieldStep> = {
   step: 'add-field',
   name: 'add a field',
   parts: [

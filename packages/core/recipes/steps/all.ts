@@ -1,52 +1,52 @@
-import { addField } from './add-field';
-import { applyFixes } from './apply-fixes';
-import { buildField } from './build-field';
-import { callNumber } from './call-number';
-import { capitalAfterArticle } from './capital-after-article';
-import { changeCase } from './change-case';
-import { copyField } from './copy-field';
-import { copySubfield } from './copy-subfield';
-import { cutClass } from './cut-class';
-import { deleteField } from './delete-field';
-import { deleteSubfield } from './delete-subfield';
-import { dropDuplicateSubjects } from './drop-duplicate-subjects';
-import { dropIncompleteHeadings } from './drop-incomplete-headings';
-import { dropSubdivision } from './drop-subdivision';
-import { endMark } from './end-mark';
-import { mapCodes } from './map-codes';
-import { moveField } from './move-field';
-import { moveSubfield } from './move-subfield';
-import { renameSubdivision } from './rename-subdivision';
-import { replaceText } from './replace-text';
-import { setIndicator } from './set-indicator';
-import { setPosition } from './set-position';
-import { setSubfield } from './set-subfield';
-import { sortFields } from './sort-fields';
+import { addFieldStep } from './add-field';
+import { applyFixesStep } from './apply-fixes';
+import { buildFieldStep } from './build-field';
+import { callNumberStep } from './call-number';
+import { capitalAfterArticleStep } from './capital-after-article';
+import { changeCaseStep } from './change-case';
+import { copyFieldStep } from './copy-field';
+import { copySubfieldStep } from './copy-subfield';
+import { cutClassStep } from './cut-class';
+import { deleteFieldStep } from './delete-field';
+import { deleteSubfieldStep } from './delete-subfield';
+import { dropDuplicateSubjectsStep } from './drop-duplicate-subjects';
+import { dropIncompleteHeadingsStep } from './drop-incomplete-headings';
+import { dropSubdivisionStep } from './drop-subdivision';
+import { endMarkStep } from './end-mark';
+import { mapCodesStep } from './map-codes';
+import { moveFieldStep } from './move-field';
+import { moveSubfieldStep } from './move-subfield';
+import { renameSubdivisionStep } from './rename-subdivision';
+import { replaceTextStep } from './replace-text';
+import { setIndicatorStep } from './set-indicator';
+import { setPositionStep } from './set-position';
+import { setSubfieldStep } from './set-subfield';
+import { sortFieldsStep } from './sort-fields';
 
 /** Every kind of step, in the order in which they are offered. */
 export const STEPS = {
-  'add-field': addField,
-  'delete-field': deleteField,
-  'copy-field': copyField,
-  'move-field': moveField,
-  'set-subfield': setSubfield,
-  'delete-subfield': deleteSubfield,
-  'copy-subfield': copySubfield,
-  'move-subfield': moveSubfield,
-  'set-indicator': setIndicator,
-  'replace-text': replaceText,
-  'change-case': changeCase,
-  'end-mark': endMark,
-  'capital-after-article': capitalAfterArticle,
-  'drop-subdivision': dropSubdivision,
-  'rename-subdivision': renameSubdivision,
-  'drop-duplicate-subjects': dropDuplicateSubjects,
-  'drop-incomplete-headings': dropIncompleteHeadings,
-  'sort-fields': sortFields,
-  'set-position': setPosition,
-  'map-codes': mapCodes,
-  'cut-class': cutClass,
-  'call-number': callNumber,
-  'build-field': buildField,
-  'apply-fixes': applyFixes,
+  'add-field': addFieldStep,
+  'delete-field': deleteFieldStep,
+  'copy-field': copyFieldStep,
+  'move-field': moveFieldStep,
+  'set-subfield': setSubfieldStep,
+  'delete-subfield': deleteSubfieldStep,
+  'copy-subfield': copySubfieldStep,
+  'move-subfield': moveSubfieldStep,
+  'set-indicator': setIndicatorStep,
+  'replace-text': replaceTextStep,
+  'change-case': changeCaseStep,
+  'end-mark': endMarkStep,
+  'capital-after-article': capitalAfterArticleStep,
+  'drop-subdivision': dropSubdivisionStep,
+  'rename-subdivision': renameSubdivisionStep,
+  'drop-duplicate-subjects': dropDuplicateSubjectsStep,
+  'drop-incomplete-headings': dropIncompleteHeadingsStep,
+  'sort-fields': sortFieldsStep,
+  'set-position': setPositionStep,
+  'map-codes': mapCodesStep,
+  'cut-class': cutClassStep,
+  'call-number': callNumberStep,
+  'build-field': buildFieldStep,
+  'apply-fixes': applyFixesStep,
 };

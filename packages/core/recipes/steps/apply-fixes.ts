@@ -2,13 +2,13 @@ import { CHECKS, fixAll } from '../../checks';
 import type { StepKind } from '../step-kind';
 
 /** Applies the safe fixes of a check. */
-export interface ApplyFixes {
+export interface ApplyFixesStep {
   readonly step: 'apply-fixes';
   readonly rule: string;
 }
 
 /** Applies the safe fixes of a check. */
-export const applyFixes: StepKind<ApplyFixes> = {
+export const applyFixesStep: StepKind<ApplyFixesStep> = {
   step: 'apply-fixes',
   name: 'apply the safe fixes of a check',
   parts: [{ key: 'rule', kind: 'check', name: 'check' }],

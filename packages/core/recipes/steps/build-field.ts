@@ -2,7 +2,7 @@ import { findAll, isAddress, parseAddress, type Address } from '../../address';
 import { withField, type Field, type MarcRecord } from '../../marc';
 import { addressProblem } from '../address-problem';
 import type { StepKind } from '../step-kind';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** A subfield built from others: `{245$a} and {100$a}`. Left out when one of the addresses finds nothing. */
 export interface BuiltPart {
@@ -11,7 +11,7 @@ export interface BuiltPart {
 }
 
 /** Builds a field from the texts of others. */
-export interface BuildField {
+export interface BuildFieldStep {
   readonly step: 'build-field';
   readonly tag: string;
   readonly indicators: string;
@@ -19,7 +19,7 @@ export interface BuildField {
 }
 
 /** Builds a field from the texts of others, unless there is just such a one. */
-export const buildField: StepKind<BuildField> = {
+export const buildFieldStep: StepKind<BuildFieldStep> = {
   step: 'build-field',
   name: 'build a field from others',
   parts: [

@@ -4,7 +4,7 @@ import { mapData } from '../select';
 import type { StepKind } from '../step-kind';
 
 /** Builds the call number of holdings that have none. */
-export interface CallNumber {
+export interface CallNumberStep {
   readonly step: 'call-number';
   readonly scheme: 'dewey' | 'lc' | 'nlm';
 }
@@ -14,7 +14,7 @@ const NAMES = { dewey: 'Dewey', lc: 'LC', nlm: 'NLM' };
 const SCHEMES = { lc: '0', dewey: '1', nlm: '2' };
 
 /** Builds the call number in the style of the house, in every 852 that has none. */
-export const callNumber: StepKind<CallNumber> = {
+export const callNumberStep: StepKind<CallNumberStep> = {
   step: 'call-number',
   name: 'build the call number in house style',
   parts: [

@@ -1,10 +1,10 @@
 import { asHouseHas } from '../../checks';
 import { languageOf, mapData, mapTexts } from '../select';
 import type { StepKind } from '../step-kind';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Writes the word after an initial article as the house has it. */
-export interface CapitalAfterArticle {
+export interface CapitalAfterArticleStep {
   readonly step: 'capital-after-article';
   readonly tag: string;
 }
@@ -16,7 +16,7 @@ const AS: Readonly<Record<string, string>> = {
 };
 
 /** Writes the word after an initial article as the house has it. */
-export const capitalAfterArticle: StepKind<CapitalAfterArticle> = {
+export const capitalAfterArticleStep: StepKind<CapitalAfterArticleStep> = {
   step: 'capital-after-article',
   name: 'first word after the initial article',
   parts: [parts.tag],

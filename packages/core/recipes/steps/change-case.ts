@@ -3,10 +3,10 @@ import { languageOf, mapData, mapTexts } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { codesName, tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Writes subfields in capitals, in small letters, or as titles and sentences have them. */
-export interface ChangeCase {
+export interface ChangeCaseStep {
   readonly step: 'change-case';
   readonly tags: Tags;
   readonly codes: string;
@@ -21,7 +21,7 @@ const AS = {
 };
 
 /** Writes subfields in capitals, in small letters, or as titles and sentences have them. */
-export const changeCase: StepKind<ChangeCase> = {
+export const changeCaseStep: StepKind<ChangeCaseStep> = {
   step: 'change-case',
   name: 'change capitals',
   parts: [

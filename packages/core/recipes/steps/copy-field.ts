@@ -4,17 +4,17 @@ import { matchesTags } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Copies fields under another tag. */
-export interface CopyField {
+export interface CopyFieldStep {
   readonly step: 'copy-field';
   readonly tags: Tags;
   readonly to: string;
 }
 
 /** Copies fields under another tag. */
-export const copyField: StepKind<CopyField> = {
+export const copyFieldStep: StepKind<CopyFieldStep> = {
   step: 'copy-field',
   name: 'copy fields',
   parts: [parts.tags, parts.to],

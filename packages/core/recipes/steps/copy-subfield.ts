@@ -2,10 +2,10 @@ import { mapData } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Copies subfields under another code, to the end of the field. */
-export interface CopySubfield {
+export interface CopySubfieldStep {
   readonly step: 'copy-subfield';
   readonly tags: Tags;
   readonly code: string;
@@ -13,7 +13,7 @@ export interface CopySubfield {
 }
 
 /** Copies subfields under another code, to the end of the field. */
-export const copySubfield: StepKind<CopySubfield> = {
+export const copySubfieldStep: StepKind<CopySubfieldStep> = {
   step: 'copy-subfield',
   name: 'copy subfields',
   parts: [parts.tags, parts.code, parts.toCode],

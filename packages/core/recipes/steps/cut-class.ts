@@ -1,16 +1,16 @@
 import { cutDewey } from '../../callnumbers';
 import { mapData, mapTexts } from '../select';
 import type { StepKind } from '../step-kind';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Cuts class numbers to the decimals of the house. */
-export interface CutClass {
+export interface CutClassStep {
   readonly step: 'cut-class';
   readonly tag: string;
 }
 
 /** Cuts class numbers to the decimals of the house. */
-export const cutClass: StepKind<CutClass> = {
+export const cutClassStep: StepKind<CutClassStep> = {
   step: 'cut-class',
   name: 'cut the class number to the house’s decimals',
   parts: [parts.tag],

@@ -3,10 +3,10 @@ import { chosen, matchesTags, textOf } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags, TextMatch, Which } from '../step-values';
 import { matching, whichName } from '../step-words';
-import { match, tags, which } from './parts';
+import { PARTS } from './parts';
 
 /** Deletes fields. */
-export interface DeleteField {
+export interface DeleteFieldStep {
   readonly step: 'delete-field';
   readonly tags: Tags;
   readonly which: Which;
@@ -14,10 +14,10 @@ export interface DeleteField {
 }
 
 /** Deletes fields. */
-export const deleteField: StepKind<DeleteField> = {
+export const deleteFieldStep: StepKind<DeleteFieldStep> = {
   step: 'delete-field',
   name: 'delete fields',
-  parts: [tags, which, match],
+  parts: [PARTS.tags, PARTS.which, PARTS.match],
   first: { step: 'delete-field', tags: '9..', which: 'all' },
   prepare(step) {
     const matches = matcher(step.match);

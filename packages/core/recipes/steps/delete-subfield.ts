@@ -3,10 +3,10 @@ import { chosen, mapData, without } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags, TextMatch, Which } from '../step-values';
 import { matching, tagsName, whichName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Deletes subfields; a field goes with its last one. */
-export interface DeleteSubfield {
+export interface DeleteSubfieldStep {
   readonly step: 'delete-subfield';
   readonly tags: Tags;
   readonly code: string;
@@ -15,7 +15,7 @@ export interface DeleteSubfield {
 }
 
 /** Deletes subfields; a field goes with its last one. */
-export const deleteSubfield: StepKind<DeleteSubfield> = {
+export const deleteSubfieldStep: StepKind<DeleteSubfieldStep> = {
   step: 'delete-subfield',
   name: 'delete subfields',
   parts: [parts.tags, parts.code, parts.which, parts.match],

@@ -4,12 +4,12 @@ import { mapFields } from '../select';
 import type { StepKind } from '../step-kind';
 
 /** Deletes subject headings that the record has already. */
-export interface DropDuplicateSubjects {
+export interface DropDuplicateSubjectsStep {
   readonly step: 'drop-duplicate-subjects';
 }
 
 /** Deletes subject headings that the record has already, but for case and punctuation. */
-export const dropDuplicateSubjects: StepKind<DropDuplicateSubjects> = {
+export const dropDuplicateSubjectsStep: StepKind<DropDuplicateSubjectsStep> = {
   step: 'drop-duplicate-subjects',
   name: 'delete duplicate subject headings',
   parts: [],

@@ -3,12 +3,12 @@ import { mapFields, SUBDIVIDED } from '../select';
 import type { StepKind } from '../step-kind';
 
 /** Deletes subject headings without a word in $a. */
-export interface DropIncompleteHeadings {
+export interface DropIncompleteHeadingsStep {
   readonly step: 'drop-incomplete-headings';
 }
 
 /** Deletes subject headings without a word in $a or $t. */
-export const dropIncompleteHeadings: StepKind<DropIncompleteHeadings> = {
+export const dropIncompleteHeadingsStep: StepKind<DropIncompleteHeadingsStep> = {
   step: 'drop-incomplete-headings',
   name: 'delete subject headings without a word in $a',
   parts: [],

@@ -4,19 +4,19 @@ import { fold } from '../../text';
 import { mapFields, SUBDIVIDED } from '../select';
 import type { StepKind } from '../step-kind';
 import { inQuotes } from '../step-words';
-import { subdivision } from './parts';
+import { PARTS } from './parts';
 
 /** Deletes a subdivision from subject headings. */
-export interface DropSubdivision {
+export interface DropSubdivisionStep {
   readonly step: 'drop-subdivision';
   readonly text: string;
 }
 
 /** Deletes a subdivision from subject headings; a heading that was nothing else goes. */
-export const dropSubdivision: StepKind<DropSubdivision> = {
+export const dropSubdivisionStep: StepKind<DropSubdivisionStep> = {
   step: 'drop-subdivision',
   name: 'delete a subdivision',
-  parts: [subdivision],
+  parts: [PARTS.subdivision],
   first: { step: 'drop-subdivision', text: '' },
   prepare(step) {
     const dropped = fold(step.text);

@@ -2,17 +2,17 @@ import { mapData } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { inQuotes, tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Sets the mark at the end of fields, or deletes it. */
-export interface EndMark {
+export interface EndMarkStep {
   readonly step: 'end-mark';
   readonly tags: Tags;
   readonly mark: string;
 }
 
 /** Sets the mark at the end of fields, or deletes it. */
-export const endMark: StepKind<EndMark> = {
+export const endMarkStep: StepKind<EndMarkStep> = {
   step: 'end-mark',
   name: 'set the final punctuation',
   parts: [parts.tags, { key: 'mark', kind: 'text', name: 'mark (none: deleted)' }],

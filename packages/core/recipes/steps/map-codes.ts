@@ -2,10 +2,10 @@ import { mapData, mapTexts } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Replaces codes by those of a table. */
-export interface MapCodes {
+export interface MapCodesStep {
   readonly step: 'map-codes';
   readonly tags: Tags;
   readonly code: string;
@@ -13,7 +13,7 @@ export interface MapCodes {
 }
 
 /** Replaces codes by those of a table; a code that is not in it stays. */
-export const mapCodes: StepKind<MapCodes> = {
+export const mapCodesStep: StepKind<MapCodesStep> = {
   step: 'map-codes',
   name: 'map codes by a table',
   parts: [parts.tags, parts.code, { key: 'table', kind: 'table', name: 'table' }],

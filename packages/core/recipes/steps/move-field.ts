@@ -4,17 +4,17 @@ import { matchesTags } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Gives fields another tag, and the place of it. */
-export interface MoveField {
+export interface MoveFieldStep {
   readonly step: 'move-field';
   readonly tags: Tags;
   readonly to: string;
 }
 
 /** Gives fields another tag, and the place of it. */
-export const moveField: StepKind<MoveField> = {
+export const moveFieldStep: StepKind<MoveFieldStep> = {
   step: 'move-field',
   name: 'move fields to another tag',
   parts: [parts.tags, parts.to],

@@ -2,10 +2,10 @@ import { mapData } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Gives subfields another code. */
-export interface MoveSubfield {
+export interface MoveSubfieldStep {
   readonly step: 'move-subfield';
   readonly tags: Tags;
   readonly code: string;
@@ -13,7 +13,7 @@ export interface MoveSubfield {
 }
 
 /** Gives subfields another code. */
-export const moveSubfield: StepKind<MoveSubfield> = {
+export const moveSubfieldStep: StepKind<MoveSubfieldStep> = {
   step: 'move-subfield',
   name: 'move subfields to another code',
   parts: [parts.tags, parts.code, parts.toCode],

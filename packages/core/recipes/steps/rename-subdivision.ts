@@ -3,20 +3,20 @@ import { fold } from '../../text';
 import { mapFields, mapTexts, SUBDIVIDED } from '../select';
 import type { StepKind } from '../step-kind';
 import { inQuotes } from '../step-words';
-import { subdivision } from './parts';
+import { PARTS } from './parts';
 
 /** Replaces a subdivision of subject headings. */
-export interface RenameSubdivision {
+export interface RenameSubdivisionStep {
   readonly step: 'rename-subdivision';
   readonly text: string;
   readonly by: string;
 }
 
 /** Replaces a subdivision of subject headings; a full stop behind it stays. */
-export const renameSubdivision: StepKind<RenameSubdivision> = {
+export const renameSubdivisionStep: StepKind<RenameSubdivisionStep> = {
   step: 'rename-subdivision',
   name: 'replace a subdivision',
-  parts: [subdivision, { key: 'by', kind: 'text', name: 'by', wanted: true }],
+  parts: [PARTS.subdivision, { key: 'by', kind: 'text', name: 'by', wanted: true }],
   first: { step: 'rename-subdivision', text: '', by: '' },
   prepare(step) {
     const { by } = step;

@@ -3,10 +3,10 @@ import { mapData, mapTexts } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags, TextMatch } from '../step-values';
 import { codesName, expressed, inQuotes, tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Replaces text in subfields. */
-export interface ReplaceText {
+export interface ReplaceTextStep {
   readonly step: 'replace-text';
   readonly tags: Tags;
   readonly codes: string;
@@ -15,7 +15,7 @@ export interface ReplaceText {
 }
 
 /** Replaces text in subfields. */
-export const replaceText: StepKind<ReplaceText> = {
+export const replaceTextStep: StepKind<ReplaceTextStep> = {
   step: 'replace-text',
   name: 'replace text',
   parts: [

@@ -2,10 +2,10 @@ import { mapData } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { blankOr, tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Sets an indicator. */
-export interface SetIndicator {
+export interface SetIndicatorStep {
   readonly step: 'set-indicator';
   readonly tags: Tags;
   readonly which: 1 | 2;
@@ -14,7 +14,7 @@ export interface SetIndicator {
 }
 
 /** Sets an indicator. */
-export const setIndicator: StepKind<SetIndicator> = {
+export const setIndicatorStep: StepKind<SetIndicatorStep> = {
   step: 'set-indicator',
   name: 'set an indicator',
   parts: [

@@ -3,7 +3,7 @@ import type { StepKind } from '../step-kind';
 import { blankOr } from '../step-words';
 
 /** Writes over positions of the leader or of a control field. */
-export interface SetPosition {
+export interface SetPositionStep {
   readonly step: 'set-position';
   readonly tag: 'LDR' | '006' | '007' | '008';
   readonly from: number;
@@ -11,7 +11,7 @@ export interface SetPosition {
 }
 
 /** Writes over positions of the leader or of a control field; positions that are not there yet are filled with blanks. */
-export const setPosition: StepKind<SetPosition> = {
+export const setPositionStep: StepKind<SetPositionStep> = {
   step: 'set-position',
   name: 'set positions of leader or control field',
   parts: [

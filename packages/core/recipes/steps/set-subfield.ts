@@ -2,10 +2,10 @@ import { mapData, mapTexts } from '../select';
 import type { StepKind } from '../step-kind';
 import type { Tags } from '../step-values';
 import { inQuotes, tagsName } from '../step-words';
-import * as parts from './parts';
+import { PARTS as parts } from './parts';
 
 /** Gives a subfield a text, or adds it. */
-export interface SetSubfield {
+export interface SetSubfieldStep {
   readonly step: 'set-subfield';
   readonly tags: Tags;
   readonly code: string;
@@ -14,7 +14,7 @@ export interface SetSubfield {
 }
 
 /** Gives a subfield a text, or adds it. */
-export const setSubfield: StepKind<SetSubfield> = {
+export const setSubfieldStep: StepKind<SetSubfieldStep> = {
   step: 'set-subfield',
   name: 'set a subfield',
   parts: [

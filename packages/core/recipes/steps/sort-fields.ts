@@ -1,12 +1,12 @@
 import type { StepKind } from '../step-kind';
 
 /** Puts fields in the order of their tags. */
-export interface SortFields {
+export interface SortFieldsStep {
   readonly step: 'sort-fields';
 }
 
 /** Puts fields in the order of their tags; those of one tag stay in theirs. */
-export const sortFields: StepKind<SortFields> = {
+export const sortFieldsStep: StepKind<SortFieldsStep> = {
   step: 'sort-fields',
   name: 'sort the fields',
   parts: [],

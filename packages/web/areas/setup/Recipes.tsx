@@ -64,7 +64,7 @@ export function Recipes() {
       {mayChange ? (
         <div className="row">
           <Button onClick={() => setMaking(true)}>Write a recipe</Button>
-          <Button onClick={() => file.current!.click()}>Take over a recipe from a file</Button>
+          <Button onClick={() => file.current!.click()}>Load recipe from file</Button>
           <input
             ref={file}
             type="file"
@@ -137,7 +137,7 @@ function RecipeCard({
           <a href={`/api/recipes/${recipe.id}/file`}>Save as a file</a>
           {onCopy ? (
             <Button size="small" className="fix" onClick={onCopy}>
-              Copy it
+              Copy
             </Button>
           ) : null}
           {mayChange ? (

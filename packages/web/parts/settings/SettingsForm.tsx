@@ -1,7 +1,8 @@
 import { api } from '@osier/contract';
 import type { DeliverySettings } from '@osier/core/deliveries';
-import { Input, Select } from 'antd';
+import { Select } from 'antd';
 import { useApi } from '../../api/queries';
+import { PickMany } from '../form/PickMany';
 import { FieldProblem } from '../FieldProblem';
 import { CopyFields } from './CopyFields';
 import type { Editing } from './editing';
@@ -70,12 +71,14 @@ export function SettingsForm(editing: Editing) {
             <FieldProblem of={problem} field="recipe" />
           </label>
           <label className="wide">
-            Protected local fields beside those of the house (. for any digit), separated by ;
-            <Input
-              value={value.protectedFields.join('; ')}
+            Protected local fields beside those of the house
+            <PickMany
+              label="Protected local fields"
+              list={null}
+              placeholder="three digits, a point for any digit: 59."
+              value={value.protectedFields}
               disabled={disabled}
-              onChange={(e) => set({ protectedFields: e.target.value.split(';').map((t) => t.trim()) })}
-              onBlur={() => set({ protectedFields: value.protectedFields.filter(Boolean) })}
+              onChange={(protectedFields) => set({ protectedFields })}
             />
             <FieldProblem of={problem} field="protectedFields" />
           </label>
