@@ -10,7 +10,8 @@ import { followWork } from './jobs-store';
 import { useKeptFocus } from './kept-focus';
 import { ScanLine } from './ScanLine';
 import { useShell } from './shell-store';
-import { KEYS, useShortcuts } from './shortcuts';
+import { KEYS, keysOfArea, type KeyLine } from './keys';
+import { useShortcuts } from './shortcuts';
 import { StatusLine } from './StatusLine';
 import { WhoMenu } from './WhoMenu';
 
@@ -19,6 +20,7 @@ export function Frame() {
   const { folded, fold, keysShown, showKeys } = useShell();
   const { pathname } = useLocation();
   const [isMenuOpen, setMenuOpen] = useState(false);
+  const own = keysOfArea(pathname);
   useShortcuts();
   useKeptFocus();
   useEffect(followWork, []);
@@ -87,18 +89,14 @@ export function Frame() {
       </Drawer>
       <UndoSheet />
       <Modal open={keysShown} onCancel={() => showKeys(false)} footer={null} title="Keys" width={420}>
-        <table className="plain">
-          <tbody>
-            {KEYS.map(([key, what]) => (
-              <tr key={key}>
-                <td>
-                  <kbd>{key}</kbd>
-                </td>
-                <td>{what}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        {own.length ? (
+          <>
+            <h3>In this area</h3>
+            <KeyTable keys={own} />
+            <h3>Everywhere</h3>
+          </>
+        ) : null}
+        <KeyTable keys={KEYS} />
       </Modal>
     </div>
   );
@@ -124,3 +122,18 @@ function AreaLinks() {
     );
   });
 }
+
+const KeyTable = ({ keys }: { keys: readonly KeyLine[] }) => (
+  <table className="plain">
+    <tbody>
+      {keys.map(([key, what]) => (
+        <tr key={key}>
+          <td>
+            <kbd>{key}</kbd>
+          </td>
+          <td>{what}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);

@@ -3,23 +3,9 @@ import { useNavigate } from 'react-router';
 import { queries } from '../api/queries';
 import { entriesOf } from '../areas/daybook/entries';
 import { AREAS } from './areas';
+import { goToRegion } from './regions';
 import { useShell } from './shell-store';
 import { inField } from './use-scanner';
-
-export const KEYS: readonly (readonly [string, string])[] = [
-  ['/', 'Scan line'],
-  ['Alt 1 … 9', 'Areas'],
-  ['?', 'This list'],
-  ['Up, Down', 'Move in a list'],
-  ['Space', 'Tick'],
-  ['Enter', 'Open, edit a field'],
-  ['Esc', 'Back, leave without saving'],
-  ['Ctrl Enter', 'The act of the sheet'],
-  ['Ctrl S', 'Save'],
-  ['Alt Z', 'Undo your last act'],
-  ['Alt + in a field', 'Add a subfield'],
-  ['Left, Right', 'Move along the shelf strip'],
-];
 
 export const focusScanLine = (): void => {
   const line = document.getElementById('scan-line') as HTMLInputElement | null;
@@ -38,6 +24,9 @@ export function useShortcuts(): void {
         if (!area) return;
         event.preventDefault();
         void navigate(area.path);
+      } else if (event.key === 'F6') {
+        event.preventDefault();
+        goToRegion(event.shiftKey ? -1 : 1);
       } else if (event.altKey && event.code === 'KeyZ') {
         event.preventDefault();
         void lastUndoable().then((entry) => entry && undo(entry));
