@@ -43,8 +43,9 @@ export async function pageRanked(
   words: RankedWords,
   page: RankedPage,
 ): Promise<PlacedRow[]> {
-  // What has the words in its title comes before all else; where that fills the page, nothing else is looked for.
-  const inTitles = await placedIn(store, found, words, page, 2);
+  // What has the word in its title comes before all else; where that fills the page, nothing else is looked for. Several words
+  // seldom stand all in the title.
+  const inTitles = words.words.length === 1 ? await placedIn(store, found, words, page, 2) : [];
   return inTitles.length >= page.atMost ? inTitles : placedIn(store, found, words, page);
 }
 
