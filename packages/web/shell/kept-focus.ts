@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 
-/** What takes the focus by itself, in the order of the page. */
+/** What takes the focus by itself and is no text: keys that are pressed next still mean what they mean everywhere. */
 const FOCUSABLE =
-  'a[href], button:not(:disabled), input:not(:disabled), textarea:not(:disabled), select:not(:disabled), [tabindex="0"]';
+  'a[href], button:not(:disabled), [tabindex="0"], input[type="checkbox"]:not(:disabled), input[type="radio"]:not(:disabled)';
 
 /**
  * Where the focus goes when what had it is gone: the nearest place around it that is still there and takes the focus, or the first

@@ -59,6 +59,8 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
           help: 'copies last seen on or after this day need no scan',
         },
       ]}
+      // Locations are those of a branch.
+      follow={(changed) => ('branch' in changed ? { locations: [] } : {})}
       verb="Start the stocktake"
       onCancel={onClose}
       onSend={async (body) => {

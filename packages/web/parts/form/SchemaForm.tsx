@@ -20,6 +20,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   disabled = false,
   isBlock = false,
   more,
+  follow,
   onSend,
   onCancel,
 }: {
@@ -35,6 +36,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
   isBlock?: boolean;
   /** Further acts, at the end of the bar. */
   more?: ReactNode;
+  /** What becomes of other fields when some have been changed. */
+  follow?: (changed: Readonly<Record<string, unknown>>) => Record<string, unknown>;
   /** Sends what was typed, checked by the schema. */
   onSend: (typed: InferType<S>) => Promise<unknown>;
   onCancel?: () => void;
@@ -66,6 +69,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
       validateTrigger="onBlur"
       initialValues={{ ...empty, ...initial }}
       disabled={disabled}
+      onValuesChange={(changed: Record<string, unknown>) => follow && form.setFieldsValue(follow(changed))}
       onFinish={() => void send()}
       noValidate
     >

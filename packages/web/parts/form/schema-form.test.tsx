@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { signInBody } from '@osier/contract';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { array, boolean, number, object, string } from 'yup';
 import { RequestProblem } from '../../api/request';
 import { SchemaForm } from './SchemaForm';
 
@@ -51,4 +52,42 @@ test('what belongs to no field is told once for all', async () => {
   type('Password', 'x');
   send();
   expect((await screen.findByRole('alert')).textContent).toContain('Too many tries.');
+});
+
+test('a field that hangs on another is emptied when that is changed; kinds of field give what the schema wants', async () => {
+  const schema = object({
+    name: string().required(),
+    count: number().required('Type a number.'),
+    tags: array(string().required()).required(),
+    isOn: boolean().required(),
+    note: string().defined(),
+  });
+  const onSend = jest.fn(() => Promise.resolve());
+  render(
+    <SchemaForm
+      schema={schema}
+      initial={{ note: 'first', tags: ['59.'] }}
+      fields={(typed) => [
+        { name: 'name', label: 'Name' },
+        { name: 'count', label: 'Count', kind: 'number' },
+        { name: 'tags', label: 'Tags', kind: 'tags' },
+        { name: 'isOn', label: 'On', kind: 'flag' },
+        { name: 'note', label: typed.isOn === true ? 'Note on' : 'Note off' },
+      ]}
+      follow={(changed) => ('name' in changed ? { note: '' } : {})}
+      verb="Save"
+      onSend={onSend}
+    />,
+  );
+  type('Name', 'reeds');
+  fireEvent.click(screen.getByRole('checkbox', { name: 'On' }));
+  expect((await screen.findByLabelText<HTMLInputElement>('Note on')).value).toBe('');
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect(await screen.findByText('Type a number.')).toBeTruthy();
+  expect(onSend).not.toHaveBeenCalled();
+  type('Count', '12');
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(onSend).toHaveBeenCalledWith({ name: 'reeds', count: 12, tags: ['59.'], isOn: true, note: '' }),
+  );
 });
