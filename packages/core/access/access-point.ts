@@ -53,5 +53,23 @@ export const wordsAt = <T>(point: AccessPoint<T>, value: T): string =>
 /** The first key of an object at a point, for a column; empty for none. */
 export const columnAt = <T>(point: AccessPoint<T>, value: T): string => keysAt(point, value)[0]?.key ?? '';
 
+/** The columns of an object that have an access point, each under the name of its point. */
+export const columnsAt = <T, N extends string>(
+  points: readonly AccessPoint<T, N>[],
+  value: T,
+): { readonly [K in N]: string } =>
+  Object.fromEntries(points.map((point) => [point.name, columnAt(point, value)])) as { [K in N]: string };
+
+/** A point at which an object has one text, which is kept as it is. */
+export const plainPoint = <T, const N extends string>(
+  point: Pick<AccessPoint<T, N>, 'name' | 'title' | 'type' | 'facet' | 'sorts'>,
+  text: (value: T) => string,
+): AccessPoint<T, N> => ({
+  ...point,
+  version: 1,
+  extract: (value) => found([text(value)]),
+  normalise: (kept) => kept,
+});
+
 /** Texts as found values. */
 export const found = (texts: readonly string[]): FoundValue[] => texts.map((text) => ({ text }));

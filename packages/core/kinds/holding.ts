@@ -1,8 +1,8 @@
 import { groupedBarcode } from '../barcodes';
 import { callNumberText } from '../callnumbers';
 import { partKey, type Copy, type Holding, type Withdrawn } from '../holdings';
-import { columnAt } from '../access';
-import { BARCODE, BRANCH, CALL_NUMBER, COPY_TYPE, LOCATION, SHELF_KEY, STATUS } from './holding-access';
+import { columnsAt } from '../access';
+import { COPY_POINTS, HOLDING_POINTS } from './holding-access';
 import { describeKind } from './kind';
 
 /** A title at a branch and location under a call number. */
@@ -14,12 +14,9 @@ export const holding = describeKind<Holding>()({
   columns: { record: 'integer', branch: 'text', location: 'text', call_number: 'text', shelf_key: 'text' },
   compute: (h) => ({
     record: h.record,
-    branch: h.branch,
-    location: h.location,
-    call_number: columnAt(CALL_NUMBER, h),
-    shelf_key: columnAt(SHELF_KEY, h),
+    ...columnsAt(HOLDING_POINTS, h),
   }),
-  access: { columns: [BRANCH, LOCATION, CALL_NUMBER, SHELF_KEY] },
+  access: { columns: HOLDING_POINTS },
   parents: [{ kind: 'record', field: 'record', column: 'record', whenGone: 'holds' }],
   once: [{ columns: ['record', 'branch', 'location', 'call_number'] }],
 });
@@ -41,15 +38,13 @@ export const copy = describeKind<Copy>()({
   },
   compute: (c) => ({
     holding: c.holding,
-    barcode: c.barcode,
-    status: c.status,
-    type: c.type,
+    ...columnsAt(COPY_POINTS, c),
     last_seen: c.lastSeen,
     number: c.number,
     part: partKey(c.part),
   }),
   inherited: { record: { from: 'holding', column: 'record' } },
-  access: { columns: [BARCODE, STATUS, COPY_TYPE] },
+  access: { columns: COPY_POINTS },
   parents: [{ kind: 'holding', field: 'holding', column: 'holding', whenGone: 'holds' }],
   once: [
     { columns: ['barcode'], anyCase: true },

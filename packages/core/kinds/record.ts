@@ -1,6 +1,6 @@
 import {
   briefOf,
-  columnAt,
+  columnsAt,
   CONTROL_NUMBER,
   FILING_TITLE,
   ISBN,
@@ -19,6 +19,8 @@ import { CARRIED_HEADING } from '../headings';
 import type { MarcRecord } from '../marc';
 import { ALIKE, describe } from '../matching';
 import { describeKind } from './kind';
+
+const COLUMN_POINTS = [FILING_TITLE, YEAR, LANGUAGE, MATERIAL];
 
 /** A bibliographic record of the catalogue. */
 export const record = describeKind<MarcRecord>()({
@@ -40,17 +42,17 @@ export const record = describeKind<MarcRecord>()({
   },
   computed: 1,
   compute: (marc) => {
-    const { title, author, year, isbn, publisher, edition, language, material } = briefOf(marc);
+    const { title, author, isbn, publisher, edition } = briefOf(marc);
     return {
-      ...{ title, author, year, isbn, publisher, edition, language, material },
-      sort: columnAt(FILING_TITLE, marc),
+      ...{ title, author, isbn, publisher, edition },
+      ...columnsAt(COLUMN_POINTS, marc),
       matching: JSON.stringify(describe(marc)),
     };
   },
   access: {
     words: [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS],
     keys: [ISBN, ISSN, CONTROL_NUMBER, LCCN, OTHER_NUMBER, ALIKE, CARRIED_HEADING],
-    columns: [FILING_TITLE, YEAR, LANGUAGE, MATERIAL],
+    columns: COLUMN_POINTS,
   },
   parents: [],
 });

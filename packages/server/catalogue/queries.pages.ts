@@ -33,6 +33,9 @@ export interface RankedWords {
   readonly isPlaced: boolean;
 }
 
+/** Ranks of what has the words in its title. */
+const IN_TITLE = 2;
+
 /**
  * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, in the
  * rest, and last those that have the words in several places; within a rank by title. The first `MOST_RANKED` are covered.
@@ -45,9 +48,18 @@ export async function pageRanked(
 ): Promise<PlacedRow[]> {
   // What has the word in its title comes before all else; where that fills the page, nothing else is looked for. Several words
   // seldom stand all in the title.
-  const inTitles = words.words.length === 1 ? await placedIn(store, found, words, page, 2) : [];
+  const inTitles = words.words.length === 1 ? await placedIn(store, found, words, page, IN_TITLE) : [];
   return inTitles.length >= page.atMost ? inTitles : placedIn(store, found, words, page);
 }
+
+/** Records that have words in their title, in the same order; the first `atMost`. */
+export const bestTitles = (
+  store: Store,
+  found: IdQuery,
+  words: RankedWords,
+  atMost: number,
+): Promise<PlacedRow[]> =>
+  placedIn(store, found, words, { facets: {}, after: null, atMost, isMany: true }, IN_TITLE);
 
 /** Which page of a ranked search, and what narrows it. */
 export interface RankedPage {

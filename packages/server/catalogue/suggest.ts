@@ -6,7 +6,7 @@ import type { Services } from '../services';
 import { headingsBeginning } from '../headings/queries';
 import { copiesWithBarcode, pilesLike } from './queries';
 import { withWords } from './queries.found';
-import { pageRanked, rowsOf } from './queries.pages';
+import { bestTitles, rowsOf } from './queries.pages';
 
 /** Shorter than this, nearly everything would be meant. */
 const LEAST = 3;
@@ -29,10 +29,9 @@ export async function suggest({ store }: Services, q: string): Promise<{ rows: S
   }
   const words = foldedWords(typed);
   if (words.length === 0) return { rows: [] };
-  const page = { facets: {}, after: null, atMost: TITLES, isMany: true };
   const ranked = { words, exact: [words.join(' ')], isPlaced: false };
   const [placed, headings, piles] = await Promise.all([
-    pageRanked(store, withWords(words), ranked, page),
+    bestTitles(store, withWords(words), ranked, TITLES),
     headingsBeginning(store, typed, OTHERS),
     pilesLike(store, typed, OTHERS),
   ]);

@@ -1,8 +1,7 @@
 import { Link } from 'react-router';
-import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
-import { useSetUp } from '../setup/use-set-up';
+import { FrequentFindings } from './FrequentFindings';
 import { useToday } from '../today/use-today';
 
 /** Searches that run as they stand. */
@@ -17,13 +16,6 @@ const EXAMPLES = [
 /** What the pane shows when no record is opened: how to search, what is amiss, and one's own last work. */
 export function CatalogueOverview() {
   const { data } = useToday();
-  const checks = useSetUp()?.checks;
-  const findings = (data?.findings ?? []).slice(0, 6).map(({ value, n }) => ({
-    key: value,
-    name: checks?.find((c) => c.rule === value)?.title ?? value,
-    n,
-    to: `/catalogue?finding=${encodeURIComponent(value)}`,
-  }));
   return (
     <Overview>
       <OverviewSection title="How to search">
@@ -42,9 +34,9 @@ export function CatalogueOverview() {
           In the list: <kbd>Up</kbd> <kbd>Down</kbd> to move, <kbd>Enter</kbd> to open.
         </p>
       </OverviewSection>
-      {findings.length ? (
+      {data?.findings.length ? (
         <OverviewSection title="Most frequent findings">
-          <BarTable caption="Records by finding" of="Records" rows={findings} />
+          <FrequentFindings findings={data.findings} most={6} />
         </OverviewSection>
       ) : null}
       <OverviewSection title="My recent work">

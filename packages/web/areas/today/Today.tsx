@@ -1,11 +1,10 @@
 import type { Today as TodayAnswer } from '@osier/contract';
 import { Link } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
-import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { usePerson } from '../../shell/person';
 import { EntryLine } from '../daybook/EntryLine';
-import { useSetUp } from '../setup/use-set-up';
+import { FrequentFindings } from '../catalogue/FrequentFindings';
 import { BranchTable } from './BranchTable';
 import { FirstSteps } from './FirstSteps';
 import { QuickActs } from './QuickActs';
@@ -19,15 +18,8 @@ const number = (n: number) => n.toLocaleString('en-GB');
 export default function Today() {
   const { data } = useToday();
   const person = usePerson();
-  const checks = useSetUp()?.checks;
   if (!data) return <AreaHead name="Today" state="…" />;
   const waits = waitingIn(data);
-  const findings = data.findings.slice(0, FINDINGS).map(({ value, n }) => ({
-    key: value,
-    name: checks?.find((c) => c.rule === value)?.title ?? value,
-    n,
-    to: `/catalogue?finding=${encodeURIComponent(value)}`,
-  }));
   return (
     <>
       <AreaHead
@@ -71,15 +63,9 @@ export default function Today() {
               ))}
             </div>
           </OverviewSection>
-          {findings.length ? (
+          {data.findings.length ? (
             <OverviewSection title="Findings in the catalogue">
-              <BarTable caption="Records by finding" of="Records" rows={findings} />
-              {data.findings.length > FINDINGS ? (
-                <p className="faded">
-                  And {number(data.findings.length - FINDINGS)} more kinds in{' '}
-                  <Link to="/catalogue">Catalogue</Link>, under Findings.
-                </p>
-              ) : null}
+              <FrequentFindings findings={data.findings} most={FINDINGS} />
             </OverviewSection>
           ) : null}
           {data.branches.length ? (

@@ -1,0 +1,27 @@
+import type { Today } from '@osier/contract';
+import { Link } from 'react-router';
+import { BarTable } from '../../parts/BarTable';
+import { useSetUp } from '../setup/use-set-up';
+
+/** The most frequent findings of the catalogue, each a way to the records that have it. */
+export function FrequentFindings({ findings, most }: Pick<Today, 'findings'> & { most: number }) {
+  const checks = useSetUp()?.checks;
+  const rows = findings.slice(0, most).map(({ value, n }) => ({
+    key: value,
+    name: checks?.find((c) => c.rule === value)?.title ?? value,
+    n,
+    to: `/catalogue?finding=${encodeURIComponent(value)}`,
+  }));
+  const more = findings.length - rows.length;
+  return (
+    <>
+      <BarTable caption="Records by finding" of="Records" rows={rows} />
+      {more > 0 ? (
+        <p className="faded">
+          And {more.toLocaleString('en-GB')} more kinds in <Link to="/catalogue">Catalogue</Link>, under
+          Findings.
+        </p>
+      ) : null}
+    </>
+  );
+}
