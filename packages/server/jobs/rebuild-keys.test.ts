@@ -1,6 +1,6 @@
 import type { IncomingPage, JobState, SearchAnswer } from '@osier/contract';
 import { field, type MarcRecord } from '@osier/core/marc';
-import { oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
+import { KEYS_BEGIN, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { startTesting } from '../testing/running';
 import { beginRebuildingKeys } from './rebuild-keys';
 
@@ -82,17 +82,17 @@ test('until all new keys are there the old ones are searched, and what is saved 
     (await head<SearchAnswer>('GET', `/records?q=${q}`)).body.rows.map((r) => r.title);
   await spoil();
   // Half of the work, and then it stops.
-  let [pieces, place, done] = [0, 0, 0];
+  let [pieces, at] = [0, KEYS_BEGIN];
   await recordKeysAnew(
     store,
-    { place, done },
-    (at) => {
-      [place, done] = [at.place, at.done];
+    KEYS_BEGIN,
+    (so) => {
+      at = so;
       return Promise.resolve();
     },
     () => pieces++ === 3,
   );
-  expect(done).toBe(600);
+  expect(at.done).toBe(600);
   expect(await store.rows("SELECT record FROM record_keys WHERE kind = 'isbn'")).toEqual([{ record: 3 }]);
   const { body } = await head<{ version: number; marc: MarcRecord }>('GET', '/records/2');
   const fields = body.marc.fields.map((f) =>
@@ -101,14 +101,15 @@ test('until all new keys are there the old ones are searched, and what is saved 
   const saved = { version: body.version, marc: { ...body.marc, fields } };
   expect((await head('PUT', '/records/2', saved)).status).toBe(200);
   expect(await titles('quoitstone')).toEqual(['Quoitstone meanwhile']);
-  await recordKeysAnew(store, { place, done });
+  await recordKeysAnew(store, at);
   expect(await titles('quoitstone')).toEqual(['Quoitstone meanwhile']);
   const kept = await store.row<{ n: number }>("SELECT COUNT(*) AS n FROM record_keys WHERE kind = 'isbn'");
   expect(kept!.n).toBeGreaterThan(500);
   // As if they had been computed in one go.
   const now = await dump();
   await spoil();
-  await recordKeysAnew(store, { place: 0, done: 0 });
+  // What was begun by other rules is no beginning.
+  expect(await recordKeysAnew(store, { place: 900, done: 900, rules: 'older' })).toBe(1500);
   expect(await dump()).toEqual(now);
   expect(await store.rows('SELECT * FROM record_keys_coming')).toEqual([]);
 });

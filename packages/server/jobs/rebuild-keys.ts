@@ -1,4 +1,4 @@
-import { number, object } from 'yup';
+import { number, object, string } from 'yup';
 import { oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { totals } from '../projections/counts';
 import type { Services } from '../services';
@@ -20,6 +20,7 @@ export async function beginRebuildingKeys({ store, jobs }: Services): Promise<vo
 const cursor = object({
   place: number().integer().default(0),
   done: number().integer().default(0),
+  rules: string().default(''),
 });
 
 /** Job: computes the keys of all records anew; one that is cancelled, or killed, goes on at the next start. */

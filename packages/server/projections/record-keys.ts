@@ -37,11 +37,16 @@ export async function oldRecordKeys(store: Store): Promise<OldKeys> {
   return { columns: isOld(COLUMN_RULES), index: isOld(INDEX_RULES) };
 }
 
-/** How far the work has come: behind which record, and how many are done. */
+/** How far the work has come: behind which record, how many are done, and by which rules. */
 export interface KeysPlace {
   readonly place: number;
   readonly done: number;
+  readonly rules: string;
 }
+/** The rules of today as a text that changes with them: what was begun by others is begun again. */
+const RULES = JSON.stringify([INDEX_RULES, COLUMN_RULES]);
+/** Where the work begins. */
+export const KEYS_BEGIN: KeysPlace = { place: 0, done: 0, rules: RULES };
 /** Keeps that in the transaction of each piece. */
 export type KeepPlace = (at: KeysPlace, tx: Transaction) => Promise<void>;
 
@@ -57,15 +62,15 @@ export async function recordKeysAnew(
   stop: () => boolean = () => false,
 ): Promise<number> {
   const old = await oldRecordKeys(store);
-  if (from.place === 0 && old.index) await begin(store);
-  let at = from;
+  let at = from.rules === RULES ? from : KEYS_BEGIN;
+  if (at.place === 0 && old.index) await begin(store);
   while (!stop()) {
     const before = at;
     const next = await store.write(async (tx) => {
       const ids = await someAnew(store.within(tx), old, before.place, tx);
       const last = ids.at(-1);
       if (last === undefined) return null;
-      const so = { place: last, done: before.done + ids.length };
+      const so = { place: last, done: before.done + ids.length, rules: RULES };
       await keep(so, tx);
       return so;
     });

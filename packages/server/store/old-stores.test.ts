@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
+import { KEYS_BEGIN, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { openStore } from './open-store';
 import type { Store } from './store';
 import { undoEntry } from './undo';
@@ -53,7 +53,7 @@ test.each(versions)(
       price: 1250,
       status: 'available',
     });
-    await recordKeysAnew(store, { place: 0, done: 0 });
+    await recordKeysAnew(store, KEYS_BEGIN);
     expect(await oldRecordKeys(store)).toEqual({ columns: false, index: false });
     expect(
       await store.rows("SELECT record FROM record_keys WHERE kind = 'isbn' AND key = '9780306406157'"),
