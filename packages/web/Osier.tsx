@@ -1,11 +1,14 @@
 import { Button } from 'antd';
 import { api } from '@osier/contract';
-import { lazy } from 'react';
+import { lazy, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { useApi } from './api/queries';
+import { followDrafts, useDrafts } from './shell/drafts';
 import { Frame } from './shell/Frame';
 import { PersonContext } from './shell/person';
+import { followSession } from './shell/session';
 import { SignIn } from './shell/SignIn';
+import { SignInAgain } from './shell/SignInAgain';
 
 const Today = lazy(() => import('./areas/today/Today'));
 const Attention = lazy(() => import('./areas/today/Attention'));
@@ -24,6 +27,9 @@ const SetUp = lazy(() => import('./areas/setup/SetUp'));
 /** Signed in: the frame with its areas. Else: the sign-in. */
 export function Osier() {
   const { data: welcome, error } = useApi(api.people.welcome);
+  useEffect(followDrafts, []);
+  const person = welcome?.person?.id;
+  useEffect(() => (person === undefined ? undefined : followSession(person)), [person]);
   if (error)
     return (
       <p role="alert" style={{ padding: 24 }}>
@@ -35,6 +41,7 @@ export function Osier() {
     );
   if (!welcome) return null;
   if (!welcome.person) return <SignIn welcome={welcome} />;
+  useDrafts.getState().open(welcome.person.id);
   return (
     <PersonContext value={welcome.person}>
       <Routes>
@@ -55,6 +62,7 @@ export function Osier() {
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>
       </Routes>
+      <SignInAgain isDemo={welcome.demo !== null} />
     </PersonContext>
   );
 }

@@ -13,9 +13,7 @@ const coded = (what: string) => ({
   code: line(60).trim().required(`${what} needs a code.`),
   name: line().required(`${what} needs a name.`),
 });
-/** The code lists that are saved. */
-export const listsBody = object({
-  version: version(),
+const listsShape = {
   branches: array(
     object({
       code: code().required('A branch needs a code.'),
@@ -38,11 +36,13 @@ export const listsBody = object({
   ).required(),
   funds: array(object(coded('A fund'))).required(),
   suppliers: array(object(coded('A supplier'))).required(),
-});
+};
+/** The code lists. */
+export const listsSchema = object(listsShape);
+/** The code lists that are saved. */
+export const listsBody = object({ version: version(), ...listsShape });
 export type ListsBody = InferType<typeof listsBody>;
-/** The house rules that are saved. */
-export const houseBody = object({
-  version: version(),
+const houseShape = {
   classDecimals: number().integer().min(0).max(12).required(),
   cutterLetters: number().integer().min(0).max(6).required(),
   droppedSubdivisions: array(line().required()).required(),
@@ -70,7 +70,11 @@ export const houseBody = object({
     kind: string().matches(/^\d?$/, 'One digit.').defined(),
     library: string().matches(/^\d*$/, 'Digits only.').defined(),
   }).required(),
-});
+};
+/** The house rules. */
+export const houseSchema = object(houseShape);
+/** The house rules that are saved. */
+export const houseBody = object({ version: version(), ...houseShape });
 export type HouseBody = InferType<typeof houseBody>;
 
 const codedRow = { code: text(), name: text() };

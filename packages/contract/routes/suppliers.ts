@@ -13,6 +13,8 @@ const sheetShape = {
   organisations: array(line(40).required()).max(40).required(),
   ...settingsShape,
 };
+/** What a supplier sheet is. */
+export const sheetSchema = object(sheetShape);
 /** A new supplier sheet. */
 export const sheetBody = object({ sheet: object(sheetShape).required() });
 export type SheetBody = InferType<typeof sheetBody>;

@@ -1,4 +1,4 @@
-import { listOf, wordOf, shape, text, whole } from '../answers';
+import { listOf, wordOf, shape, text, whole, orNull } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { daybookEntrySchema } from '../objects/acts';
 
@@ -27,6 +27,14 @@ const disputedRow = shape({ kind: text(), id: whole(), label: text(), why: text(
 /** Something that breaks what must hold, with the sentence why; it stands aside until somebody has settled it. */
 export type DisputedRow = ValueOf<typeof disputedRow>;
 
+const outside = shape({
+  loansDesk: wordOf(['none', 'here', 'silent']),
+  /** ISO date and time since when it has been so; null for one that is not set up. */
+  since: orNull(text()),
+});
+/** Whether the services outside answer. */
+export type Outside = ValueOf<typeof outside>;
+
 /** Today, and what is reachable outside. */
 export const overviewApi = {
   today: endpoint({
@@ -48,6 +56,6 @@ export const overviewApi = {
     path: '/outside',
     summary: 'Whether the services outside can be reached',
     permission: 'look',
-    answer: shape({ loansDesk: wordOf(['none', 'here', 'silent']) }),
+    answer: outside,
   }),
 };

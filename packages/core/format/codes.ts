@@ -23,6 +23,13 @@ export function codeStanding(list: CodeList, code: string): 'current' | 'obsolet
 export const codeName = (list: CodeList, code: string): string | undefined =>
   lists[list][code] ?? lists[list][`-${code}`];
 
+/** The current codes of a list with their names, in the order of the names: to choose from. */
+export const codeOptions = (list: CodeList): readonly { readonly code: string; readonly name: string }[] =>
+  Object.entries(lists[list])
+    .filter(([code]) => !code.startsWith('-'))
+    .map(([code, name]) => ({ code, name }))
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
+
 /** Each list the other way: the current codes by their names in small letters, without a qualifier in brackets. */
 const NAMED: Readonly<Record<string, ReadonlyMap<string, string>>> = Object.fromEntries(
   Object.entries(lists).map(([list, codes]) => [

@@ -17,7 +17,7 @@ export {
   subfieldName,
 } from './definitions';
 export type { CodeList } from './codes';
-export { codeName, codeNamed, codeStanding } from './codes';
+export { codeName, codeNamed, codeOptions, codeStanding } from './codes';
 export type { PositionReading } from './fixed-positions';
 export {
   LENGTH_007,

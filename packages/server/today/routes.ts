@@ -1,7 +1,8 @@
-import { api, type Today } from '@osier/contract';
+import { api, type Outside, type Today } from '@osier/contract';
 import { listEntries } from '../daybook/daybook';
 import { labelOfAny } from '@osier/core/kinds';
 import { route, type Route } from '../http/route';
+import type { LoansDesk } from '../loans/ports';
 import type { Services } from '../services';
 import { disputed, disputedCount } from '../store/disputed';
 import { totals } from '../projections/counts';
@@ -49,8 +50,15 @@ export const todayRoutes = (services: Services): Route[] => [
       why,
     })),
   ),
-  route(api.overview.outside, async () => {
-    if (!services.loans.configured) return { loansDesk: 'none' as const };
-    return { loansDesk: (await services.loans.reachable()) ? ('here' as const) : ('silent' as const) };
-  }),
+  route(api.overview.outside, standingOf(services.loans)),
 ];
+
+/** Whether the loans desk answers, and since when it has been so, as far as this server has seen. */
+function standingOf(loans: LoansDesk): () => Promise<Outside> {
+  let last: Outside = { loansDesk: 'none', since: null };
+  return async () => {
+    const loansDesk = !loans.configured ? 'none' : (await loans.reachable()) ? 'here' : 'silent';
+    if (loansDesk !== last.loansDesk) last = { loansDesk, since: new Date().toISOString() };
+    return last;
+  };
+}

@@ -35,6 +35,15 @@ function changedIn(response: Response): readonly Changed[] | null {
   return changed;
 }
 
+const whenSignedOut = new Set<() => void>();
+/** Has something done when the server does not know any more who asks; gives the way to stop. */
+export function onSignedOut(act: () => void): () => void {
+  whenSignedOut.add(act);
+  return () => whenSignedOut.delete(act);
+}
+/** The sign-in itself answers 401 to a wrong password. */
+const isSignIn = (path: string) => path.startsWith('/sign-in');
+
 /** Asks a path of the API; what comes is what the contract says of it. Use `call`, which knows the types. */
 export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response;
@@ -55,6 +64,7 @@ export async function request<T>(method: string, path: string, body?: unknown): 
   const text = await response.text();
   const answer: unknown =
     text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null;
+  if (response.status === 401 && !isSignIn(path)) for (const act of whenSignedOut) act();
   if (!response.ok)
     throw new RequestProblem(
       (answer as Problem | null) ?? {

@@ -1,52 +1,42 @@
 import { Select } from 'antd';
-import { PickMany } from './form/PickMany';
+import type { CodeOption } from './form/field-kinds';
 
-/** Picks codes from one of the library's lists, by code or name. */
+/** Picks a code from one of the library's lists, by code or name. It has its name from the label around it, or from `label`. */
 export function CodePicker({
+  id,
   list,
   value,
   onChange,
   label,
-  many = false,
   status,
   placeholder,
   optional = false,
   disabled = false,
 }: {
-  list: readonly { code: string; name: string }[];
-  value: string | string[];
-  onChange: (value: string | string[]) => void;
-  label: string;
-  many?: boolean;
+  id?: string;
+  list: readonly CodeOption[];
+  value: string;
+  onChange: (value: string) => void;
+  label?: string;
   status?: 'error' | '';
   placeholder?: string;
   /** It may be left empty. */
   optional?: boolean;
   disabled?: boolean;
 }) {
-  if (many)
-    return (
-      <PickMany
-        label={label}
-        list={list}
-        placeholder={placeholder}
-        value={Array.isArray(value) ? value : []}
-        disabled={disabled}
-        status={status}
-        onChange={onChange}
-      />
-    );
   return (
-    <Select
-      aria-label={label}
+    <Select<string>
+      id={id}
+      aria-label={id ? undefined : label}
       showSearch={{ optionFilterProp: 'label' }}
-      style={{ minWidth: 180, width: '100%' }}
+      style={{ width: '100%' }}
       status={status}
       allowClear={optional}
       disabled={disabled}
-      placeholder={placeholder ?? `Choose a ${label.toLowerCase()}`}
-      value={(Array.isArray(value) ? value : value || undefined) as string}
-      onChange={onChange}
+      placeholder={placeholder ?? 'Choose'}
+      popupMatchSelectWidth={false}
+      {...(value && { value })}
+      onChange={(next: string | undefined) => onChange(next ?? '')}
       options={list.map((e) => ({ value: e.code, label: `${e.code}  ${e.name}` }))}
     />
   );

@@ -1,23 +1,34 @@
 import { InputNumber } from 'antd';
+import { useApi } from '../api/queries';
+import { api } from '@osier/contract';
 
-/** A price, typed in units with two decimals and kept in hundredths; null for none. */
+/** A price, typed in units with two decimals and kept in hundredths, in the currency of the house; null for none. */
 export function PriceInput({
+  id,
   value,
   onChange,
   disabled = false,
   placeholder,
+  label,
 }: {
+  id?: string;
   value: number | null;
   onChange: (hundredths: number | null) => void;
   disabled?: boolean;
   placeholder?: string;
+  /** How it is called where no label stands by it. */
+  label?: string;
 }) {
+  const currency = useApi(api.setup.read).data?.house.value.currency;
   return (
     <InputNumber
-      aria-label="Price"
+      id={id}
+      aria-label={id ? undefined : (label ?? 'Price')}
       min={0}
       precision={2}
+      controls={false}
       placeholder={placeholder}
+      suffix={currency}
       style={{ width: '100%' }}
       disabled={disabled}
       value={value === null ? null : value / 100}

@@ -6,8 +6,8 @@ import { Button, Input, Modal, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { useApi } from '../api/queries';
 import { problemText, RequestProblem } from '../api/request';
-import { FieldProblem } from './FieldProblem';
-import { PileOf } from './PileOf';
+import { KitField } from './form/KitField';
+import { PILE_OF } from './pile-of';
 
 /** Puts all that a search finds on a pile: one that is there, or a new one. */
 export function PutOnPile({
@@ -41,32 +41,29 @@ export function PutOnPile({
   };
   return (
     <Modal open onCancel={onClose} footer={null} title="Add to pile" width={460} destroyOnHidden>
-      <form className="stack" onSubmit={(e) => void put(e)}>
-        <label>
-          Pile
+      <form onSubmit={(e) => void put(e)}>
+        <KitField label="Pile">
           <Select
-            aria-label="Pile"
-            style={{ width: '100%' }}
             showSearch={{ optionFilterProp: 'label' }}
             value={into ?? 0}
             onChange={(id: number) => setInto(id || null)}
             options={[
-              { value: 0, label: 'A new pile' },
+              { value: 0, label: 'New pile' },
               ...piles.map((p) => ({
                 value: p.id,
                 label: `${p.name} (${countedOn(p.of, p.count)})`,
               })),
             ]}
           />
-        </label>
+        </KitField>
         {into === null ? (
           <>
-            <label>
-              Name of the new pile
+            <KitField label="Name of the new pile" isRequired problem={problem?.field('name')}>
               <Input autoFocus value={name} onChange={(e) => setName(e.target.value)} />
-              <FieldProblem of={problem} field="name" />
-            </label>
-            <PileOf value={of} onChange={setOf} />
+            </KitField>
+            <KitField label="A pile of">
+              <Select value={of} options={[...PILE_OF]} onChange={setOf} />
+            </KitField>
           </>
         ) : null}
         {trouble ? (
@@ -74,7 +71,7 @@ export function PutOnPile({
             {trouble}
           </p>
         ) : null}
-        <div className="row">
+        <div className="kit-bar">
           <Button type="primary" htmlType="submit">
             Add {what} to {chosen ? `“${chosen.name}”` : 'the new pile'}
           </Button>

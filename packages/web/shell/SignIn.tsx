@@ -4,12 +4,10 @@ import { call } from '../api/call';
 import { refresh } from '../api/queries';
 import type { FormField } from '../parts/form/field-kinds';
 import { SchemaForm } from '../parts/form/SchemaForm';
+import { tellSession } from './session';
+import { SIGN_IN } from './sign-in-fields';
 import './sign-in.css';
 
-const SIGN_IN: readonly FormField[] = [
-  { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password', kind: 'password' },
-];
 const FIRST: readonly FormField[] = [
   { name: 'code', label: 'Code from the console' },
   { name: 'name', label: 'Your name' },
@@ -32,7 +30,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
             schema={firstHeadBody}
             fields={FIRST}
             onSend={async (typed) => {
-              await call(api.people.firstHead, { body: typed });
+              tellSession((await call(api.people.firstHead, { body: typed })).id);
               await refresh();
             }}
             isBlock
@@ -44,7 +42,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
             schema={signInBody}
             fields={SIGN_IN}
             onSend={async (typed) => {
-              await call(api.people.signIn, { body: typed });
+              tellSession((await call(api.people.signIn, { body: typed })).id);
               await refresh();
             }}
             isBlock
@@ -59,7 +57,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
 
 function DemoPeople({ people }: { people: NonNullable<Welcome['demo']> }) {
   const choose = async (id: number) => {
-    await call(api.people.signInAsDemo, { body: { person: id } });
+    tellSession((await call(api.people.signInAsDemo, { body: { person: id } })).id);
     await refresh();
   };
   return (

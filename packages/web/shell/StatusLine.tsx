@@ -1,27 +1,27 @@
+import { UpOutlined } from '@ant-design/icons';
 import { api } from '@osier/contract';
-import { call } from '../api/call';
-import { Button } from 'antd';
+import { Button, Popover } from 'antd';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../api/queries';
-import { useDrafts } from './drafts';
 import { StateShape } from '../parts/Mark';
+import { unsavedWork, useDrafts } from './drafts';
+import { JobLine } from './JobLine';
 import { useJobs } from './jobs-store';
+import { LOANS_DESK } from './loans-desk';
 import { useShell } from './shell-store';
+import { StatusPanel } from './StatusPanel';
 
-const OUTSIDE = {
-  here: { kind: 'clear', text: 'Loans desk answers' },
-  silent: { kind: 'caution', text: 'Loans desk does not answer' },
-  none: { kind: 'information', text: 'No loans desk is set' },
-} as const;
-
-/** The last act with its undoing, running jobs, and whether the outside can be reached. */
+/** The last act with its undoing, running jobs, and whether the outside can be reached; it opens to a panel. */
 export function StatusLine() {
   const last = useShell((s) => s.last);
   const undo = useShell((s) => s.undo);
   const jobs = useJobs((s) => s.jobs);
-  const drafts = Object.entries(useDrafts((s) => s.drafts));
+  const drafts = useDrafts();
+  const [isOpen, setOpen] = useState(false);
+  const unsaved = unsavedWork(drafts);
   const outside = useApi(api.overview.outside);
-  const desk = outside.data && OUTSIDE[outside.data.loansDesk];
+  const desk = outside.data && LOANS_DESK[outside.data.loansDesk];
   return (
     <footer className="status-line">
       <div className="status-last" role="status" data-tone={last?.tone}>
@@ -45,31 +45,36 @@ export function StatusLine() {
         )}
       </div>
       <div className="status-jobs">
-        {drafts.map(([id, d]) => (
-          <Link key={id} to={`/catalogue/${id}`}>
-            Not saved: <bdi>{d.title}</bdi>
+        {unsaved.length === 1 ? (
+          <Link to={unsaved[0]!.path}>
+            Not saved: <bdi>{unsaved[0]!.title}</bdi>
           </Link>
-        ))}
-        {jobs.map((j) => (
-          <span key={j.id} className="job">
-            {j.title}: <progress aria-label={j.title} value={j.done} max={j.total ?? undefined} />{' '}
-            {j.done.toLocaleString('en-GB')}
-            {j.total ? ` of ${j.total.toLocaleString('en-GB')}` : ''}
-            {j.rate ? `, ${Math.round(j.rate)} a second` : ''}
-            {j.secondsLeft !== null && j.secondsLeft > 1 ? `, ${Math.round(j.secondsLeft)} s left` : ''}
-            <Button size="small" onClick={() => void call(api.jobs.cancel, { params: { id: j.id } })}>
-              Cancel
-            </Button>
-          </span>
-        ))}
-      </div>
-      <div className="status-outside">
-        {desk ? (
-          <>
-            <StateShape kind={desk.kind} /> {desk.text}
-          </>
+        ) : unsaved.length ? (
+          <span>{unsaved.length} not saved</span>
         ) : null}
+        {jobs.slice(0, 1).map((j) => (
+          <JobLine key={j.id} job={j} />
+        ))}
+        {jobs.length > 1 ? <span>{jobs.length - 1} more running</span> : null}
       </div>
+      <Popover
+        open={isOpen}
+        onOpenChange={setOpen}
+        trigger="click"
+        placement="topRight"
+        content={<StatusPanel onLeave={() => setOpen(false)} />}
+      >
+        <Button type="text" size="small" className="status-outside" aria-expanded={isOpen}>
+          {desk ? (
+            <>
+              <StateShape kind={desk.kind} /> {desk.text}
+            </>
+          ) : (
+            'Status'
+          )}{' '}
+          <UpOutlined aria-label="Open the status panel" />
+        </Button>
+      </Popover>
     </footer>
   );
 }

@@ -7,6 +7,7 @@ import { useSetUp } from '../areas/setup/use-set-up';
 import { useLook } from './look-store';
 import { useMyBranch } from './my-branch';
 import { usePerson } from './person';
+import { tellSession } from './session';
 
 const LOOKS = [
   ['system', 'Light or dark as the system'],
@@ -22,6 +23,7 @@ export function WhoMenu() {
   const [branch, chooseBranch] = useMyBranch();
   const signOut = async () => {
     await call(api.people.signOut);
+    tellSession(null);
     queries.clear();
     window.location.assign('/');
   };

@@ -10,28 +10,89 @@ export interface Draft {
   readonly title: string;
 }
 
-interface Drafts {
-  readonly drafts: Readonly<Record<string, Draft>>;
-  keep(id: number, draft: Draft | null): void;
+/** What somebody typed in a form and has not sent yet. */
+export interface FormDraft {
+  /** What the form is called, and the address where it stands. */
+  readonly title: string;
+  readonly path: string;
+  /** By its name, what was there when it was typed over, and what was typed. */
+  readonly typed: Readonly<Record<string, { readonly was: unknown; readonly is: unknown }>>;
 }
-const KEY = 'osier-drafts';
 
-function read(): Record<string, Draft> {
+interface Kept {
+  readonly drafts: Readonly<Record<string, Draft>>;
+  readonly forms: Readonly<Record<string, FormDraft>>;
+}
+interface Drafts extends Kept {
+  readonly person: number | null;
+  /** Takes up what a person left unsaved in this browser. */
+  open(person: number): void;
+  keep(id: number, draft: Draft | null): void;
+  keepForm(key: string, draft: FormDraft | null): void;
+}
+
+const keyOf = (person: number) => `osier-drafts-${person}`;
+
+function read(person: number): Kept {
   try {
-    return JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Record<string, Draft>;
+    const kept = JSON.parse(localStorage.getItem(keyOf(person)) ?? '{}') as Partial<Kept>;
+    return { drafts: kept.drafts ?? {}, forms: kept.forms ?? {} };
   } catch {
-    return {};
+    return { drafts: {}, forms: {} };
   }
 }
 
-/** Unsaved records of this tab. They outlast a scan, another area and a reload; only saving or discarding ends them. */
-export const useDrafts = create<Drafts>((set) => ({
-  drafts: read(),
-  keep: (id, draft) =>
-    set(({ drafts }) => {
-      const { [String(id)]: _, ...rest } = drafts;
-      const next = draft ? { ...rest, [String(id)]: draft } : rest;
-      sessionStorage.setItem(KEY, JSON.stringify(next));
-      return { drafts: next };
-    }),
-}));
+function exchanged<T>(all: Readonly<Record<string, T>>, key: string, value: T | null): Record<string, T> {
+  const { [key]: _, ...rest } = all;
+  return value ? { ...rest, [key]: value } : rest;
+}
+
+/**
+ * What a person has not saved yet, in this browser: records and forms. It outlasts a scan, another area, a reload and the closing of the
+ * page; only saving or discarding ends it. The pages of one browser share it.
+ */
+export const useDrafts = create<Drafts>((set, get) => {
+  const write = (change: (kept: Kept) => Kept) => {
+    const { person } = get();
+    if (person === null) return;
+    // Another page may have kept something meanwhile.
+    const next = change(read(person));
+    set(next);
+    try {
+      localStorage.setItem(keyOf(person), JSON.stringify(next));
+    } catch {
+      // The browser gives no more room: this page still has it.
+    }
+  };
+  return {
+    person: null,
+    drafts: {},
+    forms: {},
+    open: (person) => {
+      if (get().person !== person) set({ person, ...read(person) });
+    },
+    keep: (id, draft) => write((k) => ({ ...k, drafts: exchanged(k.drafts, String(id), draft) })),
+    keepForm: (key, draft) => write((k) => ({ ...k, forms: exchanged(k.forms, key, draft) })),
+  };
+});
+
+/** Follows what other pages of this browser keep; gives the way to stop. */
+export function followDrafts(): () => void {
+  const onStorage = ({ key }: StorageEvent) => {
+    const { person } = useDrafts.getState();
+    if (person !== null && key === keyOf(person)) useDrafts.setState(read(person));
+  };
+  window.addEventListener('storage', onStorage);
+  return () => window.removeEventListener('storage', onStorage);
+}
+
+/** What waits to be saved: its name and the address where it stands. */
+export function unsavedWork({
+  drafts,
+  forms,
+}: Kept): readonly { readonly path: string; readonly title: string }[] {
+  return [
+    ...Object.entries(drafts).map(([id, { title }]) => ({ path: `/catalogue/${id}`, title })),
+    ...Object.values(forms).map(({ path, title }) => ({ path, title })),
+  ];
+}

@@ -10,6 +10,8 @@ export interface LastAct {
 interface Shell {
   readonly folded: boolean;
   readonly last: LastAct | null;
+  /** What was done on this page since it was opened, the last first. */
+  readonly acts: readonly LastAct[];
   readonly keysShown: boolean;
   /** The entry whose taking back is being reviewed. */
   readonly undoing: number | null;
@@ -20,9 +22,13 @@ interface Shell {
   undo(entry: number | null): void;
 }
 
+const REMEMBERED = 12;
+const told = ({ acts }: Shell, last: LastAct) => ({ last, acts: [last, ...acts].slice(0, REMEMBERED) });
+
 export const useShell = create<Shell>((set) => ({
   folded: localStorage.getItem('osier-rail') === 'folded',
   last: null,
+  acts: [],
   keysShown: false,
   undoing: null,
   fold: () =>
@@ -30,8 +36,8 @@ export const useShell = create<Shell>((set) => ({
       localStorage.setItem('osier-rail', s.folded ? 'open' : 'folded');
       return { folded: !s.folded };
     }),
-  say: (sentence, entry = null) => set({ last: { sentence, entry, tone: 'done' } }),
-  complain: (sentence) => set({ last: { sentence, entry: null, tone: 'problem' } }),
+  say: (sentence, entry = null) => set((s) => told(s, { sentence, entry, tone: 'done' })),
+  complain: (sentence) => set((s) => told(s, { sentence, entry: null, tone: 'problem' })),
   showKeys: (keysShown) => set({ keysShown }),
   undo: (undoing) => set({ undoing }),
 }));

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import type { JobState } from '@osier/contract';
-import { useDrafts } from './drafts';
+import { followDrafts, unsavedWork, useDrafts } from './drafts';
 import { useJobs } from './jobs-store';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
@@ -142,12 +142,44 @@ describe('a scan while something is typed', () => {
   });
 });
 
-test('a draft outlasts the page and is gone when it is kept or discarded', () => {
+describe('what is not saved', () => {
   const marc = { leader: '00000nam a2200000 i 4500', fields: [] };
-  useDrafts.getState().keep(7, { version: 3, base: marc, marc, title: 'Eels' });
-  expect(JSON.parse(sessionStorage.getItem('osier-drafts')!)).toMatchObject({
-    7: { version: 3, title: 'Eels' },
+  const draft = { version: 3, base: marc, marc, title: 'Eels' };
+  const kept = (person: number) =>
+    JSON.parse(localStorage.getItem(`osier-drafts-${person}`) ?? '{}') as { drafts: object; forms: object };
+  beforeEach(() => {
+    localStorage.clear();
+    useDrafts.setState({ person: null, drafts: {}, forms: {} });
+    useDrafts.getState().open(1);
   });
-  useDrafts.getState().keep(7, null);
-  expect(sessionStorage.getItem('osier-drafts')).toBe('{}');
+
+  test('outlasts the page, by person, and is gone when it is saved or discarded', () => {
+    useDrafts.getState().keep(7, draft);
+    expect(kept(1).drafts).toMatchObject({ 7: { version: 3, title: 'Eels' } });
+    useDrafts.getState().open(2);
+    expect(useDrafts.getState().drafts).toEqual({});
+    useDrafts.getState().open(1);
+    expect(Object.keys(useDrafts.getState().drafts)).toEqual(['7']);
+    useDrafts.getState().keep(7, null);
+    expect(kept(1).drafts).toEqual({});
+  });
+
+  test('is not overwritten by another page of the same browser', () => {
+    useDrafts.getState().keep(7, draft);
+    const theirs = {
+      ...kept(1),
+      forms: { house: { title: 'House rules', path: '/set-up?show=house', typed: {} } },
+    };
+    localStorage.setItem('osier-drafts-1', JSON.stringify(theirs));
+    useDrafts.getState().keep(8, { ...draft, title: 'Bees' });
+    expect(unsavedWork(useDrafts.getState()).map((w) => w.title)).toEqual(['Eels', 'Bees', 'House rules']);
+  });
+
+  test('of another page is seen here', () => {
+    const stop = followDrafts();
+    localStorage.setItem('osier-drafts-1', JSON.stringify({ drafts: { 9: draft }, forms: {} }));
+    window.dispatchEvent(new StorageEvent('storage', { key: 'osier-drafts-1' }));
+    expect(unsavedWork(useDrafts.getState())).toEqual([{ path: '/catalogue/9', title: 'Eels' }]);
+    stop();
+  });
 });

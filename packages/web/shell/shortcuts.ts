@@ -29,6 +29,8 @@ export function useShortcuts(): void {
         goToRegion(event.shiftKey ? -1 : 1);
       } else if (event.altKey && event.code === 'KeyZ') {
         event.preventDefault();
+        // A text is being typed: taking an act back is not what is meant.
+        if (inField(event.target)) return;
         void lastUndoable().then((entry) => entry && undo(entry));
       } else if (event.key === '/' && !inField(event.target) && !event.ctrlKey) {
         event.preventDefault();

@@ -5,8 +5,8 @@ import { Button, Checkbox, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
-import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
+import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PriceInput } from '../../parts/PriceInput';
 import { Mark } from '../../parts/Mark';
 import { useTakesScans } from '../../shell/scan-target';
@@ -93,9 +93,8 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       onKeyDown={(e) => e.key === 'Escape' && onClose()}
       aria-label="New copy"
     >
-      <div className="form-grid codes">
-        <label>
-          Barcode
+      <KitGrid isDense>
+        <KitField label="Barcode" isRequired>
           <Input
             data-takes-codes="scan"
             ref={input}
@@ -109,75 +108,49 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
               setProblem(null);
             }}
           />
-        </label>
-        <label>
-          Part or volume
-          <Input
-            value={part}
-            maxLength={60}
-            placeholder="the whole"
-            status={problem?.field('part') ? 'error' : ''}
-            onChange={(e) => setPart(e.target.value)}
-          />
-          <FieldProblem of={problem} field="part" />
-        </label>
-        <label>
-          Type
+        </KitField>
+        <KitField label="Part or volume" help="empty for the whole title" problem={problem?.field('part')}>
+          <Input value={part} maxLength={60} onChange={(e) => setPart(e.target.value)} />
+        </KitField>
+        <KitField label="Type" isRequired problem={problem?.field('type')}>
           <CodePicker
-            label="Type"
             list={lists?.types ?? []}
             value={type}
-            status={problem?.field('type') ? 'error' : ''}
             onChange={(v) => {
-              setType(String(v));
+              setType(v);
               setProblem(null);
             }}
           />
-          <FieldProblem of={problem} field="type" />
-        </label>
-        <label>
-          Fund
+        </KitField>
+        <KitField label="Fund" problem={problem?.field('fund')}>
+          <CodePicker optional placeholder="none" list={lists?.funds ?? []} value={fund} onChange={setFund} />
+        </KitField>
+        <KitField label="Supplier" problem={problem?.field('supplier')}>
           <CodePicker
-            label="Fund"
             optional
-            list={lists?.funds ?? []}
-            value={fund}
-            status={problem?.field('fund') ? 'error' : ''}
-            onChange={(v) => setFund(String(v ?? ''))}
-          />
-          <FieldProblem of={problem} field="fund" />
-        </label>
-        <label>
-          Supplier
-          <CodePicker
-            label="Supplier"
-            optional
+            placeholder="none"
             list={lists?.suppliers ?? []}
             value={supplier}
-            status={problem?.field('supplier') ? 'error' : ''}
-            onChange={(v) => setSupplier(String(v ?? ''))}
+            onChange={setSupplier}
           />
-          <FieldProblem of={problem} field="supplier" />
-        </label>
-        <label>
-          Price
+        </KitField>
+        <KitField label="Price" problem={problem?.field('price')}>
           <PriceInput value={price} placeholder="as the type" onChange={setPrice} />
-          <FieldProblem of={problem} field="price" />
-        </label>
-      </div>
+        </KitField>
+      </KitGrid>
       {trouble ? (
         <p role="alert" className="field-problem">
           <Mark kind="stop" /> {trouble}
           {look?.problem && !look.holder ? (
             <Checkbox className="row" checked={keep} onChange={(e) => setKeep(e.target.checked)}>
-              Keep it all the same
+              Use this barcode anyway
             </Checkbox>
           ) : null}
         </p>
       ) : null}
       {look && !trouble ? (
         <p>
-          <Mark kind="clear" /> The barcode is right and free. Enter adds the copy.
+          <Mark kind="clear" /> The barcode is valid and not in use. Press Enter to add the copy.
         </p>
       ) : null}
       {look?.withdrawn ? (
@@ -185,9 +158,9 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
           <Mark kind="caution" /> {look.withdrawn}
         </p>
       ) : null}
-      <div className="row">
+      <div className="kit-bar">
         <Button type="primary" htmlType="submit">
-          {look ? 'Add the copy' : 'Look at the barcode'} <kbd>Enter</kbd>
+          {look ? 'Add copy' : 'Check barcode'} <kbd>Enter</kbd>
         </Button>
         <Button onClick={onClose}>
           Close <kbd>Esc</kbd>

@@ -5,8 +5,8 @@ import { Button, Input, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
-import { FieldProblem } from '../../parts/FieldProblem';
 import { CodePicker } from '../../parts/CodePicker';
+import { KitField, KitGrid } from '../../parts/form/KitField';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
@@ -71,73 +71,60 @@ export function HoldingForm({
     }
   };
   const part = (key: 'prefix' | 'class' | 'item' | 'suffix', label: string) => (
-    <label>
-      {label}
+    <KitField label={label} isRequired={key === 'class'} problem={problem?.field(key)}>
       <Input
         className="mono"
         value={number[key]}
-        status={problem?.field(key) ? 'error' : ''}
         onChange={(e) => setNumber({ ...number, [key]: e.target.value })}
       />
-      <FieldProblem of={problem} field={key} />
-    </label>
+    </KitField>
   );
   return (
     <form
-      className="shelf-form stack"
+      className="shelf-form"
       onSubmit={(e) => void save(e)}
       onKeyDown={(e) => e.key === 'Escape' && onClose()}
       aria-label="New holding"
     >
-      <div className="form-grid">
-        <label>
-          Branch
+      <KitGrid isDense>
+        <KitField label="Branch" isRequired problem={problem?.field('branch')}>
           <CodePicker
-            label="Branch"
             list={lists?.branches ?? []}
             value={place.branch}
-            status={problem?.field('branch') ? 'error' : ''}
-            onChange={(v) => setPlace({ branch: String(v), location: '' })}
+            onChange={(branch) => setPlace({ branch, location: '' })}
           />
-          <FieldProblem of={problem} field="branch" />
-        </label>
-        <label>
-          Location
+        </KitField>
+        <KitField label="Location" isRequired problem={problem?.field('location')}>
           <CodePicker
-            label="Location"
             list={(lists?.locations ?? []).filter((l) => l.branch === place.branch)}
             value={place.location}
-            status={problem?.field('location') ? 'error' : ''}
-            onChange={(v) => setPlace({ ...place, location: String(v) })}
+            onChange={(location) => setPlace({ ...place, location })}
           />
-          <FieldProblem of={problem} field="location" />
-        </label>
-        <label>
-          Scheme
+        </KitField>
+        <KitField label="Scheme">
           <Select
-            aria-label="Scheme"
             value={number.scheme}
             options={SCHEMES}
             onChange={(scheme) => setNumber({ ...number, scheme })}
           />
-        </label>
-      </div>
-      <div className="row">
+        </KitField>
+      </KitGrid>
+      <div className="row offers">
         {record.offers.map((o) => (
-          <Button type="text" size="small" key={o.from} className="offer" onClick={() => setNumber(o)}>
+          <Button size="small" key={o.from} className="offer" onClick={() => setNumber(o)}>
             <code>{callNumberText(o)}</code> <span className="faded">from {o.from}</span>
           </Button>
         ))}
       </div>
-      <div className="form-grid">
+      <KitGrid isDense>
         {part('prefix', 'Prefix')}
         {part('class', 'Class')}
-        {part('item', 'Cutter')}
+        {part('item', 'Author mark')}
         {part('suffix', 'Suffix')}
-      </div>
-      <div className="row">
+      </KitGrid>
+      <div className="kit-bar">
         <Button type="primary" htmlType="submit">
-          Add the holding {callNumberText(number)}
+          Add holding {callNumberText(number)}
         </Button>
         <Button onClick={onClose}>Cancel</Button>
       </div>

@@ -1,56 +1,35 @@
-import { api } from '@osier/contract';
-import { call } from '../../api/call';
-import type { PiledKind } from '@osier/core/piles';
-import { Button, Input } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { api, pileBody } from '@osier/contract';
 import { useNavigate } from 'react-router';
-import { FieldProblem } from '../../parts/FieldProblem';
-import { PileOf } from '../../parts/PileOf';
-import { useAct } from '../../parts/use-act';
+import { call } from '../../api/call';
+import { refresh } from '../../api/queries';
+import { SchemaForm } from '../../parts/form/SchemaForm';
+import { PILE_OF } from '../../parts/pile-of';
+import { useShell } from '../../shell/shell-store';
 
 /** Begins an empty pile, to be scanned onto. */
 export function BeginPile({ onClose }: { onClose: () => void }) {
-  const [name, setName] = useState('');
-  const [note, setNote] = useState('');
-  const [of, setOf] = useState<PiledKind>('copy');
-  const { act, problem } = useAct();
   const navigate = useNavigate();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    const done = await act(() => call(api.piles.make, { body: { name, of, note } }));
-    if (!done) return;
-    onClose();
-    void navigate(`/copies/${done.id}`);
-  };
+  const say = useShell((s) => s.say);
   return (
-    <form className="stack" style={{ maxWidth: 460 }} onSubmit={(e) => void save(e)}>
-      <h2>A new pile</h2>
-      <label>
-        Name
-        <Input
-          autoFocus
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          status={problem?.field('name') ? 'error' : ''}
-        />
-        <FieldProblem of={problem} field="name" />
-      </label>
-      <PileOf value={of} onChange={setOf} />
-      <label>
-        Note
-        <Input
-          value={note}
-          onChange={(e) => setNote(e.target.value)}
-          placeholder="what it is for, until when, for whom…"
-        />
-        <FieldProblem of={problem} field="note" />
-      </label>
-      <div className="row">
-        <Button type="primary" htmlType="submit">
-          Begin the pile
-        </Button>
-        <Button onClick={onClose}>Cancel</Button>
-      </div>
-    </form>
+    <SchemaForm
+      title="New pile"
+      schema={pileBody}
+      initial={{ of: 'copy' }}
+      fields={[
+        { name: 'name', label: 'Name' },
+        { name: 'of', label: 'A pile of', kind: 'choice', options: PILE_OF },
+        { name: 'note', label: 'Note', width: 'wide', help: 'what it is for, until when, for whom' },
+      ]}
+      draft={{ key: 'new pile', title: 'New pile', path: '/copies?start=1' }}
+      verb="Add pile"
+      onCancel={onClose}
+      onSend={async (body) => {
+        const done = await call(api.piles.make, { body });
+        say(done.sentence, done.entry);
+        onClose();
+        void navigate(`/copies/${done.id}`);
+        void refresh();
+      }}
+    />
   );
 }

@@ -10,7 +10,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useShell } from '../../shell/shell-store';
 import { entriesOf } from './entries';
-import { when } from './EntryLine';
+import { when } from '../../parts/when';
 import { DaybookOverview } from './DaybookOverview';
 import './daybook.css';
 

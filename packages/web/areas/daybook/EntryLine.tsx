@@ -1,15 +1,7 @@
 import type { DaybookEntry } from '@osier/contract';
 import { Link } from 'react-router';
+import { when } from '../../parts/when';
 import './daybook.css';
-
-export const when = (iso: string): string =>
-  new Date(iso).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 
 /** One entry of the daybook on a line. */
 export function EntryLine({ entry }: { entry: DaybookEntry }) {

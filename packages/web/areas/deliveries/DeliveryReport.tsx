@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
-import { when } from '../daybook/EntryLine';
+import { when } from '../../parts/when';
 import { DeliveryCounts } from './DeliveryCounts';
 import './report.css';
 

@@ -1,10 +1,12 @@
 import { api, type DeliverySummary } from '@osier/contract';
 import { call } from '../../api/call';
-import { settingsOf } from '@osier/core/deliveries';
-import { Button, Drawer, Select } from 'antd';
+import { settingsOf, type DeliverySettings } from '@osier/core/deliveries';
+import { Drawer, Select } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
+import { useTyped } from '../../parts/form/use-typed';
+import { KitBar } from '../../parts/form/KitBar';
+import { KitField } from '../../parts/form/KitField';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
 
 /** The settings of one delivery: those of its supplier's sheet, changed for this time. Keeping them matches it anew. */
@@ -20,33 +22,31 @@ export function DeliverySettingsSheet({
   onClose: () => void;
 }) {
   const { data: sheets = [] } = useApi(api.suppliers.sheets);
-  const [sheet, setSheet] = useState(summary.sheet?.id ?? null);
-  const [settings, setSettings] = useState(summary.settings);
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
-  const [failed, setFailed] = useState('');
   const [times, setTimes] = useState(0);
+  const typed = useTyped<{ sheet: number | null; settings: DeliverySettings }>({
+    initial: { sheet: summary.sheet?.id ?? null, settings: summary.settings },
+    draft: {
+      key: `delivery settings ${summary.id}`,
+      title: `Settings of ${name}`,
+      path: `/deliveries/${summary.id}`,
+    },
+  });
+  const { sheet, settings } = typed.value;
   const take = (id: number | null) => {
     const row = sheets.find((s) => s.id === id);
-    setSheet(id);
-    if (row) setSettings(settingsOf(row.sheet));
+    typed.set({ sheet: id, ...(row && { settings: settingsOf(row.sheet) }) });
     setTimes(times + 1);
   };
   const save = async () => {
-    try {
-      await call(api.deliveries.saveSettings, {
+    const isSaved = await typed.send((body) =>
+      call(api.deliveries.saveSettings, {
         params: { id: summary.id },
-        body: {
-          version: summary.version,
-          sheet,
-          settings,
-        },
-      });
-      onClose();
-      await refresh();
-    } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
-      setFailed(problemText(e));
-    }
+        body: { version: summary.version, ...body },
+      }),
+    );
+    if (!isSaved) return;
+    onClose();
+    await refresh();
   };
   return (
     <Drawer
@@ -55,19 +55,14 @@ export function DeliverySettingsSheet({
       title={`Settings of ${name}`}
       size="min(880px, 96vw)"
       footer={
-        <div className="row spread">
-          <span role="alert" className="field-problem">
-            {failed}
-          </span>
-          <span className="row">
-            <Button onClick={onClose}>Cancel</Button>
-            {mayChange ? (
-              <Button type="primary" onClick={() => void save()}>
-                Keep for this delivery and match anew
-              </Button>
-            ) : null}
-          </span>
-        </div>
+        mayChange ? (
+          <KitBar
+            typed={typed}
+            verb="Save for this delivery and match again"
+            onSend={() => void save()}
+            onCancel={onClose}
+          />
+        ) : null
       }
     >
       <div className="stack">
@@ -76,21 +71,23 @@ export function DeliverySettingsSheet({
             ? `They come from the supplier sheet “${summary.sheet.name}”, because ${summary.sheet.why}. What you change here holds for this delivery alone.`
             : 'No supplier sheet fits this file. Choose one, or set here what holds for this delivery alone.'}
         </p>
-        <Select
-          aria-label="Supplier sheet"
-          value={sheet}
-          disabled={!mayChange}
-          onChange={take}
-          options={[
-            { value: null, label: 'no supplier sheet' },
-            ...sheets.map((s) => ({ value: s.id, label: s.sheet.name })),
-          ]}
-        />
+        <KitField label="Supplier sheet" problem={typed.problem('sheet')}>
+          <Select
+            value={sheet}
+            disabled={!mayChange}
+            style={{ maxWidth: 360 }}
+            onChange={take}
+            options={[
+              { value: null, label: 'no supplier sheet' },
+              ...sheets.map((s) => ({ value: s.id, label: s.sheet.name })),
+            ]}
+          />
+        </KitField>
         <SettingsForm
           key={times}
           value={settings}
-          onChange={setSettings}
-          problem={problem}
+          onChange={(next) => typed.set({ settings: next })}
+          problem={typed.problem}
           disabled={!mayChange}
         />
       </div>

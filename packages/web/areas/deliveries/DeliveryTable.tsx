@@ -2,7 +2,7 @@ import type { DeliveryRow } from '@osier/contract';
 import { Table, type TableColumnsType } from 'antd';
 import { Link } from 'react-router';
 import { Mark } from '../../parts/Mark';
-import { when } from '../daybook/EntryLine';
+import { when } from '../../parts/when';
 
 const number = (n: number) => n.toLocaleString('en-GB');
 const count = (key: 'records' | 'waiting' | 'accepted' | 'skipped', title: string) => ({

@@ -11,6 +11,7 @@ import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Compare } from '../../parts/Compare';
 import { SideBySide } from '../../parts/SideBySide';
+import { PageButtons } from '../../parts/PageButtons';
 import { FieldView } from '../../parts/FieldView';
 import { Mark } from '../../parts/Mark';
 import { IncomingNote } from './IncomingNote';
@@ -180,41 +181,17 @@ export function IncomingPiece({
           </ul>
         </details>
       ) : null}
-      <div className="seg" role="group" aria-label="Show">
-        <Button type="text" size="small" aria-pressed={shown === 'fields'} onClick={() => setView('fields')}>
-          Fields
-        </Button>
-        {possible.beside ? (
-          <Button
-            type="text"
-            size="small"
-            aria-pressed={shown === 'beside'}
-            onClick={() => setView('beside')}
-          >
-            Side by side
-          </Button>
-        ) : null}
-        {r.becomes && held ? (
-          <Button
-            type="text"
-            size="small"
-            aria-pressed={shown === 'becomes'}
-            onClick={() => setView('becomes')}
-          >
-            What record {held.id} becomes
-          </Button>
-        ) : null}
-        {cleaned ? (
-          <Button
-            type="text"
-            size="small"
-            aria-pressed={shown === 'cleaned'}
-            onClick={() => setView('cleaned')}
-          >
-            What cleaning changed
-          </Button>
-        ) : null}
-      </div>
+      <PageButtons
+        label="Show"
+        pages={[
+          ['fields', 'Fields'],
+          ...(possible.beside ? ([['beside', 'Side by side']] as const) : []),
+          ...(r.becomes && held ? ([['becomes', `What record ${held.id} becomes`]] as const) : []),
+          ...(cleaned ? ([['cleaned', 'What cleaning changed']] as const) : []),
+        ]}
+        chosen={shown}
+        onChoose={setView}
+      />
       {shown === 'beside' ? (
         <SideBySide columns={columns} />
       ) : shown === 'becomes' && held && r.becomes ? (

@@ -7,7 +7,6 @@ import { Button, Checkbox, Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { RequestProblem } from '../../api/request';
-import { FieldProblem } from '../../parts/FieldProblem';
 import { useShell } from '../../shell/shell-store';
 
 /** What was done to this record by hand, offered as steps of a recipe for the others of the delivery. */
@@ -26,7 +25,7 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
       const done = await call(api.recipes.keep, { body: { name, steps: chosen } });
       setProblem(null);
       setName('');
-      say(`${done.sentence}. It stands beside “Clean” now.`, done.entry);
+      say(`${done.sentence}. Run it with “Clean”.`, done.entry);
       await refresh();
     } catch (e) {
       if (!(e instanceof RequestProblem)) throw e;
@@ -60,13 +59,12 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
           style={{ width: 260 }}
         />
         <Button disabled={chosen.length === 0} onClick={() => void keep()}>
-          Keep {chosen.length === 1 ? 'this step' : `these ${chosen.length} steps`} as a recipe
+          Save {chosen.length === 1 ? 'this step' : `these ${chosen.length} steps`} as a recipe
         </Button>
       </div>
-      <FieldProblem of={problem} field="name" />
-      {problem && !problem.problem.fields?.length ? (
+      {problem ? (
         <p className="field-problem" role="alert">
-          {problem.message}
+          {problem.field('name') ?? problem.message}
         </p>
       ) : null}
     </section>

@@ -5,6 +5,7 @@ import { copyName, type ProposedCopy } from '@osier/core/holdings';
 import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
+import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PriceInput } from '../../parts/PriceInput';
 import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
@@ -129,107 +130,82 @@ function ProposedCopyForm({
   const { data: setUp } = useApi(api.setup.read);
   if (!setUp) return null;
   const lists = setUp.lists.value;
-  const one = (v: string | string[]) => (Array.isArray(v) ? (v[0] ?? '') : (v ?? ''));
+  const set = (part: Partial<ProposedCopy>) => setC({ ...c, ...part });
   return (
     <form
-      className="shelf-form stack"
+      className="shelf-form"
       onSubmit={(e) => {
         e.preventDefault();
         onPut({ ...c, barcode: cleanScan(c.barcode) });
       }}
     >
-      <div className="form-grid">
-        <label>
-          Barcode, empty for the next of the roll
+      <KitGrid isDense>
+        <KitField label="Barcode" help="empty for the next of the roll">
           <Input
             data-takes-codes="scan"
             className="mono"
             value={c.barcode}
             autoFocus
             onFocus={(e) => e.target.select()}
-            onChange={(e) => setC({ ...c, barcode: e.target.value })}
+            onChange={(e) => set({ barcode: e.target.value })}
           />
-        </label>
-        <label>
-          Branch
+        </KitField>
+        <KitField label="Branch">
           <CodePicker
-            label="Branch"
             list={lists.branches}
             value={c.branch}
-            onChange={(v) => setC({ ...c, branch: one(v) })}
+            onChange={(branch) => set({ branch, ...(branch !== c.branch && { location: '' }) })}
           />
-        </label>
-        <label>
-          Location
+        </KitField>
+        <KitField label="Location">
           <CodePicker
-            label="Location"
             list={lists.locations.filter((l) => l.branch === c.branch)}
             value={c.location}
-            onChange={(v) => setC({ ...c, location: one(v) })}
+            onChange={(location) => set({ location })}
           />
-        </label>
-        <label>
-          Type
+        </KitField>
+        <KitField label="Type">
+          <CodePicker list={lists.types} value={c.type} onChange={(type) => set({ type })} />
+        </KitField>
+        <KitField label="Fund">
           <CodePicker
-            label="Type"
-            list={lists.types}
-            value={c.type}
-            onChange={(v) => setC({ ...c, type: one(v) })}
-          />
-        </label>
-        <label>
-          Fund
-          <CodePicker
-            label="Fund"
             list={lists.funds}
             optional
             placeholder="none"
             value={c.fund}
-            onChange={(v) => setC({ ...c, fund: one(v) })}
+            onChange={(fund) => set({ fund })}
           />
-        </label>
-        <label>
-          Class
-          <Input className="mono" value={c.class} onChange={(e) => setC({ ...c, class: e.target.value })} />
-        </label>
-        <label>
-          Part or volume
-          <Input
-            value={c.part ?? ''}
-            maxLength={60}
-            placeholder="the whole"
-            onChange={(e) => setC({ ...c, part: e.target.value })}
-          />
-        </label>
-        <label>
-          Copy number
+        </KitField>
+        <KitField label="Class" width="short">
+          <Input className="mono" value={c.class} onChange={(e) => set({ class: e.target.value })} />
+        </KitField>
+        <KitField label="Author mark" width="short">
+          <Input className="mono" value={c.item} onChange={(e) => set({ item: e.target.value })} />
+        </KitField>
+        <KitField label="Part or volume" help="empty for the whole title">
+          <Input value={c.part ?? ''} maxLength={60} onChange={(e) => set({ part: e.target.value })} />
+        </KitField>
+        <KitField label="Copy number" width="short">
           <InputNumber
-            aria-label="Copy number"
             min={1}
             max={9999}
+            controls={false}
             style={{ width: '100%' }}
             value={c.number}
-            onChange={(number) => setC({ ...c, number: number ?? 1 })}
+            onChange={(number) => set({ number: number ?? 1 })}
           />
-        </label>
-        <label>
-          Item part
-          <Input className="mono" value={c.item} onChange={(e) => setC({ ...c, item: e.target.value })} />
-        </label>
-        <label>
-          Price
-          <PriceInput value={c.price} onChange={(price) => setC({ ...c, price })} />
-        </label>
-      </div>
-      <div className="row spread">
-        <span className="row">
-          <Button type="primary" htmlType="submit">
-            Keep this copy
-          </Button>
-          <Button onClick={onLeave}>Cancel</Button>
-        </span>
-        <Button size="small" className="fix" onClick={() => onPut(null)}>
-          Do not make this copy
+        </KitField>
+        <KitField label="Price" width="short">
+          <PriceInput value={c.price} onChange={(price) => set({ price })} />
+        </KitField>
+      </KitGrid>
+      <div className="kit-bar">
+        <Button type="primary" htmlType="submit">
+          Save copy
+        </Button>
+        <Button onClick={onLeave}>Cancel</Button>
+        <Button danger onClick={() => onPut(null)}>
+          Do not add this copy
         </Button>
       </div>
     </form>

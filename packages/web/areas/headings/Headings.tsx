@@ -1,10 +1,11 @@
 import { api, type HeadingPage, type LookAlikeGroup, type LookAlikePage } from '@osier/contract';
 import { call } from '../../api/call';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Button, Input } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
+import { PageButtons } from '../../parts/PageButtons';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { GroupPiece } from './GroupPiece';
@@ -42,19 +43,15 @@ export default function Headings() {
           (comparing ? ` ${comparing.toLocaleString('en-GB')} names are still being compared.` : '')
         }
       >
-        <div className="seg" role="group" aria-label="Show">
-          <Button type="text" size="small" aria-pressed={!all} onClick={() => void navigate('/headings')}>
-            Look-alikes
-          </Button>
-          <Button
-            type="text"
-            size="small"
-            aria-pressed={all}
-            onClick={() => void navigate('/headings?show=all')}
-          >
-            All headings
-          </Button>
-        </div>
+        <PageButtons
+          label="Show"
+          pages={[
+            ['alike', 'Look-alikes'],
+            ['all', 'All headings'],
+          ]}
+          chosen={all ? 'all' : 'alike'}
+          onChoose={(key) => void navigate(key === 'all' ? '/headings?show=all' : '/headings')}
+        />
       </AreaHead>
       {all ? (
         <AllHeadings id={id ? Number(id) : null} />

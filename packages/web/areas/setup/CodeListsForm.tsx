@@ -1,151 +1,180 @@
-import { CloseOutlined } from '@ant-design/icons';
-import { api, type SetUp } from '@osier/contract';
+import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
+import { api, listsSchema, type ListsBody, type SetUp } from '@osier/contract';
+import { Button, Input, Select } from 'antd';
 import { call } from '../../api/call';
-import type { CodeLists } from '@osier/core/holdings';
-import { Button, Input } from 'antd';
-import { useState } from 'react';
 import { refresh } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
+import { KitBar } from '../../parts/form/KitBar';
+import { KitSection } from '../../parts/form/KitField';
+import { useTyped, type Typed } from '../../parts/form/use-typed';
+import { PriceInput } from '../../parts/PriceInput';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { draftOf } from './draft-of';
 
-type Entry = { code: string; name: string; branch?: string; price?: number | null };
-const LISTS = [
-  ['branches', 'Branches'],
-  ['locations', 'Locations'],
-  ['types', 'Types of copy'],
-  ['funds', 'Funds'],
-  ['suppliers', 'Suppliers'],
-] as const;
+type Lists = Omit<ListsBody, 'version'>;
+type ListName = keyof Lists;
+interface Entry {
+  readonly code: string;
+  readonly name: string;
+  readonly branch?: string;
+  readonly price?: number | null;
+}
+const LISTS: readonly (readonly [ListName, string, string])[] = [
+  ['branches', 'Branches', 'branch'],
+  ['locations', 'Locations', 'location'],
+  ['types', 'Types of copy', 'type'],
+  ['funds', 'Funds', 'fund'],
+  ['suppliers', 'Suppliers', 'supplier'],
+];
 
-/** The code lists as three tables that can be typed in. */
+/** The code lists, each a small table that is typed in. */
 export function CodeListsForm({ data }: { data: SetUp }) {
-  const [lists, setLists] = useState<CodeLists>(data.lists.value);
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
   const mayChange = useMay('set up');
-  const { say, complain } = useShell();
-  const save = async () => {
-    try {
+  const say = useShell((s) => s.say);
+  const typed = useTyped<Lists>({
+    initial: listsSchema.cast(data.lists.value),
+    schema: listsSchema,
+    draft: draftOf('lists', 'Code lists'),
+  });
+  const save = () =>
+    typed.send(async (lists) => {
       const done = await call(api.setup.saveLists, { body: { version: data.lists.version, ...lists } });
-      setProblem(null);
       say(done.sentence, done.entry);
       await refresh();
-    } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
-      complain(problemText(e));
-    }
-  };
-  const change = (list: keyof CodeLists, next: Entry[]) => setLists({ ...lists, [list]: next });
+    });
   return (
-    <div className="stack">
-      <div className="setup-lists">
-        {LISTS.map(([key, name]) => {
-          const entries = lists[key] as readonly Entry[];
-          const set = (i: number, part: Partial<Entry>) =>
-            change(
-              key,
-              entries.map((e, k) => (k === i ? { ...e, ...part } : e)),
-            );
-          return (
-            <section key={key} aria-label={name} className="setup-list">
-              <h2>{name}</h2>
-              {problem?.problem.fields
-                ?.filter((f) => f.field.startsWith(key))
-                .map((f, i) => (
-                  <p key={i} className="field-problem" role="alert">
-                    {f.message}
-                  </p>
-                ))}
-              {entries.map((e, i) => (
-                <div key={i} className="row nowrap">
-                  <Input
-                    className="mono"
-                    style={{ width: 78, flex: 'none' }}
-                    aria-label={`Code ${i + 1} of ${name}`}
-                    value={e.code}
-                    disabled={!mayChange}
-                    onChange={(x) => set(i, { code: x.target.value })}
-                  />
-                  <Input
-                    aria-label={`Name ${i + 1} of ${name}`}
-                    value={e.name}
-                    disabled={!mayChange}
-                    onChange={(x) => set(i, { name: x.target.value })}
-                  />
-                  {key === 'locations' ? (
-                    <Input
-                      className="mono"
-                      style={{ width: 52, flex: 'none' }}
-                      aria-label={`Branch of location ${i + 1}`}
-                      value={e.branch}
-                      disabled={!mayChange}
-                      onChange={(x) => set(i, { branch: x.target.value })}
-                    />
-                  ) : null}
-                  {key === 'types' ? (
-                    <Input
-                      className="mono"
-                      style={{ width: 92, flex: 'none' }}
-                      aria-label={`Price of type ${i + 1}`}
-                      value={e.price === null || e.price === undefined ? '' : (e.price / 100).toFixed(2)}
-                      disabled={!mayChange}
-                      onChange={(x) =>
-                        set(i, {
-                          price:
-                            x.target.value === ''
-                              ? null
-                              : Math.round(Number(x.target.value.replace(',', '.')) * 100) || 0,
-                        })
-                      }
-                    />
-                  ) : null}
-                  {mayChange ? (
-                    <Button
-                      size="small"
-                      className="fix"
-                      aria-label={`Take ${e.code} away`}
-                      onClick={() =>
-                        change(
-                          key,
-                          entries.filter((_, k) => k !== i),
-                        )
-                      }
-                    >
-                      <CloseOutlined />
-                    </Button>
-                  ) : null}
-                </div>
-              ))}
-              {mayChange ? (
-                <Button
-                  size="small"
-                  onClick={() =>
-                    change(key, [
-                      ...entries,
-                      key === 'locations'
-                        ? { code: '', name: '', branch: lists.branches[0]?.code ?? '' }
-                        : key === 'types'
-                          ? { code: '', name: '', price: null }
-                          : { code: '', name: '' },
-                    ])
-                  }
-                >
-                  Add a line
-                </Button>
-              ) : null}
-            </section>
-          );
-        })}
+    <div className="kit-page">
+      <div className="kit-scroll setup-lists">
+        {LISTS.map(([list, title, noun]) => (
+          <CodeList key={list} {...{ list, title, noun, typed, mayChange }} />
+        ))}
       </div>
       {mayChange ? (
-        <div>
-          <Button type="primary" onClick={() => void save()}>
-            Save the lists
-          </Button>
-        </div>
+        <KitBar typed={typed} verb="Save code lists" onSend={() => void save()} />
       ) : (
         <p className="faded">Only the head changes these.</p>
       )}
     </div>
+  );
+}
+
+function CodeList({
+  list,
+  title,
+  noun,
+  typed,
+  mayChange,
+}: {
+  list: ListName;
+  title: string;
+  noun: string;
+  typed: Typed<Lists>;
+  mayChange: boolean;
+}) {
+  const entries: readonly Entry[] = typed.value[list];
+  const change = (next: readonly Entry[]) => typed.set({ [list]: next });
+  const set = (i: number, part: Partial<Entry>) =>
+    change(entries.map((e, k) => (k === i ? { ...e, ...part } : e)));
+  const branches = typed.value.branches;
+  const add = () =>
+    change([
+      ...entries,
+      {
+        code: '',
+        name: '',
+        ...(list === 'locations' && { branch: branches[0]?.code ?? '' }),
+        ...(list === 'types' && { price: null }),
+      },
+    ]);
+  const wrong = (i: number, part: keyof Entry) => typed.problem(`${list}.${i}.${part}`);
+  const about = entries.flatMap((_, i) =>
+    (['code', 'name', 'branch', 'price'] as const).flatMap((part) => wrong(i, part) ?? []),
+  );
+  const told = typed.problem(list) ?? about[0];
+  return (
+    <KitSection title={title}>
+      <table className="code-list">
+        <thead>
+          <tr>
+            <th>Code</th>
+            <th>Name</th>
+            {list === 'locations' ? <th>Branch</th> : null}
+            {list === 'types' ? <th>Usual price</th> : null}
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {entries.map((e, i) => (
+            <tr key={i}>
+              <td className="code">
+                <Input
+                  className="mono"
+                  aria-label={`Code of ${noun} ${i + 1}`}
+                  value={e.code}
+                  status={wrong(i, 'code') ? 'error' : ''}
+                  disabled={!mayChange}
+                  onChange={(x) => set(i, { code: x.target.value })}
+                />
+              </td>
+              <td>
+                <Input
+                  aria-label={`Name of ${noun} ${i + 1}`}
+                  value={e.name}
+                  status={wrong(i, 'name') ? 'error' : ''}
+                  disabled={!mayChange}
+                  onChange={(x) => set(i, { name: x.target.value })}
+                />
+              </td>
+              {list === 'locations' ? (
+                <td className="branch">
+                  <Select
+                    aria-label={`Branch of ${noun} ${i + 1}`}
+                    value={e.branch || undefined}
+                    status={wrong(i, 'branch') ? 'error' : ''}
+                    disabled={!mayChange}
+                    popupMatchSelectWidth={false}
+                    optionLabelProp="value"
+                    style={{ width: '100%' }}
+                    options={branches.map((b) => ({ value: b.code, label: `${b.code}  ${b.name}` }))}
+                    onChange={(branch) => set(i, { branch })}
+                  />
+                </td>
+              ) : null}
+              {list === 'types' ? (
+                <td className="price">
+                  <PriceInput
+                    label={`Usual price of ${noun} ${i + 1}`}
+                    placeholder="none"
+                    value={e.price ?? null}
+                    disabled={!mayChange}
+                    onChange={(price) => set(i, { price })}
+                  />
+                </td>
+              ) : null}
+              <td className="act">
+                {mayChange ? (
+                  <Button
+                    type="text"
+                    icon={<DeleteOutlined />}
+                    aria-label={`Delete ${noun} ${e.code || i + 1}`}
+                    onClick={() => change(entries.filter((_, k) => k !== i))}
+                  />
+                ) : null}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {told ? (
+        <p className="field-problem" role="alert">
+          {told}
+        </p>
+      ) : null}
+      {mayChange ? (
+        <Button size="small" icon={<PlusOutlined />} className="add-line" onClick={add}>
+          Add {noun}
+        </Button>
+      ) : null}
+    </KitSection>
   );
 }

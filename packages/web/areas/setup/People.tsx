@@ -1,11 +1,9 @@
-import { api, personBody, type PersonRow, type SetUp } from '@osier/contract';
+import { api, personBody, personChangeBody, ROLES, type PersonRow, type SetUp } from '@osier/contract';
 import { call } from '../../api/call';
-import { ROLES } from '@osier/contract';
-import { Button, Checkbox, Input, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { refresh } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
-import { FieldProblem } from '../../parts/FieldProblem';
+import { problemText } from '../../api/request';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -52,7 +50,7 @@ export function PeopleForm({ data }: { data: SetUp }) {
               { name: 'password', label: 'Password', kind: 'password' },
               { name: 'role', label: 'Role', kind: 'choice', options: ROLE_OPTIONS },
             ]}
-            verb="Add the person"
+            verb="Add person"
             onSend={async (body) => {
               await call(api.people.add, { body });
               say(`Added ${body.name}, ${body.role}`);
@@ -104,68 +102,31 @@ function PersonLine({ person, mayChange }: { person: PersonRow; mayChange: boole
 
 /** Name, role, a new password, and whether the account is active. */
 function PersonForm({ person, onClose }: { person: PersonRow; onClose: () => void }) {
-  const [form, setForm] = useState({
-    name: person.name,
-    role: person.role,
-    active: person.active,
-    password: '',
-  });
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
-  const { say, complain } = useShell();
-  const save = async () => {
-    try {
-      const { password, ...rest } = form;
-      await call(api.people.change, {
-        params: { id: person.id },
-        body: { ...rest, ...(password && { password }) },
-      });
-      say(`Saved the account of ${form.name}`);
-      onClose();
-      await refresh();
-    } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
-      complain(problemText(e));
-    }
-  };
+  const { say } = useShell();
   return (
     <tr>
       <td colSpan={4}>
-        <div className="form-grid">
-          <label>
-            Name
-            <Input value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} />
-            <FieldProblem of={problem} field="name" />
-          </label>
-          <label>
-            Role
-            <Select
-              aria-label={`Role of ${person.name}`}
-              value={form.role}
-              onChange={(role) => setForm({ ...form, role })}
-              options={ROLES.map((r) => ({ value: r, label: r }))}
-            />
-            <FieldProblem of={problem} field="role" />
-          </label>
-          <label>
-            New password (empty: as it is)
-            <Input
-              type="password"
-              autoComplete="new-password"
-              value={form.password}
-              onChange={(e) => setForm({ ...form, password: e.target.value })}
-            />
-            <FieldProblem of={problem} field="password" />
-          </label>
-        </div>
-        <div className="row">
-          <Button type="primary" onClick={() => void save()}>
-            Save
-          </Button>
-          <Button onClick={onClose}>Cancel</Button>
-          <Checkbox checked={form.active} onChange={(e) => setForm({ ...form, active: e.target.checked })}>
-            Active
-          </Checkbox>
-        </div>
+        <SchemaForm
+          schema={personChangeBody}
+          initial={{ name: person.name, role: person.role, active: person.active }}
+          fields={[
+            { name: 'name', label: 'Name' },
+            { name: 'role', label: 'Role', kind: 'choice', options: ROLE_OPTIONS },
+            { name: 'password', label: 'New password', kind: 'password', help: 'empty: as it is' },
+            { name: 'active', label: 'Active: may sign in', kind: 'flag' },
+          ]}
+          verb="Save account"
+          onCancel={onClose}
+          onSend={async ({ password, ...rest }) => {
+            await call(api.people.change, {
+              params: { id: person.id },
+              body: { ...rest, ...(password && { password }) },
+            });
+            say(`Saved the account of ${rest.name}`);
+            onClose();
+            await refresh();
+          }}
+        />
       </td>
     </tr>
   );

@@ -1,4 +1,4 @@
-import { ArrowUpOutlined, CloseOutlined } from '@ant-design/icons';
+import { DeleteOutlined, EditOutlined } from '@ant-design/icons';
 import { api, type Done, type RecipeRow } from '@osier/contract';
 import { call } from '../../api/call';
 import type { Step } from '@osier/core/recipes';
@@ -7,6 +7,7 @@ import { useRef, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
+import { SortableRows } from '../../parts/SortableRows';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { StepForm } from './StepForm';
@@ -37,9 +38,9 @@ export function Recipes() {
   return (
     <div className="stack">
       <p className="faded">
-        A recipe is made by doing: correct one incoming record, open “What cleaning changed”, and keep the
-        steps. Or write its steps here. It is tried before anything changes: “Clean” in a delivery or in the
-        catalogue shows every record before and after.
+        Correct one incoming record, open “What cleaning changed”, and save the steps as a recipe; or write
+        them here. “Clean” in a delivery or in the catalogue shows every record before and after, and changes
+        nothing until you confirm.
       </p>
       {recipes.map((r) => (
         <RecipeCard
@@ -116,7 +117,6 @@ function RecipeCard({
       params: { id },
       body: { name: recipe.name, steps, version: version ?? 0, ...changes },
     });
-  const moved = (i: number) => [...steps.slice(0, i - 1), steps[i]!, steps[i - 1]!, ...steps.slice(i + 1)];
   return (
     <section className="recipe-card" aria-label={recipe.name}>
       <div className="row spread">
@@ -155,45 +155,40 @@ function RecipeCard({
           ) : null}
         </span>
       </div>
-      <ol>
-        {recipe.steps.map(({ sentence }, i) => (
-          <li key={i}>
-            {sentence}
+      <SortableRows
+        rows={recipe.steps}
+        keyOf={(_, i) => String(i + 1)}
+        nameOf={(step) => step.sentence}
+        label={`Steps of ${recipe.name}`}
+        disabled={!mayChange}
+        onOrder={(rows) => void press(() => save({ steps: rows.map((r) => r.step) }))}
+      >
+        {({ sentence }, i) => (
+          <div className="recipe-step">
+            <span>{sentence}</span>
             {mayChange ? (
-              <span className="row step-acts">
+              <span className="row nowrap">
                 <Button
+                  type="text"
                   size="small"
-                  className="fix"
+                  icon={<EditOutlined />}
                   aria-label={`Change step ${i + 1}`}
                   onClick={() => setWriting(i)}
-                >
-                  Change
-                </Button>
-                {i > 0 ? (
-                  <Button
-                    size="small"
-                    className="fix"
-                    aria-label={`Move step ${i + 1} up`}
-                    onClick={() => void press(() => save({ steps: moved(i) }))}
-                  >
-                    <ArrowUpOutlined />
-                  </Button>
-                ) : null}
+                />
                 {steps.length > 1 ? (
                   <Button
+                    type="text"
                     size="small"
-                    className="fix"
-                    aria-label={`Take step ${i + 1} out`}
+                    icon={<DeleteOutlined />}
+                    aria-label={`Delete step ${i + 1}`}
                     onClick={() => void press(() => save({ steps: steps.filter((_, k) => k !== i) }))}
-                  >
-                    <CloseOutlined />
-                  </Button>
+                  />
                 ) : null}
               </span>
             ) : null}
-          </li>
-        ))}
-      </ol>
+          </div>
+        )}
+      </SortableRows>
       {mayChange ? (
         <Button size="small" className="fix" onClick={() => setWriting(steps.length)}>
           Add a step

@@ -1,6 +1,6 @@
-import { Button } from 'antd';
 import { useSearchParams } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
+import { PageButtons } from '../../parts/PageButtons';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
 import { PeopleForm } from './People';
@@ -28,21 +28,9 @@ export default function SetUp() {
         name="Set-up"
         state="What this library has decided. Changes are in the daybook and can be undone."
       >
-        <div className="seg" role="group" aria-label="Page">
-          {PAGES.map(([key, name]) => (
-            <Button
-              type="text"
-              size="small"
-              key={key}
-              aria-pressed={page === key}
-              onClick={() => setQuery({ show: key })}
-            >
-              {name}
-            </Button>
-          ))}
-        </div>
+        <PageButtons label="Page" pages={PAGES} chosen={page} onChoose={(key) => setQuery({ show: key })} />
       </AreaHead>
-      <div className="setup">
+      <div className={page === 'lists' || page === 'house' ? 'setup one-form' : 'setup'}>
         {!data ? null : page === 'lists' ? (
           <CodeListsForm key={data.lists.version} data={data} />
         ) : page === 'house' ? (

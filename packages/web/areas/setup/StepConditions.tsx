@@ -1,14 +1,12 @@
+import { api } from '@osier/contract';
+import { codeOptions } from '@osier/core/format';
 import type { Step } from '@osier/core/recipes';
 import { Input } from 'antd';
-import { useState } from 'react';
+import { useApi } from '../../api/queries';
+import { KitField, KitGrid } from '../../parts/form/KitField';
+import { PickMany } from '../../parts/form/PickMany';
 
 type When = NonNullable<Step['when']>;
-
-const LISTS = [
-  ['languages', 'Languages (codes of 008/35–37)', 'eng, wel'],
-  ['types', 'Types of record (letters of leader/06)', 'a, t'],
-  ['suppliers', 'Suppliers (names of their sheets)', 'Tallow & Pike'],
-] as const;
 
 /** On which records a step runs; on all when nothing is filled in. */
 export function StepConditions({
@@ -18,6 +16,7 @@ export function StepConditions({
   when: When | undefined;
   onChange: (when: When | undefined) => void;
 }) {
+  const { data: sheets = [] } = useApi(api.suppliers.sheets);
   const set = (key: keyof When, value: string | string[] | undefined) => {
     const next: Record<string, unknown> = { ...when, [key]: value };
     if (value === undefined || value.length === 0) delete next[key];
@@ -26,61 +25,44 @@ export function StepConditions({
   return (
     <details open={when !== undefined}>
       <summary>Only on some records</summary>
-      <div className="form-grid">
-        {(['has', 'lacks'] as const).map((key) => (
-          <label key={key}>
-            {key === 'has' ? 'It has (field address)' : 'It lacks (field address)'}
-            <Input
-              className="mono"
-              placeholder={key === 'has' ? '650{$v}' : '856$u'}
-              value={when?.[key] ?? ''}
-              onChange={(e) => set(key, e.target.value.trim() || undefined)}
-            />
-          </label>
-        ))}
-        {LISTS.map(([key, name, example]) => (
-          <ListInput
-            key={key}
-            name={name}
-            example={example}
-            list={when?.[key] ?? []}
-            onChange={(v) => set(key, v)}
+      <KitGrid>
+        <KitField label="The record has" help="a field address">
+          <Input
+            className="mono"
+            placeholder="650{$v}"
+            value={when?.has ?? ''}
+            onChange={(e) => set('has', e.target.value.trim() || undefined)}
           />
-        ))}
-      </div>
+        </KitField>
+        <KitField label="The record lacks" help="a field address">
+          <Input
+            className="mono"
+            placeholder="856$u"
+            value={when?.lacks ?? ''}
+            onChange={(e) => set('lacks', e.target.value.trim() || undefined)}
+          />
+        </KitField>
+        <KitField label="Languages" help="of 008/35–37">
+          <PickMany
+            list={codeOptions('languages')}
+            value={when?.languages ?? []}
+            onChange={(v) => set('languages', v)}
+          />
+        </KitField>
+        <KitField label="Types of record" help="letters of leader/06">
+          <PickMany list={null} placeholder="a" value={when?.types ?? []} onChange={(v) => set('types', v)} />
+        </KitField>
+        <KitField label="Suppliers" help="names of their sheets" width="wide">
+          <PickMany
+            list={[...new Set([...sheets.map((s) => s.sheet.name), ...(when?.suppliers ?? [])])].map((n) => ({
+              code: n,
+              name: '',
+            }))}
+            value={when?.suppliers ?? []}
+            onChange={(v) => set('suppliers', v)}
+          />
+        </KitField>
+      </KitGrid>
     </details>
-  );
-}
-
-/** Texts with commas between them; what was typed stays as it was typed. */
-function ListInput({
-  name,
-  example,
-  list,
-  onChange,
-}: {
-  name: string;
-  example: string;
-  list: readonly string[];
-  onChange: (list: string[]) => void;
-}) {
-  const [text, setText] = useState(list.join(', '));
-  return (
-    <label>
-      {name}
-      <Input
-        placeholder={example}
-        value={text}
-        onChange={(e) => {
-          setText(e.target.value);
-          onChange(
-            e.target.value
-              .split(',')
-              .map((t) => t.trim())
-              .filter(Boolean),
-          );
-        }}
-      />
-    </label>
   );
 }

@@ -12,6 +12,7 @@ import { Button, Drawer, Select } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
+import { KitField, KitGrid } from '../../parts/form/KitField';
 import { Mark } from '../../parts/Mark';
 import { StepConditions } from './StepConditions';
 import { StepPartField } from './StepPartField';
@@ -64,14 +65,14 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
           <span className="row">
             <Button onClick={onClose}>Cancel</Button>
             <Button type="primary" onClick={() => void keep()}>
-              Keep the step
+              Save step
             </Button>
           </span>
         </div>
       }
     >
       <form
-        className="stack step-form"
+        className="step-form"
         onSubmit={(e) => {
           e.preventDefault();
           void keep();
@@ -80,10 +81,8 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
         <p className="review-sentence" aria-live="polite">
           {problems.length ? <Mark kind="caution" name="not finished" /> : null} {stepSentence(step, house)}
         </p>
-        <label className="block">
-          What it does
+        <KitField label="Step">
           <Select
-            aria-label="What it does"
             showSearch={{ optionFilterProp: 'label' }}
             value={step.step}
             options={KINDS}
@@ -91,8 +90,8 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
               setStep({ ...firstOf(kind), ...(step.when && { when: step.when }) })
             }
           />
-        </label>
-        <div className="form-grid">
+        </KitField>
+        <KitGrid>
           {form.parts.map((part) => (
             <StepPartField
               key={`${step.step} ${part.key}`}
@@ -101,7 +100,7 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
               onChange={(v) => set(part.key, v)}
             />
           ))}
-        </div>
+        </KitGrid>
         <StepConditions when={step.when} onChange={(when) => set('when', when)} />
         <Button type="text" size="small" htmlType="submit" hidden aria-hidden tabIndex={-1} />
       </form>

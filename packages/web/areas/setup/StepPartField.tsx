@@ -3,6 +3,7 @@ import { fieldName } from '@osier/core/format';
 import type { Field } from '@osier/core/marc';
 import type { BuiltPart, StepPart, TextMatch } from '@osier/core/recipes';
 import { Checkbox, Input, InputNumber, Select } from 'antd';
+import { KitField } from '../../parts/form/KitField';
 import { CodeTable } from '../../parts/settings/CodeTable';
 import { SubfieldLines } from './SubfieldLines';
 
@@ -18,17 +19,21 @@ const WHICH = [
   { value: 'last', label: 'the last' },
 ];
 const FIXABLE = CHECKS.map((c) => ({ value: c.rule, label: c.title }));
+const capital = (name: string) => name.charAt(0).toUpperCase() + name.slice(1);
 
 /** One thing that a step asks for. */
 export function StepPartField({ part, value, onChange }: Props) {
-  const { kind, name, optional } = part;
+  const { kind, optional } = part;
+  const name = capital(part.name);
   const text = typeof value === 'string' ? value : '';
   switch (kind) {
     case 'flag':
       return (
-        <Checkbox checked={value === true} onChange={(e) => onChange(e.target.checked)}>
-          {name}
-        </Checkbox>
+        <KitField label="">
+          <Checkbox checked={value === true} onChange={(e) => onChange(e.target.checked)}>
+            {name}
+          </Checkbox>
+        </KitField>
       );
     case 'match':
       return <MatchField name={name} value={value as TextMatch | undefined} {...{ optional, onChange }} />;
@@ -37,19 +42,17 @@ export function StepPartField({ part, value, onChange }: Props) {
     case 'built parts':
       return (
         <SubfieldLines
-          label="Subfields; {245$a} stands for what is there"
+          label="Subfields"
+          help="A line each: $a text. {245$a} stands for what is there."
           lines={(value as readonly BuiltPart[]).map((p) => [p.code, p.template])}
           onChange={(lines) => onChange(lines.map(([code, template]) => ({ code, template })))}
         />
       );
     case 'table':
       return (
-        <CodeTable
-          label="Table, a line each"
-          list={[]}
-          table={value as Record<string, string>}
-          onChange={onChange}
-        />
+        <KitField label="Table" help="a line each" width="wide">
+          <CodeTable ours="ours" table={value as Record<string, string>} onChange={onChange} />
+        </KitField>
       );
     case 'which':
     case 'choice':
@@ -61,38 +64,45 @@ export function StepPartField({ part, value, onChange }: Props) {
             ? FIXABLE
             : (part.choices ?? []).map(([v, label]) => ({ value: v, label }));
       return (
-        <label className={kind === 'check' ? 'wide' : undefined}>
-          {name}
+        <KitField label={name} {...(kind === 'check' && { width: 'wide' })}>
           <Select
-            aria-label={name}
             showSearch={{ optionFilterProp: 'label' }}
-            value={(value as string) || undefined}
-            options={options as { value: string; label: string }[]}
+            value={text || undefined}
+            options={[...options]}
             onChange={onChange}
           />
-        </label>
+        </KitField>
       );
     }
     case 'number':
       return (
-        <label>
-          {name}
+        <KitField label={name} width="short">
           <InputNumber
-            aria-label={name}
             min={0}
             max={99}
-            value={value as number}
+            controls={false}
+            style={{ width: '100%' }}
+            value={typeof value === 'number' ? value : null}
             onChange={(n) => onChange(n ?? 0)}
           />
-        </label>
+        </KitField>
       );
     case 'tags':
     case 'tag':
     case 'code':
     case 'codes':
       return (
-        <label>
-          {name}
+        <KitField
+          label={name}
+          width="short"
+          help={
+            kind === 'tags' || kind === 'tag'
+              ? /^\d{3}$/.test(text)
+                ? fieldName(text)
+                : 'a point stands for any digit'
+              : undefined
+          }
+        >
           <Input
             className="mono"
             prefix={kind === 'code' ? '$' : undefined}
@@ -101,21 +111,17 @@ export function StepPartField({ part, value, onChange }: Props) {
             value={text}
             onChange={(e) => onChange(e.target.value)}
           />
-          {kind === 'tags' || kind === 'tag' ? (
-            <span className="faded">{/^\d{3}$/.test(text) ? fieldName(text) : '. is any digit'}</span>
-          ) : null}
-        </label>
+        </KitField>
       );
     case 'text':
       return (
-        <label>
-          {name}
+        <KitField label={name}>
           <Input
             value={text}
             placeholder={optional ? 'any' : undefined}
             onChange={(e) => onChange(optional && e.target.value === '' ? undefined : e.target.value)}
           />
-        </label>
+        </KitField>
       );
   }
 }
@@ -135,23 +141,24 @@ function MatchField({
   const put = (next: TextMatch) =>
     onChange(optional && next.find === '' && !next.expression ? undefined : next);
   return (
-    <div className="match-field">
-      <label className="block">
-        {name}
-        <Input
-          className={value?.expression ? 'mono' : undefined}
-          value={find}
-          placeholder={optional ? 'anything' : undefined}
-          onChange={(e) => put({ ...value, find: e.target.value })}
-        />
-      </label>
-      <Checkbox
-        checked={value?.expression === true}
-        onChange={(e) => put(e.target.checked ? { find, expression: true } : { find })}
-      >
-        a regular expression
-      </Checkbox>
-    </div>
+    <KitField
+      label={name}
+      help={
+        <Checkbox
+          checked={value?.expression === true}
+          onChange={(e) => put(e.target.checked ? { find, expression: true } : { find })}
+        >
+          regular expression
+        </Checkbox>
+      }
+    >
+      <Input
+        className={value?.expression ? 'mono' : undefined}
+        value={find}
+        placeholder={optional ? 'anything' : undefined}
+        onChange={(e) => put({ ...value, find: e.target.value })}
+      />
+    </KitField>
   );
 }
 
@@ -171,14 +178,11 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
   };
   return (
     <>
-      <label>
-        tag
+      <KitField label="Tag" width="short" help={/^\d{3}$/.test(value.tag) ? fieldName(value.tag) : undefined}>
         <Input className="mono" maxLength={3} value={value.tag} onChange={(e) => setTag(e.target.value)} />
-        <span className="faded">{/^\d{3}$/.test(value.tag) ? fieldName(value.tag) : ''}</span>
-      </label>
+      </KitField>
       {data ? (
-        <label>
-          indicators
+        <KitField label="Indicators" width="short" help="# is blank">
           <Input
             className="mono"
             maxLength={2}
@@ -188,21 +192,20 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
               onChange({ ...data, ind1, ind2 });
             }}
           />
-          <span className="faded"># is blank</span>
-        </label>
+        </KitField>
       ) : null}
       {isControl || !data ? (
-        <label className="wide">
-          text
+        <KitField label="Text" width="wide">
           <Input
             className="mono"
             value={'value' in value ? value.value : ''}
             onChange={(e) => onChange({ tag: value.tag, value: e.target.value })}
           />
-        </label>
+        </KitField>
       ) : (
         <SubfieldLines
           label="Subfields"
+          help="A line each: $a text."
           lines={data.subfields.map((s) => [s.code, s.value])}
           onChange={(lines) =>
             onChange({ ...data, subfields: lines.map(([code, text]) => ({ code, value: text })) })

@@ -1,15 +1,20 @@
-import { api, type Done, type SheetRow } from '@osier/contract';
+import { api, sheetSchema, type SheetRow } from '@osier/contract';
 import { call } from '../../api/call';
 import { DEFAULT_SETTINGS, settingsOf, type SupplierSheet } from '@osier/core/deliveries';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { PageButtons } from '../../parts/PageButtons';
 import { refresh, useApi } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
-import { FieldProblem } from '../../parts/FieldProblem';
+import { problemText } from '../../api/request';
+import { KitBar } from '../../parts/form/KitBar';
+import { KitField, KitGrid } from '../../parts/form/KitField';
+import { useTyped } from '../../parts/form/use-typed';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
 import { PickMany } from '../../parts/form/PickMany';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { draftOf } from './draft-of';
 import { LabelRolls } from './LabelRolls';
 
 const EMPTY: SupplierSheet = { ...DEFAULT_SETTINGS, name: '', files: [], organisations: [] };
@@ -17,42 +22,37 @@ const EMPTY: SupplierSheet = { ...DEFAULT_SETTINGS, name: '', files: [], organis
 /** The suppliers' sheets, one open at a time, and the label rolls. */
 export function Suppliers() {
   const { data: sheets } = useApi(api.suppliers.sheets);
-  const [chosen, setChosen] = useState<number | 'new' | null>(null);
+  const [query, setQuery] = useSearchParams();
+  const asked = query.get('open');
   const mayChange = useMay('set up');
   if (!sheets) return null;
-  const open = chosen === 'new' ? null : (sheets.find((s) => s.id === chosen) ?? sheets[0] ?? null);
+  const isNew = asked === 'new';
+  const open = isNew ? null : (sheets.find((s) => s.id === Number(asked)) ?? sheets[0] ?? null);
+  const choose = (id: number | 'new' | null) =>
+    setQuery({ show: 'suppliers', ...(id !== null && { open: String(id) }) });
   return (
     <div className="stack">
-      <div className="seg" role="group" aria-label="Supplier sheets">
-        {sheets.map((s) => (
-          <Button
-            type="text"
-            size="small"
-            key={s.id}
-            aria-pressed={chosen !== 'new' && s.id === open?.id}
-            onClick={() => setChosen(s.id)}
-          >
-            {s.sheet.name}
-          </Button>
-        ))}
-        {mayChange ? (
-          <Button type="text" size="small" aria-pressed={chosen === 'new'} onClick={() => setChosen('new')}>
-            New supplier sheet
-          </Button>
-        ) : null}
-      </div>
-      {sheets.length === 0 && chosen !== 'new' ? (
+      <PageButtons
+        label="Supplier sheets"
+        pages={[
+          ...sheets.map((s) => [String(s.id), s.sheet.name] as const),
+          ...(mayChange ? [['new', 'New supplier sheet'] as const] : []),
+        ]}
+        chosen={isNew ? 'new' : String(open?.id ?? '')}
+        onChoose={(id) => choose(id === 'new' ? 'new' : Number(id))}
+      />
+      {sheets.length === 0 && !isNew ? (
         <p className="note">
           A supplier sheet keeps what is the same for every delivery of one supplier: how it is read, matched
           and cleaned, and where its copies go. It is chosen by itself when a file comes.
         </p>
       ) : null}
-      {open || chosen === 'new' ? (
+      {open || isNew ? (
         <SheetForm
           key={open ? `${open.id} ${open.version}` : 'new'}
           row={open}
           mayChange={mayChange}
-          onKept={(id) => setChosen(id)}
+          onKept={choose}
         />
       ) : null}
       <LabelRolls />
@@ -69,93 +69,90 @@ function SheetForm({
   mayChange: boolean;
   onKept: (id: number | null) => void;
 }) {
-  const [sheet, setSheet] = useState(row?.sheet ?? EMPTY);
-  const [problem, setProblem] = useState<RequestProblem | null>(null);
   const { say, complain } = useShell();
-  const act = async (doing: () => Promise<Done & { id?: number }>, gone = false) => {
-    try {
-      const done = await doing();
-      setProblem(null);
+  const typed = useTyped<SupplierSheet>({
+    initial: row?.sheet ?? EMPTY,
+    schema: sheetSchema,
+    draft: draftOf('suppliers', `Supplier sheet ${row?.sheet.name ?? ''}`.trim(), row?.id ?? 'new'),
+  });
+  const { value: sheet, set, problem } = typed;
+  const [times, setTimes] = useState(0);
+  const save = () =>
+    typed.send(async (sent) => {
+      const done = await (row
+        ? call(api.suppliers.changeSheet, {
+            params: { id: row.id },
+            body: { version: row.version, sheet: sent },
+          })
+        : call(api.suppliers.keepSheet, { body: { sheet: sent } }));
       say(done.sentence, done.entry);
-      onKept(gone ? null : (done.id ?? null));
+      onKept(done.id);
+      await refresh();
+    });
+  const remove = async (of: SheetRow) => {
+    try {
+      const done = await call(api.suppliers.removeSheet, {
+        params: { id: of.id },
+        body: { version: of.version },
+      });
+      typed.discard();
+      say(done.sentence, done.entry);
+      onKept(null);
       await refresh();
     } catch (e) {
-      if (e instanceof RequestProblem) setProblem(e);
       complain(problemText(e));
     }
   };
-  const texts = (key: 'files' | 'organisations', label: string, example: string) => (
-    <label>
-      {label}
-      <PickMany
-        label={label}
-        list={null}
-        placeholder={example}
-        value={sheet[key]}
-        disabled={!mayChange}
-        onChange={(value) => setSheet({ ...sheet, [key]: value })}
-      />
-      <FieldProblem of={problem} field={key} />
-    </label>
-  );
+  const texts = (key: 'files' | 'organisations', label: string, help: string, example: string) => {
+    const wrong = problem(key) ?? sheet[key].map((_, i) => problem(`${key}.${i}`)).find(Boolean);
+    return (
+      <KitField label={label} help={help} problem={wrong}>
+        <PickMany
+          list={null}
+          placeholder={example}
+          value={sheet[key]}
+          disabled={!mayChange}
+          status={wrong ? 'error' : ''}
+          onChange={(value) => set({ [key]: value })}
+        />
+      </KitField>
+    );
+  };
   return (
     <section className="stack" aria-label={row?.sheet.name ?? 'New supplier sheet'}>
-      <div className="form-grid wide-columns">
-        <label>
-          Supplier
-          <Input
-            value={sheet.name}
-            disabled={!mayChange}
-            status={problem?.field('name') ? 'error' : ''}
-            onChange={(e) => setSheet({ ...sheet, name: e.target.value })}
-          />
-          <FieldProblem of={problem} field="name" />
-        </label>
-        {texts('files', 'File names it applies to (* for anything)', 'tallow*.mrc')}
-        {texts('organisations', 'Organisation codes it applies to, in 003, 040 $a or $d', 'TallowPike')}
-      </div>
+      <KitGrid>
+        <KitField label="Supplier" isRequired problem={problem('name')}>
+          <Input value={sheet.name} disabled={!mayChange} onChange={(e) => set({ name: e.target.value })} />
+        </KitField>
+        {texts('files', 'File names it applies to', '* stands for anything', 'tallow*.mrc')}
+        {texts('organisations', 'Organisation codes it applies to', 'in 003, 040 $a or $d', 'TallowPike')}
+      </KitGrid>
       <SettingsForm
+        key={times}
         value={settingsOf(sheet)}
-        onChange={(settings) => setSheet({ ...sheet, ...settings })}
+        onChange={(settings) => set(settings)}
         problem={problem}
         disabled={!mayChange}
       />
       {mayChange ? (
-        <div className="save-bar row spread">
-          <Button
-            type="primary"
-            onClick={() =>
-              void act(() =>
-                row
-                  ? call(api.suppliers.changeSheet, {
-                      params: { id: row.id },
-                      body: { version: row.version, sheet },
-                    })
-                  : call(api.suppliers.keepSheet, { body: { sheet } }),
-              )
-            }
-          >
-            {row ? `Save the sheet of ${row.sheet.name}` : 'Make the supplier sheet'}
-          </Button>
-          {row ? (
-            <Button
-              size="small"
-              className="fix"
-              onClick={() =>
-                void act(
-                  () =>
-                    call(api.suppliers.removeSheet, {
-                      params: { id: row.id },
-                      body: { version: row.version },
-                    }),
-                  true,
-                )
-              }
-            >
-              Delete supplier sheet
-            </Button>
-          ) : null}
-        </div>
+        <KitBar
+          typed={{
+            ...typed,
+            discard: () => {
+              typed.discard();
+              setTimes(times + 1);
+            },
+          }}
+          verb={row ? 'Save supplier sheet' : 'Add supplier sheet'}
+          onSend={() => void save()}
+          more={
+            row ? (
+              <Button danger className="kit-far" onClick={() => void remove(row)}>
+                Delete supplier sheet
+              </Button>
+            ) : null
+          }
+        />
       ) : (
         <p className="faded">Only the head changes these.</p>
       )}

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { CodePicker } from '../../parts/CodePicker';
+import { KitField } from '../../parts/form/KitField';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
@@ -57,15 +58,9 @@ export function SettleSheet({
       onAnew={review.refetch}
     >
       {moves ? (
-        <label>
-          Where they belong from now on
-          <CodePicker
-            label="Location"
-            list={places}
-            value={location}
-            onChange={(v) => setLocation(String(v))}
-          />
-        </label>
+        <KitField label="New location">
+          <CodePicker list={places} value={location} onChange={setLocation} />
+        </KitField>
       ) : null}
     </ReviewSheet>
   );

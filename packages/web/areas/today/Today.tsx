@@ -2,6 +2,7 @@ import type { Today as TodayAnswer } from '@osier/contract';
 import { Link } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { unsavedWork, useDrafts } from '../../shell/drafts';
 import { usePerson } from '../../shell/person';
 import { EntryLine } from '../daybook/EntryLine';
 import { FrequentFindings } from '../catalogue/FrequentFindings';
@@ -18,6 +19,7 @@ const number = (n: number) => n.toLocaleString('en-GB');
 export default function Today() {
   const { data } = useToday();
   const person = usePerson();
+  const unsaved = unsavedWork(useDrafts());
   if (!data) return <AreaHead name="Today" state="…" />;
   const waits = waitingIn(data);
   return (
@@ -51,6 +53,19 @@ export default function Today() {
               </ul>
             ) : null}
           </OverviewSection>
+          {unsaved.length ? (
+            <OverviewSection title="Not saved yet">
+              <ul>
+                {unsaved.map(({ path, title }) => (
+                  <li key={path}>
+                    <Link to={path}>
+                      <bdi>{title}</bdi>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </OverviewSection>
+          ) : null}
           {data.records === 0 ? <FirstSteps /> : null}
           <OverviewSection title="Begin">
             <QuickActs />

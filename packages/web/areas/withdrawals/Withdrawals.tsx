@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
+import { PageButtons } from '../../parts/PageButtons';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -33,24 +34,15 @@ export default function Withdrawals() {
         name="Withdrawals"
         state={open ? `${open} open ${open === 1 ? 'list' : 'lists'}.` : 'No list is open.'}
       >
-        <div className="seg" role="group" aria-label="Show">
-          <Button
-            type="text"
-            size="small"
-            aria-pressed={!showRegister}
-            onClick={() => void navigate('/withdrawals')}
-          >
-            Lists
-          </Button>
-          <Button
-            type="text"
-            size="small"
-            aria-pressed={showRegister}
-            onClick={() => void navigate('/withdrawals?show=register')}
-          >
-            Register
-          </Button>
-        </div>
+        <PageButtons
+          label="Show"
+          pages={[
+            ['lists', 'Lists'],
+            ['register', 'Register'],
+          ]}
+          chosen={showRegister ? 'register' : 'lists'}
+          onChoose={(key) => void navigate(key === 'lists' ? '/withdrawals' : '/withdrawals?show=register')}
+        />
         {mayPrepare ? (
           <Button type="primary" onClick={() => void navigate('/withdrawals?start=1')}>
             Start a list

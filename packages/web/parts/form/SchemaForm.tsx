@@ -2,6 +2,7 @@ import { Alert, Button, Form } from 'antd';
 import { useState, type ReactNode } from 'react';
 import type { AnyObjectSchema, InferType } from 'yup';
 import type { FormField } from './field-kinds';
+import { useFormDraft, type DraftPlace } from './form-draft';
 import { FormControl } from './FormControl';
 import './form.css';
 import { rulesOf, showRefusal } from './schema-rules';
@@ -21,6 +22,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   isBlock = false,
   more,
   follow,
+  draft,
   onSend,
   onCancel,
 }: {
@@ -38,6 +40,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
   more?: ReactNode;
   /** What becomes of other fields when some have been changed. */
   follow?: (changed: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+  /** Where what is typed is kept until it is sent or discarded. */
+  draft?: DraftPlace;
   /** Sends what was typed, checked by the schema. */
   onSend: (typed: InferType<S>) => Promise<unknown>;
   onCancel?: () => void;
@@ -47,19 +51,31 @@ export function SchemaForm<S extends AnyObjectSchema>({
   const [isSending, setSending] = useState(false);
   const typed = Form.useWatch((values: Record<string, unknown>) => values, form) ?? initial ?? {};
   const shown = typeof fields === 'function' ? fields(typed) : fields;
+  const empty = Object.fromEntries(shown.map((f) => [f.name, beginsWith(f)]));
+  const kept = useFormDraft<Record<string, unknown>>(draft, { ...empty, ...initial });
   const send = async () => {
     setRefused(null);
     setSending(true);
     try {
       const sent: InferType<S> = await schema.validate({ ...initial, ...form.getFieldsValue(true) });
       await onSend(sent);
+      kept.drop();
     } catch (error) {
       setRefused(showRefusal(form, error));
     } finally {
       setSending(false);
     }
   };
-  const empty = Object.fromEntries(shown.map((f) => [f.name, beginsWith(f)]));
+  const onChange = (changed: Record<string, unknown>) => {
+    if (follow) form.setFieldsValue(follow(changed));
+    const secret = shown.filter((f) => f.kind === 'password').map((f) => f.name);
+    const values = form.getFieldsValue(true) as Record<string, unknown>;
+    kept.keep(Object.fromEntries(Object.entries(values).filter(([name]) => !secret.includes(name))));
+  };
+  const discard = () => {
+    kept.drop();
+    form.setFieldsValue({ ...empty, ...initial });
+  };
   return (
     <Form
       form={form}
@@ -67,9 +83,9 @@ export function SchemaForm<S extends AnyObjectSchema>({
       layout="vertical"
       requiredMark={!isBlock}
       validateTrigger="onBlur"
-      initialValues={{ ...empty, ...initial }}
+      initialValues={kept.begin}
       disabled={disabled}
-      onValuesChange={(changed: Record<string, unknown>) => follow && form.setFieldsValue(follow(changed))}
+      onValuesChange={onChange}
       onFinish={() => void send()}
       noValidate
     >
@@ -97,6 +113,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
             {verb}
           </Button>
           {onCancel ? <Button onClick={onCancel}>Cancel</Button> : null}
+          {kept.isKept ? <Button onClick={discard}>Discard changes</Button> : null}
           {more}
         </div>
       )}

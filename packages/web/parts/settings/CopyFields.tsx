@@ -1,26 +1,39 @@
 import type { RollRow } from '@osier/contract';
 import type { CodeLists, CopyDefaults, CopyMapping, CopyPart } from '@osier/core/holdings';
 import { Input, InputNumber, Select } from 'antd';
-import { PriceInput } from '../PriceInput';
 import { CodePicker } from '../CodePicker';
-import { FieldProblem } from '../FieldProblem';
+import { KitField, KitGrid, KitSection } from '../form/KitField';
+import { PriceInput } from '../PriceInput';
 import { CodeTable } from './CodeTable';
 import type { Editing } from './editing';
 
 const PARTS: readonly (readonly [CopyPart, string])[] = [
-  ['branch', 'branch'],
-  ['location', 'location'],
-  ['type', 'type'],
-  ['class', 'class'],
-  ['item', 'item part'],
-  ['barcode', 'barcode'],
-  ['part', 'part or volume'],
-  ['number', 'copy number'],
-  ['price', 'price'],
-  ['fund', 'fund'],
-  ['note', 'note'],
-  ['copies', 'how many'],
+  ['branch', 'Branch'],
+  ['location', 'Location'],
+  ['type', 'Type'],
+  ['class', 'Class'],
+  ['item', 'Author mark'],
+  ['barcode', 'Barcode'],
+  ['part', 'Part or volume'],
+  ['number', 'Copy number'],
+  ['price', 'Price'],
+  ['fund', 'Fund'],
+  ['note', 'Note'],
+  ['copies', 'Number of copies'],
 ];
+const TABLES = [
+  ['branch', 'branches', 'Their branches in our codes'],
+  ['location', 'locations', 'Their locations in our codes'],
+  ['type', 'types', 'Their types in our codes'],
+  ['fund', 'funds', 'Their funds in our codes'],
+] as const;
+const DEFAULTS = [
+  ['branch', 'branches', 'Branch'],
+  ['location', 'locations', 'Location'],
+  ['type', 'types', 'Type'],
+  ['fund', 'funds', 'Fund'],
+  ['supplier', 'suppliers', 'Supplier'],
+] as const;
 const STATUSES: readonly CopyDefaults['status'][] = ['available', 'in transit', 'in repair', 'reserved'];
 
 /** Where copies stand in the records, what they get that the records do not say, and where barcodes come from. */
@@ -28,23 +41,20 @@ export function CopyFields({
   value,
   onChange,
   problem,
-  disabled,
+  disabled = false,
   lists,
   rolls,
 }: Editing & { lists: CodeLists; rolls: readonly RollRow[] }) {
   const { mapping, defaults } = value;
   const map = (part: Partial<CopyMapping>) => onChange({ ...value, mapping: { ...mapping, ...part } });
   const give = (part: Partial<CopyDefaults>) => onChange({ ...value, defaults: { ...defaults, ...part } });
-  const one = (v: string | string[]) => (Array.isArray(v) ? (v[0] ?? '') : (v ?? ''));
-  const status = (field: string) => (problem?.field(field) ? 'error' : '');
+  const locations = lists.locations.filter((l) => l.branch === defaults.branch || defaults.branch === '');
+  const isOptional = (part: string) => part === 'fund' || part === 'supplier';
   return (
-    <fieldset disabled={disabled}>
-      <legend>Copies</legend>
-      <div className="form-grid">
-        <label>
-          Field with the copies
+    <KitSection title="Copies">
+      <KitGrid isDense>
+        <KitField label="Field with the copies" width="short" problem={problem('mapping.tag')}>
           <Input
-            aria-label="Field with the copies"
             className="mono"
             maxLength={3}
             value={mapping.tag}
@@ -52,15 +62,17 @@ export function CopyFields({
             disabled={disabled}
             onChange={(e) => map({ tag: e.target.value.trim() })}
           />
-          <FieldProblem of={problem} field="mapping.tag" />
-        </label>
+        </KitField>
         {mapping.tag === ''
           ? null
           : PARTS.map(([part, name]) => (
-              <label key={part} className="subfield-code">
-                {name}
+              <KitField
+                key={part}
+                label={name}
+                width="short"
+                problem={problem(`mapping.${part}`) ?? problem(`mapping.subfields.${part}`)}
+              >
                 <Input
-                  aria-label={`Subfield of the ${name}`}
                   className="mono"
                   prefix={(mapping.subfields[part] ?? '').length > 1 ? undefined : '$'}
                   maxLength={80}
@@ -68,112 +80,88 @@ export function CopyFields({
                   disabled={disabled}
                   onChange={(e) => map({ subfields: { ...mapping.subfields, [part]: e.target.value } })}
                 />
-                <FieldProblem of={problem} field={`mapping.${part}`} />
-              </label>
+              </KitField>
             ))}
-      </div>
+      </KitGrid>
       {mapping.tag === '' ? null : (
-        <p className="faded">
-          A letter is a subfield of that field. A field address such as <code>020$c</code> is read from
-          anywhere in the record.
-        </p>
+        <>
+          <p className="faded">
+            A letter is a subfield of that field. A field address such as <code>020$c</code> is read from
+            anywhere in the record.
+            {mapping.tag === '852'
+              ? ' Where a record has 876, each 876 is one copy at its 852, with barcode $p, part or volume $3, price $c, number $t.'
+              : ''}
+          </p>
+          <KitGrid>
+            {TABLES.map(([part, list, label]) => (
+              <KitField
+                key={part}
+                label={label}
+                help="a line each"
+                problem={problem(`mapping.tables.${part}`)}
+              >
+                <CodeTable
+                  ours={lists[list][0]?.code ?? 'ours'}
+                  table={mapping.tables[part] ?? {}}
+                  disabled={disabled}
+                  onChange={(table) => map({ tables: { ...mapping.tables, [part]: table } })}
+                />
+              </KitField>
+            ))}
+          </KitGrid>
+        </>
       )}
-      {mapping.tag === '852' ? (
-        <p className="faded">
-          Where a record has 876, each 876 is one copy at its 852, with barcode $p, part or volume $3, price
-          $c, number $t.
-        </p>
-      ) : null}
-      {mapping.tag === '' ? null : (
-        <div className="form-grid">
-          {(
-            [
-              ['branch', 'Their branches in our codes', lists.branches],
-              ['location', 'Their locations in our codes', lists.locations],
-              ['type', 'Their types in our codes', lists.types],
-              ['fund', 'Their funds in our codes', lists.funds],
-            ] as const
-          ).map(([part, label, list]) => (
-            <CodeTable
-              key={part}
-              label={label}
-              list={list}
-              table={mapping.tables[part] ?? {}}
-              disabled={disabled}
-              problem={problem?.field(`mapping.tables.${part}`)}
-              onChange={(table) => map({ tables: { ...mapping.tables, [part]: table } })}
-            />
-          ))}
-        </div>
-      )}
-      <h3>What the records do not say</h3>
-      <div className="form-grid">
-        {(
-          [
-            ['branch', 'Branch', lists.branches],
-            [
-              'location',
-              'Location',
-              lists.locations.filter((l) => l.branch === defaults.branch || defaults.branch === ''),
-            ],
-            ['type', 'Type', lists.types],
-            ['fund', 'Fund', lists.funds],
-            ['supplier', 'Supplier', lists.suppliers],
-          ] as const
-        ).map(([part, label, list]) => (
-          <label key={part}>
-            {label}
+      <h3>Where the records say nothing</h3>
+      <KitGrid isDense>
+        {DEFAULTS.map(([part, list, label]) => (
+          <KitField key={part} label={label} problem={problem(`defaults.${part}`)}>
             <CodePicker
-              label={label}
-              list={list}
-              optional={part === 'fund' || part === 'supplier'}
-              placeholder={part === 'fund' || part === 'supplier' ? 'none' : undefined}
+              list={part === 'location' ? locations : lists[list]}
+              optional={isOptional(part)}
+              placeholder={isOptional(part) ? 'none' : undefined}
               disabled={disabled}
               value={defaults[part]}
-              status={status(`defaults.${part}`)}
-              onChange={(v) => give({ [part]: one(v) })}
+              onChange={(v) => give({ [part]: v })}
             />
-            <FieldProblem of={problem} field={`defaults.${part}`} />
-          </label>
+          </KitField>
         ))}
-        <label>
-          Status
+        <KitField label="Status" problem={problem('defaults.status')}>
           <Select
-            aria-label="Status"
             value={defaults.status}
             disabled={disabled}
             onChange={(s) => give({ status: s })}
             options={STATUSES.map((s) => ({ value: s, label: s }))}
           />
-        </label>
-        <label>
-          Price
+        </KitField>
+        <KitField label="Price" problem={problem('defaults.price')}>
           <PriceInput
             placeholder="as the type"
             value={defaults.price}
             disabled={disabled}
             onChange={(price) => give({ price })}
           />
-        </label>
-        <label>
-          Copies where the record has none
+        </KitField>
+        <KitField
+          label="Copies"
+          help="where the record has none"
+          width="short"
+          problem={problem('defaults.copies')}
+        >
           <InputNumber
-            aria-label="Copies where the record has none"
             min={0}
             max={99}
+            controls={false}
             style={{ width: '100%' }}
             value={defaults.copies}
             disabled={disabled}
             onChange={(n) => give({ copies: n ?? 0 })}
           />
-        </label>
-        <label>
-          Label roll
+        </KitField>
+        <KitField label="Label roll" problem={problem('roll')}>
           <Select
-            aria-label="Label roll"
             value={value.roll}
             disabled={disabled}
-            status={status('roll')}
+            popupMatchSelectWidth={false}
             onChange={(roll: number | null) => onChange({ ...value, roll })}
             options={[
               { value: null, label: 'none' },
@@ -183,9 +171,8 @@ export function CopyFields({
               })),
             ]}
           />
-          <FieldProblem of={problem} field="roll" />
-        </label>
-      </div>
-    </fieldset>
+        </KitField>
+      </KitGrid>
+    </KitSection>
   );
 }

@@ -1,15 +1,27 @@
-import { ArrowUpOutlined, CloseOutlined } from '@ant-design/icons';
+import { DeleteOutlined } from '@ant-design/icons';
 import { OUTCOME_NAMES, POINT_NAMES, POINTS, type MatchPoint, type Outcome } from '@osier/core/matching';
 import { Button, Checkbox, InputNumber, Select } from 'antd';
-import { FieldProblem } from '../FieldProblem';
+import { KitField, KitGrid, KitSection } from '../form/KitField';
+import { SortableRows } from '../SortableRows';
 import type { Editing } from './editing';
 
 const FOR_ONE: readonly Outcome[] = ['ask', 'replace', 'merge', 'copies', 'skip', 'add'];
 const FOR_SEVERAL: readonly Outcome[] = ['ask', 'skip', 'add'];
 const FOR_NONE: readonly Outcome[] = ['add', 'ask', 'skip'];
+const ACTIONS = [
+  ['one', 'One record matches', FOR_ONE],
+  ['several', 'Several records match', FOR_SEVERAL],
+  ['none', 'No record matches', FOR_NONE],
+] as const;
+const GUARDS = [
+  ['format', 'the format differs'],
+  ['part', 'the part or volume differs'],
+  ['edition', 'the edition differs'],
+  ['title', 'the titles are unlike'],
+] as const;
 
 /** The match rule in its order, the guards, and what is done on one, several or no matches. */
-export function MatchFields({ value, onChange, problem, disabled }: Editing) {
+export function MatchFields({ value, onChange, problem, disabled = false }: Editing) {
   const { rule, actions } = value;
   const points = (next: readonly MatchPoint[]) => onChange({ ...value, rule: { ...rule, points: next } });
   const change = (i: number, part: Partial<MatchPoint>) =>
@@ -17,119 +29,80 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
   const guard = (part: Partial<typeof rule.guards>) =>
     onChange({ ...value, rule: { ...rule, guards: { ...rule.guards, ...part } } });
   const left = POINTS.filter((by) => !rule.points.some((p) => p.by === by));
-  const action = (key: keyof typeof actions, label: string, from: readonly Outcome[]) => (
-    <label>
-      {label}
-      <Select
-        aria-label={label}
-        value={actions[key]}
-        disabled={disabled}
-        onChange={(outcome) => onChange({ ...value, actions: { ...actions, [key]: outcome } })}
-        options={from.map((o) => ({ value: o, label: OUTCOME_NAMES[o] }))}
-      />
-      <FieldProblem of={problem} field={`actions.${key}`} />
-    </label>
-  );
+  const wrong = problem('rule') ?? problem('rule.points');
   return (
-    <fieldset disabled={disabled}>
-      <legend>Matching</legend>
-      <p className="faded">
-        Weights of what two records share are added; from 100 they are taken for the same. What decides alone
-        needs no more. A guard that speaks against it always leaves the record to you.
-      </p>
-      <FieldProblem of={problem} field="rule" />
-      <table className="plain match-points">
-        <thead>
-          <tr>
-            <th>Match point</th>
-            <th className="num">Weight</th>
-            <th>Decides alone</th>
-            <th>
-              <span className="unseen">Order</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rule.points.map((p, i) => (
-            <tr key={p.by}>
-              <td>{POINT_NAMES[p.by]}</td>
-              <td className="num">
+    <KitSection
+      title="Matching"
+      intro="The weights of the match points that two records share are added up; from 100 they are taken for the same. A point that decides alone needs no others. A guard that speaks against a match always leaves the record to you."
+    >
+      {wrong ? (
+        <p className="field-problem" role="alert">
+          {wrong}
+        </p>
+      ) : null}
+      <div className="match-points">
+        <SortableRows
+          rows={rule.points}
+          keyOf={(p) => p.by}
+          nameOf={(p) => POINT_NAMES[p.by]}
+          label="Match points in their order"
+          disabled={disabled}
+          onOrder={points}
+        >
+          {(p, i) => (
+            <div className="match-point">
+              <span>{POINT_NAMES[p.by]}</span>
+              <label className="row nowrap">
+                weight
                 <InputNumber
                   size="small"
                   aria-label={`Weight of ${POINT_NAMES[p.by]}`}
                   min={1}
                   max={100}
+                  controls={false}
+                  style={{ width: 56 }}
+                  status={problem(`rule.points.${i}.weight`) ? 'error' : ''}
                   value={p.weight}
                   disabled={disabled}
                   onChange={(weight) => change(i, { weight: weight ?? 1 })}
                 />
-              </td>
-              <td>
-                <Checkbox
-                  aria-label={`${POINT_NAMES[p.by]} decides alone`}
-                  checked={p.alone}
-                  disabled={disabled}
-                  onChange={(e) => change(i, { alone: e.target.checked })}
+              </label>
+              <Checkbox
+                aria-label={`${POINT_NAMES[p.by]} decides alone`}
+                checked={p.alone}
+                disabled={disabled}
+                onChange={(e) => change(i, { alone: e.target.checked })}
+              >
+                decides alone
+              </Checkbox>
+              {disabled ? null : (
+                <Button
+                  type="text"
+                  size="small"
+                  icon={<DeleteOutlined />}
+                  aria-label={`Delete ${POINT_NAMES[p.by]}`}
+                  onClick={() => points(rule.points.filter((_, k) => k !== i))}
                 />
-              </td>
-              <td>
-                <span className="row nowrap">
-                  {i > 0 ? (
-                    <Button
-                      size="small"
-
-                      className="fix"
-                      aria-label={`Move ${POINT_NAMES[p.by]} up`}
-                      onClick={() =>
-                        points([
-                          ...rule.points.slice(0, i - 1),
-                          p,
-                          rule.points[i - 1]!,
-                          ...rule.points.slice(i + 1),
-                        ])
-                      }
-                    >
-                      <ArrowUpOutlined />
-                    </Button>
-                  ) : null}
-                  <Button
-                    size="small"
-
-                    className="fix"
-                    aria-label={`Take ${POINT_NAMES[p.by]} out`}
-                    onClick={() => points(rule.points.filter((_, k) => k !== i))}
-                  >
-                    <CloseOutlined />
-                  </Button>
-                </span>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {left.length ? (
-        <Select
-          aria-label="Add a match point"
-          placeholder="Add a match point"
-          style={{ width: 320 }}
-          value={null}
-          disabled={disabled}
-          onChange={(by: MatchPoint['by'] | null) =>
-            by && points([...rule.points, { by, weight: 50, alone: false }])
-          }
-          options={left.map((by) => ({ value: by, label: POINT_NAMES[by] }))}
-        />
-      ) : null}
+              )}
+            </div>
+          )}
+        </SortableRows>
+        {left.length && !disabled ? (
+          <Select
+            aria-label="Add a match point"
+            placeholder="Add a match point"
+            style={{ width: 320, margin: '6px 0' }}
+            value={null}
+            onChange={(by: MatchPoint['by'] | null) =>
+              by && points([...rule.points, { by, weight: 50, alone: false }])
+            }
+            options={left.map((by) => ({ value: by, label: POINT_NAMES[by] }))}
+          />
+        ) : null}
+      </div>
       <div className="row guards" role="group" aria-label="Guards">
-        <span>Not the same when</span>
-        {(
-          [
-            ['format', 'the format differs'],
-            ['part', 'the part differs'],
-            ['edition', 'the edition differs'],
-            ['title', 'the titles are unlike'],
-          ] as const
-        ).map(([key, name]) => (
+        <span>No match when</span>
+        {GUARDS.map(([key, name]) => (
           <Checkbox
             key={key}
             checked={rule.guards[key]}
@@ -140,25 +113,34 @@ export function MatchFields({ value, onChange, problem, disabled }: Editing) {
           </Checkbox>
         ))}
         <span className="row nowrap">
-          years are more than
+          the years differ by more than
           <InputNumber
             size="small"
-            aria-label="Years apart"
+            aria-label="Most years between them"
             min={0}
             max={500}
+            controls={false}
             style={{ width: 64 }}
+            placeholder="any"
             value={rule.guards.years}
             disabled={disabled}
             onChange={(years) => guard({ years })}
           />
-          apart
         </span>
       </div>
-      <div className="form-grid">
-        {action('one', 'One record matches', FOR_ONE)}
-        {action('several', 'Several match', FOR_SEVERAL)}
-        {action('none', 'None matches', FOR_NONE)}
-      </div>
-    </fieldset>
+      <KitGrid isDense>
+        {ACTIONS.map(([key, label, from]) => (
+          <KitField key={key} label={label} problem={problem(`actions.${key}`)}>
+            <Select
+              value={actions[key]}
+              disabled={disabled}
+              popupMatchSelectWidth={false}
+              onChange={(outcome) => onChange({ ...value, actions: { ...actions, [key]: outcome } })}
+              options={from.map((o) => ({ value: o, label: OUTCOME_NAMES[o] }))}
+            />
+          </KitField>
+        ))}
+      </KitGrid>
+    </KitSection>
   );
 }

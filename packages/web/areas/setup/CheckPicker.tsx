@@ -1,0 +1,65 @@
+import type { SetUp } from '@osier/contract';
+import { Checkbox, Input } from 'antd';
+import { useState } from 'react';
+import { KitSection } from '../../parts/form/KitField';
+
+type Check = SetUp['checks'][number];
+
+/** The checks by group, each on or off; a word finds those that are about it. */
+export function CheckPicker({
+  checks,
+  off,
+  disabled,
+  onChange,
+}: {
+  checks: readonly Check[];
+  off: readonly string[];
+  disabled: boolean;
+  onChange: (off: string[]) => void;
+}) {
+  const [words, setWords] = useState('');
+  const wanted = words.trim().toLowerCase();
+  const shown = checks.filter((c) => `${c.title} ${c.group} ${c.source}`.toLowerCase().includes(wanted));
+  const groups = [...new Set(shown.map((c) => c.group))];
+  const flip = (rule: string) =>
+    onChange(off.includes(rule) ? off.filter((r) => r !== rule) : [...off, rule]);
+  return (
+    <>
+      <div className="row spread">
+        <h2>
+          Checks: {checks.length - off.length} of {checks.length} are on
+        </h2>
+        <Input.Search
+          aria-label="Find checks"
+          placeholder="Find checks"
+          allowClear
+          style={{ width: 260 }}
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+      </div>
+      {shown.length === 0 ? <p className="faded">No check is about that.</p> : null}
+      {groups.map((group) => (
+        <KitSection key={group} title={group}>
+          <ul className="check-list">
+            {shown
+              .filter((c) => c.group === group)
+              .map((c) => (
+                <li key={c.rule}>
+                  <Checkbox
+                    title={c.source}
+                    checked={!off.includes(c.rule)}
+                    disabled={disabled}
+                    onChange={() => flip(c.rule)}
+                  >
+                    {c.title}
+                  </Checkbox>
+                  <small className="faded">{c.source}</small>
+                </li>
+              ))}
+          </ul>
+        </KitSection>
+      ))}
+    </>
+  );
+}

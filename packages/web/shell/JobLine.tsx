@@ -1,0 +1,18 @@
+import { api, type JobState } from '@osier/contract';
+import { Button } from 'antd';
+import { call } from '../api/call';
+
+const number = (n: number) => n.toLocaleString('en-GB');
+
+/** How far a job is: bar, count, rate, time left, and its cancelling. */
+export const JobLine = ({ job: j }: { job: JobState }) => (
+  <span className="job">
+    {j.title}: <progress aria-label={j.title} value={j.done} max={j.total ?? undefined} /> {number(j.done)}
+    {j.total ? ` of ${number(j.total)}` : ''}
+    {j.rate ? `, ${number(Math.round(j.rate))} a second` : ''}
+    {j.secondsLeft !== null && j.secondsLeft > 1 ? `, ${number(Math.round(j.secondsLeft))} s left` : ''}
+    <Button size="small" onClick={() => void call(api.jobs.cancel, { params: { id: j.id } })}>
+      Cancel
+    </Button>
+  </span>
+);
