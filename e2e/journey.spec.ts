@@ -55,6 +55,8 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.getByRole('button', { name: 'ISBN only in ten digits' }).click();
   await page.getByRole('option').first().click();
   await page.getByRole('button', { name: /^Add 020/ }).click();
+  await expect(page.getByText('Not saved yet.')).toBeVisible();
+  await page.keyboard.press('Control+s');
   await expect(status(page)).toContainText('Corrected the incoming record');
   await page.getByRole('button', { name: 'What cleaning changed' }).click();
   const byDoing = page.getByRole('region', { name: 'Keep what was done as a recipe' });
@@ -123,7 +125,7 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await expect(copies.getByRole('textbox', { name: /^Barcode/ })).toBeFocused();
   await accessible(page);
   await pick(page, 'Location', 'BENCH');
-  await copies.getByRole('button', { name: 'Keep this copy' }).click();
+  await copies.getByRole('button', { name: 'Save copy' }).click();
   await expect(status(page)).toContainText('Changed the copies of the incoming record');
   await expect(page.getByRole('button', { name: /^has a problem\s*3$/ })).toBeVisible();
 
@@ -175,7 +177,7 @@ test('3 and 5: a record is found by the scan line, corrected, and given a holdin
   await pick(page, 'Branch', 'Millrace');
   await pick(page, 'Location', 'benches');
   await accessible(page);
-  await page.getByRole('button', { name: /^Add the holding 746\.41/ }).click();
+  await page.getByRole('button', { name: /^Add holding 746\.41/ }).click();
   await expect(status(page)).toContainText('Added a holding');
   await pick(page, 'Type', 'Book');
   const barcode = page.getByRole('textbox', { name: 'Barcode' });
@@ -433,7 +435,7 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.keyboard.press('Alt+9');
   await page.getByRole('textbox', { name: 'Name 1 of Branches' }).fill('Sedge House, reading');
-  await page.getByRole('button', { name: 'Save the lists' }).click();
+  await page.getByRole('button', { name: 'Save code lists' }).click();
   await expect(status(page)).toContainText('Changed the code lists');
   await picture(page, 'set-up');
   for (const name of ['House rules', 'Suppliers and labels', 'Recipes', 'People']) {

@@ -13,7 +13,7 @@ interface Part {
   readonly key: number;
 }
 
-/** Edits one field in place: indicators, and a code and a text for each subfield. Enter keeps, Esc leaves it as it was. */
+/** Edits one field in place: indicators, and a code and a text for each subfield. Enter keeps, Esc cancels. Ctrl S keeps too, and goes on to what saves the whole. */
 export function FieldEditor({
   field,
   onSave,
@@ -60,7 +60,7 @@ export function FieldEditor({
       onCancel();
     } else if (
       (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) ||
-      (event.key === 's' && event.ctrlKey)
+      (event.code === 'KeyS' && event.ctrlKey)
     ) {
       event.preventDefault();
       save();
@@ -133,18 +133,18 @@ export function FieldEditor({
       )}
       <div className="row field-editor-acts">
         <Button size="small" type="primary" onClick={save}>
-          Keep <kbd>Enter</kbd>
+          OK <kbd>Enter</kbd>
         </Button>
         {isControl(field) ? null : (
           <Button size="small" onClick={add}>
-            Add a subfield <kbd>Alt +</kbd>
+            Add subfield <kbd>Alt +</kbd>
           </Button>
         )}
         <Button size="small" onClick={onCancel}>
-          Leave <kbd>Esc</kbd>
+          Cancel <kbd>Esc</kbd>
         </Button>
         <Button size="small" danger onClick={() => onSave(null)}>
-          Take the field away
+          Delete field
         </Button>
       </div>
     </form>

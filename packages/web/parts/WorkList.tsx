@@ -19,6 +19,17 @@ interface Props<T> {
   readonly onEnd?: () => void;
 }
 
+/** The focus goes to where the work of the piece is: its fields, else the first thing in it that is on screen. */
+function enterPiece(): void {
+  const all = [
+    ...document.querySelectorAll<HTMLElement>('.work-piece .field-row'),
+    ...document.querySelectorAll<HTMLElement>(
+      '.work-piece [tabindex="0"], .work-piece button, .work-piece input',
+    ),
+  ];
+  all.find((e) => typeof e.checkVisibility !== 'function' || e.checkVisibility())?.focus();
+}
+
 /** A list of any length by keyboard: ↑ ↓ moves and opens, Enter goes to the piece, Space ticks. Only what is in sight is drawn. */
 export function WorkList<T>({
   items,
@@ -79,9 +90,7 @@ export function WorkList<T>({
       onTick(items[from]);
     } else if (event.key === 'Enter') {
       event.preventDefault();
-      document
-        .querySelector<HTMLElement>('.work-piece [tabindex="0"], .work-piece button, .work-piece input')
-        ?.focus();
+      enterPiece();
     }
   };
   if (items.length === 0) return <div className="work-list empty">{empty}</div>;

@@ -29,7 +29,7 @@ test('the first text has the focus, and Enter keeps what was typed', () => {
 test('Ctrl S keeps too; Esc leaves it as it was', () => {
   const { onSave, onCancel } = edited();
   type(texts()[1]!, 'B. Reed.');
-  fireEvent.keyDown(texts()[1]!, { key: 's', ctrlKey: true });
+  fireEvent.keyDown(texts()[1]!, { key: 'S', code: 'KeyS', ctrlKey: true });
   expect(onSave).toHaveBeenCalledWith(field('245', '10', 'a', 'Notes on eels /', 'c', 'B. Reed.'));
   fireEvent.keyDown(texts()[1]!, { key: 'Escape' });
   expect(onCancel).toHaveBeenCalledTimes(1);
@@ -69,6 +69,6 @@ test('a control field is one text', () => {
 });
 test('the field can be taken away', () => {
   const { onSave } = edited();
-  fireEvent.click(screen.getByText('Take the field away'));
+  fireEvent.click(screen.getByText('Delete field'));
   expect(onSave).toHaveBeenCalledWith(null);
 });

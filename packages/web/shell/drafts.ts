@@ -8,6 +8,8 @@ export interface Draft {
   readonly base: MarcRecord;
   readonly marc: MarcRecord;
   readonly title: string;
+  /** The address where it is edited. */
+  readonly path: string;
 }
 
 /** What somebody typed in a form and has not sent yet. */
@@ -27,7 +29,7 @@ interface Drafts extends Kept {
   readonly person: number | null;
   /** Takes up what a person left unsaved in this browser. */
   open(person: number): void;
-  keep(id: number, draft: Draft | null): void;
+  keep(key: string, draft: Draft | null): void;
   keepForm(key: string, draft: FormDraft | null): void;
 }
 
@@ -71,7 +73,7 @@ export const useDrafts = create<Drafts>((set, get) => {
     open: (person) => {
       if (get().person !== person) set({ person, ...read(person) });
     },
-    keep: (id, draft) => write((k) => ({ ...k, drafts: exchanged(k.drafts, String(id), draft) })),
+    keep: (key, draft) => write((k) => ({ ...k, drafts: exchanged(k.drafts, key, draft) })),
     keepForm: (key, draft) => write((k) => ({ ...k, forms: exchanged(k.forms, key, draft) })),
   };
 });
@@ -91,8 +93,5 @@ export function unsavedWork({
   drafts,
   forms,
 }: Kept): readonly { readonly path: string; readonly title: string }[] {
-  return [
-    ...Object.entries(drafts).map(([id, { title }]) => ({ path: `/catalogue/${id}`, title })),
-    ...Object.values(forms).map(({ path, title }) => ({ path, title })),
-  ];
+  return [...Object.values(drafts), ...Object.values(forms)].map(({ path, title }) => ({ path, title }));
 }

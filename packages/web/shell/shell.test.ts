@@ -144,7 +144,7 @@ describe('a scan while something is typed', () => {
 
 describe('what is not saved', () => {
   const marc = { leader: '00000nam a2200000 i 4500', fields: [] };
-  const draft = { version: 3, base: marc, marc, title: 'Eels' };
+  const draft = { version: 3, base: marc, marc, title: 'Eels', path: '/catalogue/9' };
   const kept = (person: number) =>
     JSON.parse(localStorage.getItem(`osier-drafts-${person}`) ?? '{}') as { drafts: object; forms: object };
   beforeEach(() => {
@@ -154,24 +154,24 @@ describe('what is not saved', () => {
   });
 
   test('outlasts the page, by person, and is gone when it is saved or discarded', () => {
-    useDrafts.getState().keep(7, draft);
+    useDrafts.getState().keep('7', draft);
     expect(kept(1).drafts).toMatchObject({ 7: { version: 3, title: 'Eels' } });
     useDrafts.getState().open(2);
     expect(useDrafts.getState().drafts).toEqual({});
     useDrafts.getState().open(1);
     expect(Object.keys(useDrafts.getState().drafts)).toEqual(['7']);
-    useDrafts.getState().keep(7, null);
+    useDrafts.getState().keep('7', null);
     expect(kept(1).drafts).toEqual({});
   });
 
   test('is not overwritten by another page of the same browser', () => {
-    useDrafts.getState().keep(7, draft);
+    useDrafts.getState().keep('7', draft);
     const theirs = {
       ...kept(1),
       forms: { house: { title: 'House rules', path: '/set-up?show=house', typed: {} } },
     };
     localStorage.setItem('osier-drafts-1', JSON.stringify(theirs));
-    useDrafts.getState().keep(8, { ...draft, title: 'Bees' });
+    useDrafts.getState().keep('8', { ...draft, title: 'Bees' });
     expect(unsavedWork(useDrafts.getState()).map((w) => w.title)).toEqual(['Eels', 'Bees', 'House rules']);
   });
 

@@ -1,11 +1,8 @@
-import { api } from '@osier/contract';
 import type { FileLook } from '@osier/core/deliveries';
-import { withCodes } from '@osier/core/holdings';
-import { DEFAULT_HOUSE } from '@osier/core/house';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { useApi } from '../../api/queries';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
+import { useHouse } from '../../parts/use-house';
 import type { LookProgress } from '../../workers/look-at-file';
 
 const FORMAT = {
@@ -30,21 +27,19 @@ export function FileLookPanel({
   onTake: () => void;
   onLeave: () => void;
 }) {
-  const { data } = useApi(api.setup.read);
-  const house = data?.house.value;
-  const lists = data?.lists.value;
+  const house = useHouse();
   const [progress, setProgress] = useState<LookProgress | null>(null);
   const [failed, setFailed] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (house === undefined || lists === undefined) return;
+    if (house === undefined) return;
     const worker = new Worker(new URL('../../workers/look-at-file.ts', import.meta.url), { type: 'module' });
     worker.onmessage = (e: MessageEvent<LookProgress>) => setProgress(e.data);
     worker.onerror = () => setFailed(true);
     // The rules and the code lists of the server, so that it will find the same.
-    worker.postMessage({ file, house: withCodes({ ...DEFAULT_HOUSE, ...house }, lists) });
+    worker.postMessage({ file, house });
     return () => worker.terminate();
-  }, [file, house, lists]);
+  }, [file, house]);
   const look = progress?.look;
   const refused = look !== undefined && look.problem !== null && look.records === 0;
   useEffect(() => button.current?.focus(), []);

@@ -1,10 +1,9 @@
 import { Button, Radio } from 'antd';
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
-import type { Finding } from '@osier/core/checks';
 import type { ProposedCopy } from '@osier/core/holdings';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
-import { applyEdits, differs, compareRecords, type MarcRecord } from '@osier/core/marc';
+import { differs, compareRecords, type MarcRecord } from '@osier/core/marc';
 import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
@@ -14,6 +13,9 @@ import { SideBySide } from '../../parts/SideBySide';
 import { PageButtons } from '../../parts/PageButtons';
 import { FieldView } from '../../parts/FieldView';
 import { Mark } from '../../parts/Mark';
+import { DraftNote } from '../../parts/record-draft/DraftNote';
+import { FieldsHead } from '../../parts/record-draft/FieldsHead';
+import { draftNow, useRecordDraft, useSaveKey } from '../../parts/record-draft/use-record-draft';
 import { IncomingNote } from './IncomingNote';
 import { KeepRecipe } from './KeepRecipe';
 import { Matches } from './Matches';
@@ -50,9 +52,33 @@ export function IncomingPiece({
   onBack: () => void;
 }) {
   const { data: r, error } = useApi(api.deliveries.readIncoming, { params: { id: delivery, incoming: id } });
+  const key = `incoming ${id}`;
+  const edit = useRecordDraft(key, r ? { ...r, path: `/deliveries/${delivery}?record=${id}` } : null);
   const [view, setView] = useState<View>('fields');
   const { say, complain } = useShell();
   const mayTake = useMay('take in deliveries');
+  const change = async (
+    part: { marc?: MarcRecord; copies?: ProposedCopy[]; note?: string },
+    version = r?.version ?? 0,
+  ) => {
+    try {
+      const done = await call(api.deliveries.saveIncoming, {
+        params: { id: delivery, incoming: id },
+        body: { version, ...part },
+      });
+      say(done.sentence, done.entry);
+      if (part.marc) edit.set(null);
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  const save = () => {
+    const now = draftNow(key);
+    if (now) void change({ marc: now.marc }, now.version);
+    else say('There is nothing to save: the record is as it was.');
+  };
+  useSaveKey(save);
   if (error) return <p role="alert">{error.message}</p>;
   if (!r) return null;
   const decide = async (
@@ -74,23 +100,7 @@ export function IncomingPiece({
       complain(problemText(e));
     }
   };
-  const change = async (part: { marc?: MarcRecord; copies?: ProposedCopy[]; note?: string }) => {
-    try {
-      const done = await call(api.deliveries.saveIncoming, {
-        params: { id: delivery, incoming: id },
-        body: {
-          version: r.version,
-          ...part,
-        },
-      });
-      say(done.sentence, done.entry);
-      await refresh();
-    } catch (e) {
-      complain(problemText(e));
-    }
-  };
   const mayChange = mayTake && r.state === 'waiting';
-  const fix = (finding: Finding) => void change({ marc: applyEdits(r.marc, finding.fix!.edits) });
   const held = r.held.find((h) => h.id === r.target) ?? r.held[0];
   const cleaned = r.recipe !== null && differs(compareRecords(r.original, r.marc));
   const possible: Record<View, boolean> = {
@@ -202,21 +212,20 @@ export function IncomingPiece({
           <Compare before={r.original} after={r.marc} showSame />
         </>
       ) : (
-        <FieldView
-          record={r.marc}
-          findings={r.findings}
-          onFix={mayChange ? fix : undefined}
-          onChange={
-            mayChange
-              ? (at, f) =>
-                  void change({
-                    marc: applyEdits(r.marc, [
-                      f === null ? { op: 'remove', at } : { op: 'replace', at, field: f },
-                    ]),
-                  })
-              : undefined
-          }
-        />
+        <>
+          <FieldsHead edit={edit} mayEdit={mayChange} />
+          {edit.draft ? (
+            <DraftNote draft={edit.draft} onSave={save} onDiscard={() => edit.set(null)} />
+          ) : null}
+          <FieldView
+            record={edit.marc}
+            findings={edit.findings}
+            adding={edit.adding}
+            onAdded={edit.added}
+            onFix={mayChange ? edit.fix : undefined}
+            onChange={mayChange ? edit.changeField : undefined}
+          />
+        </>
       )}
     </div>
   );

@@ -1,0 +1,65 @@
+import type { Finding } from '@osier/core/checks';
+import type { HouseRules } from '@osier/core/house';
+import type { MarcRecord } from '@osier/core/marc';
+import { useEffect, useRef, useState } from 'react';
+import type { CheckAnswer, CheckOrder } from '../../workers/check-record';
+import { useHouse } from '../use-house';
+
+/** A worker that checks records; the last question is the one that counts. */
+interface RecordChecker {
+  ask(record: MarcRecord, house: HouseRules, fix: boolean): Promise<CheckAnswer>;
+  close(): void;
+}
+
+function recordChecker(): RecordChecker {
+  const worker = new Worker(new URL('../../workers/check-record.ts', import.meta.url), { type: 'module' });
+  const waiting = new Map<number, (answer: CheckAnswer) => void>();
+  let last = 0;
+  worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) => {
+    waiting.get(data.n)?.(data);
+    waiting.delete(data.n);
+  };
+  return {
+    ask: (record, house, fix) =>
+      new Promise((resolve) => {
+        const n = ++last;
+        waiting.set(n, resolve);
+        worker.postMessage({ n, record, house, fix } satisfies CheckOrder);
+      }),
+    close: () => worker.terminate(),
+  };
+}
+
+/** The findings of a record as it is edited, and its fixing; both are worked out beside the page. */
+export interface LiveFindings {
+  readonly findings: readonly Finding[];
+  /** The record with every safe fix, and how many there were; null while the rules of the house are not known. */
+  readonly fixAll: (record: MarcRecord) => Promise<CheckAnswer | null>;
+}
+
+/** Keeps findings true while a record is edited: `saved` are those of the record as it stands, `edited` is what was typed over it. */
+export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | null): LiveFindings {
+  const house = useHouse();
+  const checker = useRef<RecordChecker | null>(null);
+  const [live, setLive] = useState<{ of: MarcRecord; findings: readonly Finding[] } | null>(null);
+  useEffect(() => {
+    const one = recordChecker();
+    checker.current = one;
+    return () => one.close();
+  }, []);
+  useEffect(() => {
+    if (!edited || !house) return;
+    let isWanted = true;
+    void checker.current?.ask(edited, house, false).then(({ findings }) => {
+      if (isWanted) setLive({ of: edited, findings });
+    });
+    return () => {
+      isWanted = false;
+    };
+  }, [edited, house]);
+  return {
+    // Until the worker has answered, what was found before stands.
+    findings: edited ? (live?.findings ?? saved) : saved,
+    fixAll: async (record) => (house ? ((await checker.current?.ask(record, house, true)) ?? null) : null),
+  };
+}
