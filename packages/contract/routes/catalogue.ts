@@ -1,5 +1,5 @@
 import type { FieldDefinition } from '@osier/core/format';
-import { array, object, type InferType } from 'yup';
+import { array, mixed, object, type InferType } from 'yup';
 import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line, version, wholeQuery, wordsIn } from '../inputs';
@@ -41,6 +41,10 @@ export type MarcBody = InferType<typeof marcBody>;
 export const recordBody = object({ version: version(), marc: marcBody.required() });
 export type RecordBody = InferType<typeof recordBody>;
 
+/** What a list of records may be sorted by, beside relevance: title, name of the first entry, latest year, last added. */
+export const RECORD_ORDERS = ['title', 'name', 'year', 'added'] as const;
+export type RecordOrder = (typeof RECORD_ORDERS)[number];
+
 /** A search of the catalogue: words as in the scan line, facets, and where it looks, if not everywhere. */
 export const searchShape = {
   q: string().max(500).default(''),
@@ -53,6 +57,8 @@ export const searchShape = {
   pile: id().optional(),
   /** Only what was accepted from this delivery. */
   delivery: id().optional(),
+  /** Only these, chosen by hand. */
+  records: array(id().required()).max(2000, 'At most 2,000 records are chosen by hand.').optional(),
 };
 /** A search of the catalogue. */
 export const searchBody = object(searchShape);
@@ -151,6 +157,7 @@ export const recordApi = {
     permission: 'look',
     query: object({
       q: wordsIn(),
+      sort: mixed<RecordOrder>().oneOf([...RECORD_ORDERS], 'Sorted by title, name, year or added.'),
       language: line(20),
       branch: line(40),
       material: line(40),

@@ -1,9 +1,11 @@
-import { object } from 'yup';
+import { ACT_AREAS, ACT_KINDS, type ActArea, type ActName } from '@osier/core/acts';
+import { mixed, object, type InferType } from 'yup';
 import { eitherOf, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { line, wholeQuery } from '../inputs';
 import { daybookEntrySchema, doneSchema, entryParts, undoReviewSchema } from '../objects/acts';
 import { storedSchema } from '../objects/marc';
+import { isoDay } from '../values';
 import { pageBody, reviewed } from './reviews';
 
 const daybookPage = shape({ rows: listOf(daybookEntrySchema), next: orNull(whole()) });
@@ -19,14 +21,30 @@ const daybookDetail = shape({
 /** An entry with its first changes. */
 export type DaybookDetail = ValueOf<typeof daybookDetail>;
 
+const ACTS = Object.keys(ACT_KINDS) as ActName[];
+const entriesQuery = object({
+  before: wholeQuery(),
+  mine: line(1),
+  person: wholeQuery(),
+  area: mixed<ActArea>().oneOf([...ACT_AREAS], 'There is no such area.'),
+  act: mixed<ActName>().oneOf(ACTS, 'There is no such act.'),
+  from: isoDay(),
+  to: isoDay(),
+  /** A record number (r12), heading number (h3) or barcode that the entries touched. */
+  object: line(60).trim(),
+});
+/** Which entries of the daybook. */
+export type EntriesQuery = InferType<typeof entriesQuery>;
+
 /** The daybook, and undoing. */
 export const daybookApi = {
   list: endpoint({
     method: 'get',
     path: '/daybook',
-    summary: 'Everything that was done, newest first; `mine=1` for one’s own',
+    summary:
+      'Everything that was done, newest first; `mine=1` for one’s own; narrowed by person, area, act, days (UTC) and object',
     permission: 'look',
-    query: object({ before: wholeQuery(), mine: line(1) }),
+    query: entriesQuery,
     answer: daybookPage,
   }),
   read: endpoint({

@@ -77,15 +77,25 @@ export const FILING_TITLE: AccessPoint<MarcRecord, 'sort'> = {
   sorts: true,
 };
 
+/** Behind every name: what has none is filed last. */
+const NAMELESS = '\u{10ffff}';
+
+/** The name of 1XX, else the first of 700, as it is filed: folded. */
+export const FILING_NAME: AccessPoint<MarcRecord, 'filing_name'> = {
+  name: 'filing_name',
+  title: 'Name as filed',
+  type: 'phrase',
+  version: 1,
+  extract: (record) => found([authorOf(record)]),
+  normalise: (text) => fold(text) || NAMELESS,
+  sorts: true,
+};
+
 /** Title, author, year and so on for lists and messages. */
 export function briefOf(record: MarcRecord): RecordBrief {
-  const title = dataFields(record, '245')[0];
-  const main = record.fields.find((f) => /^1(00|10|11|30)$/.test(f.tag));
-  const author =
-    main && isData(main) && main.tag !== '130' ? runningText(main, 'abcdq') : firstValue(record, '700', 'a');
   return {
     title: titleOf(record),
-    author: withoutEndPunctuation(author ?? first(title, 'c') ?? ''),
+    author: authorOf(record) || withoutEndPunctuation(first(dataFields(record, '245')[0], 'c') ?? ''),
     year: yearOf(record),
     isbn: isbns(record)[0] ?? '',
     publisher: withoutEndPunctuation(firstValue(record, '264', 'b') ?? firstValue(record, '260', 'b') ?? ''),
@@ -93,6 +103,13 @@ export function briefOf(record: MarcRecord): RecordBrief {
     language: columnAt(LANGUAGE, record),
     material: columnAt(MATERIAL, record),
   };
+}
+
+function authorOf(record: MarcRecord): string {
+  const main = record.fields.find((f) => /^1(00|10|11|30)$/.test(f.tag));
+  const author =
+    main && isData(main) && main.tag !== '130' ? runningText(main, 'abcdq') : firstValue(record, '700', 'a');
+  return withoutEndPunctuation(author ?? '');
 }
 
 function titleOf(record: MarcRecord): string {

@@ -3,7 +3,16 @@ export { isbn13From, readIsbn } from './isbn';
 export type { AccessKey, AccessPoint, AccessType, FoundValue } from './access-point';
 export { columnAt, columnsAt, found, plainPoint, keysAt, wordsAt } from './access-point';
 export type { RecordBrief } from './brief';
-export { briefOf, FILING_TITLE, LANGUAGE, MATERIAL, withoutEndPunctuation, YEAR, yearOf } from './brief';
+export {
+  briefOf,
+  FILING_NAME,
+  FILING_TITLE,
+  LANGUAGE,
+  MATERIAL,
+  withoutEndPunctuation,
+  YEAR,
+  yearOf,
+} from './brief';
 export {
   CONTROL_NUMBER,
   controlNumbers,

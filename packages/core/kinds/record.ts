@@ -2,6 +2,7 @@ import {
   briefOf,
   columnsAt,
   CONTROL_NUMBER,
+  FILING_NAME,
   FILING_TITLE,
   ISBN,
   ISSN,
@@ -20,7 +21,7 @@ import type { MarcRecord } from '../marc';
 import { ALIKE, describe } from '../matching';
 import { describeKind } from './kind';
 
-const COLUMN_POINTS = [FILING_TITLE, YEAR, LANGUAGE, MATERIAL];
+const COLUMN_POINTS = [FILING_TITLE, FILING_NAME, YEAR, LANGUAGE, MATERIAL];
 
 /** A bibliographic record of the catalogue. */
 export const record = describeKind<MarcRecord>()({
@@ -38,6 +39,7 @@ export const record = describeKind<MarcRecord>()({
     language: 'text',
     material: 'text',
     sort: 'text',
+    filing_name: 'text',
     matching: 'text',
   },
   computed: 1,

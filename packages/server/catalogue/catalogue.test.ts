@@ -280,3 +280,42 @@ describe('a recipe run over all that a search finds', () => {
     expect((await cataloguer('POST', '/records/clean/review', { recipe: '999' })).status).toBe(422);
   });
 });
+
+test('a list is sorted by title, name, year or when it was added, page by page, each record once', async () => {
+  const all = async (sort: string) => {
+    const rows: SearchAnswer['rows'][number][] = [];
+    for (let after: string | null = ''; after !== null;) {
+      const page: SearchAnswer = await find(`sort=${sort}${after && `&after=${encodeURIComponent(after)}`}`);
+      rows.push(...page.rows);
+      after = page.next;
+    }
+    expect(rows.length).toBe((await find('')).total);
+    expect(new Set(rows.map((r) => r.id)).size).toBe(rows.length);
+    return rows;
+  };
+  const isSorted = (values: readonly (string | number)[]) =>
+    values.every((v, i) => i === 0 || values[i - 1]! <= v);
+  const added = (await all('added')).map((r) => -r.id);
+  expect(isSorted(added)).toBe(true);
+  const years = (await all('year')).map((r) => -Number(r.year || 0));
+  expect(isSorted(years)).toBe(true);
+  const columns = await t.running.services.store.rows<{ id: number; filing_name: string }>(
+    'SELECT id, filing_name FROM record_rows',
+  );
+  const nameOf = new Map(columns.map((c) => [c.id, c.filing_name]));
+  const names = (await all('name')).map((r) => nameOf.get(r.id)!);
+  expect(isSorted(names)).toBe(true);
+  expect(names[0]).not.toBe('\u{10ffff}');
+  expect(names.at(-1)).toBe('\u{10ffff}');
+});
+test('an order also holds for what words find, and what is no order is refused', async () => {
+  const { rows } = await find('q=hurdl&sort=year');
+  expect(rows.length).toBeGreaterThan(5);
+  expect(rows.map((r) => r.year)).toEqual(
+    rows
+      .map((r) => r.year)
+      .sort()
+      .reverse(),
+  );
+  expect((await cataloguer<Problem>('GET', '/records?sort=colour')).body.status).toBe(422);
+});

@@ -1,4 +1,5 @@
 import type { SearchBody } from '@osier/contract';
+import { counted } from '@osier/core/changes';
 import type { StoredObject } from '@osier/core/kinds';
 import { recogniseInput, type Recognition } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
@@ -10,6 +11,7 @@ import { having } from './having';
 import {
   acceptedFrom,
   amongRecords,
+  chosenRecords,
   everyRecord,
   idsBehind,
   inBoth,
@@ -37,7 +39,7 @@ export interface FoundRecords extends IdQuery {
  */
 export async function foundBy(
   store: Store,
-  { q, pile, delivery }: Pick<SearchBody, 'q' | 'pile' | 'delivery'>,
+  { q, pile, delivery, records }: Pick<SearchBody, 'q' | 'pile' | 'delivery' | 'records'>,
   signal?: AbortSignal,
 ): Promise<FoundRecords> {
   const recognition = recogniseInput(q);
@@ -49,6 +51,7 @@ export async function foundBy(
   const places = [
     ...(pile ? [await thePile(store, pile)] : []),
     ...(delivery ? [await theDelivery(store, delivery)] : []),
+    ...(records ? [theChosen(records)] : []),
   ];
   return places.reduce<FoundRecords>(
     (found, place) => ({
@@ -74,6 +77,11 @@ async function theDelivery(store: Store, delivery: number): Promise<Place> {
   if (!held) throw wrong('delivery', `There is no delivery ${delivery}.`);
   return { within: `the delivery ${quoted(held.value.name)}`, ...acceptedFrom(delivery) };
 }
+
+const theChosen = (records: readonly number[]): Place => ({
+  within: counted(records.length, 'chosen record'),
+  ...chosenRecords(records),
+});
 
 /** The records of a search behind an id, with their content. */
 export async function nextFound(

@@ -64,6 +64,12 @@ export const amongRecords = (ids: readonly number[]): IdQuery => ({
   params: { having: JSON.stringify(ids) },
 });
 
+/** The same, chosen by hand, so that both narrow one search. */
+export const chosenRecords = (ids: readonly number[]): IdQuery => ({
+  sql: 'SELECT value AS id FROM json_each(:chosen)',
+  params: { chosen: JSON.stringify(ids) },
+});
+
 /** Records that lie on a pile, or whose copies do; those that are in the catalogue now. */
 export const onPile = (pile: number, of: 'record' | 'copy'): IdQuery => ({
   sql:

@@ -1,4 +1,4 @@
-import type { RecordRow } from '@osier/contract';
+import type { RecordOrder, RecordRow } from '@osier/contract';
 import { WORD_COLUMNS } from '../store/index-records';
 import type { Store } from '../store/store';
 import { facetConditions, term, type IdQuery, type SearchFacets } from './queries.found';
@@ -110,10 +110,21 @@ function placedIn(
   );
 }
 
-/** Records by title. A query that gives few is sorted; one that gives many, or all, is walked along the titles. */
-export function pageByTitle(
+/** By which column of `record_rows` a list is sorted, and whether the greatest comes first. */
+const ORDERS: Readonly<Record<RecordOrder, { readonly by: string; readonly descends: boolean }>> = {
+  title: { by: 'r.sort', descends: false },
+  name: { by: 'r.filing_name', descends: false },
+  year: { by: 'r.year', descends: true },
+  added: { by: "''", descends: true },
+};
+/** Behind every year. */
+const LATEST = '\u{10ffff}';
+
+/** Records in an order. A query that gives few is sorted; one that gives many, or all, is walked along the order. */
+export function pageInOrder(
   store: Store,
   found: IdQuery,
+  order: RecordOrder,
   page: {
     readonly facets: SearchFacets;
     readonly after: AfterRecord | null;
@@ -121,16 +132,18 @@ export function pageByTitle(
     readonly isMany: boolean;
   },
 ): Promise<PlacedRow[]> {
-  const [, sort, id] = page.after ?? [0, '', 0];
-  const conditions = `(r.sort, r.id) > (:sort, :id) AND ${facetConditions(page.facets)}`;
-  const from = found.all
-    ? 'record_rows r'
-    : page.isMany
-      ? 'record_rows r'
-      : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
+  const { by, descends } = ORDERS[order];
+  const begin: AfterRecord = descends ? [0, LATEST, Number.MAX_SAFE_INTEGER] : [0, '', 0];
+  const [, sort, id] = page.after ?? begin;
+  const behind = order === 'added' ? 'r.id < :id' : `(${by}, r.id) ${descends ? '<' : '>'} (:sort, :id)`;
+  const direction = descends ? 'DESC' : 'ASC';
+  const from =
+    found.all || page.isMany ? 'record_rows r' : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
   const among = page.isMany && !found.all ? ` AND r.id IN (${found.sql})` : '';
+  const sorted = order === 'added' ? `r.id ${direction}` : `${by} ${direction}, r.id ${direction}`;
   return store.rows<PlacedRow>(
-    `SELECT r.id, 0 AS rank, r.sort FROM ${from} WHERE ${conditions}${among} ORDER BY r.sort, r.id LIMIT :atMost`,
+    `SELECT r.id, 0 AS rank, ${by} AS sort FROM ${from}
+      WHERE ${behind} AND ${facetConditions(page.facets)}${among} ORDER BY ${sorted} LIMIT :atMost`,
     { ...found.params, ...page.facets, sort, id, atMost: page.atMost },
   );
 }

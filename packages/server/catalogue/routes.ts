@@ -24,6 +24,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
         finding: query.finding,
         pile: query.pile || undefined,
         delivery: query.delivery || undefined,
+        sort: query.sort,
       },
       query.after,
       left(),

@@ -1,4 +1,4 @@
-import type { LookUp, SearchAnswer, SearchBody, SearchFacetCounts } from '@osier/contract';
+import type { LookUp, RecordOrder, SearchAnswer, SearchBody, SearchFacetCounts } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
 import { initialArticle } from '@osier/core/checks';
 import type { StoredObject } from '@osier/core/kinds';
@@ -24,7 +24,7 @@ import {
 import {
   countAtMost,
   MOST_RANKED,
-  pageByTitle,
+  pageInOrder,
   pageRanked,
   rowsOf,
   type AfterRecord,
@@ -35,23 +35,23 @@ const PAGE = 100;
 const FACET_VALUES = 12;
 
 /**
- * A page of what a search finds, with how many that is. What has the words of a search is ranked; all else stands by its title.
+ * A page of what a search finds, with how many that is. What has the words of a search is ranked unless an order is asked for; all else stands by its title.
  */
 export async function search(
   { store }: Services,
-  { q, pile, delivery, ...facets }: SearchBody,
+  { q, pile, delivery, records, sort, ...facets }: SearchBody & { readonly sort?: RecordOrder | undefined },
   cursor: string | undefined,
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, { q, pile, delivery }, signal);
-  const after = placeIn<AfterRecord>(cursor, [0, '', 0]);
+  const found = await foundBy(store, { q, pile, delivery, records }, signal);
+  const after = cursor === undefined ? null : placeIn<AfterRecord>(cursor, [0, '', 0]);
   const atMost = found.all ? Infinity : await countAtMost(store, found, MOST_RANKED);
   const isMany = atMost > MOST_RANKED;
   const page = { facets, after, atMost: PAGE + 1 };
   const [placed, total] = await Promise.all([
-    found.words
+    found.words && !sort
       ? pageRanked(store, found, ranked(found.words, found.within !== null), { ...page, isMany })
-      : pageByTitle(store, found, { ...page, isMany }),
+      : pageInOrder(store, found, sort ?? 'title', { ...page, isMany }),
     totalOf(store, found, facets, atMost),
   ]);
   const last = placed[PAGE - 1];

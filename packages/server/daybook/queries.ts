@@ -27,19 +27,54 @@ export interface EntryRow extends ActColumns {
 const SELECT =
   'SELECT d.id, d.at, p.name, d.act, d.sentence, d.said, d.objects, d.undone_by, d.undoes FROM daybook d LEFT JOIN people p ON p.id = d.person';
 
-/** Entries newest first, before one if so wanted, of one person if so wanted. */
+/** Something that entries touched. */
+export interface Touched {
+  readonly kind: string;
+  readonly id: number;
+}
+/** What narrows a list of entries; `days` are ISO days, the last one whole. */
+export interface EntryFilter {
+  readonly person?: number | undefined;
+  readonly acts?: readonly string[] | undefined;
+  readonly from?: string | undefined;
+  readonly to?: string | undefined;
+  readonly touched?: readonly Touched[] | undefined;
+}
+
+/** Entries newest first, before one if so wanted, that a filter lets through. */
 export const entriesBefore = (
   store: Store,
   before: number | null,
-  by: number | null,
+  { person, acts, from, to, touched }: EntryFilter,
   atMost: number,
 ): Promise<EntryRow[]> => {
-  const conditions = ['1', ...(before ? ['d.id < :before'] : []), ...(by === null ? [] : ['d.person = :by'])];
+  const conditions = [
+    '1',
+    ...(before ? ['d.id < :before'] : []),
+    ...(person === undefined ? [] : ['d.person = :person']),
+    ...(acts ? ['d.act IN (:acts)'] : []),
+    ...(from ? ['d.at >= :from'] : []),
+    ...(to ? ["d.at < date(:to, '+1 day')"] : []),
+    ...(touched
+      ? [
+          `d.id IN (SELECT o.entry FROM json_each(:touched) t CROSS JOIN daybook_objects o
+             ON o.kind = json_extract(t.value, '$.kind') AND o.object = json_extract(t.value, '$.id'))`,
+        ]
+      : []),
+  ];
   return store.rows<EntryRow>(
     `${SELECT} WHERE ${conditions.join(' AND ')} ORDER BY d.id DESC LIMIT :atMost`,
-    { before, by, atMost },
+    { before, person, acts, from, to, touched: JSON.stringify(touched ?? []), atMost },
   );
 };
+
+/** The copies that have, or had, a barcode. */
+export const copiesThatHad = (store: Store, barcode: string): Promise<{ id: number }[]> =>
+  store.rows<{ id: number }>(
+    `SELECT id FROM copies WHERE barcode = :barcode
+     UNION SELECT json_extract(value, '$.copyId') FROM withdrawn WHERE barcode = :barcode`,
+    { barcode },
+  );
 
 /** The last fifty entries that touched a record, its holdings or copies, withdrawn copies among them. */
 export const entriesOfRecord = (store: Store, record: number): Promise<EntryRow[]> =>

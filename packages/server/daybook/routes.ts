@@ -6,7 +6,7 @@ import { entryDetail, listEntries, reviewUndo, undo } from './daybook';
 /** The daybook: entries, and undoing them. */
 export const daybookRoutes = (services: Services): Route[] => [
   route(api.daybook.list, ({ query, person }) =>
-    listEntries(services, query.before ?? null, 100, query.mine === '1' ? person.id : null),
+    listEntries(services, query, 100, query.mine === '1' ? person.id : undefined),
   ),
   route(api.daybook.read, ({ params }) => entryDetail(services, params.id)),
   route(api.daybook.reviewUndo, ({ params, body }) => reviewUndo(services, params.id, body.from)),

@@ -1,7 +1,7 @@
 import type { Store } from '../store/store';
 import type { Projection } from './projection';
 
-const COLUMNS = 'id, sort, title, author, year, isbn, publisher, edition, language, material';
+const COLUMNS = 'id, sort, filing_name, title, author, year, isbn, publisher, edition, language, material';
 
 /** What lists show, sort and count of records: a narrow row each, so that no list reads whole records. */
 export const recordRows: Projection = {

@@ -35,7 +35,7 @@ async function today(services: Services): Promise<Today> {
     copies: sums.copies,
     headings: sums.headings,
     disputed: await disputedCount(store),
-    lastEntries: (await listEntries(services, null, 8)).rows,
+    lastEntries: (await listEntries(services, {}, 8)).rows,
   };
 }
 

@@ -1,0 +1,51 @@
+import type { ActName } from './act';
+
+/** The areas of the house, and undoing, as the daybook tells acts apart. */
+export const ACT_AREAS = [
+  'Deliveries',
+  'Catalogue',
+  'Headings',
+  'Copies',
+  'Withdrawals',
+  'Stocktake',
+  'Set-up',
+  'Undo',
+] as const;
+export type ActArea = (typeof ACT_AREAS)[number];
+
+/** What each act is called in a list, and where it is done; what was told before acts were data is done anywhere. */
+export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readonly area: ActArea | null }>> =
+  {
+    told: { name: 'Earlier entry', area: null },
+    deliver: { name: 'Load file', area: 'Deliveries' },
+    settings: { name: 'Change settings of a delivery', area: 'Deliveries' },
+    match: { name: 'Match again', area: 'Deliveries' },
+    decide: { name: 'Decide', area: 'Deliveries' },
+    correct: { name: 'Correct incoming record', area: 'Deliveries' },
+    clean: { name: 'Clean delivery', area: 'Deliveries' },
+    accept: { name: 'Accept', area: 'Deliveries' },
+    'take-back': { name: 'Undo accepting', area: 'Deliveries' },
+    'edit-record': { name: 'Edit record', area: 'Catalogue' },
+    'clean-records': { name: 'Clean records', area: 'Catalogue' },
+    merge: { name: 'Merge headings', area: 'Headings' },
+    'keep-apart': { name: 'Keep apart', area: 'Headings' },
+    'add-holding': { name: 'Add holding', area: 'Copies' },
+    'add-copy': { name: 'Add copy', area: 'Copies' },
+    'change-copy': { name: 'Change copy', area: 'Copies' },
+    pile: { name: 'Pile', area: 'Copies' },
+    'start-list': { name: 'Start withdrawal list', area: 'Withdrawals' },
+    withdraw: { name: 'Withdraw', area: 'Withdrawals' },
+    'start-stocktake': { name: 'Start stocktake', area: 'Stocktake' },
+    'load-scans': { name: 'Load scans', area: 'Stocktake' },
+    settle: { name: 'Settle findings', area: 'Stocktake' },
+    'close-stocktake': { name: 'Close stocktake', area: 'Stocktake' },
+    'set-up': { name: 'Lists, rules, suppliers', area: 'Set-up' },
+    recipe: { name: 'Recipe', area: 'Set-up' },
+    account: { name: 'Account', area: 'Set-up' },
+    'first-fill': { name: 'First filling', area: 'Set-up' },
+    undo: { name: 'Undo', area: 'Undo' },
+  };
+
+/** The acts of an area. */
+export const actsOfArea = (area: ActArea): ActName[] =>
+  (Object.keys(ACT_KINDS) as ActName[]).filter((act) => ACT_KINDS[act].area === area);

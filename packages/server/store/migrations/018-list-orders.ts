@@ -1,0 +1,10 @@
+/** Lists of records by name, year and number; the daybook by person, act and time. */
+export const listOrders: readonly string[] = [
+  `ALTER TABLE records ADD COLUMN filing_name TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE record_rows ADD COLUMN filing_name TEXT NOT NULL DEFAULT ''`,
+  `CREATE INDEX record_rows_name ON record_rows (filing_name, id)`,
+  `CREATE INDEX record_rows_year ON record_rows (year, id)`,
+  `CREATE INDEX daybook_person ON daybook (person, id)`,
+  `CREATE INDEX daybook_act ON daybook (act, id)`,
+  `CREATE INDEX daybook_at ON daybook (at)`,
+];
