@@ -393,11 +393,11 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('button', { name: 'Write a recipe' }).click();
   await accessible(page);
-  await pick(page, 'What it does', 'delete a subdivision');
+  await pick(page, 'Step', 'delete a subdivision');
   await page.keyboard.press('Tab');
-  await page.getByRole('textbox', { name: 'subdivision' }).press('Enter');
+  await page.getByRole('textbox', { name: 'Subdivision' }).press('Enter');
   await expect(page.getByRole('alert')).toContainText('It does not say which text.');
-  await page.getByRole('textbox', { name: 'subdivision' }).fill('Juvenile literature');
+  await page.getByRole('textbox', { name: 'Subdivision' }).fill('Juvenile literature');
   await expect(page.getByText('delete the subdivision “Juvenile literature”')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText('Saved the recipe “New recipe”: 1 step');
@@ -434,7 +434,7 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await page.getByRole('button', { name: 'Nell Arkwright' }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.keyboard.press('Alt+9');
-  await page.getByRole('textbox', { name: 'Name 1 of Branches' }).fill('Sedge House, reading');
+  await page.getByRole('textbox', { name: 'Name of branch 1' }).fill('Sedge House, reading');
   await page.getByRole('button', { name: 'Save code lists' }).click();
   await expect(status(page)).toContainText('Changed the code lists');
   await picture(page, 'set-up');

@@ -13,10 +13,13 @@ import { PILE_OF } from './pile-of';
 export function PutOnPile({
   search,
   count,
+  onDone,
   onClose,
 }: {
   search: SearchBody;
   count: number;
+  /** Told when it has been begun. */
+  onDone?: (() => void) | undefined;
   onClose: () => void;
 }) {
   const { data: piles = [] } = useApi(api.piles.list);
@@ -32,6 +35,7 @@ export function PutOnPile({
     event.preventDefault();
     try {
       await call(api.piles.fill, { body: { into, name, of, ...search } });
+      onDone?.();
       onClose();
     } catch (e) {
       const fields = e instanceof RequestProblem && e.problem.fields?.some((f) => f.field === 'name');

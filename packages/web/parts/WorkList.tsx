@@ -1,6 +1,7 @@
 import { BorderOutlined, CheckSquareFilled } from '@ant-design/icons';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
+import { useKeptPlace } from './kept-place';
 import './work-list.css';
 
 interface Props<T> {
@@ -13,6 +14,8 @@ interface Props<T> {
   /** Rows that are ticked; Space toggles. */
   readonly ticked?: ReadonlySet<number>;
   readonly onTick?: (item: T) => void;
+  /** Ticks several at once: Shift with a click or an arrow key, Ctrl A. */
+  readonly onTickAll?: (items: readonly T[]) => void;
   readonly rowHeight?: number;
   readonly empty: ReactNode;
   /** Asked when the end comes into sight. */
@@ -30,7 +33,10 @@ function enterPiece(): void {
   all.find((e) => typeof e.checkVisibility !== 'function' || e.checkVisibility())?.focus();
 }
 
-/** A list of any length by keyboard: ↑ ↓ moves and opens, Enter goes to the piece, Space ticks. Only what is in sight is drawn. */
+/**
+ * A list of any length by keyboard: ↑ ↓ moves and opens, Enter goes to the piece, Space ticks, Shift ticks on the way, Ctrl Enter goes
+ * to the acts of the selection. Only what is in sight is drawn, and the place is kept for when one comes back.
+ */
 export function WorkList<T>({
   items,
   label,
@@ -40,6 +46,7 @@ export function WorkList<T>({
   row,
   ticked,
   onTick,
+  onTickAll,
   rowHeight = 46,
   empty,
   onEnd,
@@ -59,6 +66,28 @@ export function WorkList<T>({
     asked.current = idOf(item);
     onOpen(item);
   };
+  /** Where a run of ticks began. */
+  const anchor = useRef(0);
+  const tickRun = (to: number) => {
+    const [first, last] = [Math.min(anchor.current, to), Math.max(anchor.current, to)];
+    onTickAll?.(items.slice(first, last + 1));
+  };
+  const tick = (item: T, index: number) => {
+    anchor.current = index;
+    onTick?.(item);
+  };
+  const onClick = (event: MouseEvent, item: T, index: number) => {
+    if (event.shiftKey && onTickAll) {
+      event.preventDefault();
+      window.getSelection()?.removeAllRanges();
+      tickRun(index);
+    } else if ((event.ctrlKey || event.metaKey) && onTick) tick(item, index);
+    else {
+      anchor.current = index;
+      open(item);
+    }
+  };
+  useKeptPlace(box, label, items.length > 0);
   const shown = virtual.getVirtualItems();
   const lastShown = shown.at(-1)?.index ?? 0;
   useEffect(() => {
@@ -84,10 +113,23 @@ export function WorkList<T>({
             : Math.min(items.length - 1, Math.max(0, from + step));
     if (to !== null && items[to]) {
       event.preventDefault();
+      if (event.shiftKey && onTickAll) {
+        if (!event.repeat && ticked?.size === 0) anchor.current = Math.max(0, from);
+        tickRun(to);
+      } else anchor.current = to;
       open(items[to]);
     } else if (event.key === ' ' && onTick && items[from]) {
       event.preventDefault();
-      onTick(items[from]);
+      tick(items[from], from);
+    } else if (event.code === 'KeyA' && event.ctrlKey && onTickAll) {
+      event.preventDefault();
+      onTickAll(items);
+    } else if (event.key === 'Enter' && event.ctrlKey) {
+      const act = box.current?.parentElement?.querySelector<HTMLElement>('.selection-bar button');
+      if (!act) return;
+      event.preventDefault();
+      event.stopPropagation();
+      act.focus();
     } else if (event.key === 'Enter') {
       event.preventDefault();
       enterPiece();
@@ -118,9 +160,11 @@ export function WorkList<T>({
               aria-selected={onTick ? (ticked?.has(id) ?? false) : id === selected}
               aria-posinset={v.index + 1}
               aria-setsize={items.length}
-              className={id === selected ? 'work-row selected' : 'work-row'}
+              className={['work-row', id === selected && 'selected', ticked?.has(id) && 'ticked']
+                .filter(Boolean)
+                .join(' ')}
               style={{ height: v.size, transform: `translateY(${v.start}px)` }}
-              onClick={() => open(item)}
+              onClick={(e) => onClick(e, item, v.index)}
             >
               {onTick ? (
                 <span
@@ -128,7 +172,8 @@ export function WorkList<T>({
                   title="Space"
                   onClick={(e) => {
                     e.stopPropagation();
-                    onTick(item);
+                    if (e.shiftKey && onTickAll) tickRun(v.index);
+                    else tick(item, v.index);
                   }}
                 >
                   {ticked?.has(id) ? <CheckSquareFilled /> : <BorderOutlined />}

@@ -1,9 +1,9 @@
-import { api, type RecordRow, type SearchAnswer } from '@osier/contract';
+import { api, RECORD_ORDERS, type RecordRow, type SearchAnswer, type SearchBody } from '@osier/contract';
 import { call } from '../../api/call';
 import { counted } from '@osier/core/changes';
 import { codeName } from '@osier/core/format';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useSetUp } from '../setup/use-set-up';
@@ -13,10 +13,17 @@ import { BatchSheet } from '../../parts/BatchSheet';
 import { cleanRecordsBatch } from '../../parts/clean-batch';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { Facets } from '../../parts/Facets';
+import { ListRow, rowHeightOf } from '../../parts/ListRow';
+import { useListView } from '../../parts/list-view';
+import { ListViewMenu } from '../../parts/ListViewMenu';
+import { RecipeSelect } from '../../parts/RecipeSelect';
+import { SelectionBar } from '../../parts/SelectionBar';
+import { useTicks } from '../../parts/ticks';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { CatalogueOverview } from './CatalogueOverview';
+import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { RecordPiece } from './RecordPiece';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
@@ -40,18 +47,23 @@ export default function Catalogue() {
   const { data: recipes = [] } = useApi(api.recipes.list);
   const mayEdit = useMay('edit records');
   const mayPile = useMay('keep piles');
-  const [recipe, setRecipe] = useState<string | null>(null);
-  const [piling, setPiling] = useState(false);
+  const [recipe, setRecipe] = useState<{ readonly id: string; readonly of: 'found' | 'chosen' } | null>(null);
+  const [piling, setPiling] = useState<'found' | 'chosen' | null>(null);
   const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
   const search = { q, language, branch, material, finding, pile, delivery };
   const narrowed = Object.values(search).some(Boolean);
+  const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
+  const [view, setView] = useListView('records', FIRST_VIEW);
+  const ticks = useTicks('records');
   const list = useInfiniteQuery({
-    queryKey: ['/records', search],
+    queryKey: ['/records', search, order],
     initialPageParam: '',
     getNextPageParam: (last: SearchAnswer) => last.next,
     placeholderData: (before) => before,
-    queryFn: ({ pageParam }) => call(api.records.search, { query: { ...search, after: pageParam } }),
+    queryFn: ({ pageParam }) =>
+      call(api.records.search, { query: { ...search, sort: order, after: pageParam } }),
   });
+  const chosen: SearchBody = { q: '', records: [...ticks.ids] };
   const first = list.data?.pages[0];
   const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery } });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
@@ -105,17 +117,14 @@ export default function Catalogue() {
           </Button>
         ) : null}
         {mayPile && first && first.total > 0 ? (
-          <Button onClick={() => setPiling(true)}>Add to pile…</Button>
+          <Button onClick={() => setPiling('found')}>Add to pile…</Button>
         ) : null}
         {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
-          <Select
-            aria-label="Run a recipe over the records found"
-            showSearch={{ optionFilterProp: 'label' }}
-            value={null}
+          <RecipeSelect
+            label="Run a recipe over the records found"
             placeholder={narrowed ? 'Clean those found…' : 'Clean the catalogue…'}
-            popupMatchSelectWidth={false}
-            onChange={(id: string | null) => setRecipe(id)}
-            options={recipes.map((r) => ({ value: r.id, label: r.name }))}
+            recipes={recipes}
+            onChoose={(id) => setRecipe({ id, of: 'found' })}
           />
         ) : null}
       </AreaHead>
@@ -133,6 +142,16 @@ export default function Catalogue() {
               {facets('material', material, 'Format', (v) => v)}
               {facets('language', language, 'Language', languageName)}
               {facets('finding', finding, 'Findings', checkTitle)}
+              <ListViewMenu
+                view={view}
+                onView={setView}
+                columns={COLUMNS}
+                order={order ?? (q ? 'relevance' : 'title')}
+                orders={q ? [['relevance', 'Relevance'], ...ORDERS] : ORDERS}
+                onOrder={(key) =>
+                  choose('sort')(key === 'relevance' || (key === 'title' && !q) ? undefined : key)
+                }
+              />
               {facetCounts?.covers ? (
                 <span className="faded">
                   Counted in the first {facetCounts.covers.toLocaleString('en-GB')}.
@@ -157,24 +176,27 @@ export default function Catalogue() {
                   'The catalogue is empty. Accept a delivery to begin.'
                 )
               }
-              row={(r) => (
-                <>
-                  <div className="one">
-                    <b>
-                      <bdi>{r.title}</bdi>
-                    </b>
-                    <span className="mono">{r.callNumber}</span>
-                  </div>
-                  <div className="two">
-                    <span className="main">
-                      <bdi>{r.author}</bdi>
-                      {r.year ? ` · ${r.year}` : ''}
-                    </span>
-                    <span>{r.copies === 1 ? '1 copy' : `${r.copies} copies`}</span>
-                  </div>
-                </>
-              )}
+              rowHeight={rowHeightOf(view)}
+              ticked={ticks.ids}
+              onTick={(r) => ticks.flip(r.id)}
+              onTickAll={(all) => ticks.add(all.map((r) => r.id))}
+              row={(r) => <ListRow row={r} title={<bdi>{r.title}</bdi>} columns={COLUMNS} view={view} />}
             />
+            <SelectionBar ticks={ticks}>
+              {mayPile ? (
+                <Button size="small" onClick={() => setPiling('chosen')}>
+                  Add to pile…
+                </Button>
+              ) : null}
+              {mayEdit && recipes.length > 0 ? (
+                <RecipeSelect
+                  label="Run a recipe over the records selected"
+                  placeholder="Clean these…"
+                  recipes={recipes}
+                  onChoose={(id) => setRecipe({ id, of: 'chosen' })}
+                />
+              ) : null}
+            </SelectionBar>
           </>
         }
         piece={
@@ -191,12 +213,17 @@ export default function Catalogue() {
         }
       />
       {piling && first ? (
-        <PutOnPile search={search} count={first.total} onClose={() => setPiling(false)} />
+        <PutOnPile
+          search={piling === 'chosen' ? chosen : search}
+          count={piling === 'chosen' ? ticks.ids.size : first.total}
+          onDone={piling === 'chosen' ? ticks.clear : undefined}
+          onClose={() => setPiling(null)}
+        />
       ) : null}
       {recipe !== null ? (
         <BatchSheet
-          title={`Clean ${q ? `what “${q}” finds` : (first?.within ?? 'the catalogue')}`}
-          batch={cleanRecordsBatch({ recipe, ...search })}
+          title={`Clean ${recipe.of === 'chosen' ? counted(ticks.ids.size, 'record') : q ? `what “${q}” finds` : (first?.within ?? 'the catalogue')}`}
+          batch={cleanRecordsBatch({ recipe: recipe.id, ...(recipe.of === 'chosen' ? chosen : search) })}
           onClose={() => setRecipe(null)}
         />
       ) : null}

@@ -12,6 +12,7 @@ export function BeginPile({ onClose }: { onClose: () => void }) {
   const say = useShell((s) => s.say);
   return (
     <SchemaForm
+      takesFocus
       title="New pile"
       schema={pileBody}
       initial={{ of: 'copy' }}

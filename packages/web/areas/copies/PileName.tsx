@@ -10,6 +10,7 @@ export function PileName({ pile, onDone }: { pile: PileRow; onDone: () => void }
   return (
     <div className="shelf-form">
       <SchemaForm
+        takesFocus
         schema={pileChangeBody}
         initial={{ name: pile.name, note: pile.note, version: pile.version }}
         fields={[

@@ -2,7 +2,7 @@ import { api, type PileDetail, type PileScans } from '@osier/contract';
 import { call } from '../../api/call';
 import { countedOn } from '@osier/core/piles';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
@@ -10,6 +10,7 @@ import { problemText } from '../../api/request';
 import { BatchSheet } from '../../parts/BatchSheet';
 import { cleanRecordsBatch } from '../../parts/clean-batch';
 import { Mark } from '../../parts/Mark';
+import { RecipeSelect } from '../../parts/RecipeSelect';
 import { ScanField } from '../../parts/ScanField';
 import { useAct } from '../../parts/use-act';
 import { useMay } from '../../shell/person';
@@ -94,14 +95,11 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
           <span className="row">
             {pile.count > 0 ? <Link to={`/catalogue?pile=${id}`}>See it in the Catalogue</Link> : null}
             {mayClean && pile.count > pile.gone && recipes.length > 0 ? (
-              <Select
-                aria-label="Run a recipe over this pile"
-                showSearch={{ optionFilterProp: 'label' }}
-                value={null}
+              <RecipeSelect
+                label="Run a recipe over this pile"
                 placeholder={pile.of === 'record' ? 'Clean these records…' : 'Clean their records…'}
-                popupMatchSelectWidth={false}
-                onChange={(chosen: string | null) => setRecipe(chosen)}
-                options={recipes.map((r) => ({ value: r.id, label: r.name }))}
+                recipes={recipes}
+                onChoose={setRecipe}
               />
             ) : null}
           </span>

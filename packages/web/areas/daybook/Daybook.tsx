@@ -1,14 +1,17 @@
 import { ArrowRightOutlined } from '@ant-design/icons';
-import { api, recordIn, type DaybookDetail } from '@osier/contract';
+import { api, recordIn, type DaybookDetail, type DaybookPage } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { RequestProblem } from '../../api/request';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { Compare } from '../../parts/Compare';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useShell } from '../../shell/shell-store';
+import { ACT_AREAS, ACT_KINDS, type ActName } from '@osier/core/acts';
+import { EntryFilters, FILTERS, type Filters } from './EntryFilters';
 import { entriesOf } from './entries';
 import { when } from '../../parts/when';
 import { DaybookOverview } from './DaybookOverview';
@@ -18,12 +21,35 @@ import './daybook.css';
 export default function Daybook() {
   const { id } = useParams();
   const navigate = useNavigate();
+  const [query, setQuery] = useSearchParams();
+  const filters: Filters = Object.fromEntries(FILTERS.map((key) => [key, query.get(key) ?? undefined]));
+  const isNarrowed = FILTERS.some((key) => filters[key]);
   const list = useInfiniteQuery({
-    queryKey: ['/daybook', 'pages'],
-    initialPageParam: null as number | null,
-    getNextPageParam: (last: { next: number | null }) => last.next,
-    queryFn: ({ pageParam }) => entriesOf({ before: pageParam }),
+    queryKey: ['/daybook', 'pages', filters],
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last: DaybookPage) => last.next ?? undefined,
+    placeholderData: (before) => before,
+    retry: false,
+    queryFn: ({ pageParam }) =>
+      entriesOf({
+        before: pageParam,
+        person: filters.person ? Number(filters.person) : undefined,
+        area: ACT_AREAS.find((a) => a === filters.area),
+        act: filters.act !== undefined && filters.act in ACT_KINDS ? (filters.act as ActName) : undefined,
+        ...{ from: filters.from, to: filters.to, object: filters.object },
+      }),
   });
+  const narrow = (changes: Filters) =>
+    setQuery(
+      (old) => {
+        for (const [key, value] of Object.entries(changes))
+          if (value) old.set(key, value);
+          else old.delete(key);
+        return old;
+      },
+      { replace: true },
+    );
+  const problem = list.error instanceof RequestProblem ? list.error.message : null;
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   return (
     <>
@@ -34,29 +60,38 @@ export default function Daybook() {
       <WorkSplit
         open={id !== undefined}
         list={
-          <WorkList
-            items={rows}
-            label="Entries"
-            idOf={(r) => r.id}
-            selected={id ? Number(id) : null}
-            onOpen={(r) => void navigate(`/daybook/${r.id}`)}
-            empty="Nothing has been done yet."
-            onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-            row={(r) => (
-              <>
-                <div className="one">
-                  <span className="main" style={r.undoneBy ? { textDecoration: 'line-through' } : {}}>
-                    {r.sentence}
-                  </span>
-                </div>
-                <div className="two">
-                  <span>{r.id}</span>
-                  <span className="main">{r.person}</span>
-                  <span>{when(r.at)}</span>
-                </div>
-              </>
-            )}
-          />
+          <>
+            <EntryFilters filters={filters} problem={problem} onChange={narrow} />
+            <WorkList
+              items={problem ? [] : rows}
+              label="Entries"
+              idOf={(r) => r.id}
+              selected={id ? Number(id) : null}
+              onOpen={(r) => void navigate(`/daybook/${r.id}${query.size ? `?${query.toString()}` : ''}`)}
+              empty={
+                problem
+                  ? 'Correct what is looked for above.'
+                  : isNarrowed
+                    ? 'No entry is like that. Take a filter off.'
+                    : 'Nothing has been done yet.'
+              }
+              onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+              row={(r) => (
+                <>
+                  <div className="one">
+                    <span className="main" style={r.undoneBy ? { textDecoration: 'line-through' } : {}}>
+                      {r.sentence}
+                    </span>
+                  </div>
+                  <div className="two">
+                    <span>{r.id}</span>
+                    <span className="main">{r.person}</span>
+                    <span>{when(r.at)}</span>
+                  </div>
+                </>
+              )}
+            />
+          </>
         }
         piece={id ? <Entry id={Number(id)} /> : <DaybookOverview />}
       />
@@ -84,7 +119,7 @@ function Entry({ id }: { id: number }) {
         ) : null}
         {data.undoes ? (
           <>
-            , takes back <Link to={`/daybook/${data.undoes}`}>entry {data.undoes}</Link>
+            , undoes <Link to={`/daybook/${data.undoes}`}>entry {data.undoes}</Link>
           </>
         ) : null}
       </p>

@@ -1,6 +1,7 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
 
-/** A page of the daybook: behind an entry, or one's own entries only. */
-export const entriesOf = (query: { before?: number | null; mine?: '1' }) =>
-  call(api.daybook.list, { query: { ...query, before: query.before ?? undefined } });
+type Query = NonNullable<Parameters<typeof call<typeof api.daybook.list>>[1]>['query'];
+
+/** A page of the daybook: behind an entry, narrowed by person, area, act, days and object, or one's own entries only. */
+export const entriesOf = (query: Query) => call(api.daybook.list, { query });

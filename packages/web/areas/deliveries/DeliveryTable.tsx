@@ -1,6 +1,7 @@
 import type { DeliveryRow } from '@osier/contract';
-import { Table, type TableColumnsType } from 'antd';
-import { Link } from 'react-router';
+import { Button, DatePicker, Table, type TableColumnsType } from 'antd';
+import dayjs from 'dayjs';
+import { Link, useSearchParams } from 'react-router';
 import { Mark } from '../../parts/Mark';
 import { when } from '../../parts/when';
 
@@ -14,58 +15,124 @@ const count = (key: 'records' | 'waiting' | 'accepted' | 'skipped', title: strin
 });
 const STATES = [
   ['waiting', 'with records waiting', (r: DeliveryRow) => r.waiting > 0],
-  ['done', 'done with', (r: DeliveryRow) => r.state === 'ready' && r.waiting === 0],
+  ['done', 'finished', (r: DeliveryRow) => r.state === 'ready' && r.waiting === 0],
   ['trouble', 'not read to the end', (r: DeliveryRow) => r.state === 'failed' || r.state === 'cancelled'],
 ] as const;
+const NO_SHEET = 'no supplier sheet';
+const supplierOf = (r: DeliveryRow) => r.supplier ?? NO_SHEET;
+/** The day of this place on which a delivery arrived: 2026-11-28. */
+const dayOf = (iso: string) => dayjs(iso).format('YYYY-MM-DD');
 
-const COLUMNS: TableColumnsType<DeliveryRow> = [
-  {
-    key: 'name',
-    title: 'Delivery',
-    sorter: (a, b) => a.name.localeCompare(b.name),
-    render: (_, r) => (
-      <>
-        <Link to={`/deliveries/${r.id}`}>
-          <b>{r.name}</b>
-        </Link>
-        {r.sameAs ? (
-          <span className="faded">
-            {' '}
-            · the same file as delivery {r.sameAs.id} of {when(r.sameAs.arrived)}
-          </span>
-        ) : null}
-      </>
-    ),
-  },
-  {
-    key: 'arrived',
-    title: 'Arrived',
-    sorter: (a, b) => a.id - b.id,
-    defaultSortOrder: 'descend',
-    render: (_, r) => when(r.arrived),
-  },
-  count('records', 'Records'),
-  {
-    ...count('waiting', 'Waiting'),
-    filters: STATES.map(([value, text]) => ({ value, text })),
-    onFilter: (value, r) => STATES.some(([state, , is]) => state === value && is(r)),
-  },
-  count('accepted', 'Accepted'),
-  count('skipped', 'Skipped'),
-  { key: 'reading', title: 'Reading', render: (_, r) => <Reading row={r} /> },
-];
+/** What of the table stands in the address, so that it comes back. */
+const KEPT = ['supplier', 'state', 'from', 'to', 'sort'] as const;
+type Kept = Readonly<Partial<Record<(typeof KEPT)[number], string>>>;
 
-/** The deliveries: sorted by any column, those that wait or went wrong picked out. */
-export const DeliveryTable = ({ rows }: { rows: readonly DeliveryRow[] }) => (
-  <Table
-    size="small"
-    rowKey="id"
-    columns={COLUMNS}
-    dataSource={[...rows]}
-    pagination={rows.length > 100 ? { pageSize: 100 } : false}
-    scroll={{ x: 'max-content' }}
-  />
-);
+/** The deliveries: sorted by any column, narrowed by supplier, days and state. */
+export function DeliveryTable({ rows }: { rows: readonly DeliveryRow[] }) {
+  const [query, setQuery] = useSearchParams();
+  const kept: Kept = Object.fromEntries(KEPT.map((key) => [key, query.get(key) ?? undefined]));
+  const keep = (changes: Kept) =>
+    setQuery(
+      (old) => {
+        for (const [key, value] of Object.entries(changes))
+          if (value) old.set(key, value);
+          else old.delete(key);
+        return old;
+      },
+      { replace: true },
+    );
+  return (
+    <Table
+      size="small"
+      rowKey="id"
+      columns={columnsOf(rows, kept, (from, to) => keep({ from, to }))}
+      dataSource={[...rows]}
+      pagination={rows.length > 100 ? { pageSize: 100 } : false}
+      scroll={{ x: 'max-content' }}
+      locale={{ emptyText: 'No delivery is like that. Take a filter off.' }}
+      onChange={(_, filters, sorted) => {
+        const by = Array.isArray(sorted) ? sorted[0] : sorted;
+        keep({
+          supplier: filters.supplier?.join('|'),
+          state: filters.waiting?.join('|'),
+          sort: by?.order ? `${String(by.columnKey)} ${by.order}` : undefined,
+        });
+      }}
+    />
+  );
+}
+
+function columnsOf(
+  rows: readonly DeliveryRow[],
+  kept: Kept,
+  onDays: (from: string | undefined, to: string | undefined) => void,
+): TableColumnsType<DeliveryRow> {
+  const [sorted, direction] = (kept.sort ?? 'arrived descend').split(' ');
+  const columns: TableColumnsType<DeliveryRow> = [
+    {
+      key: 'name',
+      title: 'Delivery',
+      sorter: (a, b) => a.name.localeCompare(b.name),
+      render: (_, r) => (
+        <>
+          <Link to={`/deliveries/${r.id}`}>
+            <b>{r.name}</b>
+          </Link>
+          {r.sameAs ? (
+            <span className="faded">
+              {' '}
+              · the same file as delivery {r.sameAs.id} of {when(r.sameAs.arrived)}
+            </span>
+          ) : null}
+        </>
+      ),
+    },
+    {
+      key: 'supplier',
+      title: 'Supplier',
+      sorter: (a, b) => supplierOf(a).localeCompare(supplierOf(b)),
+      filters: [...new Set(rows.map(supplierOf))].sort().map((value) => ({ value, text: value })),
+      filteredValue: kept.supplier?.split('|') ?? null,
+      filterSearch: rows.length > 20,
+      onFilter: (value, r) => supplierOf(r) === value,
+      render: (_, r) => r.supplier ?? <span className="faded">none</span>,
+    },
+    {
+      key: 'arrived',
+      title: 'Arrived',
+      sorter: (a, b) => a.id - b.id,
+      filteredValue: kept.from || kept.to ? [`${kept.from ?? ''}|${kept.to ?? ''}`] : null,
+      onFilter: (_, r) =>
+        dayOf(r.arrived) >= (kept.from ?? '') && dayOf(r.arrived) <= (kept.to ?? '9999-12-31'),
+      filterDropdown: ({ close }) => (
+        <div className="row" style={{ padding: 8 }}>
+          <DatePicker.RangePicker
+            aria-label="Arrived between"
+            format="YYYY-MM-DD"
+            allowEmpty={[true, true]}
+            value={[kept.from ? dayjs(kept.from) : null, kept.to ? dayjs(kept.to) : null]}
+            onChange={(days) => onDays(days?.[0]?.format('YYYY-MM-DD'), days?.[1]?.format('YYYY-MM-DD'))}
+          />
+          <Button onClick={() => close()}>Close</Button>
+        </div>
+      ),
+      render: (_, r) => when(r.arrived),
+    },
+    count('records', 'Records'),
+    {
+      ...count('waiting', 'Waiting'),
+      filters: STATES.map(([value, text]) => ({ value, text })),
+      filteredValue: kept.state?.split('|') ?? null,
+      onFilter: (value, r) => STATES.some(([state, , is]) => state === value && is(r)),
+    },
+    count('accepted', 'Accepted'),
+    count('skipped', 'Skipped'),
+    { key: 'reading', title: 'Reading', render: (_, r) => <Reading row={r} /> },
+  ];
+  return columns.map((c) =>
+    'sorter' in c ? { ...c, sortOrder: c.key === sorted ? (direction as 'ascend' | 'descend') : null } : c,
+  );
+}
 
 function Reading({ row: r }: { row: DeliveryRow }) {
   if (r.state === 'reading') return <span>being read…</span>;

@@ -44,7 +44,7 @@ export function CodeListsForm({ data }: { data: SetUp }) {
     });
   return (
     <div className="kit-page">
-      <div className="kit-scroll setup-lists">
+      <div className="kit-scroll setup-lists" role="group" aria-label="Code lists" tabIndex={0}>
         {LISTS.map(([list, title, noun]) => (
           <CodeList key={list} {...{ list, title, noun, typed, mayChange }} />
         ))}

@@ -72,7 +72,7 @@ export function HouseForm({ data }: { data: SetUp }) {
   const barcode = (part: Partial<House['barcode']>) => set({ barcode: { ...house.barcode, ...part } });
   return (
     <div className="kit-page">
-      <div className="kit-scroll stack">
+      <div className="kit-scroll stack" role="group" aria-label="House rules" tabIndex={0}>
         <KitSection title="Call numbers">
           <KitGrid>
             <KitField

@@ -96,6 +96,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
   return (
     <div className="shelf-form">
       <SchemaForm
+        takesFocus
         title={row ? row.roll.name : 'New label roll'}
         schema={rollSchema}
         initial={{ ...(row?.roll ?? EMPTY) }}

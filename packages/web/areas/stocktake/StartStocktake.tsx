@@ -23,6 +23,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
   if (!lists) return null;
   return (
     <SchemaForm
+      takesFocus
       title="A new stocktake"
       schema={stocktakeBody}
       initial={{ branch, scheme: 'dewey' }}

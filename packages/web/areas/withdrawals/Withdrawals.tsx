@@ -111,6 +111,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
   if (!branches) return null;
   return (
     <SchemaForm
+      takesFocus
       title="A new withdrawal list"
       schema={withdrawalListBody}
       initial={{ name: nameOfToday(taken), branch }}

@@ -6,6 +6,7 @@ import { PickMany } from './PickMany';
 /** What the form around a control gives it: its id, what it holds, and what is told of it to those who hear it. */
 interface Bound {
   readonly id?: string;
+  readonly autoFocus?: boolean;
   readonly value?: unknown;
   readonly onChange?: (value: unknown) => void;
   readonly 'aria-required'?: 'true' | boolean;

@@ -20,6 +20,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   title,
   disabled = false,
   isBlock = false,
+  takesFocus = false,
   more,
   follow,
   draft,
@@ -36,6 +37,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
   disabled?: boolean;
   /** The button is as wide as the form. */
   isBlock?: boolean;
+  /** The first field has the focus when the form opens. */
+  takesFocus?: boolean;
   /** Further acts, at the end of the bar. */
   more?: ReactNode;
   /** What becomes of other fields when some have been changed. */
@@ -92,7 +95,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
       {title ? <h2>{title}</h2> : null}
       {intro ? <p>{intro}</p> : null}
       <div className={isBlock ? 'kit-grid one' : 'kit-grid'}>
-        {shown.map((field) => (
+        {shown.map((field, i) => (
           <Form.Item
             key={field.name}
             name={field.name}
@@ -102,7 +105,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
             rules={rulesOf(schema, field.name)}
             validateFirst
           >
-            <FormControl field={field} />
+            <FormControl field={field} autoFocus={takesFocus && i === 0} />
           </Form.Item>
         ))}
       </div>

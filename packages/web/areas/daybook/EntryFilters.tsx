@@ -1,0 +1,81 @@
+import { ACT_AREAS, ACT_KINDS, type ActName } from '@osier/core/acts';
+import { DatePicker, Input, Select } from 'antd';
+import dayjs from 'dayjs';
+import { useSetUp } from '../setup/use-set-up';
+
+/** What narrows the daybook, as it stands in the address. */
+export const FILTERS = ['person', 'area', 'act', 'from', 'to', 'object'] as const;
+export type Filters = Readonly<Partial<Record<(typeof FILTERS)[number], string>>>;
+
+const DAY = 'YYYY-MM-DD';
+const kinds = (Object.keys(ACT_KINDS) as ActName[]).filter((act) => ACT_KINDS[act].area !== null);
+
+/** Narrows the daybook by person, area, kind of act, days, and what was touched. */
+export function EntryFilters({
+  filters,
+  problem,
+  onChange,
+}: {
+  filters: Filters;
+  /** What is wrong with the object that is looked for. */
+  problem: string | null;
+  onChange: (changes: Filters) => void;
+}) {
+  const people = useSetUp()?.people ?? [];
+  const acts = kinds.filter((act) => !filters.area || ACT_KINDS[act].area === filters.area);
+  return (
+    <div className="facets entry-filters">
+      <Select
+        aria-label="Person"
+        allowClear
+        placeholder="Anybody"
+        value={filters.person ?? null}
+        popupMatchSelectWidth={false}
+        onChange={(person: string | undefined) => onChange({ person })}
+        options={people.map((p) => ({ value: String(p.id), label: p.name }))}
+      />
+      <Select
+        aria-label="Area"
+        allowClear
+        placeholder="All areas"
+        value={filters.area ?? null}
+        popupMatchSelectWidth={false}
+        onChange={(area: string | undefined) => onChange({ area, act: undefined })}
+        options={ACT_AREAS.map((area) => ({ value: area, label: area }))}
+      />
+      <Select
+        aria-label="Kind of act"
+        allowClear
+        showSearch={{ optionFilterProp: 'label' }}
+        placeholder="All acts"
+        value={filters.act ?? null}
+        popupMatchSelectWidth={false}
+        onChange={(act: string | undefined) => onChange({ act })}
+        options={acts.map((act) => ({ value: act, label: ACT_KINDS[act].name }))}
+      />
+      <DatePicker.RangePicker
+        aria-label="Days"
+        format={DAY}
+        allowEmpty={[true, true]}
+        placeholder={['from day', 'to day']}
+        value={[filters.from ? dayjs(filters.from) : null, filters.to ? dayjs(filters.to) : null]}
+        onChange={(days) => onChange({ from: days?.[0]?.format(DAY), to: days?.[1]?.format(DAY) })}
+      />
+      <Input.Search
+        key={filters.object}
+        aria-label="Record, heading or barcode"
+        placeholder="r12, h3 or a barcode"
+        data-takes-codes="text"
+        allowClear
+        defaultValue={filters.object}
+        status={problem ? 'error' : ''}
+        onSearch={(object) => onChange({ object: object.trim() || undefined })}
+      />
+      {problem ? (
+        <p className="field-problem" role="alert">
+          {problem}
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import type { ReactNode } from 'react';
+import type { ListColumn, ListView } from './list-view';
+
+/** Height of a row, in pixels. */
+export const rowHeightOf = ({ isDense }: ListView): number => (isDense ? 30 : 46);
+
+/** A row of a work list: what it is called, and the columns that are chosen, on one line or below. */
+export function ListRow<T>({
+  row,
+  title,
+  columns,
+  view,
+}: {
+  row: T;
+  title: ReactNode;
+  columns: readonly ListColumn<T>[];
+  view: ListView;
+}) {
+  const shown = columns.filter((c) => view.columns.includes(c.key));
+  const cell = (c: ListColumn<T>, width?: number) => (
+    <span
+      key={c.key}
+      className={[c.isMono ? 'mono' : '', c.isNumber ? 'num' : '', 'cell'].join(' ').trim()}
+      style={width ? { width, flex: 'none' } : undefined}
+    >
+      {c.of(row)}
+    </span>
+  );
+  if (view.isDense)
+    return (
+      <div className="one">
+        <span className="main">{title}</span>
+        {shown.map((c) => cell(c, c.width))}
+      </div>
+    );
+  // On two lines what is set in mono stands at the end of the first.
+  const [codes, texts] = [shown.filter((c) => c.isMono), shown.filter((c) => !c.isMono)];
+  return (
+    <>
+      <div className="one">
+        <b>{title}</b>
+        {codes.map((c) => cell(c))}
+      </div>
+      <div className="two">
+        <span className="main">
+          {texts
+            .filter((c) => !c.isNumber)
+            .map((c) => c.of(row))
+            .filter(Boolean)
+            .map((text, i) => (
+              <span key={i}>
+                {i ? ' · ' : ''}
+                {text}
+              </span>
+            ))}
+        </span>
+        {texts.filter((c) => c.isNumber).map((c) => cell(c))}
+      </div>
+    </>
+  );
+}
