@@ -33,7 +33,7 @@ const outside = shape({
   since: orNull(text()),
 });
 /** Whether the services outside answer. */
-export type Outside = ValueOf<typeof outside>;
+export type OutsideStanding = ValueOf<typeof outside>;
 
 /** Today, and what is reachable outside. */
 export const overviewApi = {

@@ -7,7 +7,7 @@ import { checkRecord } from '@osier/core/checks';
 import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
-import { historyOf } from '../daybook/daybook';
+import { historyOf } from '../daybook/entries';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { followedBy } from '../headings/follow';
 import type { Services } from '../services';

@@ -1,15 +1,7 @@
-import type {
-  DaybookDetail,
-  DaybookEntry,
-  EntriesQuery,
-  Person,
-  ReviewSide,
-  UndoReview,
-} from '@osier/contract';
+import type { DaybookDetail, Person, ReviewSide, UndoReview } from '@osier/contract';
 import { may, permissionToUndo } from '@osier/contract';
-import { actsOfArea, actSentence } from '@osier/core/acts';
+import { actSentence } from '@osier/core/acts';
 import { countChanges, sameValue, type Conflict } from '@osier/core/changes';
-import { recogniseInput } from '@osier/core/query';
 import { labelOfAny, nounOf, type Change, type ChangeSet } from '@osier/core/kinds';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { PAGE_ROWS } from '../http/review-page';
@@ -24,67 +16,11 @@ import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { undoPlan } from '../store/undo';
 import { tellConflicts } from './tell-conflicts';
-import {
-  copiesThatHad,
-  entriesBefore,
-  entriesOfRecord,
-  entryWithPerson,
-  type EntryRow,
-  type Touched,
-} from './queries';
+import { entryOf } from './entries';
+import { entryWithPerson, type EntryRow } from './queries';
 import { jobOnEntry } from '../jobs/queries';
 
 const SHOWN = 100;
-
-const entryOf = (r: EntryRow): DaybookEntry => ({
-  id: r.id,
-  at: r.at,
-  person: r.name ?? 'Osier',
-  act: r.act,
-  sentence: sentenceOfEntry(r),
-  undoneBy: r.undone_by,
-  undoes: r.undoes,
-  undoable: r.undone_by === null && r.objects > 0,
-  objects: r.objects,
-});
-
-/** A page of entries newest first, narrowed as asked; `mine` is whose own they are. */
-export async function listEntries(
-  { store }: { readonly store: Store },
-  query: EntriesQuery = {},
-  limit = 100,
-  mine?: number,
-): Promise<{ rows: DaybookEntry[]; next: number | null }> {
-  const { before, person, area, act, from, to, object } = query;
-  const rows = await entriesBefore(
-    store,
-    before ?? null,
-    {
-      person: mine ?? (person || undefined),
-      acts: act ? [act] : area ? actsOfArea(area) : undefined,
-      from: from || undefined,
-      to: to || undefined,
-      touched: object ? await touchedBy(store, object) : undefined,
-    },
-    limit + 1,
-  );
-  return { rows: rows.slice(0, limit).map(entryOf), next: rows.length > limit ? rows[limit - 1]!.id : null };
-}
-
-/** What an input names: a record, a heading, or the copies that have or had a barcode. */
-async function touchedBy(store: Store, input: string): Promise<Touched[]> {
-  const named = recogniseInput(input, (await store.house()).value.barcode.length);
-  if (named.as === 'record' || named.as === 'heading') return [{ kind: named.as, id: named.id }];
-  if (named.as === 'barcode')
-    return (await copiesThatHad(store, named.code)).map(({ id }) => ({ kind: 'copy', id }));
-  throw wrong('object', 'Type a record number (r12), a heading number (h3) or a barcode.');
-}
-
-/** What was ever done with a record, its holdings and its copies, newest first; withdrawn copies among them. */
-export async function historyOf({ store }: Services, record: number): Promise<DaybookEntry[]> {
-  const rows = await entriesOfRecord(store, record);
-  return rows.map(entryOf);
-}
 
 async function entryRow({ store }: { readonly store: Store }, id: number): Promise<EntryRow> {
   const row = await entryWithPerson(store, id);

@@ -1,7 +1,8 @@
 import { api } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
-import { entryDetail, listEntries, reviewUndo, undo } from './daybook';
+import { entryDetail, reviewUndo, undo } from './daybook';
+import { listEntries } from './entries';
 
 /** The daybook: entries, and undoing them. */
 export const daybookRoutes = (services: Services): Route[] => [

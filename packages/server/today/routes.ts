@@ -1,5 +1,5 @@
-import { api, type Outside, type Today } from '@osier/contract';
-import { listEntries } from '../daybook/daybook';
+import { api, type OutsideStanding, type Today } from '@osier/contract';
+import { listEntries } from '../daybook/entries';
 import { labelOfAny } from '@osier/core/kinds';
 import { route, type Route } from '../http/route';
 import type { LoansDesk } from '../loans/ports';
@@ -54,8 +54,8 @@ export const todayRoutes = (services: Services): Route[] => [
 ];
 
 /** Whether the loans desk answers, and since when it has been so, as far as this server has seen. */
-function standingOf(loans: LoansDesk): () => Promise<Outside> {
-  let last: Outside = { loansDesk: 'none', since: null };
+function standingOf(loans: LoansDesk): () => Promise<OutsideStanding> {
+  let last: OutsideStanding = { loansDesk: 'none', since: null };
   return async () => {
     const loansDesk = !loans.configured ? 'none' : (await loans.reachable()) ? 'here' : 'silent';
     if (loansDesk !== last.loansDesk) last = { loansDesk, since: new Date().toISOString() };

@@ -143,7 +143,7 @@ function SortableRow({
             ref={setActivatorNodeRef}
             className="sort-handle"
             icon={<HolderOutlined />}
-            title="Drag, or Alt ↑ ↓"
+            title="Drag, or Alt with an arrow key"
             {...attributes}
             {...listeners}
             aria-label={`Move ${name}`}

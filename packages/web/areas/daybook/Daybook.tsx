@@ -10,6 +10,7 @@ import { Compare } from '../../parts/Compare';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useShell } from '../../shell/shell-store';
+import { counted } from '@osier/core/changes';
 import { ACT_AREAS, ACT_KINDS, type ActName } from '@osier/core/acts';
 import { EntryFilters, FILTERS, type Filters } from './EntryFilters';
 import { entriesOf } from './entries';
@@ -55,7 +56,7 @@ export default function Daybook() {
     <>
       <AreaHead
         name="Daybook"
-        state={`${rows.length}${list.hasNextPage ? ' and more' : ''} entries: what was done, by whom, when. Every act can be undone from here.`}
+        state={`${list.hasNextPage ? `More than ${rows.length} entries` : counted(rows.length, 'entry', 'entries')}${isNarrowed ? ' found' : ''}. Every act can be undone from here.`}
       />
       <WorkSplit
         open={id !== undefined}

@@ -106,7 +106,7 @@ function CodeList({
         <tbody>
           {entries.map((e, i) => (
             <tr key={i}>
-              <td className="code">
+              <td className="code-cell">
                 <Input
                   className="mono"
                   aria-label={`Code of ${noun} ${i + 1}`}

@@ -81,10 +81,7 @@ test('what the server refuses stands beside its part; what was typed stays', asy
     detail: 'Not right.',
     fields: [{ field: 'place.shelf', message: 'That shelf is full.' }],
   };
-  shown(
-    given,
-    jest.fn(() => Promise.reject(new RequestProblem(problem))),
-  );
+  render(<Form initial={given} onSend={() => Promise.reject(new RequestProblem(problem))} />);
   type('Shelf', '5');
   send();
   expect((await screen.findAllByText('That shelf is full.')).length).toBeGreaterThan(0);
