@@ -186,7 +186,7 @@ test('3 and 5: a record is found by the scan line, corrected, and given a holdin
   await expect(page.getByRole('alert')).toContainText('check digit is wrong');
   await barcode.fill(`a${free}b`);
   await barcode.press('Enter');
-  await expect(page.getByText('The barcode is right and free.')).toBeVisible();
+  await expect(page.getByText('The barcode is valid and not in use.')).toBeVisible();
   await picture(page, 'record');
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText('Added copy');

@@ -70,7 +70,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   const barcode = barcodeFor({ length: 14, kind: '3', library: '1204' }, 88_000_777);
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await scan(page, barcode);
-  await expect(page.getByText('The barcode is right and free.')).toBeVisible();
+  await expect(page.getByText('The barcode is valid and not in use.')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText('Added copy 1');
   await page.keyboard.press('Escape');

@@ -20,3 +20,8 @@ createRoot(document.getElementById('root')!).render(
     </Themed>
   </StrictMode>,
 );
+
+/** Chinese, Japanese and Korean come after all else: most pages have none. */
+const whenIdle = (work: () => void) =>
+  'requestIdleCallback' in window ? window.requestIdleCallback(work) : setTimeout(work, 1000);
+whenIdle(() => void import('./styles/cjk-fonts'));

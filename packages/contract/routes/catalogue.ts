@@ -107,6 +107,8 @@ const lookUp = eitherOf(
   shape({ as: wordOf(['heading']), id: whole(), said: text() }),
   shape({ as: wordOf(['list']), q: text(), said: text() }),
   shape({ as: wordOf(['withdrawn', 'nothing']), said: text() }),
+  /** A number that a book has, and no record here. */
+  shape({ as: wordOf(['unknown']), q: text(), said: text() }),
 );
 /** What an input of the scan line leads to. */
 export type LookUp = ValueOf<typeof lookUp>;

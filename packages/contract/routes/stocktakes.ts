@@ -179,6 +179,13 @@ export const stocktakeApi = {
     permission: 'look',
     answer: stocktakeDetail,
   }),
+  pace: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/pace',
+    summary: 'How many scans were made in each ten minutes (UTC), as they were made; without files',
+    permission: 'look',
+    answer: listOf(shape({ from: text(), scans: whole() })),
+  }),
   scan: endpoint({
     method: 'post',
     path: '/stocktakes/:id/scans',

@@ -30,6 +30,7 @@ export type { FieldPair, TextPart } from './compare';
 export { compareRecords, differs, textParts } from './compare';
 export { recordReader, type RecordReader } from './reader';
 export { subjectString } from './subject-string';
+export { eastAsianOf, type EastAsian } from './east-asian';
 export { withPartners, type FieldAt } from './partners';
 export { withLeftover } from './with-leftover';
 export type { Collision, Reconciled, Side } from './three-way';

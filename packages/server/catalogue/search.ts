@@ -151,7 +151,11 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
       if (more.length > 0)
         return { as: 'list', q, said: `ISBN ${recognition.code}, on ${more.length + 1} records` };
       if (record !== undefined) return { as: 'record', id: record, said: `ISBN ${recognition.code}` };
-      return { as: 'nothing', said: `ISBN ${recognition.code} is not in the catalogue.` };
+      return {
+        as: 'unknown',
+        q: recognition.code,
+        said: `ISBN ${recognition.code} is not in the catalogue.`,
+      };
     }
     case 'record':
       return (await store.read('record', recognition.id))

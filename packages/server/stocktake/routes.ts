@@ -1,6 +1,7 @@
 import { api } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
+import { scansByTime } from './queries';
 import { stocktakeDetail } from './reconciled';
 import { scanInto } from './scan';
 import { takeScanFile } from './scan-file';
@@ -13,6 +14,7 @@ export function stocktakeRoutes(services: Services): Route[] {
     route(api.stocktakes.list, () => listStocktakes(services)),
     route(api.stocktakes.start, ({ body, person }) => startStocktake(services, person.id, body)),
     route(api.stocktakes.read, ({ params }) => stocktakeDetail(services, params.id)),
+    route(api.stocktakes.pace, ({ params }) => scansByTime(services.store, params.id)),
     route(api.stocktakes.scan, ({ params, body, person }) => scanInto(services, person.id, params.id, body)),
     route(api.stocktakes.load, ({ params, body, person }) =>
       loadScans(services, person.id, params.id, body.name || 'scanner file', body.codes),

@@ -1,13 +1,13 @@
 import { Button } from 'antd';
 import type { Finding } from '@osier/core/checks';
+import { columnAt, LANGUAGE } from '@osier/core/access';
 import { isTakenField } from '@osier/core/holdings';
-import { isControl, lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
-import { Fragment, useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
+import { Fragment, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import './field-view.css';
+import { FieldBody } from './FieldBody';
 import { FieldEditor } from './FieldEditor';
-import { useFormat } from './format';
 import { KIND_OF_SEVERITY, Mark } from './Mark';
-import { stretches } from './stretches';
 
 interface Props {
   readonly record: MarcRecord;
@@ -52,6 +52,7 @@ export function FieldView({
       edited.current = null;
     }
   }, [editing, adding]);
+  const language = columnAt(LANGUAGE, record);
   const rows = [{ at: -1, field: { tag: 'LDR', value: record.leader } as Field }, ...withPartners(record)];
   /** The row before which the field to come stands: what stands at its place, else the end. */
   const before = adding ? rows.findIndex(({ at }) => at >= adding.at) : -1;
@@ -114,7 +115,7 @@ export function FieldView({
               onKeyDown={(e) => onKey(e, at)}
               onDoubleClick={() => onChange && at >= 0 && setEditing(at)}
             >
-              <FieldBody field={field} leader={record.leader} findings={own} />
+              <FieldBody field={field} leader={record.leader} language={language} findings={own} />
               <div className="field-side">
                 {takenIntoHoldings && isTakenField(field.tag) ? (
                   <span className="faded">taken into holdings</span>
@@ -169,128 +170,4 @@ function copyPlain(event: React.ClipboardEvent, record: MarcRecord): void {
   if (rows.length < 2 || fields.length === 0) return;
   event.preventDefault();
   event.clipboardData.setData('text/plain', fields.map(lineOf).join('\n'));
-}
-
-const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufefc]/;
-
-/** Tag, indicators and content of one field; fixed fields as labelled positions with their meaning. */
-export function FieldBody({
-  field,
-  leader,
-  findings = [],
-}: {
-  field: Field;
-  leader: string;
-  findings?: readonly Finding[];
-}) {
-  const format = useFormat();
-  const kind = format?.formatOf(leader);
-  const tag =
-    field.tag === '880' && !isControl(field)
-      ? (field.subfields.find((s) => s.code === '6')?.value ?? '').slice(0, 3)
-      : field.tag;
-  const name = field.tag === 'LDR' ? 'Leader' : format?.fieldName(tag, kind);
-  return (
-    <>
-      <span className="field-tag" title={name}>
-        {field.tag}
-        <span className="unseen">{name}</span>
-      </span>
-      {isControl(field) ? (
-        <>
-          <span className="field-inds" />
-          <FixedContent field={field} leader={leader} findings={findings} />
-        </>
-      ) : (
-        <>
-          <span className="field-inds">
-            {([1, 2] as const).map((n) => {
-              const value = n === 1 ? field.ind1 : field.ind2;
-              return (
-                <span key={n} className="ind" title={format?.indicatorMeaning(tag, n, value, kind)}>
-                  {value === ' ' ? <i aria-label="blank">·</i> : value}
-                </span>
-              );
-            })}
-          </span>
-          <span
-            className="field-text"
-            dir={RIGHT_TO_LEFT.test(field.subfields.map((s) => s.value).join('')) ? 'rtl' : undefined}
-          >
-            {field.subfields.map((s, i) => (
-              <span key={i}>
-                <span className="code" title={format?.subfieldName(tag, s.code, kind)}>
-                  {s.code}
-                </span>
-                {underlined(
-                  s.value,
-                  findings.filter((f) => f.where.subfield === i),
-                )}{' '}
-              </span>
-            ))}
-          </span>
-        </>
-      )}
-    </>
-  );
-}
-
-/** Text with what each finding concerns underlined; where two overlap, the first one is. */
-function underlined(text: string, findings: readonly Finding[]): ReactNode {
-  return (
-    <bdi>
-      {stretches(text, findings).map(({ part, finding }, i) =>
-        finding ? (
-          <u key={i} className={`found ${finding.severity}`} title={finding.message}>
-            {part}
-          </u>
-        ) : (
-          part
-        ),
-      )}
-    </bdi>
-  );
-}
-
-/** Leader, 006, 007 and 008 as labelled positions; other control fields as they are. */
-function FixedContent({
-  field,
-  leader,
-  findings,
-}: {
-  field: Field;
-  leader: string;
-  findings: readonly Finding[];
-}) {
-  const format = useFormat();
-  const [open, setOpen] = useState(false);
-  if (!isControl(field)) return null;
-  const positions =
-    format && /^(LDR|006|007|008)$/.test(field.tag)
-      ? format.readPositions(field.tag, field.value, leader)
-      : [];
-  return (
-    <span className="field-text fixed">
-      <span className="fixed-value">
-        {underlined(
-          field.value.replaceAll(' ', '·'),
-          findings.filter((f) => f.where.start !== undefined),
-        )}
-      </span>
-      {positions.length ? (
-        <Button size="small" className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Codes' : 'Decoded'}
-        </Button>
-      ) : null}
-      {open ? (
-        <span className="positions">
-          {positions.map((p) => (
-            <span key={p.from}>
-              <b>{p.name}</b> {p.meaning ?? <code>{p.value.replaceAll(' ', '·')}</code>}
-            </span>
-          ))}
-        </span>
-      ) : null}
-    </span>
-  );
 }

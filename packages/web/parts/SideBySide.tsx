@@ -1,6 +1,6 @@
 import { fieldText, type Field, type MarcRecord } from '@osier/core/marc';
 import { useMemo } from 'react';
-import { FieldBody } from './FieldView';
+import { FieldBody } from './FieldBody';
 import './side-by-side.css';
 
 export interface RecordColumn {

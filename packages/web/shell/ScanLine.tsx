@@ -38,7 +38,11 @@ export function ScanLine() {
           void navigate(`/catalogue/${found.id}${found.copy ? `?copy=${found.copy}` : ''}`);
         else if (found.as === 'heading') void navigate(`/headings/${found.id}`);
         else if (found.as === 'list') void navigate(filledPath('/catalogue', {}, { q: found.q }));
-        else complain(found.said);
+        else {
+          // What is not here has ways on of its own, where it would be listed.
+          if (found.as === 'unknown') void navigate(filledPath('/catalogue', {}, { q: found.q }));
+          complain(found.said);
+        }
       } catch (error) {
         complain(problemText(error));
       }

@@ -9,11 +9,17 @@ const onNight = (hear: () => void) => {
   return () => night.removeEventListener('change', hear);
 };
 
+/** Whether the dark look is on. */
+export function useIsDark(): boolean {
+  const { look } = useLook();
+  const isNight = useSyncExternalStore(onNight, () => night.matches);
+  return look === 'dark' || (look === 'system' && isNight);
+}
+
 /** Gives everything inside the look that is set, or that of the system. */
 export function Themed({ children }: { children: ReactNode }) {
-  const { look, isLarge } = useLook();
-  const isNight = useSyncExternalStore(onNight, () => night.matches);
-  const isDark = look === 'dark' || (look === 'system' && isNight);
+  const { isLarge } = useLook();
+  const isDark = useIsDark();
   useEffect(() => {
     const { dataset } = document.documentElement;
     dataset.theme = isDark ? 'dark' : 'light';

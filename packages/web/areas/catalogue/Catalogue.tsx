@@ -1,6 +1,7 @@
 import { api, RECORD_ORDERS, type RecordRow, type SearchAnswer, type SearchBody } from '@osier/contract';
 import { call } from '../../api/call';
 import { counted } from '@osier/core/changes';
+import { recogniseInput } from '@osier/core/query';
 import { codeName } from '@osier/core/format';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
@@ -24,6 +25,7 @@ import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { CatalogueOverview } from './CatalogueOverview';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
+import { UnknownIsbn } from './UnknownIsbn';
 import { RecordPiece } from './RecordPiece';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
@@ -51,6 +53,8 @@ export default function Catalogue() {
   const [piling, setPiling] = useState<'found' | 'chosen' | null>(null);
   const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
   const search = { q, language, branch, material, finding, pile, delivery };
+  const named = recogniseInput(q);
+  const isbn = named.as === 'isbn' ? named.code : null;
   const narrowed = Object.values(search).some(Boolean);
   const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
   const [view, setView] = useListView('records', FIRST_VIEW);
@@ -168,6 +172,8 @@ export default function Catalogue() {
               empty={
                 (language ?? branch ?? material ?? finding) ? (
                   'No record has all that is chosen above. Press a chosen facet again to leave it out.'
+                ) : isbn ? (
+                  <UnknownIsbn isbn={isbn} />
                 ) : q ? (
                   <>Nothing found for “{q}”. Try fewer words, or the beginning of a word.</>
                 ) : first?.within ? (

@@ -3,7 +3,7 @@ import { call } from '../../api/call';
 import { OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
@@ -19,12 +19,11 @@ import { BatchSheet } from '../../parts/BatchSheet';
 import { acceptBatch, cleanBatch, fixBatch, takeBackBatch, type DeliveryBatch } from './batches';
 import { DeliveryCounts } from './DeliveryCounts';
 import { DeliverySettingsSheet } from './DeliverySettings';
+import { FindingsChart } from './FindingsChart';
 import { FindingKinds } from './FindingKinds';
 import { IncomingLine } from './IncomingLine';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
-
-const FindingsChart = lazy(() => import('./FindingsChart'));
 
 const FACETS: readonly (readonly [string, string])[] = [
   ['waiting', 'waiting'],
@@ -210,11 +209,7 @@ export default function Delivery() {
           ) : (
             <div className="stack">
               {summary ? <DeliveryCounts summary={summary} /> : null}
-              {summary && summary.findings.length > 0 ? (
-                <Suspense fallback={null}>
-                  <FindingsChart findings={summary.findings} />
-                </Suspense>
-              ) : null}
+              {summary && summary.findings.length > 0 ? <FindingsChart findings={summary.findings} /> : null}
               <FindingKinds
                 delivery={id}
                 chosen={ruleOf(facet)}

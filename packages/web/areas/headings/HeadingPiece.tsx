@@ -1,7 +1,7 @@
 import { api } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
-import { FieldBody } from '../../parts/FieldView';
+import { FieldBody } from '../../parts/FieldBody';
 
 /** A heading: its authority record, other forms, and the records that use it. */
 export function HeadingPiece({ id }: { id: number }) {

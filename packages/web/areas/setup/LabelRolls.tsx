@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
+import { LazyBars } from '../../parts/charts/LazyBars';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -23,6 +24,18 @@ export function LabelRolls() {
         <h2>Label rolls</h2>
         {mayChange ? <Button onClick={() => setEditing('new')}>New label roll</Button> : null}
       </div>
+      {rolls.length > 1 ? (
+        <LazyBars
+          caption="Numbers used and left"
+          of="Roll"
+          names={rolls.map((r) => r.roll.name)}
+          series={[
+            { name: 'used', values: rolls.map((r) => r.all - r.left), colour: '--willow' },
+            { name: 'left', values: rolls.map((r) => r.left), colour: '--edge-strong' },
+          ]}
+          isStacked
+        />
+      ) : null}
       <table className="plain rolls">
         <thead>
           <tr>

@@ -14,6 +14,7 @@ import { ScanField } from '../../parts/ScanField';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { ShelfStrip } from './ShelfStrip';
+import { PaceChart } from './PaceChart';
 import { Progress } from './Progress';
 import { SettleSheet } from './SettleSheet';
 
@@ -145,6 +146,7 @@ export function StocktakePiece({ id }: { id: number }) {
         </div>
       ) : null}
       <ShelfStrip spines={r.spines} />
+      <PaceChart id={id} />
       {r.jumps.map((j) => (
         <p key={j.from} className="note caution">
           <Mark kind="caution" /> {j.count} copies in a row were not scanned, from {j.from} to {j.to}: was a
