@@ -19,7 +19,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
   const look = page.getByRole('region', { name: 'What is wrong with reedling-broken.mrc' });
   await expect(look.getByText('A byte order mark was left out.')).toBeVisible();
-  await expect(look.getByText('No title statement')).toBeVisible();
+  await expect(look.getByText('Missing title statement')).toBeVisible();
   await accessible(page);
   await picture(page, 'look-at-a-file');
   await page.getByRole('button', { name: 'Load 27 records' }).click();
@@ -52,7 +52,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('changed 4 records');
   await expect(kind).toBeHidden();
-  await page.getByRole('button', { name: 'ISBN only in ten digits' }).click();
+  await page.getByRole('button', { name: 'ISBN-13 missing' }).click();
   await page.getByRole('option').first().click();
   await page.getByRole('button', { name: /^Add 020/ }).click();
   await expect(page.getByText('Not saved yet.')).toBeVisible();

@@ -219,14 +219,14 @@ describe('check', () => {
       rule: 'isbn-qualifier',
       severity: 'advice',
       message: expect.stringContaining('(pbk.)') as string,
-      fix: 'Move it out of the number',
+      fix: 'Move it to its subfield',
     });
-    expect(found.find((f) => f.rule === 'isbn-form')).toMatchObject({ record: 3, severity: 'error' });
+    expect(found.find((f) => f.rule === 'isbn-invalid')).toMatchObject({ record: 3, severity: 'error' });
     expect(found.every((f) => f.subfield === null || typeof f.subfield === 'string')).toBe(true);
   });
   test('as text it is for reading', () => {
     expect(osier(['check', spoiled]).stdout).toMatch(
-      /^1 \(w1\) 020\$a\/11: advice: .*\[isbn-qualifier\] Fix: Move it out of the number\.$/m,
+      /^1 \(w1\) 020\$a\/11: advice: .*\[isbn-qualifier\] Fix: Move it to its subfield\.$/m,
     );
   });
   test('with --fix the safe fixes are made, and nothing else is touched', () => {
@@ -240,7 +240,7 @@ describe('check', () => {
     ]);
     const rules = linesOf(osier(['check', out, '--format', 'json']).stdout).map((f) => f.rule);
     expect(rules).not.toContain('isbn-qualifier');
-    expect(rules).toContain('isbn-form');
+    expect(rules).toContain('isbn-invalid');
   });
   test.each<[string, string[]]>([
     ['--fix without --out', ['check', spoiled, '--fix']],
@@ -255,7 +255,7 @@ describe('check', () => {
       iso(...Array.from({ length: 9000 }, (_, i) => record(i + 1, field('020', '  ', 'a', '0306406153')))),
     );
     const found = linesOf(osier(['check', many, '--format', 'json']).stdout).filter(
-      (f) => f.rule === 'isbn-form',
+      (f) => f.rule === 'isbn-invalid',
     );
     expect(found.map((f) => f.record)).toEqual(Array.from({ length: 9000 }, (_, i) => i + 1));
     expect(found.every((f) => f.control === `w${String(f.record)}`)).toBe(true);

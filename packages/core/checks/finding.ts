@@ -47,14 +47,14 @@ export type Group =
   | 'Structure'
   | 'Characters'
   | 'Numbers'
-  | 'Codes against text'
+  | 'Coded fields'
   | 'Title'
   | 'Publication and description'
   | 'Names'
   | 'Subjects'
   | 'Series'
   | 'Links'
-  | 'Class and holdings';
+  | 'Classification and holdings';
 
 /** The three MARC 21 formats. */
 export const ALL_FORMATS = ['bibliographic', 'authority', 'holdings'] as const;

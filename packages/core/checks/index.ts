@@ -7,3 +7,4 @@ export { initialArticle } from './initial-article';
 export { asHouseHas } from './title/capital-after-article';
 export { subjectKey } from './subject-key';
 export { withoutParts } from './without-parts';
+export { RENAMED_RULES, ruleNow } from './renamed-rules';

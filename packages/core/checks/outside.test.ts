@@ -39,20 +39,20 @@ const SCHEMA = `use MARC::Batch; use MARC::Schema; my $b = MARC::Batch->new('USM
 
 /** Which of our checks says what theirs says. */
 const MATCH: readonly (readonly [RegExp, readonly string[]])[] = [
-  [/^1XX: Only one/, ['several-main-entries']],
+  [/^1XX: Only one/, ['multiple-main-entries']],
   [/No 245 tag/, ['title-missing']],
-  [/Field is not repeatable|Subfield _. is not repeatable|not repeatable|repeated/, ['not-repeatable']],
+  [/Field is not repeatable|Subfield _. is not repeatable|not repeatable|repeated/, ['repeated-field']],
   [/880: No subfield 6/, ['linkage']],
   [/Indicator \d must be|[iI]ndicator/, ['indicator-value', 'obsolete', 'nonfiling-count']],
-  [/is not allowed|unknown|deprecated|not defined/, ['not-defined', 'obsolete']],
+  [/is not allowed|unknown|deprecated|not defined/, ['undefined-tag', 'obsolete']],
   [/invalid control character/, ['control-character']],
-  [/^020: .*(checksum|wrong number)/, ['isbn-form']],
-  [/^020: .*(invalid characters|preceded by space)/, ['isbn-form', 'isbn-qualifier', 'isbn-plain']],
+  [/^020: .*(checksum|wrong number)/, ['isbn-invalid']],
+  [/^020: .*(invalid characters|preceded by space)/, ['isbn-invalid', 'isbn-qualifier', 'isbn-hyphens']],
   [/^041/, ['language-code']],
   [/^043/, ['area-code']],
-  [/^245: (Must have|First subfield must be)/, ['parts-order']],
+  [/^245: (Must have|First subfield must be)/, ['title-order']],
   [/^245: Must end with/, ['end-mark']],
-  [/^245: Subfield _[bcnp] (must|should) be preceded/, ['title-marks']],
+  [/^245: Subfield _[bcnp] (must|should) be preceded/, ['title-punctuation']],
   [/^245: Subfield _h/, ['medium-designation']],
   [/initials should not have a space/, ['responsibility-initials']],
   [/article|Non-filing/, ['nonfiling-count']],
@@ -189,7 +189,7 @@ test('all that MARC::Lint finds in records with fields of any kind, our checks f
       .filter((m) => !EXPLAINED.some(([pattern]) => pattern.test(m)))
       .filter((m) => {
         const tag = /^\d{3}/.exec(m)?.[0];
-        return !ours.some((f) => (tag ? f.where.tag === tag : f.rule === 'several-main-entries'));
+        return !ours.some((f) => (tag ? f.where.tag === tag : f.rule === 'multiple-main-entries'));
       })
       .map((m) => `${n}: ${m}`);
   });

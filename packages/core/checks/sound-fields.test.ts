@@ -104,7 +104,7 @@ test('a field is looked at again when the house rules are others', () => {
     checkerFor(house)
       .checkAll(read)
       .map((found) => found.map((f) => f.rule));
-  const dropped = expect.arrayContaining(['dropped-subdivision']) as string[];
+  const dropped = expect.arrayContaining(['deleted-subdivision']) as string[];
   for (const found of rules(DEFAULT_HOUSE)) expect(found).not.toEqual(dropped);
   for (const found of rules(houses[1])) expect(found).toEqual(dropped);
   for (const found of rules(DEFAULT_HOUSE)) expect(found).not.toEqual(dropped);

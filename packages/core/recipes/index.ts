@@ -9,4 +9,4 @@ export { BUILT_IN, recipeRunner } from './recipe';
 export { stepSentence } from './sentence';
 export { recipeProblems, stepProblems } from './problems';
 export { stepsFromEdit } from './from-edit';
-export { readRecipe, recipeFile } from './recipe-file';
+export { readRecipe, recipeFile, stepsNow } from './recipe-file';

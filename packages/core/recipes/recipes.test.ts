@@ -343,6 +343,10 @@ describe('a recipe by doing', () => {
 test('a recipe written to a file is the same when read; other files are told for what they are', () => {
   const recipe = { id: 'r1', name: 'Reedling', steps: ANY_STEP };
   expect(readRecipe(recipeFile(recipe), 'r1')).toEqual(recipe);
+  const old: Recipe = { ...recipe, steps: [{ step: 'apply-fixes', rule: 'isbn-form' }] };
+  expect(readRecipe(recipeFile(old), 'r1')).toMatchObject({
+    steps: [{ step: 'apply-fixes', rule: 'isbn-invalid' }],
+  });
   expect(readRecipe('hello', 'x')).toMatch(/not JSON/);
   expect(readRecipe('{"a":1}', 'x')).toMatch(/no recipe/);
   expect(

@@ -1,5 +1,6 @@
 import type { SearchBody } from '@osier/contract';
 import { counted } from '@osier/core/changes';
+import { ruleNow } from '@osier/core/checks';
 import type { StoredObject } from '@osier/core/kinds';
 import { recogniseInput, type Recognition } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
@@ -118,7 +119,7 @@ export const facetsOf = ({ language, branch, material, finding }: SearchBody): S
   language,
   branch,
   material,
-  finding,
+  finding: finding && ruleNow(finding),
 });
 
 async function queryOf(store: Store, recognition: Recognition, signal?: AbortSignal): Promise<IdQuery> {

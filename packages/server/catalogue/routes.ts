@@ -1,4 +1,5 @@
 import { api } from '@osier/contract';
+import { ruleNow } from '@osier/core/checks';
 import { fieldDefinition } from '@osier/core/format';
 import { asExported } from '@osier/core/holdings';
 import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } from '@osier/core/marc';
@@ -21,7 +22,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
         language: query.language,
         branch: query.branch,
         material: query.material,
-        finding: query.finding,
+        finding: query.finding && ruleNow(query.finding),
         pile: query.pile || undefined,
         delivery: query.delivery || undefined,
         sort: query.sort,

@@ -129,7 +129,7 @@ test('a broken delivery: every readable record, each repair with its byte offset
   const problems = details.flatMap((d) => d.proposedCopies.flatMap((c) => c.problems));
   expect(problems.filter((p) => /^Barcode .* is already on “/.test(p))).toHaveLength(2);
   expect(details.flatMap((d) => d.findings).map((f) => f.rule)).toEqual(
-    expect.arrayContaining(['title-missing', 'isbn-qualifier', 'link-form', 'duplicate-subject']),
+    expect.arrayContaining(['title-missing', 'isbn-qualifier', 'link-invalid', 'duplicate-subject']),
   );
 });
 
@@ -138,7 +138,7 @@ test('findings by kind; the safe ones mended through a review, counted, and take
   const kinds = async () => (await cataloguer<FindingKind[]>('GET', `/deliveries/${id}/findings`)).body;
   const before = await kinds();
   const isbn = before.find((k) => k.rule === 'isbn-13-missing')!;
-  expect(isbn).toMatchObject({ severity: 'advice', title: 'ISBN only in ten digits' });
+  expect(isbn).toMatchObject({ severity: 'advice', title: 'ISBN-13 missing' });
   expect(isbn.safe).toBe(isbn.findings);
   expect((await page(id, 'rule:isbn-13-missing')).rows).toHaveLength(isbn.records);
 

@@ -1,3 +1,4 @@
+import { ruleNow } from '@osier/core/checks';
 import type { IncomingRow } from '@osier/contract';
 import { OUTCOMES, type Outcome } from '@osier/core/matching';
 import { wrong } from '../http/problem';
@@ -63,7 +64,8 @@ const FAR = 10_000_000;
 
 /** The condition of a facet on incoming records (`i`) and what was read of them (`r`); `:rule` is its parameter. */
 function facetCondition(facet: string | undefined): { condition: string; rule: string | undefined } {
-  const rule = /^rule:([a-z0-9-]+)$/.exec(facet ?? '')?.[1];
+  const named = /^rule:([a-z0-9-]+)$/.exec(facet ?? '')?.[1];
+  const rule = named && ruleNow(named);
   const own = facet && Object.hasOwn(FACETS, facet) ? FACETS[facet] : undefined;
   const condition = rule === undefined ? (facet ? own : '1') : HAS_RULE;
   if (!condition) throw wrong('facet', `There is no facet “${facet}”.`);

@@ -1,11 +1,13 @@
 import { recipeBody, type RecipeBody, type RecipeRow } from '@osier/contract';
 import { validated } from '../http/validated';
 import { creation, removal, update } from '@osier/core/changes';
+import type { StoredObject } from '@osier/core/kinds';
 import {
   BUILT_IN,
   readRecipe,
   recipeProblems,
   stepSentence,
+  stepsNow,
   type Recipe,
   type Step,
 } from '@osier/core/recipes';
@@ -34,8 +36,15 @@ export async function recipeNamed(store: Store, id: string): Promise<Recipe> {
 export async function recipeIfThere(store: Store, id: string): Promise<Recipe | null> {
   const built = BUILT_IN.find((r) => r.id === id);
   const kept = !built && /^\d{1,9}$/.test(id) ? await store.read('recipe', Number(id)) : null;
-  return built ?? (kept ? { id, ...kept.value } : null);
+  return built ?? (kept ? keptRecipe(kept) : null);
 }
+
+/** A recipe of the library's own, with its checks by the names that they have now. */
+const keptRecipe = ({ id, value }: StoredObject<'recipe'>): Recipe => ({
+  id: String(id),
+  ...value,
+  steps: stepsNow(value.steps),
+});
 
 /** All recipes, the one that comes with Osier first, then by name. */
 export async function listRecipes({ store }: Services): Promise<RecipeRow[]> {
@@ -52,10 +61,7 @@ export async function listRecipes({ store }: Services): Promise<RecipeRow[]> {
     version,
     steps: r.steps.map((step) => ({ step, sentence: stepSentence(step, house) })),
   });
-  return [
-    ...BUILT_IN.map((r) => row(r, null)),
-    ...kept.map((k) => row({ id: String(k.id), ...k.value }, k.version)),
-  ];
+  return [...BUILT_IN.map((r) => row(r, null)), ...kept.map((k) => row(keptRecipe(k), k.version))];
 }
 
 /** Checks a recipe and gives it as a value; the first thing that is wrong is told. */

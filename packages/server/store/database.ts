@@ -22,6 +22,7 @@ import { recordKeys } from './migrations/015-record-keys';
 import { copyCounts } from './migrations/017-copy-counts';
 import { comingKeys } from './migrations/017-coming-keys';
 import { listOrders } from './migrations/018-list-orders';
+import { ruleNames } from './migrations/018-rule-names';
 import { recordFindings } from './migrations/016-record-findings';
 import { lockFolder } from './folder-lock';
 
@@ -207,7 +208,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '015-record-keys', statements: recordKeys },
     { name: '016-record-findings', statements: recordFindings },
     { name: '017-coming-keys', statements: [...comingKeys, ...copyCounts] },
-    { name: '018-list-orders', statements: listOrders },
+    { name: '018-list-orders', statements: [...listOrders, ...ruleNames] },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -2,6 +2,8 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
+import { Database } from 'sqlite3';
+import { RENAMED_RULES } from '@osier/core/checks';
 import { KEYS_BEGIN, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { openStore } from './open-store';
 import type { Store } from './store';
@@ -70,3 +72,47 @@ test.each(versions)(
     await store.close();
   },
 );
+
+/** Writes to a store that no code of today has opened yet. */
+const writeOld = (file: string, statements: readonly string[]) =>
+  new Promise<void>((resolve, reject) => {
+    const db = new Database(file);
+    db.exec(statements.join(';\n'), (error) => db.close(() => (error ? reject(error) : resolve())));
+  });
+
+test('what is kept by a check’s former name goes on under the one that it has now', async () => {
+  const folder = newFolder();
+  const file = join(folder, 'osier.sqlite');
+  writeFileSync(file, gunzipSync(readFileSync(join(fixtures, '017.sqlite.gz'))));
+  const was = Object.keys(RENAMED_RULES);
+  const all = JSON.stringify(was);
+  const steps = JSON.stringify({ name: 'Old', steps: was.map((rule) => ({ step: 'apply-fixes', rule })) });
+  const findings = JSON.stringify(
+    was.map((rule) => ({ rule, severity: 'error', message: `says "${rule}-x"` })),
+  );
+  await writeOld(file, [
+    `INSERT OR REPLACE INTO settings (id, version, value) VALUES (1, 1, '{"checksOff":${all}}')`,
+    `INSERT INTO recipes (id, version, value, name) VALUES (7, 1, '${steps}', 'Old')`,
+    'DELETE FROM record_findings',
+    'DELETE FROM finding_counts',
+    ...was.map(
+      (rule) => `INSERT INTO record_findings (record, rule, severity) VALUES (1, '${rule}', 'error')`,
+    ),
+    `INSERT INTO incoming_fields (id, version, title, author, isbn, year, errors, warnings, advice, findings, value)
+       VALUES (1, 1, '', '', '', '', 0, 0, 0, '${findings}', '{}')`,
+  ]);
+  const store = await openStore(folder);
+  const is = Object.values(RENAMED_RULES);
+  expect((await store.house()).value.checksOff).toEqual(is);
+  const recipe = (await store.read('recipe', 7))!.value;
+  expect(recipe.steps).toEqual(is.map((rule) => ({ step: 'apply-fixes', rule })));
+  const kept = await store.rows<{ rule: string }>('SELECT rule FROM record_findings ORDER BY rule');
+  expect(kept.map((r) => r.rule)).toEqual([...is].sort());
+  const counts = await store.rows('SELECT rule FROM finding_counts WHERE n = 1');
+  expect(counts).toHaveLength(is.length);
+  const incoming = await store.row<{ findings: string }>('SELECT findings FROM incoming_fields');
+  const read = JSON.parse(incoming!.findings) as { rule: string; message: string }[];
+  expect(read.map((f) => f.rule)).toEqual(is);
+  expect(read[0]!.message).toBe(`says "${was[0]}-x"`);
+  await store.close();
+});

@@ -157,6 +157,7 @@ export function WorkList<T>({
               key={id}
               id={`row-${id}`}
               role="option"
+              aria-current={id === selected ? 'true' : undefined}
               aria-selected={onTick ? (ticked?.has(id) ?? false) : id === selected}
               aria-posinset={v.index + 1}
               aria-setsize={items.length}

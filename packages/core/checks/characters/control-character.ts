@@ -7,7 +7,7 @@ const ALL = new RegExp(STRAY, 'g');
 
 export const controlCharacter: Check = {
   rule: 'control-character',
-  title: 'Control character in a text',
+  title: 'Control character',
   group: 'Characters',
   source: 'MARC 21 Specifications: Character Sets, control function codes',
   formats: ALL_FORMATS,
@@ -24,7 +24,7 @@ export const controlCharacter: Check = {
       tell({
         severity: 'warning',
         where: inSubfield(p, i, at, at + 1),
-        message: `The control character U+${point} stands in ${p.field.tag} $${code}.`,
+        message: `Control character U+${point} in ${p.field.tag} $${code}.`,
         fix: safe('Delete the character', setText(p, i, corrected)),
       });
     }

@@ -43,7 +43,7 @@ const ENTITY = /&(?:#(\d{2,6})|#x([0-9A-Fa-f]{2,6})|([A-Za-z]{2,8}));/g;
 
 export const entity: Check = {
   rule: 'entity',
-  title: 'Character entity left over',
+  title: 'Undecoded character entity',
   group: 'Characters',
   source: 'HTML, character references; MARC 21 Specifications: Character Sets, part 4',
   formats: ALL_FORMATS,

@@ -3,7 +3,7 @@ import { inSubfield } from '../view';
 
 export const replacementCharacter: Check = {
   rule: 'replacement-character',
-  title: 'Character that was lost',
+  title: 'Lost character',
   group: 'Characters',
   source: 'The Unicode Standard, U+FFFD',
   formats: ALL_FORMATS,

@@ -4,8 +4,8 @@ import { listedCode } from './listed-code';
 
 export const areaCode: Check = {
   rule: 'area-code',
-  title: 'Geographic area code that is not on the list',
-  group: 'Codes against text',
+  title: 'Unknown geographic area code',
+  group: 'Coded fields',
   source: 'MARC Code List for Geographic Areas; MARC 21, 043 $a',
   needs: ['043'],
   formats: ['bibliographic', 'authority'],

@@ -4,8 +4,8 @@ import { bookFixed } from './book-008';
 
 export const bibliography: Check = {
   rule: 'bibliography',
-  title: 'Bibliography or index note against 008',
-  group: 'Codes against text',
+  title: 'Bibliography or index: 504 and 008 differ',
+  group: 'Coded fields',
   source: 'MARC 21, 504; 008/24-27 (b) and 008/31 of books',
   needs: ['504'],
   run(view, tell) {
@@ -18,13 +18,13 @@ export const bibliography: Check = {
       tell({
         severity: 'advice',
         where: inControl('008', fixed.at, 24, 28),
-        message: '504 tells of a bibliography; 008/24-27 (nature of contents) does not.',
+        message: '504 notes a bibliography; 008/24-27 (nature of contents) lacks code b.',
       });
     if (hasIndex && fixed.value[31] === '0')
       tell({
         severity: 'advice',
         where: inControl('008', fixed.at, 31, 32),
-        message: '504 tells of an index; 008/31 says there is none.',
+        message: '504 notes an index; 008/31 (index) is 0.',
       });
   },
 };

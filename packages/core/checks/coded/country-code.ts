@@ -4,8 +4,8 @@ import { listedCode } from './listed-code';
 
 export const countryCode: Check = {
   rule: 'country-code',
-  title: 'Country code that is not on the list',
-  group: 'Codes against text',
+  title: 'Unknown country code',
+  group: 'Coded fields',
   source: 'MARC Code List for Countries; MARC 21, 008/15-17 and 044',
   run(view, tell) {
     const fixed = view.control('008');

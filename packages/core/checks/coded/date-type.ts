@@ -5,8 +5,8 @@ const isDate = (text: string) => /^[\du]{4}$/.test(text);
 
 export const dateType: Check = {
   rule: 'date-type',
-  title: 'Type of date against the dates in 008',
-  group: 'Codes against text',
+  title: 'Type of date and dates in 008 differ',
+  group: 'Coded fields',
   source: 'MARC 21, 008/06 and 008/07-14',
   run(view, tell) {
     const fixed = view.control('008');
@@ -19,12 +19,12 @@ export const dateType: Check = {
       message,
     });
     if ((type === 's' || type === 'c' || type === 'd') && first.trim() === '')
-      tell(say(`008/06 is ${type}, and there is no date 1.`));
+      tell(say(`Type of date (008/06) is ${type}, but date 1 is empty.`));
     else if (type === 's' && isDate(second))
       tell({
-        ...say(`008/06 s stands for one date; here there are two, ${first} and ${second}.`),
+        ...say(`Type of date s (single date) allows one date; 008 has ${first} and ${second}.`),
         ...(first === second && {
-          fix: look('Leave the second out', setPositions('008', fixed, 11, '    ')),
+          fix: look('Delete date 2', setPositions('008', fixed, 11, '    ')),
         }),
       });
     else if (
@@ -33,14 +33,12 @@ export const dateType: Check = {
       second < first &&
       !'rp'.includes(type)
     )
-      tell(say(`008 runs from ${first} to ${second}, backwards.`));
+      tell(say(`Date 1 (${first}) is later than date 2 (${second}).`));
     else if (type === 'r' && /^\d{8}$/.test(first + second) && second > first)
       tell(
-        say(
-          `A reprint (008/06 r) has the date of the original second; here ${second} is later than ${first}.`,
-        ),
+        say(`Type of date r (reprint) has the original date as date 2; ${second} is later than ${first}.`),
       );
     else if (type === 't' && !isDate(second))
-      tell(say('008/06 t stands for dates of publication and of copyright; there is no second date.'));
+      tell(say('Type of date t (publication and copyright date) needs a date 2.'));
   },
 };

@@ -4,8 +4,8 @@ import { bookFixed } from './book-008';
 
 export const illustrations: Check = {
   rule: 'illustrations',
-  title: 'Illustrations in 008 against 300',
-  group: 'Codes against text',
+  title: 'Illustrations in 008 and 300 differ',
+  group: 'Coded fields',
   source: 'MARC 21, 008/18-21 of books and 300 $b',
   needs: ['300'],
   run(view, tell) {
@@ -20,13 +20,13 @@ export const illustrations: Check = {
       tell({
         severity: 'advice',
         where,
-        message: `300 says “${written}”, 008/18-21 says no illustrations.`,
+        message: `300 $b has “${written}”; 008/18-21 (illustrations) is blank.`,
         fix: look(
           `Put ${says ? 'a' : ''}${maps ? 'b' : ''} into 008`,
           setPositions('008', fixed, 18, `${says ? 'a' : ''}${maps ? 'b' : ''}`.padEnd(4)),
         ),
       });
     else if (coded.includes('a') && !says && view.tagged('300').length > 0 && written === '')
-      tell({ severity: 'advice', where, message: '008/18-21 says illustrations, 300 has none ($b).' });
+      tell({ severity: 'advice', where, message: '008/18-21 (illustrations) is coded; 300 has no $b.' });
   },
 };

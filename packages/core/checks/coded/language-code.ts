@@ -6,8 +6,8 @@ const SOUND = ['   ', '|||', 'zxx', 'mul', 'und', 'sgn'];
 
 export const languageCode: Check = {
   rule: 'language-code',
-  title: 'Language code that is not on the list',
-  group: 'Codes against text',
+  title: 'Unknown language code',
+  group: 'Coded fields',
   source: 'MARC Code List for Languages; MARC 21, 008/35-37 and 041',
   run(view, tell) {
     const fixed = view.control('008');

@@ -5,7 +5,7 @@ const NAMES = ['100', '600', '700'];
 
 export const initials: Check = {
   rule: 'initials',
-  title: 'Initials of a heading without blanks',
+  title: 'Initials in a heading without spaces',
   group: 'Names',
   source: 'RDA 8.5.6; form of the NACO authority file (a blank between initials in a heading)',
   needs: NAMES,
@@ -22,7 +22,7 @@ export const initials: Check = {
           tell({
             severity: 'advice',
             where: inSubfield(p, i, at, at + 4),
-            message: `In a heading a blank stands between initials: ${corrected.slice(at).replace(/[,\s]+$/, '')}.`,
+            message: `Initials in a heading are spaced: ${corrected.slice(at).replace(/[,\s]+$/, '')}.`,
             fix: look('Insert spaces', setText(p, i, corrected)),
           });
         }

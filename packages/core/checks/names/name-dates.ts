@@ -11,7 +11,7 @@ const DATES = new RegExp(
 
 export const nameDates: Check = {
   rule: 'name-dates',
-  title: 'Form of the dates in a name',
+  title: 'Form of dates in a name heading',
   group: 'Names',
   source: 'MARC 21, X00 $d; form of the NACO authority file',
   needs: [...NAMES, '880'],
@@ -29,19 +29,23 @@ export const nameDates: Check = {
           .replace(/(\d) -(?=[.,]*$)/g, '$1-');
         const years = /^(\d{4})-(\d{4})/.exec(closed);
         if (years && years[2]! < years[1]!)
-          tell({ severity: 'warning', where, message: `The dates run backwards: ${value}.` });
+          tell({
+            severity: 'warning',
+            where,
+            message: `The second date is earlier than the first: ${value}.`,
+          });
         else if (closed !== value)
           tell({
             severity: 'advice',
             where,
-            message: `Dates of a name stand with a hyphen and without blanks: ${closed}.`,
+            message: `Dates of a name have a hyphen and no spaces: ${closed}.`,
             fix: look(`Write ${closed}`, setText(p, i, closed)),
           });
         else if (!DATES.test(value.trim()))
           tell({
             severity: 'advice',
             where,
-            message: `“${value}” is an unusual form for the dates of a name.`,
+            message: `Unusual form of dates: “${value}”.`,
           });
       }
     }

@@ -7,7 +7,7 @@ const MEETINGS = /^[17]11$/;
 
 export const relator: Check = {
   rule: 'relator',
-  title: 'Relator code or term that is not on the list',
+  title: 'Unknown relator code or term',
   group: 'Names',
   source: 'MARC Code List for Relators; MARC 21, X00 $e and $4',
   needs: NAME_TAGS,
@@ -39,7 +39,7 @@ function termFindings(p: Placed, code: string, tell: Tell) {
       tell({
         severity: 'advice' as const,
         where: inSubfield(p, i),
-        message: `A relator term is written small: ${term.toLowerCase()}.`,
+        message: `A relator term begins with a small letter: ${term.toLowerCase()}.`,
         fix: look('Write it small', setText(p, i, value[0]!.toLowerCase() + value.slice(1))),
       });
     else if (
@@ -50,7 +50,7 @@ function termFindings(p: Placed, code: string, tell: Tell) {
       tell({
         severity: 'advice' as const,
         where: inSubfield(p, i),
-        message: `“${term}” is the code for ${codeName('relators', term)}; codes stand in $4.`,
+        message: `“${term}” is a relator code (${codeName('relators', term)}); codes belong in $4.`,
       });
   }
 }

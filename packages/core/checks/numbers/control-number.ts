@@ -4,7 +4,7 @@ import { RECORD } from '../view';
 
 export const controlNumber: Check = {
   rule: 'control-number',
-  title: 'Record without control number',
+  title: 'Missing control number',
   group: 'Numbers',
   source: 'MARC 21 formats, 001 (mandatory)',
   formats: ALL_FORMATS,

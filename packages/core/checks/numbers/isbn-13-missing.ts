@@ -4,7 +4,7 @@ import { inSubfield } from '../view';
 
 export const isbn13Missing: Check = {
   rule: 'isbn-13-missing',
-  title: 'ISBN only in ten digits',
+  title: 'ISBN-13 missing',
   group: 'Numbers',
   source: 'ISO 2108:2017 (thirteen digits since 2007)',
   needs: ['020'],
@@ -16,7 +16,7 @@ export const isbn13Missing: Check = {
       tell({
         severity: 'advice',
         where: inSubfield(p, i),
-        message: `ISBN ${isbn.digits} is not also given in 13 digits (${wanted}).`,
+        message: `ISBN-10 ${isbn.digits} has no ISBN-13 (${wanted}) beside it.`,
         fix: safe(`Add 020 $a${wanted}`, {
           op: 'insert',
           at: p.at,

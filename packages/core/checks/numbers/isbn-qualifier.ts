@@ -20,8 +20,8 @@ export const isbnQualifier: Check = {
       tell({
         severity: 'advice',
         where: inSubfield(p, i, value.indexOf(isbn.rest)),
-        message: `“${isbn.rest}” stands in the ISBN; a qualifier belongs in $q, a price in $c.`,
-        fix: safe('Move it out of the number', change(p, { subfields })),
+        message: `“${isbn.rest}” in the ISBN: a qualifier belongs in $q, a price in $c.`,
+        fix: safe('Move it to its subfield', change(p, { subfields })),
       });
     }
   },

@@ -3,7 +3,7 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const copyrightSign: Check = {
   rule: 'copyright-sign',
-  title: 'Copyright date without its sign',
+  title: 'Copyright date without © or in the wrong 264',
   group: 'Publication and description',
   source: 'MARC 21, 264 second indicator 4 (copyright notice date)',
   needs: ['264'],
@@ -17,15 +17,15 @@ export const copyrightSign: Check = {
           tell({
             severity: 'warning',
             where,
-            message: `A copyright date has the sign © or ℗; here “${value}”.`,
+            message: `A copyright date has © or ℗; “${value}” lacks it.`,
             ...(corrected !== value && { fix: safe(`Write ${corrected}`, setText(p, i, corrected)) }),
           });
         } else if (p.field.ind2 === '1' && /^[[]?[c©]\s?\d{4}/.test(value))
           tell({
             severity: 'advice',
             where,
-            message: `“${value}” is a copyright date; it stands in a 264 of its own with second indicator 4.`,
-            fix: look('Give the year alone', setText(p, i, value.replace(/[c©]\s?(?=\d{4})/, ''))),
+            message: `“${value}” is a copyright date; it belongs in a separate 264 with second indicator 4.`,
+            fix: look('Delete the sign', setText(p, i, value.replace(/[c©]\s?(?=\d{4})/, ''))),
           });
       }
   },

@@ -3,7 +3,7 @@ import { RECORD } from '../view';
 
 export const descriptionMissing: Check = {
   rule: 'description-missing',
-  title: 'No physical description',
+  title: 'Missing physical description',
   group: 'Publication and description',
   source: 'MARC 21, 300; ISBD, area 5',
   run(view, tell) {

@@ -9,7 +9,7 @@ const PARTS: readonly [string, string][] = [
 
 export const publicationIncomplete: Check = {
   rule: 'publication-incomplete',
-  title: 'Publication without place, name or date',
+  title: 'Incomplete publication statement',
   group: 'Publication and description',
   source: 'MARC 21, 264 and 260 $a, $b, $c; ISBD, area 4',
   run(view, tell) {

@@ -3,7 +3,7 @@ import { wholeField } from '../view';
 
 export const series440: Check = {
   rule: 'series-440',
-  title: 'Series in the obsolete field 440',
+  title: 'Series in obsolete field 440',
   group: 'Series',
   source: 'MARC 21, 440 (obsolete since 2008), 490 and 830',
   needs: ['440'],
@@ -14,9 +14,9 @@ export const series440: Check = {
       tell({
         severity: 'advice',
         where: wholeField(p),
-        message: 'Field 440 is obsolete: a series stands in 490 as found, and in 830 as traced.',
+        message: 'Field 440 is obsolete: use 490 (as on the piece) and 830 (added entry).',
         fix: look(
-          'Make it a 490 and an 830',
+          'Convert to 490 and 830',
           change(p, { tag: '490', ind1: '1', ind2: ' ', subfields: shown }),
           { op: 'insert', at: view.record.fields.length, field: { ...p.field, tag: '830', ind1: ' ' } },
         ),

@@ -3,8 +3,8 @@ import { wholeField } from '../view';
 
 export const barcodeMissing: Check = {
   rule: 'barcode-missing',
-  title: 'Copy without a barcode',
-  group: 'Class and holdings',
+  title: 'Missing barcode',
+  group: 'Classification and holdings',
   source: 'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house practice',
   needs: ['852', '876'],
   formats: ['bibliographic', 'holdings'],

@@ -4,8 +4,8 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const barcode: Check = {
   rule: 'barcode',
-  title: 'Barcode in 852 or 876',
-  group: 'Class and holdings',
+  title: 'Invalid or duplicate barcode',
+  group: 'Classification and holdings',
   source:
     'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house rules (common practice: 14 digits, modulo 10)',
   needs: ['852', '876'],
@@ -19,7 +19,7 @@ export const barcode: Check = {
         const problem = barcodeProblem(code, house.barcode);
         const key = `${p.field.tag} ${code}`;
         if (seen.has(key))
-          tell({ severity: 'error', where, message: `Barcode ${code} stands in this record twice.` });
+          tell({ severity: 'error', where, message: `Barcode ${code} is in this record twice.` });
         else if (problem) tell({ severity: 'warning', where, message: problem });
         seen.add(key);
       }

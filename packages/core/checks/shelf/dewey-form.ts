@@ -4,8 +4,8 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const deweyForm: Check = {
   rule: 'dewey-form',
-  title: 'Form of the Dewey number',
-  group: 'Class and holdings',
+  title: 'Form of the Dewey class number',
+  group: 'Classification and holdings',
   source: 'MARC 21, 082 $a; house rules for the decimals',
   needs: ['082'],
   each: true,
@@ -14,7 +14,11 @@ export const deweyForm: Check = {
       for (const { value, i } of subfieldsOf(p, 'a')) {
         if (/^(?:\[?(fic|e|b|j)\]?|\[.*\])$/i.test(value.trim())) continue;
         if (!readDewey(value)) {
-          tell({ severity: 'warning', where: inSubfield(p, i), message: `“${value}” is no Dewey number.` });
+          tell({
+            severity: 'warning',
+            where: inSubfield(p, i),
+            message: `“${value}” is not a Dewey class number.`,
+          });
           continue;
         }
         const cut = cutDewey(value, house.classDecimals)!;
@@ -24,8 +28,8 @@ export const deweyForm: Check = {
           where: inSubfield(p, i),
           message:
             value.replace(/[/′']/g, '') === cut
-              ? `The class ${value} has marks where it may be cut; without them it is ${cut}.`
-              : `The class ${value} is longer than the house keeps; cut it is ${cut}.`,
+              ? `Class number ${value} has segmentation marks; without them: ${cut}.`
+              : `Class number ${value} has more decimals than the house rules keep; shortened: ${cut}.`,
           fix: safe(`Cut it to ${cut}`, setText(p, i, cut)),
         });
       }

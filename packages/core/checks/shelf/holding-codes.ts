@@ -4,8 +4,8 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const holdingCodes: Check = {
   rule: 'holding-codes',
-  title: 'Branch or location that is not on its list',
-  group: 'Class and holdings',
+  title: 'Unknown branch or location',
+  group: 'Classification and holdings',
   source: 'MARC 21 Format for Holdings Data, 852 $b and $c; the lists of this library',
   needs: ['852'],
   formats: ['bibliographic', 'holdings'],
@@ -24,7 +24,7 @@ export const holdingCodes: Check = {
           tell({
             severity: 'warning',
             where: inSubfield(p, i),
-            message: `“${value}” is no ${name} of this library${near ? `; the nearest is ${near}` : ''}.`,
+            message: `“${value}” is not a ${name} of this library${near ? `; the nearest is ${near}` : ''}.`,
             ...(near && { fix: look(`Write ${near}`, setText(p, i, near)) }),
           });
         }

@@ -10,7 +10,7 @@ const LABEL = /^\p{Lu}\p{L}{3,}(?:[ .&'-]+\p{L}+)*\.? [A-Z ]*\d[\dA-Z/-]*$/u;
 export const lcClassForm: Check = {
   rule: 'lc-class-form',
   title: 'Form of the LC class number',
-  group: 'Class and holdings',
+  group: 'Classification and holdings',
   source: 'MARC 21, 050 and 090; LC Classification and Shelflisting Manual, G 55',
   needs: ['050'],
   each: true,
@@ -29,7 +29,7 @@ export const lcClassForm: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `“${value}” has not the form of an LC class number.`,
+          message: `“${value}” is not an LC class number.`,
         });
       }
   },

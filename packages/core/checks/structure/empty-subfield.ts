@@ -3,7 +3,7 @@ import { inSubfield, subfieldsOf, wholeField } from '../view';
 
 export const emptySubfield: Check = {
   rule: 'empty-subfield',
-  title: 'Subfield without text',
+  title: 'Empty field or subfield',
   group: 'Structure',
   source: 'common practice, no source',
   formats: ALL_FORMATS,
@@ -17,7 +17,7 @@ export const emptySubfield: Check = {
           severity: 'warning',
           where: wholeField(p),
           message: `Field ${tag} has no subfield.`,
-          fix: safe(`Take field ${tag} away`, remove(p)),
+          fix: safe(`Delete field ${tag}`, remove(p)),
         });
       for (const { code, value, i } of subfieldsOf(p)) {
         if (value !== '' && value.trim() !== '') continue;
@@ -26,7 +26,7 @@ export const emptySubfield: Check = {
           severity: 'warning',
           where: inSubfield(p, i),
           message: `Subfield ${code} of ${tag} is empty.`,
-          fix: safe(edit.op === 'remove' ? `Take field ${tag} away` : `Take subfield ${code} away`, edit),
+          fix: safe(edit.op === 'remove' ? `Delete field ${tag}` : `Delete subfield ${code}`, edit),
         });
       }
     }

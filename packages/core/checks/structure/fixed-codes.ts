@@ -4,7 +4,7 @@ import { inControl, inLeader } from '../view';
 
 export const fixedCodes: Check = {
   rule: 'fixed-codes',
-  title: 'Code in leader, 006, 007 or 008 that the format does not define',
+  title: 'Undefined code in leader, 006, 007 or 008',
   group: 'Structure',
   source: 'MARC 21 formats, fixed-length data elements',
   formats: ALL_FORMATS,

@@ -6,7 +6,7 @@ const LENGTH_008 = { bibliographic: 40, authority: 40, holdings: 32 };
 
 export const fixedLength: Check = {
   rule: 'fixed-length',
-  title: 'Length of leader, 005, 006, 007 and 008',
+  title: 'Wrong length of leader, 005, 006, 007 or 008',
   group: 'Structure',
   source: 'MARC 21 formats, leader and 005–008',
   formats: ALL_FORMATS,
@@ -15,7 +15,7 @@ export const fixedLength: Check = {
       tell({
         severity: 'error',
         where: RECORD,
-        message: `The leader has 24 characters; this one has ${record.leader.length}.`,
+        message: `The leader needs 24 characters; it has ${record.leader.length}.`,
       });
     for (const { tag, value, at } of controls) {
       const allowed = allowedLengths(tag, value, format);
@@ -24,10 +24,10 @@ export const fixedLength: Check = {
       tell({
         severity: tag === '005' || tag === '007' ? 'warning' : 'error',
         where: inControl(tag, at),
-        message: `${tag} has ${allowed.join(' or ')} characters; this one has ${value.length}.`,
+        message: `${tag} needs ${allowed.join(' or ')} characters; it has ${value.length}.`,
         ...(short && {
           fix: look(
-            'Fill it up with blanks',
+            'Pad with blanks',
             setPositions(tag, { value, at }, value.length, ' '.repeat(allowed[0]! - value.length)),
           ),
         }),

@@ -4,7 +4,7 @@ import { wholeField } from '../view';
 
 export const indicatorValue: Check = {
   rule: 'indicator-value',
-  title: 'Indicator value that the format does not define',
+  title: 'Undefined indicator value',
   group: 'Structure',
   source: 'MARC 21 formats, indicators',
   formats: ALL_FORMATS,
@@ -30,7 +30,7 @@ export const indicatorValue: Check = {
           where: wholeField(p),
           message: known
             ? `Indicator ${which} of ${tag} (${known.name}) has no value ${value === ' ' ? 'blank' : `“${value}”`}.`
-            : `Indicator ${which} of ${tag} is not defined and stays blank; here it is “${value}”.`,
+            : `Indicator ${which} of ${tag} is undefined and must be blank; it is “${value}”.`,
           ...(blank && { fix: look('Make it blank', change(p, { [`ind${which}`]: ' ' })) }),
         });
       }

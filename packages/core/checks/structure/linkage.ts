@@ -5,7 +5,7 @@ const LINK = /^(\d{3})-(\d\d)/;
 
 export const linkage: Check = {
   rule: 'linkage',
-  title: 'Field in another script without its partner',
+  title: 'Unlinked field in another script (880)',
   group: 'Structure',
   source: 'MARC 21 formats, 880 and $6 (control subfields)',
   formats: ALL_FORMATS,
@@ -20,16 +20,16 @@ export const linkage: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `“${p.field.subfields[i]!.value}” is no linkage (tag, hyphen, two digits).`,
+          message: `“${p.field.subfields[i]!.value}” is not a linkage (tag, hyphen, two digits).`,
         });
       else if (p.field.tag === '880')
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: 'This 880 has no $6 to say whose partner it is.',
+          message: 'This 880 has no $6 (linkage).',
         });
       if (i > 0)
-        tell({ severity: 'advice', where: inSubfield(p, i), message: '$6 stands first in its field.' });
+        tell({ severity: 'advice', where: inSubfield(p, i), message: '$6 must be the first subfield.' });
     }
     for (const { p, i, tag, number } of linked) {
       if (number === '00') continue;
@@ -40,7 +40,7 @@ export const linkage: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `${p.field.tag} is linked to a ${tag} with number ${number}, which is not there.`,
+          message: `${p.field.tag} is linked to ${tag} number ${number}, which is missing.`,
         });
     }
   },

@@ -4,7 +4,7 @@ import { inSubfield, subfieldsOf, wholeField } from '../view';
 
 export const obsolete: Check = {
   rule: 'obsolete',
-  title: 'Field, subfield or indicator that is no longer in use',
+  title: 'Obsolete field, subfield or indicator',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, content designators made obsolete',
   run({ irregular, format, controls, memory }, tell) {

@@ -3,11 +3,11 @@ import type { Check } from '../finding';
 
 export const titleMissing: Check = {
   rule: 'title-missing',
-  title: 'No title statement',
+  title: 'Missing title statement',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, 245 (required)',
   run(view, tell) {
     if (view.tagged('245').length === 0)
-      tell({ severity: 'error', where: RECORD, message: 'The record has no title (245).' });
+      tell({ severity: 'error', where: RECORD, message: 'The record has no title statement (245).' });
   },
 };

@@ -25,7 +25,7 @@ export const duplicateSubject: Check = {
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `“${subjectString(p.field)}” is there already, as “${before}”.`,
+          message: `Duplicate of the subject heading “${before}”: “${subjectString(p.field)}”.`,
           fix: safe('Delete the duplicate', remove(p)),
         });
       else seen.set(key, subjectString(p.field));

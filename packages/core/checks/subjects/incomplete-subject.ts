@@ -5,7 +5,7 @@ import { SUBJECT_TAGS, inSubfield, wholeField, type Placed } from '../view';
 
 export const incompleteSubject: Check = {
   rule: 'incomplete-subject',
-  title: 'Subject heading that is not whole',
+  title: 'Incomplete subject heading',
   group: 'Subjects',
   source: 'MARC 21, 6XX $a; common practice',
   needs: SUBJECT_TAGS,
@@ -21,20 +21,20 @@ export const incompleteSubject: Check = {
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `“${subjectString(p.field)}” has subdivisions and no heading ($a).`,
+          message: `“${subjectString(p.field)}” has subdivisions but no $a.`,
         });
       else if (text.every((s) => !/[\p{L}\p{N}]/u.test(s.value)))
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `This ${p.field.tag} has no word in it.`,
+          message: `Field ${p.field.tag} has no text.`,
           fix: safe('Take it away', remove(p)),
         });
       else if (dangling)
         tell({
           severity: 'warning',
           where: inSubfield(p, last, dangling.index),
-          message: `The heading ends with “${dangling[0].trim()}” and nothing behind it.`,
+          message: `The heading ends with “${dangling[0].trim()}” and nothing after it.`,
           fix: safe('Cut it off', setText(p, last, text[text.length - 1]!.value.slice(0, dangling.index))),
         });
     }

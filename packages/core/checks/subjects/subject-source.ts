@@ -4,7 +4,7 @@ import { SUBJECT_TAGS, inSubfield, wholeField } from '../view';
 
 export const subjectSource: Check = {
   rule: 'subject-source',
-  title: 'Source of a subject heading',
+  title: 'Source of subject heading missing or unknown',
   group: 'Subjects',
   source: 'MARC 21, 6XX second indicator 7 and $2; Subject and Genre/Form Source Codes',
   needs: SUBJECT_TAGS,
@@ -18,20 +18,20 @@ export const subjectSource: Check = {
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `The second indicator 7 asks for the source in $2.`,
+          message: `Second indicator 7 needs the source in $2.`,
         });
       else if (code !== undefined && ind2 !== '7' && /^[0-68]$/.test(ind2))
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `$2 says ${code}; the second indicator is then 7, not ${ind2}.`,
+          message: `With $2 ${code} the second indicator is 7, not ${ind2}.`,
           fix: look('Set the second indicator to 7', change(p, { ind2: '7' })),
         });
       else if (code !== undefined && !known(code))
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `“${code}” is on no list of subject or genre sources.`,
+          message: `“${code}” is not a MARC source code for subjects or genres.`,
         });
     }
   },

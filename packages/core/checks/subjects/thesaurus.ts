@@ -5,7 +5,7 @@ import { SUBJECT_TAGS, wholeField } from '../view';
 
 export const thesaurus: Check = {
   rule: 'thesaurus',
-  title: 'Subject system that this library does not use',
+  title: 'Subject vocabulary not used in this library',
   group: 'Subjects',
   source: 'house rules; MARC 21, 6XX second indicator and $2',
   needs: SUBJECT_TAGS,

@@ -3,7 +3,7 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const allCapitals: Check = {
   rule: 'all-capitals',
-  title: 'Title in capitals',
+  title: 'Title in capital letters',
   group: 'Title',
   source: 'common practice, no source',
   needs: ['245'],
@@ -29,7 +29,7 @@ export const allCapitals: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `The title is written in capitals. Names keep theirs when it is written as a sentence.`,
+          message: `The title is in capital letters. Write it as a sentence; names keep their capitals.`,
           fix: look(`Write “${sentence.slice(0, 40).trim()}”`, setText(p, i, sentence)),
         });
       }

@@ -35,7 +35,7 @@ const CHECKED = new Set([
 
 export const brackets: Check = {
   rule: 'brackets',
-  title: 'Bracket without its partner',
+  title: 'Unmatched bracket',
   group: 'Title',
   source: 'ISBD, general punctuation (brackets)',
   needs: [...CHECKED],

@@ -8,7 +8,7 @@ import { isCommonIn, isNameIn } from './names-in';
 /** How the first word after an initial article begins, by the house rule: nothing is told where it may be as it comes. */
 export const capitalAfterArticle: Check = {
   rule: 'capital-after-article',
-  title: 'First word after the initial article',
+  title: 'Capital after an initial article',
   group: 'Title',
   source:
     'common practice, no source (libraries differ: capital as in any sentence, or the first word of the title proper)',
@@ -27,10 +27,10 @@ export const capitalAfterArticle: Check = {
           where: inSubfield(p, i, start, start + 1),
           message:
             wordAfterArticle === 'small'
-              ? `Capital after the article: ${shown}. If it is no name it is written small.`
-              : `Small letter after the article: ${shown}. Here it is written with a capital.`,
+              ? `Capital after the initial article: ${shown}. Unless it is a name, write it small.`
+              : `Small letter after the initial article: ${shown}. The house rules want a capital.`,
           fix: look(
-            wordAfterArticle === 'small' ? 'Write it small' : 'Write it with a capital',
+            wordAfterArticle === 'small' ? 'Write it small' : 'Change to a capital',
             setText(p, i, next),
           ),
         });

@@ -7,7 +7,7 @@ const ENDING = new Set(['245', '250', '260', '264', '500', '504', '505', '520'])
 
 export const endMark: Check = {
   rule: 'end-mark',
-  title: 'Full stop at the end',
+  title: 'Missing final full stop',
   group: 'Title',
   source: 'ISBD, general punctuation; MARC 21, 245, 250, 26X, 5XX (punctuation)',
   needs: [...ENDING],
@@ -30,7 +30,7 @@ export const endMark: Check = {
       tell({
         severity: 'advice',
         where: inSubfield(p, i, Math.max(0, value.length - 1)),
-        message: `${p.field.tag} ends with a full stop${title ? '' : ' or another end mark'}; here “${value.slice(-12)}”.`,
+        message: `${p.field.tag} ends with a full stop${title ? '' : ' or other closing mark'}; “${value.slice(-12)}” lacks it.`,
         fix: safe('Add a full stop', setText(p, i, corrected)),
       });
     }

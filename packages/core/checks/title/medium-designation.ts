@@ -3,7 +3,7 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const mediumDesignation: Check = {
   rule: 'medium-designation',
-  title: 'General material designation beside content and carrier types',
+  title: 'General material designation with 336–338',
   group: 'Title',
   source: 'MARC 21, 245 $h and 336–338',
   run(view, tell) {
@@ -14,14 +14,14 @@ export const mediumDesignation: Check = {
           tell({
             severity: 'advice',
             where: inSubfield(p, i),
-            message: `“${value.replace(/\s*[/:;]$/, '')}” says again what 336–338 say.`,
+            message: `“${value.replace(/\s*[/:;]$/, '')}” repeats what 336–338 say.`,
             fix: look('Take it away', keepingMark(p, i)),
           });
         else if (!/^\[.+\]/.test(value))
           tell({
             severity: 'warning',
             where: inSubfield(p, i),
-            message: 'A general material designation stands in square brackets.',
+            message: 'A general material designation is in square brackets.',
           });
       }
   },

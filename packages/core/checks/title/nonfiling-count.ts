@@ -20,7 +20,7 @@ const TAGS = Object.keys(COUNTED);
 
 export const nonfilingCount: Check = {
   rule: 'nonfiling-count',
-  title: 'Nonfiling characters against the initial article',
+  title: 'Nonfiling characters and initial article differ',
   group: 'Title',
   source: 'MARC 21, nonfiling indicators; Library of Congress, Initial Definite and Indefinite Articles',
   needs: [...TAGS, '880'],
@@ -36,7 +36,7 @@ export const nonfilingCount: Check = {
         tell({
           severity: p.field.tag === '245' ? 'error' : 'warning',
           where: wholeField(p),
-          message: `Indicator ${which} of ${p.field.tag} counts nonfiling characters; “${value}” is no number.`,
+          message: `Indicator ${which} of ${p.field.tag} is a number of nonfiling characters; “${value}” is not a number.`,
           fix: look('Set it to 0', change(p, { [`ind${which}`]: '0' })),
         });
         continue;
@@ -52,8 +52,8 @@ export const nonfilingCount: Check = {
         where: wholeField(p),
         message:
           wanted! > 0
-            ? `${p.field.tag} begins with the article “${article}”: nonfiling characters ${wanted}, not ${value}.`
-            : `${p.field.tag} begins with no article: nonfiling characters 0, not ${value}.`,
+            ? `${p.field.tag} begins with the article “${article}”: ${wanted} nonfiling characters, not ${value}.`
+            : `${p.field.tag} begins without an article: 0 nonfiling characters, not ${value}.`,
         fix: look(`Set the indicator to ${wanted}`, change(p, { [`ind${which}`]: String(wanted) })),
       });
     }

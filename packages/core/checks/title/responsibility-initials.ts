@@ -3,7 +3,7 @@ import { inSubfield, subfieldsOf } from '../view';
 
 export const responsibilityInitials: Check = {
   rule: 'responsibility-initials',
-  title: 'Blank between initials in the statement of responsibility',
+  title: 'Spaces between initials in the statement of responsibility',
   group: 'Title',
   source: 'common practice (LC-PCC policy for RDA 1.7.6: initials without blanks in a transcribed statement)',
   needs: ['245'],
@@ -18,7 +18,7 @@ export const responsibilityInitials: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i, at, at + 5),
-          message: `Initials stand together in the statement of responsibility: “${value.slice(at, at + 16)}”.`,
+          message: `Initials in the statement of responsibility are not spaced: “${value.slice(at, at + 16)}”.`,
           fix: look('Delete the spaces', setText(p, i, corrected)),
         });
       }

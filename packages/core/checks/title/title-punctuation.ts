@@ -4,15 +4,15 @@ import { inSubfield } from '../view';
 
 /** Marks that stand before a subfield of 245, at the end of the one before it (ISBD, title area). */
 const BEFORE: Record<string, { ends: RegExp; mark: string; said: string }> = {
-  b: { ends: / [:;=]$/, mark: ' :', said: 'a blank and : ; or =' },
+  b: { ends: / [:;=]$/, mark: ' :', said: 'a space and : ; or =' },
   c: { ends: / \/$/, mark: ' /', said: 'a blank and /' },
   n: { ends: /\.$/, mark: '.', said: 'a full stop' },
-  p: { ends: /[.,]$/, mark: '.', said: 'a full stop, or a comma behind $n' },
+  p: { ends: /[.,]$/, mark: '.', said: 'a full stop, or a comma after $n' },
 };
 
 export const titleMarks: Check = {
-  rule: 'title-marks',
-  title: 'Mark before a part of the title statement',
+  rule: 'title-punctuation',
+  title: 'Punctuation of the title statement',
   group: 'Title',
   source: 'ISBD, area 1; MARC 21, 245 (punctuation)',
   needs: ['245'],
@@ -36,7 +36,7 @@ export const titleMarks: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i - 1),
-          message: `Before $${s.code} of 245 stands ${rule.said}; here “${before.value.slice(-12)}” ends without.`,
+          message: `$${s.code} of 245 is preceded by ${rule.said}; “${before.value.slice(-12)}” lacks it.`,
           fix: look(`Put “${mark.trim()}” there`, setText(p, i - 1, withMark(before.value, mark))),
         });
       }

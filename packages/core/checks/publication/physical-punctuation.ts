@@ -9,8 +9,8 @@ const BEFORE: Record<string, { ends: RegExp; mark: string }> = {
 };
 
 export const physicalForm: Check = {
-  rule: 'physical-form',
-  title: 'Form of the physical description',
+  rule: 'physical-punctuation',
+  title: 'Punctuation of the physical description',
   group: 'Publication and description',
   source: 'ISBD, area 5; MARC 21, 300 (punctuation)',
   needs: ['300'],
@@ -25,14 +25,14 @@ export const physicalForm: Check = {
           tell({
             severity: 'advice',
             where: inSubfield(p, i, close.index, close.index + close[0].length),
-            message: `A blank stands before the unit: “${close[1]} ${close[2]}”.`,
+            message: `A space precedes the unit: “${close[1]} ${close[2]}”.`,
             fix: safe('Put a blank', setText(p, i, s.value.replace(/(\d)(cm|mm)\b/g, '$1 $2'))),
           });
         if (s.code === 'c' && /\d ?(cms|mms)\b/.test(s.value))
           tell({
             severity: 'advice',
             where: inSubfield(p, i),
-            message: `The unit is written cm; here “${s.value}”.`,
+            message: `The unit is cm, without a full stop; found “${s.value}”.`,
             fix: safe('Write cm', setText(p, i, s.value.replace(/(\d) ?([cm]m)s\b/g, '$1 $2'))),
           });
         const rule = BEFORE[s.code];
@@ -42,7 +42,7 @@ export const physicalForm: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i - 1),
-          message: `Before $${s.code} of 300 stands “${rule.mark.trim()}”; here “${before.value.slice(-12)}” ends without.`,
+          message: `“${rule.mark.trim()}” precedes $${s.code} of 300; “${before.value.slice(-12)}” lacks it.`,
           fix: look(`Put “${rule.mark.trim()}” there`, setText(p, i - 1, withMark(before.value, rule.mark))),
         });
       }

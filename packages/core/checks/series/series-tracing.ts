@@ -2,8 +2,8 @@ import { change, look, type Check } from '../finding';
 import { wholeField } from '../view';
 
 export const seriesTraced: Check = {
-  rule: 'series-traced',
-  title: 'Series traced in 490 without an 8XX',
+  rule: 'series-tracing',
+  title: 'Series tracing: 490 and 8XX differ',
   group: 'Series',
   source: 'MARC 21, 490 first indicator and 8XX series added entries',
   needs: ['490'],
@@ -15,7 +15,7 @@ export const seriesTraced: Check = {
       tell({
         severity: 'warning',
         where: wholeField(traced[0]!),
-        message: 'The series is said to be traced (first indicator 1), and there is no 800–830.',
+        message: '490 first indicator is 1 (traced), but there is no 800–830.',
         fix: look('Set the first indicator to 0', change(traced[0]!, { ind1: '0' })),
       });
     const untraced = view.tagged('490').filter((p) => p.field.ind1 === '0');
@@ -23,7 +23,7 @@ export const seriesTraced: Check = {
       tell({
         severity: 'advice',
         where: wholeField(untraced[0]!),
-        message: `The series is said not to be traced (first indicator 0), and there is an ${entries[0]!.field.tag}.`,
+        message: `490 first indicator is 0 (not traced), but there is a field ${entries[0]!.field.tag}.`,
         fix: look('Set the first indicator to 1', change(untraced[0]!, { ind1: '1' })),
       });
   },

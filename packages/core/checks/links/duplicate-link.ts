@@ -2,7 +2,7 @@ import { dropSubfield, remove, safe, type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
 export const linkTwice: Check = {
-  rule: 'link-twice',
+  rule: 'duplicate-link',
   title: 'Duplicate link',
   group: 'Links',
   source: 'common practice, no source',
@@ -17,7 +17,7 @@ export const linkTwice: Check = {
           tell({
             severity: 'advice',
             where: inSubfield(p, i),
-            message: `The link ${value} is there already.`,
+            message: `Duplicate link: ${value}.`,
             fix: safe('Delete the duplicate', alone ? remove(p) : dropSubfield(p, i)),
           });
         seen.add(key);

@@ -4,8 +4,8 @@ import { look, remove, type Check } from '../finding';
 import { wholeField, type Placed } from '../view';
 
 export const codedAndFree: Check = {
-  rule: 'coded-and-free',
-  title: 'Uncontrolled term that repeats a heading',
+  rule: 'uncontrolled-duplicate',
+  title: 'Uncontrolled term that duplicates a heading',
   group: 'Subjects',
   source: 'MARC 21, 653 and 6XX second indicator 4; common practice',
   run({ data }, tell) {
@@ -21,7 +21,7 @@ export const codedAndFree: Check = {
         tell({
           severity: 'advice',
           where: wholeField(p),
-          message: `“${subjectString(p.field)}” is also there as a controlled heading.`,
+          message: `“${subjectString(p.field)}” is also in the record as a controlled heading.`,
           fix: look('Delete the uncontrolled term', remove(p)),
         });
   },

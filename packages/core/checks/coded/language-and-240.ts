@@ -3,9 +3,9 @@ import { type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
 export const languageAgainst240: Check = {
-  rule: 'language-against-240',
-  title: 'Language in the uniform title against the coded one',
-  group: 'Codes against text',
+  rule: 'language-and-240',
+  title: 'Language of the uniform title and language codes differ',
+  group: 'Coded fields',
   source: 'MARC 21, 130 and 240 $l, 008/35-37, 041 $a',
   needs: ['130', '240'],
   run(view, tell) {

@@ -8,8 +8,8 @@ const WITH_ISSN = [
 ];
 
 export const issnForm: Check = {
-  rule: 'issn-form',
-  title: 'ISSN that is not right',
+  rule: 'issn-invalid',
+  title: 'Invalid ISSN',
   group: 'Numbers',
   source: 'ISO 3297, annex A (check digit); MARC 21, 022',
   needs: ['022', ...WITH_ISSN],
@@ -28,10 +28,10 @@ export const issnForm: Check = {
             where: inSubfield(p, i),
             message: digits
               ? `The check digit of ISSN ${value.trim()} should be ${issnCheckDigit(digits)}.`
-              : `“${value}” is no ISSN (four digits, hyphen, four more).`,
+              : `“${value}” is not an ISSN (four digits, hyphen, four characters).`,
             ...(wrong && {
               fix: look(
-                'Keep it as a wrong ISSN in $y',
+                'Move it to $y (incorrect ISSN)',
                 change(p, {
                   subfields: p.field.subfields.map((s, k) => (k === i ? { ...s, code: 'y' } : s)),
                 }),

@@ -5,8 +5,8 @@ import { inSubfield, subfieldsOf } from '../view';
 const FORMS = [/^[a-z ]{3}\d{8} ?(\/.*)?$/, /^[a-z ]{2}\d{10}$/];
 
 export const lccnForm: Check = {
-  rule: 'lccn-form',
-  title: 'Form of the LC control number',
+  rule: 'lccn-invalid',
+  title: 'Invalid LC control number',
   group: 'Numbers',
   source: 'MARC 21, 010 (structure of the LC control number)',
   needs: ['010'],
@@ -18,7 +18,7 @@ export const lccnForm: Check = {
           tell({
             severity: 'warning',
             where: inSubfield(p, i),
-            message: `“${value.trim()}” has not the form of an LC control number.`,
+            message: `“${value.trim()}” is not an LC control number.`,
           });
   },
 };

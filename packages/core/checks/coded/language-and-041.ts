@@ -3,9 +3,9 @@ import { look, setPositions, type Check } from '../finding';
 import { inControl, subfieldsOf } from '../view';
 
 export const languageAgainst041: Check = {
-  rule: 'language-against-041',
-  title: 'Language in 008 against the first in 041',
-  group: 'Codes against text',
+  rule: 'language-and-041',
+  title: 'Language in 008 and 041 differ',
+  group: 'Coded fields',
   source: 'MARC 21, 041 $a (the first code is that of 008/35-37)',
   needs: ['041'],
   run(view, tell) {
@@ -20,7 +20,7 @@ export const languageAgainst041: Check = {
     tell({
       severity: 'warning',
       where: inControl('008', fixed.at, 35, 38),
-      message: `008 says ${name(language)}, 041 begins with ${name(code)}.`,
+      message: `Language is ${name(language)} in 008/35-37 and ${name(code)} in the first 041 $a.`,
       fix: look(`Put ${code} into 008`, setPositions('008', fixed, 35, code)),
     });
   },

@@ -2,7 +2,7 @@ import { remove, safe, type Check } from '../finding';
 import { inSubfield } from '../view';
 
 export const isbnTwice: Check = {
-  rule: 'isbn-twice',
+  rule: 'isbn-duplicate',
   title: 'Duplicate ISBN',
   group: 'Numbers',
   source: 'common practice, no source',
@@ -18,7 +18,7 @@ export const isbnTwice: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i),
-          message: `ISBN ${digits} is there already.`,
+          message: `Duplicate ISBN: ${digits}.`,
           ...(alone && { fix: safe('Delete the duplicate', remove(p)) }),
         });
       seen.add(digits);

@@ -74,9 +74,9 @@ const TOWNS: Record<string, string> = {
 const WHOLE: Record<string, RegExp> = { xxk: /k$/, xxu: /u$/, xxc: /c$/, at: /a$/ };
 
 export const countryAgainstPlace: Check = {
-  rule: 'country-against-place',
-  title: 'Country in 008 against the place of publication',
-  group: 'Codes against text',
+  rule: 'country-and-place',
+  title: 'Country in 008 and place of publication differ',
+  group: 'Coded fields',
   source: 'MARC 21, 008/15-17 and 264 $a',
   needs: ['260', '264'],
   run(view, tell) {

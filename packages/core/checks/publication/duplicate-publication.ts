@@ -2,8 +2,8 @@ import { type Check } from '../finding';
 import { wholeField } from '../view';
 
 export const publicationTwice: Check = {
-  rule: 'publication-twice',
-  title: 'Publication in 260 and in 264',
+  rule: 'duplicate-publication',
+  title: 'Publication statement in both 260 and 264',
   group: 'Publication and description',
   source: 'MARC 21, 260 and 264',
   needs: ['260'],
@@ -14,7 +14,7 @@ export const publicationTwice: Check = {
       tell({
         severity: 'warning',
         where: wholeField(old),
-        message: 'Publication stands in 264 and in 260; one of them is enough.',
+        message: 'The publication statement is in 264 and in 260; keep one.',
       });
   },
 };

@@ -2,8 +2,8 @@ import { type Check } from '../finding';
 import { inSubfield, wholeField } from '../view';
 
 export const partsOrder: Check = {
-  rule: 'parts-order',
-  title: 'Title statement that does not begin with the title',
+  rule: 'title-order',
+  title: 'Title statement without $a first',
   group: 'Title',
   source: 'MARC 21, 245 $a',
   needs: ['245'],
@@ -21,7 +21,7 @@ export const partsOrder: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, first),
-          message: `The title statement begins with $${p.field.subfields[first]!.code}; the title ($a) comes first.`,
+          message: `The title statement begins with $${p.field.subfields[first]!.code}; $a (title) must be first.`,
         });
     }
   },

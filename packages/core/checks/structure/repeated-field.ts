@@ -3,8 +3,8 @@ import { ALL_FORMATS, type Check } from '../finding';
 import { inSubfield, wholeField } from '../view';
 
 export const notRepeatable: Check = {
-  rule: 'not-repeatable',
-  title: 'Field or subfield repeated that is not repeatable',
+  rule: 'repeated-field',
+  title: 'Repeated field or subfield that is not repeatable',
   group: 'Structure',
   source: 'MARC 21 formats, repeatability',
   formats: ALL_FORMATS,
@@ -14,7 +14,7 @@ export const notRepeatable: Check = {
         tell({
           severity: 'error',
           where: { field: at, tag, occurrence: 1 },
-          message: `${tag} is not repeatable; this is one more.`,
+          message: `Field ${tag} is not repeatable; this is a second one.`,
         });
     for (const p of irregular) {
       const { definition } = p;
@@ -24,7 +24,7 @@ export const notRepeatable: Check = {
         tell({
           severity: 'error',
           where: wholeField(p),
-          message: `${tag} ${definition.name} is not repeatable; this is one more.`,
+          message: `Field ${tag} ${definition.name} is not repeatable; this is a second one.`,
         });
       // 886 carries fields of other formats, with their own rules.
       if (p.subfields.length < 2 || p.rules === '886') continue;

@@ -6,8 +6,8 @@ import { NAME_TAGS, wholeField, type Placed } from '../view';
 const NAME_PARTS = 'abcdnqt';
 
 export const sameNameTwice: Check = {
-  rule: 'same-name-twice',
-  title: 'The same name twice in 1XX and 7XX',
+  rule: 'duplicate-name',
+  title: 'Duplicate name in 1XX and 7XX',
   group: 'Names',
   source: 'common practice, no source',
   needs: NAME_TAGS,
@@ -23,7 +23,7 @@ export const sameNameTwice: Check = {
         tell({
           severity: 'warning',
           where: wholeField(p),
-          message: `“${name.replace(/[,.\s]+$/, '')}” is there already, as “${before.text.replace(/[,.\s]+$/, '')}”.`,
+          message: `Duplicate name: “${name.replace(/[,.\s]+$/, '')}” is already in the record as “${before.text.replace(/[,.\s]+$/, '')}”.`,
           fix: look('Delete the duplicate', remove(p)),
         });
       else if (!before) seen.set(key, { text: name, parts: roles });

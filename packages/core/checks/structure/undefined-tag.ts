@@ -3,8 +3,8 @@ import { ALL_FORMATS, type Check } from '../finding';
 import { inSubfield, subfieldsOf, wholeField, type Placed } from '../view';
 
 export const notDefined: Check = {
-  rule: 'not-defined',
-  title: 'Tag or subfield that the format does not define',
+  rule: 'undefined-tag',
+  title: 'Undefined tag or subfield',
   group: 'Structure',
   source: 'MARC 21 formats, content designation; 9XX, X9X, XX9 and $9 are local',
   formats: ALL_FORMATS,
@@ -14,7 +14,7 @@ export const notDefined: Check = {
         tell({
           severity: 'warning',
           where: { field: at, tag, occurrence: 0 },
-          message: `MARC 21 defines no field ${tag}.`,
+          message: `Field ${tag} is not defined in MARC 21.`,
         });
     for (const p of irregular) {
       const { definition } = p;
@@ -23,7 +23,11 @@ export const notDefined: Check = {
       if (isLocalTag(tag) || p.rules === '880') continue;
       if (!definition) {
         if (!isObsoleteTag(tag, format))
-          tell({ severity: 'warning', where: wholeField(p), message: `MARC 21 defines no field ${tag}.` });
+          tell({
+            severity: 'warning',
+            where: wholeField(p),
+            message: `Field ${tag} is not defined in MARC 21.`,
+          });
         continue;
       }
       for (const { code, i } of subfieldsOf(p)) {
@@ -31,7 +35,7 @@ export const notDefined: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `Field ${tag} has no subfield ${code}.`,
+          message: `Subfield ${code} is not defined in field ${tag}.`,
         });
       }
     }

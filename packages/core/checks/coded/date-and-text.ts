@@ -2,9 +2,9 @@ import { look, setPositions, type Check } from '../finding';
 import { inControl, subfieldsOf, type RecordView } from '../view';
 
 export const dateAgainstText: Check = {
-  rule: 'date-against-text',
-  title: 'Date in 008 against the date in 264 or 260',
-  group: 'Codes against text',
+  rule: 'date-and-text',
+  title: 'Date in 008 and in 264 or 260 differ',
+  group: 'Coded fields',
   source: 'MARC 21, 008/07-10 and 264 $c',
   run(view, tell) {
     const fixed = view.control('008');
@@ -20,7 +20,7 @@ export const dateAgainstText: Check = {
     tell({
       severity: 'warning',
       where: inControl('008', fixed.at, 7, 11),
-      message: `008 gives the date ${date}, the text says “${inText}”.`,
+      message: `Date 1 of 008 is ${date}; the publication statement has “${inText}”.`,
       ...(only && { fix: look(`Put ${only} into 008`, setPositions('008', fixed, 7, only)) }),
     });
   },

@@ -2,8 +2,8 @@ import { change, look, type Check } from '../finding';
 import { inSubfield } from '../view';
 
 export const isbnForm: Check = {
-  rule: 'isbn-form',
-  title: 'ISBN that is not right',
+  rule: 'isbn-invalid',
+  title: 'Invalid ISBN',
   group: 'Numbers',
   source: 'ISO 2108:2017, annex B; MARC 21, 020 $a and $z',
   needs: ['020'],
@@ -21,10 +21,10 @@ export const isbnForm: Check = {
         fix:
           price && !isbn
             ? look(
-                'Make it the price ($c)',
+                'Move it to $c (price)',
                 change(p, { subfields: asWrong.map((x) => (x.code === 'z' ? { ...x, code: 'c' } : x)) }),
               )
-            : look('Keep it as a wrong ISBN in $z', change(p, { subfields: asWrong })),
+            : look('Move it to $z (invalid ISBN)', change(p, { subfields: asWrong })),
       });
     }
   },

@@ -2,7 +2,7 @@ import type { Check } from '../finding';
 import { wholeField } from '../view';
 
 export const severalMainEntries: Check = {
-  rule: 'several-main-entries',
+  rule: 'multiple-main-entries',
   title: 'More than one main entry',
   group: 'Structure',
   source: 'MARC 21 Format for Bibliographic Data, 1XX Main entries; Format for Authority Data, 1XX Headings',
@@ -14,7 +14,7 @@ export const severalMainEntries: Check = {
       tell({
         severity: 'error',
         where: wholeField(p),
-        message: `A record has one main entry; ${p.field.tag} is one more.`,
+        message: `A record has one main entry (1XX); ${p.field.tag} is a second one.`,
       });
   },
 };

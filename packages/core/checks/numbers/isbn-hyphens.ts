@@ -2,8 +2,8 @@ import { safe, setText, type Check } from '../finding';
 import { inSubfield } from '../view';
 
 export const isbnPlain: Check = {
-  rule: 'isbn-plain',
-  title: 'ISBN with hyphens or words before it',
+  rule: 'isbn-hyphens',
+  title: 'ISBN with hyphens or a prefix',
   group: 'Numbers',
   source: 'MARC 21, 020 $a (the number without hyphens and without “ISBN”)',
   needs: ['020'],
@@ -14,7 +14,7 @@ export const isbnPlain: Check = {
       tell({
         severity: 'advice',
         where: inSubfield(p, i),
-        message: `In 020 $a the number stands alone: ${isbn.digits}.`,
+        message: `020 $a has the digits only: ${isbn.digits}.`,
         fix: safe(`Write ${isbn.digits}`, setText(p, i, isbn.digits)),
       });
     }

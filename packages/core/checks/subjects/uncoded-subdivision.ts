@@ -2,8 +2,8 @@ import { change, look, type Check } from '../finding';
 import { SUBJECT_TAGS, inSubfield, subfieldsOf } from '../view';
 
 export const subdivisionInText: Check = {
-  rule: 'subdivision-in-text',
-  title: 'Subdivisions written as text',
+  rule: 'uncoded-subdivision',
+  title: 'Subdivisions not in subfields',
   group: 'Subjects',
   source: 'MARC 21, 6XX $v $x $y $z',
   needs: SUBJECT_TAGS,
@@ -19,7 +19,7 @@ export const subdivisionInText: Check = {
         tell({
           severity: 'warning',
           where: inSubfield(p, i),
-          message: `“${value}” has its subdivisions as text; they stand in subfields of their own.`,
+          message: `“${value}” has subdivisions in its text; each needs its own subfield.`,
           fix: look(
             `Split it: ${split.map((s) => `$${s.code}${s.value}`).join(' ')}`,
             change(p, { subfields }),

@@ -20,9 +20,9 @@ const TYPES: Record<string, string> = {
 };
 
 export const typeAgainstContent: Check = {
-  rule: 'type-against-content',
-  title: 'Type of record against the content type',
-  group: 'Codes against text',
+  rule: 'type-and-content',
+  title: 'Type of record and content type differ',
+  group: 'Coded fields',
   source: 'MARC 21, leader/06 and 336',
   needs: ['336'],
   run(view, tell) {

@@ -2,8 +2,8 @@ import { ALL_FORMATS, safe, setText, type Check } from '../finding';
 import { inSubfield } from '../view';
 
 export const notComposed: Check = {
-  rule: 'not-composed',
-  title: 'Letter and mark not composed',
+  rule: 'decomposed-letter',
+  title: 'Decomposed letter',
   group: 'Characters',
   source: 'Unicode Standard, annex 15 (NFC)',
   formats: ALL_FORMATS,
@@ -16,7 +16,8 @@ export const notComposed: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i),
-          message: 'Letters and their marks are written apart; searching and sorting expect them composed.',
+          message:
+            'Letters and diacritics are separate characters (not NFC). Search and sort expect them composed.',
           fix: safe('Compose them', setText(p, i, composed)),
         });
     }

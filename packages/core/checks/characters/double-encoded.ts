@@ -3,8 +3,8 @@ import { ALL_FORMATS, excerpt, safe, setText, type Check } from '../finding';
 import { inSubfield } from '../view';
 
 export const twiceEncoded: Check = {
-  rule: 'twice-encoded',
-  title: 'Text encoded twice',
+  rule: 'double-encoded',
+  title: 'Double-encoded text',
   group: 'Characters',
   source: 'The Unicode Standard, section 3.9 (UTF-8); common practice',
   formats: ALL_FORMATS,
@@ -16,8 +16,8 @@ export const twiceEncoded: Check = {
       tell({
         severity: 'error',
         where: inSubfield(p, i),
-        message: `The text was encoded twice: “${excerpt(value)}” reads “${excerpt(meant)}”.`,
-        fix: safe(`Read it as “${excerpt(meant)}”`, setText(p, i, meant)),
+        message: `Double-encoded UTF-8: “${excerpt(value)}” should read “${excerpt(meant)}”.`,
+        fix: safe(`Replace with “${excerpt(meant)}”`, setText(p, i, meant)),
       });
     }
   },

@@ -5,9 +5,9 @@ import { inControl, textsIn, type RecordView } from '../view';
 const placeOfForm = (leader: string) => ('efgkor'.includes(leader[6]!) ? 29 : 23);
 
 export const formAgainstDescription: Check = {
-  rule: 'form-against-description',
-  title: 'Form of item in 008 against the description',
-  group: 'Codes against text',
+  rule: 'form-and-description',
+  title: 'Form of item in 008 and description differ',
+  group: 'Coded fields',
   source: 'MARC 21, 008 form of item; 300 $a; 338 (carrier type)',
   needs: ['300', '338'],
   run(view, tell) {

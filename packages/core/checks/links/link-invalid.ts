@@ -5,8 +5,8 @@ const LINK =
   /^(?:https?|ftp):\/\/[^\s/?#]+\.[^\s]+$|^(?:https?):\/\/localhost[^\s]*$|^(?:urn|doi|hdl|info|mailto):\S+$/i;
 
 export const linkForm: Check = {
-  rule: 'link-form',
-  title: 'Link that cannot work',
+  rule: 'link-invalid',
+  title: 'Invalid link',
   group: 'Links',
   source: 'MARC 21, 856 $u; RFC 3986',
   needs: ['856'],
@@ -25,7 +25,7 @@ export const linkForm: Check = {
               ? value.trim() === corrected
                 ? safe('Delete the spaces', setText(p, i, corrected))
                 : look(`Write ${corrected}`, setText(p, i, corrected))
-              : look('Take the link away', dropSubfield(p, i)),
+              : look('Delete link', dropSubfield(p, i)),
         });
       }
   },

@@ -3,8 +3,8 @@ import { look, setText, type Check } from '../finding';
 import { NAME_TAGS, inSubfield, lastTextOf } from '../view';
 
 export const nameMarks: Check = {
-  rule: 'name-marks',
-  title: 'Comma inside and full stop behind a name',
+  rule: 'name-punctuation',
+  title: 'Punctuation of a name heading',
   group: 'Names',
   source: 'MARC 21, X00 (punctuation)',
   needs: NAME_TAGS,
@@ -27,7 +27,7 @@ export const nameMarks: Check = {
           tell({
             severity: 'advice',
             where: inSubfield(p, i - 1),
-            message: `Before $${s.code} of a name stands a comma; “${before.value.slice(-14)}” ends without.`,
+            message: `A comma precedes $${s.code} of a name; “${before.value.slice(-14)}” lacks it.`,
             fix: look('Put a comma', setText(p, i - 1, `${before.value.trimEnd().replace(/[.;:]$/, '')},`)),
           });
         }
@@ -38,7 +38,7 @@ export const nameMarks: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, last),
-          message: `The name ends with “${value.slice(-1)}”.`,
+          message: `The name ends with “${value.slice(-1)}” instead of a full stop.`,
           fix: look('End it with a full stop', setText(p, last, `${value.slice(0, -1)}.`)),
         });
     }

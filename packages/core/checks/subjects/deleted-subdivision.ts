@@ -4,8 +4,8 @@ import { SUBJECT_TAGS, inSubfield, subfieldsOf } from '../view';
 import { withoutParts } from '../without-parts';
 
 export const droppedSubdivision: Check = {
-  rule: 'dropped-subdivision',
-  title: 'Subdivision that this library drops',
+  rule: 'deleted-subdivision',
+  title: 'Subdivision deleted in this library',
   group: 'Subjects',
   source: 'house rules',
   needs: SUBJECT_TAGS,
@@ -19,7 +19,7 @@ export const droppedSubdivision: Check = {
         tell({
           severity: 'advice',
           where: inSubfield(p, i),
-          message: `The subdivision “${value}” is dropped in this library.`,
+          message: `Subdivision “${value}” is deleted in this library (house rules).`,
           fix: safe(
             `Drop “${value}”`,
             change(
