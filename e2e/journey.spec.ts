@@ -409,7 +409,7 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   await page.keyboard.press('/');
   await page.keyboard.type('650{$v~\\Juvenile}');
   await page.keyboard.press('Enter');
-  const found = page.getByText(/^\d+ records for “650.*taken for field address\.$/);
+  const found = page.getByText(/^\d+ records for “650.*searched as a field address\.$/);
   const count = Number(/^\d+/.exec((await found.textContent())!)![0]);
   await pick(page, 'Run a recipe over the records found', 'For grown-ups');
   await expect(page.getByText(`“For grown-ups” changes ${count} of ${count} records.`)).toBeVisible();

@@ -21,7 +21,7 @@ export function ListRow<T>({
     <span
       key={c.key}
       className={[c.isMono ? 'mono' : '', c.isNumber ? 'num' : '', 'cell'].join(' ').trim()}
-      style={width ? { width, flex: 'none' } : undefined}
+      style={width ? { flex: `0 1 ${width}px` } : undefined}
     >
       {c.of(row)}
     </span>
@@ -29,7 +29,7 @@ export function ListRow<T>({
   if (view.isDense)
     return (
       <div className="one">
-        <span className="main">{title}</span>
+        <span className="main dense">{title}</span>
         {shown.map((c) => cell(c, c.width))}
       </div>
     );

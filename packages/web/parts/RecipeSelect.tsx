@@ -6,15 +6,18 @@ export const RecipeSelect = ({
   label,
   placeholder,
   recipes,
+  isSmall = false,
   onChoose,
 }: {
   label: string;
   placeholder: string;
+  isSmall?: boolean;
   recipes: readonly RecipeRow[];
   onChoose: (id: string) => void;
 }) => (
   <Select<string | null>
     aria-label={label}
+    size={isSmall ? 'small' : 'middle'}
     showSearch={{ optionFilterProp: 'label' }}
     value={null}
     placeholder={placeholder}

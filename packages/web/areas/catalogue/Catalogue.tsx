@@ -30,6 +30,16 @@ import { RecordPiece } from './RecordPiece';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
 
+/** What an input was taken for, as it is said. */
+const TOOK_FOR: Readonly<Record<string, string>> = {
+  isbn: 'an ISBN',
+  barcode: 'a barcode',
+  record: 'a record number',
+  heading: 'a heading number',
+  'call number': 'a call number',
+  'field address': 'a field address',
+};
+
 /** "12 records", "More than 10,000 records, the best of which are listed,". */
 const found = ({ total, isMore }: SearchAnswer): string =>
   isMore ? `More than ${counted(total, 'record')}, the best of which are listed,` : counted(total, 'record');
@@ -110,7 +120,7 @@ export default function Catalogue() {
   const state = !first
     ? (list.error?.message ?? '…')
     : q || first.within
-      ? `${found(first)}${q ? ` for “${q}”` : ''}${!q || first.tookFor === 'words' ? '' : `, taken for ${first.tookFor}`}${first.within ? `, of ${first.within}` : ''}.`
+      ? `${found(first)}${q ? ` for “${q}”` : ''}${!q || first.tookFor === 'words' ? '' : `, searched as ${TOOK_FOR[first.tookFor] ?? first.tookFor}`}${first.within ? `, of ${first.within}` : ''}.`
       : `${found(first)}. Search with the line at the top ( / ).`;
   return (
     <>
@@ -196,6 +206,7 @@ export default function Catalogue() {
               ) : null}
               {mayEdit && recipes.length > 0 ? (
                 <RecipeSelect
+                  isSmall
                   label="Run a recipe over the records selected"
                   placeholder="Clean these…"
                   recipes={recipes}
