@@ -9,6 +9,7 @@ import { PersonContext } from './shell/person';
 import { followSession } from './shell/session';
 import { SignIn } from './shell/SignIn';
 import { SignInAgain } from './shell/SignInAgain';
+import { wording } from './shell/words';
 
 const Today = lazy(() => import('./areas/today/Today'));
 const Attention = lazy(() => import('./areas/today/Attention'));
@@ -35,7 +36,7 @@ export function Osier() {
       <p role="alert" style={{ padding: 24 }}>
         {error.message}{' '}
         <Button type="text" size="small" onClick={() => window.location.reload()}>
-          Try again
+          {wording.tryAgain}
         </Button>
       </p>
     );

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import './bar-table.css';
+import { wording } from './words';
 
 /** One row of a bar table. */
 export interface BarRow {
@@ -18,7 +19,7 @@ export function BarTable({ caption, of, rows }: { caption: string; of: string; r
       <caption className="unseen">{caption}</caption>
       <thead className="unseen">
         <tr>
-          <th>Kind</th>
+          <th>{wording.kind}</th>
           <th>{of}</th>
         </tr>
       </thead>

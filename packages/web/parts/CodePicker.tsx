@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import type { CodeOption } from './form/field-kinds';
+import { wording } from './words';
 
 /** Picks a code from one of the library's lists, by code or name. It has its name from the label around it, or from `label`. */
 export function CodePicker({
@@ -33,7 +34,7 @@ export function CodePicker({
       status={status}
       allowClear={optional}
       disabled={disabled}
-      placeholder={placeholder ?? 'Choose'}
+      placeholder={placeholder ?? wording.choose}
       popupMatchSelectWidth={false}
       {...(value && { value })}
       onChange={(next: string | undefined) => onChange(next ?? '')}

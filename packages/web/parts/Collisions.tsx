@@ -1,9 +1,10 @@
 import { fieldText, type Collision, type Side } from '@osier/core/marc';
 import { Button, Radio } from 'antd';
 import { Mark } from './Mark';
+import { wording } from './words';
 
 const text = (fields: Collision['mine']) =>
-  fields.length ? fields.map(fieldText).join(' | ') : '(field deleted)';
+  fields.length ? fields.map(fieldText).join(' | ') : wording.fieldDeleted;
 
 /**
  * What two people changed in the same place, one by one: which of the two stands. All else that either changed is in the
@@ -26,24 +27,26 @@ export function Collisions({
   return (
     <div className="note stop" role="alert">
       <p>
-        <Mark kind="stop" /> Somebody saved this record while you worked on it. Nothing of yours was lost:
-        changes in other fields are joined.{' '}
-        {collisions.length
-          ? `You both changed ${collisions.length === 1 ? 'this' : 'these'}; choose what stands.`
-          : 'You changed different fields, so that both can stand.'}
+        <Mark kind="stop" />{' '}
+        {wording.somebodySavedThisRecordWhile(
+          collisions.length
+            ? wording.youBothChangedChooseWhat(collisions.length === 1 ? 'this' : 'these')
+            : wording.youChangedDifferentFieldsSo,
+        )}
       </p>
       {collisions.map((c, i) => (
         <fieldset key={i} className="collision">
           <legend>
-            {c.base[0]?.tag ?? c.mine[0]?.tag ?? c.theirs[0]?.tag}, {i + 1} of {collisions.length}
+            {c.base[0]?.tag ?? c.mine[0]?.tag ?? c.theirs[0]?.tag}
+            {wording.of(i + 1, collisions.length)}
           </legend>
           <Radio.Group
-            aria-label="What stands"
+            aria-label={wording.whatStands}
             value={choices[i]}
             onChange={(e) => onChoose(i, e.target.value === 'mine' ? 'mine' : 'theirs')}
             options={[
-              { value: 'mine', label: `Mine: ${text(c.mine)}` },
-              { value: 'theirs', label: `Theirs: ${text(c.theirs)}` },
+              { value: 'mine', label: wording.mine(text(c.mine)) },
+              { value: 'theirs', label: wording.theirs(text(c.theirs)) },
             ]}
             vertical
           />
@@ -51,9 +54,9 @@ export function Collisions({
       ))}
       <div className="row">
         <Button type="primary" disabled={open > 0} onClick={onDone}>
-          {open ? `${open} to choose` : 'Continue editing'}
+          {open ? wording.toChoose(open) : wording.continueEditing}
         </Button>
-        <Button onClick={onDiscard}>Discard my changes</Button>
+        <Button onClick={onDiscard}>{wording.discardMyChanges}</Button>
       </div>
     </div>
   );

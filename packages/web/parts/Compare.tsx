@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { compareRecords, fieldText, type MarcRecord } from '@osier/core/marc';
 import { useMemo, useState } from 'react';
+import { wording } from './words';
 
 /** Two records as one list: lost text struck, new text marked, what stayed folded away. */
 export function Compare({
@@ -57,10 +58,10 @@ export function Compare({
       {same > 0 ? (
         <Button size="small" className="fix" onClick={() => setAll(!all)}>
           {all
-            ? 'Fold what stays'
+            ? wording.foldWhatStays
             : same === 1
-              ? 'One field stays as it is'
-              : `${same} fields stay as they are`}
+              ? wording.oneFieldStaysAsIt
+              : wording.fieldsStayAsTheyAre(same)}
         </Button>
       ) : null}
     </div>

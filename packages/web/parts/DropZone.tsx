@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import './drop-zone.css';
+import { wording } from './words';
 
 /** A place to drop files on, or to choose them by keyboard. */
 export function DropZone({
@@ -31,7 +32,7 @@ export function DropZone({
     >
       <span>{label}</span>
       <Button size="small" className="fix" onClick={() => input.current!.click()}>
-        Choose a file
+        {wording.chooseAFile}
       </Button>
       <input
         ref={input}

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
+import { wording } from './words';
 
 export interface Facet {
   readonly value: string;
@@ -43,7 +44,7 @@ export function Facets({
       ))}
       {there.length > shown.length ? (
         <Button size="small" shape="round" className="facet" onClick={() => setAll(true)}>
-          {there.length - shown.length} more
+          {wording.more(there.length - shown.length)}
         </Button>
       ) : null}
     </>

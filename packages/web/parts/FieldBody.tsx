@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { useFormat } from './format';
 import { stretches } from './stretches';
+import { wording } from './words';
 
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufefc]/;
 
@@ -26,7 +27,7 @@ export function FieldBody({
     field.tag === '880' && !isControl(field)
       ? (field.subfields.find((s) => s.code === '6')?.value ?? '').slice(0, 3)
       : field.tag;
-  const name = field.tag === 'LDR' ? 'Leader' : format?.fieldName(tag, kind);
+  const name = field.tag === 'LDR' ? wording.leader : format?.fieldName(tag, kind);
   return (
     <>
       <span className="field-tag" title={name}>
@@ -45,7 +46,7 @@ export function FieldBody({
               const value = n === 1 ? field.ind1 : field.ind2;
               return (
                 <span key={n} className="ind" title={format?.indicatorMeaning(tag, n, value, kind)}>
-                  {value === ' ' ? <i aria-label="blank">·</i> : value}
+                  {value === ' ' ? <i aria-label={wording.blank}>·</i> : value}
                 </span>
               );
             })}
@@ -117,7 +118,7 @@ function FixedContent({
       </span>
       {positions.length ? (
         <Button size="small" className="fix" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Codes' : 'Decoded'}
+          {open ? wording.codes : wording.decoded}
         </Button>
       ) : null}
       {open ? (

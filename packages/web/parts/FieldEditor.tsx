@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useKeepsScansOut } from '../shell/scan-target';
 import { useFormat } from './format';
+import { wording } from './words';
 
 /** Numbers that are scanned: ISBN, ISSN, other standard numbers. */
 const CODE_FIELDS = new Set(['020', '022', '024', '028']);
@@ -30,7 +31,7 @@ export function FieldEditor({
   const [parts, setParts] = useState<Part[]>(
     isControl(field) ? [] : field.subfields.map((s, key) => ({ ...s, key })),
   );
-  useKeepsScansOut(`field ${field.tag}`);
+  useKeepsScansOut(wording.field(field.tag));
   const takesCodes = CODE_FIELDS.has(field.tag);
   const [focusOn, setFocusOn] = useState<number | null>(null);
   useEffect(() => {
@@ -77,13 +78,13 @@ export function FieldEditor({
       className="field-editor"
       onKeyDown={onKey}
       onSubmit={(e) => e.preventDefault()}
-      aria-label={`Editing field ${field.tag}`}
+      aria-label={wording.editingField(field.tag)}
     >
       <span className="field-tag">{field.tag}</span>
       {isControl(field) ? (
         <input
           className="sub-text mono"
-          aria-label="Text"
+          aria-label={wording.text}
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
@@ -92,7 +93,7 @@ export function FieldEditor({
           <div className="row">
             {[0, 1].map((n) => (
               <label key={n} className="ind-edit">
-                <span>{n === 0 ? 'First' : 'Second'} indicator</span>
+                <span>{wording.indicator(n === 0 ? wording.first : wording.second)}</span>
                 <input
                   className="ind"
                   maxLength={1}
@@ -101,7 +102,7 @@ export function FieldEditor({
                   onFocus={(e) => e.target.select()}
                 />
                 <small>
-                  {format?.indicatorMeaning(field.tag, n === 0 ? 1 : 2, inds[n] || ' ') ?? 'not defined'}
+                  {format?.indicatorMeaning(field.tag, n === 0 ? 1 : 2, inds[n] || ' ') ?? wording.notDefined}
                 </small>
               </label>
             ))}
@@ -112,7 +113,7 @@ export function FieldEditor({
                 className="sub-code"
                 data-key={p.key}
                 maxLength={1}
-                aria-label="Subfield code"
+                aria-label={wording.subfieldCode}
                 value={p.code}
                 onChange={(e) => set(p.key, { code: e.target.value })}
                 onFocus={(e) => e.target.select()}
@@ -120,12 +121,17 @@ export function FieldEditor({
               <input
                 className="sub-text"
                 data-takes-codes={takesCodes && p.code === 'a' ? 'text' : undefined}
-                aria-label={`Subfield ${p.code || 'new'}: ${format?.subfieldName(field.tag, p.code) ?? 'text'}`}
+                aria-label={wording.subfield(
+                  p.code || 'new',
+                  format?.subfieldName(field.tag, p.code) ?? 'text',
+                )}
                 value={p.value}
                 onChange={(e) => set(p.key, { value: e.target.value })}
               />
               <small>
-                {p.code ? (format?.subfieldName(field.tag, p.code) ?? 'not defined') : 'code, then text'}
+                {p.code
+                  ? (format?.subfieldName(field.tag, p.code) ?? wording.notDefined)
+                  : wording.codeThenText}
               </small>
             </div>
           ))}
@@ -133,18 +139,18 @@ export function FieldEditor({
       )}
       <div className="row field-editor-acts">
         <Button size="small" type="primary" onClick={save}>
-          OK <kbd>Enter</kbd>
+          {wording.ok} <kbd>Enter</kbd>
         </Button>
         {isControl(field) ? null : (
           <Button size="small" onClick={add}>
-            Add subfield <kbd>Alt +</kbd>
+            {wording.addSubfield} <kbd>Alt +</kbd>
           </Button>
         )}
         <Button size="small" onClick={onCancel}>
-          Cancel <kbd>Esc</kbd>
+          {wording.cancel} <kbd>Esc</kbd>
         </Button>
         <Button size="small" danger onClick={() => onSave(null)}>
-          Delete field
+          {wording.deleteField}
         </Button>
       </div>
     </form>

@@ -8,6 +8,7 @@ import './field-view.css';
 import { FieldBody } from './FieldBody';
 import { FieldEditor } from './FieldEditor';
 import { KIND_OF_SEVERITY, Mark } from './Mark';
+import { wording } from './words';
 
 interface Props {
   readonly record: MarcRecord;
@@ -87,7 +88,7 @@ export function FieldView({
       className="field-view"
       ref={view}
       role="group"
-      aria-label="Fields of the record"
+      aria-label={wording.fieldsOfTheRecord}
       onCopy={(e) => copyPlain(e, record)}
     >
       {rows.map(({ at, field }, i) => {
@@ -118,7 +119,7 @@ export function FieldView({
               <FieldBody field={field} leader={record.leader} language={language} findings={own} />
               <div className="field-side">
                 {takenIntoHoldings && isTakenField(field.tag) ? (
-                  <span className="faded">taken into holdings</span>
+                  <span className="faded">{wording.takenIntoHoldings}</span>
                 ) : null}
                 {own.map((f, i) => (
                   <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />
@@ -129,9 +130,9 @@ export function FieldView({
                     size="small"
                     className="field-edit"
                     onClick={() => setEditing(at)}
-                    aria-label={`Edit field ${field.tag}`}
+                    aria-label={wording.editField(field.tag)}
                   >
-                    Edit
+                    {wording.edit}
                   </Button>
                 ) : null}
               </div>

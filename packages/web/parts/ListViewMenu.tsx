@@ -1,6 +1,7 @@
 import { ControlOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Popover, Radio } from 'antd';
 import type { ListColumn, ListView } from './list-view';
+import { wording } from './words';
 
 /** Chooses the columns of a work list, whether its rows are one line or two, and how it is sorted. */
 export function ListViewMenu<T>({
@@ -29,7 +30,7 @@ export function ListViewMenu<T>({
     <div className="list-view-menu">
       {orders ? (
         <>
-          <h3 id="list-order">Sort by</h3>
+          <h3 id="list-order">{wording.sortBy}</h3>
           <Radio.Group
             aria-labelledby="list-order"
             vertical
@@ -39,18 +40,18 @@ export function ListViewMenu<T>({
           />
         </>
       ) : null}
-      <h3 id="list-density">Rows</h3>
+      <h3 id="list-density">{wording.rows}</h3>
       <Radio.Group
         aria-labelledby="list-density"
         vertical
         value={view.isDense}
         onChange={(e) => onView({ ...view, isDense: e.target.value === true })}
         options={[
-          { value: false, label: 'Two lines' },
-          { value: true, label: 'One line' },
+          { value: false, label: wording.twoLines },
+          { value: true, label: wording.oneLine },
         ]}
       />
-      <h3>Columns</h3>
+      <h3>{wording.columns}</h3>
       {columns.map((c) => (
         <Checkbox key={c.key} checked={view.columns.includes(c.key)} onChange={() => flip(c.key)}>
           {c.name}
@@ -61,7 +62,7 @@ export function ListViewMenu<T>({
   return (
     <Popover trigger="click" placement="bottomRight" content={content}>
       <Button size="small" icon={<ControlOutlined />} className="list-view-button">
-        View
+        {wording.view}
       </Button>
     </Popover>
   );

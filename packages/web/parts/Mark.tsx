@@ -1,6 +1,7 @@
 import { counted } from '@osier/core/changes';
 import type { ReactNode } from 'react';
 import './mark.css';
+import { wording } from './words';
 
 export type MarkKind = 'clear' | 'caution' | 'stop' | 'information';
 /** The four shapes of a state, drawn on a field of 10 by 10. */
@@ -48,11 +49,11 @@ export function FindingCounts({
       {advice ? (
         <Mark
           kind="information"
-          name={counted(advice, 'piece of advice', 'pieces of advice')}
+          name={counted(advice, wording.pieceOfAdvice, wording.piecesOfAdvice)}
           count={advice}
         />
       ) : null}
-      {errors + warnings + advice === 0 ? <Mark kind="clear" name="No findings" /> : null}
+      {errors + warnings + advice === 0 ? <Mark kind="clear" name={wording.noFindings} /> : null}
     </span>
   );
 }

@@ -1,6 +1,7 @@
 import { InputNumber } from 'antd';
 import { useApi } from '../api/queries';
 import { api } from '@osier/contract';
+import { wording } from './words';
 
 /** A price, typed in units with two decimals and kept in hundredths, in the currency of the house; null for none. */
 export function PriceInput({
@@ -23,7 +24,7 @@ export function PriceInput({
   return (
     <InputNumber
       id={id}
-      aria-label={id ? undefined : (label ?? 'Price')}
+      aria-label={id ? undefined : (label ?? wording.price)}
       min={0}
       precision={2}
       controls={false}

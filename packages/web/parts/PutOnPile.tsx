@@ -8,6 +8,7 @@ import { useApi } from '../api/queries';
 import { problemText, RequestProblem } from '../api/request';
 import { KitField } from './form/KitField';
 import { PILE_OF } from './pile-of';
+import { wording } from './words';
 
 /** Puts all that a search finds on a pile: one that is there, or a new one. */
 export function PutOnPile({
@@ -30,7 +31,9 @@ export function PutOnPile({
   const [trouble, setTrouble] = useState('');
   const chosen = piles.find((p) => p.id === into);
   const what =
-    (chosen?.of ?? of) === 'record' ? counted(count, 'record') : `the copies of ${counted(count, 'record')}`;
+    (chosen?.of ?? of) === 'record'
+      ? counted(count, 'record')
+      : wording.theCopiesOf(counted(count, 'record'));
   const put = async (event: FormEvent) => {
     event.preventDefault();
     try {
@@ -44,15 +47,15 @@ export function PutOnPile({
     }
   };
   return (
-    <Modal open onCancel={onClose} footer={null} title="Add to pile" width={460} destroyOnHidden>
+    <Modal open onCancel={onClose} footer={null} title={wording.addToPile} width={460} destroyOnHidden>
       <form onSubmit={(e) => void put(e)}>
-        <KitField label="Pile">
+        <KitField label={wording.pile}>
           <Select
             showSearch={{ optionFilterProp: 'label' }}
             value={into ?? 0}
             onChange={(id: number) => setInto(id || null)}
             options={[
-              { value: 0, label: 'New pile' },
+              { value: 0, label: wording.newPile },
               ...piles.map((p) => ({
                 value: p.id,
                 label: `${p.name} (${countedOn(p.of, p.count)})`,
@@ -62,10 +65,10 @@ export function PutOnPile({
         </KitField>
         {into === null ? (
           <>
-            <KitField label="Name of the new pile" isRequired problem={problem?.field('name')}>
+            <KitField label={wording.nameOfTheNewPile} isRequired problem={problem?.field('name')}>
               <Input autoFocus value={name} onChange={(e) => setName(e.target.value)} />
             </KitField>
-            <KitField label="A pile of">
+            <KitField label={wording.aPileOf}>
               <Select value={of} options={[...PILE_OF]} onChange={setOf} />
             </KitField>
           </>
@@ -77,9 +80,9 @@ export function PutOnPile({
         ) : null}
         <div className="kit-bar">
           <Button type="primary" htmlType="submit">
-            Add {what} to {chosen ? `“${chosen.name}”` : 'the new pile'}
+            {wording.addTo(what, chosen ? `“${chosen.name}”` : wording.theNewPile)}
           </Button>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{wording.cancel}</Button>
         </div>
       </form>
     </Modal>

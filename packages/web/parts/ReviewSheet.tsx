@@ -7,6 +7,7 @@ import { Compare } from './Compare';
 import { FieldBody } from './FieldBody';
 import { Mark } from './Mark';
 import './review-sheet.css';
+import { wording } from './words';
 
 interface Props {
   readonly title: string;
@@ -101,7 +102,7 @@ export function ReviewSheet({
           </span>
           <span className="row">
             <Button onClick={onClose}>
-              Cancel <kbd>Esc</kbd>
+              {wording.cancel} <kbd>Esc</kbd>
             </Button>
             <Button
               ref={button}
@@ -122,7 +123,7 @@ export function ReviewSheet({
             {problem}
           </p>
         ) : null}
-        {!review && !problem ? <p className="faded">Working out what would change…</p> : null}
+        {!review && !problem ? <p className="faded">{wording.workingOutWhatWouldChange}</p> : null}
         {review ? (
           <>
             <p className="review-sentence">{review.sentence}</p>
@@ -138,7 +139,7 @@ export function ReviewSheet({
             {children}
             {exceptions.length ? (
               <Rows
-                name="Look at these first"
+                name={wording.lookAtTheseFirst}
                 rows={exceptions}
                 leftOut={leftOut}
                 isOther={isOther}
@@ -148,7 +149,7 @@ export function ReviewSheet({
             ) : null}
             {rest.length ? (
               <Rows
-                name={exceptions.length ? 'The rest' : 'What changes'}
+                name={exceptions.length ? wording.theRest : wording.whatChanges}
                 rows={rest}
                 leftOut={leftOut}
                 isOther={isOther}
@@ -158,10 +159,10 @@ export function ReviewSheet({
             ) : null}
             {more > 0 ? (
               <p className="row">
-                <span className="faded">And {more.toLocaleString('en-GB')} more.</span>
+                <span className="faded">{wording.andMore(more.toLocaleString('en-GB'))}</span>
                 {onMore ? (
                   <Button size="small" loading={loading} onClick={next}>
-                    Show the next {Math.min(more, review.rows.length).toLocaleString('en-GB')}
+                    {wording.showTheNext(Math.min(more, review.rows.length).toLocaleString('en-GB'))}
                   </Button>
                 ) : null}
               </p>
@@ -241,7 +242,7 @@ function Rows({
           </div>
           {isOther(r) ? (
             <p className="review-exception">
-              <Mark kind="information" /> This is different from what you reviewed.
+              <Mark kind="information" /> {wording.thisIsDifferentFromWhat}
             </p>
           ) : null}
           {r.exception ? (
@@ -262,7 +263,7 @@ function BeforeAfter({ before, after }: { before: ReviewSide | null; after: Revi
   if (!before && after && 'marc' in after)
     return (
       <details className="new-record">
-        <summary>Show the record</summary>
+        <summary>{wording.showTheRecord}</summary>
         {after.marc.fields.map((f, i) => (
           <div key={i} className="field-row">
             <FieldBody field={f} leader={after.marc.leader} />
@@ -270,7 +271,8 @@ function BeforeAfter({ before, after }: { before: ReviewSide | null; after: Revi
         ))}
       </details>
     );
-  const text = (side: ReviewSide | null) => (side === null ? '–' : 'text' in side ? side.text : 'the record');
+  const text = (side: ReviewSide | null) =>
+    side === null ? '–' : 'text' in side ? side.text : wording.theRecord;
   return (
     <p className="before-after">
       <del className="lost">{text(before)}</del> → <ins className="new">{text(after)}</ins>

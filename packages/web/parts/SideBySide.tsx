@@ -2,6 +2,7 @@ import { fieldText, type Field, type MarcRecord } from '@osier/core/marc';
 import { useMemo } from 'react';
 import { FieldBody } from './FieldBody';
 import './side-by-side.css';
+import { wording } from './words';
 
 export interface RecordColumn {
   readonly name: string;
@@ -15,12 +16,12 @@ export function SideBySide({ columns }: { columns: readonly RecordColumn[] }) {
     <div
       className="side-by-side"
       role="table"
-      aria-label="Records side by side"
+      aria-label={wording.recordsSideBySide}
       style={{ gridTemplateColumns: `44px repeat(${columns.length}, minmax(150px, 1fr))` }}
     >
       <div role="row" className="side-row head">
         <span role="columnheader" className="unseen">
-          Field
+          {wording.field2}
         </span>
         {columns.map((c) => (
           <b key={c.name} role="columnheader">
@@ -38,7 +39,7 @@ export function SideBySide({ columns }: { columns: readonly RecordColumn[] }) {
               {f ? (
                 <FieldBody field={f} leader={columns[k]!.record.leader} />
               ) : (
-                <span className="unseen">not there</span>
+                <span className="unseen">{wording.notThere}</span>
               )}
             </div>
           ))}

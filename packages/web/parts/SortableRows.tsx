@@ -20,6 +20,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { Button } from 'antd';
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import './sortable-rows.css';
+import { wording } from './words';
 
 /**
  * Rows in an order that a person chooses: by dragging the handle, by Space and the arrow keys on it, or at once by Alt and an arrow
@@ -74,13 +75,13 @@ export function SortableRows<T>({
     const row = rows[keys.indexOf(String(id))];
     return row === undefined ? '' : nameOf(row);
   };
-  const place = (id: string | number) => `${keys.indexOf(String(id)) + 1} of ${rows.length}`;
+  const place = (id: string | number) => wording.of2(keys.indexOf(String(id)) + 1, rows.length);
   const announcements: Announcements = {
-    onDragStart: ({ active }) => `Picked up ${said(active.id)}, ${place(active.id)}.`,
-    onDragOver: ({ over }) => (over ? `At place ${place(over.id)}.` : ''),
+    onDragStart: ({ active }) => wording.pickedUp(said(active.id), place(active.id)),
+    onDragOver: ({ over }) => (over ? wording.atPlace(place(over.id)) : ''),
     onDragEnd: ({ active, over }) =>
-      over ? `Moved ${said(active.id)} to place ${place(over.id)}.` : `${said(active.id)} stays.`,
-    onDragCancel: ({ active }) => `${said(active.id)} stays.`,
+      over ? wording.movedToPlace(said(active.id), place(over.id)) : wording.stays(said(active.id)),
+    onDragCancel: ({ active }) => wording.stays(said(active.id)),
   };
   return (
     <DndContext
@@ -90,8 +91,7 @@ export function SortableRows<T>({
       accessibility={{
         announcements,
         screenReaderInstructions: {
-          draggable:
-            'Space picks the row up, arrow keys move it, Space sets it down. Alt and an arrow key move it at once.',
+          draggable: wording.spacePicksTheRowUp,
         },
       }}
     >
@@ -143,10 +143,10 @@ function SortableRow({
             ref={setActivatorNodeRef}
             className="sort-handle"
             icon={<HolderOutlined />}
-            title="Drag, or Alt with an arrow key"
+            title={wording.dragOrAltWithAn}
             {...attributes}
             {...listeners}
-            aria-label={`Move ${name}`}
+            aria-label={wording.move(name)}
           />
         </span>
       )}

@@ -6,6 +6,7 @@ import { problemText } from '../api/request';
 import { useShell } from '../shell/shell-store';
 import { Mark } from './Mark';
 import { ReviewSheet } from './ReviewSheet';
+import { wording } from './words';
 
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
 export function UndoSheet() {
@@ -27,7 +28,7 @@ export function UndoSheet() {
   };
   return (
     <ReviewSheet
-      title={`Undo entry ${undoing}`}
+      title={wording.undoEntry(undoing)}
       review={data}
       problem={error ? problemText(error) : null}
       onClose={() => undo(null)}
@@ -35,13 +36,13 @@ export function UndoSheet() {
       onDo={act}
       onAnew={refetch}
       canDo={!blocked}
-      whyNot="Nothing can be undone while this stands in the way."
+      whyNot={wording.nothingCanBeUndoneWhile}
     >
       {blocked ? (
         <ul className="note stop" style={{ listStyle: 'none', margin: 0 }}>
           {data!.conflicts.map((c, i) => (
             <li key={i}>
-              <Mark kind="stop" name="In the way" /> {c.message}
+              <Mark kind="stop" name={wording.inTheWay} /> {c.message}
             </li>
           ))}
         </ul>

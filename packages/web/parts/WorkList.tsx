@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
 import { useKeptPlace } from './kept-place';
 import './work-list.css';
+import { wording } from './words';
 
 interface Props<T> {
   readonly items: readonly T[];
@@ -171,7 +172,7 @@ export function WorkList<T>({
               {onTick ? (
                 <span
                   className="tick"
-                  title="Space"
+                  title={wording.space}
                   onClick={(e) => {
                     e.stopPropagation();
                     if (e.shiftKey && onTickAll) tickRun(v.index);

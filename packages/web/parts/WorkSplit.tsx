@@ -1,5 +1,6 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import './work-split.css';
+import { wording } from './words';
 
 /** Work list at the left, work piece at the right; the border between them can be dragged. On a phone one at a time. `share` is the list's part at first, in percent. */
 export function WorkSplit({
@@ -32,11 +33,11 @@ export function WorkSplit({
       ref={box}
       style={{ gridTemplateColumns: `${share}% 5px minmax(0, 1fr)` }}
     >
-      <section className="work-list-pane" aria-label="Work list">
+      <section className="work-list-pane" aria-label={wording.workList}>
         {list}
       </section>
       <div className="work-border" onPointerDown={drag} aria-hidden />
-      <section className="work-piece" aria-label="Work piece">
+      <section className="work-piece" aria-label={wording.workPiece}>
         {piece}
       </section>
     </div>

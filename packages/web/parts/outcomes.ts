@@ -1,4 +1,5 @@
 import type { Outcome } from '@osier/core/matching';
+import { wording } from './words';
 
 /** What is done with an incoming record, short enough for a row of a list. */
 export const OUTCOME_SHORT: Record<Outcome, string> = {
@@ -6,6 +7,6 @@ export const OUTCOME_SHORT: Record<Outcome, string> = {
   add: 'add',
   replace: 'replace',
   merge: 'merge',
-  copies: 'copies only',
+  copies: wording.copiesOnly,
   skip: 'skip',
 };

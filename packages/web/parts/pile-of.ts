@@ -1,7 +1,8 @@
 import type { PiledKind } from '@osier/core/piles';
+import { wording } from './words';
 
 /** What a pile may be of, for a form. */
 export const PILE_OF: readonly { readonly value: PiledKind; readonly label: string }[] = [
-  { value: 'copy', label: 'copies, one barcode each' },
-  { value: 'record', label: 'records, whole titles' },
+  { value: 'copy', label: wording.copiesOneBarcodeEach },
+  { value: 'record', label: wording.recordsWholeTitles },
 ];

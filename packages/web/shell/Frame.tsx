@@ -14,6 +14,7 @@ import { KEYS, keysOfArea, type KeyLine } from './keys';
 import { useShortcuts } from './shortcuts';
 import { StatusLine } from './StatusLine';
 import { WhoMenu } from './WhoMenu';
+import { wording } from './words';
 
 /** Everything around the work: scan line above, rail at the left, status line below. */
 export function Frame() {
@@ -26,7 +27,7 @@ export function Frame() {
   useEffect(followWork, []);
   useEffect(() => {
     const area = AREAS.find((a) => pathname.startsWith(a.path));
-    document.title = area ? `${area.name} – Osier` : 'Osier';
+    document.title = area ? wording.osier(area.name) : wording.osier2;
     setMenuOpen(false);
   }, [pathname]);
   return (
@@ -35,30 +36,30 @@ export function Frame() {
         <Button
           className="rail-menu"
           icon={<MenuOutlined />}
-          aria-label="Areas"
+          aria-label={wording.areas}
           aria-expanded={isMenuOpen}
           onClick={() => setMenuOpen(true)}
         />
-        <NavLink to="/today" className="mark" aria-label="Osier, to Today">
-          <img src="/weave.svg" alt="" width="26" height="26" /> <span>Osier</span>
+        <NavLink to="/today" className="mark" aria-label={wording.osierToToday}>
+          <img src="/weave.svg" alt="" width="26" height="26" /> <span>{wording.osier2}</span>
         </NavLink>
         <ScanLine />
         <WhoMenu />
       </header>
-      <nav className="rail" aria-label="Areas">
+      <nav className="rail" aria-label={wording.areas}>
         <AreaLinks />
         <Button
           type="text"
           size="small"
           className="fold"
           onClick={fold}
-          aria-label={folded ? 'Unfold the rail' : 'Fold the rail'}
+          aria-label={folded ? wording.unfoldTheRail : wording.foldTheRail}
         >
           {folded ? (
             <MenuUnfoldOutlined />
           ) : (
             <>
-              <MenuFoldOutlined /> Fold
+              <MenuFoldOutlined /> {wording.fold}
             </>
           )}
         </Button>
@@ -80,20 +81,20 @@ export function Frame() {
         onClose={() => setMenuOpen(false)}
         placement="left"
         size={240}
-        title="Areas"
+        title={wording.areas}
         rootClassName="area-drawer"
       >
-        <nav className="rail" aria-label="Areas, as a menu">
+        <nav className="rail" aria-label={wording.areasAsAMenu}>
           <AreaLinks />
         </nav>
       </Drawer>
       <UndoSheet />
-      <Modal open={keysShown} onCancel={() => showKeys(false)} footer={null} title="Keys" width={420}>
+      <Modal open={keysShown} onCancel={() => showKeys(false)} footer={null} title={wording.keys} width={420}>
         {own.length ? (
           <>
-            <h3>In this area</h3>
+            <h3>{wording.inThisArea}</h3>
             <KeyTable keys={own} />
-            <h3>Everywhere</h3>
+            <h3>{wording.everywhere}</h3>
           </>
         ) : null}
         <KeyTable keys={KEYS} />
@@ -108,13 +109,13 @@ function AreaLinks() {
   return AREAS.map((a, i) => {
     const waiting = today.data && a.waits ? a.waits(today.data) : 0;
     return (
-      <NavLink key={a.path} to={a.path} title={`${a.name} (Alt ${i + 1})`}>
+      <NavLink key={a.path} to={a.path} title={wording.alt(a.name, i + 1)}>
         <span className="area-icon" aria-hidden>
           {a.icon}
         </span>
         <span className="name">{a.name}</span>
         {waiting > 0 ? (
-          <span className="waits" aria-label={`${waiting} waiting`}>
+          <span className="waits" aria-label={wording.waiting(waiting)}>
             {waiting.toLocaleString('en-GB')}
           </span>
         ) : null}

@@ -1,6 +1,7 @@
 import { api, type JobState } from '@osier/contract';
 import { Button } from 'antd';
 import { call } from '../api/call';
+import { wording } from './words';
 
 const number = (n: number) => n.toLocaleString('en-GB');
 
@@ -8,11 +9,11 @@ const number = (n: number) => n.toLocaleString('en-GB');
 export const JobLine = ({ job: j }: { job: JobState }) => (
   <span className="job">
     {j.title}: <progress aria-label={j.title} value={j.done} max={j.total ?? undefined} /> {number(j.done)}
-    {j.total ? ` of ${number(j.total)}` : ''}
-    {j.rate ? `, ${number(Math.round(j.rate))} a second` : ''}
-    {j.secondsLeft !== null && j.secondsLeft > 1 ? `, ${number(Math.round(j.secondsLeft))} s left` : ''}
+    {j.total ? wording.of(number(j.total)) : ''}
+    {j.rate ? wording.aSecond(number(Math.round(j.rate))) : ''}
+    {j.secondsLeft !== null && j.secondsLeft > 1 ? wording.sLeft(number(Math.round(j.secondsLeft))) : ''}
     <Button size="small" onClick={() => void call(api.jobs.cancel, { params: { id: j.id } })}>
-      Cancel
+      {wording.cancel}
     </Button>
   </span>
 );

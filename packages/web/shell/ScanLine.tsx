@@ -10,6 +10,7 @@ import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
 import { useSuggestions, type ScanChoice } from './suggestions';
 import { useScanner } from './use-scanner';
+import { wording } from './words';
 
 /** The one input at the top that takes any scan or search, says what it took it for, and goes to the thing. */
 export function ScanLine() {
@@ -56,7 +57,7 @@ export function ScanLine() {
     : text.trim() === ''
       ? recentInputs(person).map((q) => ({
           key: `input ${q}`,
-          what: 'Last input',
+          what: wording.lastInput,
           text: q,
           more: '',
           to: null,
@@ -89,7 +90,7 @@ export function ScanLine() {
   return (
     <div className="scan-line" role="search">
       <label className="unseen" htmlFor="scan-line">
-        Scan or search
+        {wording.scanOrSearch}
       </label>
       <AutoComplete
         id="scan-line"
@@ -114,11 +115,11 @@ export function ScanLine() {
           data-takes-codes="scan"
           autoComplete="off"
           spellCheck={false}
-          placeholder="Scan or type: barcode, ISBN, record number, call number, words   ( / )"
+          placeholder={wording.scanOrTypeBarcodeIsbn}
         />
       </AutoComplete>
       <span className="scan-said" role="status">
-        {waiting ? `Scans go to: ${waiting}` : said}
+        {waiting ? wording.scansGoTo(waiting) : said}
       </span>
     </div>
   );

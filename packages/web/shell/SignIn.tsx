@@ -7,12 +7,13 @@ import { SchemaForm } from '../parts/form/SchemaForm';
 import { tellSession } from './session';
 import { SIGN_IN } from './sign-in-fields';
 import './sign-in.css';
+import { wording } from './words';
 
 const FIRST: readonly FormField[] = [
-  { name: 'code', label: 'Code from the console' },
-  { name: 'name', label: 'Your name' },
-  { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password (12 characters or more)', kind: 'password' },
+  { name: 'code', label: wording.codeFromTheConsole },
+  { name: 'name', label: wording.yourName },
+  { name: 'login', label: wording.signInName },
+  { name: 'password', label: wording.password12CharactersOrMore, kind: 'password' },
 ];
 
 /** Sign-in: with a password; in the demo as one of three people; at the very first start with the code from the console. */
@@ -21,9 +22,9 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
     <main className="sign-in">
       <div className="sign-in-sheet">
         <h1>
-          <img src="/weave.svg" alt="" width="34" height="34" /> Osier
+          <img src="/weave.svg" alt="" width="34" height="34" /> {wording.osier2}
         </h1>
-        <p className="faded">Technical services desk</p>
+        <p className="faded">{wording.technicalServicesDesk}</p>
         {welcome.demo ? <DemoPeople people={welcome.demo} /> : null}
         {welcome.needsFirstHead ? (
           <SchemaForm
@@ -34,8 +35,8 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
               await refresh();
             }}
             isBlock
-            verb="Make the first account"
-            intro="Nobody has an account yet. The server printed a code when it started."
+            verb={wording.makeTheFirstAccount}
+            intro={wording.nobodyHasAnAccountYet}
           />
         ) : (
           <SchemaForm
@@ -46,8 +47,8 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
               await refresh();
             }}
             isBlock
-            verb="Sign in"
-            intro={welcome.demo ? 'Or with a name and password of your own:' : ''}
+            verb={wording.signIn}
+            intro={welcome.demo ? wording.orWithANameAnd : ''}
           />
         )}
       </div>
@@ -62,7 +63,7 @@ function DemoPeople({ people }: { people: NonNullable<Welcome['demo']> }) {
   };
   return (
     <div className="stack">
-      <p>This is the demo library of the Wickmere Institute of Rural Crafts. Choose who you are:</p>
+      <p>{wording.thisIsTheDemoLibrary}</p>
       {people.map((p) => (
         <Button key={p.id} block className="demo-person" onClick={() => void choose(p.id)}>
           <b>{p.name}</b> <span>{p.role}</span>

@@ -5,6 +5,7 @@ import { SchemaForm } from '../parts/form/SchemaForm';
 import { usePerson } from './person';
 import { takeUp, tellSession, useSession } from './session';
 import { SIGN_IN } from './sign-in-fields';
+import { wording } from './words';
 
 /** Asks to sign in again over what is on screen, so that nothing typed is lost. */
 export function SignInAgain({ isDemo }: { isDemo: boolean }) {
@@ -22,26 +23,24 @@ export function SignInAgain({ isDemo }: { isDemo: boolean }) {
   return (
     <Modal
       open={isOver}
-      title="Signed out"
+      title={wording.signedOut}
       footer={null}
       closable={false}
       mask={{ closable: false }}
       keyboard={false}
       width={400}
     >
-      <p style={{ marginBottom: 12 }}>
-        {person.name}, you were signed out. What you typed is still here. Sign in to go on.
-      </p>
+      <p style={{ marginBottom: 12 }}>{wording.youWereSignedOutWhat(person.name)}</p>
       {isDemo ? (
         <Button block type="primary" onClick={() => void again()}>
-          Sign in as {person.name}
+          {wording.signInAs(person.name)}
         </Button>
       ) : (
         <SchemaForm
           schema={signInBody}
           fields={SIGN_IN}
           isBlock
-          verb="Sign in"
+          verb={wording.signIn}
           onSend={async (body) => goOn((await call(api.people.signIn, { body })).id)}
         />
       )}

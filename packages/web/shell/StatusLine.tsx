@@ -11,6 +11,7 @@ import { useJobs } from './jobs-store';
 import { LOANS_DESK } from './loans-desk';
 import { useShell } from './shell-store';
 import { StatusPanel } from './StatusPanel';
+import { wording } from './words';
 
 /** The last act with its undoing, running jobs, and whether the outside can be reached; it opens to a panel. */
 export function StatusLine() {
@@ -33,29 +34,29 @@ export function StatusLine() {
             </span>
             {last.entry ? (
               <>
-                <Link to={`/daybook/${last.entry}`}>Entry {last.entry}</Link>
+                <Link to={`/daybook/${last.entry}`}>{wording.entry(last.entry)}</Link>
                 <Button size="small" onClick={() => undo(last.entry)}>
-                  Undo <kbd>Alt Z</kbd>
+                  {wording.undo} <kbd>Alt Z</kbd>
                 </Button>
               </>
             ) : null}
           </>
         ) : (
-          <span className="faded">Nothing done yet.</span>
+          <span className="faded">{wording.nothingDoneYet}</span>
         )}
       </div>
       <div className="status-jobs">
         {unsaved.length === 1 ? (
           <Link to={unsaved[0]!.path}>
-            Not saved: <bdi>{unsaved[0]!.title}</bdi>
+            {wording.notSaved} <bdi>{unsaved[0]!.title}</bdi>
           </Link>
         ) : unsaved.length ? (
-          <span>{unsaved.length} not saved</span>
+          <span>{wording.notSaved2(unsaved.length)}</span>
         ) : null}
         {jobs.slice(0, 1).map((j) => (
           <JobLine key={j.id} job={j} />
         ))}
-        {jobs.length > 1 ? <span>{jobs.length - 1} more running</span> : null}
+        {jobs.length > 1 ? <span>{wording.moreRunning(jobs.length - 1)}</span> : null}
       </div>
       <Popover
         open={isOpen}
@@ -70,9 +71,9 @@ export function StatusLine() {
               <StateShape kind={desk.kind} /> {desk.text}
             </>
           ) : (
-            'Status'
+            wording.status
           )}{' '}
-          <UpOutlined aria-label="Open the status panel" />
+          <UpOutlined aria-label={wording.openTheStatusPanel} />
         </Button>
       </Popover>
     </footer>

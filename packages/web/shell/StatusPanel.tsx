@@ -9,6 +9,7 @@ import { JobLine } from './JobLine';
 import { useJobs } from './jobs-store';
 import { LOANS_DESK } from './loans-desk';
 import { useShell } from './shell-store';
+import { wording } from './words';
 
 /** What the status line has no room for: all that runs, waits to be saved, was done on this page, and the services outside. */
 export function StatusPanel({ onLeave }: { onLeave: () => void }) {
@@ -19,14 +20,14 @@ export function StatusPanel({ onLeave }: { onLeave: () => void }) {
   const desk = outside && LOANS_DESK[outside.loansDesk];
   return (
     <div className="status-panel">
-      <h3>Running</h3>
-      {jobs.length === 0 ? <p className="faded">Nothing is running.</p> : null}
+      <h3>{wording.running}</h3>
+      {jobs.length === 0 ? <p className="faded">{wording.nothingIsRunning}</p> : null}
       {jobs.map((j) => (
         <JobLine key={j.id} job={j} />
       ))}
       {unsaved.length ? (
         <>
-          <h3>Not saved yet</h3>
+          <h3>{wording.notSavedYet}</h3>
           <ul>
             {unsaved.map(({ path, title }) => (
               <li key={path}>
@@ -38,8 +39,8 @@ export function StatusPanel({ onLeave }: { onLeave: () => void }) {
           </ul>
         </>
       ) : null}
-      <h3>Done on this page</h3>
-      {acts.length === 0 ? <p className="faded">Nothing yet.</p> : null}
+      <h3>{wording.doneOnThisPage}</h3>
+      {acts.length === 0 ? <p className="faded">{wording.nothingYet}</p> : null}
       <ul>
         {acts.map(({ sentence, entry, tone }, i) => (
           <li key={i}>
@@ -47,7 +48,7 @@ export function StatusPanel({ onLeave }: { onLeave: () => void }) {
             {entry ? (
               <>
                 <Link to={`/daybook/${entry}`} onClick={onLeave}>
-                  Entry {entry}
+                  {wording.entry(entry)}
                 </Link>{' '}
                 <Button
                   size="small"
@@ -56,18 +57,18 @@ export function StatusPanel({ onLeave }: { onLeave: () => void }) {
                     undo(entry);
                   }}
                 >
-                  Undo
+                  {wording.undo}
                 </Button>
               </>
             ) : null}
           </li>
         ))}
       </ul>
-      <h3>Services</h3>
+      <h3>{wording.services}</h3>
       {desk ? (
         <p>
           <Mark kind={desk.kind} /> {desk.text}
-          {outside.since ? `, since ${when(outside.since)}` : ''}
+          {outside.since ? wording.since(when(outside.since)) : ''}
         </p>
       ) : null}
     </div>

@@ -8,11 +8,12 @@ import { useLook } from './look-store';
 import { useMyBranch } from './my-branch';
 import { usePerson } from './person';
 import { tellSession } from './session';
+import { wording } from './words';
 
 const LOOKS = [
-  ['system', 'Light or dark as the system'],
-  ['light', 'Light'],
-  ['dark', 'Dark'],
+  ['system', wording.lightOrDarkAsThe],
+  ['light', wording.light],
+  ['dark', wording.dark],
 ] as const;
 
 /** Where one works and who one is: the branch, the look of the screen, signing out. */
@@ -31,31 +32,38 @@ export function WhoMenu() {
     {
       key: 'look',
       type: 'group',
-      label: 'Look',
+      label: wording.look,
       children: LOOKS.map(([key, label]) => ({ key: `look ${key}`, label, onClick: () => setLook(key) })),
     },
-    { key: 'text', label: isLarge ? 'Usual text size' : 'Larger text', onClick: () => setLarge(!isLarge) },
+    {
+      key: 'text',
+      label: isLarge ? wording.usualTextSize : wording.largerText,
+      onClick: () => setLarge(!isLarge),
+    },
     { type: 'divider' },
-    { key: 'out', label: 'Sign out', onClick: () => void signOut() },
+    { key: 'out', label: wording.signOut, onClick: () => void signOut() },
   ];
   return (
     <div className="who">
       {branches.length ? (
         <Select
           className="my-branch"
-          aria-label="My branch"
-          title="My branch: forms begin with it"
+          aria-label={wording.myBranch}
+          title={wording.myBranchFormsBeginWith}
           size="small"
           popupMatchSelectWidth={false}
           value={branches.some((b) => b.code === branch) ? branch : ''}
           options={[
-            { value: '', label: 'No branch' },
+            { value: '', label: wording.noBranch },
             ...branches.map((b) => ({ value: b.code, label: b.name })),
           ]}
           onChange={chooseBranch}
         />
       ) : null}
-      <Dropdown trigger={['click']} menu={{ items, selectedKeys: [`look ${look}`], 'aria-label': 'Person' }}>
+      <Dropdown
+        trigger={['click']}
+        menu={{ items, selectedKeys: [`look ${look}`], 'aria-label': wording.person }}
+      >
         <Button type="text" className="who-button" aria-label={`${person.name}, ${person.role}`}>
           <span>
             {person.name}

@@ -4,6 +4,7 @@ import { followLive } from '../api/live';
 import { follow, refreshAll } from '../api/queries';
 import { isOwnEntry } from '../api/request';
 import { useShell } from './shell-store';
+import { wording } from './words';
 
 interface Jobs {
   readonly jobs: readonly JobState[];
@@ -26,9 +27,9 @@ export const useJobs = create<Jobs>((set) => ({
 }));
 
 const ENDINGS: Record<string, (job: JobState) => string> = {
-  done: (j) => j.message ?? `${j.title}: done.`,
-  cancelled: (j) => `${j.title}: cancelled after ${j.done}. What was done can be undone.`,
-  failed: (j) => `${j.title}: stopped. ${j.message ?? ''}`,
+  done: (j) => j.message ?? wording.done(j.title),
+  cancelled: (j) => wording.cancelledAfterWhatWasDone(j.title, j.done),
+  failed: (j) => wording.stopped(j.title, j.message ?? ''),
 };
 
 /** So long changes are gathered before what shows them is read again, in milliseconds; those of long work longer. */

@@ -1,41 +1,42 @@
+import { wording } from './words';
 /** A key, and what it does. */
 export type KeyLine = readonly [key: string, what: string];
 
 /** Keys that work everywhere. */
 export const KEYS: readonly KeyLine[] = [
-  ['/', 'Scan line'],
-  ['Down in the scan line', 'Last inputs, suggestions'],
-  ['F6, Shift F6', 'Scan line, list, piece'],
-  ['Alt 1 … 9', 'Areas'],
-  ['?', 'These keys'],
-  ['Up, Down', 'Move in a list'],
-  ['Space', 'Tick'],
-  ['Enter', 'Open'],
-  ['Esc', 'Back, leave without saving'],
-  ['Ctrl Enter', 'The act of the sheet'],
-  ['Alt Z', 'Undo your last act'],
+  ['/', wording.scanLine],
+  [wording.downInTheScanLine, wording.lastInputsSuggestions],
+  [wording.f6ShiftF6, wording.scanLineListPiece],
+  [wording.alt19, wording.areas],
+  ['?', wording.theseKeys],
+  [wording.upDown, wording.moveInAList],
+  ['Space', wording.tick],
+  ['Enter', wording.open],
+  [wording.esc, wording.backLeaveWithoutSaving],
+  [wording.ctrlEnter, wording.theActOfTheSheet],
+  [wording.altZ, wording.undoYourLastAct],
 ];
 
 const FIELD_KEYS: readonly KeyLine[] = [
-  ['Up, Down', 'Move among the fields'],
-  ['Enter', 'Edit the field'],
-  ['f', 'Apply the fix of the field'],
-  ['Alt +', 'Add a subfield while editing'],
-  ['Ctrl S', 'Save'],
+  [wording.upDown, wording.moveAmongTheFields],
+  ['Enter', wording.editTheField],
+  ['f', wording.applyTheFixOfThe],
+  [wording.alt2, wording.addASubfieldWhileEditing],
+  [wording.ctrlS, wording.save],
 ];
 
 /** Keys of one area, by the beginning of its path. */
 const OF_AREAS: readonly (readonly [path: string, keys: readonly KeyLine[]])[] = [
   ['/catalogue', FIELD_KEYS],
-  ['/deliveries/', [...FIELD_KEYS, ['Left, Right', 'Move among the decisions']]],
+  ['/deliveries/', [...FIELD_KEYS, [wording.leftRight, wording.moveAmongTheDecisions]]],
   [
     '/stocktake',
     [
-      ['Left, Right', 'Walk along the shelf strip'],
-      ['n', 'Next finding on the strip'],
-      ['+, −', 'Zoom'],
-      ['Home, End', 'Beginning and end of the strip'],
-      ['Enter', 'Open the copy'],
+      [wording.leftRight, wording.walkAlongTheShelfStrip],
+      ['n', wording.nextFindingOnTheStrip],
+      ['+, −', wording.zoom],
+      [wording.homeEnd, wording.beginningAndEndOfThe],
+      ['Enter', wording.openTheCopy],
     ],
   ],
 ];

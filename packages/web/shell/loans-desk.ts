@@ -1,6 +1,7 @@
+import { wording } from './words';
 /** How the loans desk stands, in shape and words. */
 export const LOANS_DESK = {
-  here: { kind: 'clear', text: 'Loans desk answers' },
-  silent: { kind: 'caution', text: 'Loans desk does not answer' },
-  none: { kind: 'information', text: 'No loans desk is set up' },
+  here: { kind: 'clear', text: wording.loansDeskAnswers },
+  silent: { kind: 'caution', text: wording.loansDeskDoesNotAnswer },
+  none: { kind: 'information', text: wording.noLoansDeskIsSet },
 } as const;

@@ -1,7 +1,8 @@
 import type { FormField } from '../parts/form/field-kinds';
+import { wording } from './words';
 
 /** What somebody signs in with. */
 export const SIGN_IN: readonly FormField[] = [
-  { name: 'login', label: 'Sign-in name' },
-  { name: 'password', label: 'Password', kind: 'password' },
+  { name: 'login', label: wording.signInName },
+  { name: 'password', label: wording.password, kind: 'password' },
 ];

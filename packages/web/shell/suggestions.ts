@@ -2,6 +2,7 @@ import { api, filledPath, type Suggestion } from '@osier/contract';
 import { useEffect, useState } from 'react';
 import { call } from '../api/call';
 import { AREAS } from './areas';
+import { wording } from './words';
 
 /** Something that can be chosen under the scan line: what it is, and where it leads. */
 export interface ScanChoice {
@@ -13,7 +14,12 @@ export interface ScanChoice {
   readonly to: string | null;
 }
 
-const WHAT = { record: 'Title', heading: 'Heading', copy: 'Copy', pile: 'Pile' } as const;
+const WHAT = {
+  record: wording.title,
+  heading: wording.heading,
+  copy: wording.copy,
+  pile: wording.pile,
+} as const;
 const toOf = ({ as, id, record }: Suggestion): string => {
   if (as === 'heading') return `/headings/${id}`;
   if (as === 'pile') return `/copies/${id}`;
@@ -23,7 +29,7 @@ const toOf = ({ as, id, record }: Suggestion): string => {
 /** Areas whose name begins so. */
 export const areasNamed = (typed: string): ScanChoice[] =>
   AREAS.filter((a) => a.name.toLowerCase().startsWith(typed.trim().toLowerCase())).map((a) => ({
-    ...{ key: a.path, what: 'Area', text: a.name, more: '', to: a.path },
+    ...{ key: a.path, what: wording.area, text: a.name, more: '', to: a.path },
   }));
 
 /** Typing is waited for this long before the server is asked, so that a scanner's burst never asks. */

@@ -3,6 +3,7 @@ import { followLive } from '../api/live';
 import { BURST_GAP, burstReader, readsAsCode } from './scanner-burst';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
+import { wording } from './words';
 
 const isText = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
@@ -61,10 +62,7 @@ export function useScanner(otherwise: (code: string) => void): void {
     const deliver = (code: string) => {
       const { take, editing } = useScanTarget.getState();
       if (take) take(code);
-      else if (editing)
-        useShell
-          .getState()
-          .complain(`${code} was scanned and not used: ${editing} is being edited. Save or cancel it first.`);
+      else if (editing) useShell.getState().complain(wording.wasScannedAndNotUsed(code, editing));
       else otherwise(code);
     };
     const onKey = scanListener(deliver);

@@ -27,22 +27,23 @@ import { CatalogueOverview } from './CatalogueOverview';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
 import { RecordPiece } from './RecordPiece';
+import { wording } from './words';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
 
 /** What an input was taken for, as it is said. */
 const TOOK_FOR: Readonly<Record<string, string>> = {
-  isbn: 'an ISBN',
-  barcode: 'a barcode',
-  record: 'a record number',
-  heading: 'a heading number',
-  'call number': 'a call number',
-  'field address': 'a field address',
+  isbn: wording.anIsbn,
+  barcode: wording.aBarcode,
+  record: wording.aRecordNumber,
+  heading: wording.aHeadingNumber,
+  'call number': wording.aCallNumber,
+  'field address': wording.aFieldAddress,
 };
 
 /** "12 records", "More than 10,000 records, the best of which are listed,". */
 const found = ({ total, isMore }: SearchAnswer): string =>
-  isMore ? `More than ${counted(total, 'record')}, the best of which are listed,` : counted(total, 'record');
+  isMore ? wording.moreThanTheBestOf(counted(total, 'record')) : counted(total, 'record');
 
 /** Search, read and edit records. */
 export default function Catalogue() {
@@ -120,23 +121,23 @@ export default function Catalogue() {
   const state = !first
     ? (list.error?.message ?? '…')
     : q || first.within
-      ? `${found(first)}${q ? ` for “${q}”` : ''}${!q || first.tookFor === 'words' ? '' : `, searched as ${TOOK_FOR[first.tookFor] ?? first.tookFor}`}${first.within ? `, of ${first.within}` : ''}.`
-      : `${found(first)}. Search with the line at the top ( / ).`;
+      ? `${found(first)}${q ? wording.for(q) : ''}${!q || first.tookFor === 'words' ? '' : wording.searchedAs(TOOK_FOR[first.tookFor] ?? first.tookFor)}${first.within ? wording.of(first.within) : ''}.`
+      : wording.searchWithTheLineAt(found(first));
   return (
     <>
-      <AreaHead name="Catalogue" state={state}>
+      <AreaHead name={wording.catalogue} state={state}>
         {q || first?.within ? (
           <Button size="small" className="fix" onClick={() => void navigate('/catalogue')}>
-            Show all
+            {wording.showAll}
           </Button>
         ) : null}
         {mayPile && first && first.total > 0 ? (
-          <Button onClick={() => setPiling('found')}>Add to pile…</Button>
+          <Button onClick={() => setPiling('found')}>{wording.addToPile}</Button>
         ) : null}
         {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
           <RecipeSelect
-            label="Run a recipe over the records found"
-            placeholder={narrowed ? 'Clean those found…' : 'Clean the catalogue…'}
+            label={wording.runARecipeOverThe}
+            placeholder={narrowed ? wording.cleanThoseFound : wording.cleanTheCatalogue}
             recipes={recipes}
             onChoose={(id) => setRecipe({ id, of: 'found' })}
           />
@@ -161,35 +162,35 @@ export default function Catalogue() {
                 onView={setView}
                 columns={COLUMNS}
                 order={order ?? (q ? 'relevance' : 'title')}
-                orders={q ? [['relevance', 'Relevance'], ...ORDERS] : ORDERS}
+                orders={q ? [['relevance', wording.relevance], ...ORDERS] : ORDERS}
                 onOrder={(key) =>
                   choose('sort')(key === 'relevance' || (key === 'title' && !q) ? undefined : key)
                 }
               />
               {facetCounts?.covers ? (
                 <span className="faded">
-                  Counted in the first {facetCounts.covers.toLocaleString('en-GB')}.
+                  {wording.countedInTheFirst(facetCounts.covers.toLocaleString('en-GB'))}
                 </span>
               ) : null}
             </div>
             <WorkList
               items={rows}
-              label="Records"
+              label={wording.records}
               idOf={(r) => r.id}
               selected={id ? Number(id) : null}
               onOpen={open}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               empty={
                 (language ?? branch ?? material ?? finding) ? (
-                  'No record has all that is chosen above. Press a chosen facet again to leave it out.'
+                  wording.noRecordHasAllThat
                 ) : isbn ? (
                   <UnknownIsbn isbn={isbn} />
                 ) : q ? (
-                  <>Nothing found for “{q}”. Try fewer words, or the beginning of a word.</>
+                  <>{wording.nothingFoundForTryFewer(q)}</>
                 ) : first?.within ? (
-                  `Nothing of ${first.within} is in the catalogue now.`
+                  wording.nothingOfIsInThe(first.within)
                 ) : (
-                  'The catalogue is empty. Accept a delivery to begin.'
+                  wording.theCatalogueIsEmptyAccept
                 )
               }
               rowHeight={rowHeightOf(view)}
@@ -201,14 +202,14 @@ export default function Catalogue() {
             <SelectionBar ticks={ticks}>
               {mayPile ? (
                 <Button size="small" onClick={() => setPiling('chosen')}>
-                  Add to pile…
+                  {wording.addToPile}
                 </Button>
               ) : null}
               {mayEdit && recipes.length > 0 ? (
                 <RecipeSelect
                   isSmall
-                  label="Run a recipe over the records selected"
-                  placeholder="Clean these…"
+                  label={wording.runARecipeOverTheRecords}
+                  placeholder={wording.cleanThese}
                   recipes={recipes}
                   onChoose={(id) => setRecipe({ id, of: 'chosen' })}
                 />
@@ -239,7 +240,13 @@ export default function Catalogue() {
       ) : null}
       {recipe !== null ? (
         <BatchSheet
-          title={`Clean ${recipe.of === 'chosen' ? counted(ticks.ids.size, 'record') : q ? `what “${q}” finds` : (first?.within ?? 'the catalogue')}`}
+          title={wording.clean(
+            recipe.of === 'chosen'
+              ? counted(ticks.ids.size, 'record')
+              : q
+                ? wording.whatFinds(q)
+                : (first?.within ?? wording.theCatalogue),
+          )}
           batch={cleanRecordsBatch({ recipe: recipe.id, ...(recipe.of === 'chosen' ? chosen : search) })}
           onClose={() => setRecipe(null)}
         />

@@ -3,14 +3,15 @@ import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
 import { FrequentFindings } from './FrequentFindings';
 import { useToday } from '../today/use-today';
+import { wording } from './words';
 
 /** Searches that run as they stand. */
 const EXAMPLES = [
-  ['willow hurdle', 'words, each as the beginning of one'],
-  ['746.41', 'a call number, from its beginning'],
-  ['record 12', 'a record number'],
-  ['650$v', 'records that have a field or subfield'],
-  ['245{$b}', 'records of which a field has a subfield'],
+  ['willow hurdle', wording.wordsEachAsTheBeginning],
+  ['746.41', wording.aCallNumberFromIts],
+  ['record 12', wording.aRecordNumber],
+  ['650$v', wording.recordsThatHaveAField],
+  ['245{$b}', wording.recordsOfWhichAField],
 ] as const;
 
 /** What the pane shows when no record is opened: how to search, what is amiss, and one's own last work. */
@@ -18,8 +19,8 @@ export function CatalogueOverview() {
   const { data } = useToday();
   return (
     <Overview>
-      <OverviewSection title="How to search">
-        <p>Type or scan into the line at the top. A barcode, an ISBN or a record number opens its record.</p>
+      <OverviewSection title={wording.howToSearch}>
+        <p>{wording.typeOrScanIntoThe}</p>
         <ul>
           {EXAMPLES.map(([q, what]) => (
             <li key={q}>
@@ -31,15 +32,15 @@ export function CatalogueOverview() {
           ))}
         </ul>
         <p className="faded">
-          In the list: <kbd>Up</kbd> <kbd>Down</kbd> to move, <kbd>Enter</kbd> to open.
+          {wording.inTheList} <kbd>Up</kbd> <kbd>Down</kbd> {wording.toMove} <kbd>Enter</kbd> {wording.toOpen}
         </p>
       </OverviewSection>
       {data?.findings.length ? (
-        <OverviewSection title="Most frequent findings">
+        <OverviewSection title={wording.mostFrequentFindings}>
           <FrequentFindings findings={data.findings} most={6} />
         </OverviewSection>
       ) : null}
-      <OverviewSection title="My recent work">
+      <OverviewSection title={wording.myRecentWork}>
         <RecentWork />
       </OverviewSection>
     </Overview>

@@ -12,6 +12,7 @@ import { Mark } from '../../parts/Mark';
 import { useTakesScans } from '../../shell/scan-target';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 interface Look {
   barcode: string;
@@ -54,7 +55,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     input.current?.focus();
   }, []);
   useTakesScans(
-    'the new copy',
+    wording.theNewCopy,
     useCallback((code: string) => void lookUp(code), [lookUp]),
   );
   const save = async (event: FormEvent) => {
@@ -91,10 +92,10 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       className="shelf-form stack"
       onSubmit={(e) => void save(e)}
       onKeyDown={(e) => e.key === 'Escape' && onClose()}
-      aria-label="New copy"
+      aria-label={wording.newCopy}
     >
       <KitGrid isDense>
-        <KitField label="Barcode" isRequired>
+        <KitField label={wording.barcode} isRequired>
           <Input
             data-takes-codes="scan"
             ref={input}
@@ -109,10 +110,14 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
             }}
           />
         </KitField>
-        <KitField label="Part or volume" help="empty for the whole title" problem={problem?.field('part')}>
+        <KitField
+          label={wording.partOrVolume}
+          help={wording.emptyForTheWholeTitle}
+          problem={problem?.field('part')}
+        >
           <Input value={part} maxLength={60} onChange={(e) => setPart(e.target.value)} />
         </KitField>
-        <KitField label="Type" isRequired problem={problem?.field('type')}>
+        <KitField label={wording.type} isRequired problem={problem?.field('type')}>
           <CodePicker
             list={lists?.types ?? []}
             value={type}
@@ -122,20 +127,26 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
             }}
           />
         </KitField>
-        <KitField label="Fund" problem={problem?.field('fund')}>
-          <CodePicker optional placeholder="none" list={lists?.funds ?? []} value={fund} onChange={setFund} />
-        </KitField>
-        <KitField label="Supplier" problem={problem?.field('supplier')}>
+        <KitField label={wording.fund} problem={problem?.field('fund')}>
           <CodePicker
             optional
-            placeholder="none"
+            placeholder={wording.none}
+            list={lists?.funds ?? []}
+            value={fund}
+            onChange={setFund}
+          />
+        </KitField>
+        <KitField label={wording.supplier} problem={problem?.field('supplier')}>
+          <CodePicker
+            optional
+            placeholder={wording.none}
             list={lists?.suppliers ?? []}
             value={supplier}
             onChange={setSupplier}
           />
         </KitField>
-        <KitField label="Price" problem={problem?.field('price')}>
-          <PriceInput value={price} placeholder="as the type" onChange={setPrice} />
+        <KitField label={wording.price} problem={problem?.field('price')}>
+          <PriceInput value={price} placeholder={wording.asTheType} onChange={setPrice} />
         </KitField>
       </KitGrid>
       {trouble ? (
@@ -143,14 +154,14 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
           <Mark kind="stop" /> {trouble}
           {look?.problem && !look.holder ? (
             <Checkbox className="row" checked={keep} onChange={(e) => setKeep(e.target.checked)}>
-              Use this barcode anyway
+              {wording.useThisBarcodeAnyway}
             </Checkbox>
           ) : null}
         </p>
       ) : null}
       {look && !trouble ? (
         <p>
-          <Mark kind="clear" /> The barcode is valid and not in use. Press Enter to add the copy.
+          <Mark kind="clear" /> {wording.theBarcodeIsValidAnd}
         </p>
       ) : null}
       {look?.withdrawn ? (
@@ -160,10 +171,10 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       ) : null}
       <div className="kit-bar">
         <Button type="primary" htmlType="submit">
-          {look ? 'Add copy' : 'Check barcode'} <kbd>Enter</kbd>
+          {look ? wording.addCopy : wording.checkBarcode} <kbd>Enter</kbd>
         </Button>
         <Button onClick={onClose}>
-          Close <kbd>Esc</kbd>
+          {wording.close} <kbd>Esc</kbd>
         </Button>
       </div>
     </form>

@@ -2,6 +2,7 @@ import type { Today } from '@osier/contract';
 import { Link } from 'react-router';
 import { BarTable } from '../../parts/BarTable';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 /** The most frequent findings of the catalogue, each a way to the records that have it. */
 export function FrequentFindings({ findings, most }: Pick<Today, 'findings'> & { most: number }) {
@@ -15,11 +16,12 @@ export function FrequentFindings({ findings, most }: Pick<Today, 'findings'> & {
   const more = findings.length - rows.length;
   return (
     <>
-      <BarTable caption="Records by finding" of="Records" rows={rows} />
+      <BarTable caption={wording.recordsByFinding} of={wording.records} rows={rows} />
       {more > 0 ? (
         <p className="faded">
-          And {more.toLocaleString('en-GB')} more kinds in <Link to="/catalogue">Catalogue</Link>, under
-          Findings.
+          {wording.andMoreKindsIn(more.toLocaleString('en-GB'))}{' '}
+          <Link to="/catalogue">{wording.catalogue}</Link>
+          {wording.underFindings}
         </p>
       ) : null}
     </>

@@ -10,12 +10,13 @@ import { KitField, KitGrid } from '../../parts/form/KitField';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 const SCHEMES = [
-  { value: 'dewey', label: 'Dewey' },
-  { value: 'lc', label: 'LC' },
-  { value: 'nlm', label: 'NLM' },
-  { value: 'own', label: 'our own' },
+  { value: 'dewey', label: wording.dewey },
+  { value: 'lc', label: wording.lc },
+  { value: 'nlm', label: wording.nlm },
+  { value: 'own', label: wording.ourOwn },
 ];
 const REMEMBERED = 'osier-last-place';
 const lastPlace = (): { branch: string; location: string } =>
@@ -84,24 +85,24 @@ export function HoldingForm({
       className="shelf-form"
       onSubmit={(e) => void save(e)}
       onKeyDown={(e) => e.key === 'Escape' && onClose()}
-      aria-label="New holding"
+      aria-label={wording.newHolding}
     >
       <KitGrid isDense>
-        <KitField label="Branch" isRequired problem={problem?.field('branch')}>
+        <KitField label={wording.branch} isRequired problem={problem?.field('branch')}>
           <CodePicker
             list={lists?.branches ?? []}
             value={place.branch}
             onChange={(branch) => setPlace({ branch, location: '' })}
           />
         </KitField>
-        <KitField label="Location" isRequired problem={problem?.field('location')}>
+        <KitField label={wording.location} isRequired problem={problem?.field('location')}>
           <CodePicker
             list={(lists?.locations ?? []).filter((l) => l.branch === place.branch)}
             value={place.location}
             onChange={(location) => setPlace({ ...place, location })}
           />
         </KitField>
-        <KitField label="Scheme">
+        <KitField label={wording.scheme}>
           <Select
             value={number.scheme}
             options={SCHEMES}
@@ -112,7 +113,7 @@ export function HoldingForm({
       <div className="row offers">
         {record.offers.map((o) => (
           <Button size="small" key={o.from} className="offer" onClick={() => setNumber(o)}>
-            <code>{callNumberText(o)}</code> <span className="faded">from {o.from}</span>
+            <code>{callNumberText(o)}</code> <span className="faded">{wording.from(o.from)}</span>
           </Button>
         ))}
       </div>
@@ -124,9 +125,9 @@ export function HoldingForm({
       </KitGrid>
       <div className="kit-bar">
         <Button type="primary" htmlType="submit">
-          Add holding {callNumberText(number)}
+          {wording.addHolding(callNumberText(number))}
         </Button>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{wording.cancel}</Button>
       </div>
     </form>
   );

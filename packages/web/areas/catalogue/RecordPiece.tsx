@@ -17,6 +17,7 @@ import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
 import './record.css';
 import { HoldingsOfRecord } from './Shelf';
+import { wording } from './words';
 
 interface Both {
   readonly version: number;
@@ -42,7 +43,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const save = async () => {
     // A field that was open has just been kept: what is saved is the draft as it is now.
     const now = draftNow(key);
-    if (!now) return say('There is nothing to save: the record is as it stands in the catalogue.');
+    if (!now) return say(wording.thereIsNothingToSave);
     try {
       const { version, marc } = now;
       const done = await call(api.records.save, { params: { id }, body: { version, marc } });
@@ -78,7 +79,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   return (
     <div className="stack record-piece">
       <Button size="small" className="fix only-narrow" onClick={onBack}>
-        Back to the list
+        {wording.backToTheList}
       </Button>
       <div className="piece-head">
         <div>
@@ -87,25 +88,28 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
           </h2>
           <p className="faded">
             <bdi>{r.brief.author}</bdi>
-            {[r.brief.publisher, r.brief.year]
-              .filter(Boolean)
-              .map((x) => ` · ${x}`)
-              .join('')}{' '}
-            · record {r.id} · {r.brief.material}
+            {wording.record(
+              [r.brief.publisher, r.brief.year]
+                .filter(Boolean)
+                .map((x) => ` · ${x}`)
+                .join(''),
+              r.id,
+              r.brief.material,
+            )}
           </p>
         </div>
         <span className="row faded">
           {mayPile ? (
             <Button size="small" className="fix" onClick={() => setPiling(true)}>
-              Add to pile…
+              {wording.addToPile}
             </Button>
           ) : null}
-          Save as <a href={`/api/records/${id}/export?as=iso2709`}>ISO 2709</a>{' '}
-          <a href={`/api/records/${id}/export?as=marcxml`}>MARCXML</a>
+          {wording.saveAs} <a href={`/api/records/${id}/export?as=iso2709`}>{wording.iso2709}</a>{' '}
+          <a href={`/api/records/${id}/export?as=marcxml`}>{wording.marcxml}</a>
         </span>
       </div>
       {piling ? (
-        <PutOnPile search={{ q: `record ${id}` }} count={1} onClose={() => setPiling(false)} />
+        <PutOnPile search={{ q: wording.record2(id) }} count={1} onClose={() => setPiling(false)} />
       ) : null}
       <HoldingsOfRecord record={r} copy={copy} />
       <FieldsHead edit={edit} mayEdit={mayEdit} />
@@ -133,7 +137,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
       />
       {r.headings.length ? (
         <p className="faded">
-          Headings:{' '}
+          {wording.headings}{' '}
           {r.headings.map((h, i) => (
             <span key={h.id}>
               {i ? ' · ' : ''}
@@ -142,7 +146,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
           ))}
         </p>
       ) : null}
-      <h3>History</h3>
+      <h3>{wording.history}</h3>
       <div className="today-done" style={{ background: 'var(--sheet)', border: '1px solid var(--line)' }}>
         {r.history.map((e) => (
           <EntryLine key={e.id} entry={e} />

@@ -12,6 +12,7 @@ import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { CopyForm } from './CopyForm';
 import { HoldingForm } from './HoldingForm';
+import { wording } from './words';
 
 /** Where a title stands: its holdings with their copies, and the forms that add to them. */
 export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy: number | null }) {
@@ -21,17 +22,17 @@ export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy:
   const name = (list: 'branches' | 'locations' | 'types' | 'funds' | 'suppliers', code: string) =>
     lists?.[list].find((e) => e.code === code)?.name ?? code;
   return (
-    <section aria-label="Holdings">
+    <section aria-label={wording.holdings}>
       <div className="row spread" style={{ marginBottom: 6 }}>
-        <h3>Holdings</h3>
+        <h3>{wording.holdings}</h3>
         {mayEdit ? (
           <Button size="small" onClick={() => setAdding('holding')}>
-            Add a holding
+            {wording.addAHolding}
           </Button>
         ) : null}
       </div>
       {record.holdings.length === 0 && adding !== 'holding' ? (
-        <p className="faded">No holding yet: this title stands nowhere.</p>
+        <p className="faded">{wording.noHoldingYetThisTitle}</p>
       ) : null}
       {record.holdings.map((h) => (
         <div key={h.id} className="holding">
@@ -42,7 +43,7 @@ export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy:
             </span>
             {mayEdit ? (
               <Button size="small" style={{ marginLeft: 'auto' }} onClick={() => setAdding(h.id)}>
-                Add a copy
+                {wording.addACopy}
               </Button>
             ) : null}
           </div>
@@ -91,8 +92,8 @@ function Standing({
     status === 'lost' || status === 'missing' ? 'stop' : status === 'available' && !due ? 'clear' : 'caution';
   const words = [
     named ? status : '',
-    due ? `on loan, due ${due}` : '',
-    due === null ? 'the loans desk does not answer' : '',
+    due ? wording.onLoanDue(due) : '',
+    due === null ? wording.theLoansDeskDoesNot : '',
   ]
     .filter(Boolean)
     .join('; ');
@@ -119,7 +120,7 @@ function StatusPicker({ id, version, status }: { id: number; version: number; st
       size="small"
       variant="borderless"
       style={{ marginLeft: 'auto', minWidth: 110 }}
-      aria-label="Status"
+      aria-label={wording.status}
       value={status}
       onChange={(s) => void change(s)}
       options={COPY_STATUSES.map((s) => ({ value: s, label: s }))}

@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { useMay } from '../../shell/person';
 import { focusScanLine } from '../../shell/shortcuts';
+import { wording } from './words';
 
 /** What to do about a book whose ISBN no record has. */
 export function UnknownIsbn({ isbn }: { isbn: string }) {
@@ -10,8 +11,7 @@ export function UnknownIsbn({ isbn }: { isbn: string }) {
   return (
     <div className="stack">
       <p>
-        ISBN <span className="mono">{isbn}</span> is not in the catalogue. The title may be here without it,
-        or with the number of another edition.
+        {wording.isbn} <span className="mono">{isbn}</span> {wording.isNotInTheCatalogue}
       </p>
       <div className="row">
         <Button
@@ -20,10 +20,10 @@ export function UnknownIsbn({ isbn }: { isbn: string }) {
             focusScanLine();
           }}
         >
-          Search by title
+          {wording.searchByTitle}
         </Button>
         {mayLoad ? (
-          <Button onClick={() => void navigate('/deliveries')}>Load a file with its record</Button>
+          <Button onClick={() => void navigate('/deliveries')}>{wording.loadAFileWithIts}</Button>
         ) : null}
       </div>
     </div>

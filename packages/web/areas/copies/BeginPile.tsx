@@ -5,6 +5,7 @@ import { refresh } from '../../api/queries';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { PILE_OF } from '../../parts/pile-of';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 /** Begins an empty pile, to be scanned onto. */
 export function BeginPile({ onClose }: { onClose: () => void }) {
@@ -13,16 +14,16 @@ export function BeginPile({ onClose }: { onClose: () => void }) {
   return (
     <SchemaForm
       takesFocus
-      title="New pile"
+      title={wording.newPile}
       schema={pileBody}
       initial={{ of: 'copy' }}
       fields={[
-        { name: 'name', label: 'Name' },
-        { name: 'of', label: 'A pile of', kind: 'choice', options: PILE_OF },
-        { name: 'note', label: 'Note', width: 'wide', help: 'what it is for, until when, for whom' },
+        { name: 'name', label: wording.name },
+        { name: 'of', label: wording.aPileOf, kind: 'choice', options: PILE_OF },
+        { name: 'note', label: wording.note, width: 'wide', help: wording.whatItIsForUntil },
       ]}
-      draft={{ key: 'new pile', title: 'New pile', path: '/copies?start=1' }}
-      verb="Add pile"
+      draft={{ key: 'new pile', title: wording.newPile, path: '/copies?start=1' }}
+      verb={wording.addPile}
       onCancel={onClose}
       onSend={async (body) => {
         const done = await call(api.piles.make, { body });

@@ -14,6 +14,7 @@ import '../../parts/verdicts.css';
 import './copies.css';
 import { CopiesOverview } from './CopiesOverview';
 import { PilePiece } from './PilePiece';
+import { wording } from './words';
 
 /** Piles of copies and records to work on together. */
 export default function Copies() {
@@ -25,8 +26,10 @@ export default function Copies() {
   return (
     <>
       <AreaHead
-        name="Copies"
-        state={piles ? (piles.length ? `${counted(piles.length, 'pile')} kept.` : 'No pile is kept.') : '…'}
+        name={wording.copies}
+        state={
+          piles ? (piles.length ? wording.kept(counted(piles.length, 'pile')) : wording.noPileIsKept) : '…'
+        }
       >
         {mayKeep ? (
           <Button
@@ -36,7 +39,7 @@ export default function Copies() {
               void navigate('/copies');
             }}
           >
-            Begin a pile
+            {wording.beginAPile}
           </Button>
         ) : null}
       </AreaHead>
@@ -46,14 +49,14 @@ export default function Copies() {
         list={
           <WorkList
             items={piles ?? []}
-            label="Piles"
+            label={wording.piles}
             idOf={(p) => p.id}
             selected={id ? Number(id) : null}
             onOpen={(p) => {
               setBeginning(false);
               void navigate(`/copies/${p.id}`);
             }}
-            empty="A pile is a named set of copies or records that you go on with tomorrow. Begin one and scan, or search the Catalogue and put what is found on a pile."
+            empty={wording.aPileIsANamed}
             row={(p) => (
               <>
                 <div className="one">
@@ -63,7 +66,7 @@ export default function Copies() {
                   <span className="said-decision">{countedOn(p.of, p.count)}</span>
                 </div>
                 <div className="two">
-                  <span className="main">{p.note || `begun by ${p.by}`}</span>
+                  <span className="main">{p.note || wording.begunBy(p.by)}</span>
                   <span>{p.madeOn}</span>
                 </div>
               </>

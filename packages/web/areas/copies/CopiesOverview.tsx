@@ -2,6 +2,7 @@ import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { useSetUp } from '../setup/use-set-up';
 import { useToday } from '../today/use-today';
+import { wording } from './words';
 
 /** What the pane shows when no pile is opened: the copies by branch, type and status. */
 export function CopiesOverview() {
@@ -12,16 +13,13 @@ export function CopiesOverview() {
     codes?.find((c) => c.code === value)?.name ?? value;
   return (
     <Overview>
-      <OverviewSection title="Piles">
-        <p>
-          A pile is a named set of copies or records to work on together. Open one at the left to scan onto
-          it, to clean what is on it with a recipe, or to see it in the Catalogue.
-        </p>
+      <OverviewSection title={wording.piles}>
+        <p>{wording.aPileIsANamedSet}</p>
       </OverviewSection>
-      <OverviewSection title="Copies by branch">
+      <OverviewSection title={wording.copiesByBranch}>
         <BarTable
-          caption="Copies by branch"
-          of="Copies"
+          caption={wording.copiesByBranch}
+          of={wording.copies}
           rows={data.branches.map((b) => ({
             key: b.branch,
             name: named(lists?.branches, b.branch),
@@ -30,17 +28,17 @@ export function CopiesOverview() {
           }))}
         />
       </OverviewSection>
-      <OverviewSection title="Copies by type">
+      <OverviewSection title={wording.copiesByType}>
         <BarTable
-          caption="Copies by type"
-          of="Copies"
+          caption={wording.copiesByType}
+          of={wording.copies}
           rows={data.copyTypes.map((t) => ({ key: t.value, name: named(lists?.types, t.value), n: t.n }))}
         />
       </OverviewSection>
-      <OverviewSection title="Copies by status">
+      <OverviewSection title={wording.copiesByStatus}>
         <BarTable
-          caption="Copies by status"
-          of="Copies"
+          caption={wording.copiesByStatus}
+          of={wording.copies}
           rows={data.copyStatuses.map((s) => ({ key: s.value, name: s.value, n: s.n }))}
         />
       </OverviewSection>

@@ -3,6 +3,7 @@ import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 /** Changes name and note of a pile. */
 export function PileName({ pile, onDone }: { pile: PileRow; onDone: () => void }) {
@@ -14,10 +15,10 @@ export function PileName({ pile, onDone }: { pile: PileRow; onDone: () => void }
         schema={pileChangeBody}
         initial={{ name: pile.name, note: pile.note, version: pile.version }}
         fields={[
-          { name: 'name', label: 'Name' },
-          { name: 'note', label: 'Note' },
+          { name: 'name', label: wording.name },
+          { name: 'note', label: wording.note },
         ]}
-        verb="Save name and note"
+        verb={wording.saveNameAndNote}
         onCancel={onDone}
         onSend={async (body) => {
           const done = await call(api.piles.change, { params: { id: pile.id }, body });

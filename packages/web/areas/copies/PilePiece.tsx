@@ -17,6 +17,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { PiledLine } from './PiledLine';
 import { PileName } from './PileName';
+import { wording } from './words';
 
 /** A pile: what lies on it, scanned onto and taken off, and what is done with all of it. */
 export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
@@ -50,9 +51,9 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       setUnknown((before) => [...answer.unknown, ...before]);
       setSaid(
         [
-          answer.added && `${things(answer.added)} put on`,
-          answer.repeated && `${answer.repeated} were there already`,
-          answer.unknown.length && `${answer.unknown.length} not known`,
+          answer.added && wording.putOn(things(answer.added)),
+          answer.repeated && wording.wereThereAlready(answer.repeated),
+          answer.unknown.length && wording.notKnown(answer.unknown.length),
         ]
           .filter(Boolean)
           .join(', '),
@@ -77,7 +78,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
   return (
     <div className="stack">
       <Button size="small" className="fix only-narrow" onClick={onBack}>
-        Back to the piles
+        {wording.backToThePiles}
       </Button>
       {naming ? (
         <PileName pile={pile} onDone={() => setNaming(false)} />
@@ -88,16 +89,20 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
               <bdi>{pile.name}</bdi>
             </h2>
             <p className="faded">
-              {things(pile.count)} · begun by {pile.by} on {pile.madeOn}
-              {pile.note ? ` · ${pile.note}` : ''}
+              {wording.begunByOn(
+                things(pile.count),
+                pile.by,
+                pile.madeOn,
+                pile.note ? ` · ${pile.note}` : '',
+              )}
             </p>
           </div>
           <span className="row">
-            {pile.count > 0 ? <Link to={`/catalogue?pile=${id}`}>See it in the Catalogue</Link> : null}
+            {pile.count > 0 ? <Link to={`/catalogue?pile=${id}`}>{wording.seeItInTheCatalogue}</Link> : null}
             {mayClean && pile.count > pile.gone && recipes.length > 0 ? (
               <RecipeSelect
-                label="Run a recipe over this pile"
-                placeholder={pile.of === 'record' ? 'Clean these records…' : 'Clean their records…'}
+                label={wording.runARecipeOverThis}
+                placeholder={pile.of === 'record' ? wording.cleanTheseRecords : wording.cleanTheirRecords}
                 recipes={recipes}
                 onChoose={setRecipe}
               />
@@ -107,7 +112,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       )}
       {mayKeep ? (
         <ScanField
-          label={pile.of === 'copy' ? 'Scan or paste barcodes' : 'Barcodes, ISBNs, record numbers (r12)'}
+          label={pile.of === 'copy' ? wording.scanOrPasteBarcodes : wording.barcodesIsbnsRecordNumbersR12}
           name={pile.name}
           said={said}
           onScan={(codes) => void scan(codes)}
@@ -117,10 +122,10 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
         <div className="note caution" role="alert">
           <div className="row spread">
             <b>
-              <Mark kind="caution" /> Not put on the pile: {unknown.length}
+              <Mark kind="caution" /> {wording.notPutOnThePile(unknown.length)}
             </b>
             <Button size="small" className="fix" onClick={() => setUnknown([])}>
-              I have seen them
+              {wording.iHaveSeenThem}
             </Button>
           </div>
           <ul className="unknown-scans">
@@ -134,22 +139,23 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       ) : null}
       {pile.gone ? (
         <p className="note information">
-          <Mark kind="information" /> {things(pile.gone)} of this pile {pile.gone === 1 ? 'is' : 'are'} not in
-          the catalogue now. {pile.gone === 1 ? 'It' : 'They'} will be here again when that is undone.
+          <Mark kind="information" />{' '}
+          {wording.ofThisPileNotIn(
+            things(pile.gone),
+            pile.gone === 1 ? 'is' : 'are',
+            pile.gone === 1 ? 'It' : wording.they,
+          )}
         </p>
       ) : null}
       {pile.count === 0 ? (
-        <p className="faded">
-          Nothing lies here yet. Scan into the field above, or search the Catalogue and put what is found on
-          this pile.
-        </p>
+        <p className="faded">{wording.nothingLiesHereYetScan}</p>
       ) : (
-        <section className="verdict-group" aria-label="On this pile">
+        <section className="verdict-group" aria-label={wording.onThisPile}>
           <h3 className="row spread">
-            <span>On this pile</span>
+            <span>{wording.onThisPile}</span>
             {mayKeep && chosen.length ? (
               <Button size="small" onClick={() => void takeOff()}>
-                Take {things(chosen.length)} off
+                {wording.takeOff(things(chosen.length))}
               </Button>
             ) : null}
           </h3>
@@ -169,7 +175,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
               disabled={pages.isFetchingNextPage}
               onClick={() => void pages.fetchNextPage()}
             >
-              Show more · {(pile.count - pile.gone - rows.length).toLocaleString('en-GB')} are not shown
+              {wording.showMoreAreNotShown((pile.count - pile.gone - rows.length).toLocaleString('en-GB'))}
             </Button>
           ) : null}
         </section>
@@ -177,17 +183,17 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       {mayKeep && !naming ? (
         <div className="row">
           <Button size="small" className="fix" onClick={() => setNaming(true)}>
-            Change name and note
+            {wording.changeNameAndNote}
           </Button>
           <Button size="small" className="fix" onClick={() => void takeAway()}>
-            Delete pile
+            {wording.deletePile}
           </Button>
-          <span className="faded">What lies on it stays in the catalogue.</span>
+          <span className="faded">{wording.whatLiesOnItStays}</span>
         </div>
       ) : null}
       {recipe !== null ? (
         <BatchSheet
-          title={`Clean the pile ${pile.name}`}
+          title={wording.cleanThePile(pile.name)}
           batch={cleanRecordsBatch({ recipe, q: '', pile: id })}
           onClose={() => setRecipe(null)}
         />

@@ -3,6 +3,7 @@ import type { PiledRow } from '@osier/contract';
 import type { PiledKind } from '@osier/core/piles';
 import { Link } from 'react-router';
 import { Barcode } from '../../parts/Barcode';
+import { wording } from './words';
 
 /** One record or copy on a pile. */
 export function PiledLine({
@@ -24,7 +25,7 @@ export function PiledLine({
     <div className={of === 'copy' ? 'verdict-row' : 'verdict-row without-code'}>
       {onTick ? (
         <Checkbox
-          aria-label={`Choose ${row.title}${row.barcode ? `, ${row.barcode}` : ''}`}
+          aria-label={wording.choose(row.title, row.barcode ? `, ${row.barcode}` : '')}
           checked={ticked}
           onChange={onTick}
         />

@@ -17,6 +17,7 @@ import { entriesOf } from './entries';
 import { when } from '../../parts/when';
 import { DaybookOverview } from './DaybookOverview';
 import './daybook.css';
+import { wording } from './words';
 
 /** Everything that was done, newest first, each with its changes and the way back. */
 export default function Daybook() {
@@ -55,8 +56,11 @@ export default function Daybook() {
   return (
     <>
       <AreaHead
-        name="Daybook"
-        state={`${list.hasNextPage ? `More than ${rows.length} entries` : counted(rows.length, 'entry', 'entries')}${isNarrowed ? ' found' : ''}. Every act can be undone from here.`}
+        name={wording.daybook}
+        state={wording.everyActCanBeUndone(
+          list.hasNextPage ? wording.moreThanEntries(rows.length) : counted(rows.length, 'entry', 'entries'),
+          isNarrowed ? wording.found : '',
+        )}
       />
       <WorkSplit
         open={id !== undefined}
@@ -65,16 +69,16 @@ export default function Daybook() {
             <EntryFilters filters={filters} problem={problem} onChange={narrow} />
             <WorkList
               items={problem ? [] : rows}
-              label="Entries"
+              label={wording.entries}
               idOf={(r) => r.id}
               selected={id ? Number(id) : null}
               onOpen={(r) => void navigate(`/daybook/${r.id}${query.size ? `?${query.toString()}` : ''}`)}
               empty={
                 problem
-                  ? 'Correct what is looked for above.'
+                  ? wording.correctWhatIsLookedFor
                   : isNarrowed
-                    ? 'No entry is like that. Take a filter off.'
-                    : 'Nothing has been done yet.'
+                    ? wording.noEntryIsLikeThat
+                    : wording.nothingHasBeenDoneYet
               }
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               row={(r) => (
@@ -109,25 +113,25 @@ function Entry({ id }: { id: number }) {
     <div className="stack">
       <div className="row spread">
         <h2>{data.sentence}</h2>
-        {data.undoable ? <Button onClick={() => undo(data.id)}>Undo</Button> : null}
+        {data.undoable ? <Button onClick={() => undo(data.id)}>{wording.undo}</Button> : null}
       </div>
       <p className="faded">
-        Entry {data.id}, {data.person}, {when(data.at)}
+        {wording.entry(data.id, data.person, when(data.at))}
         {data.undoneBy ? (
           <>
-            , undone by <Link to={`/daybook/${data.undoneBy}`}>entry {data.undoneBy}</Link>
+            {wording.undoneBy} <Link to={`/daybook/${data.undoneBy}`}>{wording.entry2(data.undoneBy)}</Link>
           </>
         ) : null}
         {data.undoes ? (
           <>
-            , undoes <Link to={`/daybook/${data.undoes}`}>entry {data.undoes}</Link>
+            {wording.undoes} <Link to={`/daybook/${data.undoes}`}>{wording.entry3(data.undoes)}</Link>
           </>
         ) : null}
       </p>
       {data.changes.map((c) => (
         <ChangeBlock key={`${c.kind}${c.id}`} change={c} />
       ))}
-      {data.more ? <p className="faded">And {data.more} more changes.</p> : null}
+      {data.more ? <p className="faded">{wording.andMoreChanges(data.more)}</p> : null}
     </div>
   );
 }
@@ -166,7 +170,7 @@ function Values({ before, after }: { before: Record<string, unknown>; after: Rec
       {keys.map((k) => (
         <p key={k} className="before-after">
           {inWords(k)}: <del className="lost">{text(before[k])}</del>{' '}
-          <ArrowRightOutlined aria-label="becomes" /> <ins className="new">{text(after[k])}</ins>
+          <ArrowRightOutlined aria-label={wording.becomes} /> <ins className="new">{text(after[k])}</ins>
         </p>
       ))}
     </>

@@ -2,6 +2,7 @@ import { ACT_AREAS, ACT_KINDS, type ActName } from '@osier/core/acts';
 import { DatePicker, Input, Select } from 'antd';
 import dayjs from 'dayjs';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 /** What narrows the daybook, as it stands in the address. */
 export const FILTERS = ['person', 'area', 'act', 'from', 'to', 'object'] as const;
@@ -26,45 +27,45 @@ export function EntryFilters({
   return (
     <div className="facets entry-filters">
       <Select
-        aria-label="Person"
+        aria-label={wording.person}
         allowClear
-        placeholder="Anybody"
+        placeholder={wording.anybody}
         value={filters.person ?? null}
         popupMatchSelectWidth={false}
         onChange={(person: string | undefined) => onChange({ person })}
         options={people.map((p) => ({ value: String(p.id), label: p.name }))}
       />
       <Select
-        aria-label="Area"
+        aria-label={wording.area}
         allowClear
-        placeholder="All areas"
+        placeholder={wording.allAreas}
         value={filters.area ?? null}
         popupMatchSelectWidth={false}
         onChange={(area: string | undefined) => onChange({ area, act: undefined })}
         options={ACT_AREAS.map((area) => ({ value: area, label: area }))}
       />
       <Select
-        aria-label="Kind of act"
+        aria-label={wording.kindOfAct}
         allowClear
         showSearch={{ optionFilterProp: 'label' }}
-        placeholder="All acts"
+        placeholder={wording.allActs}
         value={filters.act ?? null}
         popupMatchSelectWidth={false}
         onChange={(act: string | undefined) => onChange({ act })}
         options={acts.map((act) => ({ value: act, label: ACT_KINDS[act].name }))}
       />
       <DatePicker.RangePicker
-        aria-label="Days"
+        aria-label={wording.days}
         format={DAY}
         allowEmpty={[true, true]}
-        placeholder={['from day', 'to day']}
+        placeholder={[wording.fromDay, wording.toDay]}
         value={[filters.from ? dayjs(filters.from) : null, filters.to ? dayjs(filters.to) : null]}
         onChange={(days) => onChange({ from: days?.[0]?.format(DAY), to: days?.[1]?.format(DAY) })}
       />
       <Input.Search
         key={filters.object}
-        aria-label="Record, heading or barcode"
-        placeholder="r12, h3 or a barcode"
+        aria-label={wording.recordHeadingOrBarcode}
+        placeholder={wording.r12H3OrABarcode}
         data-takes-codes="text"
         allowClear
         defaultValue={filters.object}

@@ -2,6 +2,7 @@ import type { DaybookEntry } from '@osier/contract';
 import { Link } from 'react-router';
 import { when } from '../../parts/when';
 import './daybook.css';
+import { wording } from './words';
 
 /** One entry of the daybook on a line. */
 export function EntryLine({ entry }: { entry: DaybookEntry }) {
@@ -10,7 +11,7 @@ export function EntryLine({ entry }: { entry: DaybookEntry }) {
       <Link to={`/daybook/${entry.id}`}>{entry.sentence}</Link>
       <span className="faded">
         {entry.person} · {when(entry.at)}
-        {entry.undoneBy ? ` · undone by entry ${entry.undoneBy}` : ''}
+        {entry.undoneBy ? wording.undoneByEntry(entry.undoneBy) : ''}
       </span>
     </div>
   );

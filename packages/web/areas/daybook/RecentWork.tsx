@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { entriesOf } from './entries';
 import { EntryLine } from './EntryLine';
+import { wording } from './words';
 
 const SHOWN = 8;
 
@@ -13,7 +14,7 @@ export function RecentWork() {
   if (!data) return null;
   return (
     <div>
-      {data.rows.length === 0 ? <p className="faded">Nothing of yours yet.</p> : null}
+      {data.rows.length === 0 ? <p className="faded">{wording.nothingOfYoursYet}</p> : null}
       {data.rows.slice(0, SHOWN).map((e) => (
         <EntryLine key={e.id} entry={e} />
       ))}

@@ -12,6 +12,7 @@ import { useShell } from '../../shell/shell-store';
 import { DeliveryTable } from './DeliveryTable';
 import { FileLookPanel } from './FileLookPanel';
 import './deliveries.css';
+import { wording } from './words';
 
 /** Files of records that arrived. */
 export default function Deliveries() {
@@ -28,7 +29,7 @@ export default function Deliveries() {
     setTaking(file);
     try {
       const { delivery } = await call(api.deliveries.takeIn, { query: { name: file.name }, body: file });
-      say(`Loaded ${file.name}`);
+      say(wording.loaded(file.name));
       leave(file);
       await refresh();
       if (looked.length === 1) void navigate(`/deliveries/${delivery}`);
@@ -42,17 +43,21 @@ export default function Deliveries() {
   return (
     <>
       <AreaHead
-        name="Deliveries"
+        name={wording.deliveries}
         state={
           rows.length
-            ? `${rows.length} ${rows.length === 1 ? 'delivery' : 'deliveries'}, ${waiting.toLocaleString('en-GB')} records wait.`
-            : 'No delivery yet.'
+            ? wording.recordsWait(
+                rows.length,
+                rows.length === 1 ? wording.delivery : wording.deliveries2,
+                waiting.toLocaleString('en-GB'),
+              )
+            : wording.noDeliveryYet
         }
       />
       <div className="deliveries">
         {mayTake ? (
           <DropZone
-            label="Drop a delivery here: ISO 2709 (.mrc, UTF-8 or MARC-8), MARCXML, MARC-in-JSON, or a table headed by field addresses (020$a, 245$a)."
+            label={wording.dropADeliveryHereIso}
             accept=".mrc,.marc,.iso,.xml,.json,.jsonl,.ndjson,.csv,.tsv,.txt,.dat,.bin"
             onFiles={(files) => {
               setProblems([]);
@@ -76,9 +81,9 @@ export default function Deliveries() {
         ))}
         {rows.length === 0 ? (
           <p className="note">
-            Records that a supplier or another library sent wait here until you accept them. To try it, drop
-            one of the files from <code>demo/files</code>, such as <code>tallow-and-pike.mrc</code>, or{' '}
-            <code>reedling-broken.mrc</code> with everything wrong in it.
+            {wording.recordsThatASupplierOr} <code>demo/files</code>
+            {wording.suchAs} <code>tallow-and-pike.mrc</code>
+            {wording.or} <code>reedling-broken.mrc</code> {wording.withEverythingWrongInIt}
           </p>
         ) : (
           <DeliveryTable rows={rows} />

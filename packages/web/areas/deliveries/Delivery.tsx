@@ -24,24 +24,25 @@ import { FindingKinds } from './FindingKinds';
 import { IncomingLine } from './IncomingLine';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
+import { wording } from './words';
 
 const FACETS: readonly (readonly [string, string])[] = [
   ['waiting', 'waiting'],
-  ['ask', 'to decide'],
-  ['problem', 'has a problem'],
-  ['add', 'to add'],
-  ['replace', 'to replace'],
-  ['merge', 'to merge'],
-  ['copies', 'copies only'],
-  ['skip', 'to skip'],
-  ['held', 'already held'],
-  ['twice', 'twice in the file'],
-  ['copies_yes', 'has copies'],
-  ['copies_no', 'no copies'],
-  ['noted', 'has a note'],
+  ['ask', wording.toDecide],
+  ['problem', wording.hasAProblem],
+  ['add', wording.toAdd],
+  ['replace', wording.toReplace],
+  ['merge', wording.toMerge],
+  ['copies', wording.copiesOnly],
+  ['skip', wording.toSkip],
+  ['held', wording.alreadyHeld],
+  ['twice', wording.twiceInTheFile],
+  ['copies_yes', wording.hasCopies],
+  ['copies_no', wording.noCopies],
+  ['noted', wording.hasANote],
   ['errors', 'errors'],
   ['warnings', 'warnings'],
-  ['repaired', 'repaired in reading'],
+  ['repaired', wording.repairedInReading],
   ['accepted', 'accepted'],
   ['skipped', 'skipped'],
 ];
@@ -63,7 +64,7 @@ export default function Delivery() {
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
   const { data: recipes = [] } = useApi(api.recipes.list);
   const [recipeId, setRecipeId] = useState('house-style');
-  const recipe = recipes.find((r) => r.id === recipeId) ?? { id: 'house-style', name: 'House style' };
+  const recipe = recipes.find((r) => r.id === recipeId) ?? { id: 'house-style', name: wording.houseStyle };
   const [sheet, setSheet] = useState<DeliveryBatch | null>(null);
   const mayTake = useMay('take in deliveries');
   const list = useInfiniteQuery({
@@ -95,26 +96,26 @@ export default function Delivery() {
       complain(problemText(e));
     }
   };
-  if (error) return <AreaHead name="Delivery" state={error.message} />;
-  if (!delivery) return <AreaHead name="Delivery" state="…" />;
+  if (error) return <AreaHead name={wording.delivery2} state={error.message} />;
+  if (!delivery) return <AreaHead name={wording.delivery2} state="…" />;
   return (
     <>
       <AreaHead name={delivery.name} state={stateOf(delivery, job)}>
         <span className="row">
           {delivery.accepted > 0 ? (
             <>
-              <Link to={`/deliveries/${id}/report`}>Report</Link>
-              <Link to={`/catalogue?delivery=${id}`}>In the Catalogue</Link>
+              <Link to={`/deliveries/${id}/report`}>{wording.report}</Link>
+              <Link to={`/catalogue?delivery=${id}`}>{wording.inTheCatalogue}</Link>
             </>
           ) : null}
           {summary ? (
             <Button size="small" className="fix" onClick={() => setSettingsOpen(true)}>
-              {summary.sheet ? `Sheet: ${summary.sheet.name}` : 'No supplier sheet'}
+              {summary.sheet ? wording.sheet(summary.sheet.name) : wording.noSupplierSheet}
             </Button>
           ) : null}
           {mayTake && !job && delivery.accepted + delivery.skipped > 0 ? (
             <Button size="small" className="fix" onClick={() => setSheet(takeBackBatch(id))}>
-              Undo accepting {(delivery.accepted + delivery.skipped).toLocaleString('en-GB')} records
+              {wording.undoAcceptingRecords((delivery.accepted + delivery.skipped).toLocaleString('en-GB'))}
             </Button>
           ) : null}
         </span>
@@ -122,7 +123,7 @@ export default function Delivery() {
           <>
             {recipes.length > 1 ? (
               <Select
-                aria-label="Recipe to clean with"
+                aria-label={wording.recipeToCleanWith}
                 value={recipe.id}
                 onChange={setRecipeId}
                 popupMatchSelectWidth={false}
@@ -130,11 +131,11 @@ export default function Delivery() {
               />
             ) : null}
             <Button disabled={!!job} onClick={() => setSheet(cleanBatch(id, recipe.id))}>
-              Clean with “{recipe.name}”
+              {wording.cleanWith(recipe.name)}
             </Button>
             {acceptable(counts) + (counts.skip ?? 0) > 0 ? (
               <Button type="primary" disabled={!!job} onClick={() => setSheet(acceptBatch(id))}>
-                Accept {acceptable(counts).toLocaleString('en-GB')} records
+                {wording.acceptRecords(acceptable(counts).toLocaleString('en-GB'))}
               </Button>
             ) : null}
           </>
@@ -147,8 +148,7 @@ export default function Delivery() {
       ) : null}
       {delivery.sameAs ? (
         <p className="note caution" style={{ margin: '8px 16px 0' }}>
-          <Mark kind="caution" /> This is the same file as delivery {delivery.sameAs.id}, “
-          {delivery.sameAs.name}”.
+          <Mark kind="caution" /> {wording.thisIsTheSameFile(delivery.sameAs.id, delivery.sameAs.name)}
         </p>
       ) : null}
       <WorkSplit
@@ -158,12 +158,12 @@ export default function Delivery() {
             <div className="facets">
               {ruleOf(facet) ? (
                 <Button size="small" className="fix" onClick={() => set({ facet: undefined })}>
-                  Only records with a finding of one kind · show all
+                  {wording.onlyRecordsWithAFinding}
                 </Button>
               ) : null}
               {open !== null ? (
                 <Button size="small" className="fix" onClick={() => set({ record: undefined })}>
-                  What the checks find
+                  {wording.whatTheChecksFind}
                 </Button>
               ) : null}
               <Facets
@@ -177,10 +177,10 @@ export default function Delivery() {
               delivery.waiting > 0 &&
               rows.length > 0 ? (
                 <Select
-                  aria-label="Decide for all that are listed"
+                  aria-label={wording.decideForAllThatAre}
                   size="small"
                   value={null}
-                  placeholder={`For all ${facet ? 'listed' : 'waiting'}: choose…`}
+                  placeholder={wording.forAllChoose(facet ? wording.listed : wording.waiting)}
                   popupMatchSelectWidth={false}
                   onChange={(o: Outcome | null) => o && void decideAll(o)}
                   options={OUTCOMES.map((o) => ({ value: o, label: OUTCOME_NAMES[o] }))}
@@ -189,16 +189,12 @@ export default function Delivery() {
             </div>
             <WorkList
               items={rows}
-              label="Incoming records"
+              label={wording.incomingRecords}
               idOf={(r) => r.id}
               selected={open}
               onOpen={(r) => set({ record: String(r.id) })}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-              empty={
-                delivery.state === 'reading'
-                  ? 'The file is being read. Records appear as they are read.'
-                  : 'No record here.'
-              }
+              empty={delivery.state === 'reading' ? wording.theFileIsBeingRead : wording.noRecordHere}
               row={(r) => <IncomingLine row={r} />}
             />
           </>
@@ -213,7 +209,7 @@ export default function Delivery() {
               <FindingKinds
                 delivery={id}
                 chosen={ruleOf(facet)}
-                onChoose={(rule) => set({ facet: rule && `rule:${rule}` })}
+                onChoose={(rule) => set({ facet: rule && wording.rule(rule) })}
                 onFix={
                   mayTake && delivery.waiting > 0 && !job
                     ? (rules) => setSheet(fixBatch(id, rules))
@@ -248,10 +244,10 @@ const acceptable = (counts: Record<string, number>) => counts.ready ?? 0;
 
 function stateOf(d: DeliveryRow, job: JobState | undefined): string {
   if (job)
-    return `${job.title}: ${job.done.toLocaleString('en-GB')}${job.total ? ` of ${job.total.toLocaleString('en-GB')}` : ''}…`;
+    return `${job.title}: ${job.done.toLocaleString('en-GB')}${job.total ? wording.of(job.total.toLocaleString('en-GB')) : ''}…`;
   const parts = [
-    `${d.records.toLocaleString('en-GB')} records`,
-    d.waiting ? `${d.waiting} waiting` : 'none waiting',
+    wording.records(d.records.toLocaleString('en-GB')),
+    d.waiting ? wording.waiting2(d.waiting) : wording.noneWaiting,
   ];
   if (d.accepted) parts.push(`${d.accepted} accepted`);
   if (d.skipped) parts.push(`${d.skipped} skipped`);

@@ -2,12 +2,13 @@ import type { DeliverySummary } from '@osier/contract';
 import { OUTCOME_NAMES, OUTCOMES } from '@osier/core/matching';
 import { Mark } from '../../parts/Mark';
 import './deliveries.css';
+import { wording } from './words';
 
 const DONE = [
-  ['added', 'added as new'],
+  ['added', wording.addedAsNew],
   ['replaced', 'replaced'],
   ['merged', 'merged'],
-  ['copiesOnly', 'got copies only'],
+  ['copiesOnly', wording.gotCopiesOnly],
   ['skipped', 'skipped'],
 ] as const;
 
@@ -27,11 +28,11 @@ export function DeliveryCounts({ summary: s }: { summary: DeliverySummary }) {
   return (
     <div className="delivery-counts">
       <table className="plain">
-        <caption>Records read: {n(s.read)}</caption>
+        <caption>{wording.recordsRead(n(s.read))}</caption>
         <tbody>
           {waiting.map((o) =>
             row(
-              o === 'ask' ? 'wait for you to decide' : `to ${OUTCOME_NAMES[o]}`,
+              o === 'ask' ? wording.waitForYouToDecide : wording.to(OUTCOME_NAMES[o]),
               s.waiting[o],
               o === 'ask' ? 'caution' : undefined,
             ),
@@ -41,7 +42,7 @@ export function DeliveryCounts({ summary: s }: { summary: DeliverySummary }) {
         </tbody>
       </table>
       <table className="plain">
-        <caption>Copies</caption>
+        <caption>{wording.copies}</caption>
         <tbody>
           {row('to make', s.copies.waiting)}
           {s.copies.problems ? row('of these with a problem', s.copies.problems, 'stop') : null}

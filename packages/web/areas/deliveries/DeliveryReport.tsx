@@ -7,40 +7,41 @@ import { AreaHead } from '../../parts/AreaHead';
 import { when } from '../../parts/when';
 import { DeliveryCounts } from './DeliveryCounts';
 import './report.css';
+import { wording } from './words';
 
 /** What became of each record of a delivery, as a page that prints well. */
 export default function DeliveryReport() {
   const id = Number(useParams().id);
   const { data, error } = useApi(api.deliveries.reportRows, { params: { id } });
   const { data: summary } = useApi(api.deliveries.summary, { params: { id } });
-  if (error) return <AreaHead name="Report" state={error.message} />;
+  if (error) return <AreaHead name={wording.report} state={error.message} />;
   if (!data || !summary) return null;
   return (
     <>
       <AreaHead
-        name={`Report of ${data.name}`}
-        state={`Arrived ${when(data.arrived)}; as of ${when(new Date().toISOString())}.`}
+        name={wording.reportOf(data.name)}
+        state={wording.arrivedAsOf(when(data.arrived), when(new Date().toISOString()))}
       >
         <span className="row no-print">
-          <Link to={`/deliveries/${id}`}>Back to the delivery</Link>
-          <a href={`/api/deliveries/${id}/report`}>As a table (CSV)</a>
-          <a href={`/api/deliveries/${id}/accepted`}>Accepted records (ISO 2709)</a>
+          <Link to={`/deliveries/${id}`}>{wording.backToTheDelivery}</Link>
+          <a href={`/api/deliveries/${id}/report`}>{wording.asATableCsv}</a>
+          <a href={`/api/deliveries/${id}/accepted`}>{wording.acceptedRecordsIso2709}</a>
           <Button type="primary" onClick={() => window.print()}>
-            Print {data.rows.length.toLocaleString('en-GB')} records
+            {wording.printRecords(data.rows.length.toLocaleString('en-GB'))}
           </Button>
         </span>
       </AreaHead>
-      <div className="report" tabIndex={0} role="region" aria-label="What became of each record">
+      <div className="report" tabIndex={0} role="region" aria-label={wording.whatBecameOfEachRecord}>
         <DeliveryCounts summary={summary} />
         <table className="plain">
           <thead>
             <tr>
-              <th className="num">No.</th>
-              <th>Title</th>
-              <th>Outcome</th>
-              <th className="num">Record</th>
-              <th>Barcodes</th>
-              <th>Note</th>
+              <th className="num">{wording.no}</th>
+              <th>{wording.title}</th>
+              <th>{wording.outcome}</th>
+              <th className="num">{wording.record}</th>
+              <th>{wording.barcodes}</th>
+              <th>{wording.note}</th>
             </tr>
           </thead>
           <tbody>

@@ -8,6 +8,7 @@ import { useTyped } from '../../parts/form/use-typed';
 import { KitBar } from '../../parts/form/KitBar';
 import { KitField } from '../../parts/form/KitField';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
+import { wording } from './words';
 
 /** The settings of one delivery: those of its supplier's sheet, changed for this time. Keeping them matches it anew. */
 export function DeliverySettingsSheet({
@@ -27,7 +28,7 @@ export function DeliverySettingsSheet({
     initial: { sheet: summary.sheet?.id ?? null, settings: summary.settings },
     draft: {
       key: `delivery settings ${summary.id}`,
-      title: `Settings of ${name}`,
+      title: wording.settingsOf(name),
       path: `/deliveries/${summary.id}`,
     },
   });
@@ -52,13 +53,13 @@ export function DeliverySettingsSheet({
     <Drawer
       open
       onClose={onClose}
-      title={`Settings of ${name}`}
+      title={wording.settingsOf(name)}
       size="min(880px, 96vw)"
       footer={
         mayChange ? (
           <KitBar
             typed={typed}
-            verb="Save for this delivery and match again"
+            verb={wording.saveForThisDeliveryAnd}
             onSend={() => void save()}
             onCancel={onClose}
           />
@@ -68,17 +69,17 @@ export function DeliverySettingsSheet({
       <div className="stack">
         <p>
           {summary.sheet
-            ? `They come from the supplier sheet “${summary.sheet.name}”, because ${summary.sheet.why}. What you change here holds for this delivery alone.`
-            : 'No supplier sheet fits this file. Choose one, or set here what holds for this delivery alone.'}
+            ? wording.theyComeFromTheSupplier(summary.sheet.name, summary.sheet.why)
+            : wording.noSupplierSheetFitsThis}
         </p>
-        <KitField label="Supplier sheet" problem={typed.problem('sheet')}>
+        <KitField label={wording.supplierSheet} problem={typed.problem('sheet')}>
           <Select
             value={sheet}
             disabled={!mayChange}
             style={{ maxWidth: 360 }}
             onChange={take}
             options={[
-              { value: null, label: 'no supplier sheet' },
+              { value: null, label: wording.noSupplierSheet2 },
               ...sheets.map((s) => ({ value: s.id, label: s.sheet.name })),
             ]}
           />

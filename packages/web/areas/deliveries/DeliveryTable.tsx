@@ -4,6 +4,7 @@ import dayjs from 'dayjs';
 import { Link, useSearchParams } from 'react-router';
 import { Mark } from '../../parts/Mark';
 import { when } from '../../parts/when';
+import { wording } from './words';
 
 const number = (n: number) => n.toLocaleString('en-GB');
 const count = (key: 'records' | 'waiting' | 'accepted' | 'skipped', title: string) => ({
@@ -14,11 +15,11 @@ const count = (key: 'records' | 'waiting' | 'accepted' | 'skipped', title: strin
   render: (_: unknown, r: DeliveryRow) => (key === 'records' || r[key] ? number(r[key]) : ''),
 });
 const STATES = [
-  ['waiting', 'with records waiting', (r: DeliveryRow) => r.waiting > 0],
+  ['waiting', wording.withRecordsWaiting, (r: DeliveryRow) => r.waiting > 0],
   ['done', 'finished', (r: DeliveryRow) => r.state === 'ready' && r.waiting === 0],
-  ['trouble', 'not read to the end', (r: DeliveryRow) => r.state === 'failed' || r.state === 'cancelled'],
+  ['trouble', wording.notReadToTheEnd, (r: DeliveryRow) => r.state === 'failed' || r.state === 'cancelled'],
 ] as const;
-const NO_SHEET = 'no supplier sheet';
+const NO_SHEET = wording.noSupplierSheet2;
 const supplierOf = (r: DeliveryRow) => r.supplier ?? NO_SHEET;
 /** The day of this place on which a delivery arrived: 2026-11-28. */
 const dayOf = (iso: string) => dayjs(iso).format('YYYY-MM-DD');
@@ -49,7 +50,7 @@ export function DeliveryTable({ rows }: { rows: readonly DeliveryRow[] }) {
       dataSource={[...rows]}
       pagination={rows.length > 100 ? { pageSize: 100 } : false}
       scroll={{ x: 'max-content' }}
-      locale={{ emptyText: 'No delivery is like that. Take a filter off.' }}
+      locale={{ emptyText: wording.noDeliveryIsLikeThat }}
       onChange={(_, filters, sorted) => {
         const by = Array.isArray(sorted) ? sorted[0] : sorted;
         keep({
@@ -67,11 +68,11 @@ function columnsOf(
   kept: Kept,
   onDays: (from: string | undefined, to: string | undefined) => void,
 ): TableColumnsType<DeliveryRow> {
-  const [sorted, direction] = (kept.sort ?? 'arrived descend').split(' ');
+  const [sorted, direction] = (kept.sort ?? wording.arrivedDescend).split(' ');
   const columns: TableColumnsType<DeliveryRow> = [
     {
       key: 'name',
-      title: 'Delivery',
+      title: wording.delivery2,
       sorter: (a, b) => a.name.localeCompare(b.name),
       render: (_, r) => (
         <>
@@ -81,7 +82,7 @@ function columnsOf(
           {r.sameAs ? (
             <span className="faded">
               {' '}
-              · the same file as delivery {r.sameAs.id} of {when(r.sameAs.arrived)}
+              {wording.theSameFileAsDelivery(r.sameAs.id, when(r.sameAs.arrived))}
             </span>
           ) : null}
         </>
@@ -89,17 +90,17 @@ function columnsOf(
     },
     {
       key: 'supplier',
-      title: 'Supplier',
+      title: wording.supplier,
       sorter: (a, b) => supplierOf(a).localeCompare(supplierOf(b)),
       filters: [...new Set(rows.map(supplierOf))].sort().map((value) => ({ value, text: value })),
       filteredValue: kept.supplier?.split('|') ?? null,
       filterSearch: rows.length > 20,
       onFilter: (value, r) => supplierOf(r) === value,
-      render: (_, r) => r.supplier ?? <span className="faded">none</span>,
+      render: (_, r) => r.supplier ?? <span className="faded">{wording.none}</span>,
     },
     {
       key: 'arrived',
-      title: 'Arrived',
+      title: wording.arrived,
       sorter: (a, b) => a.id - b.id,
       filteredValue: kept.from || kept.to ? [`${kept.from ?? ''}|${kept.to ?? ''}`] : null,
       onFilter: (_, r) =>
@@ -107,13 +108,13 @@ function columnsOf(
       filterDropdown: ({ close }) => (
         <div className="row" style={{ padding: 8 }}>
           <DatePicker.RangePicker
-            aria-label="Arrived between"
+            aria-label={wording.arrivedBetween}
             format="YYYY-MM-DD"
             allowEmpty={[true, true]}
             value={[kept.from ? dayjs(kept.from) : null, kept.to ? dayjs(kept.to) : null]}
             onChange={(days) => onDays(days?.[0]?.format('YYYY-MM-DD'), days?.[1]?.format('YYYY-MM-DD'))}
           />
-          <Button onClick={() => close()}>Close</Button>
+          <Button onClick={() => close()}>{wording.close}</Button>
         </div>
       ),
       render: (_, r) => when(r.arrived),
@@ -127,7 +128,7 @@ function columnsOf(
     },
     count('accepted', 'Accepted'),
     count('skipped', 'Skipped'),
-    { key: 'reading', title: 'Reading', render: (_, r) => <Reading row={r} /> },
+    { key: 'reading', title: wording.reading, render: (_, r) => <Reading row={r} /> },
   ];
   return columns.map((c) =>
     'sorter' in c ? { ...c, sortOrder: c.key === sorted ? (direction as 'ascend' | 'descend') : null } : c,
@@ -135,7 +136,7 @@ function columnsOf(
 }
 
 function Reading({ row: r }: { row: DeliveryRow }) {
-  if (r.state === 'reading') return <span>being read…</span>;
+  if (r.state === 'reading') return <span>{wording.beingRead}</span>;
   if (r.state === 'failed' || r.state === 'cancelled')
     return (
       <>
@@ -144,11 +145,12 @@ function Reading({ row: r }: { row: DeliveryRow }) {
     );
   return r.repaired || r.unreadable ? (
     <>
-      <Mark kind="caution" /> {r.repaired} repaired{r.unreadable ? `, ${r.unreadable} unreadable` : ''}
+      <Mark kind="caution" />{' '}
+      {wording.repaired(r.repaired, r.unreadable ? wording.unreadable(r.unreadable) : '')}
     </>
   ) : (
     <>
-      <Mark kind="clear" /> clean
+      <Mark kind="clear" /> {wording.clean}
     </>
   );
 }

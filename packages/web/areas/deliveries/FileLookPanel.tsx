@@ -4,16 +4,17 @@ import { useEffect, useRef, useState } from 'react';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
 import { useHouse } from '../../parts/use-house';
 import type { LookProgress } from '../../workers/look-at-file';
+import { wording } from './words';
 
 const FORMAT = {
-  iso2709: 'ISO 2709',
+  iso2709: wording.iso2709,
   marcxml: 'MARCXML',
   json: 'MARC-in-JSON',
-  lines: 'Records as lines',
-  csv: 'A table of field addresses',
+  lines: wording.recordsAsLines,
+  csv: wording.aTableOfFieldAddresses,
 };
 const number = (n: number) => n.toLocaleString('en-GB');
-const records = (n: number) => `${number(n)} record${n === 1 ? '' : 's'}`;
+const records = (n: number) => wording.record2(number(n), n === 1 ? '' : 's');
 
 /** What is wrong with a file, worked out beside the page before anything is sent; it can be taken in at any time. */
 export function FileLookPanel({
@@ -44,25 +45,25 @@ export function FileLookPanel({
   const refused = look !== undefined && look.problem !== null && look.records === 0;
   useEffect(() => button.current?.focus(), []);
   return (
-    <section className="file-look" aria-label={`What is wrong with ${file.name}`}>
+    <section className="file-look" aria-label={wording.whatIsWrongWith(file.name)}>
       <div className="row spread">
         <h2>{file.name}</h2>
         <span className="row">
-          <Button onClick={onLeave}>Cancel</Button>
+          <Button onClick={onLeave}>{wording.cancel}</Button>
           <Button ref={button} type="primary" disabled={refused} loading={taking} onClick={onTake}>
-            {progress?.done && look && !refused ? `Load ${records(look.records)}` : 'Load file'}
+            {progress?.done && look && !refused ? wording.load(records(look.records)) : wording.loadFile}
           </Button>
         </span>
       </div>
       <p className="look-state" role="status">
         {failed
-          ? 'The file could not be looked at to its end; it can be taken in all the same.'
+          ? wording.theFileCouldNotBe
           : look
             ? stateOf(look, file, progress.done)
-            : 'Looking at the file…'}
+            : wording.lookingAtTheFile}
       </p>
       {look && !progress.done && !failed ? (
-        <progress max={file.size} value={look.bytes} aria-label="Part of the file that was looked at" />
+        <progress max={file.size} value={look.bytes} aria-label={wording.partOfTheFileThat} />
       ) : null}
       {look?.problem ? (
         <p className="note stop" role="alert">
@@ -77,12 +78,19 @@ export function FileLookPanel({
 function stateOf(look: FileLook, file: File, done: boolean): string {
   const size =
     file.size < 1e6
-      ? `${number(Math.ceil(file.size / 1000))} kB`
-      : `${(file.size / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 })} MB`;
+      ? wording.kb(number(Math.ceil(file.size / 1000)))
+      : wording.mb((file.size / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 }));
   if (!look.format) return `${size}.`;
   const part = done ? '' : `, ${Math.floor((100 * look.bytes) / Math.max(1, file.size))} % looked at`;
-  const lost = look.unreadable ? `, ${number(look.unreadable)} cannot be read` : '';
-  return `${FORMAT[look.format]}, ${size}${part}: ${records(look.records)}, ${number(look.repaired)} repaired in reading${lost}.`;
+  const lost = look.unreadable ? wording.cannotBeRead(number(look.unreadable)) : '';
+  return wording.repairedInReading2(
+    FORMAT[look.format],
+    size,
+    part,
+    records(look.records),
+    number(look.repaired),
+    lost,
+  );
 }
 
 function Kinds({ look, done }: { look: FileLook; done: boolean }) {
@@ -90,14 +98,14 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
   if (done && look.repairs.length === 0 && look.findings.length === 0)
     return (
       <p>
-        <Mark kind="clear" /> Nothing is wrong with it.
+        <Mark kind="clear" /> {wording.nothingIsWrongWithIt}
       </p>
     );
   return (
-    <div className="look-kinds" role="group" aria-label="What is wrong, by kind">
+    <div className="look-kinds" role="group" aria-label={wording.whatIsWrongByKind}>
       {look.repairs.length ? (
         <table className="plain">
-          <caption>Repaired in reading</caption>
+          <caption>{wording.repairedInReading3}</caption>
           <tbody>
             {look.repairs.map((r) => (
               <tr key={r.code}>
@@ -105,7 +113,7 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
                 <td>
                   {r.example.message}{' '}
                   <span className="faded">
-                    First at record {number(r.example.record)}, byte {number(r.example.offset)}.
+                    {wording.firstAtRecordByte(number(r.example.record), number(r.example.offset))}
                   </span>
                 </td>
               </tr>
@@ -116,8 +124,10 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
       {look.findings.length ? (
         <table className="plain">
           <caption>
-            What the checks find: {look.findings.length === 1 ? 'one kind' : `${look.findings.length} kinds`}
-            {safe ? `; ${number(safe)} can be fixed unseen once it is loaded` : ''}
+            {wording.whatTheChecksFind2(
+              look.findings.length === 1 ? wording.oneKind : wording.kinds(look.findings.length),
+              safe ? wording.canBeFixedUnseenOnce(number(safe)) : '',
+            )}
           </caption>
           <tbody>
             {look.findings.map((f) => (
@@ -126,7 +136,7 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
                 <td>
                   <Mark kind={KIND_OF_SEVERITY[f.severity]} /> <b>{f.title}</b>{' '}
                   <span className="faded">
-                    Record {number(f.example.record)}: {f.example.message}
+                    {wording.record3(number(f.example.record), f.example.message)}
                   </span>
                 </td>
               </tr>

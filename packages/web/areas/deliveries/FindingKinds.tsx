@@ -2,6 +2,7 @@ import { api } from '@osier/contract';
 import { Button } from 'antd';
 import { useApi } from '../../api/queries';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
+import { wording } from './words';
 
 /** What the checks found in a delivery, by kind: choose one to see its records, or mend all that is safe. */
 export function FindingKinds({
@@ -23,24 +24,24 @@ export function FindingKinds({
   if (kinds.length === 0)
     return (
       <p>
-        <Mark kind="clear" /> The checks find nothing in the records that wait.
+        <Mark kind="clear" /> {wording.theChecksFindNothingIn}
       </p>
     );
   return (
-    <section className="finding-kinds" aria-label="What the checks find">
+    <section className="finding-kinds" aria-label={wording.whatTheChecksFind}>
       <div className="row spread">
-        <h2>What the checks find</h2>
+        <h2>{wording.whatTheChecksFind}</h2>
         {onFix && safe > 0 ? (
-          <Button onClick={() => onFix([])}>Fix all {safe.toLocaleString('en-GB')} safe ones</Button>
+          <Button onClick={() => onFix([])}>{wording.fixAllSafeOnes(safe.toLocaleString('en-GB'))}</Button>
         ) : null}
       </div>
       <table className="plain">
         <thead>
           <tr>
-            <th>Kind</th>
-            <th className="num">Records</th>
-            <th className="num">Findings</th>
-            <th>Fix</th>
+            <th>{wording.kind}</th>
+            <th className="num">{wording.records2}</th>
+            <th className="num">{wording.findings}</th>
+            <th>{wording.fix}</th>
           </tr>
         </thead>
         <tbody>
@@ -63,21 +64,20 @@ export function FindingKinds({
               <td>
                 {onFix && k.safe > 0 ? (
                   <Button size="small" className="fix" onClick={() => onFix([k.rule])}>
-                    Fix {k.safe === 1 ? 'the safe one' : `all ${k.safe.toLocaleString('en-GB')} safe ones`}
+                    {wording.fix2(
+                      k.safe === 1 ? wording.theSafeOne : wording.allSafeOnes(k.safe.toLocaleString('en-GB')),
+                    )}
                   </Button>
                 ) : null}
                 {k.look > 0 ? (
-                  <span className="faded"> {k.look.toLocaleString('en-GB')} to look at</span>
+                  <span className="faded"> {wording.toLookAt(k.look.toLocaleString('en-GB'))}</span>
                 ) : null}
               </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="faded">
-        Choose a kind to see its records. A safe fix can be applied unseen; you still see every change before
-        it is made.
-      </p>
+      <p className="faded">{wording.chooseAKindToSee}</p>
     </section>
   );
 }

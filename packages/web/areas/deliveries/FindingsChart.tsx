@@ -1,5 +1,6 @@
 import type { DeliverySummary } from '@osier/contract';
 import { LazyBars } from '../../parts/charts/LazyBars';
+import { wording } from './words';
 
 const MOST = 10;
 const number = (n: number) => n.toLocaleString('en-GB');
@@ -15,13 +16,13 @@ export function FindingsChart({ findings }: { findings: DeliverySummary['finding
     <LazyBars
       caption={
         before === after
-          ? `${number(before)} findings; cleaning has changed nothing yet.`
-          : `${number(before)} findings as the file came, ${number(after)} now.`
+          ? wording.findingsCleaningHasChangedNothing(number(before))
+          : wording.findingsAsTheFileCame(number(before), number(after))
       }
-      of="Finding"
+      of={wording.finding}
       names={shown.map((f) => f.title)}
       series={[
-        { name: 'as the file came', values: shown.map((f) => f.before), colour: '--ochre' },
+        { name: wording.asTheFileCame, values: shown.map((f) => f.before), colour: '--ochre' },
         { name: 'now', values: shown.map((f) => f.after), colour: '--willow' },
       ]}
     />

@@ -1,6 +1,7 @@
 import type { IncomingRow } from '@osier/contract';
 import { FindingCounts, Mark } from '../../parts/Mark';
 import { OUTCOME_SHORT } from '../../parts/outcomes';
+import { wording } from './words';
 
 /** An incoming record in the work list: what is done with it, whether it is held, its copies and findings. */
 export function IncomingLine({ row: r }: { row: IncomingRow }) {
@@ -20,19 +21,19 @@ export function IncomingLine({ row: r }: { row: IncomingRow }) {
         <span>{r.seq}</span>
         <span className="main">{[r.author, r.year, r.isbn].filter(Boolean).join(' · ')}</span>
         {r.matches.length ? (
-          <span title={r.matches[0]!.doubts[0] ?? 'The catalogue holds it'}>
+          <span title={r.matches[0]!.doubts[0] ?? wording.theCatalogueHoldsIt}>
             {r.matches[0]!.sure ? 'held' : 'held?'} {r.matches[0]!.record}
             {r.matches.length > 1 ? ` +${r.matches.length - 1}` : ''}
           </span>
         ) : null}
         {r.copies ? (
           <span>
-            {r.copyProblems ? <Mark kind="stop" name={`${r.copyProblems} with a problem`} /> : null}
-            {r.copies === 1 ? ' 1 copy' : ` ${r.copies} copies`}
+            {r.copyProblems ? <Mark kind="stop" name={wording.withAProblem(r.copyProblems)} /> : null}
+            {r.copies === 1 ? wording.n1Copy : wording.copies2(r.copies)}
           </span>
         ) : null}
         {r.note ? <Mark kind="information" name={r.note} /> : null}
-        {r.repeats ? <span>twice</span> : null}
+        {r.repeats ? <span>{wording.twice}</span> : null}
         <FindingCounts {...r} />
       </div>
     </>

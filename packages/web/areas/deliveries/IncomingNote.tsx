@@ -1,5 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
+import { wording } from './words';
 
 /** A note on an incoming record, for oneself or for who comes after; Enter or leaving the field keeps it. */
 export function IncomingNote({ note, onKeep }: { note: string; onKeep?: (note: string) => void }) {
@@ -11,8 +12,8 @@ export function IncomingNote({ note, onKeep }: { note: string; onKeep?: (note: s
   };
   return (
     <Input
-      aria-label="Note"
-      placeholder="Note on this record"
+      aria-label={wording.note}
+      placeholder={wording.noteOnThisRecord}
       maxLength={500}
       value={text ?? note}
       onChange={(e) => setText(e.target.value)}

@@ -22,6 +22,7 @@ import { Matches } from './Matches';
 import { ProposedCopies } from './ProposedCopies';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 /** Bytes that were kept apart, controls as dots. */
 const printable = (base64: string) =>
@@ -76,7 +77,7 @@ export function IncomingPiece({
   const save = () => {
     const now = draftNow(key);
     if (now) void change({ marc: now.marc }, now.version);
-    else say('There is nothing to save: the record is as it was.');
+    else say(wording.thereIsNothingToSave);
   };
   useSaveKey(save);
   if (error) return <p role="alert">{error.message}</p>;
@@ -111,21 +112,23 @@ export function IncomingPiece({
   };
   const shown = possible[view] ? view : 'fields';
   const columns = [
-    { name: cleaned ? 'as the file has it' : 'incoming', record: r.original },
+    { name: cleaned ? wording.asTheFileHasIt : 'incoming', record: r.original },
     ...(cleaned ? [{ name: 'cleaned', record: r.marc }] : []),
-    ...(held ? [{ name: `record ${held.id}, held`, record: held.marc }] : []),
+    ...(held ? [{ name: wording.recordHeld(held.id), record: held.marc }] : []),
   ];
   return (
     <div className="stack">
       <Button size="small" className="fix only-narrow" onClick={onBack}>
-        Back to the list
+        {wording.backToTheList}
       </Button>
       <div className="piece-head">
         <div>
           <h2>{r.title}</h2>
           <p className="faded">
-            {[r.author, r.year, r.isbn && `ISBN ${r.isbn}`].filter(Boolean).join(' · ')} · no. {r.seq} in the
-            file
+            {wording.noInTheFile(
+              [r.author, r.year, r.isbn && wording.isbn(r.isbn)].filter(Boolean).join(' · '),
+              r.seq,
+            )}
           </p>
         </div>
         {r.state === 'waiting' && mayTake ? (
@@ -134,7 +137,7 @@ export function IncomingPiece({
             style={{ border: 0, padding: 0, margin: 0 }}
             onKeyDown={moveAmongChoices}
           >
-            <legend className="unseen">What is done with it</legend>
+            <legend className="unseen">{wording.whatIsDoneWithIt}</legend>
             {OUTCOMES.filter((o) => o !== 'ask' || !r.chosen || r.decision === 'ask').map((value) => (
               <Radio
                 key={value}
@@ -146,7 +149,7 @@ export function IncomingPiece({
                 }
                 onChange={() => void decide(value)}
               >
-                {value === 'ask' ? 'decide later' : OUTCOME_NAMES[value]}
+                {value === 'ask' ? wording.decideLater : OUTCOME_NAMES[value]}
                 {value === 'replace' && r.target ? ` ${r.target}` : ''}
               </Radio>
             ))}
@@ -154,7 +157,9 @@ export function IncomingPiece({
         ) : (
           <span className="said-decision">
             {r.state === 'accepted' ? (
-              <Link to={`/catalogue/${r.record}`}>record {r.record} in the catalogue</Link>
+              <Link to={`/catalogue/${r.record}`}>
+                {wording.record4} {r.record} {wording.inTheCatalogue2}
+              </Link>
             ) : (
               r.state
             )}
@@ -171,7 +176,7 @@ export function IncomingPiece({
       />
       {r.repeats ? (
         <p className="note caution">
-          <Mark kind="caution" /> It comes twice in this delivery: no. {r.repeats} seems to be the same.
+          <Mark kind="caution" /> {wording.itComesTwiceInThis(r.repeats)}
         </p>
       ) : null}
       <ProposedCopies incoming={r} onChange={mayChange ? (copies) => void change({ copies }) : undefined} />
@@ -179,12 +184,12 @@ export function IncomingPiece({
       {r.repairList.length ? (
         <details className="note caution" open>
           <summary>
-            <Mark kind="caution" /> Repaired in reading ({r.repairList.length})
+            <Mark kind="caution" /> {wording.repairedInReading4(r.repairList.length)}
           </summary>
           <ul className="repairs">
             {r.repairList.map((x, i) => (
               <li key={i}>
-                {x.message} <span className="faded">At byte {x.offset.toLocaleString('en-GB')}.</span>
+                {x.message} <span className="faded">{wording.atByte(x.offset.toLocaleString('en-GB'))}</span>
                 {x.bytes ? <code className="kept-bytes">{printable(x.bytes)}</code> : null}
               </li>
             ))}
@@ -192,12 +197,12 @@ export function IncomingPiece({
         </details>
       ) : null}
       <PageButtons
-        label="Show"
+        label={wording.show}
         pages={[
-          ['fields', 'Fields'],
-          ...(possible.beside ? ([['beside', 'Side by side']] as const) : []),
-          ...(r.becomes && held ? ([['becomes', `What record ${held.id} becomes`]] as const) : []),
-          ...(cleaned ? ([['cleaned', 'What cleaning changed']] as const) : []),
+          ['fields', wording.fields],
+          ...(possible.beside ? ([['beside', wording.sideBySide]] as const) : []),
+          ...(r.becomes && held ? ([['becomes', wording.whatRecordBecomes(held.id)]] as const) : []),
+          ...(cleaned ? ([['cleaned', wording.whatCleaningChanged]] as const) : []),
         ]}
         chosen={shown}
         onChoose={setView}

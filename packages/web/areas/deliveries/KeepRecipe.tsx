@@ -8,6 +8,7 @@ import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { RequestProblem } from '../../api/request';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 /** What was done to this record by hand, offered as steps of a recipe for the others of the delivery. */
 export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: MarcRecord }) {
@@ -25,7 +26,7 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
       const done = await call(api.recipes.keep, { body: { name, steps: chosen } });
       setProblem(null);
       setName('');
-      say(`${done.sentence}. Run it with “Clean”.`, done.entry);
+      say(wording.runItWithClean(done.sentence), done.entry);
       await refresh();
     } catch (e) {
       if (!(e instanceof RequestProblem)) throw e;
@@ -33,8 +34,8 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
     }
   };
   return (
-    <section className="keep-recipe" aria-label="Keep what was done as a recipe">
-      <h3>Do this to other records too</h3>
+    <section className="keep-recipe" aria-label={wording.keepWhatWasDoneAs}>
+      <h3>{wording.doThisToOtherRecords}</h3>
       <ul>
         {steps.map((step, i) => (
           <li key={i}>
@@ -51,15 +52,15 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
       </ul>
       <div className="row">
         <Input
-          aria-label="Name of the recipe"
-          placeholder="Name of the recipe"
+          aria-label={wording.nameOfTheRecipe}
+          placeholder={wording.nameOfTheRecipe}
           value={name}
           onChange={(e) => setName(e.target.value)}
           onPressEnter={() => void keep()}
           style={{ width: 260 }}
         />
         <Button disabled={chosen.length === 0} onClick={() => void keep()}>
-          Save {chosen.length === 1 ? 'this step' : `these ${chosen.length} steps`} as a recipe
+          {wording.saveAsARecipe(chosen.length === 1 ? wording.thisStep : wording.theseSteps(chosen.length))}
         </Button>
       </div>
       {problem ? (

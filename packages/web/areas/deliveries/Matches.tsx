@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { Mark } from '../../parts/Mark';
+import { wording } from './words';
 
 /** What the catalogue holds that may be the same, why and why not, and pairing by hand with any other record. */
 export function Matches({
@@ -18,25 +19,31 @@ export function Matches({
   const [searching, setSearching] = useState(false);
   const paired = r.target !== null && !r.matches.some((m) => m.record === r.target) ? r.target : null;
   return (
-    <section className="matches" aria-label="What the catalogue holds">
+    <section className="matches" aria-label={wording.whatTheCatalogueHolds}>
       {r.matches.map((m) => {
         const held = r.held.find((h) => h.id === m.record);
         const chosen = r.target === m.record;
         return (
           <div key={m.record} className={`match${chosen ? ' chosen' : ''}`}>
             <p>
-              <Mark kind={m.sure ? 'information' : 'caution'} name={m.sure ? 'The same' : 'Doubtful'} />{' '}
-              <Link to={`/catalogue/${m.record}`}>Record {m.record}</Link>{' '}
+              <Mark
+                kind={m.sure ? 'information' : 'caution'}
+                name={m.sure ? wording.theSame : wording.doubtful}
+              />{' '}
+              <Link to={`/catalogue/${m.record}`}>{wording.record5(m.record)}</Link>{' '}
               {m.points.map((p) => p.said).join(', ')}
               {held ? (
                 <span className="faded">
                   {' '}
-                  · {held.copies === 1 ? '1 copy' : `${held.copies} copies`} · weight {m.strength}
+                  {wording.weight(
+                    held.copies === 1 ? wording.n1Copy2 : wording.copies3(held.copies),
+                    m.strength,
+                  )}
                 </span>
               ) : null}
               {onPair && r.matches.length + (paired ? 1 : 0) > 1 && !chosen ? (
                 <Button size="small" className="fix" onClick={() => onPair(m.record)}>
-                  It is this one
+                  {wording.itIsThisOne}
                 </Button>
               ) : null}
             </p>
@@ -48,7 +55,7 @@ export function Matches({
             {held ? (
               <ul className="likeness" aria-label={`${held.likeness.score} % alike`}>
                 <li>
-                  <b>{held.likeness.score} % alike</b>
+                  <b>{wording.alike(held.likeness.score)}</b>
                 </li>
                 {held.likeness.parts.map((p) => (
                   <li key={p.name} className={p.like >= 0.9 ? 'like' : p.like >= 0.5 ? 'half' : 'unlike'}>
@@ -63,8 +70,8 @@ export function Matches({
       })}
       {paired ? (
         <p className="match chosen">
-          <Mark kind="information" /> Paired by hand with{' '}
-          <Link to={`/catalogue/${paired}`}>record {paired}</Link>.
+          <Mark kind="information" /> {wording.pairedByHandWith}{' '}
+          <Link to={`/catalogue/${paired}`}>{wording.record6(paired)}</Link>.
         </p>
       ) : null}
       {onPair ? (
@@ -78,7 +85,7 @@ export function Matches({
           />
         ) : (
           <Button size="small" className="fix" onClick={() => setSearching(true)}>
-            {r.matches.length ? 'It is another record' : 'Find it in the catalogue'}
+            {r.matches.length ? wording.itIsAnotherRecord : wording.findItInTheCatalogue}
           </Button>
         )
       ) : null}
@@ -92,11 +99,11 @@ function PairByHand({ first, onPair }: { first: string; onPair: (record: number)
   return (
     <div className="pair-by-hand">
       <Input
-        aria-label="Search the catalogue for its record"
+        aria-label={wording.searchTheCatalogueForIts}
         value={q}
         autoFocus
         onChange={(e) => setQ(e.target.value)}
-        placeholder="words, ISBN or number of the record"
+        placeholder={wording.wordsIsbnOrNumberOf}
       />
       <ul>
         {data?.rows.slice(0, 6).map((row) => (
@@ -106,11 +113,11 @@ function PairByHand({ first, onPair }: { first: string; onPair: (record: number)
               <span className="faded">{[row.author, row.year, row.isbn].filter(Boolean).join(' · ')}</span>
             </span>
             <Button size="small" className="fix" onClick={() => onPair(row.id)}>
-              It is record {row.id}
+              {wording.itIsRecord(row.id)}
             </Button>
           </li>
         ))}
-        {data && data.rows.length === 0 ? <li className="faded">Nothing found.</li> : null}
+        {data && data.rows.length === 0 ? <li className="faded">{wording.nothingFound}</li> : null}
       </ul>
     </div>
   );

@@ -9,6 +9,7 @@ import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PriceInput } from '../../parts/PriceInput';
 import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
+import { wording } from './words';
 
 /** The copies that are made with an incoming record, or were; each with what stands in its way, and how to put it right. */
 export function ProposedCopies({
@@ -23,23 +24,23 @@ export function ProposedCopies({
   const [editing, setEditing] = useState<number | null>(null);
   const done = incoming.state === 'accepted';
   if (copies.length === 0)
-    return <p className="faded">{done ? 'No copy was made with it.' : 'No copies: the title only.'}</p>;
+    return <p className="faded">{done ? wording.noCopyWasMadeWith : wording.noCopiesTheTitleOnly}</p>;
   const put = (i: number, copy: ProposedCopy | null) => {
     setEditing(null);
     onChange?.(copies.flatMap((c, k) => (k === i ? (copy ? [copy] : []) : [c])));
   };
   return (
-    <section aria-label="Copies" className="proposed-copies">
+    <section aria-label={wording.copies} className="proposed-copies">
       <table className="plain">
         <thead>
           <tr>
-            <th>Barcode</th>
-            <th>Place</th>
-            <th>Call number</th>
-            <th>Type, copy</th>
-            <th className="num">Price</th>
+            <th>{wording.barcode}</th>
+            <th>{wording.place}</th>
+            <th>{wording.callNumber}</th>
+            <th>{wording.typeCopy}</th>
+            <th className="num">{wording.price}</th>
             <th>
-              <span className="unseen">Change</span>
+              <span className="unseen">{wording.change}</span>
             </th>
           </tr>
         </thead>
@@ -77,7 +78,7 @@ function CopyRow({
     <>
       <tr className={c.problems.length ? 'bad' : undefined}>
         <td className="mono">
-          {c.barcode ? groupedBarcode(c.barcode) : <span className="faded">next of the roll</span>}
+          {c.barcode ? groupedBarcode(c.barcode) : <span className="faded">{wording.nextOfTheRoll}</span>}
         </td>
         <td>
           {c.branch} {c.location}
@@ -90,7 +91,7 @@ function CopyRow({
         <td>
           {onEdit && !editing ? (
             <Button size="small" className="fix" onClick={onEdit}>
-              Change
+              {wording.change}
             </Button>
           ) : null}
         </td>
@@ -140,7 +141,7 @@ function ProposedCopyForm({
       }}
     >
       <KitGrid isDense>
-        <KitField label="Barcode" help="empty for the next of the roll">
+        <KitField label={wording.barcode} help={wording.emptyForTheNextOf}>
           <Input
             data-takes-codes="scan"
             className="mono"
@@ -150,42 +151,42 @@ function ProposedCopyForm({
             onChange={(e) => set({ barcode: e.target.value })}
           />
         </KitField>
-        <KitField label="Branch">
+        <KitField label={wording.branch}>
           <CodePicker
             list={lists.branches}
             value={c.branch}
             onChange={(branch) => set({ branch, ...(branch !== c.branch && { location: '' }) })}
           />
         </KitField>
-        <KitField label="Location">
+        <KitField label={wording.location}>
           <CodePicker
             list={lists.locations.filter((l) => l.branch === c.branch)}
             value={c.location}
             onChange={(location) => set({ location })}
           />
         </KitField>
-        <KitField label="Type">
+        <KitField label={wording.type}>
           <CodePicker list={lists.types} value={c.type} onChange={(type) => set({ type })} />
         </KitField>
-        <KitField label="Fund">
+        <KitField label={wording.fund}>
           <CodePicker
             list={lists.funds}
             optional
-            placeholder="none"
+            placeholder={wording.none}
             value={c.fund}
             onChange={(fund) => set({ fund })}
           />
         </KitField>
-        <KitField label="Class" width="short">
+        <KitField label={wording.class} width="short">
           <Input className="mono" value={c.class} onChange={(e) => set({ class: e.target.value })} />
         </KitField>
-        <KitField label="Author mark" width="short">
+        <KitField label={wording.authorMark} width="short">
           <Input className="mono" value={c.item} onChange={(e) => set({ item: e.target.value })} />
         </KitField>
-        <KitField label="Part or volume" help="empty for the whole title">
+        <KitField label={wording.partOrVolume} help={wording.emptyForTheWholeTitle}>
           <Input value={c.part ?? ''} maxLength={60} onChange={(e) => set({ part: e.target.value })} />
         </KitField>
-        <KitField label="Copy number" width="short">
+        <KitField label={wording.copyNumber} width="short">
           <InputNumber
             min={1}
             max={9999}
@@ -195,17 +196,17 @@ function ProposedCopyForm({
             onChange={(number) => set({ number: number ?? 1 })}
           />
         </KitField>
-        <KitField label="Price" width="short">
+        <KitField label={wording.price} width="short">
           <PriceInput value={c.price} onChange={(price) => set({ price })} />
         </KitField>
       </KitGrid>
       <div className="kit-bar">
         <Button type="primary" htmlType="submit">
-          Save copy
+          {wording.saveCopy}
         </Button>
-        <Button onClick={onLeave}>Cancel</Button>
+        <Button onClick={onLeave}>{wording.cancel}</Button>
         <Button danger onClick={() => onPut(null)}>
-          Do not add this copy
+          {wording.doNotAddThisCopy}
         </Button>
       </div>
     </form>

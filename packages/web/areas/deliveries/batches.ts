@@ -1,6 +1,7 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
 import type { BatchAct } from '../../parts/BatchSheet';
+import { wording } from './words';
 
 /** A batch act over a delivery, as its sheet is headed. */
 export interface DeliveryBatch {
@@ -10,7 +11,7 @@ export interface DeliveryBatch {
 
 /** Accepting the waiting records as decided. */
 export const acceptBatch = (id: number): DeliveryBatch => ({
-  name: 'Accept',
+  name: wording.accept,
   batch: {
     key: ['accept', id],
     review: (from) => call(api.deliveries.reviewAccept, { params: { id }, body: { from } }),
@@ -19,7 +20,7 @@ export const acceptBatch = (id: number): DeliveryBatch => ({
 });
 /** Running a recipe over the waiting records. */
 export const cleanBatch = (id: number, recipe: string): DeliveryBatch => ({
-  name: 'Clean',
+  name: wording.clean2,
   batch: {
     key: ['clean', id, recipe],
     review: (from) => call(api.deliveries.reviewClean, { params: { id }, body: { recipe, from } }),
@@ -29,7 +30,7 @@ export const cleanBatch = (id: number, recipe: string): DeliveryBatch => ({
 });
 /** Applying the safe fixes of some checks, or of all. */
 export const fixBatch = (id: number, rules: readonly string[]): DeliveryBatch => ({
-  name: 'Fix',
+  name: wording.fix,
   batch: {
     key: ['fix', id, rules],
     review: (from) => call(api.deliveries.reviewFix, { params: { id }, body: { rules, from } }),
@@ -39,7 +40,7 @@ export const fixBatch = (id: number, rules: readonly string[]): DeliveryBatch =>
 });
 /** Undoing what was accepted. */
 export const takeBackBatch = (id: number): DeliveryBatch => ({
-  name: 'Undo',
+  name: wording.undo,
   batch: {
     key: ['take-back', id],
     review: (from) => call(api.deliveries.reviewTakeBack, { params: { id }, body: { from } }),

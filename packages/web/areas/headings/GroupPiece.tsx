@@ -11,6 +11,7 @@ import { Mark } from '../../parts/Mark';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 /** A group of look-alikes side by side: choose the form that is kept, take out who does not belong, merge; or keep two apart. */
 export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: () => void }) {
@@ -33,15 +34,15 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
   const name = (id: number) => group.headings.find((h) => h.id === id)?.text ?? String(id);
   return (
     <div className="stack">
-      <h2>One person, or several?</h2>
+      <h2>{wording.onePersonOrSeveral}</h2>
       <ul className="whys">
         {group.pairs.map((p) => (
           <li key={`${p.a} ${p.b}`}>
-            <Mark kind="information" /> {name(p.a)} and {name(p.b)}: {p.why.toLowerCase()}.
+            <Mark kind="information" /> {wording.and(name(p.a), name(p.b), p.why.toLowerCase())}
           </li>
         ))}
       </ul>
-      <div className="name-cards" role="radiogroup" aria-label="The form that is kept">
+      <div className="name-cards" role="radiogroup" aria-label={wording.theFormThatIsKept}>
         {group.headings.map((h) => (
           <div
             key={h.id}
@@ -60,11 +61,11 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
               <bdi>{h.text}</bdi>
             </Radio>
             <p className="faded">
-              {h.id === kept ? 'Kept form' : 'Becomes a see-from'} · heading{' '}
+              {wording.heading(h.id === kept ? wording.keptForm : wording.becomesASeeFrom)}{' '}
               <Link to={`/headings/${h.id}`}>{h.id}</Link> ·{' '}
-              {h.records === 1 ? '1 record' : `${h.records} records`}
+              {h.records === 1 ? wording.n1Record : wording.records(h.records)}
             </p>
-            {h.seeFrom.length ? <p className="faded">See-from: {h.seeFrom.join('; ')}</p> : null}
+            {h.seeFrom.length ? <p className="faded">{wording.seeFrom(h.seeFrom.join('; '))}</p> : null}
             <ul>
               {h.titles.map((t, i) => (
                 <li key={i}>{t}</li>
@@ -80,7 +81,7 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
                   )
                 }
               >
-                merge this one too
+                {wording.mergeThisOneToo}
               </Checkbox>
             ) : null}
           </div>
@@ -89,11 +90,11 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
       {mayMerge ? (
         <div className="row">
           <Button type="primary" disabled={lost.length === 0} onClick={() => setReviewing(true)}>
-            Merge {lost.length + 1} headings into 1…
+            {wording.mergeHeadingsInto1(lost.length + 1)}
           </Button>
           {group.pairs.map((p) => (
             <Button key={`${p.a} ${p.b}`} onClick={() => void apart(p.a, p.b)}>
-              {group.pairs.length === 1 ? 'These are two people' : `${p.a} and ${p.b} are two people`}
+              {group.pairs.length === 1 ? wording.theseAreTwoPeople : wording.andAreTwoPeople(p.a, p.b)}
             </Button>
           ))}
         </div>
@@ -132,7 +133,7 @@ function MergeSheet({
   };
   return (
     <ReviewSheet
-      title={`Merge ${lost.length + 1} headings into 1`}
+      title={wording.mergeHeadingsInto12(lost.length + 1)}
       review={review.data}
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}

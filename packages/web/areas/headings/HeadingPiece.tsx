@@ -2,6 +2,7 @@ import { api } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { FieldBody } from '../../parts/FieldBody';
+import { wording } from './words';
 
 /** A heading: its authority record, other forms, and the records that use it. */
 export function HeadingPiece({ id }: { id: number }) {
@@ -13,13 +14,11 @@ export function HeadingPiece({ id }: { id: number }) {
       <h2>
         <bdi>{h.text}</bdi>
       </h2>
-      <p className="faded">
-        Heading {h.id}, {h.kind}
-      </p>
+      <p className="faded">{wording.heading2(h.id, h.kind)}</p>
       {h.mergedInto ? (
         <p className="note caution">
-          This heading was merged. Its number leads to{' '}
-          <Link to={`/headings/${h.mergedInto}`}>heading {h.mergedInto}</Link>.
+          {wording.thisHeadingWasMergedIts}{' '}
+          <Link to={`/headings/${h.mergedInto}`}>{wording.heading3(h.mergedInto)}</Link>.
         </p>
       ) : null}
       <div className="field-view">
@@ -31,7 +30,7 @@ export function HeadingPiece({ id }: { id: number }) {
       </div>
       {h.mergedFrom.length ? (
         <p>
-          Merged from{' '}
+          {wording.mergedFrom}{' '}
           {h.mergedFrom.map((m, i) => (
             <span key={m.id}>
               {i ? ', ' : ''}
@@ -40,7 +39,7 @@ export function HeadingPiece({ id }: { id: number }) {
           ))}
         </p>
       ) : null}
-      <h3>{h.usedBy.length === 1 ? '1 record uses it' : `${h.usedBy.length} records use it`}</h3>
+      <h3>{h.usedBy.length === 1 ? wording.n1RecordUsesIt : wording.recordsUseIt(h.usedBy.length)}</h3>
       <ul style={{ margin: 0, paddingLeft: 18 }}>
         {h.usedBy.map((r) => (
           <li key={r.id}>

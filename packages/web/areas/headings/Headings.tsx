@@ -12,6 +12,7 @@ import { GroupPiece } from './GroupPiece';
 import { HeadingPiece } from './HeadingPiece';
 import { HeadingsOverview } from './HeadingsOverview';
 import './headings.css';
+import { wording } from './words';
 
 const groupId = (g: LookAlikeGroup) => g.headings[0]!.id;
 
@@ -35,19 +36,17 @@ export default function Headings() {
   return (
     <>
       <AreaHead
-        name="Headings"
+        name={wording.headings}
         state={
-          (total
-            ? `${total.toLocaleString('en-GB')} groups of names that may be one person.`
-            : 'No names look alike.') +
-          (comparing ? ` ${comparing.toLocaleString('en-GB')} names are still being compared.` : '')
+          (total ? wording.groupsOfNamesThatMay(total.toLocaleString('en-GB')) : wording.noNamesLookAlike) +
+          (comparing ? wording.namesAreStillBeingCompared(comparing.toLocaleString('en-GB')) : '')
         }
       >
         <PageButtons
-          label="Show"
+          label={wording.show}
           pages={[
-            ['alike', 'Look-alikes'],
-            ['all', 'All headings'],
+            ['alike', wording.lookAlikes],
+            ['all', wording.allHeadings],
           ]}
           chosen={all ? 'all' : 'alike'}
           onChoose={(key) => void navigate(key === 'all' ? '/headings?show=all' : '/headings')}
@@ -61,11 +60,11 @@ export default function Headings() {
           list={
             <WorkList
               items={groups}
-              label="Look-alikes"
+              label={wording.lookAlikes}
               idOf={groupId}
               selected={group}
               rowHeight={52}
-              empty="No personal names look alike: nothing to merge."
+              empty={wording.noPersonalNamesLookAlike}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               onOpen={(g) => setQuery({ group: String(groupId(g)) }, { replace: true })}
               row={(g) => (
@@ -77,7 +76,7 @@ export default function Headings() {
                   </div>
                   <div className="two">
                     <span className="main">{g.pairs[0]!.why}</span>
-                    <span>{g.headings.reduce((n, h) => n + h.records, 0)} records</span>
+                    <span>{wording.records2(g.headings.reduce((n, h) => n + h.records, 0))}</span>
                   </div>
                 </>
               )}
@@ -121,8 +120,8 @@ function AllHeadings({ id }: { id: number | null }) {
         <>
           <div className="facets">
             <Input
-              aria-label="Find headings"
-              placeholder="Words of a heading"
+              aria-label={wording.findHeadings}
+              placeholder={wording.wordsOfAHeading}
               value={q}
               onChange={(e) => setQ(e.target.value)}
               allowClear
@@ -130,12 +129,12 @@ function AllHeadings({ id }: { id: number | null }) {
           </div>
           <WorkList
             items={rows}
-            label="Headings"
+            label={wording.headings}
             idOf={(h) => h.id}
             selected={id}
             rowHeight={32}
             onOpen={(h) => void navigate(`/headings/${h.id}?show=all`)}
-            empty="No heading has these words."
+            empty={wording.noHeadingHasTheseWords}
             onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
             row={(h) => (
               <div className="one">

@@ -2,6 +2,7 @@ import type { SetUp } from '@osier/contract';
 import { Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { KitSection } from '../../parts/form/KitField';
+import { wording } from './words';
 
 type Check = SetUp['checks'][number];
 
@@ -26,19 +27,17 @@ export function CheckPicker({
   return (
     <>
       <div className="row spread">
-        <h2>
-          Checks: {checks.length - off.length} of {checks.length} are on
-        </h2>
+        <h2>{wording.checksOfAreOn(checks.length - off.length, checks.length)}</h2>
         <Input.Search
-          aria-label="Find checks"
-          placeholder="Find checks"
+          aria-label={wording.findChecks}
+          placeholder={wording.findChecks}
           allowClear
           style={{ width: 260 }}
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
       </div>
-      {shown.length === 0 ? <p className="faded">No check is about that.</p> : null}
+      {shown.length === 0 ? <p className="faded">{wording.noCheckIsAboutThat}</p> : null}
       {groups.map((group) => (
         <KitSection key={group} title={group}>
           <ul className="check-list">

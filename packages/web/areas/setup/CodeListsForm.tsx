@@ -10,6 +10,7 @@ import { PriceInput } from '../../parts/PriceInput';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { draftOf } from './draft-of';
+import { wording } from './words';
 
 type Lists = Omit<ListsBody, 'version'>;
 type ListName = keyof Lists;
@@ -20,11 +21,11 @@ interface Entry {
   readonly price?: number | null;
 }
 const LISTS: readonly (readonly [ListName, string, string])[] = [
-  ['branches', 'Branches', 'branch'],
-  ['locations', 'Locations', 'location'],
-  ['types', 'Types of copy', 'type'],
-  ['funds', 'Funds', 'fund'],
-  ['suppliers', 'Suppliers', 'supplier'],
+  ['branches', wording.branches, 'branch'],
+  ['locations', wording.locations, 'location'],
+  ['types', wording.typesOfCopy, 'type'],
+  ['funds', wording.funds, 'fund'],
+  ['suppliers', wording.suppliers, 'supplier'],
 ];
 
 /** The code lists, each a small table that is typed in. */
@@ -44,15 +45,15 @@ export function CodeListsForm({ data }: { data: SetUp }) {
     });
   return (
     <div className="kit-page">
-      <div className="kit-scroll setup-lists" role="group" aria-label="Code lists" tabIndex={0}>
+      <div className="kit-scroll setup-lists" role="group" aria-label={wording.codeLists} tabIndex={0}>
         {LISTS.map(([list, title, noun]) => (
           <CodeList key={list} {...{ list, title, noun, typed, mayChange }} />
         ))}
       </div>
       {mayChange ? (
-        <KitBar typed={typed} verb="Save code lists" onSend={() => void save()} />
+        <KitBar typed={typed} verb={wording.saveCodeLists} onSend={() => void save()} />
       ) : (
-        <p className="faded">Only the head changes these.</p>
+        <p className="faded">{wording.onlyTheHeadChangesThese}</p>
       )}
     </div>
   );
@@ -96,10 +97,10 @@ function CodeList({
       <table className="code-list">
         <thead>
           <tr>
-            <th>Code</th>
-            <th>Name</th>
-            {list === 'locations' ? <th>Branch</th> : null}
-            {list === 'types' ? <th>Usual price</th> : null}
+            <th>{wording.code}</th>
+            <th>{wording.name}</th>
+            {list === 'locations' ? <th>{wording.branch}</th> : null}
+            {list === 'types' ? <th>{wording.usualPrice}</th> : null}
             <td />
           </tr>
         </thead>
@@ -109,7 +110,7 @@ function CodeList({
               <td className="code-cell">
                 <Input
                   className="mono"
-                  aria-label={`Code of ${noun} ${i + 1}`}
+                  aria-label={wording.codeOf(noun, i + 1)}
                   value={e.code}
                   status={wrong(i, 'code') ? 'error' : ''}
                   disabled={!mayChange}
@@ -118,7 +119,7 @@ function CodeList({
               </td>
               <td>
                 <Input
-                  aria-label={`Name of ${noun} ${i + 1}`}
+                  aria-label={wording.nameOf(noun, i + 1)}
                   value={e.name}
                   status={wrong(i, 'name') ? 'error' : ''}
                   disabled={!mayChange}
@@ -128,7 +129,7 @@ function CodeList({
               {list === 'locations' ? (
                 <td className="branch">
                   <Select
-                    aria-label={`Branch of ${noun} ${i + 1}`}
+                    aria-label={wording.branchOf(noun, i + 1)}
                     value={e.branch || undefined}
                     status={wrong(i, 'branch') ? 'error' : ''}
                     disabled={!mayChange}
@@ -143,8 +144,8 @@ function CodeList({
               {list === 'types' ? (
                 <td className="price">
                   <PriceInput
-                    label={`Usual price of ${noun} ${i + 1}`}
-                    placeholder="none"
+                    label={wording.usualPriceOf(noun, i + 1)}
+                    placeholder={wording.none}
                     value={e.price ?? null}
                     disabled={!mayChange}
                     onChange={(price) => set(i, { price })}
@@ -156,7 +157,7 @@ function CodeList({
                   <Button
                     type="text"
                     icon={<DeleteOutlined />}
-                    aria-label={`Delete ${noun} ${e.code || i + 1}`}
+                    aria-label={wording.delete(noun, e.code || i + 1)}
                     onClick={() => change(entries.filter((_, k) => k !== i))}
                   />
                 ) : null}
@@ -172,7 +173,7 @@ function CodeList({
       ) : null}
       {mayChange ? (
         <Button size="small" icon={<PlusOutlined />} className="add-line" onClick={add}>
-          Add {noun}
+          {wording.add(noun)}
         </Button>
       ) : null}
     </KitSection>

@@ -10,6 +10,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { CheckPicker } from './CheckPicker';
 import { draftOf } from './draft-of';
+import { wording } from './words';
 
 type House = Omit<HouseBody, 'version'>;
 type Key = keyof House;
@@ -72,20 +73,20 @@ export function HouseForm({ data }: { data: SetUp }) {
   const barcode = (part: Partial<House['barcode']>) => set({ barcode: { ...house.barcode, ...part } });
   return (
     <div className="kit-page">
-      <div className="kit-scroll stack" role="group" aria-label="House rules" tabIndex={0}>
-        <KitSection title="Call numbers">
+      <div className="kit-scroll stack" role="group" aria-label={wording.houseRules} tabIndex={0}>
+        <KitSection title={wording.callNumbers}>
           <KitGrid>
             <KitField
-              label="Decimals of a class number"
-              help="digits kept after the point"
+              label={wording.decimalsOfAClassNumber}
+              help={wording.digitsKeptAfterThePoint}
               problem={problem('classDecimals')}
               width="short"
             >
               {number('classDecimals', 0, 12)}
             </KitField>
             <KitField
-              label="Letters of the author mark"
-              help="0 for none"
+              label={wording.lettersOfTheAuthorMark}
+              help={wording.n0ForNone}
               problem={problem('cutterLetters')}
               width="short"
             >
@@ -93,52 +94,52 @@ export function HouseForm({ data }: { data: SetUp }) {
             </KitField>
           </KitGrid>
         </KitSection>
-        <KitSection title="Records">
+        <KitSection title={wording.records}>
           <KitGrid>
-            <KitField label="ISBD punctuation between areas" problem={problem('punctuation')}>
+            <KitField label={wording.isbdPunctuationBetweenAreas} problem={problem('punctuation')}>
               {choice('punctuation', [
                 ['kept', 'kept'],
                 ['left out', 'left out'],
               ])}
             </KitField>
-            <KitField label="First word after an initial article" problem={problem('wordAfterArticle')}>
+            <KitField label={wording.firstWordAfterAnInitial} problem={problem('wordAfterArticle')}>
               {choice('wordAfterArticle', [
-                ['small', 'small letter'],
-                ['capital', 'capital letter'],
+                ['small', wording.smallLetter],
+                ['capital', wording.capitalLetter],
                 ['as it comes', 'as it comes'],
               ])}
             </KitField>
             <KitField
-              label="Subdivisions deleted here"
+              label={wording.subdivisionsDeletedHere}
               width="wide"
-              help="Text of $x or $v. Type one, then Enter."
+              help={wording.textOfXOrV}
               problem={worst('droppedSubdivisions')}
             >
               {list('droppedSubdivisions', 'Juvenile literature')}
             </KitField>
             <KitField
-              label="Subject vocabularies used here"
+              label={wording.subjectVocabulariesUsedHere}
               width="wide"
-              help="Codes of 6XX $2. None means that all are used."
+              help={wording.codesOf6xx2None}
               problem={worst('thesauri')}
             >
               {list('thesauri', 'lcsh')}
             </KitField>
             <KitField
-              label="Protected local fields"
+              label={wording.protectedLocalFields}
               width="wide"
-              help="Three digits each; a point stands for any digit. They stay when a record is replaced."
+              help={wording.threeDigitsEachAPoint}
               problem={worst('protectedFields')}
             >
               {list('protectedFields', '59.')}
             </KitField>
           </KitGrid>
         </KitSection>
-        <KitSection title="Copies">
+        <KitSection title={wording.copies}>
           <KitGrid>
             <KitField
-              label="Currency of prices"
-              help="three letters of ISO 4217"
+              label={wording.currencyOfPrices}
+              help={wording.threeLettersOfIso4217}
               width="short"
               problem={problem('currency')}
             >
@@ -150,7 +151,7 @@ export function HouseForm({ data }: { data: SetUp }) {
                 onChange={(e) => set({ currency: e.target.value.toUpperCase() })}
               />
             </KitField>
-            <KitField label="Digits of a barcode" width="short" problem={problem('barcode.length')}>
+            <KitField label={wording.digitsOfABarcode} width="short" problem={problem('barcode.length')}>
               <InputNumber
                 min={4}
                 max={20}
@@ -162,8 +163,8 @@ export function HouseForm({ data }: { data: SetUp }) {
               />
             </KitField>
             <KitField
-              label="First digit of a copy’s barcode"
-              help="empty for any"
+              label={wording.firstDigitOfACopys}
+              help={wording.emptyForAny}
               width="short"
               problem={problem('barcode.kind')}
             >
@@ -176,8 +177,8 @@ export function HouseForm({ data }: { data: SetUp }) {
               />
             </KitField>
             <KitField
-              label="Digits of this library"
-              help="they follow the first digit; empty for any"
+              label={wording.digitsOfThisLibrary}
+              help={wording.theyFollowTheFirstDigit}
               width="short"
               problem={problem('barcode.library')}
             >
@@ -190,11 +191,11 @@ export function HouseForm({ data }: { data: SetUp }) {
             </KitField>
           </KitGrid>
         </KitSection>
-        <KitSection title="Stocktake">
+        <KitSection title={wording.stocktake}>
           <KitGrid>
             <KitField
-              label="Length of a jump"
-              help="so many expected copies in a row not scanned"
+              label={wording.lengthOfAJump}
+              help={wording.soManyExpectedCopiesIn}
               width="short"
               problem={problem('jumpLength')}
             >
@@ -210,9 +211,9 @@ export function HouseForm({ data }: { data: SetUp }) {
         />
       </div>
       {mayChange ? (
-        <KitBar typed={typed} verb="Save house rules" onSend={() => void save()} />
+        <KitBar typed={typed} verb={wording.saveHouseRules} onSend={() => void save()} />
       ) : (
-        <p className="faded">Only the head changes these.</p>
+        <p className="faded">{wording.onlyTheHeadChangesThese}</p>
       )}
     </div>
   );

@@ -10,6 +10,7 @@ import { LazyBars } from '../../parts/charts/LazyBars';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 const EMPTY: LabelRoll = { name: '', prefix: '', from: 1, to: 1000, length: 14, check: true, supplier: '' };
 
@@ -19,15 +20,15 @@ export function LabelRolls() {
   const [editing, setEditing] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
   return (
-    <section className="stack" aria-label="Label rolls">
+    <section className="stack" aria-label={wording.labelRolls}>
       <div className="row spread">
-        <h2>Label rolls</h2>
-        {mayChange ? <Button onClick={() => setEditing('new')}>New label roll</Button> : null}
+        <h2>{wording.labelRolls}</h2>
+        {mayChange ? <Button onClick={() => setEditing('new')}>{wording.newLabelRoll}</Button> : null}
       </div>
       {rolls.length > 1 ? (
         <LazyBars
-          caption="Numbers used and left"
-          of="Roll"
+          caption={wording.numbersUsedAndLeft}
+          of={wording.roll}
           names={rolls.map((r) => r.roll.name)}
           series={[
             { name: 'used', values: rolls.map((r) => r.all - r.left), colour: '--willow' },
@@ -39,13 +40,13 @@ export function LabelRolls() {
       <table className="plain rolls">
         <thead>
           <tr>
-            <th>Roll</th>
-            <th>Reserved for</th>
-            <th className="num">Numbers</th>
-            <th>Used</th>
-            <th>Next</th>
+            <th>{wording.roll}</th>
+            <th>{wording.reservedFor}</th>
+            <th className="num">{wording.numbers}</th>
+            <th>{wording.used}</th>
+            <th>{wording.next}</th>
             <th>
-              <span className="unseen">Change</span>
+              <span className="unseen">{wording.change}</span>
             </th>
           </tr>
         </thead>
@@ -55,7 +56,7 @@ export function LabelRolls() {
               <td>
                 <b>{r.roll.name}</b>
               </td>
-              <td>{r.roll.supplier || 'our own use'}</td>
+              <td>{r.roll.supplier || wording.ourOwnUse}</td>
               <td className="num">{r.all.toLocaleString('en-GB')}</td>
               <td>
                 <Progress
@@ -63,14 +64,14 @@ export function LabelRolls() {
                   size="small"
                   strokeColor="var(--willow)"
                   format={() => `${(r.all - r.left).toLocaleString('en-GB')}`}
-                  aria-label={`${r.all - r.left} of ${r.all} used`}
+                  aria-label={wording.ofUsed(r.all - r.left, r.all)}
                 />
               </td>
-              <td>{r.next ? <Barcode code={r.next} /> : 'all used'}</td>
+              <td>{r.next ? <Barcode code={r.next} /> : wording.allUsed}</td>
               <td>
                 {mayChange ? (
                   <Button size="small" className="fix" onClick={() => setEditing(r.id)}>
-                    Change
+                    {wording.change}
                   </Button>
                 ) : null}
               </td>
@@ -110,19 +111,19 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
     <div className="shelf-form">
       <SchemaForm
         takesFocus
-        title={row ? row.roll.name : 'New label roll'}
+        title={row ? row.roll.name : wording.newLabelRoll}
         schema={rollSchema}
         initial={{ ...(row?.roll ?? EMPTY) }}
         fields={[
-          { name: 'name', label: 'Name' },
-          { name: 'prefix', label: 'Prefix', isMono: true, help: 'digits that every number begins with' },
-          { name: 'from', label: 'First number', kind: 'number' },
-          { name: 'to', label: 'Last number', kind: 'number' },
-          { name: 'length', label: 'Digits in all', kind: 'number', min: 3, max: 20 },
-          { name: 'supplier', label: 'Reserved for', help: 'a supplier’s name; empty for our own use' },
-          { name: 'check', label: 'The last digit is a check digit', kind: 'flag' },
+          { name: 'name', label: wording.name },
+          { name: 'prefix', label: wording.prefix, isMono: true, help: wording.digitsThatEveryNumberBegins },
+          { name: 'from', label: wording.firstNumber, kind: 'number' },
+          { name: 'to', label: wording.lastNumber, kind: 'number' },
+          { name: 'length', label: wording.digitsInAll, kind: 'number', min: 3, max: 20 },
+          { name: 'supplier', label: wording.reservedFor, help: wording.aSuppliersNameEmptyFor },
+          { name: 'check', label: wording.theLastDigitIsA, kind: 'flag' },
         ]}
-        verb={row ? `Save the roll ${row.roll.name}` : 'Make the label roll'}
+        verb={row ? wording.saveTheRoll(row.roll.name) : wording.makeTheLabelRoll}
         onCancel={onDone}
         onSend={async (roll) =>
           done(
@@ -134,7 +135,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
               : await call(api.suppliers.keepRoll, { body: { roll } }),
           )
         }
-        more={row ? <Button onClick={() => void remove()}>Delete label roll</Button> : null}
+        more={row ? <Button onClick={() => void remove()}>{wording.deleteLabelRoll}</Button> : null}
       />
     </div>
   );

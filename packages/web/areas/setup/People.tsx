@@ -7,6 +7,7 @@ import { problemText } from '../../api/request';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 const ROLE_OPTIONS = ROLES.map((r) => ({ value: r, label: r }));
 
@@ -20,10 +21,10 @@ export function PeopleForm({ data }: { data: SetUp }) {
       <table className="plain">
         <thead>
           <tr>
-            <th>Name</th>
-            <th>Sign-in name</th>
-            <th>Role</th>
-            {mayChange ? <th>Account</th> : null}
+            <th>{wording.name}</th>
+            <th>{wording.signInName}</th>
+            <th>{wording.role}</th>
+            {mayChange ? <th>{wording.account}</th> : null}
           </tr>
         </thead>
         <tbody>
@@ -32,28 +33,24 @@ export function PeopleForm({ data }: { data: SetUp }) {
           ))}
         </tbody>
       </table>
-      <p className="faded">
-        An assistant looks and scans. A cataloguer works on records, headings, holdings and copies, and
-        prepares withdrawals. The head confirms withdrawals, starts and closes stocktakes, and does the
-        set-up.
-      </p>
+      <p className="faded">{wording.anAssistantLooksAndScans}</p>
       {mayChange ? (
         <div className="shelf-form">
           <SchemaForm
             key={added}
-            title="Add a person"
+            title={wording.addAPerson}
             schema={personBody}
             initial={{ role: 'cataloguer' }}
             fields={[
-              { name: 'name', label: 'Name' },
-              { name: 'login', label: 'Sign-in name' },
-              { name: 'password', label: 'Password', kind: 'password' },
-              { name: 'role', label: 'Role', kind: 'choice', options: ROLE_OPTIONS },
+              { name: 'name', label: wording.name },
+              { name: 'login', label: wording.signInName },
+              { name: 'password', label: wording.password, kind: 'password' },
+              { name: 'role', label: wording.role, kind: 'choice', options: ROLE_OPTIONS },
             ]}
-            verb="Add person"
+            verb={wording.addPerson}
             onSend={async (body) => {
               await call(api.people.add, { body });
-              say(`Added ${body.name}, ${body.role}`);
+              say(wording.added(body.name, body.role));
               setAdded(added + 1);
               await refresh();
             }}
@@ -70,7 +67,7 @@ function PersonLine({ person, mayChange }: { person: PersonRow; mayChange: boole
   const endSessions = async () => {
     try {
       await call(api.people.endSessions, { params: { id: person.id } });
-      say(`Signed ${person.name} out everywhere`);
+      say(wording.signedOutEverywhere(person.name));
     } catch (e) {
       complain(problemText(e));
     }
@@ -82,16 +79,16 @@ function PersonLine({ person, mayChange }: { person: PersonRow; mayChange: boole
       <td>{person.login}</td>
       <td>
         {person.role}
-        {person.active ? '' : ', deactivated'}
+        {person.active ? '' : wording.deactivated}
       </td>
       {mayChange ? (
         <td>
           <span className="row">
             <Button size="small" onClick={() => setEditing(true)}>
-              Edit
+              {wording.edit}
             </Button>
             <Button size="small" onClick={() => void endSessions()}>
-              Sign out everywhere
+              {wording.signOutEverywhere}
             </Button>
           </span>
         </td>
@@ -110,19 +107,19 @@ function PersonForm({ person, onClose }: { person: PersonRow; onClose: () => voi
           schema={personChangeBody}
           initial={{ name: person.name, role: person.role, active: person.active }}
           fields={[
-            { name: 'name', label: 'Name' },
-            { name: 'role', label: 'Role', kind: 'choice', options: ROLE_OPTIONS },
-            { name: 'password', label: 'New password', kind: 'password', help: 'empty: as it is' },
-            { name: 'active', label: 'Active: may sign in', kind: 'flag' },
+            { name: 'name', label: wording.name },
+            { name: 'role', label: wording.role, kind: 'choice', options: ROLE_OPTIONS },
+            { name: 'password', label: wording.newPassword, kind: 'password', help: wording.emptyAsItIs },
+            { name: 'active', label: wording.activeMaySignIn, kind: 'flag' },
           ]}
-          verb="Save account"
+          verb={wording.saveAccount}
           onCancel={onClose}
           onSend={async ({ password, ...rest }) => {
             await call(api.people.change, {
               params: { id: person.id },
               body: { ...rest, ...(password && { password }) },
             });
-            say(`Saved the account of ${rest.name}`);
+            say(wording.savedTheAccountOf(rest.name));
             onClose();
             await refresh();
           }}

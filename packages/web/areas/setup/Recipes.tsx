@@ -11,6 +11,7 @@ import { SortableRows } from '../../parts/SortableRows';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { StepForm } from './StepForm';
+import { wording } from './words';
 
 type Act = (doing: () => Promise<Done>) => Promise<void>;
 
@@ -37,11 +38,7 @@ export function Recipes() {
   };
   return (
     <div className="stack">
-      <p className="faded">
-        Correct one incoming record, open “What cleaning changed”, and save the steps as a recipe; or write
-        them here. “Clean” in a delivery or in the catalogue shows every record before and after, and changes
-        nothing until you confirm.
-      </p>
+      <p className="faded">{wording.correctOneIncomingRecordOpen}</p>
       {recipes.map((r) => (
         <RecipeCard
           key={`${r.id} ${r.version}`}
@@ -64,14 +61,14 @@ export function Recipes() {
       ))}
       {mayChange ? (
         <div className="row">
-          <Button onClick={() => setMaking(true)}>Write a recipe</Button>
-          <Button onClick={() => file.current!.click()}>Load recipe from file</Button>
+          <Button onClick={() => setMaking(true)}>{wording.writeARecipe}</Button>
+          <Button onClick={() => file.current!.click()}>{wording.loadRecipeFromFile}</Button>
           <input
             ref={file}
             type="file"
             accept=".json"
             hidden
-            aria-label="Recipe file"
+            aria-label={wording.recipeFile}
             onChange={(e) => {
               const chosen = e.target.files?.[0];
               e.target.value = '';
@@ -83,7 +80,7 @@ export function Recipes() {
       ) : null}
       {making ? (
         <StepForm
-          title="First step of a new recipe"
+          title={wording.firstStepOfANew}
           step={null}
           onClose={() => setMaking(false)}
           onKeep={(step) => act(() => keepNew('New recipe', [step]))}
@@ -122,7 +119,7 @@ function RecipeCard({
       <div className="row spread">
         {mayChange ? (
           <Input
-            aria-label="Name of the recipe"
+            aria-label={wording.nameOfTheRecipe}
             value={name}
             style={{ maxWidth: 340 }}
             onChange={(e) => setName(e.target.value)}
@@ -133,11 +130,11 @@ function RecipeCard({
           <h2>{recipe.name}</h2>
         )}
         <span className="row">
-          {recipe.version === null ? <span className="faded">comes with Osier</span> : null}
-          <a href={`/api/recipes/${recipe.id}/file`}>Save as a file</a>
+          {recipe.version === null ? <span className="faded">{wording.comesWithOsier}</span> : null}
+          <a href={`/api/recipes/${recipe.id}/file`}>{wording.saveAsAFile}</a>
           {onCopy ? (
             <Button size="small" className="fix" onClick={onCopy}>
-              Copy
+              {wording.copy}
             </Button>
           ) : null}
           {mayChange ? (
@@ -150,7 +147,7 @@ function RecipeCard({
                 )
               }
             >
-              Delete recipe
+              {wording.deleteRecipe}
             </Button>
           ) : null}
         </span>
@@ -159,7 +156,7 @@ function RecipeCard({
         rows={recipe.steps}
         keyOf={(_, i) => String(i + 1)}
         nameOf={(step) => step.sentence}
-        label={`Steps of ${recipe.name}`}
+        label={wording.stepsOf(recipe.name)}
         disabled={!mayChange}
         onOrder={(rows) => void press(() => save({ steps: rows.map((r) => r.step) }))}
       >
@@ -172,7 +169,7 @@ function RecipeCard({
                   type="text"
                   size="small"
                   icon={<EditOutlined />}
-                  aria-label={`Change step ${i + 1}`}
+                  aria-label={wording.changeStep(i + 1)}
                   onClick={() => setWriting(i)}
                 />
                 {steps.length > 1 ? (
@@ -180,7 +177,7 @@ function RecipeCard({
                     type="text"
                     size="small"
                     icon={<DeleteOutlined />}
-                    aria-label={`Delete step ${i + 1}`}
+                    aria-label={wording.deleteStep(i + 1)}
                     onClick={() => void press(() => save({ steps: steps.filter((_, k) => k !== i) }))}
                   />
                 ) : null}
@@ -191,12 +188,12 @@ function RecipeCard({
       </SortableRows>
       {mayChange ? (
         <Button size="small" className="fix" onClick={() => setWriting(steps.length)}>
-          Add a step
+          {wording.addAStep}
         </Button>
       ) : null}
       {writing !== null ? (
         <StepForm
-          title={`Step ${writing + 1} of “${recipe.name}”`}
+          title={wording.stepOf(writing + 1, recipe.name)}
           step={steps[writing] ?? null}
           onClose={() => setWriting(null)}
           onKeep={(step) =>
@@ -206,7 +203,7 @@ function RecipeCard({
       ) : null}
       {recipe.steps.length === 0 ? (
         <p>
-          <Mark kind="caution" /> No step.
+          <Mark kind="caution" /> {wording.noStep}
         </p>
       ) : null}
     </section>

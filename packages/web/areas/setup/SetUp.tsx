@@ -8,13 +8,14 @@ import { Recipes } from './Recipes';
 import { Suppliers } from './Suppliers';
 import { useSetUp } from './use-set-up';
 import './setup.css';
+import { wording } from './words';
 
 const PAGES = [
-  ['lists', 'Code lists'],
-  ['house', 'House rules'],
-  ['suppliers', 'Suppliers and labels'],
-  ['recipes', 'Recipes'],
-  ['people', 'People'],
+  ['lists', wording.codeLists],
+  ['house', wording.houseRules],
+  ['suppliers', wording.suppliersAndLabels],
+  ['recipes', wording.recipes],
+  ['people', wording.people],
 ] as const;
 
 /** Lists, rules, suppliers, recipes, people. */
@@ -24,11 +25,13 @@ export default function SetUp() {
   const page = PAGES.find(([key]) => key === query.get('show'))?.[0] ?? 'lists';
   return (
     <>
-      <AreaHead
-        name="Set-up"
-        state="What this library has decided. Changes are in the daybook and can be undone."
-      >
-        <PageButtons label="Page" pages={PAGES} chosen={page} onChoose={(key) => setQuery({ show: key })} />
+      <AreaHead name={wording.setUp} state={wording.whatThisLibraryHasDecided}>
+        <PageButtons
+          label={wording.page}
+          pages={PAGES}
+          chosen={page}
+          onChoose={(key) => setQuery({ show: key })}
+        />
       </AreaHead>
       <div className={page === 'lists' || page === 'house' ? 'setup one-form' : 'setup'}>
         {!data ? null : page === 'lists' ? (

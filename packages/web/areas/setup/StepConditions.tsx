@@ -5,6 +5,7 @@ import { Input } from 'antd';
 import { useApi } from '../../api/queries';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PickMany } from '../../parts/form/PickMany';
+import { wording } from './words';
 
 type When = NonNullable<Step['when']>;
 
@@ -24,9 +25,9 @@ export function StepConditions({
   };
   return (
     <details open={when !== undefined}>
-      <summary>Only on some records</summary>
+      <summary>{wording.onlyOnSomeRecords}</summary>
       <KitGrid>
-        <KitField label="The record has" help="a field address">
+        <KitField label={wording.theRecordHas} help={wording.aFieldAddress}>
           <Input
             className="mono"
             placeholder="650{$v}"
@@ -34,7 +35,7 @@ export function StepConditions({
             onChange={(e) => set('has', e.target.value.trim() || undefined)}
           />
         </KitField>
-        <KitField label="The record lacks" help="a field address">
+        <KitField label={wording.theRecordLacks} help={wording.aFieldAddress}>
           <Input
             className="mono"
             placeholder="856$u"
@@ -42,17 +43,22 @@ export function StepConditions({
             onChange={(e) => set('lacks', e.target.value.trim() || undefined)}
           />
         </KitField>
-        <KitField label="Languages" help="of 008/35–37">
+        <KitField label={wording.languages} help={wording.of0083537}>
           <PickMany
             list={codeOptions('languages')}
             value={when?.languages ?? []}
             onChange={(v) => set('languages', v)}
           />
         </KitField>
-        <KitField label="Types of record" help="letters of leader/06">
-          <PickMany list={null} placeholder="a" value={when?.types ?? []} onChange={(v) => set('types', v)} />
+        <KitField label={wording.typesOfRecord} help={wording.lettersOfLeader06}>
+          <PickMany
+            list={null}
+            placeholder={wording.a}
+            value={when?.types ?? []}
+            onChange={(v) => set('types', v)}
+          />
         </KitField>
-        <KitField label="Suppliers" help="names of their sheets" width="wide">
+        <KitField label={wording.suppliers} help={wording.namesOfTheirSheets} width="wide">
           <PickMany
             list={[...new Set([...sheets.map((s) => s.sheet.name), ...(when?.suppliers ?? [])])].map((n) => ({
               code: n,

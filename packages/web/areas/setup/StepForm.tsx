@@ -16,6 +16,7 @@ import { KitField, KitGrid } from '../../parts/form/KitField';
 import { Mark } from '../../parts/Mark';
 import { StepConditions } from './StepConditions';
 import { StepPartField } from './StepPartField';
+import { wording } from './words';
 
 const KINDS = STEP_KINDS.map(({ step, name }) => ({ value: step, label: name }));
 const firstOf = (step: StepName): Step => STEP_KINDS.find((k) => k.step === step)!.first;
@@ -63,9 +64,9 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
             {failed ?? (tried ? problems[0] : '')}
           </span>
           <span className="row">
-            <Button onClick={onClose}>Cancel</Button>
+            <Button onClick={onClose}>{wording.cancel}</Button>
             <Button type="primary" onClick={() => void keep()}>
-              Save step
+              {wording.saveStep}
             </Button>
           </span>
         </div>
@@ -79,9 +80,10 @@ export function StepForm({ title, step: before, onKeep, onClose }: Props) {
         }}
       >
         <p className="review-sentence" aria-live="polite">
-          {problems.length ? <Mark kind="caution" name="not finished" /> : null} {stepSentence(step, house)}
+          {problems.length ? <Mark kind="caution" name={wording.notFinished} /> : null}{' '}
+          {stepSentence(step, house)}
         </p>
-        <KitField label="Step">
+        <KitField label={wording.step}>
           <Select
             showSearch={{ optionFilterProp: 'label' }}
             value={step.step}

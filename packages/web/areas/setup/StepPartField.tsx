@@ -6,6 +6,7 @@ import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { KitField } from '../../parts/form/KitField';
 import { CodeTable } from '../../parts/settings/CodeTable';
 import { SubfieldLines } from './SubfieldLines';
+import { wording } from './words';
 
 interface Props {
   readonly part: StepPart;
@@ -14,9 +15,9 @@ interface Props {
 }
 
 const WHICH = [
-  { value: 'all', label: 'all' },
-  { value: 'first', label: 'the first' },
-  { value: 'last', label: 'the last' },
+  { value: 'all', label: wording.all },
+  { value: 'first', label: wording.theFirst },
+  { value: 'last', label: wording.theLast },
 ];
 const FIXABLE = CHECKS.map((c) => ({ value: c.rule, label: c.title }));
 const capital = (name: string) => name.charAt(0).toUpperCase() + name.slice(1);
@@ -42,15 +43,15 @@ export function StepPartField({ part, value, onChange }: Props) {
     case 'built parts':
       return (
         <SubfieldLines
-          label="Subfields"
-          help="A line each: $a text. {245$a} stands for what is there."
+          label={wording.subfields}
+          help={wording.aLineEachAText}
           lines={(value as readonly BuiltPart[]).map((p) => [p.code, p.template])}
           onChange={(lines) => onChange(lines.map(([code, template]) => ({ code, template })))}
         />
       );
     case 'table':
       return (
-        <KitField label="Table" help="a line each" width="wide">
+        <KitField label={wording.table} help={wording.aLineEach} width="wide">
           <CodeTable ours="ours" table={value as Record<string, string>} onChange={onChange} />
         </KitField>
       );
@@ -99,7 +100,7 @@ export function StepPartField({ part, value, onChange }: Props) {
             kind === 'tags' || kind === 'tag'
               ? /^\d{3}$/.test(text)
                 ? fieldName(text)
-                : 'a point stands for any digit'
+                : wording.aPointStandsForAny
               : undefined
           }
         >
@@ -118,7 +119,7 @@ export function StepPartField({ part, value, onChange }: Props) {
         <KitField label={name}>
           <Input
             value={text}
-            placeholder={optional ? 'any' : undefined}
+            placeholder={optional ? wording.any : undefined}
             onChange={(e) => onChange(optional && e.target.value === '' ? undefined : e.target.value)}
           />
         </KitField>
@@ -148,14 +149,14 @@ function MatchField({
           checked={value?.expression === true}
           onChange={(e) => put(e.target.checked ? { find, expression: true } : { find })}
         >
-          regular expression
+          {wording.regularExpression}
         </Checkbox>
       }
     >
       <Input
         className={value?.expression ? 'mono' : undefined}
         value={find}
-        placeholder={optional ? 'anything' : undefined}
+        placeholder={optional ? wording.anything : undefined}
         onChange={(e) => put({ ...value, find: e.target.value })}
       />
     </KitField>
@@ -178,11 +179,15 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
   };
   return (
     <>
-      <KitField label="Tag" width="short" help={/^\d{3}$/.test(value.tag) ? fieldName(value.tag) : undefined}>
+      <KitField
+        label={wording.tag}
+        width="short"
+        help={/^\d{3}$/.test(value.tag) ? fieldName(value.tag) : undefined}
+      >
         <Input className="mono" maxLength={3} value={value.tag} onChange={(e) => setTag(e.target.value)} />
       </KitField>
       {data ? (
-        <KitField label="Indicators" width="short" help="# is blank">
+        <KitField label={wording.indicators} width="short" help="# is blank">
           <Input
             className="mono"
             maxLength={2}
@@ -195,7 +200,7 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
         </KitField>
       ) : null}
       {isControl || !data ? (
-        <KitField label="Text" width="wide">
+        <KitField label={wording.text} width="wide">
           <Input
             className="mono"
             value={'value' in value ? value.value : ''}
@@ -204,8 +209,8 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
         </KitField>
       ) : (
         <SubfieldLines
-          label="Subfields"
-          help="A line each: $a text."
+          label={wording.subfields}
+          help={wording.aLineEachAText2}
           lines={data.subfields.map((s) => [s.code, s.value])}
           onChange={(lines) =>
             onChange({ ...data, subfields: lines.map(([code, text]) => ({ code, value: text })) })

@@ -16,6 +16,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { draftOf } from './draft-of';
 import { LabelRolls } from './LabelRolls';
+import { wording } from './words';
 
 const EMPTY: SupplierSheet = { ...DEFAULT_SETTINGS, name: '', files: [], organisations: [] };
 
@@ -33,20 +34,15 @@ export function Suppliers() {
   return (
     <div className="stack">
       <PageButtons
-        label="Supplier sheets"
+        label={wording.supplierSheets}
         pages={[
           ...sheets.map((s) => [String(s.id), s.sheet.name] as const),
-          ...(mayChange ? [['new', 'New supplier sheet'] as const] : []),
+          ...(mayChange ? [['new', wording.newSupplierSheet] as const] : []),
         ]}
         chosen={isNew ? 'new' : String(open?.id ?? '')}
         onChoose={(id) => choose(id === 'new' ? 'new' : Number(id))}
       />
-      {sheets.length === 0 && !isNew ? (
-        <p className="note">
-          A supplier sheet keeps what is the same for every delivery of one supplier: how it is read, matched
-          and cleaned, and where its copies go. It is chosen by itself when a file comes.
-        </p>
-      ) : null}
+      {sheets.length === 0 && !isNew ? <p className="note">{wording.aSupplierSheetKeepsWhat}</p> : null}
       {open || isNew ? (
         <SheetForm
           key={open ? `${open.id} ${open.version}` : 'new'}
@@ -73,7 +69,7 @@ function SheetForm({
   const typed = useTyped<SupplierSheet>({
     initial: row?.sheet ?? EMPTY,
     schema: sheetSchema,
-    draft: draftOf('suppliers', `Supplier sheet ${row?.sheet.name ?? ''}`.trim(), row?.id ?? 'new'),
+    draft: draftOf('suppliers', wording.supplierSheet(row?.sheet.name ?? '').trim(), row?.id ?? 'new'),
   });
   const { value: sheet, set, problem } = typed;
   const [times, setTimes] = useState(0);
@@ -119,9 +115,9 @@ function SheetForm({
     );
   };
   return (
-    <section className="stack" aria-label={row?.sheet.name ?? 'New supplier sheet'}>
+    <section className="stack" aria-label={row?.sheet.name ?? wording.newSupplierSheet}>
       <KitGrid>
-        <KitField label="Supplier" isRequired problem={problem('name')}>
+        <KitField label={wording.supplier} isRequired problem={problem('name')}>
           <Input value={sheet.name} disabled={!mayChange} onChange={(e) => set({ name: e.target.value })} />
         </KitField>
         {texts('files', 'File names it applies to', '* stands for anything', 'tallow*.mrc')}
@@ -143,18 +139,18 @@ function SheetForm({
               setTimes(times + 1);
             },
           }}
-          verb={row ? 'Save supplier sheet' : 'Add supplier sheet'}
+          verb={row ? wording.saveSupplierSheet : wording.addSupplierSheet}
           onSend={() => void save()}
           more={
             row ? (
               <Button danger className="kit-far" onClick={() => void remove(row)}>
-                Delete supplier sheet
+                {wording.deleteSupplierSheet}
               </Button>
             ) : null
           }
         />
       ) : (
-        <p className="faded">Only the head changes these.</p>
+        <p className="faded">{wording.onlyTheHeadChangesThese}</p>
       )}
     </section>
   );

@@ -2,6 +2,7 @@ import { api } from '@osier/contract';
 import dayjs from 'dayjs';
 import { useApi } from '../../api/queries';
 import { LazyBars } from '../../parts/charts/LazyBars';
+import { wording } from './words';
 
 /** More bars than this and they are put together by hour, then by day. */
 const MOST = 36;
@@ -31,8 +32,8 @@ export function PaceChart({ id }: { id: number }) {
   const total = data.reduce((n, r) => n + r.scans, 0);
   return (
     <LazyBars
-      caption={`Pace: ${total.toLocaleString('en-GB')} scans as they were made`}
-      of="Time"
+      caption={wording.paceScansAsTheyWere(total.toLocaleString('en-GB'))}
+      of={wording.time}
       names={[...pace.keys()]}
       series={[{ name: 'scans', values: [...pace.values()], colour: '--willow' }]}
       isUpright

@@ -10,6 +10,7 @@ import { KitField } from '../../parts/form/KitField';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 /** The review of settling chosen findings, with where misplaced copies belong from now on. */
 export function SettleSheet({
@@ -50,7 +51,7 @@ export function SettleSheet({
   };
   return (
     <ReviewSheet
-      title={`Settle findings of ${stocktake.stocktake.name}`}
+      title={wording.settleFindingsOf(stocktake.stocktake.name)}
       review={review.data}
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
@@ -58,7 +59,7 @@ export function SettleSheet({
       onAnew={review.refetch}
     >
       {moves ? (
-        <KitField label="New location">
+        <KitField label={wording.newLocation}>
           <CodePicker list={places} value={location} onChange={setLocation} />
         </KitField>
       ) : null}

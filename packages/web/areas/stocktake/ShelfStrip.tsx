@@ -3,14 +3,15 @@ import type { Spine } from '@osier/core/stocktake';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { wording } from './words';
 
 const WIDTHS = [4, 12, 26];
 const STATES: Record<Spine['state'], string> = {
-  'in place': 'in place',
-  'out-of-order': 'out of order',
-  'should-not-be-here': 'should not be here',
+  'in place': wording.inPlace,
+  'out-of-order': wording.outOfOrder,
+  'should-not-be-here': wording.shouldNotBeHere,
   unknown: 'unknown',
-  'not-found': 'not found',
+  'not-found': wording.notFound,
 };
 
 /** A hue for a class, so that neighbours of one class look alike. */
@@ -71,7 +72,7 @@ export function ShelfStrip({
   };
   if (spines.length === 0) return null;
   const label = current
-    ? `${current.callNumber || 'no call number'} ${current.title || groupedBarcode(current.code)}: ${STATES[current.state]}${current.jumped ? `, ${current.jumped} copies jumped before it` : ''}`
+    ? `${current.callNumber || wording.noCallNumber} ${current.title || groupedBarcode(current.code)}: ${STATES[current.state]}${current.jumped ? wording.copiesJumpedBeforeIt(current.jumped) : ''}`
     : '';
   return (
     <div className="strip">
@@ -80,7 +81,7 @@ export function ShelfStrip({
         className="strip-shelf"
         role="slider"
         tabIndex={0}
-        aria-label="Shelf strip"
+        aria-label={wording.shelfStrip}
         aria-valuemin={1}
         aria-valuemax={spines.length}
         aria-valuenow={at + 1}
@@ -115,13 +116,13 @@ export function ShelfStrip({
       <div className="row spread strip-said">
         <span>{label}</span>
         <span className="row">
-          <span className="faded">← → walk, n next finding</span>
+          <span className="faded">{wording.walkNNextFinding}</span>
           <Button
             size="small"
             className="fix"
             onClick={() => rescale(zoom - 1)}
             disabled={zoom === 0}
-            aria-label="Smaller"
+            aria-label={wording.smaller}
           >
             −
           </Button>
@@ -130,7 +131,7 @@ export function ShelfStrip({
             className="fix"
             onClick={() => rescale(zoom + 1)}
             disabled={zoom === 2}
-            aria-label="Larger"
+            aria-label={wording.larger}
           >
             +
           </Button>

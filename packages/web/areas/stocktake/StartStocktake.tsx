@@ -6,12 +6,13 @@ import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 const SCHEMES = [
-  { value: 'dewey', label: 'Dewey' },
-  { value: 'lc', label: 'LC' },
-  { value: 'nlm', label: 'NLM' },
-  { value: 'own', label: 'our own' },
+  { value: 'dewey', label: wording.dewey },
+  { value: 'lc', label: wording.lc },
+  { value: 'nlm', label: wording.nlm },
+  { value: 'own', label: wording.ourOwn },
 ];
 
 /** Chooses the stretch: branch, locations, call-number range, types. */
@@ -24,45 +25,51 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
   return (
     <SchemaForm
       takesFocus
-      title="A new stocktake"
+      title={wording.aNewStocktake}
       schema={stocktakeBody}
       initial={{ branch, scheme: 'dewey' }}
       fields={(typed) => [
-        { name: 'name', label: 'Name', width: 'wide', placeholder: 'Millrace, textiles' },
+        { name: 'name', label: wording.name, width: 'wide', placeholder: wording.millraceTextiles },
         {
           name: 'branch',
-          label: 'Branch',
+          label: wording.branch,
           kind: 'code',
           list: lists.branches,
-          placeholder: 'Choose a branch',
+          placeholder: wording.chooseABranch,
         },
         {
           name: 'locations',
-          label: 'Locations',
+          label: wording.locations,
           kind: 'codes',
-          placeholder: 'all locations',
+          placeholder: wording.allLocations,
           list: lists.locations.filter((l) => l.branch === typed.branch),
         },
-        { name: 'types', label: 'Types', kind: 'codes', placeholder: 'all types', list: lists.types },
-        { name: 'scheme', label: 'Scheme', kind: 'choice', options: SCHEMES },
-        { name: 'from', label: 'Call number from', isMono: true, placeholder: 'the beginning' },
+        {
+          name: 'types',
+          label: wording.types,
+          kind: 'codes',
+          placeholder: wording.allTypes,
+          list: lists.types,
+        },
+        { name: 'scheme', label: wording.scheme, kind: 'choice', options: SCHEMES },
+        { name: 'from', label: wording.callNumberFrom, isMono: true, placeholder: wording.theBeginning },
         {
           name: 'to',
-          label: 'Call number to',
+          label: wording.callNumberTo,
           isMono: true,
-          placeholder: 'the end',
-          help: 'with all that begins so',
+          placeholder: wording.theEnd,
+          help: wording.withAllThatBeginsSo,
         },
         {
           name: 'seenSince',
-          label: 'Seen since counts as found',
+          label: wording.seenSinceCountsAsFound,
           kind: 'date',
-          help: 'copies last seen on or after this day need no scan',
+          help: wording.copiesLastSeenOnOr,
         },
       ]}
       // Locations are those of a branch.
       follow={(changed) => ('branch' in changed ? { locations: [] } : {})}
-      verb="Start the stocktake"
+      verb={wording.startTheStocktake}
       onCancel={onClose}
       onSend={async (body) => {
         const done = await call(api.stocktakes.start, { body });

@@ -11,6 +11,7 @@ import { StocktakePiece } from './StocktakePiece';
 import { useStocktakes } from './use-stocktakes';
 import '../../parts/verdicts.css';
 import './stocktake.css';
+import { wording } from './words';
 
 /** Stocktakes, each of a stretch. */
 export default function StocktakeArea() {
@@ -24,12 +25,12 @@ export default function StocktakeArea() {
   return (
     <>
       <AreaHead
-        name="Stocktake"
-        state={rows.length ? `${open} under way, ${rows.length - open} closed.` : 'No stocktake yet.'}
+        name={wording.stocktake}
+        state={rows.length ? wording.underWayClosed(open, rows.length - open) : wording.noStocktakeYet}
       >
         {mayManage ? (
           <Button type="primary" onClick={() => void navigate('/stocktake?start=1')}>
-            Start a stocktake
+            {wording.startAStocktake}
           </Button>
         ) : null}
       </AreaHead>
@@ -39,16 +40,12 @@ export default function StocktakeArea() {
         list={
           <WorkList
             items={rows}
-            label="Stocktakes"
+            label={wording.stocktakes}
             idOf={(r) => r.id}
             selected={id ? Number(id) : null}
             rowHeight={58}
             onOpen={(r) => void navigate(`/stocktake/${r.id}`)}
-            empty={
-              mayManage
-                ? 'Choose a stretch of shelf, walk it, scan it. For a first try: Millrace, open shelves, from 746 to 746, and the file demo/files/stocktake-millrace-746.txt.'
-                : 'No stocktake yet. The head starts one.'
-            }
+            empty={mayManage ? wording.chooseAStretchOfShelf : wording.noStocktakeYetTheHead}
             row={(r) => (
               <>
                 <div className="one">
@@ -56,10 +53,8 @@ export default function StocktakeArea() {
                   <span className="said-decision">{r.stocktake.state}</span>
                 </div>
                 <div className="two">
-                  <span className="main">
-                    {r.found} of {r.expected} found
-                  </span>
-                  {r.findings === null ? null : <span>{r.findings} findings</span>}
+                  <span className="main">{wording.ofFound(r.found, r.expected)}</span>
+                  {r.findings === null ? null : <span>{wording.findings(r.findings)}</span>}
                 </div>
                 <Progress part={r.found} whole={r.expected} name={r.stocktake.name} />
               </>

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { useStocktakes } from './use-stocktakes';
+import { wording } from './words';
 
 const SHOWN = 8;
 
@@ -9,23 +10,23 @@ export function StocktakeOverview() {
   const { data = [] } = useStocktakes();
   return (
     <Overview>
-      <OverviewSection title="How a stocktake goes">
+      <OverviewSection title={wording.howAStocktakeGoes}>
         <ol>
-          <li>Choose a stretch of shelf: branch, locations, call numbers from and to.</li>
-          <li>Scan it with the phone page (Walk), or load the file of a hand scanner.</li>
-          <li>Settle the findings: not on the shelf, out of order, wrong branch, not known.</li>
-          <li>Close it. Its result is kept.</li>
+          <li>{wording.chooseAStretchOfShelfBranch}</li>
+          <li>{wording.scanItWithThePhone}</li>
+          <li>{wording.settleTheFindingsNotOn}</li>
+          <li>{wording.closeItItsResultIs}</li>
         </ol>
       </OverviewSection>
       {data.length ? (
-        <OverviewSection title="Last stocktakes">
+        <OverviewSection title={wording.lastStocktakes}>
           <table className="plain">
             <thead>
               <tr>
-                <th>Name</th>
-                <th>State</th>
-                <th className="num">Found</th>
-                <th className="num">Expected</th>
+                <th>{wording.name}</th>
+                <th>{wording.state}</th>
+                <th className="num">{wording.found}</th>
+                <th className="num">{wording.expected}</th>
               </tr>
             </thead>
             <tbody>

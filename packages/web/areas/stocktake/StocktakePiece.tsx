@@ -17,17 +17,18 @@ import { ShelfStrip } from './ShelfStrip';
 import { PaceChart } from './PaceChart';
 import { Progress } from './Progress';
 import { SettleSheet } from './SettleSheet';
+import { wording } from './words';
 
 const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 'information'])[] = [
-  ['should-not-be-here', 'Should not be here', 'stop'],
-  ['unknown', 'Unknown', 'stop'],
-  ['out-of-order', 'Out of order', 'caution'],
-  ['not-found', 'Not found', 'caution'],
+  ['should-not-be-here', wording.shouldNotBeHere2, 'stop'],
+  ['unknown', wording.unknown, 'stop'],
+  ['out-of-order', wording.outOfOrder2, 'caution'],
+  ['not-found', wording.notFound2, 'caution'],
 ];
 const ACTS: Record<Settlement, string> = {
-  'mark-missing': 'mark missing',
-  'mark-found': 'mark found',
-  'correct-location': 'belongs here from now on',
+  'mark-missing': wording.markMissing,
+  'mark-found': wording.markFound,
+  'correct-location': wording.belongsHereFromNowOn,
 };
 const SHOWN_AT_ONCE = 60;
 
@@ -66,10 +67,7 @@ export function StocktakePiece({ id }: { id: number }) {
         .map((l) => l.trim())
         .filter(Boolean);
       const odd = codes.find((c) => c.length > 60);
-      if (odd)
-        complain(
-          `${f.name} does not look like a scanner’s file: “${odd.slice(0, 30)}…”. One barcode a line is expected.`,
-        );
+      if (odd) complain(wording.doesNotLookLikeA(f.name, odd.slice(0, 30)));
       else if (codes.length > AT_ONCE)
         await act(() => call(api.stocktakes.loadFile, { params, query: { name: f.name }, body: f }));
       else await act(() => call(api.stocktakes.load, { params, body: { name: f.name, codes } }));
@@ -99,16 +97,19 @@ export function StocktakePiece({ id }: { id: number }) {
         <div>
           <h2>{s.stocktake.name}</h2>
           <p className="faded">
-            {s.placeName} · started {s.stocktake.startedOn}
-            {s.stocktake.closedOn ? `, closed ${s.stocktake.closedOn}` : ''}
+            {wording.started(
+              s.placeName,
+              s.stocktake.startedOn,
+              s.stocktake.closedOn ? wording.closed(s.stocktake.closedOn) : '',
+            )}
           </p>
         </div>
         {open ? (
           <span className="row">
-            {mayScan ? <Link to={`/stocktake/${id}/walk`}>Walk the shelf</Link> : null}
+            {mayScan ? <Link to={`/stocktake/${id}/walk`}>{wording.walkTheShelf}</Link> : null}
             {mayManage ? (
               <Button onClick={() => void act(() => call(api.stocktakes.close, { params }))}>
-                Close the stocktake
+                {wording.closeTheStocktake}
               </Button>
             ) : null}
           </span>
@@ -116,30 +117,29 @@ export function StocktakePiece({ id }: { id: number }) {
       </div>
       {!s.loansDesk ? (
         <p className="note caution" role="alert">
-          <Mark kind="caution" /> The loans desk does not answer: copies on loan count as not found until it
-          does.
+          <Mark kind="caution" /> {wording.theLoansDeskDoesNot}
         </p>
       ) : null}
       <div className="tallies">
         <span>
-          <b>{r.found}</b> of {r.expected} found
+          <b>{r.found}</b> {wording.ofFound2(r.expected)}
         </span>
         <span>
-          <b>{r.accountedFor}</b> on loan or accounted for
+          <b>{r.accountedFor}</b> {wording.onLoanOrAccountedFor}
         </span>
         <span>
-          <b>{r.expected - r.found - r.accountedFor}</b> not found
+          <b>{r.expected - r.found - r.accountedFor}</b> {wording.notFound}
         </span>
         <span>
-          <b>{r.scans}</b> scans{r.scannedTwice ? `, ${r.scannedTwice} twice` : ''}
+          <b>{r.scans}</b> {wording.scans(r.scannedTwice ? wording.twice(r.scannedTwice) : '')}
         </span>
       </div>
       <Progress part={r.found + r.accountedFor} whole={r.expected} name={s.stocktake.name} />
       {open && mayScan ? (
         <div className="load-row">
-          <ScanField label="Scan" name={s.stocktake.name} said={said} onScan={(c) => void scan(c)} />
+          <ScanField label={wording.scan} name={s.stocktake.name} said={said} onScan={(c) => void scan(c)} />
           <DropZone
-            label="or drop a scanner’s file (one barcode a line)"
+            label={wording.orDropAScannersFile}
             accept=".txt,.csv,.dat"
             onFiles={(f) => void load(f)}
           />
@@ -149,8 +149,7 @@ export function StocktakePiece({ id }: { id: number }) {
       <PaceChart id={id} />
       {r.jumps.map((j) => (
         <p key={j.from} className="note caution">
-          <Mark kind="caution" /> {j.count} copies in a row were not scanned, from {j.from} to {j.to}: was a
-          board jumped?
+          <Mark kind="caution" /> {wording.copiesInARowWere(j.count, j.from, j.to)}
         </p>
       ))}
       {KINDS.map(([kind, name, mark]) => (
@@ -173,13 +172,11 @@ export function StocktakePiece({ id }: { id: number }) {
           }
         />
       ))}
-      {r.scans === 0 ? (
-        <p className="faded">Nothing scanned yet: everything in the stretch counts as not found.</p>
-      ) : null}
+      {r.scans === 0 ? <p className="faded">{wording.nothingScannedYetEverythingIn}</p> : null}
       {open && maySettle ? (
         <div className="settle-bar">
           <Button type="primary" disabled={items.length === 0} onClick={() => setSettling(true)}>
-            Settle {items.length} {items.length === 1 ? 'finding' : 'findings'}…
+            {wording.settle(items.length, items.length === 1 ? 'finding' : 'findings')}
           </Button>
         </div>
       ) : null}
@@ -220,7 +217,7 @@ function FindingGroup({
         <Mark kind={mark} name={name} /> {name} <span className="faded">{findings.length}</span>
         {toggle && can.length > 1 ? (
           <Button size="small" className="fix" onClick={() => tickAll(can)}>
-            Tick all {can.length}
+            {wording.tickAll(can.length)}
           </Button>
         ) : null}
       </h3>
@@ -232,7 +229,7 @@ function FindingGroup({
             {f.copy ? (
               <Link to={`/catalogue/${f.copy.recordId}?copy=${f.copy.copyId}`}>{f.copy.title}</Link>
             ) : (
-              <i>not known</i>
+              <i>{wording.notKnown}</i>
             )}
             <small className="faded">{f.copy?.callNumber}</small>
             <small>
@@ -253,7 +250,7 @@ function FindingGroup({
       ))}
       {findings.length > shown.length ? (
         <Button size="small" className="fix" onClick={() => setAll(true)}>
-          Show the other {findings.length - shown.length}
+          {wording.showTheOther(findings.length - shown.length)}
         </Button>
       ) : null}
     </section>

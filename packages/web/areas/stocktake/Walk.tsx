@@ -11,14 +11,15 @@ import { Progress } from './Progress';
 import { scanSource } from './scan-source';
 import { useStocktakes } from './use-stocktakes';
 import './stocktake.css';
+import { wording } from './words';
 
 type Verdict = ScanAnswer['verdicts'][number];
 const SAYS: Record<Verdict['outcome'], string> = {
-  'in place': 'In place',
-  'out-of-order': 'Out of order',
-  'should-not-be-here': 'Should not be here',
-  'scanned before': 'Scanned before',
-  unknown: 'Unknown barcode',
+  'in place': wording.inPlace2,
+  'out-of-order': wording.outOfOrder2,
+  'should-not-be-here': wording.shouldNotBeHere2,
+  'scanned before': wording.scannedBefore,
+  unknown: wording.unknownBarcode,
 };
 const MARKS: Record<Verdict['outcome'], 'clear' | 'caution' | 'stop' | 'information'> = {
   'in place': 'clear',
@@ -82,7 +83,7 @@ export default function Walk() {
     <div className="walk">
       <div className="row spread">
         <h1>{stocktake.stocktake.name}</h1>
-        <Link to={`/stocktake/${id}`}>Findings</Link>
+        <Link to={`/stocktake/${id}`}>{wording.findings2}</Link>
       </div>
       <ScanField large label={stocktake.placeName} name={stocktake.stocktake.name} onScan={scan} />
       {problem ? (
@@ -101,16 +102,16 @@ export default function Walk() {
             {last.message ? <p>{last.message}</p> : null}
           </>
         ) : (
-          <p className="faded">Scan the first copy of the shelf.</p>
+          <p className="faded">{wording.scanTheFirstCopyOf}</p>
         )}
       </div>
       {answer?.next ? (
         <p className="faded">
-          Next: <span className="mono">{answer.next.callNumber}</span> {answer.next.title}
+          {wording.next} <span className="mono">{answer.next.callNumber}</span> {answer.next.title}
         </p>
       ) : null}
       <p>
-        <b>{found}</b> of {expected} found
+        <b>{found}</b> {wording.ofFound2(expected)}
       </p>
       <Progress part={found} whole={expected} name={stocktake.stocktake.name} />
     </div>

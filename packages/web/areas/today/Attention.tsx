@@ -2,6 +2,7 @@ import { api, type DisputedRow } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
+import { wording } from './words';
 
 const placeOf = ({ kind, id }: DisputedRow): string | null =>
   kind === 'heading' ? `/headings/${id}` : kind === 'pile' ? `/copies/${id}` : null;
@@ -13,19 +14,15 @@ export default function Attention() {
   return (
     <>
       <AreaHead
-        name="Needs attention"
-        state={
-          data
-            ? `${data.length} things are there twice or belong to nothing. Change one of each two, and it leaves this list.`
-            : '…'
-        }
+        name={wording.needsAttention}
+        state={data ? wording.thingsAreThereTwiceOr(data.length) : '…'}
       />
       <table className="plain" style={{ margin: 16 }}>
         <thead>
           <tr>
-            <th>What</th>
-            <th>Name</th>
-            <th>Why</th>
+            <th>{wording.what}</th>
+            <th>{wording.name}</th>
+            <th>{wording.why}</th>
           </tr>
         </thead>
         <tbody>

@@ -1,6 +1,7 @@
 import type { Today } from '@osier/contract';
 import { Link } from 'react-router';
 import { useSetUp } from '../setup/use-set-up';
+import { wording } from './words';
 
 /** Records and copies at each branch. */
 export function BranchTable({ branches }: Pick<Today, 'branches'>) {
@@ -9,9 +10,9 @@ export function BranchTable({ branches }: Pick<Today, 'branches'>) {
     <table className="plain">
       <thead>
         <tr>
-          <th>Branch</th>
-          <th className="num">Records</th>
-          <th className="num">Copies</th>
+          <th>{wording.branch}</th>
+          <th className="num">{wording.records}</th>
+          <th className="num">{wording.copies}</th>
         </tr>
       </thead>
       <tbody>

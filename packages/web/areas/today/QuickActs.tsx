@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { focusScanLine } from '../../shell/shortcuts';
 import { useMay } from '../../shell/person';
+import { wording } from './words';
 
 /** What can be begun from here, as far as one may. */
 export function QuickActs() {
@@ -14,14 +15,14 @@ export function QuickActs() {
   return (
     <div className="quick">
       <Button onClick={focusScanLine}>
-        Scan or search <kbd>/</kbd>
+        {wording.scanOrSearch} <kbd>/</kbd>
       </Button>
-      {mayLoad ? <Button onClick={() => void navigate('/deliveries')}>Load a file</Button> : null}
+      {mayLoad ? <Button onClick={() => void navigate('/deliveries')}>{wording.loadAFile}</Button> : null}
       {mayStart ? (
-        <Button onClick={() => void navigate('/stocktake?start=1')}>Start a stocktake</Button>
+        <Button onClick={() => void navigate('/stocktake?start=1')}>{wording.startAStocktake}</Button>
       ) : null}
       {mayWithdraw ? (
-        <Button onClick={() => void navigate('/withdrawals?start=1')}>Start a withdrawal list</Button>
+        <Button onClick={() => void navigate('/withdrawals?start=1')}>{wording.startAWithdrawalList}</Button>
       ) : null}
     </div>
   );

@@ -11,6 +11,7 @@ import { FirstSteps } from './FirstSteps';
 import { QuickActs } from './QuickActs';
 import './today.css';
 import { useToday } from './use-today';
+import { wording } from './words';
 
 const FINDINGS = 8;
 const number = (n: number) => n.toLocaleString('en-GB');
@@ -20,21 +21,21 @@ export default function Today() {
   const { data } = useToday();
   const person = usePerson();
   const unsaved = unsavedWork(useDrafts());
-  if (!data) return <AreaHead name="Today" state="…" />;
+  if (!data) return <AreaHead name={wording.today} state="…" />;
   const waits = waitingIn(data);
   return (
     <>
       <AreaHead
-        name="Today"
+        name={wording.today}
         state={`Good day, ${person.name.split(' ')[0]}. ${number(data.records)} records, ${number(data.copies)} copies, ${number(data.headings)} headings.`}
       />
       <div className="today">
         <Overview isWide>
-          <OverviewSection title="Waiting">
+          <OverviewSection title={wording.waiting}>
             {waits.length === 0 ? (
               <p className="faded">
-                Nothing is waiting. Load a file in <Link to="/deliveries">Deliveries</Link>, or scan something
-                at the top.
+                {wording.nothingIsWaitingLoadA} <Link to="/deliveries">{wording.deliveries}</Link>
+                {wording.orScanSomethingAtThe}
               </p>
             ) : null}
             {waits.length ? (
@@ -54,7 +55,7 @@ export default function Today() {
             ) : null}
           </OverviewSection>
           {unsaved.length ? (
-            <OverviewSection title="Not saved yet">
+            <OverviewSection title={wording.notSavedYet}>
               <ul>
                 {unsaved.map(({ path, title }) => (
                   <li key={path}>
@@ -67,24 +68,26 @@ export default function Today() {
             </OverviewSection>
           ) : null}
           {data.records === 0 ? <FirstSteps /> : null}
-          <OverviewSection title="Begin">
+          <OverviewSection title={wording.begin}>
             <QuickActs />
           </OverviewSection>
-          <OverviewSection title="Recent work">
+          <OverviewSection title={wording.recentWork}>
             <div>
-              {data.lastEntries.length === 0 ? <p className="faded">Nothing has been done yet.</p> : null}
+              {data.lastEntries.length === 0 ? (
+                <p className="faded">{wording.nothingHasBeenDoneYet}</p>
+              ) : null}
               {data.lastEntries.map((e) => (
                 <EntryLine key={e.id} entry={e} />
               ))}
             </div>
           </OverviewSection>
           {data.findings.length ? (
-            <OverviewSection title="Findings in the catalogue">
+            <OverviewSection title={wording.findingsInTheCatalogue}>
               <FrequentFindings findings={data.findings} most={FINDINGS} />
             </OverviewSection>
           ) : null}
           {data.branches.length ? (
-            <OverviewSection title="The library by branch">
+            <OverviewSection title={wording.theLibraryByBranch}>
               <BranchTable branches={data.branches} />
             </OverviewSection>
           ) : null}
@@ -105,14 +108,14 @@ function waitingIn(data: TodayAnswer): Waiting[] {
   const attention = {
     to: '/today/attention',
     count: data.disputed,
-    what: 'things need attention',
-    more: 'duplicates, or belonging to nothing',
+    what: wording.thingsNeedAttention,
+    more: wording.duplicatesOrBelongingToNothing,
   };
   const alike = {
     to: '/headings',
     count: data.lookAlikes,
-    what: 'groups of look-alike names',
-    more: 'one person, or two?',
+    what: wording.groupsOfLookAlikeNames,
+    more: wording.onePersonOrTwo,
   };
   return [
     ...(data.disputed ? [attention] : []),
@@ -120,20 +123,20 @@ function waitingIn(data: TodayAnswer): Waiting[] {
       to: `/deliveries/${d.id}`,
       count: d.waiting,
       what: `incoming records in ${d.name}`,
-      more: d.errors ? `${number(d.errors)} with errors` : 'no errors found',
+      more: d.errors ? wording.withErrors(number(d.errors)) : wording.noErrorsFound,
     })),
     ...(data.lookAlikes ? [alike] : []),
     ...data.withdrawalLists.map((l) => ({
       to: `/withdrawals/${l.id}`,
       count: l.codes,
-      what: `copies on the withdrawal list ${l.name}`,
-      more: 'to check and confirm',
+      what: wording.copiesOnTheWithdrawalList(l.name),
+      more: wording.toCheckAndConfirm,
     })),
     ...data.stocktakes.map((s) => ({
       to: `/stocktake/${s.id}`,
       count: s.expected - s.found,
-      what: `copies not yet scanned in ${s.name}`,
-      more: `${number(s.found)} of ${number(s.expected)} found`,
+      what: wording.copiesNotYetScannedIn(s.name),
+      more: wording.ofFound(number(s.found), number(s.expected)),
     })),
   ];
 }

@@ -12,12 +12,13 @@ import { ReviewSheet } from '../../parts/ReviewSheet';
 import { ScanField } from '../../parts/ScanField';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { wording } from './words';
 
 type Row = WithdrawalList['verdicts'][number];
 const GROUPS = [
-  ['stop', 'Stop: these stay', 'They cannot be withdrawn as things are.'],
-  ['caution', 'Caution: look twice', 'They can go; ticked ones will.'],
-  ['clear', 'Clear', 'Nothing speaks against it.'],
+  ['stop', wording.stopTheseStay, wording.theyCannotBeWithdrawnAs],
+  ['caution', wording.cautionLookTwice, wording.theyCanGoTickedOnes],
+  ['clear', wording.clear, wording.nothingSpeaksAgainstIt],
 ] as const;
 
 /** A withdrawal list: scan, see the verdicts, tick, withdraw. */
@@ -34,7 +35,7 @@ export function ListPiece({ id }: { id: number }) {
   const scan = async (codes: string[]) => {
     try {
       await call(api.withdrawals.scan, { params: { id }, body: { codes } });
-      setSaid(codes.length === 1 ? `Scanned ${codes[0]}` : `${codes.length} barcodes added`);
+      setSaid(codes.length === 1 ? `Scanned ${codes[0]}` : wording.barcodesAdded(codes.length));
       await refresh();
     } catch (e) {
       complain(problemText(e));
@@ -63,35 +64,30 @@ export function ListPiece({ id }: { id: number }) {
         <div>
           <h2>{list.name}</h2>
           <p className="faded">
-            {list.reason || 'no reason given'} · started by {list.by} on {list.madeOn}
+            {wording.startedByOn(list.reason || wording.noReasonGiven, list.by, list.madeOn)}
           </p>
         </div>
         {open && mayPrepare ? (
           <Button type="primary" disabled={chosen.length === 0} onClick={() => setReviewing(true)}>
-            Withdraw {chosen.length} {chosen.length === 1 ? 'copy' : 'copies'}…
+            {wording.withdraw(chosen.length, chosen.length === 1 ? 'copy' : 'copies')}
           </Button>
         ) : null}
       </div>
       {!list.loansDesk ? (
         <p className="note caution" role="alert">
-          <Mark kind="caution" /> The loans desk does not answer. Whether a copy is on loan is not known; each
-          says so.
+          <Mark kind="caution" /> {wording.theLoansDeskDoesNot}
         </p>
       ) : null}
       {open && mayPrepare ? (
         <ScanField
-          label="Scan or paste barcodes"
+          label={wording.scanOrPasteBarcodes}
           name={list.name}
           said={said}
           onScan={(codes) => void scan(codes)}
         />
       ) : null}
       {list.verdicts.length === 0 ? (
-        <p className="faded">
-          {open
-            ? 'Nothing scanned yet. Scan the trolley one by one, or paste a column of barcodes into the field above.'
-            : 'This list is done.'}
-        </p>
+        <p className="faded">{open ? wording.nothingScannedYetScanThe : wording.thisListIsDone}</p>
       ) : null}
       {GROUPS.map(([kind, name, hint]) => {
         const rows = list.verdicts.filter((r) => r.verdict === kind);
@@ -108,7 +104,7 @@ export function ListPiece({ id }: { id: number }) {
               <div key={r.scan} className="verdict-row">
                 {kind !== 'stop' && open && mayPrepare ? (
                   <Checkbox
-                    aria-label={`Withdraw ${r.candidate!.title}`}
+                    aria-label={wording.withdraw2(r.candidate!.title)}
                     checked={isChosen(r)}
                     onChange={() => toggle(r)}
                   />
@@ -122,7 +118,7 @@ export function ListPiece({ id }: { id: number }) {
                       {r.candidate.title}
                     </Link>
                   ) : (
-                    <i>not known</i>
+                    <i>{wording.notKnown}</i>
                   )}
                   <small className="faded">{[r.callNumber, r.place].filter(Boolean).join(' · ')}</small>
                   {r.reasons.map((x) => (
@@ -136,9 +132,9 @@ export function ListPiece({ id }: { id: number }) {
                     size="small"
                     className="fix"
                     onClick={() => void takeOff(r)}
-                    aria-label={`Take ${r.code} off the list`}
+                    aria-label={wording.takeOffTheList(r.code)}
                   >
-                    Take off
+                    {wording.takeOff}
                   </Button>
                 ) : null}
               </div>
@@ -187,14 +183,14 @@ function WithdrawSheet({
   };
   return (
     <ReviewSheet
-      title={`Withdraw from ${name}`}
+      title={wording.withdrawFrom(name)}
       review={review.data}
       problem={review.error ? problemText(review.error) : null}
       onClose={onClose}
       onDo={act}
       onAnew={review.refetch}
       canDo={mayConfirm}
-      whyNot="The list is prepared. The head of technical services confirms it."
+      whyNot={wording.theListIsPreparedThe}
     />
   );
 }

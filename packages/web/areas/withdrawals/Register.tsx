@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
+import { wording } from './words';
 
 /** The register of withdrawn copies, kept for ever. */
 export function Register() {
@@ -11,7 +12,7 @@ export function Register() {
   if (data && rows.length === 0)
     return (
       <p className="faded" style={{ padding: 16 }}>
-        Nothing has been withdrawn yet. What goes is listed here for ever, with the entry that took it out.
+        {wording.nothingHasBeenWithdrawnYet}
       </p>
     );
   return (
@@ -19,13 +20,13 @@ export function Register() {
       <table className="plain">
         <thead>
           <tr>
-            <th>Withdrawn</th>
-            <th>Barcode</th>
-            <th>Title</th>
-            <th>Stood at</th>
-            <th>Reason</th>
-            <th>By</th>
-            <th>Entry</th>
+            <th>{wording.withdrawn}</th>
+            <th>{wording.barcode}</th>
+            <th>{wording.title}</th>
+            <th>{wording.stoodAt}</th>
+            <th>{wording.reason}</th>
+            <th>{wording.by}</th>
+            <th>{wording.entry}</th>
           </tr>
         </thead>
         <tbody>
@@ -38,7 +39,7 @@ export function Register() {
               <td>
                 {w.title}
                 {w.lastCopy ? (
-                  <small className="faded"> · last copy, record {w.record} went too</small>
+                  <small className="faded"> {wording.lastCopyRecordWentToo(w.record)}</small>
                 ) : null}
               </td>
               <td>
@@ -51,7 +52,7 @@ export function Register() {
                 {restored ? (
                   <>
                     {' '}
-                    <Mark kind="information" name="undone" /> undone
+                    <Mark kind="information" name="undone" /> {wording.undone}
                   </>
                 ) : null}
               </td>

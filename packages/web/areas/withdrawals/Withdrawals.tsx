@@ -16,6 +16,7 @@ import { ListPiece } from './ListPiece';
 import { Register } from './Register';
 import { WithdrawalsOverview } from './WithdrawalsOverview';
 import '../../parts/verdicts.css';
+import { wording } from './words';
 
 /** Lists of copies to withdraw, and the register of what went. */
 export default function Withdrawals() {
@@ -31,21 +32,21 @@ export default function Withdrawals() {
   return (
     <>
       <AreaHead
-        name="Withdrawals"
-        state={open ? `${open} open ${open === 1 ? 'list' : 'lists'}.` : 'No list is open.'}
+        name={wording.withdrawals}
+        state={open ? wording.open(open, open === 1 ? wording.list : wording.lists) : wording.noListIsOpen}
       >
         <PageButtons
-          label="Show"
+          label={wording.show}
           pages={[
-            ['lists', 'Lists'],
-            ['register', 'Register'],
+            ['lists', wording.lists2],
+            ['register', wording.register],
           ]}
           chosen={showRegister ? 'register' : 'lists'}
           onChoose={(key) => void navigate(key === 'lists' ? '/withdrawals' : '/withdrawals?show=register')}
         />
         {mayPrepare ? (
           <Button type="primary" onClick={() => void navigate('/withdrawals?start=1')}>
-            Start a list
+            {wording.startAList}
           </Button>
         ) : null}
       </AreaHead>
@@ -58,11 +59,11 @@ export default function Withdrawals() {
           list={
             <WorkList
               items={lists}
-              label="Withdrawal lists"
+              label={wording.withdrawalLists}
               idOf={(l) => l.id}
               selected={id ? Number(id) : null}
               onOpen={(l) => void navigate(`/withdrawals/${l.id}`)}
-              empty="No list yet. Start one, then scan the trolley; a file to paste from is demo/files/trolley-of-discards.txt."
+              empty={wording.noListYetStartOne}
               row={(l) => (
                 <>
                   <div className="one">
@@ -73,7 +74,7 @@ export default function Withdrawals() {
                     <span className="main">
                       {names.find((b) => b.code === l.branch)?.name} · {l.by}
                     </span>
-                    <span>{l.codes} scans</span>
+                    <span>{wording.scans(l.codes)}</span>
                   </div>
                 </>
               )}
@@ -96,7 +97,7 @@ export default function Withdrawals() {
 
 /** A name for a list of today that no other list has. */
 function nameOfToday(taken: readonly string[]): string {
-  const name = `Discards ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`;
+  const name = wording.discards(new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }));
   const free = (n: number) => (n === 1 ? name : `${name} (${n})`);
   let n = 1;
   while (taken.includes(free(n))) n++;
@@ -112,20 +113,26 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
   return (
     <SchemaForm
       takesFocus
-      title="A new withdrawal list"
+      title={wording.aNewWithdrawalList}
       schema={withdrawalListBody}
       initial={{ name: nameOfToday(taken), branch }}
       fields={[
-        { name: 'name', label: 'Name' },
-        { name: 'branch', label: 'Branch', kind: 'code', list: branches, placeholder: 'Choose a branch' },
+        { name: 'name', label: wording.name },
+        {
+          name: 'branch',
+          label: wording.branch,
+          kind: 'code',
+          list: branches,
+          placeholder: wording.chooseABranch,
+        },
         {
           name: 'reason',
-          label: 'Reason, for the register',
+          label: wording.reasonForTheRegister,
           width: 'wide',
-          placeholder: 'worn, superseded, not used in ten years…',
+          placeholder: wording.wornSupersededNotUsedIn,
         },
       ]}
-      verb="Start the list"
+      verb={wording.startTheList}
       onCancel={onClose}
       onSend={async (body) => {
         const done = await call(api.withdrawals.start, { body });

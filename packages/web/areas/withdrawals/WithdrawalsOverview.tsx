@@ -1,29 +1,30 @@
 import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
+import { wording } from './words';
 
 /** What the pane shows when no list is opened: how a withdrawal goes, and one's own last work. */
 export function WithdrawalsOverview() {
   return (
     <Overview>
-      <OverviewSection title="How copies are withdrawn">
+      <OverviewSection title={wording.howCopiesAreWithdrawn}>
         <ol>
-          <li>Start a list: its name, its branch, the reason.</li>
-          <li>Scan the copies, or paste their barcodes. Each gets a verdict: clear, caution or stop.</li>
-          <li>Look at the cautions; what is stopped stays out.</li>
-          <li>The head confirms. The copies leave the catalogue and stand in the register.</li>
+          <li>{wording.startAListItsName}</li>
+          <li>{wording.scanTheCopiesOrPaste}</li>
+          <li>{wording.lookAtTheCautionsWhat}</li>
+          <li>{wording.theHeadConfirmsTheCopies}</li>
         </ol>
         <p className="faded">
-          A list that was confirmed can be undone from the <Link to="/daybook">Daybook</Link>.
+          {wording.aListThatWasConfirmed} <Link to="/daybook">{wording.daybook}</Link>.
         </p>
       </OverviewSection>
-      <OverviewSection title="Register">
+      <OverviewSection title={wording.register}>
         <p>
-          Every copy that was withdrawn, with its title, call number and reason, in the{' '}
-          <Link to="/withdrawals?show=register">register</Link>.
+          {wording.everyCopyThatWasWithdrawn} <Link to="/withdrawals?show=register">{wording.register2}</Link>
+          .
         </p>
       </OverviewSection>
-      <OverviewSection title="My recent work">
+      <OverviewSection title={wording.myRecentWork}>
         <RecentWork />
       </OverviewSection>
     </Overview>

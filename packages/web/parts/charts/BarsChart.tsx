@@ -2,6 +2,7 @@ import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, T
 import { Bar } from 'react-chartjs-2';
 import { useIsDark } from '../../styles/Themed';
 import './charts.css';
+import { wording } from '../words';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Legend, Tooltip);
 
@@ -76,7 +77,7 @@ export default function BarsChart({
         />
       </div>
       <details>
-        <summary>As a table</summary>
+        <summary>{wording.asATable}</summary>
         <table className="plain">
           <thead>
             <tr>

@@ -2,6 +2,7 @@ import { Checkbox, DatePicker, Input, InputNumber, Select } from 'antd';
 import dayjs, { type Dayjs } from 'dayjs';
 import type { FormField } from './field-kinds';
 import { PickMany } from './PickMany';
+import { wording } from '../words';
 
 /** What the form around a control gives it: its id, what it holds, and what is told of it to those who hear it. */
 interface Bound {
@@ -38,7 +39,7 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
         <Select
           {...told}
           showSearch={field.kind === 'code' ? { optionFilterProp: 'label' } : false}
-          placeholder={field.kind === 'code' ? (field.placeholder ?? 'Choose') : undefined}
+          placeholder={field.kind === 'code' ? (field.placeholder ?? wording.choose) : undefined}
           popupMatchSelectWidth={false}
           value={text || undefined}
           options={
@@ -65,7 +66,7 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
         <DatePicker
           {...told}
           format="YYYY-MM-DD"
-          placeholder="year-month-day"
+          placeholder={wording.yearMonthDay}
           style={{ width: '100%' }}
           value={text ? dayjs(text) : null}
           onChange={(day: Dayjs | null) => onChange(day ? day.format('YYYY-MM-DD') : '')}

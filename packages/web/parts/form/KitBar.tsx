@@ -1,6 +1,7 @@
 import { Alert, Button } from 'antd';
 import type { ReactNode } from 'react';
 import type { Typed } from './use-typed';
+import { wording } from '../words';
 
 /** The end of a form of parts: what was refused, that something is not saved yet, and the acts. It ends the form and covers nothing. */
 export function KitBar<T extends object>({
@@ -23,11 +24,11 @@ export function KitBar<T extends object>({
         <Button type="primary" onClick={onSend} loading={typed.isSending}>
           {verb}
         </Button>
-        {onCancel ? <Button onClick={onCancel}>Cancel</Button> : null}
+        {onCancel ? <Button onClick={onCancel}>{wording.cancel}</Button> : null}
         {typed.isUnsaved ? (
           <>
-            <Button onClick={typed.discard}>Discard changes</Button>
-            <span className="faded">Not saved yet; kept in this browser until you save or discard.</span>
+            <Button onClick={typed.discard}>{wording.discardChanges}</Button>
+            <span className="faded">{wording.notSavedYetKeptIn}</span>
           </>
         ) : null}
         {more}

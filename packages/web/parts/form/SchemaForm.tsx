@@ -6,6 +6,7 @@ import { useFormDraft, type DraftPlace } from './form-draft';
 import { FormControl } from './FormControl';
 import './form.css';
 import { rulesOf, showRefusal } from './schema-rules';
+import { wording } from '../words';
 
 /**
  * A form whose fields are parts of a schema of the contract. It checks as the server does, shows what the server refuses beside its
@@ -115,8 +116,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
           <Button type="primary" htmlType="submit" block={isBlock} loading={isSending}>
             {verb}
           </Button>
-          {onCancel ? <Button onClick={onCancel}>Cancel</Button> : null}
-          {kept.isKept ? <Button onClick={discard}>Discard changes</Button> : null}
+          {onCancel ? <Button onClick={onCancel}>{wording.cancel}</Button> : null}
+          {kept.isKept ? <Button onClick={discard}>{wording.discardChanges}</Button> : null}
           {more}
         </div>
       )}

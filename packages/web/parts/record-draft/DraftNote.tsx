@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import type { Draft } from '../../shell/drafts';
 import { Compare } from '../Compare';
+import { wording } from '../words';
 
 /** Tells that a record is changed and not saved, with what was changed, and offers to save or discard it. */
 export const DraftNote = ({
@@ -14,11 +15,11 @@ export const DraftNote = ({
 }) => (
   <div className="note caution draft" role="status">
     <div className="row spread">
-      <b>Not saved yet.</b>
+      <b>{wording.notSavedYet}</b>
       <span className="row">
-        <Button onClick={onDiscard}>Discard changes</Button>
+        <Button onClick={onDiscard}>{wording.discardChanges}</Button>
         <Button type="primary" onClick={onSave}>
-          Save record <kbd>Ctrl S</kbd>
+          {wording.saveRecord} <kbd>Ctrl S</kbd>
         </Button>
       </span>
     </div>

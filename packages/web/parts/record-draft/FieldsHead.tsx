@@ -1,16 +1,17 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { RecordDraft } from './use-record-draft';
+import { wording } from '../words';
 
 /** The heading of a record's fields, with what can be done to all of them. */
 export const FieldsHead = ({ edit, mayEdit }: { edit: RecordDraft; mayEdit: boolean }) => (
   <div className="row spread">
-    <h3>Fields</h3>
+    <h3>{wording.fields}</h3>
     {mayEdit ? (
       <span className="row">
         {edit.fixable > 1 ? (
           <Button size="small" onClick={() => void edit.fixAll()}>
-            Fix all {edit.fixable}
+            {wording.fixAll(edit.fixable)}
           </Button>
         ) : null}
         <NewField onAdd={edit.beginField} />
@@ -32,8 +33,8 @@ function NewField({ onAdd }: { onAdd: (tag: string) => void }) {
       <Input
         size="small"
         className="mono"
-        aria-label="Tag of a new field"
-        placeholder="Tag"
+        aria-label={wording.tagOfANewField}
+        placeholder={wording.tag}
         maxLength={3}
         style={{ width: 60 }}
         value={tag}
@@ -44,7 +45,7 @@ function NewField({ onAdd }: { onAdd: (tag: string) => void }) {
         }}
       />
       <Button size="small" onClick={add} disabled={!isTag}>
-        Add field
+        {wording.addField}
       </Button>
     </span>
   );

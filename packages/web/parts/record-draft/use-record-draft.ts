@@ -14,6 +14,7 @@ import { useDrafts, type Draft } from '../../shell/drafts';
 import { useShell } from '../../shell/shell-store';
 import type { AddedField } from '../FieldView';
 import { useLiveFindings } from './live-findings';
+import { wording } from '../words';
 
 /** A record as it stands saved, and where the piece with it is. */
 export interface SavedRecord {
@@ -84,7 +85,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
       const fixed = await live.fixAll(marc);
       if (!fixed?.corrected) return;
       change(fixed.record);
-      say(`Fixed ${counted(fixed.corrected, 'finding')}. Save the record to keep that.`);
+      say(wording.fixedSaveTheRecordTo(counted(fixed.corrected, 'finding')));
     },
     beginField: (tag) =>
       setAdding({

@@ -1,5 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
+import { wording } from '../words';
 
 /** A supplier's codes and ours, a line each: `DVD = VI`. What was typed stays as it was typed. */
 export function CodeTable({
@@ -35,7 +36,7 @@ export function CodeTable({
       id={id}
       className="mono"
       autoSize={{ minRows: 2, maxRows: 8 }}
-      placeholder={`theirs = ${ours}`}
+      placeholder={wording.theirs2(ours)}
       value={text}
       disabled={disabled}
       onChange={(e) => change(e.target.value)}

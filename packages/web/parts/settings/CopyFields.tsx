@@ -6,33 +6,34 @@ import { KitField, KitGrid, KitSection } from '../form/KitField';
 import { PriceInput } from '../PriceInput';
 import { CodeTable } from './CodeTable';
 import type { Editing } from './editing';
+import { wording } from '../words';
 
 const PARTS: readonly (readonly [CopyPart, string])[] = [
-  ['branch', 'Branch'],
-  ['location', 'Location'],
-  ['type', 'Type'],
-  ['class', 'Class'],
-  ['item', 'Author mark'],
-  ['barcode', 'Barcode'],
-  ['part', 'Part or volume'],
-  ['number', 'Copy number'],
-  ['price', 'Price'],
-  ['fund', 'Fund'],
-  ['note', 'Note'],
-  ['copies', 'Number of copies'],
+  ['branch', wording.branch],
+  ['location', wording.location],
+  ['type', wording.type],
+  ['class', wording.class],
+  ['item', wording.authorMark],
+  ['barcode', wording.barcode],
+  ['part', wording.partOrVolume],
+  ['number', wording.copyNumber],
+  ['price', wording.price],
+  ['fund', wording.fund],
+  ['note', wording.note],
+  ['copies', wording.numberOfCopies],
 ];
 const TABLES = [
-  ['branch', 'branches', 'Their branches in our codes'],
-  ['location', 'locations', 'Their locations in our codes'],
-  ['type', 'types', 'Their types in our codes'],
-  ['fund', 'funds', 'Their funds in our codes'],
+  ['branch', 'branches', wording.theirBranchesInOurCodes],
+  ['location', 'locations', wording.theirLocationsInOurCodes],
+  ['type', 'types', wording.theirTypesInOurCodes],
+  ['fund', 'funds', wording.theirFundsInOurCodes],
 ] as const;
 const DEFAULTS = [
-  ['branch', 'branches', 'Branch'],
-  ['location', 'locations', 'Location'],
-  ['type', 'types', 'Type'],
-  ['fund', 'funds', 'Fund'],
-  ['supplier', 'suppliers', 'Supplier'],
+  ['branch', 'branches', wording.branch],
+  ['location', 'locations', wording.location],
+  ['type', 'types', wording.type],
+  ['fund', 'funds', wording.fund],
+  ['supplier', 'suppliers', wording.supplier],
 ] as const;
 const STATUSES: readonly CopyDefaults['status'][] = ['available', 'in transit', 'in repair', 'reserved'];
 
@@ -51,14 +52,14 @@ export function CopyFields({
   const locations = lists.locations.filter((l) => l.branch === defaults.branch || defaults.branch === '');
   const isOptional = (part: string) => part === 'fund' || part === 'supplier';
   return (
-    <KitSection title="Copies">
+    <KitSection title={wording.copies}>
       <KitGrid isDense>
-        <KitField label="Field with the copies" width="short" problem={problem('mapping.tag')}>
+        <KitField label={wording.fieldWithTheCopies} width="short" problem={problem('mapping.tag')}>
           <Input
             className="mono"
             maxLength={3}
             value={mapping.tag}
-            placeholder="none"
+            placeholder={wording.none}
             disabled={disabled}
             onChange={(e) => map({ tag: e.target.value.trim() })}
           />
@@ -86,18 +87,15 @@ export function CopyFields({
       {mapping.tag === '' ? null : (
         <>
           <p className="faded">
-            A letter is a subfield of that field. A field address such as <code>020$c</code> is read from
-            anywhere in the record.
-            {mapping.tag === '852'
-              ? ' Where a record has 876, each 876 is one copy at its 852, with barcode $p, part or volume $3, price $c, number $t.'
-              : ''}
+            {wording.aLetterIsASubfield} <code>020$c</code>{' '}
+            {wording.isReadFromAnywhereIn(mapping.tag === '852' ? wording.whereARecordHas876 : '')}
           </p>
           <KitGrid>
             {TABLES.map(([part, list, label]) => (
               <KitField
                 key={part}
                 label={label}
-                help="a line each"
+                help={wording.aLineEach}
                 problem={problem(`mapping.tables.${part}`)}
               >
                 <CodeTable
@@ -111,21 +109,21 @@ export function CopyFields({
           </KitGrid>
         </>
       )}
-      <h3>Where the records say nothing</h3>
+      <h3>{wording.whereTheRecordsSayNothing}</h3>
       <KitGrid isDense>
         {DEFAULTS.map(([part, list, label]) => (
           <KitField key={part} label={label} problem={problem(`defaults.${part}`)}>
             <CodePicker
               list={part === 'location' ? locations : lists[list]}
               optional={isOptional(part)}
-              placeholder={isOptional(part) ? 'none' : undefined}
+              placeholder={isOptional(part) ? wording.none : undefined}
               disabled={disabled}
               value={defaults[part]}
               onChange={(v) => give({ [part]: v })}
             />
           </KitField>
         ))}
-        <KitField label="Status" problem={problem('defaults.status')}>
+        <KitField label={wording.status} problem={problem('defaults.status')}>
           <Select
             value={defaults.status}
             disabled={disabled}
@@ -133,17 +131,17 @@ export function CopyFields({
             options={STATUSES.map((s) => ({ value: s, label: s }))}
           />
         </KitField>
-        <KitField label="Price" problem={problem('defaults.price')}>
+        <KitField label={wording.price} problem={problem('defaults.price')}>
           <PriceInput
-            placeholder="as the type"
+            placeholder={wording.asTheType}
             value={defaults.price}
             disabled={disabled}
             onChange={(price) => give({ price })}
           />
         </KitField>
         <KitField
-          label="Copies"
-          help="where the record has none"
+          label={wording.copies}
+          help={wording.whereTheRecordHasNone}
           width="short"
           problem={problem('defaults.copies')}
         >
@@ -157,17 +155,17 @@ export function CopyFields({
             onChange={(n) => give({ copies: n ?? 0 })}
           />
         </KitField>
-        <KitField label="Label roll" problem={problem('roll')}>
+        <KitField label={wording.labelRoll} problem={problem('roll')}>
           <Select
             value={value.roll}
             disabled={disabled}
             popupMatchSelectWidth={false}
             onChange={(roll: number | null) => onChange({ ...value, roll })}
             options={[
-              { value: null, label: 'none' },
+              { value: null, label: wording.none },
               ...rolls.map((r) => ({
                 value: r.id,
-                label: `${r.roll.name} (${r.left.toLocaleString('en-GB')} left)`,
+                label: wording.left(r.roll.name, r.left.toLocaleString('en-GB')),
               })),
             ]}
           />

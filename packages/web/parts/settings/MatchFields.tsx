@@ -4,20 +4,21 @@ import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { KitField, KitGrid, KitSection } from '../form/KitField';
 import { SortableRows } from '../SortableRows';
 import type { Editing } from './editing';
+import { wording } from '../words';
 
 const FOR_ONE: readonly Outcome[] = ['ask', 'replace', 'merge', 'copies', 'skip', 'add'];
 const FOR_SEVERAL: readonly Outcome[] = ['ask', 'skip', 'add'];
 const FOR_NONE: readonly Outcome[] = ['add', 'ask', 'skip'];
 const ACTIONS = [
-  ['one', 'One record matches', FOR_ONE],
-  ['several', 'Several records match', FOR_SEVERAL],
-  ['none', 'No record matches', FOR_NONE],
+  ['one', wording.oneRecordMatches, FOR_ONE],
+  ['several', wording.severalRecordsMatch, FOR_SEVERAL],
+  ['none', wording.noRecordMatches, FOR_NONE],
 ] as const;
 const GUARDS = [
-  ['format', 'the format differs'],
-  ['part', 'the part or volume differs'],
-  ['edition', 'the edition differs'],
-  ['title', 'the titles are unlike'],
+  ['format', wording.theFormatDiffers],
+  ['part', wording.thePartOrVolumeDiffers],
+  ['edition', wording.theEditionDiffers],
+  ['title', wording.theTitlesAreUnlike],
 ] as const;
 
 /** The match rule in its order, the guards, and what is done on one, several or no matches. */
@@ -31,10 +32,7 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
   const left = POINTS.filter((by) => !rule.points.some((p) => p.by === by));
   const wrong = problem('rule') ?? problem('rule.points');
   return (
-    <KitSection
-      title="Matching"
-      intro="The weights of the match points that two records share are added up; from 100 they are taken for the same. A point that decides alone needs no others. A guard that speaks against a match always leaves the record to you."
-    >
+    <KitSection title={wording.matching} intro={wording.theWeightsOfTheMatch}>
       {wrong ? (
         <p className="field-problem" role="alert">
           {wrong}
@@ -45,7 +43,7 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
           rows={rule.points}
           keyOf={(p) => p.by}
           nameOf={(p) => POINT_NAMES[p.by]}
-          label="Match points in their order"
+          label={wording.matchPointsInTheirOrder}
           disabled={disabled}
           onOrder={points}
         >
@@ -53,10 +51,10 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
             <div className="match-point">
               <span>{POINT_NAMES[p.by]}</span>
               <label className="row nowrap">
-                weight
+                {wording.weight}
                 <InputNumber
                   size="small"
-                  aria-label={`Weight of ${POINT_NAMES[p.by]}`}
+                  aria-label={wording.weightOf(POINT_NAMES[p.by])}
                   min={1}
                   max={100}
                   controls={false}
@@ -68,19 +66,19 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
                 />
               </label>
               <Checkbox
-                aria-label={`${POINT_NAMES[p.by]} decides alone`}
+                aria-label={wording.decidesAlone(POINT_NAMES[p.by])}
                 checked={p.alone}
                 disabled={disabled}
                 onChange={(e) => change(i, { alone: e.target.checked })}
               >
-                decides alone
+                {wording.decidesAlone2}
               </Checkbox>
               {disabled ? null : (
                 <Button
                   type="text"
                   size="small"
                   icon={<DeleteOutlined />}
-                  aria-label={`Delete ${POINT_NAMES[p.by]}`}
+                  aria-label={wording.delete(POINT_NAMES[p.by])}
                   onClick={() => points(rule.points.filter((_, k) => k !== i))}
                 />
               )}
@@ -89,8 +87,8 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
         </SortableRows>
         {left.length && !disabled ? (
           <Select
-            aria-label="Add a match point"
-            placeholder="Add a match point"
+            aria-label={wording.addAMatchPoint}
+            placeholder={wording.addAMatchPoint}
             style={{ width: 320, margin: '6px 0' }}
             value={null}
             onChange={(by: MatchPoint['by'] | null) =>
@@ -100,8 +98,8 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
           />
         ) : null}
       </div>
-      <div className="row guards" role="group" aria-label="Guards">
-        <span>No match when</span>
+      <div className="row guards" role="group" aria-label={wording.guards}>
+        <span>{wording.noMatchWhen}</span>
         {GUARDS.map(([key, name]) => (
           <Checkbox
             key={key}
@@ -113,15 +111,15 @@ export function MatchFields({ value, onChange, problem, disabled = false }: Edit
           </Checkbox>
         ))}
         <span className="row nowrap">
-          the years differ by more than
+          {wording.theYearsDifferByMore}
           <InputNumber
             size="small"
-            aria-label="Most years between them"
+            aria-label={wording.mostYearsBetweenThem}
             min={0}
             max={500}
             controls={false}
             style={{ width: 64 }}
-            placeholder="any"
+            placeholder={wording.any}
             value={rule.guards.years}
             disabled={disabled}
             onChange={(years) => guard({ years })}

@@ -8,19 +8,20 @@ import { CopyFields } from './CopyFields';
 import type { Editing } from './editing';
 import { MatchFields } from './MatchFields';
 import './settings.css';
+import { wording } from '../words';
 
 const FORMATS = [
-  { value: 'found', label: 'found from the file' },
-  { value: 'iso2709', label: 'ISO 2709' },
-  { value: 'marcxml', label: 'MARCXML' },
-  { value: 'json', label: 'MARC-in-JSON' },
-  { value: 'lines', label: 'records as lines' },
-  { value: 'csv', label: 'a table of field addresses (CSV)' },
+  { value: 'found', label: wording.foundFromTheFile },
+  { value: 'iso2709', label: wording.iso2709 },
+  { value: 'marcxml', label: wording.marcxml },
+  { value: 'json', label: wording.marcInJson },
+  { value: 'lines', label: wording.recordsAsLines },
+  { value: 'csv', label: wording.aTableOfFieldAddresses },
 ] as const;
 const CHARSETS = [
-  { value: 'found', label: 'as leader and bytes say' },
-  { value: 'utf8', label: 'UTF-8 in every record' },
-  { value: 'marc8', label: 'MARC-8 in every record' },
+  { value: 'found', label: wording.asLeaderAndBytesSay },
+  { value: 'utf8', label: wording.utf8InEveryRecord },
+  { value: 'marc8', label: wording.marc8InEveryRecord },
 ] as const;
 
 /** What is done with a delivery: reading, matching, our fields, copies. For a supplier's sheet and for one delivery. */
@@ -36,9 +37,9 @@ export function SettingsForm(editing: Editing) {
     value.protectedFields.map((_, i) => problem(`protectedFields.${i}`)).find(Boolean);
   return (
     <div className="settings-form">
-      <KitSection title="Reading and cleaning">
+      <KitSection title={wording.readingAndCleaning}>
         <KitGrid>
-          <KitField label="Format" problem={problem('format')}>
+          <KitField label={wording.format} problem={problem('format')}>
             <Select
               value={value.format}
               disabled={disabled}
@@ -46,7 +47,7 @@ export function SettingsForm(editing: Editing) {
               options={[...FORMATS]}
             />
           </KitField>
-          <KitField label="Characters" problem={problem('charset')}>
+          <KitField label={wording.characters} problem={problem('charset')}>
             <Select
               value={value.charset}
               disabled={disabled}
@@ -55,8 +56,8 @@ export function SettingsForm(editing: Editing) {
             />
           </KitField>
           <KitField
-            label="Recipe run while reading"
-            problem={problem('recipe') ?? (gone ? 'The recipe was deleted. Choose another.' : undefined)}
+            label={wording.recipeRunWhileReading}
+            problem={problem('recipe') ?? (gone ? wording.theRecipeWasDeletedChoose : undefined)}
           >
             <Select
               showSearch={{ optionFilterProp: 'label' }}
@@ -65,16 +66,16 @@ export function SettingsForm(editing: Editing) {
               disabled={disabled}
               onChange={(recipe) => set({ recipe })}
               options={[
-                { value: '', label: 'none' },
+                { value: '', label: wording.none },
                 ...recipes.map((r) => ({ value: r.id, label: r.name })),
-                ...(gone ? [{ value: value.recipe, label: 'deleted' }] : []),
+                ...(gone ? [{ value: value.recipe, label: wording.deleted }] : []),
               ]}
             />
           </KitField>
           <KitField
-            label="Protected local fields beside those of the house"
+            label={wording.protectedLocalFieldsBesideThose}
             width="wide"
-            help="Three digits each; a point stands for any digit."
+            help={wording.threeDigitsEachAPoint}
             problem={wrongTag}
           >
             <PickMany

@@ -1,0 +1,45 @@
+/** Every text of Headings. */
+export const wording = {
+  // GroupPiece
+  onePersonOrSeveral: 'One person, or several?',
+  and: (a: string, b: string, why: string) => `${a} and ${b}: ${why}.`,
+  theFormThatIsKept: 'The form that is kept',
+  keptForm: 'Kept form',
+  becomesASeeFrom: 'Becomes a see-from',
+  heading: (id: string) => `${id} · heading`,
+  n1Record: '1 record',
+  records: (records: number) => `${records} records`,
+  seeFrom: (seeFrom: string) => `See-from: ${seeFrom}`,
+  mergeThisOneToo: 'merge this one too',
+  mergeHeadingsInto1: (lost: number) => `Merge ${lost} headings into 1…`,
+  theseAreTwoPeople: 'These are two people',
+  andAreTwoPeople: (a: number, b: number) => `${a} and ${b} are two people`,
+  mergeHeadingsInto12: (lost: number) => `Merge ${lost} headings into 1`,
+  // HeadingPiece
+  heading2: (id: number, kind: string) => `Heading ${id}, ${kind}`,
+  thisHeadingWasMergedIts: 'This heading was merged. Its number leads to',
+  heading3: (mergedInto: number) => `heading ${mergedInto}`,
+  mergedFrom: 'Merged from',
+  n1RecordUsesIt: '1 record uses it',
+  recordsUseIt: (usedByLength: number) => `${usedByLength} records use it`,
+  // Headings
+  headings: 'Headings',
+  groupsOfNamesThatMay: (total: string) => `${total} groups of names that may be one person.`,
+  noNamesLookAlike: 'No names look alike.',
+  namesAreStillBeingCompared: (comparing: string) => ` ${comparing} names are still being compared.`,
+  show: 'Show',
+  lookAlikes: 'Look-alikes',
+  allHeadings: 'All headings',
+  noPersonalNamesLookAlike: 'No personal names look alike: nothing to merge.',
+  records2: (part: number) => `${part} records`,
+  findHeadings: 'Find headings',
+  wordsOfAHeading: 'Words of a heading',
+  noHeadingHasTheseWords: 'No heading has these words.',
+  // HeadingsOverview
+  authorityWork: 'Authority work',
+  groupsOfLookAlikeNames: 'Groups of look-alike names',
+  openAGroupToCompare:
+    'Open a group to compare the names, their dates and their titles. Choose the form to keep and merge the others into it, or record that they are different people; they are then not offered again.',
+  theFormsThatAreMerged: 'The forms that are merged away become see-froms of the kept form.',
+  myRecentWork: 'My recent work',
+} as const;
