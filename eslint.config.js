@@ -33,6 +33,8 @@ const CORE = [
 const SQL = String.raw`/\b(SELECT\s[^]+?\sFROM|INSERT\s+(OR\s+\w+\s+)?INTO|UPDATE\s+\w+\s+SET|DELETE\s+FROM|JOIN\s+\w+\s+(AS\s+)?\w*\s*ON)\b/`;
 const NO_SQL = 'SQL stands in store/, projections/ and queries.ts, in named functions.';
 
+const NO_TEXT = 'Texts of the interface stand in the words.ts of their area.';
+
 const zones = [
   ...CORE.slice(0, -1).map((folder, i) => ({
     target: `packages/core/${folder}/**/!(*.test).ts`,
@@ -152,6 +154,24 @@ export default ts.config(
     files: ['packages/web/**/*.tsx', 'packages/web/**/*.ts'],
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['packages/web/**/*.tsx'],
+    ignores: ['**/*.test.tsx', 'packages/web/testing/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        // Marks in fixed type (a key, an example of syntax) are no words.
+        {
+          selector: `JSXElement:not([openingElement.name.name=/^(kbd|code)$/]) > JSXText[value=/[A-Za-z]{2}/]`,
+          message: NO_TEXT,
+        },
+        {
+          selector: `JSXAttribute[name.name=/^(title|label|aria-label|placeholder|help|verb|caption|alt)$/] > Literal[value=/[A-Za-z]{2}/]`,
+          message: NO_TEXT,
+        },
+      ],
+    },
   },
   {
     files: ['**/*.mjs', '**/*.js'],

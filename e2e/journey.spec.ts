@@ -17,7 +17,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(page.getByRole('button', { name: 'Load file' })).toBeDisabled();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await page.locator('input[type=file]').setInputFiles(demoFile('reedling-broken.mrc'));
-  const look = page.getByRole('region', { name: 'What is wrong with reedling-broken.mrc' });
+  const look = page.getByRole('region', { name: 'Findings in reedling-broken.mrc' });
   await expect(look.getByText('A byte order mark was left out.')).toBeVisible();
   await expect(look.getByText('Missing title statement')).toBeVisible();
   await accessible(page);
@@ -59,14 +59,14 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await page.keyboard.press('Control+s');
   await expect(status(page)).toContainText('Corrected the incoming record');
   await page.getByRole('button', { name: 'What cleaning changed' }).click();
-  const byDoing = page.getByRole('region', { name: 'Keep what was done as a recipe' });
+  const byDoing = page.getByRole('region', { name: 'Save what was done as a recipe' });
   await expect(byDoing.getByRole('checkbox', { name: /^Add 020/ })).toBeChecked();
   await byDoing.getByRole('textbox', { name: 'Name of the recipe' }).fill('Tallow and Pike');
   await accessible(page);
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText('Saved the recipe “Tallow and Pike”: 1 step');
   await expect(page.getByRole('combobox', { name: 'Recipe to clean with' })).toBeVisible();
-  await page.getByRole('button', { name: 'What the checks find' }).click();
+  await page.getByRole('button', { name: 'Findings by kind' }).click();
   await page.getByRole('button', { name: /show all/ }).click();
   await page.getByRole('button', { name: /Clean with/ }).click();
   await expect(page.getByText(/“House style” changes \d+ of 42 waiting records/)).toBeVisible();
@@ -289,8 +289,8 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
       new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
     );
   }, codes.slice(4).join('\n'));
-  await expect(page.getByRole('region', { name: 'Stop: these stay' })).toContainText('On loan');
-  await expect(page.getByRole('region', { name: 'Caution: look twice' })).toContainText('last copy');
+  await expect(page.getByRole('region', { name: 'Stop: cannot be withdrawn' })).toContainText('On loan');
+  await expect(page.getByRole('region', { name: 'Caution: check first' })).toContainText('last copy');
   await accessible(page);
   await picture(page, 'withdrawals');
   await page.getByRole('button', { name: /^Withdraw \d+ copies/ }).click();
@@ -336,7 +336,7 @@ test('7: a stretch is taken stock of, findings are settled, the stocktake is clo
   await page.getByRole('region', { name: 'Should not be here' }).getByText('mark found').first().click();
   await page
     .getByRole('region', { name: 'Should not be here' })
-    .getByText('belongs here from now on')
+    .getByText('set location to here')
     .first()
     .click();
   await page.getByRole('region', { name: 'Not found' }).getByText('mark missing').first().click();
@@ -391,7 +391,7 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   await signIn(page);
   await page.keyboard.press('Alt+9');
   await page.getByRole('button', { name: 'Recipes' }).click();
-  await page.getByRole('button', { name: 'Write a recipe' }).click();
+  await page.getByRole('button', { name: 'New recipe' }).click();
   await accessible(page);
   await pick(page, 'Step', 'delete a subdivision');
   await page.keyboard.press('Tab');

@@ -92,7 +92,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(page.getByText('Nothing scanned yet.', { exact: false })).toBeVisible();
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await scan(page, barcode);
-  await expect(page.getByRole('region', { name: 'Caution: look twice' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Caution: check first' })).toContainText(
     'The last copy anywhere',
   );
   await tabTo(page, page.getByRole('checkbox', { name: /^Withdraw/ }));

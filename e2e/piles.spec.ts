@@ -25,11 +25,11 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   await expect(page.getByText(`${count} records · begun by Nell Arkwright`)).toBeVisible();
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await scan(page, '31204000000000');
-  await expect(page.getByText('Not put on the pile: 1')).toBeVisible();
+  await expect(page.getByText('Not added to the pile: 1')).toBeVisible();
   const field = page.getByRole('textbox', { name: /record numbers/ });
   await field.fill('r1 r1');
   await field.press('Enter');
-  await expect(page.getByText('1 record put on, 1 were there already')).toBeVisible();
+  await expect(page.getByText('1 record added, 1 already there')).toBeVisible();
   await expect(page.getByText(`${count + 1} records · begun by`)).toBeVisible();
   await accessible(page);
   await picture(page, 'copies');
@@ -55,7 +55,7 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
 
   // One thing is taken off, the pile is taken away, and both come back.
   await page.getByRole('checkbox').first().check();
-  await page.getByRole('button', { name: 'Take 1 record off' }).click();
+  await page.getByRole('button', { name: 'Remove 1 record from pile' }).click();
   await expect(page.getByText(`${count} records · begun by`)).toBeVisible();
   await page.getByRole('button', { name: 'Delete pile' }).click();
   await expect(status(page)).toContainText('Deleted the pile “Wattles, for the spring display”');
@@ -72,14 +72,14 @@ test('an empty pile is begun and scanned onto by keyboard and scanner, at the wi
   await page.setViewportSize({ width: 400, height: 800 });
   await signIn(page);
   await page.goto('/copies');
-  await page.getByRole('button', { name: 'Begin a pile' }).press('Enter');
+  await page.getByRole('button', { name: 'New pile' }).press('Enter');
   await page.keyboard.type('Trolley by the door');
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText('Began the pile “Trolley by the door”');
   await expect(page.getByRole('textbox', { name: 'Scan or paste barcodes' })).toBeFocused();
   await page.keyboard.type('31204000000000');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Not put on the pile: 1')).toBeVisible();
+  await expect(page.getByText('Not added to the pile: 1')).toBeVisible();
   const width = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(width).toBeLessThanOrEqual(400);
 });

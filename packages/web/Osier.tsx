@@ -9,7 +9,7 @@ import { PersonContext } from './shell/person';
 import { followSession } from './shell/session';
 import { SignIn } from './shell/SignIn';
 import { SignInAgain } from './shell/SignInAgain';
-import { wording } from './shell/words';
+import { shellWords as wording } from './shell/words';
 
 const Today = lazy(() => import('./areas/today/Today'));
 const Attention = lazy(() => import('./areas/today/Attention'));

@@ -1,4 +1,4 @@
-import { ACT_AREAS, ACT_KINDS, type ActArea, type ActName } from '@osier/core/acts';
+import { ACT_AREAS, ACT_NAMES, type ActArea, type ActName } from '@osier/core/acts';
 import { mixed, object, type InferType } from 'yup';
 import { eitherOf, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
@@ -21,13 +21,12 @@ const daybookDetail = shape({
 /** An entry with its first changes. */
 export type DaybookDetail = ValueOf<typeof daybookDetail>;
 
-const ACTS = Object.keys(ACT_KINDS) as ActName[];
 const entriesQuery = object({
   before: wholeQuery(),
   mine: line(1),
   person: wholeQuery(),
   area: mixed<ActArea>().oneOf([...ACT_AREAS], 'There is no such area.'),
-  act: mixed<ActName>().oneOf(ACTS, 'There is no such act.'),
+  act: mixed<ActName>().oneOf([...ACT_NAMES], 'There is no such act.'),
   from: isoDay(),
   to: isoDay(),
   /** A record number (r12), heading number (h3) or barcode that the entries touched. */

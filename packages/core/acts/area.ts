@@ -46,6 +46,9 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     undo: { name: 'Undo', area: 'Undo' },
   };
 
+/** The names of all acts. */
+export const ACT_NAMES = Object.keys(ACT_KINDS) as readonly ActName[];
+
 /** The acts of an area. */
 export const actsOfArea = (area: ActArea): ActName[] =>
-  (Object.keys(ACT_KINDS) as ActName[]).filter((act) => ACT_KINDS[act].area === area);
+  ACT_NAMES.filter((act) => ACT_KINDS[act].area === area);

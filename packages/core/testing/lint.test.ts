@@ -15,7 +15,7 @@ function plant(path: string, text: string): string {
 afterAll(() => planted.forEach((p) => rmSync(p, { force: true })));
 jest.setTimeout(120_000);
 
-test('a circle of files, an import that goes up, one out of core and SQL in a subject each make lint fail', () => {
+test('a circle of files, an import that goes up, one out of core, SQL in a subject and a text outside its words each make lint fail', () => {
   const files = [
     plant('packages/core/text/planted-a.ts', "import { b } from './planted-b';\nexport const a = () => b;\n"),
     plant('packages/core/text/planted-b.ts', "import { a } from './planted-a';\nexport const b = () => a;\n"),
@@ -30,6 +30,10 @@ test('a circle of files, an import that goes up, one out of core and SQL in a su
     plant(
       'packages/server/today/planted-sql.ts',
       'export const sql = (id: number) => `SELECT title\n  FROM records WHERE id = ${id}`;\n',
+    ),
+    plant(
+      'packages/web/parts/planted-text.tsx',
+      'export const Planted = () => <p title="Some text">More text</p>;\n',
     ),
     plant('packages/server/today/queries.planted.ts', "export const sql = 'DELETE FROM records';\n"),
   ];
@@ -56,6 +60,7 @@ test('a circle of files, an import that goes up, one out of core and SQL in a su
     'planted-up.ts': ['import-x/no-restricted-paths'],
     'planted-out.ts': ['import-x/no-restricted-paths'],
     'planted-sql.ts': ['no-restricted-syntax'],
+    'planted-text.tsx': ['no-restricted-syntax', 'no-restricted-syntax'],
     'queries.planted.ts': [],
   });
 });

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import './bar-table.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** One row of a bar table. */
 export interface BarRow {

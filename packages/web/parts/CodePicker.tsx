@@ -1,6 +1,6 @@
 import { Select } from 'antd';
 import type { CodeOption } from './form/field-kinds';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** Picks a code from one of the library's lists, by code or name. It has its name from the label around it, or from `label`. */
 export function CodePicker({

@@ -1,7 +1,7 @@
 import { fieldText, type Collision, type Side } from '@osier/core/marc';
 import { Button, Radio } from 'antd';
 import { Mark } from './Mark';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 const text = (fields: Collision['mine']) =>
   fields.length ? fields.map(fieldText).join(' | ') : wording.fieldDeleted;
@@ -30,8 +30,8 @@ export function Collisions({
         <Mark kind="stop" />{' '}
         {wording.somebodySavedThisRecordWhile(
           collisions.length
-            ? wording.youBothChangedChooseWhat(collisions.length === 1 ? 'this' : 'these')
-            : wording.youChangedDifferentFieldsSo,
+            ? wording.youBothChangedChooseWhich(collisions.length === 1 ? 'this' : 'these')
+            : wording.youChangedDifferentFieldsBoth,
         )}
       </p>
       {collisions.map((c, i) => (
@@ -41,7 +41,7 @@ export function Collisions({
             {wording.of(i + 1, collisions.length)}
           </legend>
           <Radio.Group
-            aria-label={wording.whatStands}
+            aria-label={wording.versionToKeep}
             value={choices[i]}
             onChange={(e) => onChoose(i, e.target.value === 'mine' ? 'mine' : 'theirs')}
             options={[

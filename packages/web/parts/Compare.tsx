@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { compareRecords, fieldText, type MarcRecord } from '@osier/core/marc';
 import { useMemo, useState } from 'react';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** Two records as one list: lost text struck, new text marked, what stayed folded away. */
 export function Compare({
@@ -58,10 +58,10 @@ export function Compare({
       {same > 0 ? (
         <Button size="small" className="fix" onClick={() => setAll(!all)}>
           {all
-            ? wording.foldWhatStays
+            ? wording.hideUnchangedFields
             : same === 1
-              ? wording.oneFieldStaysAsIt
-              : wording.fieldsStayAsTheyAre(same)}
+              ? wording.n1UnchangedField
+              : wording.unchangedFields(same)}
         </Button>
       ) : null}
     </div>

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import './drop-zone.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** A place to drop files on, or to choose them by keyboard. */
 export function DropZone({

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 export interface Facet {
   readonly value: string;

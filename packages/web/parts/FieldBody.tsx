@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { useFormat } from './format';
 import { stretches } from './stretches';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufefc]/;
 

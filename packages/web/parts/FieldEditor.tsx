@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useKeepsScansOut } from '../shell/scan-target';
 import { useFormat } from './format';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** Numbers that are scanned: ISBN, ISSN, other standard numbers. */
 const CODE_FIELDS = new Set(['020', '022', '024', '028']);

@@ -8,7 +8,7 @@ import './field-view.css';
 import { FieldBody } from './FieldBody';
 import { FieldEditor } from './FieldEditor';
 import { KIND_OF_SEVERITY, Mark } from './Mark';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 interface Props {
   readonly record: MarcRecord;
@@ -119,7 +119,7 @@ export function FieldView({
               <FieldBody field={field} leader={record.leader} language={language} findings={own} />
               <div className="field-side">
                 {takenIntoHoldings && isTakenField(field.tag) ? (
-                  <span className="faded">{wording.takenIntoHoldings}</span>
+                  <span className="faded">{wording.inHoldings}</span>
                 ) : null}
                 {own.map((f, i) => (
                   <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />

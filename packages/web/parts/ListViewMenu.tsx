@@ -1,7 +1,7 @@
 import { ControlOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Popover, Radio } from 'antd';
 import type { ListColumn, ListView } from './list-view';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** Chooses the columns of a work list, whether its rows are one line or two, and how it is sorted. */
 export function ListViewMenu<T>({

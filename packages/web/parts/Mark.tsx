@@ -1,7 +1,7 @@
 import { counted } from '@osier/core/changes';
 import type { ReactNode } from 'react';
 import './mark.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 export type MarkKind = 'clear' | 'caution' | 'stop' | 'information';
 /** The four shapes of a state, drawn on a field of 10 by 10. */

@@ -1,7 +1,7 @@
 import { InputNumber } from 'antd';
 import { useApi } from '../api/queries';
 import { api } from '@osier/contract';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** A price, typed in units with two decimals and kept in hundredths, in the currency of the house; null for none. */
 export function PriceInput({

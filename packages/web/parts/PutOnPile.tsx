@@ -8,7 +8,7 @@ import { useApi } from '../api/queries';
 import { problemText, RequestProblem } from '../api/request';
 import { KitField } from './form/KitField';
 import { PILE_OF } from './pile-of';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** Puts all that a search finds on a pile: one that is there, or a new one. */
 export function PutOnPile({

@@ -7,7 +7,7 @@ import { Compare } from './Compare';
 import { FieldBody } from './FieldBody';
 import { Mark } from './Mark';
 import './review-sheet.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 interface Props {
   readonly title: string;

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import type { Ticks } from './ticks';
 import './selection-bar.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** What can be done with the rows that are ticked; nothing while none is. Ctrl Enter in the list leads here. */
 export const SelectionBar = ({ ticks, children }: { ticks: Ticks; children: ReactNode }) =>

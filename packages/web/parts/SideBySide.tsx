@@ -2,7 +2,7 @@ import { fieldText, type Field, type MarcRecord } from '@osier/core/marc';
 import { useMemo } from 'react';
 import { FieldBody } from './FieldBody';
 import './side-by-side.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 export interface RecordColumn {
   readonly name: string;
@@ -39,7 +39,7 @@ export function SideBySide({ columns }: { columns: readonly RecordColumn[] }) {
               {f ? (
                 <FieldBody field={f} leader={columns[k]!.record.leader} />
               ) : (
-                <span className="unseen">{wording.notThere}</span>
+                <span className="unseen">{wording.missing}</span>
               )}
             </div>
           ))}

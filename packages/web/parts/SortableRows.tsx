@@ -20,7 +20,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { Button } from 'antd';
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import './sortable-rows.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /**
  * Rows in an order that a person chooses: by dragging the handle, by Space and the arrow keys on it, or at once by Alt and an arrow

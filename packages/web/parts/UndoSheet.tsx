@@ -6,7 +6,7 @@ import { problemText } from '../api/request';
 import { useShell } from '../shell/shell-store';
 import { Mark } from './Mark';
 import { ReviewSheet } from './ReviewSheet';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
 export function UndoSheet() {

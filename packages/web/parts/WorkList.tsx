@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
 import { useKeptPlace } from './kept-place';
 import './work-list.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 interface Props<T> {
   readonly items: readonly T[];

@@ -1,6 +1,6 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import './work-split.css';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** Work list at the left, work piece at the right; the border between them can be dragged. On a phone one at a time. `share` is the list's part at first, in percent. */
 export function WorkSplit({

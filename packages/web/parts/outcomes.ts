@@ -1,5 +1,5 @@
 import type { Outcome } from '@osier/core/matching';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** What is done with an incoming record, short enough for a row of a list. */
 export const OUTCOME_SHORT: Record<Outcome, string> = {

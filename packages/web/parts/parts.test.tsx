@@ -123,15 +123,15 @@ describe('two records as one list', () => {
     const { container } = shown(<Compare before={before} after={record(title)} />);
     expect(container.querySelector('del')!.textContent).toContain('Eels.');
     expect(container.textContent).not.toContain('Notes on eels');
-    fireEvent.click(screen.getByText('3 fields stay as they are'));
+    fireEvent.click(screen.getByText('3 unchanged fields'));
     expect(container.textContent).toContain('Notes on eels');
-    fireEvent.click(screen.getByText('Fold what stays'));
+    fireEvent.click(screen.getByText('Hide unchanged fields'));
     expect(container.textContent).not.toContain('Notes on eels');
   });
   test('one that stays is one', () => {
     const bare = { leader: record().leader, fields: [] };
     shown(<Compare before={bare} after={{ ...bare, fields: [title] }} />);
-    expect(screen.getByText('One field stays as it is')).toBeTruthy();
+    expect(screen.getByText('1 unchanged field')).toBeTruthy();
   });
   test('inside a field lost text is struck and new text marked', () => {
     const after = record(field('245', '10', 'a', 'Notes on reeds /', 'c', 'A. Reed.'));
@@ -170,7 +170,7 @@ describe('records side by side', () => {
     const rowWith = (text: string) => rows.filter((r) => r.some((c) => c.includes(text)));
     expect(rowWith('Fens')).toHaveLength(1);
     expect(rowWith('Fens')[0]![1]).toMatch(/^same:/);
-    expect(rowWith('Eels')[0]![1]).toBe('gone:not there');
+    expect(rowWith('Eels')[0]![1]).toBe('gone:missing');
     expect(rowWith('Reed, A.')[0]![1]).toMatch(/^new:/);
     expect(rowWith('Notes')[0]![1]).toMatch(/^same:/);
   });

@@ -1,5 +1,5 @@
 import type { PiledKind } from '@osier/core/piles';
-import { wording } from './words';
+import { partWords as wording } from './words';
 
 /** What a pile may be of, for a form. */
 export const PILE_OF: readonly { readonly value: PiledKind; readonly label: string }[] = [

@@ -1,26 +1,26 @@
 /** Every text of the shared parts. */
-export const wording = {
+export const partWords = {
   // BarTable
   kind: 'Kind',
   // CodePicker
   choose: 'Choose',
   // Collisions
   fieldDeleted: '(field deleted)',
-  youBothChangedChooseWhat: (collisions: string) => `You both changed ${collisions}; choose what stands.`,
-  youChangedDifferentFieldsSo: 'You changed different fields, so that both can stand.',
+  youBothChangedChooseWhich: (collisions: string) => `You both changed ${collisions}; choose which to keep.`,
+  youChangedDifferentFieldsBoth: 'You changed different fields; both changes are kept.',
   somebodySavedThisRecordWhile: (collisions: string) =>
     `Somebody saved this record while you worked on it. Nothing of yours was lost: changes in other fields are joined. ${collisions}`,
   of: (i: number, collisions: number) => `, ${i} of ${collisions}`,
-  whatStands: 'What stands',
+  versionToKeep: 'Version to keep',
   mine: (mine: string) => `Mine: ${mine}`,
   theirs: (theirs: string) => `Theirs: ${theirs}`,
   toChoose: (open: number) => `${open} to choose`,
   continueEditing: 'Continue editing',
   discardMyChanges: 'Discard my changes',
   // Compare
-  foldWhatStays: 'Fold what stays',
-  oneFieldStaysAsIt: 'One field stays as it is',
-  fieldsStayAsTheyAre: (same: number) => `${same} fields stay as they are`,
+  hideUnchangedFields: 'Hide unchanged fields',
+  n1UnchangedField: '1 unchanged field',
+  unchangedFields: (same: number) => `${same} unchanged fields`,
   // DropZone
   chooseAFile: 'Choose a file',
   // Facets
@@ -47,7 +47,7 @@ export const wording = {
   deleteField: 'Delete field',
   // FieldView
   fieldsOfTheRecord: 'Fields of the record',
-  takenIntoHoldings: 'taken into holdings',
+  inHoldings: 'in holdings',
   editField: (tag: string) => `Edit field ${tag}`,
   edit: 'Edit',
   // ListViewMenu
@@ -90,7 +90,7 @@ export const wording = {
   // SideBySide
   recordsSideBySide: 'Records side by side',
   field2: 'Field',
-  notThere: 'not there',
+  missing: 'missing',
   // SortableRows
   of2: (id: number, rows: number) => `${id} of ${rows}`,
   pickedUp: (id: string, id2: string) => `Picked up ${id}, ${id2}.`,
@@ -173,10 +173,10 @@ export const wording = {
   theFormatDiffers: 'the format differs',
   thePartOrVolumeDiffers: 'the part or volume differs',
   theEditionDiffers: 'the edition differs',
-  theTitlesAreUnlike: 'the titles are unlike',
+  theTitlesDiffer: 'the titles differ',
   matching: 'Matching',
   theWeightsOfTheMatch:
-    'The weights of the match points that two records share are added up; from 100 they are taken for the same. A point that decides alone needs no others. A guard that speaks against a match always leaves the record to you.',
+    'The weights of the match points that two records share are added up; from 100 the records match. A point that decides alone needs no others. A guard that speaks against a match always leaves the record to you.',
   matchPointsInTheirOrder: 'Match points in their order',
   weight: 'weight',
   weightOf: (by: string) => `Weight of ${by}`,
@@ -196,7 +196,7 @@ export const wording = {
   marcInJson: 'MARC-in-JSON',
   recordsAsLines: 'records as lines',
   aTableOfFieldAddresses: 'a table of field addresses (CSV)',
-  asLeaderAndBytesSay: 'as leader and bytes say',
+  byLeaderAndContent: 'by leader and content',
   utf8InEveryRecord: 'UTF-8 in every record',
   marc8InEveryRecord: 'MARC-8 in every record',
   readingAndCleaning: 'Reading and cleaning',

@@ -14,7 +14,7 @@ import { KEYS, keysOfArea, type KeyLine } from './keys';
 import { useShortcuts } from './shortcuts';
 import { StatusLine } from './StatusLine';
 import { WhoMenu } from './WhoMenu';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** Everything around the work: scan line above, rail at the left, status line below. */
 export function Frame() {
@@ -68,7 +68,7 @@ export function Frame() {
         <Suspense
           fallback={
             <p className="faded" style={{ padding: 16 }}>
-              Opening…
+              {wording.opening}
             </p>
           }
         >

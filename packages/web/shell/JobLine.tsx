@@ -1,7 +1,7 @@
 import { api, type JobState } from '@osier/contract';
 import { Button } from 'antd';
 import { call } from '../api/call';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 const number = (n: number) => n.toLocaleString('en-GB');
 

@@ -10,7 +10,7 @@ import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
 import { useSuggestions, type ScanChoice } from './suggestions';
 import { useScanner } from './use-scanner';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** The one input at the top that takes any scan or search, says what it took it for, and goes to the thing. */
 export function ScanLine() {

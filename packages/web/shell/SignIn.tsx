@@ -7,7 +7,7 @@ import { SchemaForm } from '../parts/form/SchemaForm';
 import { tellSession } from './session';
 import { SIGN_IN } from './sign-in-fields';
 import './sign-in.css';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 const FIRST: readonly FormField[] = [
   { name: 'code', label: wording.codeFromTheConsole },

@@ -5,7 +5,7 @@ import { SchemaForm } from '../parts/form/SchemaForm';
 import { usePerson } from './person';
 import { takeUp, tellSession, useSession } from './session';
 import { SIGN_IN } from './sign-in-fields';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** Asks to sign in again over what is on screen, so that nothing typed is lost. */
 export function SignInAgain({ isDemo }: { isDemo: boolean }) {

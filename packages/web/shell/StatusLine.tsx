@@ -11,7 +11,7 @@ import { useJobs } from './jobs-store';
 import { LOANS_DESK } from './loans-desk';
 import { useShell } from './shell-store';
 import { StatusPanel } from './StatusPanel';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** The last act with its undoing, running jobs, and whether the outside can be reached; it opens to a panel. */
 export function StatusLine() {

@@ -9,7 +9,7 @@ import { JobLine } from './JobLine';
 import { useJobs } from './jobs-store';
 import { LOANS_DESK } from './loans-desk';
 import { useShell } from './shell-store';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** What the status line has no room for: all that runs, waits to be saved, was done on this page, and the services outside. */
 export function StatusPanel({ onLeave }: { onLeave: () => void }) {

@@ -8,7 +8,7 @@ import { useLook } from './look-store';
 import { useMyBranch } from './my-branch';
 import { usePerson } from './person';
 import { tellSession } from './session';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 const LOOKS = [
   ['system', wording.lightOrDarkAsThe],
@@ -32,7 +32,7 @@ export function WhoMenu() {
     {
       key: 'look',
       type: 'group',
-      label: wording.look,
+      label: wording.appearance,
       children: LOOKS.map(([key, label]) => ({ key: `look ${key}`, label, onClick: () => setLook(key) })),
     },
     {

@@ -11,7 +11,7 @@ import {
 } from '@ant-design/icons';
 import type { Today } from '@osier/contract';
 import type { ReactNode } from 'react';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** The areas in the order of the day, with the number that waits in each. */
 export const AREAS: readonly { path: string; name: string; icon: ReactNode; waits?: (t: Today) => number }[] =

@@ -4,7 +4,7 @@ import { followLive } from '../api/live';
 import { follow, refreshAll } from '../api/queries';
 import { isOwnEntry } from '../api/request';
 import { useShell } from './shell-store';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 interface Jobs {
   readonly jobs: readonly JobState[];

@@ -1,4 +1,4 @@
-import { wording } from './words';
+import { shellWords as wording } from './words';
 /** A key, and what it does. */
 export type KeyLine = readonly [key: string, what: string];
 
@@ -12,8 +12,8 @@ export const KEYS: readonly KeyLine[] = [
   [wording.upDown, wording.moveInAList],
   ['Space', wording.tick],
   ['Enter', wording.open],
-  [wording.esc, wording.backLeaveWithoutSaving],
-  [wording.ctrlEnter, wording.theActOfTheSheet],
+  [wording.esc, wording.backCancel],
+  [wording.ctrlEnter, wording.confirmTheSheetOrGo],
   [wording.altZ, wording.undoYourLastAct],
 ];
 

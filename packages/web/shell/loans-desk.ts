@@ -1,4 +1,4 @@
-import { wording } from './words';
+import { shellWords as wording } from './words';
 /** How the loans desk stands, in shape and words. */
 export const LOANS_DESK = {
   here: { kind: 'clear', text: wording.loansDeskAnswers },

@@ -1,5 +1,5 @@
 import type { FormField } from '../parts/form/field-kinds';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** What somebody signs in with. */
 export const SIGN_IN: readonly FormField[] = [

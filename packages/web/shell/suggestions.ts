@@ -2,7 +2,7 @@ import { api, filledPath, type Suggestion } from '@osier/contract';
 import { useEffect, useState } from 'react';
 import { call } from '../api/call';
 import { AREAS } from './areas';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 /** Something that can be chosen under the scan line: what it is, and where it leads. */
 export interface ScanChoice {

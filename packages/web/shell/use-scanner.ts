@@ -3,7 +3,7 @@ import { followLive } from '../api/live';
 import { BURST_GAP, burstReader, readsAsCode } from './scanner-burst';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
-import { wording } from './words';
+import { shellWords as wording } from './words';
 
 const isText = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;

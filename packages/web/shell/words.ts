@@ -1,5 +1,5 @@
 /** Every text of the frame, the sign-in and the status line. */
-export const wording = {
+export const shellWords = {
   // Osier
   tryAgain: 'Try again',
   // Frame
@@ -11,6 +11,7 @@ export const wording = {
   foldTheRail: 'Fold the rail',
   fold: 'Fold',
   areasAsAMenu: 'Areas, as a menu',
+  opening: 'Opening…',
   keys: 'Keys',
   inThisArea: 'In this area',
   everywhere: 'Everywhere',
@@ -64,7 +65,7 @@ export const wording = {
   lightOrDarkAsThe: 'Light or dark as the system',
   light: 'Light',
   dark: 'Dark',
-  look: 'Look',
+  appearance: 'Appearance',
   usualTextSize: 'Usual text size',
   largerText: 'Larger text',
   signOut: 'Sign out',
@@ -100,9 +101,9 @@ export const wording = {
   tick: 'Tick',
   open: 'Open',
   esc: 'Esc',
-  backLeaveWithoutSaving: 'Back, leave without saving',
+  backCancel: 'Back, cancel',
   ctrlEnter: 'Ctrl Enter',
-  theActOfTheSheet: 'The act of the sheet',
+  confirmTheSheetOrGo: 'Confirm the sheet, or go to the acts of the selection',
   altZ: 'Alt Z',
   undoYourLastAct: 'Undo your last act',
   moveAmongTheFields: 'Move among the fields',

@@ -27,7 +27,7 @@ import { CatalogueOverview } from './CatalogueOverview';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
 import { RecordPiece } from './RecordPiece';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
 
@@ -182,7 +182,7 @@ export default function Catalogue() {
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               empty={
                 (language ?? branch ?? material ?? finding) ? (
-                  wording.noRecordHasAllThat
+                  wording.noRecordsMatchAllChosen
                 ) : isbn ? (
                   <UnknownIsbn isbn={isbn} />
                 ) : q ? (

@@ -3,7 +3,7 @@ import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
 import { FrequentFindings } from './FrequentFindings';
 import { useToday } from '../today/use-today';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 /** Searches that run as they stand. */
 const EXAMPLES = [

@@ -12,7 +12,7 @@ import { Mark } from '../../parts/Mark';
 import { useTakesScans } from '../../shell/scan-target';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 interface Look {
   barcode: string;

@@ -2,7 +2,7 @@ import type { Today } from '@osier/contract';
 import { Link } from 'react-router';
 import { BarTable } from '../../parts/BarTable';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 /** The most frequent findings of the catalogue, each a way to the records that have it. */
 export function FrequentFindings({ findings, most }: Pick<Today, 'findings'> & { most: number }) {

@@ -10,7 +10,7 @@ import { KitField, KitGrid } from '../../parts/form/KitField';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 const SCHEMES = [
   { value: 'dewey', label: wording.dewey },

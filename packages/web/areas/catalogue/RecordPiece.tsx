@@ -17,7 +17,7 @@ import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
 import './record.css';
 import { HoldingsOfRecord } from './Shelf';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 interface Both {
   readonly version: number;

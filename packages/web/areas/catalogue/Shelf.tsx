@@ -12,7 +12,7 @@ import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { CopyForm } from './CopyForm';
 import { HoldingForm } from './HoldingForm';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 /** Where a title stands: its holdings with their copies, and the forms that add to them. */
 export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy: number | null }) {
@@ -32,7 +32,7 @@ export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy:
         ) : null}
       </div>
       {record.holdings.length === 0 && adding !== 'holding' ? (
-        <p className="faded">{wording.noHoldingYetThisTitle}</p>
+        <p className="faded">{wording.noHoldingsYet}</p>
       ) : null}
       {record.holdings.map((h) => (
         <div key={h.id} className="holding">

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { useMay } from '../../shell/person';
 import { focusScanLine } from '../../shell/shortcuts';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 /** What to do about a book whose ISBN no record has. */
 export function UnknownIsbn({ isbn }: { isbn: string }) {

@@ -1,7 +1,7 @@
 import type { RecordOrder, RecordRow } from '@osier/contract';
 import { codeName } from '@osier/core/format';
 import type { ListColumn, ListView } from '../../parts/list-view';
-import { wording } from './words';
+import { catalogueWords as wording } from './words';
 
 /** What the list of records can show of each beside its title. */
 export const COLUMNS: readonly ListColumn<RecordRow>[] = [

@@ -1,5 +1,5 @@
 /** Every text of the Catalogue. */
-export const wording = {
+export const catalogueWords = {
   // Catalogue
   anIsbn: 'an ISBN',
   aBarcode: 'a barcode',
@@ -21,7 +21,7 @@ export const wording = {
   relevance: 'Relevance',
   countedInTheFirst: (covers: string) => `Counted in the first ${covers}.`,
   records: 'Records',
-  noRecordHasAllThat: 'No record has all that is chosen above. Press a chosen facet again to leave it out.',
+  noRecordsMatchAllChosen: 'No records match all chosen facets. Click a chosen facet to remove it.',
   nothingFoundForTryFewer: (q: string) =>
     `Nothing found for “${q}”. Try fewer words, or the beginning of a word.`,
   nothingOfIsInThe: (within: string) => `Nothing of ${within} is in the catalogue now.`,
@@ -90,7 +90,7 @@ export const wording = {
   // Shelf
   holdings: 'Holdings',
   addAHolding: 'Add a holding',
-  noHoldingYetThisTitle: 'No holding yet: this title stands nowhere.',
+  noHoldingsYet: 'No holdings yet.',
   addACopy: 'Add a copy',
   onLoanDue: (due: string) => `on loan, due ${due}`,
   theLoansDeskDoesNot: 'the loans desk does not answer',

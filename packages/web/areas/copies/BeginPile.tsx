@@ -5,7 +5,7 @@ import { refresh } from '../../api/queries';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { PILE_OF } from '../../parts/pile-of';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { copiesWords as wording } from './words';
 
 /** Begins an empty pile, to be scanned onto. */
 export function BeginPile({ onClose }: { onClose: () => void }) {

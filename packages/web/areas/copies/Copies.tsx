@@ -14,7 +14,7 @@ import '../../parts/verdicts.css';
 import './copies.css';
 import { CopiesOverview } from './CopiesOverview';
 import { PilePiece } from './PilePiece';
-import { wording } from './words';
+import { copiesWords as wording } from './words';
 
 /** Piles of copies and records to work on together. */
 export default function Copies() {
@@ -39,7 +39,7 @@ export default function Copies() {
               void navigate('/copies');
             }}
           >
-            {wording.beginAPile}
+            {wording.newPile2}
           </Button>
         ) : null}
       </AreaHead>
@@ -66,7 +66,7 @@ export default function Copies() {
                   <span className="said-decision">{countedOn(p.of, p.count)}</span>
                 </div>
                 <div className="two">
-                  <span className="main">{p.note || wording.begunBy(p.by)}</span>
+                  <span className="main">{p.note || wording.startedBy(p.by)}</span>
                   <span>{p.madeOn}</span>
                 </div>
               </>

@@ -2,7 +2,7 @@ import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { useSetUp } from '../setup/use-set-up';
 import { useToday } from '../today/use-today';
-import { wording } from './words';
+import { copiesWords as wording } from './words';
 
 /** What the pane shows when no pile is opened: the copies by branch, type and status. */
 export function CopiesOverview() {

@@ -3,7 +3,7 @@ import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { copiesWords as wording } from './words';
 
 /** Changes name and note of a pile. */
 export function PileName({ pile, onDone }: { pile: PileRow; onDone: () => void }) {

@@ -17,7 +17,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { PiledLine } from './PiledLine';
 import { PileName } from './PileName';
-import { wording } from './words';
+import { copiesWords as wording } from './words';
 
 /** A pile: what lies on it, scanned onto and taken off, and what is done with all of it. */
 export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
@@ -51,8 +51,8 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
       setUnknown((before) => [...answer.unknown, ...before]);
       setSaid(
         [
-          answer.added && wording.putOn(things(answer.added)),
-          answer.repeated && wording.wereThereAlready(answer.repeated),
+          answer.added && wording.added(things(answer.added)),
+          answer.repeated && wording.alreadyThere(answer.repeated),
           answer.unknown.length && wording.notKnown(answer.unknown.length),
         ]
           .filter(Boolean)
@@ -89,7 +89,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
               <bdi>{pile.name}</bdi>
             </h2>
             <p className="faded">
-              {wording.begunByOn(
+              {wording.startedByOn(
                 things(pile.count),
                 pile.by,
                 pile.madeOn,
@@ -122,10 +122,10 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
         <div className="note caution" role="alert">
           <div className="row spread">
             <b>
-              <Mark kind="caution" /> {wording.notPutOnThePile(unknown.length)}
+              <Mark kind="caution" /> {wording.notAddedToThePile(unknown.length)}
             </b>
             <Button size="small" className="fix" onClick={() => setUnknown([])}>
-              {wording.iHaveSeenThem}
+              {wording.dismiss}
             </Button>
           </div>
           <ul className="unknown-scans">
@@ -148,14 +148,14 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
         </p>
       ) : null}
       {pile.count === 0 ? (
-        <p className="faded">{wording.nothingLiesHereYetScan}</p>
+        <p className="faded">{wording.thePileIsEmptyScan}</p>
       ) : (
         <section className="verdict-group" aria-label={wording.onThisPile}>
           <h3 className="row spread">
             <span>{wording.onThisPile}</span>
             {mayKeep && chosen.length ? (
               <Button size="small" onClick={() => void takeOff()}>
-                {wording.takeOff(things(chosen.length))}
+                {wording.removeFromPile(things(chosen.length))}
               </Button>
             ) : null}
           </h3>
@@ -188,7 +188,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
           <Button size="small" className="fix" onClick={() => void takeAway()}>
             {wording.deletePile}
           </Button>
-          <span className="faded">{wording.whatLiesOnItStays}</span>
+          <span className="faded">{wording.whatIsOnItStays}</span>
         </div>
       ) : null}
       {recipe !== null ? (

@@ -3,7 +3,7 @@ import type { PiledRow } from '@osier/contract';
 import type { PiledKind } from '@osier/core/piles';
 import { Link } from 'react-router';
 import { Barcode } from '../../parts/Barcode';
-import { wording } from './words';
+import { copiesWords as wording } from './words';
 
 /** One record or copy on a pile. */
 export function PiledLine({

@@ -71,7 +71,7 @@ async function shown(role: Person['role'], answers: Record<string, unknown> = {}
 
 test('what lies on a pile, what is not in the catalogue now, and no markup of a title', async () => {
   await shown('cataloguer');
-  expect(screen.getByText(/4 copies · begun by Tobias Fenn on 2026-11-25 · by June/)).toBeTruthy();
+  expect(screen.getByText(/4 copies · started by Tobias Fenn on 2026-11-25 · by June/)).toBeTruthy();
   expect(screen.getByText(/1 copy of this pile is not in the catalogue now/)).toBeTruthy();
   const link = screen.getByRole('link', { name: 'Title 2 <i>' });
   expect(link.getAttribute('href')).toBe('/catalogue/102?copy=2');
@@ -97,13 +97,13 @@ test('scans are sent, and what is not known stays on screen until it has been se
   const field = screen.getByRole('textbox', { name: /Scan or paste/ });
   fireEvent.change(field, { target: { value: '31204000500009 31204000500009 99999' } });
   fireEvent.keyDown(field, { key: 'Enter' });
-  expect(await screen.findByText('1 copy put on, 1 were there already, 1 not known')).toBeTruthy();
+  expect(await screen.findByText('1 copy added, 1 already there, 1 not known')).toBeTruthy();
   expect(sent).toEqual([
     { path: '/piles/4/scans', body: { codes: ['31204000500009', '31204000500009', '99999'] } },
   ]);
   expect(useShell.getState().last).toMatchObject({ entry: 9, sentence: answer.sentence });
   expect(screen.getByRole('alert').textContent).toContain('99999 No copy has this barcode.');
-  fireEvent.click(screen.getByRole('button', { name: 'I have seen them' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Dismiss' }));
   expect(screen.queryByRole('alert')).toBeNull();
 });
 
@@ -111,8 +111,8 @@ test('what is ticked is taken off, by number', async () => {
   const sent = await shown('cataloguer', {
     'POST /piles/4/take-off': { entry: 10, sentence: 'Took 2 copies off' },
   });
-  expect(screen.queryByRole('button', { name: /^Take .* off$/ })).toBeNull();
+  expect(screen.queryByRole('button', { name: /^Remove .* from pile$/ })).toBeNull();
   for (const name of [/Title 1/, /Title 3/]) fireEvent.click(screen.getByRole('checkbox', { name }));
-  fireEvent.click(screen.getByRole('button', { name: 'Take 2 copies off' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Remove 2 copies from pile' }));
   await waitFor(() => expect(sent).toEqual([{ path: '/piles/4/take-off', body: { objects: [1, 3] } }]));
 });

@@ -11,13 +11,13 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useShell } from '../../shell/shell-store';
 import { counted } from '@osier/core/changes';
-import { ACT_AREAS, ACT_KINDS, type ActName } from '@osier/core/acts';
+import { ACT_AREAS, ACT_NAMES } from '@osier/core/acts';
 import { EntryFilters, FILTERS, type Filters } from './EntryFilters';
 import { entriesOf } from './entries';
 import { when } from '../../parts/when';
 import { DaybookOverview } from './DaybookOverview';
 import './daybook.css';
-import { wording } from './words';
+import { daybookWords as wording } from './words';
 
 /** Everything that was done, newest first, each with its changes and the way back. */
 export default function Daybook() {
@@ -37,7 +37,7 @@ export default function Daybook() {
         before: pageParam,
         person: filters.person ? Number(filters.person) : undefined,
         area: ACT_AREAS.find((a) => a === filters.area),
-        act: filters.act !== undefined && filters.act in ACT_KINDS ? (filters.act as ActName) : undefined,
+        act: ACT_NAMES.find((a) => a === filters.act),
         ...{ from: filters.from, to: filters.to, object: filters.object },
       }),
   });
@@ -75,9 +75,9 @@ export default function Daybook() {
               onOpen={(r) => void navigate(`/daybook/${r.id}${query.size ? `?${query.toString()}` : ''}`)}
               empty={
                 problem
-                  ? wording.correctWhatIsLookedFor
+                  ? wording.correctTheFilterAbove
                   : isNarrowed
-                    ? wording.noEntryIsLikeThat
+                    ? wording.noEntriesMatchRemoveA
                     : wording.nothingHasBeenDoneYet
               }
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}

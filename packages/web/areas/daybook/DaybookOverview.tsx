@@ -1,6 +1,6 @@
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from './RecentWork';
-import { wording } from './words';
+import { daybookWords as wording } from './words';
 
 /** What the pane shows when no entry is opened. */
 export function DaybookOverview() {

@@ -1,15 +1,15 @@
-import { ACT_AREAS, ACT_KINDS, type ActName } from '@osier/core/acts';
+import { ACT_AREAS, ACT_KINDS, ACT_NAMES } from '@osier/core/acts';
 import { DatePicker, Input, Select } from 'antd';
 import dayjs from 'dayjs';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { daybookWords as wording } from './words';
 
 /** What narrows the daybook, as it stands in the address. */
 export const FILTERS = ['person', 'area', 'act', 'from', 'to', 'object'] as const;
 export type Filters = Readonly<Partial<Record<(typeof FILTERS)[number], string>>>;
 
 const DAY = 'YYYY-MM-DD';
-const kinds = (Object.keys(ACT_KINDS) as ActName[]).filter((act) => ACT_KINDS[act].area !== null);
+const kinds = ACT_NAMES.filter((act) => ACT_KINDS[act].area !== null);
 
 /** Narrows the daybook by person, area, kind of act, days, and what was touched. */
 export function EntryFilters({

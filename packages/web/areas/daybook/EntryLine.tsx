@@ -2,7 +2,7 @@ import type { DaybookEntry } from '@osier/contract';
 import { Link } from 'react-router';
 import { when } from '../../parts/when';
 import './daybook.css';
-import { wording } from './words';
+import { daybookWords as wording } from './words';
 
 /** One entry of the daybook on a line. */
 export function EntryLine({ entry }: { entry: DaybookEntry }) {

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { entriesOf } from './entries';
 import { EntryLine } from './EntryLine';
-import { wording } from './words';
+import { daybookWords as wording } from './words';
 
 const SHOWN = 8;
 

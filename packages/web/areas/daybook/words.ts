@@ -1,5 +1,5 @@
 /** Every text of the Daybook. */
-export const wording = {
+export const daybookWords = {
   // Daybook
   daybook: 'Daybook',
   moreThanEntries: (rows: number) => `More than ${rows} entries`,
@@ -7,8 +7,8 @@ export const wording = {
   everyActCanBeUndone: (hasNextPage: string, isNarrowed: string) =>
     `${hasNextPage}${isNarrowed}. Every act can be undone from here.`,
   entries: 'Entries',
-  correctWhatIsLookedFor: 'Correct what is looked for above.',
-  noEntryIsLikeThat: 'No entry is like that. Take a filter off.',
+  correctTheFilterAbove: 'Correct the filter above.',
+  noEntriesMatchRemoveA: 'No entries match. Remove a filter.',
   nothingHasBeenDoneYet: 'Nothing has been done yet.',
   undo: 'Undo',
   entry: (id: number, person: string, at: string) => `Entry ${id}, ${person}, ${at}`,

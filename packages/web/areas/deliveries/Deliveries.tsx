@@ -12,7 +12,7 @@ import { useShell } from '../../shell/shell-store';
 import { DeliveryTable } from './DeliveryTable';
 import { FileLookPanel } from './FileLookPanel';
 import './deliveries.css';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** Files of records that arrived. */
 export default function Deliveries() {
@@ -46,7 +46,7 @@ export default function Deliveries() {
         name={wording.deliveries}
         state={
           rows.length
-            ? wording.recordsWait(
+            ? wording.recordsWaiting(
                 rows.length,
                 rows.length === 1 ? wording.delivery : wording.deliveries2,
                 waiting.toLocaleString('en-GB'),
@@ -57,7 +57,7 @@ export default function Deliveries() {
       <div className="deliveries">
         {mayTake ? (
           <DropZone
-            label={wording.dropADeliveryHereIso}
+            label={wording.dropAFileHereIso}
             accept=".mrc,.marc,.iso,.xml,.json,.jsonl,.ndjson,.csv,.tsv,.txt,.dat,.bin"
             onFiles={(files) => {
               setProblems([]);
@@ -83,7 +83,7 @@ export default function Deliveries() {
           <p className="note">
             {wording.recordsThatASupplierOr} <code>demo/files</code>
             {wording.suchAs} <code>tallow-and-pike.mrc</code>
-            {wording.or} <code>reedling-broken.mrc</code> {wording.withEverythingWrongInIt}
+            {wording.or} <code>reedling-broken.mrc</code> {wording.withManyErrors}
           </p>
         ) : (
           <DeliveryTable rows={rows} />

@@ -24,7 +24,7 @@ import { FindingKinds } from './FindingKinds';
 import { IncomingLine } from './IncomingLine';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 const FACETS: readonly (readonly [string, string])[] = [
   ['waiting', 'waiting'],
@@ -158,12 +158,12 @@ export default function Delivery() {
             <div className="facets">
               {ruleOf(facet) ? (
                 <Button size="small" className="fix" onClick={() => set({ facet: undefined })}>
-                  {wording.onlyRecordsWithAFinding}
+                  {wording.filteredByOneKindOf}
                 </Button>
               ) : null}
               {open !== null ? (
                 <Button size="small" className="fix" onClick={() => set({ record: undefined })}>
-                  {wording.whatTheChecksFind}
+                  {wording.findingsByKind}
                 </Button>
               ) : null}
               <Facets
@@ -209,7 +209,7 @@ export default function Delivery() {
               <FindingKinds
                 delivery={id}
                 chosen={ruleOf(facet)}
-                onChoose={(rule) => set({ facet: rule && wording.rule(rule) })}
+                onChoose={(rule) => set({ facet: rule && `rule:${rule}` })}
                 onFix={
                   mayTake && delivery.waiting > 0 && !job
                     ? (rules) => setSheet(fixBatch(id, rules))

@@ -2,7 +2,7 @@ import type { DeliverySummary } from '@osier/contract';
 import { OUTCOME_NAMES, OUTCOMES } from '@osier/core/matching';
 import { Mark } from '../../parts/Mark';
 import './deliveries.css';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 const DONE = [
   ['added', wording.addedAsNew],

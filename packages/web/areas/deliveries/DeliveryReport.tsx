@@ -7,7 +7,7 @@ import { AreaHead } from '../../parts/AreaHead';
 import { when } from '../../parts/when';
 import { DeliveryCounts } from './DeliveryCounts';
 import './report.css';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** What became of each record of a delivery, as a page that prints well. */
 export default function DeliveryReport() {
@@ -31,7 +31,7 @@ export default function DeliveryReport() {
           </Button>
         </span>
       </AreaHead>
-      <div className="report" tabIndex={0} role="region" aria-label={wording.whatBecameOfEachRecord}>
+      <div className="report" tabIndex={0} role="region" aria-label={wording.eachRecord}>
         <DeliveryCounts summary={summary} />
         <table className="plain">
           <thead>

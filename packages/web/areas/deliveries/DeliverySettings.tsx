@@ -8,7 +8,7 @@ import { useTyped } from '../../parts/form/use-typed';
 import { KitBar } from '../../parts/form/KitBar';
 import { KitField } from '../../parts/form/KitField';
 import { SettingsForm } from '../../parts/settings/SettingsForm';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** The settings of one delivery: those of its supplier's sheet, changed for this time. Keeping them matches it anew. */
 export function DeliverySettingsSheet({
@@ -69,8 +69,8 @@ export function DeliverySettingsSheet({
       <div className="stack">
         <p>
           {summary.sheet
-            ? wording.theyComeFromTheSupplier(summary.sheet.name, summary.sheet.why)
-            : wording.noSupplierSheetFitsThis}
+            ? wording.fromTheSupplierSheetBecause(summary.sheet.name, summary.sheet.why)
+            : wording.noSupplierSheetAppliesTo}
         </p>
         <KitField label={wording.supplierSheet} problem={typed.problem('sheet')}>
           <Select

@@ -4,7 +4,7 @@ import dayjs from 'dayjs';
 import { Link, useSearchParams } from 'react-router';
 import { Mark } from '../../parts/Mark';
 import { when } from '../../parts/when';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 const number = (n: number) => n.toLocaleString('en-GB');
 const count = (key: 'records' | 'waiting' | 'accepted' | 'skipped', title: string) => ({
@@ -50,7 +50,7 @@ export function DeliveryTable({ rows }: { rows: readonly DeliveryRow[] }) {
       dataSource={[...rows]}
       pagination={rows.length > 100 ? { pageSize: 100 } : false}
       scroll={{ x: 'max-content' }}
-      locale={{ emptyText: wording.noDeliveryIsLikeThat }}
+      locale={{ emptyText: wording.noDeliveriesMatchRemoveA }}
       onChange={(_, filters, sorted) => {
         const by = Array.isArray(sorted) ? sorted[0] : sorted;
         keep({
@@ -68,7 +68,7 @@ function columnsOf(
   kept: Kept,
   onDays: (from: string | undefined, to: string | undefined) => void,
 ): TableColumnsType<DeliveryRow> {
-  const [sorted, direction] = (kept.sort ?? wording.arrivedDescend).split(' ');
+  const [sorted, direction] = (kept.sort ?? 'arrived descend').split(' ');
   const columns: TableColumnsType<DeliveryRow> = [
     {
       key: 'name',
@@ -136,7 +136,7 @@ function columnsOf(
 }
 
 function Reading({ row: r }: { row: DeliveryRow }) {
-  if (r.state === 'reading') return <span>{wording.beingRead}</span>;
+  if (r.state === 'reading') return <span>{wording.reading2}</span>;
   if (r.state === 'failed' || r.state === 'cancelled')
     return (
       <>

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
 import { useHouse } from '../../parts/use-house';
 import type { LookProgress } from '../../workers/look-at-file';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 const FORMAT = {
   iso2709: wording.iso2709,
@@ -45,7 +45,7 @@ export function FileLookPanel({
   const refused = look !== undefined && look.problem !== null && look.records === 0;
   useEffect(() => button.current?.focus(), []);
   return (
-    <section className="file-look" aria-label={wording.whatIsWrongWith(file.name)}>
+    <section className="file-look" aria-label={wording.findingsIn(file.name)}>
       <div className="row spread">
         <h2>{file.name}</h2>
         <span className="row">
@@ -60,10 +60,10 @@ export function FileLookPanel({
           ? wording.theFileCouldNotBe
           : look
             ? stateOf(look, file, progress.done)
-            : wording.lookingAtTheFile}
+            : wording.checkingTheFile}
       </p>
       {look && !progress.done && !failed ? (
-        <progress max={file.size} value={look.bytes} aria-label={wording.partOfTheFileThat} />
+        <progress max={file.size} value={look.bytes} aria-label={wording.partOfTheFileChecked} />
       ) : null}
       {look?.problem ? (
         <p className="note stop" role="alert">
@@ -98,11 +98,11 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
   if (done && look.repairs.length === 0 && look.findings.length === 0)
     return (
       <p>
-        <Mark kind="clear" /> {wording.nothingIsWrongWithIt}
+        <Mark kind="clear" /> {wording.noFindings}
       </p>
     );
   return (
-    <div className="look-kinds" role="group" aria-label={wording.whatIsWrongByKind}>
+    <div className="look-kinds" role="group" aria-label={wording.findingsByKind2}>
       {look.repairs.length ? (
         <table className="plain">
           <caption>{wording.repairedInReading3}</caption>
@@ -124,9 +124,9 @@ function Kinds({ look, done }: { look: FileLook; done: boolean }) {
       {look.findings.length ? (
         <table className="plain">
           <caption>
-            {wording.whatTheChecksFind2(
+            {wording.findings(
               look.findings.length === 1 ? wording.oneKind : wording.kinds(look.findings.length),
-              safe ? wording.canBeFixedUnseenOnce(number(safe)) : '',
+              safe ? wording.haveASafeFixAfter(number(safe)) : '',
             )}
           </caption>
           <tbody>

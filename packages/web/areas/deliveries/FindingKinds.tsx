@@ -2,7 +2,7 @@ import { api } from '@osier/contract';
 import { Button } from 'antd';
 import { useApi } from '../../api/queries';
 import { KIND_OF_SEVERITY, Mark } from '../../parts/Mark';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** What the checks found in a delivery, by kind: choose one to see its records, or mend all that is safe. */
 export function FindingKinds({
@@ -24,13 +24,13 @@ export function FindingKinds({
   if (kinds.length === 0)
     return (
       <p>
-        <Mark kind="clear" /> {wording.theChecksFindNothingIn}
+        <Mark kind="clear" /> {wording.noFindingsInTheWaiting}
       </p>
     );
   return (
-    <section className="finding-kinds" aria-label={wording.whatTheChecksFind}>
+    <section className="finding-kinds" aria-label={wording.findingsByKind}>
       <div className="row spread">
-        <h2>{wording.whatTheChecksFind}</h2>
+        <h2>{wording.findingsByKind}</h2>
         {onFix && safe > 0 ? (
           <Button onClick={() => onFix([])}>{wording.fixAllSafeOnes(safe.toLocaleString('en-GB'))}</Button>
         ) : null}
@@ -40,7 +40,7 @@ export function FindingKinds({
           <tr>
             <th>{wording.kind}</th>
             <th className="num">{wording.records2}</th>
-            <th className="num">{wording.findings}</th>
+            <th className="num">{wording.findings2}</th>
             <th>{wording.fix}</th>
           </tr>
         </thead>
@@ -70,7 +70,7 @@ export function FindingKinds({
                   </Button>
                 ) : null}
                 {k.look > 0 ? (
-                  <span className="faded"> {wording.toLookAt(k.look.toLocaleString('en-GB'))}</span>
+                  <span className="faded"> {wording.toCheck(k.look.toLocaleString('en-GB'))}</span>
                 ) : null}
               </td>
             </tr>

@@ -1,6 +1,6 @@
 import type { DeliverySummary } from '@osier/contract';
 import { LazyBars } from '../../parts/charts/LazyBars';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 const MOST = 10;
 const number = (n: number) => n.toLocaleString('en-GB');

@@ -1,7 +1,7 @@
 import type { IncomingRow } from '@osier/contract';
 import { FindingCounts, Mark } from '../../parts/Mark';
 import { OUTCOME_SHORT } from '../../parts/outcomes';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** An incoming record in the work list: what is done with it, whether it is held, its copies and findings. */
 export function IncomingLine({ row: r }: { row: IncomingRow }) {

@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** A note on an incoming record, for oneself or for who comes after; Enter or leaving the field keeps it. */
 export function IncomingNote({ note, onKeep }: { note: string; onKeep?: (note: string) => void }) {

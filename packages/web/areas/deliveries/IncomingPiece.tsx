@@ -22,7 +22,7 @@ import { Matches } from './Matches';
 import { ProposedCopies } from './ProposedCopies';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** Bytes that were kept apart, controls as dots. */
 const printable = (base64: string) =>
@@ -112,7 +112,7 @@ export function IncomingPiece({
   };
   const shown = possible[view] ? view : 'fields';
   const columns = [
-    { name: cleaned ? wording.asTheFileHasIt : 'incoming', record: r.original },
+    { name: cleaned ? wording.asInTheFile : 'incoming', record: r.original },
     ...(cleaned ? [{ name: 'cleaned', record: r.marc }] : []),
     ...(held ? [{ name: wording.recordHeld(held.id), record: held.marc }] : []),
   ];
@@ -137,7 +137,7 @@ export function IncomingPiece({
             style={{ border: 0, padding: 0, margin: 0 }}
             onKeyDown={moveAmongChoices}
           >
-            <legend className="unseen">{wording.whatIsDoneWithIt}</legend>
+            <legend className="unseen">{wording.decision}</legend>
             {OUTCOMES.filter((o) => o !== 'ask' || !r.chosen || r.decision === 'ask').map((value) => (
               <Radio
                 key={value}
@@ -176,7 +176,7 @@ export function IncomingPiece({
       />
       {r.repeats ? (
         <p className="note caution">
-          <Mark kind="caution" /> {wording.itComesTwiceInThis(r.repeats)}
+          <Mark kind="caution" /> {wording.duplicateInThisDeliveryNo(r.repeats)}
         </p>
       ) : null}
       <ProposedCopies incoming={r} onChange={mayChange ? (copies) => void change({ copies }) : undefined} />

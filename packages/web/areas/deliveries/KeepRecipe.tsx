@@ -8,7 +8,7 @@ import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { RequestProblem } from '../../api/request';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** What was done to this record by hand, offered as steps of a recipe for the others of the delivery. */
 export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: MarcRecord }) {
@@ -34,8 +34,8 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
     }
   };
   return (
-    <section className="keep-recipe" aria-label={wording.keepWhatWasDoneAs}>
-      <h3>{wording.doThisToOtherRecords}</h3>
+    <section className="keep-recipe" aria-label={wording.saveWhatWasDoneAs}>
+      <h3>{wording.applyToOtherRecords}</h3>
       <ul>
         {steps.map((step, i) => (
           <li key={i}>

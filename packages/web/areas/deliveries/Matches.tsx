@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { Mark } from '../../parts/Mark';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** What the catalogue holds that may be the same, why and why not, and pairing by hand with any other record. */
 export function Matches({
@@ -19,7 +19,7 @@ export function Matches({
   const [searching, setSearching] = useState(false);
   const paired = r.target !== null && !r.matches.some((m) => m.record === r.target) ? r.target : null;
   return (
-    <section className="matches" aria-label={wording.whatTheCatalogueHolds}>
+    <section className="matches" aria-label={wording.matching}>
       {r.matches.map((m) => {
         const held = r.held.find((h) => h.id === m.record);
         const chosen = r.target === m.record;
@@ -43,7 +43,7 @@ export function Matches({
               ) : null}
               {onPair && r.matches.length + (paired ? 1 : 0) > 1 && !chosen ? (
                 <Button size="small" className="fix" onClick={() => onPair(m.record)}>
-                  {wording.itIsThisOne}
+                  {wording.matchWithThis}
                 </Button>
               ) : null}
             </p>
@@ -70,7 +70,7 @@ export function Matches({
       })}
       {paired ? (
         <p className="match chosen">
-          <Mark kind="information" /> {wording.pairedByHandWith}{' '}
+          <Mark kind="information" /> {wording.matchedByHandWith}{' '}
           <Link to={`/catalogue/${paired}`}>{wording.record6(paired)}</Link>.
         </p>
       ) : null}
@@ -85,7 +85,7 @@ export function Matches({
           />
         ) : (
           <Button size="small" className="fix" onClick={() => setSearching(true)}>
-            {r.matches.length ? wording.itIsAnotherRecord : wording.findItInTheCatalogue}
+            {r.matches.length ? wording.matchWithAnotherRecord : wording.findItInTheCatalogue}
           </Button>
         )
       ) : null}
@@ -113,7 +113,7 @@ function PairByHand({ first, onPair }: { first: string; onPair: (record: number)
               <span className="faded">{[row.author, row.year, row.isbn].filter(Boolean).join(' · ')}</span>
             </span>
             <Button size="small" className="fix" onClick={() => onPair(row.id)}>
-              {wording.itIsRecord(row.id)}
+              {wording.matchWithRecord(row.id)}
             </Button>
           </li>
         ))}

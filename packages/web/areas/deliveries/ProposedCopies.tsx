@@ -9,7 +9,7 @@ import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PriceInput } from '../../parts/PriceInput';
 import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** The copies that are made with an incoming record, or were; each with what stands in its way, and how to put it right. */
 export function ProposedCopies({
@@ -24,7 +24,7 @@ export function ProposedCopies({
   const [editing, setEditing] = useState<number | null>(null);
   const done = incoming.state === 'accepted';
   if (copies.length === 0)
-    return <p className="faded">{done ? wording.noCopyWasMadeWith : wording.noCopiesTheTitleOnly}</p>;
+    return <p className="faded">{done ? wording.noCopies2 : wording.noCopiesTheTitleOnly}</p>;
   const put = (i: number, copy: ProposedCopy | null) => {
     setEditing(null);
     onChange?.(copies.flatMap((c, k) => (k === i ? (copy ? [copy] : []) : [c])));
@@ -78,7 +78,11 @@ function CopyRow({
     <>
       <tr className={c.problems.length ? 'bad' : undefined}>
         <td className="mono">
-          {c.barcode ? groupedBarcode(c.barcode) : <span className="faded">{wording.nextOfTheRoll}</span>}
+          {c.barcode ? (
+            groupedBarcode(c.barcode)
+          ) : (
+            <span className="faded">{wording.nextNumberOfTheRoll}</span>
+          )}
         </td>
         <td>
           {c.branch} {c.location}
@@ -141,7 +145,7 @@ function ProposedCopyForm({
       }}
     >
       <KitGrid isDense>
-        <KitField label={wording.barcode} help={wording.emptyForTheNextOf}>
+        <KitField label={wording.barcode} help={wording.emptyForTheNextNumber}>
           <Input
             data-takes-codes="scan"
             className="mono"

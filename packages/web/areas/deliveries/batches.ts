@@ -1,7 +1,7 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
 import type { BatchAct } from '../../parts/BatchSheet';
-import { wording } from './words';
+import { deliveriesWords as wording } from './words';
 
 /** A batch act over a delivery, as its sheet is headed. */
 export interface DeliveryBatch {

@@ -11,7 +11,7 @@ import { Mark } from '../../parts/Mark';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { headingsWords as wording } from './words';
 
 /** A group of look-alikes side by side: choose the form that is kept, take out who does not belong, merge; or keep two apart. */
 export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: () => void }) {
@@ -42,7 +42,7 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
           </li>
         ))}
       </ul>
-      <div className="name-cards" role="radiogroup" aria-label={wording.theFormThatIsKept}>
+      <div className="name-cards" role="radiogroup" aria-label={wording.chooseTheKeptForm}>
         {group.headings.map((h) => (
           <div
             key={h.id}
@@ -81,7 +81,7 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
                   )
                 }
               >
-                {wording.mergeThisOneToo}
+                {wording.merge}
               </Checkbox>
             ) : null}
           </div>
@@ -94,7 +94,7 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
           </Button>
           {group.pairs.map((p) => (
             <Button key={`${p.a} ${p.b}`} onClick={() => void apart(p.a, p.b)}>
-              {group.pairs.length === 1 ? wording.theseAreTwoPeople : wording.andAreTwoPeople(p.a, p.b)}
+              {group.pairs.length === 1 ? wording.differentPeople : wording.andAreDifferentPeople(p.a, p.b)}
             </Button>
           ))}
         </div>

@@ -12,7 +12,7 @@ import { GroupPiece } from './GroupPiece';
 import { HeadingPiece } from './HeadingPiece';
 import { HeadingsOverview } from './HeadingsOverview';
 import './headings.css';
-import { wording } from './words';
+import { headingsWords as wording } from './words';
 
 const groupId = (g: LookAlikeGroup) => g.headings[0]!.id;
 

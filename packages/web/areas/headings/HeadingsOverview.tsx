@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
 import { useToday } from '../today/use-today';
-import { wording } from './words';
+import { headingsWords as wording } from './words';
 
 /** What the pane shows when no heading and no group is opened. */
 export function HeadingsOverview() {

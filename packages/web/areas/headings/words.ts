@@ -1,19 +1,19 @@
 /** Every text of Headings. */
-export const wording = {
+export const headingsWords = {
   // GroupPiece
   onePersonOrSeveral: 'One person, or several?',
   and: (a: string, b: string, why: string) => `${a} and ${b}: ${why}.`,
-  theFormThatIsKept: 'The form that is kept',
+  chooseTheKeptForm: 'Choose the kept form',
   keptForm: 'Kept form',
   becomesASeeFrom: 'Becomes a see-from',
   heading: (id: string) => `${id} · heading`,
   n1Record: '1 record',
   records: (records: number) => `${records} records`,
   seeFrom: (seeFrom: string) => `See-from: ${seeFrom}`,
-  mergeThisOneToo: 'merge this one too',
+  merge: 'merge',
   mergeHeadingsInto1: (lost: number) => `Merge ${lost} headings into 1…`,
-  theseAreTwoPeople: 'These are two people',
-  andAreTwoPeople: (a: number, b: number) => `${a} and ${b} are two people`,
+  differentPeople: 'Different people',
+  andAreDifferentPeople: (a: number, b: number) => `${a} and ${b} are different people`,
   mergeHeadingsInto12: (lost: number) => `Merge ${lost} headings into 1`,
   // HeadingPiece
   heading2: (id: number, kind: string) => `Heading ${id}, ${kind}`,

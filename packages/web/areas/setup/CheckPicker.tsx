@@ -2,7 +2,7 @@ import type { SetUp } from '@osier/contract';
 import { Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { KitSection } from '../../parts/form/KitField';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 type Check = SetUp['checks'][number];
 
@@ -37,7 +37,7 @@ export function CheckPicker({
           onChange={(e) => setWords(e.target.value)}
         />
       </div>
-      {shown.length === 0 ? <p className="faded">{wording.noCheckIsAboutThat}</p> : null}
+      {shown.length === 0 ? <p className="faded">{wording.noCheckMatches}</p> : null}
       {groups.map((group) => (
         <KitSection key={group} title={group}>
           <ul className="check-list">

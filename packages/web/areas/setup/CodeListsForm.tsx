@@ -10,7 +10,7 @@ import { PriceInput } from '../../parts/PriceInput';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { draftOf } from './draft-of';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 type Lists = Omit<ListsBody, 'version'>;
 type ListName = keyof Lists;

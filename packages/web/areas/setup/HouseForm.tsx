@@ -10,7 +10,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { CheckPicker } from './CheckPicker';
 import { draftOf } from './draft-of';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 type House = Omit<HouseBody, 'version'>;
 type Key = keyof House;

@@ -10,7 +10,7 @@ import { LazyBars } from '../../parts/charts/LazyBars';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 const EMPTY: LabelRoll = { name: '', prefix: '', from: 1, to: 1000, length: 14, check: true, supplier: '' };
 
@@ -123,7 +123,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
           { name: 'supplier', label: wording.reservedFor, help: wording.aSuppliersNameEmptyFor },
           { name: 'check', label: wording.theLastDigitIsA, kind: 'flag' },
         ]}
-        verb={row ? wording.saveTheRoll(row.roll.name) : wording.makeTheLabelRoll}
+        verb={row ? wording.saveTheRoll(row.roll.name) : wording.addLabelRoll}
         onCancel={onDone}
         onSend={async (roll) =>
           done(

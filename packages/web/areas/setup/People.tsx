@@ -7,7 +7,7 @@ import { problemText } from '../../api/request';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 const ROLE_OPTIONS = ROLES.map((r) => ({ value: r, label: r }));
 

@@ -11,7 +11,7 @@ import { SortableRows } from '../../parts/SortableRows';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { StepForm } from './StepForm';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 type Act = (doing: () => Promise<Done>) => Promise<void>;
 
@@ -61,7 +61,7 @@ export function Recipes() {
       ))}
       {mayChange ? (
         <div className="row">
-          <Button onClick={() => setMaking(true)}>{wording.writeARecipe}</Button>
+          <Button onClick={() => setMaking(true)}>{wording.newRecipe}</Button>
           <Button onClick={() => file.current!.click()}>{wording.loadRecipeFromFile}</Button>
           <input
             ref={file}
@@ -130,7 +130,7 @@ function RecipeCard({
           <h2>{recipe.name}</h2>
         )}
         <span className="row">
-          {recipe.version === null ? <span className="faded">{wording.comesWithOsier}</span> : null}
+          {recipe.version === null ? <span className="faded">{wording.builtIn}</span> : null}
           <a href={`/api/recipes/${recipe.id}/file`}>{wording.saveAsAFile}</a>
           {onCopy ? (
             <Button size="small" className="fix" onClick={onCopy}>

@@ -8,7 +8,7 @@ import { Recipes } from './Recipes';
 import { Suppliers } from './Suppliers';
 import { useSetUp } from './use-set-up';
 import './setup.css';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 const PAGES = [
   ['lists', wording.codeLists],

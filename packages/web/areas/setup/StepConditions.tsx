@@ -5,7 +5,7 @@ import { Input } from 'antd';
 import { useApi } from '../../api/queries';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PickMany } from '../../parts/form/PickMany';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 type When = NonNullable<Step['when']>;
 

@@ -16,7 +16,7 @@ import { KitField, KitGrid } from '../../parts/form/KitField';
 import { Mark } from '../../parts/Mark';
 import { StepConditions } from './StepConditions';
 import { StepPartField } from './StepPartField';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 const KINDS = STEP_KINDS.map(({ step, name }) => ({ value: step, label: name }));
 const firstOf = (step: StepName): Step => STEP_KINDS.find((k) => k.step === step)!.first;

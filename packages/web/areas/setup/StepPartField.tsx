@@ -6,7 +6,7 @@ import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { KitField } from '../../parts/form/KitField';
 import { CodeTable } from '../../parts/settings/CodeTable';
 import { SubfieldLines } from './SubfieldLines';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 interface Props {
   readonly part: StepPart;
@@ -187,7 +187,7 @@ function FieldInput({ value, onChange }: { value: Field; onChange: (field: Field
         <Input className="mono" maxLength={3} value={value.tag} onChange={(e) => setTag(e.target.value)} />
       </KitField>
       {data ? (
-        <KitField label={wording.indicators} width="short" help="# is blank">
+        <KitField label={wording.indicators} width="short" help={wording.isBlank}>
           <Input
             className="mono"
             maxLength={2}

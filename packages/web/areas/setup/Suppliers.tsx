@@ -16,7 +16,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { draftOf } from './draft-of';
 import { LabelRolls } from './LabelRolls';
-import { wording } from './words';
+import { setUpWords as wording } from './words';
 
 const EMPTY: SupplierSheet = { ...DEFAULT_SETTINGS, name: '', files: [], organisations: [] };
 

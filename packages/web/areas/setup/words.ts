@@ -1,9 +1,9 @@
 /** Every text of Set-up. */
-export const wording = {
+export const setUpWords = {
   // CheckPicker
   checksOfAreOn: (checks: number, checks2: number) => `Checks: ${checks} of ${checks2} are on`,
   findChecks: 'Find checks',
-  noCheckIsAboutThat: 'No check is about that.',
+  noCheckMatches: 'No check matches.',
   // CodeListsForm
   branches: 'Branches',
   locations: 'Locations',
@@ -76,7 +76,7 @@ export const wording = {
   aSuppliersNameEmptyFor: 'a supplier’s name; empty for our own use',
   theLastDigitIsA: 'The last digit is a check digit',
   saveTheRoll: (rollName: string) => `Save the roll ${rollName}`,
-  makeTheLabelRoll: 'Make the label roll',
+  addLabelRoll: 'Add label roll',
   deleteLabelRoll: 'Delete label roll',
   // People
   signInName: 'Sign-in name',
@@ -100,12 +100,12 @@ export const wording = {
   // Recipes
   correctOneIncomingRecordOpen:
     'Correct one incoming record, open “What cleaning changed”, and save the steps as a recipe; or write them here. “Clean” in a delivery or in the catalogue shows every record before and after, and changes nothing until you confirm.',
-  writeARecipe: 'Write a recipe',
+  newRecipe: 'New recipe',
   loadRecipeFromFile: 'Load recipe from file',
   recipeFile: 'Recipe file',
   firstStepOfANew: 'First step of a new recipe',
   nameOfTheRecipe: 'Name of the recipe',
-  comesWithOsier: 'comes with Osier',
+  builtIn: 'built in',
   saveAsAFile: 'Save as a file',
   copy: 'Copy',
   deleteRecipe: 'Delete recipe',
@@ -152,13 +152,14 @@ export const wording = {
   anything: 'anything',
   tag: 'Tag',
   indicators: 'Indicators',
+  isBlank: '# is blank',
   text: 'Text',
   aLineEachAText2: 'A line each: $a text.',
   // Suppliers
   supplierSheets: 'Supplier sheets',
   newSupplierSheet: 'New supplier sheet',
   aSupplierSheetKeepsWhat:
-    'A supplier sheet keeps what is the same for every delivery of one supplier: how it is read, matched and cleaned, and where its copies go. It is chosen by itself when a file comes.',
+    'A supplier sheet keeps what is the same for every delivery of one supplier: how it is read, matched and cleaned, and where its copies go. It is chosen automatically when a file is loaded.',
   supplierSheet: (sheetName: string) => `Supplier sheet ${sheetName}`,
   supplier: 'Supplier',
   saveSupplierSheet: 'Save supplier sheet',

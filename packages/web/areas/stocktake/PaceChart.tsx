@@ -2,7 +2,7 @@ import { api } from '@osier/contract';
 import dayjs from 'dayjs';
 import { useApi } from '../../api/queries';
 import { LazyBars } from '../../parts/charts/LazyBars';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 /** More bars than this and they are put together by hour, then by day. */
 const MOST = 36;

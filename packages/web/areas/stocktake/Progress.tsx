@@ -1,4 +1,4 @@
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 /** How much of a stocktake is found. */
 export function Progress({ part, whole, name }: { part: number; whole: number; name: string }) {
   return (

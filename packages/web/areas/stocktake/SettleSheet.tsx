@@ -10,7 +10,7 @@ import { KitField } from '../../parts/form/KitField';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 /** The review of settling chosen findings, with where misplaced copies belong from now on. */
 export function SettleSheet({

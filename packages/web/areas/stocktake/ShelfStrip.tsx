@@ -3,7 +3,7 @@ import type { Spine } from '@osier/core/stocktake';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 const WIDTHS = [4, 12, 26];
 const STATES: Record<Spine['state'], string> = {

@@ -6,7 +6,7 @@ import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 const SCHEMES = [
   { value: 'dewey', label: wording.dewey },
@@ -58,11 +58,11 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
           label: wording.callNumberTo,
           isMono: true,
           placeholder: wording.theEnd,
-          help: wording.withAllThatBeginsSo,
+          help: wording.includingAllThatBeginWith,
         },
         {
           name: 'seenSince',
-          label: wording.seenSinceCountsAsFound,
+          label: wording.countAsFoundIfSeen,
           kind: 'date',
           help: wording.copiesLastSeenOnOr,
         },

@@ -11,7 +11,7 @@ import { StocktakePiece } from './StocktakePiece';
 import { useStocktakes } from './use-stocktakes';
 import '../../parts/verdicts.css';
 import './stocktake.css';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 /** Stocktakes, each of a stretch. */
 export default function StocktakeArea() {
@@ -26,7 +26,7 @@ export default function StocktakeArea() {
     <>
       <AreaHead
         name={wording.stocktake}
-        state={rows.length ? wording.underWayClosed(open, rows.length - open) : wording.noStocktakeYet}
+        state={rows.length ? wording.openClosed(open, rows.length - open) : wording.noStocktakeYet}
       >
         {mayManage ? (
           <Button type="primary" onClick={() => void navigate('/stocktake?start=1')}>

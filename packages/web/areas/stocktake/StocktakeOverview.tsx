@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { useStocktakes } from './use-stocktakes';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 const SHOWN = 8;
 

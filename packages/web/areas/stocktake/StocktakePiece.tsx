@@ -17,7 +17,7 @@ import { ShelfStrip } from './ShelfStrip';
 import { PaceChart } from './PaceChart';
 import { Progress } from './Progress';
 import { SettleSheet } from './SettleSheet';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 'information'])[] = [
   ['should-not-be-here', wording.shouldNotBeHere2, 'stop'],
@@ -28,7 +28,7 @@ const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 
 const ACTS: Record<Settlement, string> = {
   'mark-missing': wording.markMissing,
   'mark-found': wording.markFound,
-  'correct-location': wording.belongsHereFromNowOn,
+  'correct-location': wording.setLocationToHere,
 };
 const SHOWN_AT_ONCE = 60;
 

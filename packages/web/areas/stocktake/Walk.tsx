@@ -11,7 +11,7 @@ import { Progress } from './Progress';
 import { scanSource } from './scan-source';
 import { useStocktakes } from './use-stocktakes';
 import './stocktake.css';
-import { wording } from './words';
+import { stocktakeWords as wording } from './words';
 
 type Verdict = ScanAnswer['verdicts'][number];
 const SAYS: Record<Verdict['outcome'], string> = {

@@ -1,5 +1,5 @@
 /** Every text of Stocktake. */
-export const wording = {
+export const stocktakeWords = {
   // PaceChart
   paceScansAsTheyWere: (total: string) => `Pace: ${total} scans as they were made`,
   time: 'Time',
@@ -38,13 +38,13 @@ export const wording = {
   theBeginning: 'the beginning',
   callNumberTo: 'Call number to',
   theEnd: 'the end',
-  withAllThatBeginsSo: 'with all that begins so',
-  seenSinceCountsAsFound: 'Seen since counts as found',
+  includingAllThatBeginWith: 'including all that begin with it',
+  countAsFoundIfSeen: 'Count as found if seen since',
   copiesLastSeenOnOr: 'copies last seen on or after this day need no scan',
   startTheStocktake: 'Start the stocktake',
   // StocktakeArea
   stocktake: 'Stocktake',
-  underWayClosed: (open: number, rows: number) => `${open} under way, ${rows} closed.`,
+  openClosed: (open: number, rows: number) => `${open} open, ${rows} closed.`,
   noStocktakeYet: 'No stocktake yet.',
   startAStocktake: 'Start a stocktake',
   stocktakes: 'Stocktakes',
@@ -70,7 +70,7 @@ export const wording = {
   notFound2: 'Not found',
   markMissing: 'mark missing',
   markFound: 'mark found',
-  belongsHereFromNowOn: 'belongs here from now on',
+  setLocationToHere: 'set location to here',
   doesNotLookLikeA: (name: string, odd: string) =>
     `${name} does not look like a scanner’s file: “${odd}…”. One barcode a line is expected.`,
   closed: (closedOn: string) => `, closed ${closedOn}`,
@@ -86,7 +86,7 @@ export const wording = {
   scan: 'Scan',
   orDropAScannersFile: 'or drop a scanner’s file (one barcode a line)',
   copiesInARowWere: (count: number, from: string, to: string) =>
-    `${count} copies in a row were not scanned, from ${from} to ${to}: was a board jumped?`,
+    `${count} copies in a row were not scanned, from ${from} to ${to}: was a shelf skipped?`,
   nothingScannedYetEverythingIn: 'Nothing scanned yet: everything in the stretch counts as not found.',
   settle: (items: number, items2: string) => `Settle ${items} ${items2}…`,
   tickAll: (can: number) => `Tick all ${can}`,

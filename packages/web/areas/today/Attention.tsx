@@ -2,7 +2,7 @@ import { api, type DisputedRow } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
-import { wording } from './words';
+import { todayWords as wording } from './words';
 
 const placeOf = ({ kind, id }: DisputedRow): string | null =>
   kind === 'heading' ? `/headings/${id}` : kind === 'pile' ? `/copies/${id}` : null;
@@ -15,7 +15,7 @@ export default function Attention() {
     <>
       <AreaHead
         name={wording.needsAttention}
-        state={data ? wording.thingsAreThereTwiceOr(data.length) : '…'}
+        state={data ? wording.thingsAreDuplicatesOrAttached(data.length) : '…'}
       />
       <table className="plain" style={{ margin: 16 }}>
         <thead>

@@ -1,7 +1,7 @@
 import type { Today } from '@osier/contract';
 import { Link } from 'react-router';
 import { useSetUp } from '../setup/use-set-up';
-import { wording } from './words';
+import { todayWords as wording } from './words';
 
 /** Records and copies at each branch. */
 export function BranchTable({ branches }: Pick<Today, 'branches'>) {

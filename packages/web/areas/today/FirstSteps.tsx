@@ -5,7 +5,7 @@ import { useApi } from '../../api/queries';
 import { OverviewSection } from '../../parts/Overview';
 import { useSetUp } from '../setup/use-set-up';
 import { useToday } from './use-today';
-import { wording } from './words';
+import { todayWords as wording } from './words';
 
 /** The first five steps of an empty installation, ticked off as they are done. */
 export function FirstSteps() {

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { focusScanLine } from '../../shell/shortcuts';
 import { useMay } from '../../shell/person';
-import { wording } from './words';
+import { todayWords as wording } from './words';
 
 /** What can be begun from here, as far as one may. */
 export function QuickActs() {

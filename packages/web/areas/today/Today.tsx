@@ -11,7 +11,7 @@ import { FirstSteps } from './FirstSteps';
 import { QuickActs } from './QuickActs';
 import './today.css';
 import { useToday } from './use-today';
-import { wording } from './words';
+import { todayWords as wording } from './words';
 
 const FINDINGS = 8;
 const number = (n: number) => n.toLocaleString('en-GB');
@@ -109,13 +109,13 @@ function waitingIn(data: TodayAnswer): Waiting[] {
     to: '/today/attention',
     count: data.disputed,
     what: wording.thingsNeedAttention,
-    more: wording.duplicatesOrBelongingToNothing,
+    more: wording.duplicatesOrAttachedToNothing,
   };
   const alike = {
     to: '/headings',
     count: data.lookAlikes,
     what: wording.groupsOfLookAlikeNames,
-    more: wording.onePersonOrTwo,
+    more: wording.mergeOrKeepApart,
   };
   return [
     ...(data.disputed ? [attention] : []),

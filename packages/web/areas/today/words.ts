@@ -1,9 +1,9 @@
 /** Every text of Today. */
-export const wording = {
+export const todayWords = {
   // Attention
   needsAttention: 'Needs attention',
-  thingsAreThereTwiceOr: (data: number) =>
-    `${data} things are there twice or belong to nothing. Change one of each two, and it leaves this list.`,
+  thingsAreDuplicatesOrAttached: (data: number) =>
+    `${data} things are duplicates or attached to nothing. Change one of each pair and it leaves this list.`,
   what: 'What',
   name: 'Name',
   why: 'Why',
@@ -37,9 +37,9 @@ export const wording = {
   findingsInTheCatalogue: 'Findings in the catalogue',
   theLibraryByBranch: 'The library by branch',
   thingsNeedAttention: 'things need attention',
-  duplicatesOrBelongingToNothing: 'duplicates, or belonging to nothing',
+  duplicatesOrAttachedToNothing: 'duplicates, or attached to nothing',
   groupsOfLookAlikeNames: 'groups of look-alike names',
-  onePersonOrTwo: 'one person, or two?',
+  mergeOrKeepApart: 'merge or keep apart',
   withErrors: (errors: string) => `${errors} with errors`,
   noErrorsFound: 'no errors found',
   copiesOnTheWithdrawalList: (name: string) => `copies on the withdrawal list ${name}`,

@@ -12,13 +12,13 @@ import { ReviewSheet } from '../../parts/ReviewSheet';
 import { ScanField } from '../../parts/ScanField';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { wording } from './words';
+import { withdrawalsWords as wording } from './words';
 
 type Row = WithdrawalList['verdicts'][number];
 const GROUPS = [
-  ['stop', wording.stopTheseStay, wording.theyCannotBeWithdrawnAs],
-  ['caution', wording.cautionLookTwice, wording.theyCanGoTickedOnes],
-  ['clear', wording.clear, wording.nothingSpeaksAgainstIt],
+  ['stop', wording.stopCannotBeWithdrawn, wording.eachRowSaysWhatPrevents],
+  ['caution', wording.cautionCheckFirst, wording.canBeWithdrawnTheTicked],
+  ['clear', wording.clear, wording.nothingPreventsIt],
 ] as const;
 
 /** A withdrawal list: scan, see the verdicts, tick, withdraw. */
@@ -87,7 +87,7 @@ export function ListPiece({ id }: { id: number }) {
         />
       ) : null}
       {list.verdicts.length === 0 ? (
-        <p className="faded">{open ? wording.nothingScannedYetScanThe : wording.thisListIsDone}</p>
+        <p className="faded">{open ? wording.nothingScannedYetScanThe : wording.thisListIsFinished}</p>
       ) : null}
       {GROUPS.map(([kind, name, hint]) => {
         const rows = list.verdicts.filter((r) => r.verdict === kind);
@@ -132,9 +132,9 @@ export function ListPiece({ id }: { id: number }) {
                     size="small"
                     className="fix"
                     onClick={() => void takeOff(r)}
-                    aria-label={wording.takeOffTheList(r.code)}
+                    aria-label={wording.removeFromTheList(r.code)}
                   >
-                    {wording.takeOff}
+                    {wording.remove}
                   </Button>
                 ) : null}
               </div>

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
-import { wording } from './words';
+import { withdrawalsWords as wording } from './words';
 
 /** The register of withdrawn copies, kept for ever. */
 export function Register() {
@@ -39,7 +39,7 @@ export function Register() {
               <td>
                 {w.title}
                 {w.lastCopy ? (
-                  <small className="faded"> {wording.lastCopyRecordWentToo(w.record)}</small>
+                  <small className="faded"> {wording.lastCopyRecordDeletedToo(w.record)}</small>
                 ) : null}
               </td>
               <td>

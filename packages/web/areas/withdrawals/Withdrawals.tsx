@@ -16,7 +16,7 @@ import { ListPiece } from './ListPiece';
 import { Register } from './Register';
 import { WithdrawalsOverview } from './WithdrawalsOverview';
 import '../../parts/verdicts.css';
-import { wording } from './words';
+import { withdrawalsWords as wording } from './words';
 
 /** Lists of copies to withdraw, and the register of what went. */
 export default function Withdrawals() {

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
-import { wording } from './words';
+import { withdrawalsWords as wording } from './words';
 
 /** What the pane shows when no list is opened: how a withdrawal goes, and one's own last work. */
 export function WithdrawalsOverview() {
@@ -11,7 +11,7 @@ export function WithdrawalsOverview() {
         <ol>
           <li>{wording.startAListItsName}</li>
           <li>{wording.scanTheCopiesOrPaste}</li>
-          <li>{wording.lookAtTheCautionsWhat}</li>
+          <li>{wording.checkTheCautionsStoppedCopies}</li>
           <li>{wording.theHeadConfirmsTheCopies}</li>
         </ol>
         <p className="faded">

@@ -1,12 +1,12 @@
 /** Every text of Withdrawals. */
-export const wording = {
+export const withdrawalsWords = {
   // ListPiece
-  stopTheseStay: 'Stop: these stay',
-  theyCannotBeWithdrawnAs: 'They cannot be withdrawn as things are.',
-  cautionLookTwice: 'Caution: look twice',
-  theyCanGoTickedOnes: 'They can go; ticked ones will.',
+  stopCannotBeWithdrawn: 'Stop: cannot be withdrawn',
+  eachRowSaysWhatPrevents: 'Each row says what prevents it.',
+  cautionCheckFirst: 'Caution: check first',
+  canBeWithdrawnTheTicked: 'Can be withdrawn; the ticked copies will be.',
   clear: 'Clear',
-  nothingSpeaksAgainstIt: 'Nothing speaks against it.',
+  nothingPreventsIt: 'Nothing prevents it.',
   barcodesAdded: (codes: number) => `${codes} barcodes added`,
   noReasonGiven: 'no reason given',
   startedByOn: (reason: string, by: string, madeOn: string) => `${reason} · started by ${by} on ${madeOn}`,
@@ -16,16 +16,16 @@ export const wording = {
   scanOrPasteBarcodes: 'Scan or paste barcodes',
   nothingScannedYetScanThe:
     'Nothing scanned yet. Scan the trolley one by one, or paste a column of barcodes into the field above.',
-  thisListIsDone: 'This list is done.',
+  thisListIsFinished: 'This list is finished.',
   withdraw2: (title: string) => `Withdraw ${title}`,
   notKnown: 'not known',
-  takeOffTheList: (code: string) => `Take ${code} off the list`,
-  takeOff: 'Take off',
+  removeFromTheList: (code: string) => `Remove ${code} from the list`,
+  remove: 'Remove',
   withdrawFrom: (name: string) => `Withdraw from ${name}`,
   theListIsPreparedThe: 'The list is prepared. The head of technical services confirms it.',
   // Register
   nothingHasBeenWithdrawnYet:
-    'Nothing has been withdrawn yet. What goes is listed here for ever, with the entry that took it out.',
+    'Nothing has been withdrawn yet. Withdrawn copies stay listed here, with the entry that withdrew them.',
   withdrawn: 'Withdrawn',
   barcode: 'Barcode',
   title: 'Title',
@@ -33,7 +33,7 @@ export const wording = {
   reason: 'Reason',
   by: 'By',
   entry: 'Entry',
-  lastCopyRecordWentToo: (record: number) => `· last copy, record ${record} went too`,
+  lastCopyRecordDeletedToo: (record: number) => `· last copy, record ${record} deleted too`,
   undone: 'undone',
   // Withdrawals
   withdrawals: 'Withdrawals',
@@ -62,8 +62,9 @@ export const wording = {
   startAListItsName: 'Start a list: its name, its branch, the reason.',
   scanTheCopiesOrPaste:
     'Scan the copies, or paste their barcodes. Each gets a verdict: clear, caution or stop.',
-  lookAtTheCautionsWhat: 'Look at the cautions; what is stopped stays out.',
-  theHeadConfirmsTheCopies: 'The head confirms. The copies leave the catalogue and stand in the register.',
+  checkTheCautionsStoppedCopies: 'Check the cautions; stopped copies stay out.',
+  theHeadConfirmsTheCopies:
+    'The head confirms. The copies leave the catalogue and are listed in the register.',
   aListThatWasConfirmed: 'A list that was confirmed can be undone from the',
   daybook: 'Daybook',
   everyCopyThatWasWithdrawn: 'Every copy that was withdrawn, with its title, call number and reason, in the',

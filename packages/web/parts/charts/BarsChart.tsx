@@ -2,7 +2,7 @@ import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, T
 import { Bar } from 'react-chartjs-2';
 import { useIsDark } from '../../styles/Themed';
 import './charts.css';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Legend, Tooltip);
 

@@ -2,7 +2,7 @@ import { Checkbox, DatePicker, Input, InputNumber, Select } from 'antd';
 import dayjs, { type Dayjs } from 'dayjs';
 import type { FormField } from './field-kinds';
 import { PickMany } from './PickMany';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /** What the form around a control gives it: its id, what it holds, and what is told of it to those who hear it. */
 interface Bound {

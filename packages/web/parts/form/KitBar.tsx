@@ -1,7 +1,7 @@
 import { Alert, Button } from 'antd';
 import type { ReactNode } from 'react';
 import type { Typed } from './use-typed';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /** The end of a form of parts: what was refused, that something is not saved yet, and the acts. It ends the form and covers nothing. */
 export function KitBar<T extends object>({

@@ -6,7 +6,7 @@ import { useFormDraft, type DraftPlace } from './form-draft';
 import { FormControl } from './FormControl';
 import './form.css';
 import { rulesOf, showRefusal } from './schema-rules';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /**
  * A form whose fields are parts of a schema of the contract. It checks as the server does, shows what the server refuses beside its

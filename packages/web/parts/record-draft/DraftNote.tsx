@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import type { Draft } from '../../shell/drafts';
 import { Compare } from '../Compare';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /** Tells that a record is changed and not saved, with what was changed, and offers to save or discard it. */
 export const DraftNote = ({

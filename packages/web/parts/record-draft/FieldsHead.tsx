@@ -1,7 +1,7 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { RecordDraft } from './use-record-draft';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /** The heading of a record's fields, with what can be done to all of them. */
 export const FieldsHead = ({ edit, mayEdit }: { edit: RecordDraft; mayEdit: boolean }) => (

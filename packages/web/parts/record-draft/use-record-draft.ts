@@ -14,7 +14,7 @@ import { useDrafts, type Draft } from '../../shell/drafts';
 import { useShell } from '../../shell/shell-store';
 import type { AddedField } from '../FieldView';
 import { useLiveFindings } from './live-findings';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /** A record as it stands saved, and where the piece with it is. */
 export interface SavedRecord {

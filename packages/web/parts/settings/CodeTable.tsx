@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 /** A supplier's codes and ours, a line each: `DVD = VI`. What was typed stays as it was typed. */
 export function CodeTable({

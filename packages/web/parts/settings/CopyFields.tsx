@@ -6,7 +6,7 @@ import { KitField, KitGrid, KitSection } from '../form/KitField';
 import { PriceInput } from '../PriceInput';
 import { CodeTable } from './CodeTable';
 import type { Editing } from './editing';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 const PARTS: readonly (readonly [CopyPart, string])[] = [
   ['branch', wording.branch],

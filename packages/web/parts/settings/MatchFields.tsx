@@ -4,7 +4,7 @@ import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { KitField, KitGrid, KitSection } from '../form/KitField';
 import { SortableRows } from '../SortableRows';
 import type { Editing } from './editing';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 const FOR_ONE: readonly Outcome[] = ['ask', 'replace', 'merge', 'copies', 'skip', 'add'];
 const FOR_SEVERAL: readonly Outcome[] = ['ask', 'skip', 'add'];
@@ -18,7 +18,7 @@ const GUARDS = [
   ['format', wording.theFormatDiffers],
   ['part', wording.thePartOrVolumeDiffers],
   ['edition', wording.theEditionDiffers],
-  ['title', wording.theTitlesAreUnlike],
+  ['title', wording.theTitlesDiffer],
 ] as const;
 
 /** The match rule in its order, the guards, and what is done on one, several or no matches. */

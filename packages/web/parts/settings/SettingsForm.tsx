@@ -8,7 +8,7 @@ import { CopyFields } from './CopyFields';
 import type { Editing } from './editing';
 import { MatchFields } from './MatchFields';
 import './settings.css';
-import { wording } from '../words';
+import { partWords as wording } from '../words';
 
 const FORMATS = [
   { value: 'found', label: wording.foundFromTheFile },
@@ -19,7 +19,7 @@ const FORMATS = [
   { value: 'csv', label: wording.aTableOfFieldAddresses },
 ] as const;
 const CHARSETS = [
-  { value: 'found', label: wording.asLeaderAndBytesSay },
+  { value: 'found', label: wording.byLeaderAndContent },
   { value: 'utf8', label: wording.utf8InEveryRecord },
   { value: 'marc8', label: wording.marc8InEveryRecord },
 ] as const;
