@@ -13,6 +13,7 @@ export function CodePicker({
   placeholder,
   optional = false,
   disabled = false,
+  ...told
 }: {
   id?: string;
   list: readonly CodeOption[];
@@ -24,9 +25,12 @@ export function CodePicker({
   /** It may be left empty. */
   optional?: boolean;
   disabled?: boolean;
+  'aria-invalid'?: boolean;
+  'aria-describedby'?: string;
 }) {
   return (
     <Select<string>
+      {...told}
       id={id}
       aria-label={id ? undefined : label}
       showSearch={{ optionFilterProp: 'label' }}

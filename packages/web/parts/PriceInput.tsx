@@ -11,6 +11,7 @@ export function PriceInput({
   disabled = false,
   placeholder,
   label,
+  ...told
 }: {
   id?: string;
   value: number | null;
@@ -19,10 +20,13 @@ export function PriceInput({
   placeholder?: string;
   /** How it is called where no label stands by it. */
   label?: string;
+  'aria-invalid'?: boolean;
+  'aria-describedby'?: string;
 }) {
   const currency = useApi(api.setup.read).data?.house.value.currency;
   return (
     <InputNumber
+      {...told}
       id={id}
       aria-label={id ? undefined : (label ?? wording.price)}
       min={0}

@@ -6,8 +6,16 @@ import { problemText, RequestProblem } from '../api/request';
 import { Compare } from './Compare';
 import { FieldBody } from './FieldBody';
 import { Mark } from './Mark';
+import { readKept, writeKept } from './kept-state';
 import './review-sheet.css';
 import { partWords as wording } from './words';
+
+/** Rows that were left out of a review, with the token of it. */
+function keptIn(kept: unknown): { readonly token: unknown; readonly leftOut: readonly number[] } | null {
+  if (typeof kept !== 'object' || kept === null || !('leftOut' in kept) || !('token' in kept)) return null;
+  const { token, leftOut } = kept;
+  return Array.isArray(leftOut) ? { token, leftOut: leftOut.filter((id) => typeof id === 'number') } : null;
+}
 
 interface Props {
   readonly title: string;
@@ -52,12 +60,19 @@ export function ReviewSheet({
   useEffect(() => {
     if (ready) button.current?.focus();
   }, [ready]);
+  const token = review?.token;
+  useEffect(() => {
+    // What was left out of the very same review is left out again.
+    const kept = keptIn(readKept(`review ${title}`));
+    if (token !== undefined && kept?.token === token) setLeftOut(new Set(kept.leftOut));
+  }, [token, title]);
   const act = async () => {
     if (!review || doing || !canDo || remaining(review, leftOut) === 0) return;
     setDoing(true);
     setFailed(null);
     try {
       await onDo([...leftOut], review.token);
+      writeKept(`review ${title}`, null);
       onClose();
     } catch (error) {
       setFailed(problemText(error));
@@ -85,8 +100,11 @@ export function ReviewSheet({
   const isOther = (r: ReviewRow) => seen !== null && seen.get(r.id) !== JSON.stringify(r);
   const exceptions = rows.filter((r) => r.exception !== null);
   const rest = rows.filter((r) => r.exception === null);
-  const toggle = (id: number) =>
-    setLeftOut((s) => (s.has(id) ? new Set([...s].filter((x) => x !== id)) : new Set([...s, id])));
+  const toggle = (id: number) => {
+    const next = leftOut.has(id) ? [...leftOut].filter((x) => x !== id) : [...leftOut, id];
+    setLeftOut(new Set(next));
+    writeKept(`review ${title}`, next.length ? { token, leftOut: next } : null);
+  };
   return (
     <Drawer
       open

@@ -13,23 +13,28 @@ export function ScanField({
 }: {
   label: string;
   name: string;
-  onScan: (codes: string[]) => void;
+  /** Codes are handed on one after the other: the next when this is done with the last. */
+  onScan: (codes: string[]) => Promise<unknown> | void;
   large?: boolean;
   said?: string;
 }) {
   const [text, setText] = useState('');
-  const hand = (raw: string) => {
-    const codes = raw.split(/[\s,;]+/).filter(Boolean);
-    if (codes.length) onScan(codes);
-    setText('');
-  };
   const latest = useRef(onScan);
   useEffect(() => {
     latest.current = onScan;
   });
+  const turn = useRef<Promise<unknown>>(Promise.resolve());
+  const send = useCallback((codes: string[]) => {
+    turn.current = turn.current.then(() => latest.current(codes)).catch(() => undefined);
+  }, []);
+  const hand = (raw: string) => {
+    const codes = raw.split(/[\s,;]+/).filter(Boolean);
+    if (codes.length) send(codes);
+    setText('');
+  };
   useTakesScans(
     name,
-    useCallback((code: string) => latest.current([code]), []),
+    useCallback((code: string) => send([code]), [send]),
   );
   const onKey = (event: KeyboardEvent) => {
     if (event.key !== 'Enter') return;

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useKeptState } from './kept-state';
 
 /** Rows that are chosen together, kept over a reload until they are used or cleared. */
 export interface Ticks {
@@ -8,29 +8,17 @@ export interface Ticks {
   readonly clear: () => void;
 }
 
-function read(key: string): ReadonlySet<number> {
-  try {
-    const kept = JSON.parse(sessionStorage.getItem(key) ?? '[]') as unknown;
-    return new Set(Array.isArray(kept) ? kept.filter((id) => typeof id === 'number') : []);
-  } catch {
-    return new Set();
-  }
-}
+const numbersIn = (kept: unknown): readonly number[] =>
+  Array.isArray(kept) ? kept.filter((id) => typeof id === 'number') : [];
 
 /** Ticks kept in this page under a name. */
 export function useTicks(name: string): Ticks {
-  const key = `osier-ticks ${name}`;
-  const [held, setHeld] = useState(() => ({ key, ids: read(key) }));
-  const ids = held.key === key ? held.ids : read(key);
-  const set = (next: ReadonlySet<number>) => {
-    setHeld({ key, ids: next });
-    if (next.size) sessionStorage.setItem(key, JSON.stringify([...next]));
-    else sessionStorage.removeItem(key);
-  };
+  const [kept, keep] = useKeptState(`ticks ${name}`, numbersIn);
+  const set = (ids: readonly number[]) => keep(ids.length ? ids : null);
   return {
-    ids,
-    flip: (id) => set(ids.has(id) ? new Set([...ids].filter((x) => x !== id)) : new Set([...ids, id])),
-    add: (more) => set(new Set([...ids, ...more])),
-    clear: () => set(new Set()),
+    ids: new Set(kept),
+    flip: (id) => set(kept.includes(id) ? kept.filter((x) => x !== id) : [...kept, id]),
+    add: (more) => set([...new Set([...kept, ...more])]),
+    clear: () => set([]),
   };
 }

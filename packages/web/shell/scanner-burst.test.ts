@@ -1,29 +1,91 @@
 import { burstReader, readsAsCode } from './scanner-burst';
 
-const feed = (text: string, gap: number, start = 1000) => {
-  const read = burstReader();
-  const found = [...text].map((key, i) => read(key === '\n' ? 'Enter' : key, start + i * gap));
-  return found.at(-1);
+/** Feeds keys, each with the time since the one before; `\n` is Enter. */
+const fed = (keys: readonly (readonly [text: string, gap: number])[]) => {
+  const burst = burstReader();
+  let at = 1000;
+  let code: string | null = null;
+  for (const [text, gap] of keys)
+    for (const key of text) code = burst.read(key === '\n' ? 'Enter' : key, (at += gap));
+  return code;
 };
 
-test.each<[string, string, number, string | null]>([
-  ['a scanner', '31204000500001\n', 8, '31204000500001'],
-  ['a slow scanner', '31204000500001\n', 35, '31204000500001'],
-  ['fingers', '31204000500001\n', 36, null],
-  ['too short for a code', '12\n', 5, null],
-])('%s', (_, text, gap, code) => expect(feed(text, gap)).toBe(code));
+test.each<[string, readonly (readonly [string, number])[], string | null]>([
+  ['a scanner', [['31204000500001\n', 8]], '31204000500001'],
+  ['a slow scanner', [['31204000500001\n', 60]], '31204000500001'],
+  ['fingers', [['31204000500001\n', 61]], null],
+  ['too short for a code', [['12\n', 5]], null],
+  [
+    'a pause within',
+    [
+      ['31204', 8],
+      ['0', 200],
+      ['00500001\n', 8],
+    ],
+    '31204000500001',
+  ],
+  [
+    'two pauses within',
+    [
+      ['31204', 8],
+      ['0', 90],
+      ['00500', 8],
+      ['0', 90],
+      ['01\n', 8],
+    ],
+    '31204000500001',
+  ],
+  [
+    'an Enter after a pause',
+    [
+      ['31204000500001', 8],
+      ['\n', 200],
+    ],
+    '31204000500001',
+  ],
+  [
+    'an Enter that comes late',
+    [
+      ['31204', 5],
+      ['\n', 400],
+    ],
+    null,
+  ],
+  [
+    'keys typed long before',
+    [
+      ['x', 0],
+      ['31204', 500],
+      ['\n', 1],
+    ],
+    null,
+  ],
+  [
+    'typing, then a scan',
+    [
+      ['wil', 180],
+      ['3', 180],
+      ['1204000500001\n', 8],
+    ],
+    '31204000500001',
+  ],
+  ['a mark within', [['746/41204\n', 8]], '746/41204'],
+])('%s', (_, keys, code) => expect(fed(keys)).toBe(code));
 
 test('keys typed before a scan do not stick to it', () => {
-  const read = burstReader();
-  read('x', 0);
-  [...'31204'].forEach((key, i) => read(key, 500 + i * 5));
-  expect(read('Enter', 526)).toBe('31204');
+  const burst = burstReader();
+  burst.read('x', 0);
+  [...'31204'].forEach((key, i) => burst.read(key, 500 + i * 5));
+  expect(burst.read('Enter', 526)).toBe('31204');
 });
-test('an Enter that comes late is not the scanner’s', () => {
-  const read = burstReader();
-  [...'31204'].forEach((key, i) => read(key, i * 5));
-  expect(read('Enter', 400)).toBeNull();
+test('a scan is known as one while it runs', () => {
+  const burst = burstReader();
+  [...'312'].forEach((key, i) => burst.read(key, 500 + i * 5));
+  expect(burst.isRunning()).toBe(true);
+  burst.read('w', 900);
+  expect(burst.isRunning()).toBe(false);
 });
+
 test.each<[string, boolean]>([
   ['31204000500001', true],
   ['half31204000500042', true],

@@ -35,17 +35,22 @@ function restore({ field, value }: Before): void {
  * saves nothing there; it goes to the work that waits for scans.
  */
 export function scanListener(deliver: (code: string) => void): (event: KeyboardEvent) => void {
-  const read = burstReader();
+  const burst = burstReader();
   let before: Before | null = null;
   let last = -Infinity;
   return (event) => {
     if (event.ctrlKey || event.altKey || event.metaKey || codesIn(event.target) === 'scan') return;
     const { target, key, timeStamp } = event;
     // Every key that does not follow fast on another may begin a scan.
-    if (timeStamp - last > BURST_GAP || before?.field !== target)
+    if (!burst.isRunning() && (timeStamp - last > BURST_GAP || before?.field !== target))
       before = isText(target) ? { field: target, value: target.value } : null;
     last = timeStamp;
-    const code = read(key, timeStamp);
+    const code = burst.read(key, timeStamp);
+    if (code === null && burst.isRunning() && !inField(target)) {
+      // A letter or mark within a scan is no key of the page.
+      event.preventDefault();
+      event.stopPropagation();
+    }
     if (code === null || (inField(target) && !readsAsCode(code))) return;
     // The Enter belongs to the scan, not to the button or the form that happens to have the focus.
     event.preventDefault();
@@ -56,12 +61,19 @@ export function scanListener(deliver: (code: string) => void): (event: KeyboardE
   };
 }
 
+/** Whether a sheet or dialog lies over the page: a scan changes nothing behind it. */
+const isCovered = (): boolean =>
+  [...document.querySelectorAll<HTMLElement>('.ant-drawer-open, .ant-modal-wrap')].some((e) =>
+    typeof e.checkVisibility === 'function' ? e.checkVisibility() : e.style.display !== 'none',
+  );
+
 /** Listens to a keyboard scanner and to a networked one, and hands codes to the waiting work. */
 export function useScanner(otherwise: (code: string) => void): void {
   useEffect(() => {
     const deliver = (code: string) => {
       const { take, editing } = useScanTarget.getState();
-      if (take) take(code);
+      if (isCovered()) useShell.getState().complain(wording.wasScannedAndNotUsedClose(code));
+      else if (take) take(code);
       else if (editing) useShell.getState().complain(wording.wasScannedAndNotUsed(code, editing));
       else otherwise(code);
     };

@@ -134,6 +134,7 @@ export const shellWords = {
   pile: 'Pile',
   area: 'Area',
   // use-scanner
+  wasScannedAndNotUsedClose: (code: string) => `${code} was scanned and not used. Close the sheet first.`,
   wasScannedAndNotUsed: (code: string, editing: string) =>
     `${code} was scanned and not used: ${editing} is being edited. Save or cancel it first.`,
 } as const;

@@ -1,11 +1,12 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
-import { cleanScan } from '@osier/core/barcodes';
+import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
 import { Button, Checkbox, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { CodePicker } from '../../parts/CodePicker';
+import { useFocusInvalid } from '../../parts/form/focus-invalid';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PriceInput } from '../../parts/PriceInput';
 import { Mark } from '../../parts/Mark';
@@ -54,10 +55,22 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     setLook(code ? await call(api.copies.barcode, { params: { barcode: code } }) : null);
     input.current?.focus();
   }, []);
+  /** The barcode that is right and waits for Enter: another scan does not take its place unseen. */
+  const waits = useRef('');
   useTakesScans(
     wording.theNewCopy,
-    useCallback((code: string) => void lookUp(code), [lookUp]),
+    useCallback(
+      (raw: string) => {
+        const code = cleanScan(raw);
+        if (waits.current && waits.current !== code)
+          complain(wording.waitsToBeAddedPress(groupedBarcode(waits.current), groupedBarcode(code)));
+        else void lookUp(raw);
+      },
+      [lookUp, complain],
+    ),
   );
+  const form = useRef<HTMLFormElement>(null);
+  useFocusInvalid(form, problem);
   const save = async (event: FormEvent) => {
     event.preventDefault();
     const code = cleanScan(barcode);
@@ -87,8 +100,12 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     }
   };
   const trouble = look?.holder?.sentence ?? problem?.field('barcode') ?? look?.problem ?? null;
+  useEffect(() => {
+    waits.current = look && !trouble ? look.barcode : '';
+  });
   return (
     <form
+      ref={form}
       className="shelf-form stack"
       onSubmit={(e) => void save(e)}
       onKeyDown={(e) => e.key === 'Escape' && onClose()}

@@ -2,10 +2,11 @@ import { api, type RecordDetail } from '@osier/contract';
 import { call } from '../../api/call';
 import { callNumberText, type CallNumber } from '@osier/core/callnumbers';
 import { Button, Input, Select } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { CodePicker } from '../../parts/CodePicker';
+import { useFocusInvalid } from '../../parts/form/focus-invalid';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
@@ -71,6 +72,8 @@ export function HoldingForm({
       complain(problemText(e));
     }
   };
+  const form = useRef<HTMLFormElement>(null);
+  useFocusInvalid(form, problem);
   const part = (key: 'prefix' | 'class' | 'item' | 'suffix', label: string) => (
     <KitField label={label} isRequired={key === 'class'} problem={problem?.field(key)}>
       <Input
@@ -82,6 +85,7 @@ export function HoldingForm({
   );
   return (
     <form
+      ref={form}
       className="shelf-form"
       onSubmit={(e) => void save(e)}
       onKeyDown={(e) => e.key === 'Escape' && onClose()}

@@ -47,6 +47,8 @@ export const catalogueWords = {
   // CopyForm
   theNewCopy: 'the new copy',
   newCopy: 'New copy',
+  waitsToBeAddedPress: (waiting: string, code: string) =>
+    `${waiting} waits to be added: press Enter first. ${code} was scanned and not used.`,
   barcode: 'Barcode',
   partOrVolume: 'Part or volume',
   emptyForTheWholeTitle: 'empty for the whole title',

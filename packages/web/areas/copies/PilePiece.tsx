@@ -11,6 +11,7 @@ import { BatchSheet } from '../../parts/BatchSheet';
 import { cleanRecordsBatch } from '../../parts/clean-batch';
 import { Mark } from '../../parts/Mark';
 import { RecipeSelect } from '../../parts/RecipeSelect';
+import { useTicks } from '../../parts/ticks';
 import { ScanField } from '../../parts/ScanField';
 import { useAct } from '../../parts/use-act';
 import { useMay } from '../../shell/person';
@@ -29,7 +30,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
   });
   const { data: recipes = [] } = useApi(api.recipes.list);
   const [recipe, setRecipe] = useState<string | null>(null);
-  const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
+  const ticked = useTicks(`pile ${id}`);
   const [said, setSaid] = useState('');
   const [unknown, setUnknown] = useState<PileScans['unknown']>([]);
   const [naming, setNaming] = useState(false);
@@ -41,7 +42,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
   const pile = pages.data?.pages[0];
   if (!pages.data || !pile) return null;
   const rows = pages.data.pages.flatMap((p) => p.rows);
-  const chosen = rows.filter((r) => ticked.has(r.object)).map((r) => r.object);
+  const chosen = rows.filter((r) => ticked.ids.has(r.object)).map((r) => r.object);
   const things = (n: number) => countedOn(pile.of, n);
 
   const scan = async (codes: string[]) => {
@@ -58,23 +59,19 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
           .filter(Boolean)
           .join(', '),
       );
-      await refresh();
+      void refresh();
     } catch (e) {
       complain(problemText(e));
     }
   };
   const takeOff = async () => {
     if (await act(() => call(api.piles.takeOff, { params: { id }, body: { objects: chosen } })))
-      setTicked(new Set());
+      ticked.clear();
   };
   const takeAway = async () => {
     if (await act(() => call(api.piles.remove, { params: { id }, body: { version: pile.version } })))
       onBack();
   };
-  const flip = (object: number) =>
-    setTicked(
-      ticked.has(object) ? new Set([...ticked].filter((x) => x !== object)) : new Set([...ticked, object]),
-    );
   return (
     <div className="stack">
       <Button size="small" className="fix only-narrow" onClick={onBack}>
@@ -115,7 +112,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
           label={pile.of === 'copy' ? wording.scanOrPasteBarcodes : wording.barcodesIsbnsRecordNumbersR12}
           name={pile.name}
           said={said}
-          onScan={(codes) => void scan(codes)}
+          onScan={scan}
         />
       ) : null}
       {unknown.length ? (
@@ -164,8 +161,8 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
               key={row.object}
               row={row}
               of={pile.of}
-              ticked={ticked.has(row.object)}
-              onTick={mayKeep ? () => flip(row.object) : undefined}
+              ticked={ticked.ids.has(row.object)}
+              onTick={mayKeep ? () => ticked.flip(row.object) : undefined}
             />
           ))}
           {pages.hasNextPage ? (

@@ -1,6 +1,6 @@
 import { api, type DeliveryRow, type IncomingPage, type JobState } from '@osier/contract';
 import { call } from '../../api/call';
-import { OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
+import type { Outcome } from '@osier/core/matching';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
@@ -10,6 +10,9 @@ import { problemText } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { Facets } from '../../parts/Facets';
 import { Mark } from '../../parts/Mark';
+import { DecisionSelect } from './DecisionSelect';
+import { SelectionBar } from '../../parts/SelectionBar';
+import { useTicks } from '../../parts/ticks';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useJobs } from '../../shell/jobs-store';
@@ -60,7 +63,7 @@ export default function Delivery() {
   const { data: delivery, error } = useApi(api.deliveries.read, { params: { id } });
   const { data: summary } = useApi(api.deliveries.summary, { params: { id } });
   const [settingsOpen, setSettingsOpen] = useState(false);
-  const { complain } = useShell();
+  const { say, complain } = useShell();
   const job = useJobs((s) => s.jobs.find((j) => j.work.delivery === id));
   const { data: recipes = [] } = useApi(api.recipes.list);
   const [recipeId, setRecipeId] = useState('house-style');
@@ -88,6 +91,21 @@ export default function Delivery() {
       },
       { replace: true },
     );
+  const ticks = useTicks(`delivery ${id}`);
+  const decideSelected = async (decision: Outcome) => {
+    const incoming = [...ticks.ids];
+    try {
+      const done = await call(api.deliveries.decide, {
+        params: { id },
+        body: { incoming, decision },
+      });
+      ticks.clear();
+      say(done.sentence, done.entry);
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
   const decideAll = async (decision: Outcome) => {
     try {
       await call(api.deliveries.decideAll, { params: { id }, body: { facet: facet ?? 'waiting', decision } });
@@ -96,6 +114,7 @@ export default function Delivery() {
       complain(problemText(e));
     }
   };
+  const canDecide = mayTake && !job;
   if (error) return <AreaHead name={wording.delivery2} state={error.message} />;
   if (!delivery) return <AreaHead name={wording.delivery2} state="…" />;
   return (
@@ -176,14 +195,10 @@ export default function Delivery() {
               !DONE_FACETS.includes(facet ?? '') &&
               delivery.waiting > 0 &&
               rows.length > 0 ? (
-                <Select
-                  aria-label={wording.decideForAllThatAre}
-                  size="small"
-                  value={null}
+                <DecisionSelect
+                  label={wording.decideForAllThatAre}
                   placeholder={wording.forAllChoose(facet ? wording.listed : wording.waiting)}
-                  popupMatchSelectWidth={false}
-                  onChange={(o: Outcome | null) => o && void decideAll(o)}
-                  options={OUTCOMES.map((o) => ({ value: o, label: OUTCOME_NAMES[o] }))}
+                  onChoose={(o) => void decideAll(o)}
                 />
               ) : null}
             </div>
@@ -196,7 +211,17 @@ export default function Delivery() {
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               empty={delivery.state === 'reading' ? wording.theFileIsBeingRead : wording.noRecordHere}
               row={(r) => <IncomingLine row={r} />}
+              ticked={canDecide ? ticks.ids : undefined}
+              onTick={canDecide ? (r) => ticks.flip(r.id) : undefined}
+              onTickAll={canDecide ? (all) => ticks.add(all.map((r) => r.id)) : undefined}
             />
+            <SelectionBar ticks={ticks}>
+              <DecisionSelect
+                label={wording.decideForTheSelected}
+                placeholder={wording.decide}
+                onChoose={(o) => void decideSelected(o)}
+              />
+            </SelectionBar>
           </>
         }
         piece={

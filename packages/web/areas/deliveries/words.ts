@@ -43,6 +43,8 @@ export const deliveriesWords = {
     `This is the same file as delivery ${sameAsId}, “${sameAsName}”.`,
   filteredByOneKindOf: 'Filtered by one kind of finding · show all',
   findingsByKind: 'Findings by kind',
+  decideForTheSelected: 'Decide for the records selected',
+  decide: 'Decide…',
   decideForAllThatAre: 'Decide for all that are listed',
   listed: 'listed',
   waiting: 'waiting',

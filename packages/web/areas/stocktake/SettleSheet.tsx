@@ -15,7 +15,7 @@ import { stocktakeWords as wording } from './words';
 /** The review of settling chosen findings, with where misplaced copies belong from now on. */
 export function SettleSheet({
   stocktake,
-  items,
+  items: chosen,
   onClose,
   onDone,
 }: {
@@ -24,6 +24,8 @@ export function SettleSheet({
   onClose: () => void;
   onDone: () => void;
 }) {
+  /** What is reviewed stays so while it is done, whatever becomes of the ticks behind the sheet. */
+  const [items] = useState(chosen);
   const lists = useSetUp()?.lists.value;
   const { stretch } = stocktake.stocktake;
   const places = (lists?.locations ?? []).filter((l) => l.branch === stretch.branch);
@@ -47,7 +49,7 @@ export function SettleSheet({
     });
     say(done.sentence, done.entry);
     onDone();
-    await refresh();
+    void refresh();
   };
   return (
     <ReviewSheet

@@ -10,6 +10,7 @@ import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
 import { DropZone } from '../../parts/DropZone';
 import { Mark } from '../../parts/Mark';
+import { useKeptState } from '../../parts/kept-state';
 import { ScanField } from '../../parts/ScanField';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -25,6 +26,7 @@ const KINDS: readonly (readonly [StockFindingKind, string, 'stop' | 'caution' | 
   ['out-of-order', wording.outOfOrder2, 'caution'],
   ['not-found', wording.notFound2, 'caution'],
 ];
+const SETTLEMENTS: readonly Settlement[] = ['mark-missing', 'mark-found', 'correct-location'];
 const ACTS: Record<Settlement, string> = {
   'mark-missing': wording.markMissing,
   'mark-found': wording.markFound,
@@ -32,13 +34,29 @@ const ACTS: Record<Settlement, string> = {
 };
 const SHOWN_AT_ONCE = 60;
 
+/** How findings are to be settled, by copy, as they are kept in the page. */
+const settlementsIn = (kept: unknown): readonly (readonly [number, Settlement])[] =>
+  !Array.isArray(kept)
+    ? []
+    : kept.flatMap((pair: unknown) => {
+        const [copy, named] = Array.isArray(pair) ? (pair as unknown[]) : [];
+        const settlement = SETTLEMENTS.find((s) => s === named);
+        return typeof copy === 'number' && settlement ? [[copy, settlement] as const] : [];
+      });
+
 /** Scans that go in one request; more are loaded as a file, by a job. */
 const AT_ONCE = 5000;
 
 /** A stocktake: its progress, the shelf as it was scanned, and what books and shelf do not agree on. */
 export function StocktakePiece({ id }: { id: number }) {
   const { data: s, error } = useApi(api.stocktakes.read, { params: { id } });
-  const [ticked, setTicked] = useState<ReadonlyMap<number, Settlement>>(new Map());
+  const [kept, keep] = useKeptState(`settling ${id}`, settlementsIn);
+  const ticked = new Map(kept);
+  const change = (make: (next: Map<number, Settlement>) => void) => {
+    const next = new Map(kept);
+    make(next);
+    keep([...next]);
+  };
   const [settling, setSettling] = useState(false);
   const [said, setSaid] = useState('');
   const [maySettle, mayManage, mayScan] = [
@@ -55,7 +73,8 @@ export function StocktakePiece({ id }: { id: number }) {
     try {
       const done = await ask();
       if ('sentence' in done) say(done.sentence, done.entry);
-      await refresh();
+      // The next scan does not wait until everything on screen is read again.
+      void refresh();
     } catch (e) {
       complain(problemText(e));
     }
@@ -78,11 +97,9 @@ export function StocktakePiece({ id }: { id: number }) {
     await act(() => call(api.stocktakes.scan, { params, body: { codes } }));
   };
   const toggle = (f: StockFinding, settlement: Settlement) =>
-    setTicked((t) => {
-      const next = new Map(t);
+    change((next) => {
       if (next.get(f.copy!.copyId) === settlement) next.delete(f.copy!.copyId);
       else next.set(f.copy!.copyId, settlement);
-      return next;
     });
   const { result: r } = s;
   const settleable = r.findings.filter((f) => f.settlements.length && f.copy);
@@ -137,7 +154,7 @@ export function StocktakePiece({ id }: { id: number }) {
       <Progress part={r.found + r.accountedFor} whole={r.expected} name={s.stocktake.name} />
       {open && mayScan ? (
         <div className="load-row">
-          <ScanField label={wording.scan} name={s.stocktake.name} said={said} onScan={(c) => void scan(c)} />
+          <ScanField label={wording.scan} name={s.stocktake.name} said={said} onScan={scan} />
           <DropZone
             label={wording.orDropAScannersFile}
             accept=".txt,.csv,.dat"
@@ -161,13 +178,11 @@ export function StocktakePiece({ id }: { id: number }) {
           ticked={ticked}
           toggle={open && maySettle ? toggle : null}
           tickAll={(fs) =>
-            setTicked((t) => {
-              const next = new Map(t);
+            change((next) => {
               const all = fs.every((f) => next.get(f.copy!.copyId) === f.settlements[0]);
               for (const f of fs)
                 if (all) next.delete(f.copy!.copyId);
                 else next.set(f.copy!.copyId, f.settlements[0]!);
-              return next;
             })
           }
         />
@@ -185,7 +200,7 @@ export function StocktakePiece({ id }: { id: number }) {
           stocktake={s}
           items={items}
           onClose={() => setSettling(false)}
-          onDone={() => setTicked(new Map())}
+          onDone={() => keep(null)}
         />
       ) : null}
     </div>

@@ -2,13 +2,14 @@ import { api, type WithdrawalList } from '@osier/contract';
 import { call } from '../../api/call';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
 import { ReviewSheet } from '../../parts/ReviewSheet';
+import { useTicks } from '../../parts/ticks';
 import { ScanField } from '../../parts/ScanField';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
@@ -24,8 +25,12 @@ const GROUPS = [
 /** A withdrawal list: scan, see the verdicts, tick, withdraw. */
 export function ListPiece({ id }: { id: number }) {
   const { data: list, error } = useApi(api.withdrawals.read, { params: { id } });
-  const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set());
-  const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
+  const unticked = useTicks(`withdrawal ${id} clear`);
+  const ticked = useTicks(`withdrawal ${id} caution`);
+  /** The code that was scanned last: its row is marked and comes into sight. */
+  const [marked, setMarked] = useState('');
+  const markedRow = useRef<HTMLDivElement>(null);
+  useEffect(() => markedRow.current?.scrollIntoView({ block: 'nearest' }), [marked, list]);
   const [said, setSaid] = useState('');
   const [reviewing, setReviewing] = useState(false);
   const mayPrepare = useMay('prepare withdrawals');
@@ -35,8 +40,18 @@ export function ListPiece({ id }: { id: number }) {
   const scan = async (codes: string[]) => {
     try {
       await call(api.withdrawals.scan, { params: { id }, body: { codes } });
-      setSaid(codes.length === 1 ? `Scanned ${codes[0]}` : wording.barcodesAdded(codes.length));
-      await refresh();
+      const [one] = codes;
+      const isThere = codes.length === 1 && list.verdicts.some((r) => r.code === one);
+      setSaid(
+        codes.length > 1
+          ? wording.barcodesAdded(codes.length)
+          : isThere
+            ? wording.isOnTheListAlready(one ?? '')
+            : wording.scanned(one ?? ''),
+      );
+      setMarked(one ?? '');
+      // The next scan does not wait until everything on screen is read again.
+      void refresh();
     } catch (e) {
       complain(problemText(e));
     }
@@ -48,15 +63,10 @@ export function ListPiece({ id }: { id: number }) {
   const isChosen = (r: Row) =>
     r.candidate !== null &&
     (r.verdict === 'clear'
-      ? !unticked.has(r.candidate.copyId)
-      : r.verdict === 'caution' && ticked.has(r.candidate.copyId));
+      ? !unticked.ids.has(r.candidate.copyId)
+      : r.verdict === 'caution' && ticked.ids.has(r.candidate.copyId));
   const chosen = list.verdicts.filter(isChosen).map((r) => r.candidate!.copyId);
-  const flip = (set: ReadonlySet<number>, n: number) =>
-    set.has(n) ? new Set([...set].filter((x) => x !== n)) : new Set([...set, n]);
-  const toggle = (r: Row) =>
-    r.verdict === 'clear'
-      ? setUnticked(flip(unticked, r.candidate!.copyId))
-      : setTicked(flip(ticked, r.candidate!.copyId));
+  const toggle = (r: Row) => (r.verdict === 'clear' ? unticked : ticked).flip(r.candidate!.copyId);
   const open = list.state === 'open';
   return (
     <div className="stack">
@@ -79,12 +89,7 @@ export function ListPiece({ id }: { id: number }) {
         </p>
       ) : null}
       {open && mayPrepare ? (
-        <ScanField
-          label={wording.scanOrPasteBarcodes}
-          name={list.name}
-          said={said}
-          onScan={(codes) => void scan(codes)}
-        />
+        <ScanField label={wording.scanOrPasteBarcodes} name={list.name} said={said} onScan={scan} />
       ) : null}
       {list.verdicts.length === 0 ? (
         <p className="faded">{open ? wording.nothingScannedYetScanThe : wording.thisListIsFinished}</p>
@@ -101,7 +106,11 @@ export function ListPiece({ id }: { id: number }) {
               </span>
             </h3>
             {rows.map((r) => (
-              <div key={r.scan} className="verdict-row">
+              <div
+                key={r.scan}
+                ref={r.code === marked ? markedRow : undefined}
+                className={r.code === marked ? 'verdict-row marked' : 'verdict-row'}
+              >
                 {kind !== 'stop' && open && mayPrepare ? (
                   <Checkbox
                     aria-label={wording.withdraw2(r.candidate!.title)}
@@ -143,7 +152,16 @@ export function ListPiece({ id }: { id: number }) {
         );
       })}
       {reviewing ? (
-        <WithdrawSheet id={id} name={list.name} copies={chosen} onClose={() => setReviewing(false)} />
+        <WithdrawSheet
+          id={id}
+          name={list.name}
+          copies={chosen}
+          onDone={() => {
+            ticked.clear();
+            unticked.clear();
+          }}
+          onClose={() => setReviewing(false)}
+        />
       ) : null}
     </div>
   );
@@ -152,14 +170,18 @@ export function ListPiece({ id }: { id: number }) {
 function WithdrawSheet({
   id,
   name,
-  copies,
+  copies: chosen,
+  onDone,
   onClose,
 }: {
   id: number;
   name: string;
   copies: number[];
+  onDone: () => void;
   onClose: () => void;
 }) {
+  /** What is reviewed stays so while it is done, whatever becomes of the list behind the sheet. */
+  const [copies] = useState(chosen);
   const mayConfirm = useMay('confirm withdrawals');
   const { say } = useShell();
   const review = useQuery({
@@ -179,7 +201,9 @@ function WithdrawSheet({
       },
     });
     say(done.sentence, done.entry);
-    await refresh();
+    onDone();
+    // The sheet does not wait for what is behind it.
+    void refresh();
   };
   return (
     <ReviewSheet

@@ -7,6 +7,8 @@ export const withdrawalsWords = {
   canBeWithdrawnTheTicked: 'Can be withdrawn; the ticked copies will be.',
   clear: 'Clear',
   nothingPreventsIt: 'Nothing prevents it.',
+  scanned: (code: string) => `Scanned ${code}`,
+  isOnTheListAlready: (code: string) => `${code} is on the list already`,
   barcodesAdded: (codes: number) => `${codes} barcodes added`,
   noReasonGiven: 'no reason given',
   startedByOn: (reason: string, by: string, madeOn: string) => `${reason} · started by ${by} on ${madeOn}`,

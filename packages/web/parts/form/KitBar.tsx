@@ -1,5 +1,5 @@
 import { Alert, Button } from 'antd';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { Typed } from './use-typed';
 import { partWords as wording } from '../words';
 
@@ -17,8 +17,14 @@ export function KitBar<T extends object>({
   onSend: () => void;
   onCancel?: () => void;
 }) {
+  const end = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // The bar stands below the parts of its form: the first that is wrong is shown.
+    if (typed.refused)
+      end.current?.parentElement?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+  }, [typed.refused]);
   return (
-    <div className="kit-end">
+    <div className="kit-end" ref={end}>
       {typed.refused ? <Alert type="error" title={typed.refused} role="alert" /> : null}
       <div className="kit-bar">
         <Button type="primary" onClick={onSend} loading={typed.isSending}>

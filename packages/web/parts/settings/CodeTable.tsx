@@ -9,6 +9,7 @@ export function CodeTable({
   table,
   onChange,
   disabled,
+  ...told
 }: {
   id?: string;
   /** A code of ours, for the example. */
@@ -16,6 +17,8 @@ export function CodeTable({
   table: Readonly<Record<string, string>>;
   onChange: (table: Record<string, string>) => void;
   disabled?: boolean;
+  'aria-invalid'?: boolean;
+  'aria-describedby'?: string;
 }) {
   const [text, setText] = useState(() =>
     Object.entries(table)
@@ -33,6 +36,7 @@ export function CodeTable({
   };
   return (
     <Input.TextArea
+      {...told}
       id={id}
       className="mono"
       autoSize={{ minRows: 2, maxRows: 8 }}
