@@ -145,7 +145,7 @@ test('findings by kind; the safe ones mended through a review, counted, and take
   const body = { rules: ['isbn-13-missing'] };
   const review = (await cataloguer<Review>('POST', `/deliveries/${id}/fix/review`, body)).body;
   expect(review.count).toBe(isbn.records);
-  expect(review.consequences).toEqual([`ISBN only in ten digits: ${isbn.records} records.`]);
+  expect(review.consequences).toEqual([`ISBN-13 missing: ${isbn.records} records.`]);
   const leaveOut = [review.rows[0]!.id];
   const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/fix`, { ...body, leaveOut })).body;
   const done = await t.jobDone(cataloguer, job.id);

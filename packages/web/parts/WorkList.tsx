@@ -19,6 +19,8 @@ interface Props<T> {
   readonly onTickAll?: (items: readonly T[]) => void;
   readonly rowHeight?: number;
   readonly empty: ReactNode;
+  /** What was asked has not been answered yet, or was refused: then the list is not empty but unknown. */
+  readonly answer?: { readonly isPending: boolean; readonly error: Error | null };
   /** Asked when the end comes into sight. */
   readonly onEnd?: () => void;
 }
@@ -50,6 +52,7 @@ export function WorkList<T>({
   onTickAll,
   rowHeight = 46,
   empty,
+  answer,
   onEnd,
 }: Props<T>) {
   const box = useRef<HTMLDivElement>(null);
@@ -137,7 +140,20 @@ export function WorkList<T>({
       enterPiece();
     }
   };
-  if (items.length === 0) return <div className="work-list empty">{empty}</div>;
+  if (items.length === 0)
+    return (
+      <div className="work-list empty">
+        {answer?.error ? (
+          <p role="alert" className="field-problem">
+            {answer.error.message}
+          </p>
+        ) : answer?.isPending ? (
+          wording.reading
+        ) : (
+          empty
+        )}
+      </div>
+    );
   return (
     <div
       ref={box}

@@ -106,6 +106,7 @@ export const partWords = {
   nothingCanBeUndoneWhile: 'Nothing can be undone while this stands in the way.',
   inTheWay: 'In the way',
   // WorkList
+  reading: 'Reading…',
   space: 'Space',
   // WorkSplit
   workList: 'Work list',

@@ -22,6 +22,7 @@ import { SelectionBar } from '../../parts/SelectionBar';
 import { useTicks } from '../../parts/ticks';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
+import { useMyBranch } from '../../shell/my-branch';
 import { useMay } from '../../shell/person';
 import { CatalogueOverview } from './CatalogueOverview';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
@@ -96,6 +97,12 @@ export default function Catalogue() {
     rest.delete('copy');
     void navigate(`/catalogue/${r.id}${rest.size ? `?${rest.toString()}` : ''}`);
   };
+  const [mine] = useMyBranch();
+  /** The counts of a facet; one's own branch comes before the others. */
+  const mineFirst = (name: 'language' | 'branch' | 'material' | 'finding'): Record<string, number> => {
+    const counts = facetCounts?.[name] ?? {};
+    return name === 'branch' && counts[mine] ? { [mine]: counts[mine], ...counts } : counts;
+  };
   const facets = (
     name: 'language' | 'branch' | 'material' | 'finding',
     chosen: string | undefined,
@@ -106,7 +113,7 @@ export default function Catalogue() {
       <Facets
         most={name === 'finding' ? 2 : 3}
         label={label}
-        facets={Object.entries({ ...(chosen && { [chosen]: 0 }), ...facetCounts?.[name] }).map(
+        facets={Object.entries({ ...(chosen && { [chosen]: 0 }), ...mineFirst(name) }).map(
           ([value, count]) => ({
             value,
             name: naming(value),
@@ -180,6 +187,7 @@ export default function Catalogue() {
               selected={id ? Number(id) : null}
               onOpen={open}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+              answer={list}
               empty={
                 (language ?? branch ?? material ?? finding) ? (
                   wording.noRecordsMatchAllChosen

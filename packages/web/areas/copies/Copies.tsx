@@ -20,7 +20,8 @@ import { copiesWords as wording } from './words';
 export default function Copies() {
   const { id } = useParams();
   const navigate = useNavigate();
-  const { data: piles } = useApi(api.piles.list);
+  const answer = useApi(api.piles.list);
+  const piles = answer.data;
   const [beginning, setBeginning] = useState(false);
   const mayKeep = useMay('keep piles');
   return (
@@ -56,6 +57,7 @@ export default function Copies() {
               setBeginning(false);
               void navigate(`/copies/${p.id}`);
             }}
+            answer={answer}
             empty={wording.aPileIsANamed}
             row={(p) => (
               <>

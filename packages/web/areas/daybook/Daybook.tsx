@@ -73,6 +73,7 @@ export default function Daybook() {
               idOf={(r) => r.id}
               selected={id ? Number(id) : null}
               onOpen={(r) => void navigate(`/daybook/${r.id}${query.size ? `?${query.toString()}` : ''}`)}
+              answer={list}
               empty={
                 problem
                   ? wording.correctTheFilterAbove

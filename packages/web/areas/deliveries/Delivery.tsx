@@ -209,6 +209,7 @@ export default function Delivery() {
               selected={open}
               onOpen={(r) => set({ record: String(r.id) })}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+              answer={list}
               empty={delivery.state === 'reading' ? wording.theFileIsBeingRead : wording.noRecordHere}
               row={(r) => <IncomingLine row={r} />}
               ticked={canDecide ? ticks.ids : undefined}

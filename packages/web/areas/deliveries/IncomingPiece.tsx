@@ -4,8 +4,8 @@ import { call } from '../../api/call';
 import type { ProposedCopy } from '@osier/core/holdings';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { differs, compareRecords, type MarcRecord } from '@osier/core/marc';
-import { useState, type KeyboardEvent } from 'react';
-import { Link } from 'react-router';
+import type { KeyboardEvent } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Compare } from '../../parts/Compare';
@@ -40,7 +40,8 @@ function moveAmongChoices(event: KeyboardEvent<HTMLFieldSetElement>) {
   all[(at + step + all.length) % all.length]?.focus();
 }
 
-type View = 'fields' | 'beside' | 'becomes' | 'cleaned';
+const VIEWS = ['fields', 'beside', 'becomes', 'cleaned'] as const;
+type View = (typeof VIEWS)[number];
 
 /** One incoming record: what is done with it, what is held, its findings and repairs, its fields. */
 export function IncomingPiece({
@@ -55,7 +56,16 @@ export function IncomingPiece({
   const { data: r, error } = useApi(api.deliveries.readIncoming, { params: { id: delivery, incoming: id } });
   const key = `incoming ${id}`;
   const edit = useRecordDraft(key, r ? { ...r, path: `/deliveries/${delivery}?record=${id}` } : null);
-  const [view, setView] = useState<View>('fields');
+  const [query, setQuery] = useSearchParams();
+  const view = VIEWS.find((v) => v === query.get('view')) ?? 'fields';
+  const setView = (next: View) =>
+    setQuery(
+      (q) => {
+        q.set('view', next);
+        return q;
+      },
+      { replace: true },
+    );
   const { say, complain } = useShell();
   const mayTake = useMay('take in deliveries');
   const change = async (

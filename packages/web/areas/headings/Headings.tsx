@@ -2,7 +2,6 @@ import { api, type HeadingPage, type LookAlikeGroup, type LookAlikePage } from '
 import { call } from '../../api/call';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Input } from 'antd';
-import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { AreaHead } from '../../parts/AreaHead';
 import { PageButtons } from '../../parts/PageButtons';
@@ -64,6 +63,7 @@ export default function Headings() {
               idOf={groupId}
               selected={group}
               rowHeight={52}
+              answer={list}
               empty={wording.noPersonalNamesLookAlike}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               onOpen={(g) => setQuery({ group: String(groupId(g)) }, { replace: true })}
@@ -104,7 +104,9 @@ export default function Headings() {
 
 function AllHeadings({ id }: { id: number | null }) {
   const navigate = useNavigate();
-  const [q, setQ] = useState('');
+  const [query, setQuery] = useSearchParams();
+  const q = query.get('q') ?? '';
+  const setQ = (words: string) => setQuery({ show: 'all', ...(words && { q: words }) }, { replace: true });
   const list = useInfiniteQuery({
     queryKey: ['/headings', q],
     initialPageParam: '',
@@ -133,7 +135,12 @@ function AllHeadings({ id }: { id: number | null }) {
             idOf={(h) => h.id}
             selected={id}
             rowHeight={32}
-            onOpen={(h) => void navigate(`/headings/${h.id}?show=all`)}
+            onOpen={(h) =>
+              void navigate(
+                `/headings/${h.id}?${new URLSearchParams({ show: 'all', ...(q && { q }) }).toString()}`,
+              )
+            }
+            answer={list}
             empty={wording.noHeadingHasTheseWords}
             onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
             row={(h) => (

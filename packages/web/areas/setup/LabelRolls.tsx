@@ -1,7 +1,7 @@
 import { api, rollSchema, type Done, type RollRow } from '@osier/contract';
 import { call } from '../../api/call';
 import type { LabelRoll } from '@osier/core/barcodes';
-import { Button, Progress } from 'antd';
+import { Button, Progress, Table, type TableColumnsType } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
@@ -19,6 +19,51 @@ export function LabelRolls() {
   const { data: rolls = [] } = useApi(api.suppliers.rolls);
   const [editing, setEditing] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
+  const columns: TableColumnsType<RollRow> = [
+    {
+      key: 'name',
+      title: wording.roll,
+      sorter: (a, b) => a.roll.name.localeCompare(b.roll.name),
+      render: (_, r) => <b>{r.roll.name}</b>,
+    },
+    { key: 'supplier', title: wording.reservedFor, render: (_, r) => r.roll.supplier || wording.ourOwnUse },
+    {
+      key: 'all',
+      title: wording.numbers,
+      align: 'right',
+      sorter: (a, b) => a.all - b.all,
+      render: (_, r) => r.all.toLocaleString('en-GB'),
+    },
+    {
+      key: 'used',
+      title: wording.used,
+      width: 170,
+      render: (_, r) => (
+        <Progress
+          percent={Math.round((100 * (r.all - r.left)) / r.all)}
+          size="small"
+          strokeColor="var(--willow)"
+          format={() => (r.all - r.left).toLocaleString('en-GB')}
+          aria-label={wording.ofUsed(r.all - r.left, r.all)}
+        />
+      ),
+    },
+    {
+      key: 'next',
+      title: wording.next,
+      render: (_, r) => (r.next ? <Barcode code={r.next} /> : wording.allUsed),
+    },
+    {
+      key: 'change',
+      title: <span className="unseen">{wording.change}</span>,
+      hidden: !mayChange,
+      render: (_, r) => (
+        <Button size="small" onClick={() => setEditing(r.id)}>
+          {wording.change}
+        </Button>
+      ),
+    },
+  ];
   return (
     <section className="stack" aria-label={wording.labelRolls}>
       <div className="row spread">
@@ -37,48 +82,14 @@ export function LabelRolls() {
           isStacked
         />
       ) : null}
-      <table className="plain rolls">
-        <thead>
-          <tr>
-            <th>{wording.roll}</th>
-            <th>{wording.reservedFor}</th>
-            <th className="num">{wording.numbers}</th>
-            <th>{wording.used}</th>
-            <th>{wording.next}</th>
-            <th>
-              <span className="unseen">{wording.change}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rolls.map((r) => (
-            <tr key={r.id}>
-              <td>
-                <b>{r.roll.name}</b>
-              </td>
-              <td>{r.roll.supplier || wording.ourOwnUse}</td>
-              <td className="num">{r.all.toLocaleString('en-GB')}</td>
-              <td>
-                <Progress
-                  percent={Math.round((100 * (r.all - r.left)) / r.all)}
-                  size="small"
-                  strokeColor="var(--willow)"
-                  format={() => `${(r.all - r.left).toLocaleString('en-GB')}`}
-                  aria-label={wording.ofUsed(r.all - r.left, r.all)}
-                />
-              </td>
-              <td>{r.next ? <Barcode code={r.next} /> : wording.allUsed}</td>
-              <td>
-                {mayChange ? (
-                  <Button size="small" className="fix" onClick={() => setEditing(r.id)}>
-                    {wording.change}
-                  </Button>
-                ) : null}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        size="small"
+        rowKey="id"
+        columns={columns}
+        dataSource={[...rolls]}
+        pagination={false}
+        scroll={{ x: 'max-content' }}
+      />
       {editing !== null ? (
         <RollForm
           key={editing}

@@ -18,7 +18,8 @@ export default function StocktakeArea() {
   const { id } = useParams();
   const navigate = useNavigate();
   const [query] = useSearchParams();
-  const { data: rows = [] } = useStocktakes();
+  const answer = useStocktakes();
+  const rows = answer.data ?? [];
   const mayManage = useMay('manage stocktakes');
   const starting = mayManage && query.has('start');
   const open = rows.filter((r) => r.stocktake.state === 'open').length;
@@ -45,6 +46,7 @@ export default function StocktakeArea() {
             selected={id ? Number(id) : null}
             rowHeight={58}
             onOpen={(r) => void navigate(`/stocktake/${r.id}`)}
+            answer={answer}
             empty={mayManage ? wording.chooseAStretchOfShelf : wording.noStocktakeYetTheHead}
             row={(r) => (
               <>

@@ -1,65 +1,99 @@
-import { api } from '@osier/contract';
+import { api, type EndpointAnswer, type RegisterRow } from '@osier/contract';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { Button, Table, type TableColumnsType } from 'antd';
 import { Link } from 'react-router';
-import { useApi } from '../../api/queries';
+import { call } from '../../api/call';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
+import './register.css';
 import { withdrawalsWords as wording } from './words';
+
+type Page = EndpointAnswer<typeof api.withdrawals.register>;
+
+const COLUMNS: TableColumnsType<RegisterRow> = [
+  {
+    key: 'on',
+    title: wording.withdrawn,
+    width: 110,
+    sorter: (a, b) => a.withdrawn.withdrawnOn.localeCompare(b.withdrawn.withdrawnOn),
+    render: (_, r) => r.withdrawn.withdrawnOn,
+  },
+  {
+    key: 'barcode',
+    title: wording.barcode,
+    width: 170,
+    render: (_, r) => <Barcode code={r.withdrawn.copy.barcode} />,
+  },
+  {
+    key: 'title',
+    title: wording.title,
+    sorter: (a, b) => a.withdrawn.title.localeCompare(b.withdrawn.title),
+    render: (_, { withdrawn: w }) => (
+      <>
+        <bdi>{w.title}</bdi>
+        {w.lastCopy ? <small className="faded"> {wording.lastCopyRecordDeletedToo(w.record)}</small> : null}
+      </>
+    ),
+  },
+  {
+    key: 'stood',
+    title: wording.stoodAt,
+    width: 190,
+    render: (_, { withdrawn: w }) => `${w.callNumber}, ${w.location}`,
+  },
+  { key: 'reason', title: wording.reason, width: 180, render: (_, r) => r.withdrawn.reason || '–' },
+  { key: 'by', title: wording.by, width: 130, render: (_, r) => r.withdrawn.by },
+  {
+    key: 'entry',
+    title: wording.entry,
+    width: 120,
+    render: (_, { entry, restored }) => (
+      <>
+        <Link to={`/daybook/${entry}`}>{entry}</Link>
+        {restored ? (
+          <>
+            {' '}
+            <Mark kind="information" name={wording.undone} /> {wording.undone}
+          </>
+        ) : null}
+      </>
+    ),
+  },
+];
 
 /** The register of withdrawn copies, kept for ever. */
 export function Register() {
-  const { data } = useApi(api.withdrawals.register);
-  const rows = data?.rows ?? [];
-  if (data && rows.length === 0)
+  const { data, error, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
+    queryKey: ['/register', 'pages'],
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last: Page) => last.next ?? undefined,
+    queryFn: ({ pageParam }) => call(api.withdrawals.register, { query: { before: pageParam } }),
+  });
+  if (error)
     return (
-      <p className="faded" style={{ padding: 16 }}>
-        {wording.nothingHasBeenWithdrawnYet}
+      <p role="alert" className="note stop register">
+        {error.message}
       </p>
     );
+  if (!data) return null;
+  const rows = data.pages.flatMap((p) => p.rows);
+  if (rows.length === 0) return <p className="faded register">{wording.nothingHasBeenWithdrawnYet}</p>;
   return (
-    <div style={{ padding: '8px 16px', overflow: 'auto' }}>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>{wording.withdrawn}</th>
-            <th>{wording.barcode}</th>
-            <th>{wording.title}</th>
-            <th>{wording.stoodAt}</th>
-            <th>{wording.reason}</th>
-            <th>{wording.by}</th>
-            <th>{wording.entry}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ id, entry, restored, withdrawn: w }) => (
-            <tr key={id}>
-              <td>{w.withdrawnOn}</td>
-              <td>
-                <Barcode code={w.copy.barcode} />
-              </td>
-              <td>
-                {w.title}
-                {w.lastCopy ? (
-                  <small className="faded"> {wording.lastCopyRecordDeletedToo(w.record)}</small>
-                ) : null}
-              </td>
-              <td>
-                {w.callNumber}, {w.location}
-              </td>
-              <td>{w.reason || '–'}</td>
-              <td>{w.by}</td>
-              <td>
-                <Link to={`/daybook/${entry}`}>{entry}</Link>
-                {restored ? (
-                  <>
-                    {' '}
-                    <Mark kind="information" name="undone" /> {wording.undone}
-                  </>
-                ) : null}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <div className="register">
+      <Table
+        size="small"
+        rowKey="id"
+        columns={COLUMNS}
+        dataSource={rows}
+        pagination={false}
+        virtual
+        scroll={{ x: 1100, y: 560 }}
+      />
+      {hasNextPage ? (
+        <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          {wording.showEarlierOnes}
+        </Button>
+      ) : null}
     </div>
   );
 }

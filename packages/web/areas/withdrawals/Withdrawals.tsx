@@ -23,7 +23,8 @@ export default function Withdrawals() {
   const { id } = useParams();
   const [query] = useSearchParams();
   const navigate = useNavigate();
-  const { data: lists = [] } = useApi(api.withdrawals.lists);
+  const answer = useApi(api.withdrawals.lists);
+  const lists = answer.data ?? [];
   const mayPrepare = useMay('prepare withdrawals');
   const starting = mayPrepare && query.has('start');
   const names = useSetUp()?.lists.value.branches ?? [];
@@ -63,6 +64,7 @@ export default function Withdrawals() {
               idOf={(l) => l.id}
               selected={id ? Number(id) : null}
               onOpen={(l) => void navigate(`/withdrawals/${l.id}`)}
+              answer={answer}
               empty={wording.noListYetStartOne}
               row={(l) => (
                 <>

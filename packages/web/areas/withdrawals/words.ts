@@ -26,6 +26,7 @@ export const withdrawalsWords = {
   withdrawFrom: (name: string) => `Withdraw from ${name}`,
   theListIsPreparedThe: 'The list is prepared. The head of technical services confirms it.',
   // Register
+  showEarlierOnes: 'Show earlier ones',
   nothingHasBeenWithdrawnYet:
     'Nothing has been withdrawn yet. Withdrawn copies stay listed here, with the entry that withdrew them.',
   withdrawn: 'Withdrawn',
