@@ -22,7 +22,7 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   // Scanned onto from anywhere in the area, each thing once.
   await page.keyboard.press('Alt+5');
   await page.getByRole('option', { name: /Wattles/ }).click();
-  await expect(page.getByText(`${count} records · begun by Nell Arkwright`)).toBeVisible();
+  await expect(page.getByText(`${count} records · started by Nell Arkwright`)).toBeVisible();
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await scan(page, '31204000000000');
   await expect(page.getByText('Not added to the pile: 1')).toBeVisible();
@@ -30,7 +30,7 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   await field.fill('r1 r1');
   await field.press('Enter');
   await expect(page.getByText('1 record added, 1 already there')).toBeVisible();
-  await expect(page.getByText(`${count + 1} records · begun by`)).toBeVisible();
+  await expect(page.getByText(`${count + 1} records · started by`)).toBeVisible();
   await accessible(page);
   await picture(page, 'copies');
 
@@ -56,7 +56,7 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   // One thing is taken off, the pile is taken away, and both come back.
   await page.getByRole('checkbox').first().check();
   await page.getByRole('button', { name: 'Remove 1 record from pile' }).click();
-  await expect(page.getByText(`${count} records · begun by`)).toBeVisible();
+  await expect(page.getByText(`${count} records · started by`)).toBeVisible();
   await page.getByRole('button', { name: 'Delete pile' }).click();
   await expect(status(page)).toContainText('Deleted the pile “Wattles, for the spring display”');
   await expect(page.getByText('No pile is kept.')).toBeVisible();

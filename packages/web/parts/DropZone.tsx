@@ -31,7 +31,7 @@ export function DropZone({
       onDrop={drop}
     >
       <span>{label}</span>
-      <Button size="small" className="fix" onClick={() => input.current!.click()}>
+      <Button size="small" className="fix" data-key="l" onClick={() => input.current!.click()}>
         {wording.chooseAFile}
       </Button>
       <input

@@ -21,7 +21,8 @@ export function ListRow<T>({
     <span
       key={c.key}
       className={[c.isMono ? 'mono' : '', c.isNumber ? 'num' : '', 'cell'].join(' ').trim()}
-      style={width ? { flex: `0 1 ${width}px` } : undefined}
+      // A year, a number or a code is shown whole; names give way.
+      style={width ? { flex: `0 ${c.isMono || c.isNumber || width < 50 ? 0 : 1} ${width}px` } : undefined}
     >
       {c.of(row)}
     </span>

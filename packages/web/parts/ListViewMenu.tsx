@@ -61,7 +61,7 @@ export function ListViewMenu<T>({
   );
   return (
     <Popover trigger="click" placement="bottomRight" content={content}>
-      <Button size="small" icon={<ControlOutlined />} className="list-view-button">
+      <Button size="small" data-key="v" icon={<ControlOutlined />} className="list-view-button">
         {wording.view}
       </Button>
     </Popover>

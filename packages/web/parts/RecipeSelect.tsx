@@ -7,16 +7,20 @@ export const RecipeSelect = ({
   placeholder,
   recipes,
   isSmall = false,
+  actKey,
   onChoose,
 }: {
   label: string;
   placeholder: string;
   isSmall?: boolean;
+  /** The letter that leads here. */
+  actKey?: string;
   recipes: readonly RecipeRow[];
   onChoose: (id: string) => void;
 }) => (
   <Select<string | null>
     aria-label={label}
+    data-key={actKey}
     size={isSmall ? 'small' : 'middle'}
     showSearch={{ optionFilterProp: 'label' }}
     value={null}

@@ -4,6 +4,7 @@ import { Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { useToday } from '../areas/today/use-today';
 import { UndoSheet } from '../parts/UndoSheet';
+import { actsOnPage, useActKeys } from './act-keys';
 import { AREAS } from './areas';
 import './frame.css';
 import { followWork } from './jobs-store';
@@ -21,8 +22,10 @@ export function Frame() {
   const { folded, fold, keysShown, showKeys } = useShell();
   const { pathname } = useLocation();
   const [isMenuOpen, setMenuOpen] = useState(false);
-  const own = keysOfArea(pathname);
+  // What can be done is looked up when the keys are asked for.
+  const own = [...keysOfArea(pathname), ...(keysShown ? actsOnPage() : [])];
   useShortcuts();
+  useActKeys();
   useKeptFocus();
   useEffect(followWork, []);
   useEffect(() => {

@@ -139,10 +139,13 @@ export default function Catalogue() {
           </Button>
         ) : null}
         {mayPile && first && first.total > 0 ? (
-          <Button onClick={() => setPiling('found')}>{wording.addToPile}</Button>
+          <Button data-key="p" onClick={() => setPiling('found')}>
+            {wording.addToPile}
+          </Button>
         ) : null}
         {mayEdit && first && first.total > 0 && recipes.length > 0 ? (
           <RecipeSelect
+            actKey="c"
             label={wording.runARecipeOverThe}
             placeholder={narrowed ? wording.cleanThoseFound : wording.cleanTheCatalogue}
             recipes={recipes}

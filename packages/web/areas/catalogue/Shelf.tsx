@@ -26,7 +26,7 @@ export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy:
       <div className="row spread" style={{ marginBottom: 6 }}>
         <h3>{wording.holdings}</h3>
         {mayEdit ? (
-          <Button size="small" onClick={() => setAdding('holding')}>
+          <Button size="small" data-key="h" onClick={() => setAdding('holding')}>
             {wording.addAHolding}
           </Button>
         ) : null}
@@ -42,7 +42,12 @@ export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy:
               {name('branches', h.holding.branch)}, {name('locations', h.holding.location)}
             </span>
             {mayEdit ? (
-              <Button size="small" style={{ marginLeft: 'auto' }} onClick={() => setAdding(h.id)}>
+              <Button
+                size="small"
+                data-key="k"
+                style={{ marginLeft: 'auto' }}
+                onClick={() => setAdding(h.id)}
+              >
                 {wording.addACopy}
               </Button>
             ) : null}

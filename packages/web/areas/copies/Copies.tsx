@@ -35,6 +35,7 @@ export default function Copies() {
         {mayKeep ? (
           <Button
             type="primary"
+            data-key="n"
             onClick={() => {
               setBeginning(true);
               void navigate('/copies');

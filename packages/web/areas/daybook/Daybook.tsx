@@ -114,7 +114,11 @@ function Entry({ id }: { id: number }) {
     <div className="stack">
       <div className="row spread">
         <h2>{data.sentence}</h2>
-        {data.undoable ? <Button onClick={() => undo(data.id)}>{wording.undo}</Button> : null}
+        {data.undoable ? (
+          <Button data-key="u" onClick={() => undo(data.id)}>
+            {wording.undo}
+          </Button>
+        ) : null}
       </div>
       <p className="faded">
         {wording.entry(data.id, data.person, when(data.at))}

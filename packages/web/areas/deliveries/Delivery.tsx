@@ -149,11 +149,11 @@ export default function Delivery() {
                 options={recipes.map((r) => ({ value: r.id, label: r.name }))}
               />
             ) : null}
-            <Button disabled={!!job} onClick={() => setSheet(cleanBatch(id, recipe.id))}>
+            <Button data-key="c" disabled={!!job} onClick={() => setSheet(cleanBatch(id, recipe.id))}>
               {wording.cleanWith(recipe.name)}
             </Button>
             {acceptable(counts) + (counts.skip ?? 0) > 0 ? (
-              <Button type="primary" disabled={!!job} onClick={() => setSheet(acceptBatch(id))}>
+              <Button type="primary" data-key="a" disabled={!!job} onClick={() => setSheet(acceptBatch(id))}>
                 {wording.acceptRecords(acceptable(counts).toLocaleString('en-GB'))}
               </Button>
             ) : null}

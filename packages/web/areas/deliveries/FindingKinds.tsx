@@ -32,7 +32,9 @@ export function FindingKinds({
       <div className="row spread">
         <h2>{wording.findingsByKind}</h2>
         {onFix && safe > 0 ? (
-          <Button onClick={() => onFix([])}>{wording.fixAllSafeOnes(safe.toLocaleString('en-GB'))}</Button>
+          <Button data-key="f" onClick={() => onFix([])}>
+            {wording.fixAllSafeOnes(safe.toLocaleString('en-GB'))}
+          </Button>
         ) : null}
       </div>
       <table className="plain">

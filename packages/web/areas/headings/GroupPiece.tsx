@@ -89,11 +89,11 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
       </div>
       {mayMerge ? (
         <div className="row">
-          <Button type="primary" disabled={lost.length === 0} onClick={() => setReviewing(true)}>
+          <Button type="primary" data-key="m" disabled={lost.length === 0} onClick={() => setReviewing(true)}>
             {wording.mergeHeadingsInto1(lost.length + 1)}
           </Button>
           {group.pairs.map((p) => (
-            <Button key={`${p.a} ${p.b}`} onClick={() => void apart(p.a, p.b)}>
+            <Button key={`${p.a} ${p.b}`} data-key="x" onClick={() => void apart(p.a, p.b)}>
               {group.pairs.length === 1 ? wording.differentPeople : wording.andAreDifferentPeople(p.a, p.b)}
             </Button>
           ))}

@@ -68,7 +68,11 @@ export function LabelRolls() {
     <section className="stack" aria-label={wording.labelRolls}>
       <div className="row spread">
         <h2>{wording.labelRolls}</h2>
-        {mayChange ? <Button onClick={() => setEditing('new')}>{wording.newLabelRoll}</Button> : null}
+        {mayChange ? (
+          <Button data-key="n" onClick={() => setEditing('new')}>
+            {wording.newLabelRoll}
+          </Button>
+        ) : null}
       </div>
       {rolls.length > 1 ? (
         <LazyBars

@@ -61,7 +61,9 @@ export function Recipes() {
       ))}
       {mayChange ? (
         <div className="row">
-          <Button onClick={() => setMaking(true)}>{wording.newRecipe}</Button>
+          <Button data-key="n" onClick={() => setMaking(true)}>
+            {wording.newRecipe}
+          </Button>
           <Button onClick={() => file.current!.click()}>{wording.loadRecipeFromFile}</Button>
           <input
             ref={file}

@@ -30,7 +30,7 @@ export default function StocktakeArea() {
         state={rows.length ? wording.openClosed(open, rows.length - open) : wording.noStocktakeYet}
       >
         {mayManage ? (
-          <Button type="primary" onClick={() => void navigate('/stocktake?start=1')}>
+          <Button type="primary" data-key="n" onClick={() => void navigate('/stocktake?start=1')}>
             {wording.startAStocktake}
           </Button>
         ) : null}

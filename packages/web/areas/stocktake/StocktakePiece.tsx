@@ -190,7 +190,7 @@ export function StocktakePiece({ id }: { id: number }) {
       {r.scans === 0 ? <p className="faded">{wording.nothingScannedYetEverythingIn}</p> : null}
       {open && maySettle ? (
         <div className="settle-bar">
-          <Button type="primary" disabled={items.length === 0} onClick={() => setSettling(true)}>
+          <Button type="primary" data-key="s" disabled={items.length === 0} onClick={() => setSettling(true)}>
             {wording.settle(items.length, items.length === 1 ? 'finding' : 'findings')}
           </Button>
         </div>

@@ -78,7 +78,12 @@ export function ListPiece({ id }: { id: number }) {
           </p>
         </div>
         {open && mayPrepare ? (
-          <Button type="primary" disabled={chosen.length === 0} onClick={() => setReviewing(true)}>
+          <Button
+            type="primary"
+            data-key="w"
+            disabled={chosen.length === 0}
+            onClick={() => setReviewing(true)}
+          >
             {wording.withdraw(chosen.length, chosen.length === 1 ? 'copy' : 'copies')}
           </Button>
         ) : null}

@@ -46,7 +46,7 @@ export default function Withdrawals() {
           onChoose={(key) => void navigate(key === 'lists' ? '/withdrawals' : '/withdrawals?show=register')}
         />
         {mayPrepare ? (
-          <Button type="primary" onClick={() => void navigate('/withdrawals?start=1')}>
+          <Button type="primary" data-key="n" onClick={() => void navigate('/withdrawals?start=1')}>
             {wording.startAList}
           </Button>
         ) : null}

@@ -29,7 +29,7 @@ function NewField({ onAdd }: { onAdd: (tag: string) => void }) {
     setTag('');
   };
   return (
-    <span className="row">
+    <span className="row" data-key="t" aria-label={wording.tagOfANewField}>
       <Input
         size="small"
         className="mono"
