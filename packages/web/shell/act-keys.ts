@@ -29,8 +29,8 @@ function doAct(act: HTMLElement): void {
 }
 
 const nameOf = (act: HTMLElement): string =>
-  act.querySelector('[aria-label]')?.getAttribute('aria-label') ??
   act.getAttribute('aria-label') ??
+  act.querySelector('input')?.getAttribute('aria-label') ??
   act.textContent.trim();
 
 /** The keys of what can be done on this page now, as they are told under `?`. */

@@ -16,6 +16,8 @@ export function nearestFocus(chain: readonly HTMLElement[]): HTMLElement | null 
   return null;
 }
 
+const isSeen = (e: HTMLElement) => typeof e.checkVisibility !== 'function' || e.checkVisibility();
+
 const chainOf = (element: HTMLElement): HTMLElement[] => {
   const chain = [element];
   for (let at = element.parentElement; at && at !== document.body; at = at.parentElement) chain.push(at);
@@ -29,13 +31,22 @@ const PAUSE = 80;
 export function useKeptFocus(): void {
   useEffect(() => {
     let chain: HTMLElement[] = [];
+    /** The same of what had the focus before a sheet came over the page. */
+    let under: HTMLElement[] = [];
     let timer: ReturnType<typeof setTimeout> | undefined;
     const look = () => {
-      if (document.activeElement !== document.body || chain.length === 0 || chain[0]!.isConnected) return;
-      nearestFocus(chain)?.focus();
+      const [last] = chain;
+      if (document.activeElement !== document.body || !last || (last.isConnected && isSeen(last))) return;
+      (
+        nearestFocus(chain.filter(isSeen)) ??
+        nearestFocus(under) ??
+        document.querySelector<HTMLElement>('.work-list[tabindex="0"]')
+      )?.focus();
     };
     const onFocus = (event: FocusEvent) => {
-      if (event.target instanceof HTMLElement) chain = chainOf(event.target);
+      if (!(event.target instanceof HTMLElement)) return;
+      chain = chainOf(event.target);
+      if (!event.target.closest('.ant-drawer, .ant-modal-root')) under = chain;
     };
     // What is removed loses the focus without a sound; the page is looked at when it has changed.
     const changes = new MutationObserver(() => {

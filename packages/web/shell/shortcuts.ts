@@ -7,6 +7,10 @@ import { goToRegion } from './regions';
 import { useShell } from './shell-store';
 import { inField } from './use-scanner';
 
+/** Whether a text is being typed; an empty field that waits for the next scan is none. */
+const isTyping = (target: EventTarget | null): boolean =>
+  inField(target) && !(target instanceof HTMLInputElement && target.value === '');
+
 export const focusScanLine = (): void => {
   const line = document.getElementById('scan-line') as HTMLInputElement | null;
   line?.focus();
@@ -30,7 +34,7 @@ export function useShortcuts(): void {
       } else if (event.altKey && event.code === 'KeyZ') {
         event.preventDefault();
         // A text is being typed: taking an act back is not what is meant.
-        if (inField(event.target)) return;
+        if (isTyping(event.target)) return;
         void lastUndoable().then((entry) => entry && undo(entry));
       } else if (event.key === '/' && !inField(event.target) && !event.ctrlKey) {
         event.preventDefault();
