@@ -277,11 +277,11 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   for (const code of codes.slice(0, 3)) {
     await field.fill(code);
     await field.press('Enter');
-    await expect(page.getByText(`Scanned ${code}`)).toBeVisible();
+    await expect(page.locator('.verdict-row.marked')).toContainText(code.slice(-6, -1));
   }
   await page.locator('h2').first().click();
   await scan(page, codes[3]!);
-  await expect(page.getByText(`Scanned ${codes[3]}`)).toBeVisible();
+  await expect(page.locator('.verdict-row.marked')).toContainText(codes[3]!.slice(-6, -1));
   await field.evaluate((input, text) => {
     const data = new DataTransfer();
     data.setData('text', text);

@@ -62,7 +62,9 @@ export function WorkList<T>({
     estimateSize: () => rowHeight,
     overscan: 8,
   });
-  useEffect(() => virtual.measure(), [rowHeight, virtual]);
+  useEffect(() => {
+    virtual.measure();
+  }, [rowHeight, virtual]);
   const placeOf = (id: number | null) => items.findIndex((i) => idOf(i) === id);
   const at = placeOf(selected);
   // Keys may come faster than pieces open: the next one counts from where the last one asked to go.

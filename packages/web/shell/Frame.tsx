@@ -5,6 +5,7 @@ import { NavLink, Outlet, useLocation } from 'react-router';
 import { useToday } from '../areas/today/use-today';
 import { UndoSheet } from '../parts/UndoSheet';
 import { actsOnPage, useActKeys } from './act-keys';
+import { AreaBoundary } from './AreaBoundary';
 import { AREAS } from './areas';
 import './frame.css';
 import { followWork } from './jobs-store';
@@ -75,7 +76,9 @@ export function Frame() {
             </p>
           }
         >
-          <Outlet />
+          <AreaBoundary key={pathname.split('/')[1]}>
+            <Outlet />
+          </AreaBoundary>
         </Suspense>
       </main>
       <StatusLine />

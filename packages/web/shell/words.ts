@@ -12,6 +12,9 @@ export const shellWords = {
   fold: 'Fold',
   areasAsAMenu: 'Areas, as a menu',
   opening: 'Opening…',
+  thisAreaCouldNotBeShown:
+    'This area could not be shown. What you have not saved is kept. Reload the page, or go on in another area.',
+  reload: 'Reload',
   keys: 'Keys',
   inThisArea: 'In this area',
   everywhere: 'Everywhere',

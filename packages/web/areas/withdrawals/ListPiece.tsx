@@ -30,7 +30,9 @@ export function ListPiece({ id }: { id: number }) {
   /** The code that was scanned last: its row is marked and comes into sight. */
   const [marked, setMarked] = useState('');
   const markedRow = useRef<HTMLDivElement>(null);
-  useEffect(() => markedRow.current?.scrollIntoView({ block: 'nearest' }), [marked, list]);
+  useEffect(() => {
+    markedRow.current?.scrollIntoView({ block: 'nearest' });
+  }, [marked, list]);
   const [said, setSaid] = useState('');
   const [reviewing, setReviewing] = useState(false);
   const mayPrepare = useMay('prepare withdrawals');
