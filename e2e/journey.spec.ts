@@ -88,7 +88,7 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(
     page.getByText(/^36 records will be added, 1 replaced, .* 5 skipped\. 0 copies/),
   ).toBeVisible();
-  await expect(page.getByText(/the titles only are added/)).toBeVisible();
+  await expect(page.getByText(/only titles are added/)).toBeVisible();
   await page.getByRole('button', { name: /^Accept 37 records Ctrl/ }).click();
   await expect(status(page)).toContainText('Accepted 37 records');
   await expect(page.getByText('42 records, none waiting, 37 accepted, 5 skipped.')).toBeVisible();
@@ -396,7 +396,7 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   await pick(page, 'Step', 'delete a subdivision');
   await page.keyboard.press('Tab');
   await page.getByRole('textbox', { name: 'Subdivision' }).press('Enter');
-  await expect(page.getByRole('alert')).toContainText('It does not say which text.');
+  await expect(page.getByRole('alert')).toContainText('Type the text.');
   await page.getByRole('textbox', { name: 'Subdivision' }).fill('Juvenile literature');
   await expect(page.getByText('delete the subdivision “Juvenile literature”')).toBeVisible();
   await page.keyboard.press('Enter');

@@ -75,7 +75,7 @@ test('an empty pile is begun and scanned onto by keyboard and scanner, at the wi
   await page.getByRole('button', { name: 'New pile' }).press('Enter');
   await page.keyboard.type('Trolley by the door');
   await page.keyboard.press('Enter');
-  await expect(status(page)).toContainText('Began the pile “Trolley by the door”');
+  await expect(status(page)).toContainText('Started the pile “Trolley by the door”');
   await expect(page.getByRole('textbox', { name: 'Scan or paste barcodes' })).toBeFocused();
   await page.keyboard.type('31204000000000');
   await page.keyboard.press('Enter');

@@ -94,7 +94,7 @@ test('merges tried on fields: a line in, a line out, whatever the lines are', ()
       keptRecord: ['100 1_ $aQuillfeather, Ada,$d1871-1940', '400 1_ $aQuillfeather, A.'],
     },
     { error: 'The headings are of two kinds.' },
-    { error: 'The line is no JSON.' },
+    { error: 'The line is not JSON.' },
     { error: expect.stringContaining('a list of fields') as string },
     {
       fields: ['700 12 $aCosts $$5.$tPrices.'],

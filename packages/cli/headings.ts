@@ -27,7 +27,7 @@ function tried(line: string): object {
   try {
     return mergedCase(JSON.parse(line) as unknown);
   } catch (error) {
-    if (error instanceof SyntaxError) return { error: 'The line is no JSON.' };
+    if (error instanceof SyntaxError) return { error: 'The line is not JSON.' };
     if (error instanceof NotMergeable) return { error: error.message };
     throw error;
   }
@@ -93,7 +93,8 @@ function readField(line: string): Field {
   const control = /^(00\d) +(.*)$/s.exec(line);
   if (control) return { tag: control[1]!, value: control[2]! };
   const found = FIELD.exec(line);
-  if (!found) throw new NotMergeable(`“${line}” is no field: tag, blank, two indicators, blank, subfields.`);
+  if (!found)
+    throw new NotMergeable(`“${line}” is not a field: tag, blank, two indicators, blank, subfields.`);
   const [, tag, ind1, ind2, text] = found;
   const blank = (c: string) => (c === '_' ? ' ' : c);
   const parts = text!.replaceAll('$$', '\u0000').split('$').slice(1);

@@ -90,7 +90,7 @@ test.each<[string, Schema, unknown, string, RegExp]>([
     contract.decisionBody,
     { incoming: [1], decision: 'burn' },
     'decision',
-    /Choose what is done/,
+    /Choose an outcome/,
   ],
   [
     'a price with a point',

@@ -27,7 +27,7 @@ export const wholeQuery = (): NumberSchema =>
       if (typeof given !== 'string') return value;
       return /^\d{1,15}$/.test(given) ? Number(given) : NaN;
     })
-    .typeError(({ path }: { path: string }) => `“${path}” is no whole number.`)
+    .typeError(({ path }: { path: string }) => `“${path}” is not a whole number.`)
     .integer();
 /** Words of a search. */
 export const wordsIn = () => line(500);

@@ -18,7 +18,7 @@ export const string = (): StringSchema =>
 /** A number that is one: none that is beyond what can be counted exactly. */
 export const number = (): NumberSchema =>
   anyNumber()
-    .typeError('This is no number.')
+    .typeError('This is not a number.')
     .min(-Number.MAX_SAFE_INTEGER, 'The number is too small.')
     .max(Number.MAX_SAFE_INTEGER, 'The number is too large.');
 

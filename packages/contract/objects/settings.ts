@@ -12,8 +12,8 @@ const FIRST_STATUSES = ['available', 'in transit', 'in repair', 'reserved'] as c
 
 const outcome = () =>
   mixed<Outcome>()
-    .oneOf([...OUTCOMES], 'Choose what is done.')
-    .required('Choose what is done.');
+    .oneOf([...OUTCOMES], 'Choose an outcome.')
+    .required('Choose an outcome.');
 const weight = () =>
   number().integer().min(1, 'A weight is from 1 to 100.').max(100, 'A weight is from 1 to 100.').required();
 /** A subfield code or a field address; core says which are right. */

@@ -56,7 +56,7 @@ export const daybookApi = {
   reviewUndo: endpoint({
     method: 'post',
     path: '/daybook/:id/undo/review',
-    summary: 'What taking an entry back would do',
+    summary: 'What undoing an entry would do',
     permission: 'look',
     body: pageBody,
     answer: undoReviewSchema,
@@ -64,7 +64,7 @@ export const daybookApi = {
   undo: endpoint({
     method: 'post',
     path: '/daybook/:id/undo',
-    summary: 'Take an entry back whole; a large one is begun as a job',
+    summary: 'Undo an entry whole; a large one is started as a job',
     permission: 'look',
     body: object({ token: reviewed() }),
     answer: eitherOf(doneSchema, shape({ job: whole(), sentence: text() })),

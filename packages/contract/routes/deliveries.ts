@@ -116,7 +116,7 @@ export const deliveryApi = {
   reviewTakeBack: endpoint({
     method: 'post',
     path: `${of}/take-back/review`,
-    summary: 'What taking back accepted records would do',
+    summary: 'What undoing the accepting of records would do',
     permission: 'undo',
     body: takeBackReviewBody,
     answer: reviewSchema,
@@ -124,7 +124,7 @@ export const deliveryApi = {
   takeBack: endpoint({
     method: 'post',
     path: `${of}/take-back`,
-    summary: 'Take accepted records back, with their copies; those that were worked on since stay',
+    summary: 'Undo the accepting of records, with their copies; those that were edited since stay',
     permission: 'undo',
     body: takeBackBody,
     status: 202,

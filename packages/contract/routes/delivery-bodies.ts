@@ -11,8 +11,8 @@ import { leaveOut, page, reviewed } from './reviews';
 /** What is to be done with a record. */
 export const outcome = () =>
   mixed<Outcome>()
-    .oneOf([...OUTCOMES], 'Choose what is done.')
-    .required('Choose what is done.');
+    .oneOf([...OUTCOMES], 'Choose an outcome.')
+    .required('Choose an outcome.');
 /** What is done with these records; with which of ours, where that was chosen. */
 export const decisionBody = object({
   incoming: array(id().required()).min(1, 'Choose records.').max(20000).required(),

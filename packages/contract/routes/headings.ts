@@ -106,7 +106,7 @@ export const headingApi = {
   keepApart: endpoint({
     method: 'post',
     path: '/headings/distinct',
-    summary: 'Remember that two headings are two people',
+    summary: 'Record that two headings are different people',
     permission,
     body: distinctBody,
     answer: doneSchema,

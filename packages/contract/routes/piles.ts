@@ -29,7 +29,7 @@ export const fillPileBody = object({
 export type FillPileBody = InferType<typeof fillPileBody>;
 /** Numbers of the records or copies that are taken off a pile. */
 export const takeOffBody = object({
-  objects: array(id().required()).min(1, 'Choose what is taken off.').max(5000).required(),
+  objects: array(id().required()).min(1, 'Choose what to remove.').max(5000).required(),
 });
 /** Scans that are put on a pile: barcodes, or for records also ISBNs and record numbers. */
 export const pileScansBody = object({
@@ -101,7 +101,7 @@ export const pileApi = {
   make: endpoint({
     method: 'post',
     path: '/piles',
-    summary: 'Begin an empty pile of records or of copies',
+    summary: 'Start an empty pile of records or of copies',
     permission,
     body: pileBody,
     status: 201,
@@ -110,7 +110,7 @@ export const pileApi = {
   fill: endpoint({
     method: 'post',
     path: '/piles/fill',
-    summary: 'Put all that a search finds on a pile',
+    summary: 'Add all that a search finds to a pile',
     permission,
     body: fillPileBody,
     status: 202,
@@ -120,7 +120,7 @@ export const pileApi = {
   read: endpoint({
     method: 'get',
     path: '/piles/:id',
-    summary: 'A pile with what lies on it; `after` for the next page',
+    summary: 'A pile with what is on it; `after` for the next page',
     permission: 'look',
     query: object({ after: line(1000) }),
     answer: pileDetail,
@@ -136,7 +136,7 @@ export const pileApi = {
   scan: endpoint({
     method: 'post',
     path: '/piles/:id/scans',
-    summary: 'Put what is scanned on a pile',
+    summary: 'Add what is scanned to a pile',
     permission,
     body: pileScansBody,
     answer: pileScans,
@@ -144,7 +144,7 @@ export const pileApi = {
   takeOff: endpoint({
     method: 'post',
     path: '/piles/:id/take-off',
-    summary: 'Take records or copies off a pile',
+    summary: 'Remove records or copies from a pile',
     permission,
     body: takeOffBody,
     answer: doneSchema,
@@ -152,7 +152,7 @@ export const pileApi = {
   remove: endpoint({
     method: 'post',
     path: '/piles/:id/remove',
-    summary: 'Delete a pile, and nothing that lies on it',
+    summary: 'Delete a pile; what is on it stays',
     permission,
     body: versionBody,
     answer: doneSchema,

@@ -44,7 +44,7 @@ export const recipeApi = {
   keep: endpoint({
     method: 'post',
     path: '/recipes',
-    summary: 'Keep a recipe',
+    summary: 'Save a recipe',
     permission,
     body: recipeBody,
     answer: madeSchema,

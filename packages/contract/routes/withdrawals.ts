@@ -125,7 +125,7 @@ export const withdrawalApi = {
   takeOff: endpoint({
     method: 'delete',
     path: '/withdrawal-lists/:id/scans/:scan',
-    summary: 'Take a scan off the list',
+    summary: 'Remove a scan from the list',
     permission: prepare,
     answer: shape({ removed: whole() }),
   }),

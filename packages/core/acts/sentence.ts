@@ -64,7 +64,7 @@ function pileChange({ names, did }: ActParts['pile']): string {
   const pile = quoted(names.pile);
   switch (did.how) {
     case 'began':
-      return `Began the pile ${pile}`;
+      return `Started the pile ${pile}`;
     case 'note':
       return `Changed the note of the pile ${pile}`;
     case 'deleted':
@@ -134,7 +134,7 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
       : `Changed copy ${groupedBarcode(names.barcode)}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
-  'keep-apart': ({ names }) => `Noted that ${quoted(names.one)} and ${quoted(names.other)} are two people`,
+  'keep-apart': ({ names }) => `Recorded ${quoted(names.one)} and ${quoted(names.other)} as different people`,
   pile: pileChange,
   recipe: ({ names, counts, how }) =>
     `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,

@@ -88,7 +88,7 @@ describe('tables of chosen fields', () => {
       'w1,"The eels, | ""and"" traps",Eels | Traps,\r\n',
     );
   });
-  test('a column that is none is told', () => expect(readColumns('001,2!')).toMatch(/no field address/));
+  test('a column that is none is told', () => expect(readColumns('001,2!')).toMatch(/not a field address/));
 });
 
 describe('conditions in conditions', () => {

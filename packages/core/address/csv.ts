@@ -19,7 +19,7 @@ export function readColumns(text: string): Column[] | string {
   for (const part of text.split(/,(?![^{]*\})/)) {
     const address = parseAddress(part.trim());
     if (!isAddress(address))
-      return `“${part.trim()}” is no field address (as 245$a or 008/35-37): ${address.problem}`;
+      return `“${part.trim()}” is not a field address (as 245$a or 008/35-37): ${address.problem}`;
     columns.push({ text: part.trim(), address });
   }
   return columns;

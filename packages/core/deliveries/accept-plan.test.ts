@@ -150,9 +150,9 @@ test('barcodes from the roll pass over those that records bring', () => {
 });
 test.each<[string, IncomingRecord[], Partial<AcceptContext>, RegExp]>([
   ['in the catalogue since', [incoming(1)], { heldSince: () => 44 }, /Record 44 with the same number/],
-  ['no record chosen', [incoming(1, { decision: 'replace' })], {}, /No record was chosen/],
+  ['no record chosen', [incoming(1, { decision: 'replace' })], {}, /No matching record/],
   ['record gone', [incoming(1, { decision: 'merge', target: 6 })], {}, /Record 6 is no longer there/],
-  ['no copy to attach', [incoming(1, { decision: 'copies', target: 5 })], withHeld, /brings no copy/],
+  ['no copy to attach', [incoming(1, { decision: 'copies', target: 5 })], withHeld, /no copies to attach/],
   [
     'a copy with a problem',
     [incoming(1, { copies: [copy('1', { problems: ['Choose a branch.'] })] })],

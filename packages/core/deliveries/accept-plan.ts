@@ -129,17 +129,16 @@ class Planning {
     const { value } = row;
     const { context } = this;
     if (row.fields.value.marc.leader[6] === AUTHORITY)
-      return 'It is an authority record (leader/06 is z), not a title.';
+      return 'This is an authority record (leader/06 is z), not a bibliographic one.';
     const problem = value.copies.find((c) => c.problems.length > 0)?.problems[0];
     if (problem) return problem;
     const target = needsTarget(value.decision) ? this.targetOf(value) : null;
     if (typeof target === 'string') return target;
-    if (value.decision === 'copies' && value.copies.length === 0)
-      return 'It brings no copy, so there is nothing to attach.';
+    if (value.decision === 'copies' && value.copies.length === 0) return 'It has no copies to attach.';
     if (value.decision === 'add') {
       const since = context.heldSince(row);
       if (since !== null)
-        return `Record ${since} with the same number is in the catalogue since; look at it once more.`;
+        return `Record ${since} with the same number was added to the catalogue meanwhile; check it again.`;
     }
     const barcodes = this.barcodesFor(value.copies);
     if (typeof barcodes === 'string') return barcodes;
@@ -152,7 +151,7 @@ class Planning {
   }
 
   private targetOf({ target, decision }: Incoming): Versioned<MarcRecord, 'record'> | string {
-    if (target === null) return 'No record was chosen that it belongs to.';
+    if (target === null) return 'No matching record is chosen.';
     const held = this.known.standing.get(target) ?? this.context.held.get(target);
     if (!held) return `Record ${target} is no longer there.`;
     if (decision === 'replace' && (this.known.replaced.has(target) || this.context.replacedBefore(target)))

@@ -69,8 +69,8 @@ describe('what cannot be saved', () => {
       { actions: { one: 'ask', several: 'replace', none: 'add' } },
       /^actions.several/,
     ],
-    ['a recipe that is gone', { recipe: '99' }, /^recipe: .*no longer there/],
-    ['a roll that is gone', { roll: 3 }, /^roll: .*no longer there/],
+    ['a recipe that is gone', { recipe: '99' }, /^recipe: .*deleted/],
+    ['a roll that is gone', { roll: 3 }, /^roll: .*deleted/],
     ['a tag that is none', { protectedFields: ['59'] }, /^protectedFields: “59”/],
     [
       'a location that was removed',
@@ -105,7 +105,7 @@ describe('what cannot be saved', () => {
     [
       'copies without a place',
       { defaults: { ...DEFAULT_SETTINGS.defaults, copies: 1 } },
-      /^defaults.branch: Copies are made/,
+      /^defaults.branch: Copies are added/,
     ],
   ])('%s', (_, more, said) => expect(problems(more).join('\n')).toMatch(said));
   test('the defaults are sound', () => expect(problems({})).toEqual([]));

@@ -139,13 +139,13 @@ export function settingsProblems(settings: DeliverySettings, context: SheetConte
   if (settings.recipe !== '' && !context.recipes.includes(settings.recipe))
     problems.push({
       field: 'recipe',
-      message: 'The recipe is no longer there. Choose another one, or none.',
+      message: 'The recipe was deleted. Choose another one, or none.',
     });
   const wrong = settings.protectedFields.find((p) => !/^[0-9][0-9.]{2}$/.test(p));
   if (wrong !== undefined)
     problems.push({
       field: 'protectedFields',
-      message: `“${wrong}” is no tag: three digits, or a point for any digit.`,
+      message: `“${wrong}” is not a tag: three digits, or a point for any digit.`,
     });
   problems.push(...mappingProblems(mapping));
   for (const [what, list] of [
@@ -172,12 +172,12 @@ export function settingsProblems(settings: DeliverySettings, context: SheetConte
   if (defaults.copies > 0 && (defaults.branch === '' || defaults.type === ''))
     problems.push({
       field: defaults.branch === '' ? 'defaults.branch' : 'defaults.type',
-      message: 'Copies are made when the record has none: choose where they go and what they are.',
+      message: 'Copies are added where the record has none: choose branch, location and type.',
     });
   if (settings.roll !== null && !context.rolls.some((r) => r.id === settings.roll))
     problems.push({
       field: 'roll',
-      message: 'The label roll is no longer there. Choose another one, or none.',
+      message: 'The label roll was deleted. Choose another one, or none.',
     });
   return problems;
 }

@@ -245,8 +245,8 @@ test('without copy data as many as the defaults say, at the default place', () =
 test.each([
   ['p', []],
   ['020$c', []],
-  ['P', ['“P” is no subfield code: one small letter or digit.']],
-  ['020$', [expect.stringMatching(/^“020\$” is no field address: /) as string]],
+  ['P', ['“P” is not a subfield code: one small letter or digit.']],
+  ['020$', [expect.stringMatching(/^“020\$” is not a field address: /) as string]],
 ])('a part that is read from %s', (price, messages) =>
   expect(mappingProblems({ ...local, subfields: { price } }).map((p) => p.message)).toEqual(messages),
 );

@@ -226,7 +226,7 @@ function priceOf(
     remarks.push(
       price
         ? `The price “${text.trim()}” is in ${price.currency}; this library counts in ${house.currency}, so it was not taken.`
-        : `“${text.trim()}” is no price that can be read.`,
+        : `“${text.trim()}” is not a price.`,
     );
   }
   return defaults.price ?? lists.types.find((t) => t.code === type)?.price ?? null;

@@ -79,15 +79,17 @@ export const NO_DEFAULTS: CopyDefaults = {
 export function mappingProblems({ tag, subfields }: CopyMapping): FieldFault[] {
   if (tag === '') return [];
   if (!/^(?!00)[0-9]{3}$/.test(tag))
-    return [{ field: 'mapping.tag', message: `“${tag}” is no tag of a field with subfields: three digits.` }];
+    return [
+      { field: 'mapping.tag', message: `“${tag}” is not a tag of a field with subfields: three digits.` },
+    ];
   return Object.entries(subfields)
     .filter(([, code]) => !/^[a-z0-9]?$/.test(code))
     .flatMap(([part, written]) => {
       const address = isAddressLike(written) ? parseAddress(written) : null;
       if (address && isAddress(address)) return [];
       const why = address
-        ? `no field address: ${address.problem}`
-        : 'no subfield code: one small letter or digit.';
+        ? `not a field address: ${address.problem}`
+        : 'not a subfield code: one small letter or digit.';
       return [{ field: `mapping.${part}`, message: `“${written}” is ${why}` }];
     });
 }

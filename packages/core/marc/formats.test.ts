@@ -82,7 +82,7 @@ describe('MARC-in-JSON and MARCXML', () => {
     expect(second!.record!.fields).toEqual([field('500', '  ', 'a', 'An index.', 'b', 'It')]);
     expect(second!.repairs).toMatchObject([
       { code: 'no-delimiter', repaired: true },
-      { code: 'unreadable', repaired: false, message: '“what is this” is no field and was left out.' },
+      { code: 'unreadable', repaired: false, message: '“what is this” is not a field and was left out.' },
     ]);
     expect(second!.offset).toBe(48);
     expect(none!.record).toBeNull();

@@ -38,11 +38,11 @@ export function readMarcJson(value: unknown, told: Told = () => undefined): Marc
   const read: Field[] = [];
   for (const entry of fields as unknown[]) {
     const named = typeof entry === 'object' && entry !== null ? Object.entries(entry) : [];
-    if (named.length === 0) told('unreadable', `${shown(entry)} is no field and was left out.`, false);
+    if (named.length === 0) told('unreadable', `${shown(entry)} is not a field and was left out.`, false);
     for (const [tag, content] of named) {
       const f = readEntry(tag, content, told);
       if (f) read.push(f);
-      else told('unreadable', `Field ${tag} holds ${shown(content)}, which is no field.`, false);
+      else told('unreadable', `Field ${tag} holds ${shown(content)}, which is not a field.`, false);
     }
   }
   if (leader.length !== 24)
@@ -81,11 +81,11 @@ function readEntry(tag: string, content: unknown, told: Told): Field | null {
 function readSubfields(tag: string, given: unknown, told: Told): Subfield[] {
   const named = typeof given === 'object' && given !== null ? Object.entries(given) : [];
   if (named.length === 0)
-    told('unreadable', `Field ${tag} holds ${shown(given)}, which is no subfield.`, false);
+    told('unreadable', `Field ${tag} holds ${shown(given)}, which is not a subfield.`, false);
   return named.flatMap(([code, text]: [string, unknown]) => {
     if (typeof text === 'string') return [{ code, value: text.normalize('NFC') }];
     if (typeof text === 'number' || typeof text === 'boolean') return [{ code, value: String(text) }];
-    told('unreadable', `Field ${tag} $${code} holds ${shown(text)}, which is no text.`, false);
+    told('unreadable', `Field ${tag} $${code} holds ${shown(text)}, which is not text.`, false);
     return [];
   });
 }

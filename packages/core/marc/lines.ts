@@ -81,7 +81,7 @@ function readLines(lines: readonly string[], offset: number, length: number): Li
     }
     const field = readField(line, tell);
     if (field) fields.push(field);
-    else tell('unreadable', `“${line.slice(0, 60)}” is no field and was left out.`, false);
+    else tell('unreadable', `“${line.slice(0, 60)}” is not a field and was left out.`, false);
   }
   if (leader === null && fields.length > 0)
     tell('leader', 'The fields came without a leader; they were taken for a book’s.');

@@ -37,6 +37,6 @@ export function withoutDelimiters(record: MarcRecord, offset: number, repairs: R
 function tagOf(tag: string, tell: (code: Repair['code'], message: string) => void): string {
   if (tag.length === 3) return tag;
   const mended = tag.padStart(3, '0').slice(0, 3);
-  tell('tag', `“${tag}” is no tag of three characters; it was kept as ${mended}.`);
+  tell('tag', `“${tag}” is not a tag of three characters; it was kept as ${mended}.`);
   return mended;
 }

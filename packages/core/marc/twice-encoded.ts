@@ -36,6 +36,6 @@ const NOT_ASCII = /[^\u0000-\u007f]/;
 export const twiceEncodedRepair = (offset: number): Repair => ({
   code: 'twice-encoded',
   offset,
-  message: 'The text was encoded twice as UTF-8; it was read once more.',
+  message: 'The text was encoded twice as UTF-8; it was decoded twice.',
   repaired: true,
 });

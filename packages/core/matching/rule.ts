@@ -71,5 +71,5 @@ export const POINT_NAMES: Record<PointKind, string> = {
   isbn: 'ISBN (020, 10 and 13 digits as one)',
   issn: 'ISSN (022)',
   number: 'other standard number (024, 028)',
-  likeness: 'likeness of the description',
+  likeness: 'similar description',
 };

@@ -11,7 +11,7 @@ test.each([
   ['[z-a]', /not well formed/],
   ['a{2,1}', /not well formed/],
   ['\\p{Nothing}', /not well formed/],
-  ['', /nothing to look for/],
+  ['', /Type the text to find/],
   ['(a)\\1', /refers back to a group, which is not supported/],
   ['(?<n>a)\\k<n>', /refers back/],
   ['(?=.*x)y', /looks ahead/],

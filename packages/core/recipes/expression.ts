@@ -5,7 +5,7 @@ import type { TextMatch } from './step-values';
 export const LONGEST_TEXT = 10_000;
 /** Expressions that are compiled to more steps than this are refused: each character of a text may cost as many. */
 const LARGEST = 1_500;
-const NOTHING = 'There is nothing to look for.';
+const NOTHING = 'Type the text to find.';
 
 /** One place of a text that matches, with the groups of an expression from `$1` on (undefined where one took no part). */
 interface Match {

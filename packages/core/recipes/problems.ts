@@ -39,11 +39,11 @@ function* partProblem({ kind, wanted }: StepPart, value: unknown): Iterable<stri
   const text = typeof value === 'string' ? value : '';
   if (kind === 'tags' && !/^[0-9A-Za-z.]{3}$/.test(text))
     yield `“${text}” names no tags: three characters, a point for any digit.`;
-  if (kind === 'tag' && text !== 'LDR' && !/^[0-9A-Za-z]{3}$/.test(text)) yield `“${text}” is no tag.`;
-  if (kind === 'code' && !/^[a-z0-9]$/.test(text)) yield `“${text}” is no subfield code.`;
+  if (kind === 'tag' && text !== 'LDR' && !/^[0-9A-Za-z]{3}$/.test(text)) yield `“${text}” is not a tag.`;
+  if (kind === 'code' && !/^[a-z0-9]$/.test(text)) yield `“${text}” is not a subfield code.`;
   if (kind === 'match') yield* matchProblem(value);
   if (kind === 'check' && !CHECKS.some((c) => c.rule === text)) yield `There is no check “${text}”.`;
-  if (wanted && text === '') yield 'It does not say which text.';
+  if (wanted && text === '') yield 'Type the text.';
 }
 
 function* matchProblem(value: unknown): Iterable<string> {

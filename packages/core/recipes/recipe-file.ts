@@ -23,7 +23,7 @@ export function readRecipe(text: string, id: string): Recipe | string {
     return 'This file is not JSON; a recipe file is.';
   }
   const { kind, form, name, steps } = (value ?? {}) as Record<string, unknown>;
-  if (kind !== KIND) return 'This is JSON, but no recipe.';
+  if (kind !== KIND) return 'This is JSON, but not a recipe.';
   if (form !== 1) return `This recipe has the form ${String(form)}; form 1 can be read here.`;
   if (typeof name !== 'string' || !Array.isArray(steps)) return 'The recipe has no name or no steps.';
   const recipe: Recipe = { id, name, steps: stepsNow(steps as Step[]) };

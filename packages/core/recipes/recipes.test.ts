@@ -290,10 +290,10 @@ describe('what cannot run is told beforehand', () => {
     ['one that is too large', replace('.{0,900}.{0,900}c'), /too large/],
     ['a reference back', replace('(a)\\1'), /refers back/],
     ['a broken one', replace('(a'), /not well formed/],
-    ['nothing to look for', replace(''), /nothing to look for/],
+    ['nothing to look for', replace(''), /Type the text to find/],
     ['no tags', { step: 'end-mark', tags: '24', mark: '.' }, /names no tags/],
     ['no check', { step: 'apply-fixes', rule: 'nothing' }, /no check/],
-    ['no address', { step: 'sort-fields', when: { has: '24$' } }, /no field address/],
+    ['no address', { step: 'sort-fields', when: { has: '24$' } }, /not a field address/],
   ])('%s', (_, step, said) => {
     expect(recipeProblems({ id: 'x', name: 'X', steps: [step] })).toMatchObject([
       { step: 0, message: expect.stringMatching(said) as string },
@@ -348,7 +348,7 @@ test('a recipe written to a file is the same when read; other files are told for
     steps: [{ step: 'apply-fixes', rule: 'isbn-invalid' }],
   });
   expect(readRecipe('hello', 'x')).toMatch(/not JSON/);
-  expect(readRecipe('{"a":1}', 'x')).toMatch(/no recipe/);
+  expect(readRecipe('{"a":1}', 'x')).toMatch(/not a recipe/);
   expect(
     readRecipe(recipeFile({ ...recipe, steps: [{ step: 'end-mark', tags: '2', mark: '' }] }), 'x'),
   ).toMatch(/^Step 1: /);
@@ -368,9 +368,9 @@ describe('steps as forms', () => {
     },
   );
   test.each<[Step, RegExp]>([
-    [firstOf('drop-subdivision'), /which text/],
+    [firstOf('drop-subdivision'), /Type the text/],
     [firstOf('add-field'), /no text/],
     [firstOf('apply-fixes'), /no check/],
-    [{ step: 'copy-field', tags: '100', to: '7' }, /“7” is no tag/],
+    [{ step: 'copy-field', tags: '100', to: '7' }, /“7” is not a tag/],
   ])('%o is not finished', (step, said) => expect([...stepProblems(step)].join()).toMatch(said));
 });

@@ -82,7 +82,7 @@ export function reconcile(
     kind: 'not-found',
     code: copy.barcode,
     copy,
-    message: 'Should stand here and was not scanned.',
+    message: 'Expected here and not scanned.',
     settlements: ['mark-missing'],
   }));
   const standing: ShelfCopy[] = [];
@@ -165,7 +165,7 @@ export function unknownCode(
       kind: 'should-not-be-here',
       code,
       copy: null,
-      message: `Withdrawn on ${on}; it should not stand here.`,
+      message: `Withdrawn on ${on}; it should not be on the shelf.`,
       settlements: [],
     };
   const near = nearMisses(code, isMissingHere);
@@ -196,14 +196,10 @@ export function shouldNotBeHere(
     settlements,
   });
   if (copy.status === 'lost')
-    return finding('Recorded lost, and it stands here. A reader may have been billed for it.', [
-      'mark-found',
-    ]);
-  if (copy.status === 'missing') return finding('Recorded missing, and it stands here.', ['mark-found']);
-  if (copy.onLoan)
-    return finding('Recorded on loan, and it stands here. The loans desk must take it back.', []);
-  if (copy.status === 'in transit')
-    return finding('Recorded in transit, and it stands here.', ['mark-found']);
+    return finding('Recorded lost but on the shelf. A reader may have been billed for it.', ['mark-found']);
+  if (copy.status === 'missing') return finding('Recorded missing but on the shelf.', ['mark-found']);
+  if (copy.onLoan) return finding('Recorded on loan but on the shelf. The loans desk must check it in.', []);
+  if (copy.status === 'in transit') return finding('Recorded in transit but on the shelf.', ['mark-found']);
   if (outside === 'branch')
     return finding(`Belongs to ${options.branchName(copy.branch)}.`, ['correct-location']);
   if (outside === 'location')

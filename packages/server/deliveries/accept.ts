@@ -199,10 +199,9 @@ function consequencesOf(t: AcceptTotals, left: number, house: HouseRules): strin
   if (t.replaced) said.push(`${counted(t.replaced, 'record')} in the catalogue will be replaced.${kept}`);
   if (t.merged)
     said.push(
-      `Fields that are lacking go into ${counted(t.merged, 'record')} of the catalogue; nothing that is there is lost.`,
+      `Missing fields are added to ${counted(t.merged, 'record')} of the catalogue; existing fields stay.`,
     );
-  if (t.copies === 0 && t.added > 0)
-    said.push('No copies come with these records: the titles only are added.');
+  if (t.copies === 0 && t.added > 0) said.push('No copies come with these records; only titles are added.');
   if (t.newHeadings)
     said.push(
       `${counted(t.newHeadings, 'new heading')} will be made for names and subjects that are not known yet.`,

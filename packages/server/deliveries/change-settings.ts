@@ -49,7 +49,7 @@ async function planSettings(store: Store, id: number, { version, sheet, settings
     if (await wasWorkedOn(store, id))
       throw wrong(
         'format',
-        'Format, characters and recipe belong to the reading, and records of this delivery were already worked on. Drop the file once more to read it otherwise; a recipe can be run at any time.',
+        'Format, characters and recipe belong to the reading, and records of this delivery were already worked on. Load the file again to read it otherwise; a recipe can be run at any time.',
       );
   }
   const from = sheet === null ? null : await store.read('sheet', sheet);

@@ -50,7 +50,7 @@ async function planDecision(
   if (without)
     throw wrong(
       'decision',
-      `${counted(without, 'record')} has nothing in the catalogue that it matches. Pair it with a record first.`,
+      `${counted(without, 'record')} has no match in the catalogue. Match it with a record first.`,
     );
   const did = decideAct('', decision, rows.length);
   return { did, changes: changes.filter((c) => c !== null) };

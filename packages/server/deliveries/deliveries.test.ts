@@ -57,7 +57,7 @@ test('a clean delivery: counts, what is held, accept, and take back row by row',
       '36 records will be added, 2 replaced, 0 merged, 0 get copies only, 4 skipped. 0 copies will be made.',
     count: 38,
   });
-  expect(review.consequences.join(' ')).toContain('the titles only are added');
+  expect(review.consequences.join(' ')).toContain('only titles are added');
   expect(review.rows[0]!.exception).toMatch(/Replaces record|error/);
 
   const job = (await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {})).body;

@@ -26,17 +26,17 @@ export async function takeIn(
     const { head, bytes, sha256 } = kept;
     const recognised = recogniseFormat(head);
     if ('problem' in recognised)
-      throw new ProblemError(415, `${quoted(name)} was not taken in. ${recognised.problem}`);
+      throw new ProblemError(415, `${quoted(name)} was not loaded. ${recognised.problem}`);
     const beginning = firstRecords(recognised.format, head);
     if (beginning.length > 0 && beginning.every((r) => r.leader[6] === AUTHORITY))
       throw new ProblemError(
         415,
-        `${quoted(name)} was not taken in. It has authority records (leader/06 is z); deliveries are bibliographic records.`,
+        `${quoted(name)} was not loaded. It has authority records (leader/06 is z); deliveries are bibliographic records.`,
       );
     if (recognised.format === 'iso2709' && beginning.length === 0 && !mayBeginLater(head, bytes))
       throw new ProblemError(
         415,
-        `${quoted(name)} was not taken in. This is not MARC: no record can be read in it.`,
+        `${quoted(name)} was not loaded. This is not MARC: no record can be read in it.`,
       );
     await rename(kept.path, deliveryPath(settings.data, sha256));
     const id = await store.nextIds('delivery', 1);

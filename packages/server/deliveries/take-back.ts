@@ -197,9 +197,9 @@ export async function reviewTakeBack(
     noun: { one: 'record', many: 'records' },
     count: back,
     consequences: [
-      ...(out.length ? [`Out of the catalogue: ${out.join(', ')}.`] : []),
-      ...(restored ? [`As before the delivery: ${counted(restored, 'record')}.`] : []),
-      ...(left ? [`Left as now, because something was done since: ${counted(left, 'record')}.`] : []),
+      ...(out.length ? [`Removed from the catalogue: ${out.join(', ')}.`] : []),
+      ...(restored ? [`Restored to before the delivery: ${counted(restored, 'record')}.`] : []),
+      ...(left ? [`Unchanged, because they were edited since: ${counted(left, 'record')}.`] : []),
     ],
     rows: whole.map((row, i) => reviewRow(row, rows[i]!.why)),
     more,
@@ -272,7 +272,7 @@ export const takeBack = deliveryJob(async (services, run, id, delivery) => {
   });
   await markTakenBack(services, run, id);
   const left = totals.left
-    ? ` ${counted(totals.left, 'record')} stayed, because something was done with them since.`
+    ? ` ${counted(totals.left, 'record')} stayed, because they were edited since.`
     : '';
   return `${actSentence(did(totals))}.${left}`;
 });

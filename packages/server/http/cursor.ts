@@ -15,7 +15,7 @@ export function placeIn<P extends Place>(cursor: string | undefined, form: P): P
     place.length !== form.length ||
     !form.every((part, i) => typeof part === typeof place[i])
   )
-    throw wrong('after', 'This is no place in the list. Begin with its first page.');
+    throw wrong('after', 'This is not a place in the list. Begin with its first page.');
   return place as unknown as P;
 }
 

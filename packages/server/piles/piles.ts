@@ -131,7 +131,7 @@ export const takeOff = (
 async function planTakingOff(store: Store, id: number, objects: readonly number[]) {
   const { value: pile } = await pileThere(store, id);
   const rows = await store.find('piled', { where: { pile: id, kind: pile.of, object: [...objects] } });
-  if (rows.length === 0) throw wrong('objects', 'None of these lies on the pile.');
+  if (rows.length === 0) throw wrong('objects', 'None of these is on the pile.');
   const n = new Set(rows.map((r) => r.value.object)).size;
   const did = pileAct(pile.name, { how: 'removed', of: pile.of, count: n });
   return { did, changes: rows.map((r) => removal('piled', r)) };

@@ -70,7 +70,7 @@ export function consequencesOf(
   const recipe = treatment.parts.length > 0 && treatment.parts[0]!.key === '0';
   return treatment.parts.flatMap(({ key, sentence }) => {
     const records = touched.filter((t) => t.includes(key)).length;
-    if (records === 0) return recipe ? [`${sentence}: touches nothing.`] : [];
+    if (records === 0) return recipe ? [`${sentence}: changes nothing.`] : [];
     const times = touched.reduce((n, all) => n + all.filter((t) => t === key).length, 0);
     const more = times > records ? `, ${counted(times, 'place')}` : '';
     const nearlyAll = records > waiting * 0.9 && waiting > 5 ? ', nearly all' : '';

@@ -54,7 +54,7 @@ async function planLists(store: Store, { version, ...body }: ListsBody) {
     if (u.code !== '' && !next[u.field].some((e) => e.code === u.code))
       problems.push({
         field: u.field,
-        message: `${u.code} is used by ${u.n} ${u.field === 'branches' || u.field === 'locations' ? 'holdings' : 'copies'}; it cannot be taken away.`,
+        message: `${u.code} is used by ${u.n} ${u.field === 'branches' || u.field === 'locations' ? 'holdings' : 'copies'}; it cannot be deleted.`,
       });
   if (problems.length) throw wrongFields(problems);
   const held = await store.lists();

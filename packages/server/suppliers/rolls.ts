@@ -53,7 +53,7 @@ async function numbersLost(store: Store, roll: LabelRoll, id: number) {
   const lost = used.filter((number) => serialIn(roll, number) === null);
   if (lost.length === 0) return [];
   const span = lost.length === 1 ? lost[0]! : `${lost[0]!} to ${lost.at(-1)!}`;
-  const message = `${counted(lost.length, 'number')} of this roll ${lost.length === 1 ? 'is' : 'are'} used and would not be of it any more: ${span}.`;
+  const message = `${counted(lost.length, 'number')} of this roll ${lost.length === 1 ? 'is' : 'are'} used and would fall outside it: ${span}.`;
   return [{ field: 'to' as const, message }];
 }
 

@@ -97,7 +97,7 @@ async function plan(
     const one = verdicts.find((v) => v.candidate?.copyId === stopped[0]);
     throw wrong(
       'copies',
-      `${counted(stopped.length, 'copy', 'copies')} may not go${one ? `: ${groupedBarcode(one.code)}: ${one.reasons[0]!.message}` : ', because not on this list.'}`,
+      `${counted(stopped.length, 'copy', 'copies')} cannot be withdrawn${one ? `: ${groupedBarcode(one.code)}: ${one.reasons[0]!.message}` : ', because not on this list.'}`,
     );
   }
   const stock = await stockOf(store, chosen);
@@ -131,7 +131,7 @@ export async function reviewWithdrawal(
   const consequences: string[] = [];
   if (n.holdings)
     consequences.push(
-      `${counted(n.holdings, 'holding')} will go, because no copy is left on ${n.holdings === 1 ? 'it' : 'them'}.`,
+      `${counted(n.holdings, 'holding')} will be deleted, because no copy is left on ${n.holdings === 1 ? 'it' : 'them'}.`,
     );
   if (n.records)
     consequences.push(

@@ -45,7 +45,7 @@ function weighedUtf8(bytes: Uint8Array, fields: readonly Stretch[], tables: Marc
   });
   if (odd.length === 0 || !areMarc8(bytes, odd, tables)) return forgiving(bytes, note);
   const places = new Set(odd.map((f) => f.start));
-  note('charset-claim', 'Leader position 9 says UTF-8; fields that are MARC-8 were read so.', 9);
+  note('charset-claim', 'Leader/09 says UTF-8; fields in MARC-8 were decoded as MARC-8.', 9);
   const marc8 = asMarc8(bytes, tables, note);
   const asUtf8 = forgiving(bytes, note);
   return (from, to) => (places.has(from) ? marc8 : asUtf8)(from, to);
@@ -87,15 +87,19 @@ function weighedMarc8(
     note(
       'charset-claim',
       rest.length
-        ? 'Leader position 9 says MARC-8; fields that are UTF-8 were read so.'
-        : 'Leader position 9 says MARC-8; the bytes are UTF-8 and were read so.',
+        ? 'Leader/09 says MARC-8; fields in UTF-8 were decoded as UTF-8.'
+        : 'Leader/09 says MARC-8; the bytes are UTF-8 and were decoded as UTF-8.',
       9,
     );
   const asUtf8: Decode = (from, to) => composed(decodeUtf8(bytes.subarray(from, to))!);
   let asClaimed = asMarc8(bytes, tables, note);
   const mixed = utf8.size > 0 && rest.length > 0;
   if (rest.length && (areWindows1252(bytes, rest, tables) || (mixed && !areMarc8(bytes, rest, tables)))) {
-    note('charset-claim', 'Leader position 9 says MARC-8; the bytes are Windows-1252 and were read so.', 9);
+    note(
+      'charset-claim',
+      'Leader/09 says MARC-8; the bytes are Windows-1252 and were decoded as Windows-1252.',
+      9,
+    );
     const places = new Set(rest.map((f) => f.start));
     const plain = asMarc8(bytes, tables, note);
     asClaimed = (from, to) =>

@@ -7,7 +7,7 @@ export type Note = (code: Repair['code'], message: string) => void;
 
 /** Reads one field from its text (without terminator); what is irregular is mended and told through `note`. */
 export function readField(tag: string, text: string, note: Note): Field {
-  if (!isTag(tag)) note('tag', `“${tag}” is no tag of three letters or digits; it was kept.`);
+  if (!isTag(tag)) note('tag', `“${tag}” is not a tag of three letters or digits; it was kept.`);
   if (tag.startsWith('00')) return controlField(tag, text, note);
   let at = text.indexOf(SUBFIELD_CHAR);
   const head = at < 0 ? text : text.slice(0, at);

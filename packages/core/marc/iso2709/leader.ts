@@ -26,7 +26,7 @@ export function readLeader(bytes: Uint8Array, length: number, note: Note): strin
     leader = `${leader.slice(0, 10)}22${leader.slice(12, 20)}4500`;
   }
   if (leader[9] !== 'a' && leader[9] !== ' ')
-    note('leader', `Leader position 9 had “${leader[9]}”, which is no character coding.`, 9);
+    note('leader', `Leader/09 had “${leader[9]}”, which is not a character coding.`, 9);
   return leader;
 }
 

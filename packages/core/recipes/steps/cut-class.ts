@@ -12,7 +12,7 @@ export interface CutClassStep {
 /** Cuts class numbers to the decimals of the house. */
 export const cutClassStep: StepKind<CutClassStep> = {
   step: 'cut-class',
-  name: 'cut the class number to the house’s decimals',
+  name: 'shorten the class number to the house rule',
   parts: [parts.tag],
   first: { step: 'cut-class', tag: '082' },
   prepare:
