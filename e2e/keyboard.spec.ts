@@ -116,7 +116,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
     await page.keyboard.type(code);
     await page.keyboard.press('Enter');
   }
-  await expect(page.getByText('3 scans')).toBeVisible();
+  await expect(page.getByText('3 scans', { exact: true })).toBeVisible();
 
   // And the last act taken back.
   await page.keyboard.press('Alt+8');

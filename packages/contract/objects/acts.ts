@@ -21,6 +21,8 @@ export const jobStateSchema = shape({
   secondsLeft: orNull(amount()),
   message: orNull(text()),
   work: anyObject('What the job works on.'),
+  /** Who started it; 0 for Osier itself. */
+  person: whole(),
   entry: orNull(whole()),
 });
 export type JobState = ValueOf<typeof jobStateSchema>;

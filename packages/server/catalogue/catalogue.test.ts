@@ -79,7 +79,7 @@ test('pages of a search follow on without a gap, ranked or by title', async () =
     expect([query, seen.length, new Set(seen).size]).toEqual([query, total, total]);
   }
   expect((await cataloguer<Problem>('GET', '/records?after=nonsense')).body.detail).toContain(
-    'no place in the list',
+    'not a place in the list',
   );
 });
 
@@ -275,7 +275,7 @@ describe('a recipe run over all that a search finds', () => {
     const body = { recipe, q: '', language: 'ger' };
     const review = (await cataloguer<Review>('POST', '/records/clean/review', body)).body;
     expect(review.sentence).toContain('changes 0 of 5 records.');
-    expect(review.consequences).toEqual([expect.stringContaining('touches nothing')]);
+    expect(review.consequences).toEqual([expect.stringContaining('changes nothing')]);
     expect((await assistant('POST', '/records/clean', body)).status).toBe(403);
     expect((await cataloguer('POST', '/records/clean/review', { recipe: '999' })).status).toBe(422);
   });

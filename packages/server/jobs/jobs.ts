@@ -73,6 +73,7 @@ export function jobsOf(store: Store, log: Logger) {
     message: row.message,
     work: keptJson<Record<string, unknown>>(row.work),
     entry: row.entry,
+    person: row.person,
   });
   const plain = ({ began: _began, from: _from, ...job }: LiveJob): JobState => job;
   const publish = (job: LiveJob) => void events.emit('job', plain(job));

@@ -242,7 +242,7 @@ test('other settings for one delivery: matched anew, a person’s decision stays
   });
   expect([reading.status, reading.body.detail]).toEqual([
     422,
-    expect.stringContaining('Drop the file once more'),
+    expect.stringContaining('Load the file again'),
   ]);
 });
 

@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import { followLive } from '../api/live';
 import { follow, refreshAll } from '../api/queries';
 import { isOwnEntry } from '../api/request';
+import { useDrafts } from './drafts';
 import { useShell } from './shell-store';
 import { shellWords as wording } from './words';
 
@@ -50,12 +51,15 @@ function gather(changed: Changed): void {
   }, patience);
 }
 
-function hearJob(job: JobState): void {
+/** Shows how a job goes; what is said at its end. */
+export function hearJob(job: JobState): void {
   useJobs.getState().hear(job);
   const ending = ENDINGS[job.state];
   if (!ending) return;
   const shell = useShell.getState();
-  if (job.state === 'failed') shell.complain(ending(job));
+  // The last act is one's own: what others, or Osier itself, have ended stands in the panel.
+  if (job.person !== useDrafts.getState().person) shell.note(ending(job));
+  else if (job.state === 'failed') shell.complain(ending(job));
   else shell.say(ending(job), job.entry);
   void refreshAll();
 }

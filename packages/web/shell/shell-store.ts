@@ -18,6 +18,8 @@ interface Shell {
   fold(): void;
   say(sentence: string, entry?: number | null): void;
   complain(sentence: string): void;
+  /** Tells in the status panel what was not done by the person; the last act stays where it is. */
+  note(sentence: string): void;
   showKeys(shown: boolean): void;
   undo(entry: number | null): void;
 }
@@ -37,6 +39,7 @@ export const useShell = create<Shell>((set) => ({
       return { folded: !s.folded };
     }),
   say: (sentence, entry = null) => set((s) => told(s, { sentence, entry, tone: 'done' })),
+  note: (sentence) => set((s) => ({ acts: told(s, { sentence, entry: null, tone: 'done' }).acts })),
   complain: (sentence) => set((s) => told(s, { sentence, entry: null, tone: 'problem' })),
   showKeys: (keysShown) => set({ keysShown }),
   undo: (undoing) => set({ undoing }),

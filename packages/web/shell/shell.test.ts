@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import type { JobState } from '@osier/contract';
 import { followDrafts, unsavedWork, useDrafts } from './drafts';
-import { useJobs } from './jobs-store';
+import { hearJob, useJobs } from './jobs-store';
 import { useScanTarget } from './scan-target';
 import { useShell } from './shell-store';
 import { inField, scanListener } from './use-scanner';
@@ -18,6 +18,7 @@ const job = (id: number, state: JobState['state']): JobState => ({
   message: null,
   work: {},
   entry: null,
+  person: 1,
 });
 
 test('running jobs are kept in the order they began; one that ends is gone', () => {
@@ -39,6 +40,19 @@ test('the last act is told with its entry, a complaint without', () => {
   expect(useShell.getState().last).toEqual({ sentence: 'Accepted 3 records', entry: 12, tone: 'done' });
   complain('The server was not reached.');
   expect(useShell.getState().last).toMatchObject({ entry: null, tone: 'problem' });
+});
+
+test('the end of one’s own work is the last act; that of others stands in the panel only', () => {
+  useDrafts.setState({ person: 1 });
+  useShell.getState().say('Edited a record', 7);
+  hearJob({ ...job(5, 'done'), person: 0, message: 'Checked 1,500 records again.' });
+  hearJob({ ...job(6, 'failed'), person: 2, message: 'The disk is full.' });
+  const { last, acts } = useShell.getState();
+  expect(last).toMatchObject({ sentence: 'Edited a record', entry: 7 });
+  expect(acts[0]!.sentence).toContain('The disk is full.');
+  expect(acts[1]!.sentence).toBe('Checked 1,500 records again.');
+  hearJob({ ...job(8, 'done'), message: 'Accepted 3 records', entry: 9 });
+  expect(useShell.getState().last).toMatchObject({ sentence: 'Accepted 3 records', entry: 9 });
 });
 
 test('the rail stays as it was folded', () => {

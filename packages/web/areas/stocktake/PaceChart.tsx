@@ -6,6 +6,8 @@ import { stocktakeWords as wording } from './words';
 
 /** More bars than this and they are put together by hour, then by day. */
 const MOST = 36;
+/** Fewer scans are no pace. */
+const FEWEST = 20;
 const STEPS = ['HH:mm', 'D MMM, HH:00', 'D MMM YYYY'] as const;
 
 /** Scans by time, in steps so long that they can be read. */
@@ -28,8 +30,8 @@ export function paceOf(
 export function PaceChart({ id }: { id: number }) {
   const { data = [] } = useApi(api.stocktakes.pace, { params: { id } });
   const pace = paceOf(data);
-  if (pace.size < 2) return null;
   const total = data.reduce((n, r) => n + r.scans, 0);
+  if (pace.size < 2 || total < FEWEST) return null;
   return (
     <LazyBars
       caption={wording.paceScansAsTheyWere(total.toLocaleString('en-GB'))}
