@@ -86,8 +86,8 @@ export function Register() {
         columns={COLUMNS}
         dataSource={rows}
         pagination={false}
-        virtual
-        scroll={{ x: 1100, y: 560 }}
+        scroll={{ x: 'max-content' }}
+        sticky
       />
       {hasNextPage ? (
         <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>

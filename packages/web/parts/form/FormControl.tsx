@@ -1,8 +1,10 @@
-import { Checkbox, DatePicker, Input, InputNumber, Select } from 'antd';
-import dayjs, { type Dayjs } from 'dayjs';
+import { Checkbox, Input, InputNumber, Select } from 'antd';
+import { lazy, Suspense } from 'react';
 import type { FormField } from './field-kinds';
 import { PickMany } from './PickMany';
 import { partWords as wording } from '../words';
+
+const DateField = lazy(() => import('./DateField'));
 
 /** What the form around a control gives it: its id, what it holds, and what is told of it to those who hear it. */
 interface Bound {
@@ -63,14 +65,9 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
       );
     case 'date':
       return (
-        <DatePicker
-          {...told}
-          format="YYYY-MM-DD"
-          placeholder={wording.yearMonthDay}
-          style={{ width: '100%' }}
-          value={text ? dayjs(text) : null}
-          onChange={(day: Dayjs | null) => onChange(day ? day.format('YYYY-MM-DD') : '')}
-        />
+        <Suspense fallback={<Input disabled />}>
+          <DateField {...told} value={text} onChange={onChange} />
+        </Suspense>
       );
     case 'flag':
       return (
