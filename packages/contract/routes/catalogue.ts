@@ -1,4 +1,5 @@
 import type { FieldDefinition } from '@osier/core/format';
+import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { array, mixed, object, type InferType } from 'yup';
 import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
@@ -57,6 +58,11 @@ export const searchShape = {
   pile: id().optional(),
   /** Only what was accepted from this delivery. */
   delivery: id().optional(),
+  /** Only titles with a copy of this status, of this type, or of both. */
+  status: mixed<CopyStatus>()
+    .oneOf([...COPY_STATUSES], 'There is no such status.')
+    .optional(),
+  type: string().max(40).optional(),
   /** Only these, chosen by hand. */
   records: array(id().required()).max(2000, 'At most 2,000 records are chosen by hand.').optional(),
 };
@@ -164,6 +170,8 @@ export const recordApi = {
       branch: line(40),
       material: line(40),
       finding: line(60),
+      status: searchShape.status,
+      type: line(40),
       pile: wholeQuery(),
       delivery: wholeQuery(),
       after: line(1000),
@@ -176,7 +184,13 @@ export const recordApi = {
     path: '/records/facets',
     summary: 'Counts by language, branch, material and findings of what a search of the catalogue finds',
     permission: 'look',
-    query: object({ q: wordsIn(), pile: wholeQuery(), delivery: wholeQuery() }),
+    query: object({
+      q: wordsIn(),
+      pile: wholeQuery(),
+      delivery: wholeQuery(),
+      status: searchShape.status,
+      type: line(40),
+    }),
     answer: facetCounts,
     problems: [404],
   }),

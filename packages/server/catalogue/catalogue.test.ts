@@ -319,3 +319,20 @@ test('an order also holds for what words find, and what is no order is refused',
   );
   expect((await cataloguer<Problem>('GET', '/records?sort=colour')).body.status).toBe(422);
 });
+
+test('titles are narrowed to those with copies of a status or type, alone or with words', async () => {
+  const { store } = t.running.services;
+  const expected = async (where: string) =>
+    (await store.rows<{ id: number }>(`SELECT DISTINCT record AS id FROM copies WHERE ${where}`)).length;
+  const lost = await find('status=lost');
+  expect(lost.total).toBe(await expected("status = 'lost'"));
+  expect(lost.total).toBeGreaterThan(0);
+  expect(lost.within).toBe('titles with copies: lost');
+  const books = await find('type=BK&status=lost');
+  expect(books.total).toBe(await expected("status = 'lost' AND type = 'BK'"));
+  expect((await find('type=BK&q=hurdl')).total).toBeLessThan((await find('q=hurdl')).total + 1);
+  expect((await find('type=nothing')).total).toBe(0);
+  expect((await cataloguer<Problem>('GET', '/records?status=eaten')).body.status).toBe(422);
+  const facets = (await cataloguer<SearchFacetCounts>('GET', '/records/facets?status=lost')).body;
+  expect(Object.values(facets.material).reduce((n, m) => n + m, 0)).toBe(lost.total);
+});

@@ -21,6 +21,7 @@ import {
   underHeading,
   withBarcode,
   withIsbn,
+  withCopies,
   withNumber,
   withWords,
   type IdQuery,
@@ -34,13 +35,16 @@ export interface FoundRecords extends IdQuery {
   readonly within: string | null;
 }
 
+/** What is looked for, and where it looks. */
+export type SearchPlace = Pick<SearchBody, 'q' | 'pile' | 'delivery' | 'records' | 'status' | 'type'>;
+
 /**
  * The records a search finds: by words (all of them, each as a beginning), ISBN, barcode, call number, number of record or
  * heading, or by having what a field address (MARCspec) names; all when it is empty. `signal` ends a search that looks through all.
  */
 export async function foundBy(
   store: Store,
-  { q, pile, delivery, records }: Pick<SearchBody, 'q' | 'pile' | 'delivery' | 'records'>,
+  { q, pile, delivery, records, status, type }: SearchPlace,
   signal?: AbortSignal,
 ): Promise<FoundRecords> {
   const recognition = recogniseInput(q);
@@ -52,6 +56,7 @@ export async function foundBy(
   const places = [
     ...(pile ? [await thePile(store, pile)] : []),
     ...(delivery ? [await theDelivery(store, delivery)] : []),
+    ...(status || type ? [await theCopies(store, status, type)] : []),
     ...(records ? [theChosen(records)] : []),
   ];
   return places.reduce<FoundRecords>(
@@ -77,6 +82,12 @@ async function theDelivery(store: Store, delivery: number): Promise<Place> {
   const held = await store.read('delivery', delivery);
   if (!held) throw wrong('delivery', `There is no delivery ${delivery}.`);
   return { within: `the delivery ${quoted(held.value.name)}`, ...acceptedFrom(delivery) };
+}
+
+async function theCopies(store: Store, status: string | undefined, type: string | undefined): Promise<Place> {
+  const named = type && (await store.lists()).value.types.find((t) => t.code === type)?.name;
+  const what = [status, type && (named ?? type)].filter(Boolean).join(', ');
+  return { within: `titles with copies: ${what}`, ...withCopies(status, type) };
 }
 
 const theChosen = (records: readonly number[]): Place => ({

@@ -70,6 +70,15 @@ export const chosenRecords = (ids: readonly number[]): IdQuery => ({
   params: { chosen: JSON.stringify(ids) },
 });
 
+/** Records with a copy of a status, of a type, or of both. */
+export const withCopies = (status: string | undefined, type: string | undefined): IdQuery => ({
+  sql: `SELECT DISTINCT record AS id FROM copies WHERE ${[
+    ...(status ? ['status = :copyStatus'] : []),
+    ...(type ? ['type = :copyType'] : []),
+  ].join(' AND ')}`,
+  params: { ...(status && { copyStatus: status }), ...(type && { copyType: type }) },
+});
+
 /** Records that lie on a pile, or whose copies do; those that are in the catalogue now. */
 export const onPile = (pile: number, of: 'record' | 'copy'): IdQuery => ({
   sql:

@@ -25,6 +25,8 @@ export const catalogueRoutes = (services: Services): Route[] => [
         finding: query.finding && ruleNow(query.finding),
         pile: query.pile || undefined,
         delivery: query.delivery || undefined,
+        status: query.status,
+        type: query.type || undefined,
         sort: query.sort,
       },
       query.after,
@@ -34,7 +36,13 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.facets, ({ query, left }) =>
     searchFacets(
       patiently(services),
-      { q: query.q ?? '', pile: query.pile || undefined, delivery: query.delivery || undefined },
+      {
+        q: query.q ?? '',
+        pile: query.pile || undefined,
+        delivery: query.delivery || undefined,
+        status: query.status,
+        type: query.type || undefined,
+      },
       left(),
     ),
   ),

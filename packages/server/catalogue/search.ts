@@ -10,7 +10,7 @@ import { cursorOf, placeIn } from '../http/cursor';
 import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
 import { countsOfFacet } from '../projections/record-rows';
-import { foundBy, type FoundRecords } from './found';
+import { foundBy, type FoundRecords, type SearchPlace } from './found';
 import { barcodesInUse, copyWithBarcode, headingLedTo, recordsWithIsbn } from './queries';
 import {
   countByBranch,
@@ -39,11 +39,20 @@ const FACET_VALUES = 12;
  */
 export async function search(
   { store }: Services,
-  { q, pile, delivery, records, sort, ...facets }: SearchBody & { readonly sort?: RecordOrder | undefined },
+  {
+    q,
+    pile,
+    delivery,
+    records,
+    status,
+    type,
+    sort,
+    ...facets
+  }: SearchBody & { readonly sort?: RecordOrder | undefined },
   cursor: string | undefined,
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, { q, pile, delivery, records }, signal);
+  const found = await foundBy(store, { q, pile, delivery, records, status, type }, signal);
   const after = cursor === undefined ? null : placeIn<AfterRecord>(cursor, [0, '', 0]);
   const atMost = found.all ? Infinity : await countAtMost(store, found, MOST_RANKED);
   const isMany = atMost > MOST_RANKED;
@@ -99,10 +108,10 @@ async function totalOf(
 /** Counts by facet of what a search finds. Facet values narrow the rows, not each other's counts. */
 export async function searchFacets(
   { store }: Services,
-  { q, pile, delivery }: Pick<SearchBody, 'q' | 'pile' | 'delivery'>,
+  place: SearchPlace,
   signal?: AbortSignal,
 ): Promise<SearchFacetCounts> {
-  const found = await foundBy(store, { q, pile, delivery }, signal);
+  const found = await foundBy(store, place, signal);
   if (found.all)
     return {
       language: first(await countsOfFacet(store, 'language')),

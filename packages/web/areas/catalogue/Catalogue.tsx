@@ -3,6 +3,7 @@ import { call } from '../../api/call';
 import { counted } from '@osier/core/changes';
 import { recogniseInput } from '@osier/core/query';
 import { codeName } from '@osier/core/format';
+import { COPY_STATUSES } from '@osier/core/holdings';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -63,8 +64,10 @@ export default function Catalogue() {
   const mayPile = useMay('keep piles');
   const [recipe, setRecipe] = useState<{ readonly id: string; readonly of: 'found' | 'chosen' } | null>(null);
   const [piling, setPiling] = useState<'found' | 'chosen' | null>(null);
+  const status = COPY_STATUSES.find((s) => s === query.get('status'));
+  const type = query.get('type') ?? undefined;
   const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
-  const search = { q, language, branch, material, finding, pile, delivery };
+  const search = { q, language, branch, material, finding, pile, delivery, status, type };
   const named = recogniseInput(q);
   const isbn = named.as === 'isbn' ? named.code : null;
   const narrowed = Object.values(search).some(Boolean);
@@ -81,7 +84,7 @@ export default function Catalogue() {
   });
   const chosen: SearchBody = { q: '', records: [...ticks.ids] };
   const first = list.data?.pages[0];
-  const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery } });
+  const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery, status, type } });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const choose = (key: string) => (value: string | undefined) =>
     setQuery(

@@ -32,14 +32,24 @@ export function CopiesOverview() {
         <BarTable
           caption={wording.copiesByType}
           of={wording.copies}
-          rows={data.copyTypes.map((t) => ({ key: t.value, name: named(lists?.types, t.value), n: t.n }))}
+          rows={data.copyTypes.map((t) => ({
+            key: t.value,
+            name: named(lists?.types, t.value),
+            n: t.n,
+            to: `/catalogue?type=${encodeURIComponent(t.value)}`,
+          }))}
         />
       </OverviewSection>
       <OverviewSection title={wording.copiesByStatus}>
         <BarTable
           caption={wording.copiesByStatus}
           of={wording.copies}
-          rows={data.copyStatuses.map((s) => ({ key: s.value, name: s.value, n: s.n }))}
+          rows={data.copyStatuses.map((s) => ({
+            key: s.value,
+            name: s.value,
+            n: s.n,
+            to: `/catalogue?status=${encodeURIComponent(s.value)}`,
+          }))}
         />
       </OverviewSection>
     </Overview>
