@@ -5,7 +5,8 @@ const keyOf = (name: string) => `osier-kept ${name}`;
 /** What is kept under a name in this page, over a reload; null for nothing. */
 export function readKept(name: string): unknown {
   try {
-    return JSON.parse(sessionStorage.getItem(keyOf(name)) ?? 'null') as unknown;
+    const kept: unknown = JSON.parse(sessionStorage.getItem(keyOf(name)) ?? 'null');
+    return kept;
   } catch {
     return null;
   }

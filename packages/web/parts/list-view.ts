@@ -27,8 +27,15 @@ const keyOf = (name: string) => `osier-list ${name}`;
 
 function read(name: string, first: ListView): ListView {
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(name)) ?? 'null') as Partial<ListView> | null;
-    return { ...first, ...kept };
+    const kept: unknown = JSON.parse(localStorage.getItem(keyOf(name)) ?? 'null');
+    if (typeof kept !== 'object' || kept === null) return first;
+    return {
+      isDense: 'isDense' in kept ? kept.isDense === true : first.isDense,
+      columns:
+        'columns' in kept && Array.isArray(kept.columns)
+          ? kept.columns.filter((c) => typeof c === 'string')
+          : first.columns,
+    };
   } catch {
     return first;
   }

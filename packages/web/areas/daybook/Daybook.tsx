@@ -28,13 +28,13 @@ export default function Daybook() {
   const isNarrowed = FILTERS.some((key) => filters[key]);
   const list = useInfiniteQuery({
     queryKey: ['/daybook', 'pages', filters],
-    initialPageParam: undefined as number | undefined,
+    initialPageParam: 0,
     getNextPageParam: (last: DaybookPage) => last.next ?? undefined,
     placeholderData: (before) => before,
     retry: false,
     queryFn: ({ pageParam }) =>
       entriesOf({
-        before: pageParam,
+        before: pageParam || undefined,
         person: filters.person ? Number(filters.person) : undefined,
         area: ACT_AREAS.find((a) => a === filters.area),
         act: ACT_NAMES.find((a) => a === filters.act),

@@ -39,7 +39,7 @@ const settlementsIn = (kept: unknown): readonly (readonly [number, Settlement])[
   !Array.isArray(kept)
     ? []
     : kept.flatMap((pair: unknown) => {
-        const [copy, named] = Array.isArray(pair) ? (pair as unknown[]) : [];
+        const [copy, named]: unknown[] = Array.isArray(pair) ? pair : [];
         const settlement = SETTLEMENTS.find((s) => s === named);
         return typeof copy === 'number' && settlement ? [[copy, settlement] as const] : [];
       });

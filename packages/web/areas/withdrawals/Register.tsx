@@ -65,9 +65,9 @@ const COLUMNS: TableColumnsType<RegisterRow> = [
 export function Register() {
   const { data, error, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
     queryKey: ['/register', 'pages'],
-    initialPageParam: undefined as number | undefined,
+    initialPageParam: 0,
     getNextPageParam: (last: Page) => last.next ?? undefined,
-    queryFn: ({ pageParam }) => call(api.withdrawals.register, { query: { before: pageParam } }),
+    queryFn: ({ pageParam }) => call(api.withdrawals.register, { query: { before: pageParam || undefined } }),
   });
   if (error)
     return (

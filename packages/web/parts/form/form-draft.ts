@@ -21,10 +21,11 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 /** What differs from what is saved. */
 const typedOver = (saved: object, typed: object): FormDraft['typed'] => {
   const before: Record<string, unknown> = { ...saved };
+  const after: Record<string, unknown> = { ...typed };
   return Object.fromEntries(
-    Object.entries(typed)
+    Object.entries(after)
       .filter(([name, is]) => !same(before[name], is))
-      .map(([name, is]) => [name, { was: before[name], is: is as unknown }]),
+      .map(([name, is]) => [name, { was: before[name], is }]),
   );
 };
 

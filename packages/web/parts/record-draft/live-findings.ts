@@ -40,17 +40,22 @@ export interface LiveFindings {
 /** Keeps findings true while a record is edited: `saved` are those of the record as it stands, `edited` is what was typed over it. */
 export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | null): LiveFindings {
   const house = useHouse();
+  // Most records are only read: the worker is begun when one is edited.
   const checker = useRef<RecordChecker | null>(null);
+  const ask = (record: MarcRecord, rules: HouseRules, fix: boolean) =>
+    (checker.current ??= recordChecker()).ask(record, rules, fix);
   const [live, setLive] = useState<{ of: MarcRecord; findings: readonly Finding[] } | null>(null);
-  useEffect(() => {
-    const one = recordChecker();
-    checker.current = one;
-    return () => one.close();
-  }, []);
+  useEffect(
+    () => () => {
+      checker.current?.close();
+      checker.current = null;
+    },
+    [],
+  );
   useEffect(() => {
     if (!edited || !house) return;
     let isWanted = true;
-    void checker.current?.ask(edited, house, false).then(({ findings }) => {
+    void (checker.current ??= recordChecker()).ask(edited, house, false).then(({ findings }) => {
       if (isWanted) setLive({ of: edited, findings });
     });
     return () => {
@@ -60,6 +65,6 @@ export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | 
   return {
     // Until the worker has answered, what was found before stands.
     findings: edited ? (live?.findings ?? saved) : saved,
-    fixAll: async (record) => (house ? ((await checker.current?.ask(record, house, true)) ?? null) : null),
+    fixAll: async (record) => (house ? ask(record, house, true) : null),
   };
 }
