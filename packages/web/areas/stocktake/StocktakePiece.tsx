@@ -39,7 +39,8 @@ const settlementsIn = (kept: unknown): readonly (readonly [number, Settlement])[
   !Array.isArray(kept)
     ? []
     : kept.flatMap((pair: unknown) => {
-        const [copy, named]: unknown[] = Array.isArray(pair) ? pair : [];
+        const parts: readonly unknown[] = Array.isArray(pair) ? pair : [];
+        const [copy, named] = parts;
         const settlement = SETTLEMENTS.find((s) => s === named);
         return typeof copy === 'number' && settlement ? [[copy, settlement] as const] : [];
       });
