@@ -14,6 +14,8 @@ const today = shape({
   copyTypes: listOf(shape({ value: text(), n: whole() })),
   /** In how many records each check has found something. */
   findings: listOf(shape({ value: text(), n: whole() })),
+  /** How many headings there are of each kind. */
+  headingKinds: listOf(shape({ value: text(), n: whole() })),
   records: whole(),
   copies: whole(),
   headings: whole(),

@@ -24,11 +24,11 @@ export const recordRows: Projection = {
     }),
 };
 
-/** How many records, and copies, of the whole catalogue there are under each facet; triggers of the database keep the counts. */
+/** How many records, copies and headings of the whole catalogue there are under each facet; triggers of the database keep the counts. */
 export const facetCounts: Projection = {
   name: 'facet-counts',
-  version: 2,
-  of: ['record', 'holding', 'copy'],
+  version: 3,
+  of: ['record', 'holding', 'copy', 'heading'],
   apply: () => Promise.resolve(),
   rebuild: (store) =>
     store.write(async (tx) => {
@@ -38,6 +38,7 @@ export const facetCounts: Projection = {
            SELECT 'language', language, COUNT(*) FROM record_rows GROUP BY 2
            UNION ALL SELECT 'material', material, COUNT(*) FROM record_rows GROUP BY 2
            UNION ALL SELECT 'branch', branch, COUNT(DISTINCT record) FROM holdings GROUP BY 2
+           UNION ALL SELECT 'heading-kind', kind, COUNT(*) FROM headings WHERE merged_into IS NULL GROUP BY 2
            UNION ALL SELECT 'copy-status', status, COUNT(*) FROM copies GROUP BY 2
            UNION ALL SELECT 'copy-type', type, COUNT(*) FROM copies GROUP BY 2
            UNION ALL SELECT 'copy-branch', h.branch, COUNT(*) FROM copies c JOIN holdings h ON h.id = c.holding GROUP BY 2`,
@@ -50,7 +51,7 @@ export const facetCounts: Projection = {
 /** The counts of a facet over the whole catalogue, the greatest first. */
 export const countsOfFacet = (
   store: Store,
-  facet: 'language' | 'material' | 'branch' | 'copy-status' | 'copy-type' | 'copy-branch',
+  facet: 'language' | 'material' | 'branch' | 'copy-status' | 'copy-type' | 'copy-branch' | 'heading-kind',
 ): Promise<{ value: string; n: number }[]> =>
   store.rows<{ value: string; n: number }>(
     'SELECT value, n FROM facet_counts WHERE facet = :facet AND n > 0 ORDER BY n DESC, value',

@@ -21,6 +21,7 @@ import { recordRows } from './migrations/014-record-rows';
 import { recordKeys } from './migrations/015-record-keys';
 import { copyCounts } from './migrations/017-copy-counts';
 import { comingKeys } from './migrations/017-coming-keys';
+import { headingKinds } from './migrations/018-heading-kinds';
 import { listOrders } from './migrations/018-list-orders';
 import { ruleNames } from './migrations/018-rule-names';
 import { recordFindings } from './migrations/016-record-findings';
@@ -208,7 +209,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '015-record-keys', statements: recordKeys },
     { name: '016-record-findings', statements: recordFindings },
     { name: '017-coming-keys', statements: [...comingKeys, ...copyCounts] },
-    { name: '018-list-orders', statements: [...listOrders, ...ruleNames] },
+    { name: '018-list-orders', statements: [...listOrders, ...ruleNames, ...headingKinds] },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -30,6 +30,7 @@ async function today(services: Services): Promise<Today> {
     branches: await branches(store),
     copyStatuses: await countsOfFacet(store, 'copy-status'),
     copyTypes: await countsOfFacet(store, 'copy-type'),
+    headingKinds: await countsOfFacet(store, 'heading-kind'),
     findings: await countsOfFindings(store),
     records: sums.records,
     copies: sums.copies,

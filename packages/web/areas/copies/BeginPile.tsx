@@ -28,7 +28,6 @@ export function BeginPile({ onClose }: { onClose: () => void }) {
       onSend={async (body) => {
         const done = await call(api.piles.make, { body });
         say(done.sentence, done.entry);
-        onClose();
         void navigate(`/copies/${done.id}`);
         void refresh();
       }}

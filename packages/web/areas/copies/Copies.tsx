@@ -2,8 +2,7 @@ import { api } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { countedOn } from '@osier/core/piles';
 import { Button } from 'antd';
-import { useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { WorkList } from '../../parts/WorkList';
@@ -22,7 +21,8 @@ export default function Copies() {
   const navigate = useNavigate();
   const answer = useApi(api.piles.list);
   const piles = answer.data;
-  const [beginning, setBeginning] = useState(false);
+  const [query] = useSearchParams();
+  const beginning = query.get('start') === '1';
   const mayKeep = useMay('keep piles');
   return (
     <>
@@ -33,14 +33,7 @@ export default function Copies() {
         }
       >
         {mayKeep ? (
-          <Button
-            type="primary"
-            data-key="n"
-            onClick={() => {
-              setBeginning(true);
-              void navigate('/copies');
-            }}
-          >
+          <Button type="primary" data-key="n" onClick={() => void navigate('/copies?start=1')}>
             {wording.newPile2}
           </Button>
         ) : null}
@@ -54,10 +47,7 @@ export default function Copies() {
             label={wording.piles}
             idOf={(p) => p.id}
             selected={id ? Number(id) : null}
-            onOpen={(p) => {
-              setBeginning(false);
-              void navigate(`/copies/${p.id}`);
-            }}
+            onOpen={(p) => void navigate(`/copies/${p.id}`)}
             answer={answer}
             empty={wording.aPileIsANamed}
             row={(p) => (
@@ -78,7 +68,7 @@ export default function Copies() {
         }
         piece={
           beginning ? (
-            <BeginPile onClose={() => setBeginning(false)} />
+            <BeginPile onClose={() => void navigate('/copies')} />
           ) : id ? (
             <PilePiece key={id} id={Number(id)} onBack={() => void navigate('/copies')} />
           ) : (

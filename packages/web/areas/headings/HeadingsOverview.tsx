@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
 import { useToday } from '../today/use-today';
@@ -27,6 +28,15 @@ export function HeadingsOverview() {
           </tbody>
         </table>
       </OverviewSection>
+      {data?.headingKinds.length ? (
+        <OverviewSection title={wording.headingsByKind}>
+          <BarTable
+            caption={wording.headingsByKind}
+            of={wording.headings}
+            rows={data.headingKinds.map(({ value, n }) => ({ key: value, name: value, n }))}
+          />
+        </OverviewSection>
+      ) : null}
       <OverviewSection title={wording.lookAlikes}>
         <p>{wording.openAGroupToCompare}</p>
         <p className="faded">{wording.theFormsThatAreMerged}</p>

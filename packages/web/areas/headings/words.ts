@@ -36,6 +36,7 @@ export const headingsWords = {
   wordsOfAHeading: 'Words of a heading',
   noHeadingHasTheseWords: 'No heading has these words.',
   // HeadingsOverview
+  headingsByKind: 'Headings by kind',
   authorityWork: 'Authority work',
   groupsOfLookAlikeNames: 'Groups of look-alike names',
   openAGroupToCompare:

@@ -69,6 +69,7 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
       ]}
       // Locations are those of a branch.
       follow={(changed) => ('branch' in changed ? { locations: [] } : {})}
+      draft={{ key: 'new stocktake', title: wording.aNewStocktake, path: '/stocktake?start=1' }}
       verb={wording.startTheStocktake}
       onCancel={onClose}
       onSend={async (body) => {

@@ -1,7 +1,11 @@
-import type { Today as TodayAnswer } from '@osier/contract';
+import { api, type Today as TodayAnswer } from '@osier/contract';
 import { Link } from 'react-router';
+import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
+import { Mark } from '../../parts/Mark';
+import { when } from '../../parts/when';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { LOANS_DESK } from '../../shell/loans-desk';
 import { unsavedWork, useDrafts } from '../../shell/drafts';
 import { usePerson } from '../../shell/person';
 import { EntryLine } from '../daybook/EntryLine';
@@ -21,6 +25,8 @@ export default function Today() {
   const { data } = useToday();
   const person = usePerson();
   const unsaved = unsavedWork(useDrafts());
+  const outside = useApi(api.overview.outside).data;
+  const desk = outside && LOANS_DESK[outside.loansDesk];
   if (!data) return <AreaHead name={wording.today} state="…" />;
   const waits = waitingIn(data);
   return (
@@ -84,6 +90,14 @@ export default function Today() {
           {data.findings.length ? (
             <OverviewSection title={wording.findingsInTheCatalogue}>
               <FrequentFindings findings={data.findings} most={FINDINGS} />
+            </OverviewSection>
+          ) : null}
+          {desk ? (
+            <OverviewSection title={wording.services}>
+              <p>
+                <Mark kind={desk.kind} name={desk.text} /> {desk.text}
+                {outside?.since ? wording.since(when(outside.since)) : ''}
+              </p>
             </OverviewSection>
           ) : null}
           {data.branches.length ? (

@@ -35,6 +35,8 @@ export const todayWords = {
   recentWork: 'Recent work',
   nothingHasBeenDoneYet: 'Nothing has been done yet.',
   findingsInTheCatalogue: 'Findings in the catalogue',
+  services: 'Services',
+  since: (time: string) => `, since ${time}`,
   theLibraryByBranch: 'The library by branch',
   thingsNeedAttention: 'things need attention',
   duplicatesOrAttachedToNothing: 'duplicates, or attached to nothing',

@@ -118,6 +118,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
       title={wording.aNewWithdrawalList}
       schema={withdrawalListBody}
       initial={{ name: nameOfToday(taken), branch }}
+      draft={{ key: 'new withdrawal list', title: wording.aNewWithdrawalList, path: '/withdrawals?start=1' }}
       fields={[
         { name: 'name', label: wording.name },
         {
