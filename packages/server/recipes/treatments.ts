@@ -1,5 +1,5 @@
 import { counted } from '@osier/core/changes';
-import { checkerFor, CHECKS, fixAll } from '@osier/core/checks';
+import { checkerFor, CHECKS, ruleNow, fixAll } from '@osier/core/checks';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { recipeRunner, stepSentence, type Recipe } from '@osier/core/recipes';
@@ -45,7 +45,8 @@ function recipeTreatment(recipe: Recipe, house: HouseRules, supplier: string): T
   };
 }
 
-function safeFixes(rules: readonly string[], house: HouseRules): Treatment {
+function safeFixes(named: readonly string[], house: HouseRules): Treatment {
+  const rules = named.map(ruleNow);
   const chosen = CHECKS.filter((c) => rules.length === 0 || rules.includes(c.rule));
   const unknown = rules.find((r) => !CHECKS.some((c) => c.rule === r));
   if (unknown !== undefined) throw wrong('rules', `There is no check “${unknown}”.`);
