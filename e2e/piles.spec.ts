@@ -73,6 +73,7 @@ test('an empty pile is begun and scanned onto by keyboard and scanner, at the wi
   await signIn(page);
   await page.goto('/copies');
   await page.getByRole('button', { name: 'New pile' }).press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
   await page.keyboard.type('Trolley by the door');
   await page.keyboard.press('Enter');
   await expect(status(page)).toContainText('Started the pile “Trolley by the door”');
