@@ -7,7 +7,8 @@ import { COPY_STATUSES } from '@osier/core/holdings';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
+import { useAddress } from '../../parts/use-address';
 import { useSetUp } from '../setup/use-set-up';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
@@ -50,7 +51,7 @@ const found = ({ total, isMore }: SearchAnswer): string =>
 /** Search, read and edit records. */
 export default function Catalogue() {
   const id = useParams().id;
-  const [query, setQuery] = useSearchParams();
+  const [query, changeAddress] = useAddress();
   const navigate = useNavigate();
   const q = query.get('q') ?? '';
   const [language, branch, material, finding] = ['language', 'branch', 'material', 'finding'].map(
@@ -86,15 +87,7 @@ export default function Catalogue() {
   const first = list.data?.pages[0];
   const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery, status, type } });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
-  const choose = (key: string) => (value: string | undefined) =>
-    setQuery(
-      (old) => {
-        if (value === undefined) old.delete(key);
-        else old.set(key, value);
-        return old;
-      },
-      { replace: true },
-    );
+  const choose = (key: string) => (value: string | undefined) => changeAddress({ [key]: value });
   const open = (r: RecordRow) => {
     const rest = new URLSearchParams(query);
     rest.delete('copy');

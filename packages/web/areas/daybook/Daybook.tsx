@@ -2,7 +2,8 @@ import { ArrowRightOutlined } from '@ant-design/icons';
 import { api, recordIn, type DaybookDetail, type DaybookPage } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useAddress } from '../../parts/use-address';
 import { RequestProblem } from '../../api/request';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
@@ -23,7 +24,7 @@ import { daybookWords as wording } from './words';
 export default function Daybook() {
   const { id } = useParams();
   const navigate = useNavigate();
-  const [query, setQuery] = useSearchParams();
+  const [query, narrow] = useAddress();
   const filters: Filters = Object.fromEntries(FILTERS.map((key) => [key, query.get(key) ?? undefined]));
   const isNarrowed = FILTERS.some((key) => filters[key]);
   const list = useInfiniteQuery({
@@ -41,16 +42,6 @@ export default function Daybook() {
         ...{ from: filters.from, to: filters.to, object: filters.object },
       }),
   });
-  const narrow = (changes: Filters) =>
-    setQuery(
-      (old) => {
-        for (const [key, value] of Object.entries(changes))
-          if (value) old.set(key, value);
-          else old.delete(key);
-        return old;
-      },
-      { replace: true },
-    );
   const problem = list.error instanceof RequestProblem ? list.error.message : null;
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   return (

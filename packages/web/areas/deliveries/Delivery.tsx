@@ -4,7 +4,8 @@ import type { Outcome } from '@osier/core/matching';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
+import { useAddress } from '../../parts/use-address';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
@@ -57,7 +58,7 @@ const ruleOf = (facet: string | undefined) => (facet?.startsWith('rule:') ? face
 /** One delivery: its records as a work list, each with what is wrong and what is held; clean, then accept. */
 export default function Delivery() {
   const id = Number(useParams().id);
-  const [query, setQuery] = useSearchParams();
+  const [query, set] = useAddress();
   const facet = query.get('facet') ?? undefined;
   const open = query.get('record') ? Number(query.get('record')) : null;
   const { data: delivery, error } = useApi(api.deliveries.read, { params: { id } });
@@ -81,16 +82,6 @@ export default function Delivery() {
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const counts = list.data?.pages[0]?.facets ?? {};
-  const set = (changes: Record<string, string | undefined>) =>
-    setQuery(
-      (q) => {
-        for (const [k, v] of Object.entries(changes))
-          if (v === undefined) q.delete(k);
-          else q.set(k, v);
-        return q;
-      },
-      { replace: true },
-    );
   const ticks = useTicks(`delivery ${id}`);
   const decideSelected = async (decision: Outcome) => {
     const incoming = [...ticks.ids];

@@ -1,7 +1,8 @@
 import type { DeliveryRow } from '@osier/contract';
 import { Button, DatePicker, Table, type TableColumnsType } from 'antd';
 import dayjs from 'dayjs';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
+import { useAddress } from '../../parts/use-address';
 import { Mark } from '../../parts/Mark';
 import { when } from '../../parts/when';
 import { deliveriesWords as wording } from './words';
@@ -30,18 +31,8 @@ type Kept = Readonly<Partial<Record<(typeof KEPT)[number], string>>>;
 
 /** The deliveries: sorted by any column, narrowed by supplier, days and state. */
 export function DeliveryTable({ rows }: { rows: readonly DeliveryRow[] }) {
-  const [query, setQuery] = useSearchParams();
+  const [query, keep] = useAddress();
   const kept: Kept = Object.fromEntries(KEPT.map((key) => [key, query.get(key) ?? undefined]));
-  const keep = (changes: Kept) =>
-    setQuery(
-      (old) => {
-        for (const [key, value] of Object.entries(changes))
-          if (value) old.set(key, value);
-          else old.delete(key);
-        return old;
-      },
-      { replace: true },
-    );
   return (
     <Table
       size="small"

@@ -5,7 +5,8 @@ import type { ProposedCopy } from '@osier/core/holdings';
 import { needsTarget, OUTCOME_NAMES, OUTCOMES, type Outcome } from '@osier/core/matching';
 import { differs, compareRecords, type MarcRecord } from '@osier/core/marc';
 import type { KeyboardEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
+import { useAddress } from '../../parts/use-address';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Compare } from '../../parts/Compare';
@@ -56,16 +57,9 @@ export function IncomingPiece({
   const { data: r, error } = useApi(api.deliveries.readIncoming, { params: { id: delivery, incoming: id } });
   const key = `incoming ${id}`;
   const edit = useRecordDraft(key, r ? { ...r, path: `/deliveries/${delivery}?record=${id}` } : null);
-  const [query, setQuery] = useSearchParams();
+  const [query, changeAddress] = useAddress();
   const view = VIEWS.find((v) => v === query.get('view')) ?? 'fields';
-  const setView = (next: View) =>
-    setQuery(
-      (q) => {
-        q.set('view', next);
-        return q;
-      },
-      { replace: true },
-    );
+  const setView = (next: View) => changeAddress({ view: next });
   const { say, complain } = useShell();
   const mayTake = useMay('take in deliveries');
   const change = async (
