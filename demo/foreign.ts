@@ -253,3 +253,43 @@ export const FOREIGN: readonly ForeignBook[] = [
     publisher: 'Suf',
   },
 ];
+
+/** Books of East Asia, each with its title and name in characters. */
+export const EAST_ASIAN: readonly ForeignBook[] = [
+  {
+    language: 'jpn',
+    country: 'ja ',
+    title: 'Takekago o amu',
+    original: '竹籠を編む',
+    romanName: 'Minase, Hatsu',
+    script: '$1',
+    skip: 0,
+    topic: 0,
+    place: 'Yanaginomachi',
+    publisher: 'Aoyagi Shobō',
+  },
+  {
+    language: 'chi',
+    country: 'cc ',
+    title: 'Liu tiao bian zhi ru men',
+    original: '柳条编织入门',
+    romanName: 'Liang, Suqin',
+    script: '$1',
+    skip: 0,
+    topic: 0,
+    place: 'Liuzhuang',
+    publisher: 'Qingliu chu ban she',
+  },
+  {
+    language: 'kor',
+    country: 'ko ',
+    title: 'Wanggol chagŭp',
+    original: '왕골 작업',
+    romanName: 'Po, Tallae',
+    script: '$1',
+    skip: 0,
+    topic: 5,
+    place: 'Pŏdŭlgol',
+    publisher: 'Pŏdŭl Chʻulpʻansa',
+  },
+];

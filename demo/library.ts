@@ -12,7 +12,7 @@ import {
 } from '@osier/core/holdings';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
-import { FOREIGN } from './foreign';
+import { EAST_ASIAN, FOREIGN } from './foreign';
 import { makeForeign, makeRecord, type MadeRecord, type Material } from './make-record';
 import { makeAuthors } from './people';
 import { randomFrom, type Random } from './random';
@@ -132,6 +132,11 @@ export function makeLibrary(): Library {
     const n = 1000 + made.length;
     made.push(makeRecord(random, n, random.pick(authors), random.chance(0.1) ? random.pick(authors) : null));
   }
+  // Those of East Asia take the place of a few books, so that everything else stays as it is.
+  const books = made.flatMap((m, at) => (m.material === 'BK' && at >= 1000 ? [at] : []));
+  EAST_ASIAN.forEach((book, i) => {
+    made[books[i * 40]!] = makeForeign(randomFrom(46_100 + i), 900 + i, book);
+  });
   const records = random.shuffled(made).map((m, i) => ({ id: i + 1, marc: m.marc, material: m.material }));
   const { holdings, copies } = stock(random, records);
   return {

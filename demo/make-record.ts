@@ -1,6 +1,6 @@
 import { isbn13From } from '@osier/core/access';
 import { field, type Field, type MarcRecord } from '@osier/core/marc';
-import { FOREIGN, type ForeignBook } from './foreign';
+import { EAST_ASIAN, FOREIGN, type ForeignBook } from './foreign';
 import { FOREIGN_NAMES } from './names';
 import type { Author } from './people';
 import type { Random } from './random';
@@ -224,7 +224,9 @@ export function makeForeign(random: Random, n: number, book: ForeignBook): MadeR
   const year = random.between(1988, 2024);
   const nameInOriginal = book.original
     ? names[
-        FOREIGN.filter((f) => f.language === book.language).findIndex((f) => f.original === book.original)
+        [...FOREIGN, ...EAST_ASIAN]
+          .filter((f) => f.language === book.language)
+          .findIndex((f) => f.original === book.original)
       ]
     : undefined;
   const link = (to: string) => (book.original ? ['6', `880-${to}`] : []);

@@ -32,6 +32,9 @@ import { UnknownIsbn } from './UnknownIsbn';
 import { RecordPiece } from './RecordPiece';
 import { catalogueWords as wording } from './words';
 
+/** In the address, for the branch: no branch, one's own neither. */
+const EVERYWHERE = 'all';
+
 const languageName = (code: string) => codeName('languages', code) ?? code;
 
 /** What an input was taken for, as it is said. */
@@ -54,7 +57,7 @@ export default function Catalogue() {
   const [query, changeAddress] = useAddress();
   const navigate = useNavigate();
   const q = query.get('q') ?? '';
-  const [language, branch, material, finding] = ['language', 'branch', 'material', 'finding'].map(
+  const [language, material, finding] = ['language', 'material', 'finding'].map(
     (k) => query.get(k) ?? undefined,
   );
   const setUp = useSetUp();
@@ -68,8 +71,13 @@ export default function Catalogue() {
   const status = COPY_STATUSES.find((s) => s === query.get('status'));
   const type = query.get('type') ?? undefined;
   const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
-  const search = { q, language, branch, material, finding, pile, delivery, status, type };
   const named = recogniseInput(q);
+  const [mine] = useMyBranch();
+  // A look around and a search by words begin at one's own branch; what names one thing, or comes with a count, looks everywhere.
+  const begins = !q || named.as === 'words';
+  const ownBranch = begins && !finding && !pile && !delivery && !status && !type ? mine : '';
+  const branch = (query.get('branch') ?? ownBranch).replace(EVERYWHERE, '') || undefined;
+  const search = { q, language, branch, material, finding, pile, delivery, status, type };
   const isbn = named.as === 'isbn' ? named.code : null;
   const narrowed = Object.values(search).some(Boolean);
   const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
@@ -87,13 +95,13 @@ export default function Catalogue() {
   const first = list.data?.pages[0];
   const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery, status, type } });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
-  const choose = (key: string) => (value: string | undefined) => changeAddress({ [key]: value });
+  const choose = (key: string) => (value: string | undefined) =>
+    changeAddress({ [key]: key === 'branch' && ownBranch ? (value ?? EVERYWHERE) : value });
   const open = (r: RecordRow) => {
     const rest = new URLSearchParams(query);
     rest.delete('copy');
     void navigate(`/catalogue/${r.id}${rest.size ? `?${rest.toString()}` : ''}`);
   };
-  const [mine] = useMyBranch();
   /** The counts of a facet; one's own branch comes before the others. */
   const mineFirst = (name: 'language' | 'branch' | 'material' | 'finding'): Record<string, number> => {
     const counts = facetCounts?.[name] ?? {};
@@ -121,11 +129,13 @@ export default function Catalogue() {
       />
     </div>
   );
+  const branchName = (code: string) => lists?.branches.find((b) => b.code === code)?.name ?? code;
+  const atBranch = branch && branch === ownBranch ? wording.at(branchName(branch)) : '';
   const state = !first
     ? (list.error?.message ?? '…')
     : q || first.within
-      ? `${found(first)}${q ? wording.for(q) : ''}${!q || first.tookFor === 'words' ? '' : wording.searchedAs(TOOK_FOR[first.tookFor] ?? first.tookFor)}${first.within ? wording.of(first.within) : ''}.`
-      : wording.searchWithTheLineAt(found(first));
+      ? `${found(first)}${q ? wording.for(q) : ''}${atBranch}${!q || first.tookFor === 'words' ? '' : wording.searchedAs(TOOK_FOR[first.tookFor] ?? first.tookFor)}${first.within ? wording.of(first.within) : ''}.`
+      : wording.searchWithTheLineAt(found(first) + atBranch);
   return (
     <>
       <AreaHead name={wording.catalogue} state={state}>
@@ -154,12 +164,7 @@ export default function Catalogue() {
         list={
           <>
             <div className="facets">
-              {facets(
-                'branch',
-                branch,
-                'Branch',
-                (v) => lists?.branches.find((b) => b.code === v)?.name ?? v,
-              )}
+              {facets('branch', branch, 'Branch', branchName)}
               {facets('material', material, 'Format', (v) => v)}
               {facets('language', language, 'Language', languageName)}
               {facets('finding', finding, 'Findings', checkTitle)}
@@ -188,7 +193,14 @@ export default function Catalogue() {
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               answer={list}
               empty={
-                (language ?? branch ?? material ?? finding) ? (
+                atBranch ? (
+                  <>
+                    {wording.nothingAtYourBranch(branchName(mine))}{' '}
+                    <Button size="small" onClick={() => choose('branch')(undefined)}>
+                      {wording.searchAllBranches}
+                    </Button>
+                  </>
+                ) : (language ?? branch ?? material ?? finding) ? (
                   wording.noRecordsMatchAllChosen
                 ) : isbn ? (
                   <UnknownIsbn isbn={isbn} />
