@@ -17,6 +17,7 @@ const CORE = [
   'query',
   'callnumbers',
   'checks',
+  'editing',
   'recipes',
   'headings',
   'matching',

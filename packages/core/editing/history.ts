@@ -1,0 +1,48 @@
+import type { MarcRecord } from '../marc';
+import { applyTransaction, invertTransaction, type Transaction } from './transaction';
+
+/** What was done in editing a record, and what of it was undone and can be done again; the last stands last. */
+export interface EditHistory {
+  readonly done: readonly Transaction[];
+  readonly undone: readonly Transaction[];
+}
+
+/** A record with the history of its editing. */
+export interface Edited {
+  readonly record: MarcRecord;
+  readonly history: EditHistory;
+}
+
+export const NO_HISTORY: EditHistory = { done: [], undone: [] };
+
+/** So many steps back are kept. */
+const MOST = 200;
+
+/** The record after a transaction, which is kept in the history; what was undone cannot be done again. */
+export const edited = ({ record, history }: Edited, transaction: Transaction): Edited =>
+  transaction.length === 0
+    ? { record, history }
+    : {
+        record: applyTransaction(record, transaction),
+        history: { done: [...history.done, transaction].slice(-MOST), undone: [] },
+      };
+
+/** The record before its last transaction; null when nothing was done. */
+export function undone({ record, history: { done, undone: later } }: Edited): Edited | null {
+  const last = done.at(-1);
+  if (!last) return null;
+  return {
+    record: applyTransaction(record, invertTransaction(last)),
+    history: { done: done.slice(0, -1), undone: [...later, last] },
+  };
+}
+
+/** The record with the transaction that was undone last; null when nothing was undone. */
+export function redone({ record, history: { done, undone: later } }: Edited): Edited | null {
+  const last = later.at(-1);
+  if (!last) return null;
+  return {
+    record: applyTransaction(record, last),
+    history: { done: [...done, last], undone: later.slice(0, -1) },
+  };
+}
