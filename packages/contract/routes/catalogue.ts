@@ -1,10 +1,11 @@
+import { readIsbn } from '@osier/core/access';
 import type { FieldDefinition } from '@osier/core/format';
 import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
-import { array, mixed, object, type InferType } from 'yup';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { id, line, version, wholeQuery, wordsIn } from '../inputs';
-import { daybookEntrySchema, jobStateSchema, reviewSchema } from '../objects/acts';
+import { code, id, line, price, version, wholeQuery, wordsIn } from '../inputs';
+import { daybookEntrySchema, doneSchema, jobStateSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { callNumberOfferSchema, copySchema, holdingSchema, loanState } from '../objects/holdings';
 import { briefSchema, briefParts, findingSchema, marcSchema } from '../objects/marc';
 import { string } from '../values';
@@ -38,9 +39,79 @@ export const marcBody = object({
   fields: array(sentField).max(2000).required(),
 });
 export type MarcBody = InferType<typeof marcBody>;
+/** Whether a record is saved although checks find errors in it. */
+const withErrors = () => boolean().default(false);
 /** A record that is saved, with the version it was made from. */
-export const recordBody = object({ version: version(), marc: marcBody.required() });
+export const recordBody = object({ version: version(), marc: marcBody.required(), withErrors: withErrors() });
 export type RecordBody = InferType<typeof recordBody>;
+/** Records that were shown as looking like a new one, and are another thing all the same. */
+const despite = () => array(id().required()).max(100).default([]);
+/** A new record. */
+export const newRecordBody = object({
+  marc: marcBody.required(),
+  withErrors: withErrors(),
+  despite: despite(),
+});
+export type NewRecordBody = InferType<typeof newRecordBody>;
+
+/** How a book that has only a brief record yet may stand. */
+export const BRIEF_STATUSES = [
+  'available',
+  'in process',
+  'in transit',
+] as const satisfies readonly CopyStatus[];
+/** A book that is entered with the little that is known of it: record, holding and copy. */
+export const briefBody = object({
+  title: line(500).trim().required('Type the title.'),
+  name: line(200).trim().default(''),
+  isbn: line(40)
+    .trim()
+    .test('isbn', 'This is no ISBN: check its digits.', (v) => !v || !!readIsbn(v)?.isbn13)
+    .default(''),
+  year: string()
+    .trim()
+    .matches(/^(\d{4})?$/, 'A year has four digits.')
+    .default(''),
+  class: line(60).trim().required('Type the class: the call number begins with it.'),
+  branch: code().required('Choose a branch.'),
+  location: code().required('Choose a location.'),
+  type: code().required('Choose a type.'),
+  price: price().default(null),
+  status: mixed<(typeof BRIEF_STATUSES)[number]>()
+    .oneOf([...BRIEF_STATUSES], 'Choose a status.')
+    .default('available'),
+  barcode: line(40).trim().required('Scan or type a barcode.'),
+  /** Keep a barcode that is not in the house's form, on purpose. */
+  keepBarcode: boolean().default(false),
+  despite: despite(),
+});
+export type BriefBody = InferType<typeof briefBody>;
+
+const alikeRow = shape({
+  record: whole(),
+  title: text(),
+  author: text(),
+  year: text(),
+  /** It is surely the same. */
+  sure: flag(),
+  /** What they share, as sentences. */
+  shared: listOf(text()),
+  doubts: listOf(text()),
+  copies: whole(),
+  /** Codes of the branches that have it. */
+  branches: listOf(text()),
+});
+/** A record of the catalogue that may be the same as another one. */
+export type AlikeRow = ValueOf<typeof alikeRow>;
+
+const versionRow = shape({
+  entry: whole(),
+  at: text(),
+  person: text(),
+  sentence: text(),
+});
+/** A version of a record: what an entry of the daybook left it as. */
+export type VersionRow = ValueOf<typeof versionRow>;
 
 /** What a list of records may be sorted by, beside relevance: title, name of the first entry, latest year, last added. */
 export const RECORD_ORDERS = ['title', 'name', 'year', 'added'] as const;
@@ -236,6 +307,57 @@ export const recordApi = {
     summary: 'A record with holdings, copies, findings and history',
     permission: 'look',
     answer: recordDetail,
+  }),
+  likely: endpoint({
+    method: 'post',
+    path: '/records/likely',
+    summary: 'Records of the catalogue that may be the same as a new one, the surest first',
+    permission: 'look',
+    body: object({ marc: marcBody.required() }),
+    answer: shape({ rows: listOf(alikeRow) }),
+  }),
+  make: endpoint({
+    method: 'post',
+    path: '/records',
+    summary: 'Add a record; 409 when records look like it that `despite` does not name',
+    permission: edit,
+    body: newRecordBody,
+    status: 201,
+    answer: madeSchema,
+  }),
+  makeBrief: endpoint({
+    method: 'post',
+    path: '/records/brief',
+    summary: 'Add a brief record with its holding and copy',
+    permission: edit,
+    body: briefBody,
+    status: 201,
+    answer: madeSchema,
+  }),
+  remove: endpoint({
+    method: 'post',
+    path: '/records/:id/remove',
+    summary: 'Delete a record on which no copy hangs, with its holdings',
+    permission: edit,
+    body: object({ version: version() }),
+    answer: doneSchema,
+    problems: [404],
+  }),
+  versions: endpoint({
+    method: 'get',
+    path: '/records/:id/versions',
+    summary: 'The versions of a record, newest first; `before` an entry for older ones',
+    permission: 'look',
+    query: object({ before: wholeQuery() }),
+    answer: shape({ rows: listOf(versionRow), next: orNull(whole()) }),
+  }),
+  version: endpoint({
+    method: 'get',
+    path: '/records/:id/versions/:entry',
+    summary: 'A record as an entry of the daybook left it; null where that deleted it',
+    permission: 'look',
+    answer: shape({ entry: whole(), marc: marcSchema.nullable() }),
+    problems: [404],
   }),
   save: endpoint({
     method: 'put',

@@ -65,6 +65,7 @@ const verdict = shape({
         'loans-desk',
         'other-branch',
         'lost',
+        'in-process',
         'in-transit',
         'reserved',
         'last-at-branch',

@@ -42,8 +42,14 @@ export interface ActParts {
   readonly clean: Names<'recipe' | 'delivery'> & Counts<'changed'> & Meanwhile;
   readonly accept: Names<'delivery'> & { readonly counts: Readonly<AcceptTotals> } & Meanwhile;
   readonly 'take-back': Names<'delivery'> & Counts<'records'> & Meanwhile;
+  /** `errors`: saved with so many findings that are errors; `alike`: although so many records looked like it. */
+  readonly 'make-record': Names<'title'> & Counts<'errors' | 'alike'>;
+  readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'>;
+  readonly 'delete-record': Names<'title'> & Counts<'holdings'>;
   readonly 'edit-record': Names<'title'> & {
     readonly tags: readonly string[];
+    /** Saved with so many findings that are errors. */
+    readonly errors?: number;
     /** What gave way to the kept form of its heading, as sentences of core. */
     readonly notes: readonly string[];
   };

@@ -100,6 +100,10 @@ const CORRECTED = {
   note: 'Changed the note on',
 } as const;
 
+const withErrors = (n = 0): string => (n ? `, with ${counted(n, 'error')}` : '');
+const likeOthers = (n: number): string =>
+  n ? `, although ${counted(n, 'record')} ${n === 1 ? 'looks' : 'look'} like it` : '';
+
 const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   told: ({ sentence }) => sentence,
   'first-fill': ({ names }) => `Loaded the demo library of ${names.library}`,
@@ -120,8 +124,14 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   },
   'take-back': ({ names, counts }) =>
     `Undid the accepting of ${counted(counts.records, 'record')} of ${quoted(names.delivery)}${leftMeanwhile(counts.meanwhile)}`,
-  'edit-record': ({ names, tags, notes }) =>
-    [`Edited ${quoted(names.title)}: ${namesInShort(tags, 6)}`, ...notes].join('; '),
+  'make-record': ({ names, counts }) =>
+    `Added ${quoted(names.title)}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
+  'make-brief': ({ names, counts }) =>
+    `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}`,
+  'delete-record': ({ names, counts }) =>
+    `Deleted ${quoted(names.title)}${counts.holdings ? ` with ${counted(counts.holdings, 'holding')}` : ''}`,
+  'edit-record': ({ names, tags, notes, errors }) =>
+    [`Edited ${quoted(names.title)}: ${namesInShort(tags, 6)}${withErrors(errors)}`, ...notes].join('; '),
   'clean-records': ({ names, counts, of }) =>
     `Ran “${names.recipe}” over ${searchName(of)}: ${counted(counts.changed, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
   'add-holding': ({ names }) =>

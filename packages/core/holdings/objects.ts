@@ -11,7 +11,15 @@ export interface Holding extends CallNumber {
 }
 
 /** How a copy may stand. */
-export const COPY_STATUSES = ['available', 'missing', 'lost', 'in transit', 'reserved', 'in repair'] as const;
+export const COPY_STATUSES = [
+  'available',
+  'in process',
+  'in transit',
+  'missing',
+  'lost',
+  'reserved',
+  'in repair',
+] as const;
 export type CopyStatus = (typeof COPY_STATUSES)[number];
 
 /** One thing in the hand (MARC 876). */

@@ -148,6 +148,7 @@ function isAccountedFor(copy: ShelfCopy, seenSince: string): boolean {
     copy.onLoan ||
     !isExpected(copy) ||
     copy.status === 'in transit' ||
+    copy.status === 'in process' ||
     copy.status === 'in repair' ||
     (seenSince !== '' && copy.lastSeen >= seenSince)
   );
@@ -200,6 +201,7 @@ export function shouldNotBeHere(
   if (copy.status === 'missing') return finding('Recorded missing but on the shelf.', ['mark-found']);
   if (copy.onLoan) return finding('Recorded on loan but on the shelf. The loans desk must check it in.', []);
   if (copy.status === 'in transit') return finding('Recorded in transit but on the shelf.', ['mark-found']);
+  if (copy.status === 'in process') return finding('Recorded in process but on the shelf.', ['mark-found']);
   if (outside === 'branch')
     return finding(`Belongs to ${options.branchName(copy.branch)}.`, ['correct-location']);
   if (outside === 'location')

@@ -36,6 +36,7 @@ export interface Reason {
     | 'loans-desk'
     | 'other-branch'
     | 'lost'
+    | 'in-process'
     | 'in-transit'
     | 'reserved'
     | 'last-at-branch'
@@ -108,6 +109,8 @@ export function weighWithdrawals(
     if (TOLD.includes(candidate.loan)) caution('loans-desk', `The loans desk has it as ${candidate.loan}.`);
     if (candidate.status === 'in transit' && candidate.loan !== 'in transit')
       stop('in-transit', 'In transit between branches.');
+    if (candidate.status === 'in process')
+      caution('in-process', 'Recorded in process: it has not been on the shelf yet.');
     if (candidate.status === 'reserved') stop('reserved', 'On reserve for a reader or a course.');
     if (candidate.status === 'lost')
       caution('lost', 'Recorded lost: once it is withdrawn it cannot be returned any more.');

@@ -106,3 +106,16 @@ export async function pilesLike(
   const of = new Map(counts.map((c) => [c.pile, c.n]));
   return held.map((h) => ({ ...h, count: of.get(h.id) ?? 0 }));
 }
+
+/** Some records as a list names them, with their copies and the branches that have any. */
+export const briefsOf = (
+  store: Store,
+  ids: readonly number[],
+): Promise<{ id: number; title: string; author: string; year: string; copies: number; branches: string }[]> =>
+  store.rows(
+    `SELECT r.id, r.title, r.author, r.year,
+        (SELECT COUNT(*) FROM copies c WHERE c.record = r.id) AS copies,
+        COALESCE((SELECT GROUP_CONCAT(branch, ' ') FROM (SELECT DISTINCT h.branch FROM holdings h WHERE h.record = r.id ORDER BY 1)), '') AS branches
+       FROM record_rows r WHERE r.id IN (SELECT value FROM json_each(:ids))`,
+    { ids: JSON.stringify(ids) },
+  );

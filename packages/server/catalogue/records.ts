@@ -1,7 +1,8 @@
 import type { MarcBody, RecordDetail } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
-import { creation, update } from '@osier/core/changes';
+import { namesInShort } from '@osier/core/acts';
+import { counted, creation, update } from '@osier/core/changes';
 import type { Change } from '@osier/core/kinds';
 import { checkRecord } from '@osier/core/checks';
 import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
@@ -112,6 +113,17 @@ export async function newHeadings(
   return [...uses.values()].map((u) => creation('heading', id++, headingFrom(u)));
 }
 
+/** A record with errors is saved only when the person says so; gives how many it has. */
+export async function errorsAllowed(store: Store, marc: MarcRecord, withErrors: boolean): Promise<number> {
+  const errors = (await store.checkerNow()).check(marc).filter((f) => f.severity === 'error');
+  if (errors.length && !withErrors)
+    throw wrong(
+      'withErrors',
+      `The record has ${counted(errors.length, 'error')}: ${namesInShort(errors.map((f) => f.message.replace(/\.$/, '')))}.`,
+    );
+  return errors.length;
+}
+
 /** Saves a record; a version that is no longer the newest is a conflict with both sides. */
 export const saveRecord = (
   { store }: Services,
@@ -119,15 +131,18 @@ export const saveRecord = (
   id: number,
   version: number,
   marc: MarcRecord,
+  withErrors = false,
 ): Promise<{ entry: number; version: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
     const held = await s.read('record', id);
     if (!held) throw notFound(`Record ${id}`);
     const { record: kept, notes } = withKeptForms(marc, await followedBy(s, [marc]));
+    const errors = await errorsAllowed(s, kept, withErrors);
     const did = {
       act: 'edit-record' as const,
       names: { title: briefOf(kept).title },
       tags: changedTags(held.value, kept),
+      ...(errors && { errors }),
       notes,
     };
     const changes = [update('record', { ...held, version }, kept), ...(await newHeadings(s, [kept]))];

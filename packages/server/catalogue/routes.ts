@@ -6,7 +6,11 @@ import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } fr
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import { patiently, type Services } from '../services';
+import { alikeRecords } from './alike';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
+import { makeBrief, makeRecord } from './make-record';
+import { removeRecord } from './remove-record';
+import { listVersions, versionOf } from './versions';
 import { marcOf, recordDetail, saveRecord } from './records';
 import { hasHoldings } from './queries';
 import { suggest } from './suggest';
@@ -52,8 +56,18 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.lookUp, ({ query }) => lookUp(services, query.q ?? '')),
   route(api.records.read, ({ params }) => recordDetail(services, params.id)),
   route(api.records.save, ({ params, body, person }) =>
-    saveRecord(services, person.id, params.id, body.version, marcOf(body.marc)),
+    saveRecord(services, person.id, params.id, body.version, marcOf(body.marc), body.withErrors),
   ),
+  route(api.records.likely, async ({ body }) => ({
+    rows: await alikeRecords(services.store, marcOf(body.marc)),
+  })),
+  route(api.records.make, ({ body, person }) => makeRecord(services, person.id, body)),
+  route(api.records.makeBrief, ({ body, person }) => makeBrief(services, person.id, body)),
+  route(api.records.remove, ({ params, body, person }) =>
+    removeRecord(services, person.id, params.id, body.version),
+  ),
+  route(api.records.versions, ({ params, query }) => listVersions(services, params.id, query.before)),
+  route(api.records.version, ({ params }) => versionOf(services, params.id, params.entry)),
   route(api.records.file, async ({ params, query, res }) => {
     const record = await services.store.read('record', params.id);
     if (!record) throw notFound(`Record ${params.id}`);

@@ -3,6 +3,7 @@ import { barcodeProblem, cleanScan, groupedBarcode, serialIn } from '@osier/core
 import { briefOf } from '@osier/core/access';
 import { callNumberText } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
+import type { Change } from '@osier/core/kinds';
 import {
   codeProblem,
   copyName,
@@ -31,6 +32,17 @@ export const addHolding = (
 async function planHolding(store: Store, body: HoldingBody) {
   const record = await store.read('record', body.record);
   if (!record) throw notFound(`Record ${body.record}`);
+  const { title } = briefOf(record.value);
+  const { place, ...change } = await newHolding(store, body);
+  const names = { title, callNumber: callNumberText(body), location: place };
+  return { did: { act: 'add-holding', names } satisfies Act, id: change.id, changes: [change] };
+}
+
+/** The change that makes a holding, with the name of its location; throws what is wrong with it by field. */
+export async function newHolding(
+  store: Store,
+  body: HoldingBody,
+): Promise<Change<'holding'> & { readonly after: Holding; readonly place: string }> {
   const lists = (await store.lists()).value;
   const problems = placeProblems(body, lists);
   if (problems.length) throw wrongFields(problems);
@@ -46,17 +58,8 @@ async function planHolding(store: Store, body: HoldingBody) {
     );
   const { record: of, branch, location, scheme, prefix, class: cls, item, suffix, note } = body;
   const value: Holding = { record: of, branch, location, scheme, prefix, class: cls, item, suffix, note };
-  const id = await store.nextIds('holding', 1);
   const place = lists.locations.find((l) => l.code === location)!.name;
-  const did: Act = {
-    act: 'add-holding',
-    names: {
-      title: briefOf(record.value).title,
-      callNumber: callNumberText(value),
-      location: place,
-    },
-  };
-  return { did, id, changes: [creation('holding', id, value)] };
+  return { ...creation('holding', await store.nextIds('holding', 1), value), after: value, place };
 }
 
 /** What has a barcode, as a sentence; null when it is free. */
@@ -116,6 +119,24 @@ export const addCopy = (
 async function planCopy(store: Store, body: CopyBody) {
   const holding = await store.read('holding', body.holding);
   if (!holding) throw notFound(`Holding ${body.holding}`);
+  const change = await newCopy(store, body, holding.value.record);
+  const record = await store.read('record', holding.value.record);
+  const { barcode, number } = change.after;
+  const did: Act = {
+    act: 'add-copy',
+    names: { title: briefOf(record!.value).title, barcode, part: body.part },
+    counts: { number },
+  };
+  return { did, id: change.id, changes: [change] };
+}
+
+/** The change that makes a copy of a record, numbered behind its other ones; throws what is wrong with it by field. */
+export async function newCopy(
+  store: Store,
+  body: CopyBody,
+  record: number,
+  status: CopyStatus = 'available',
+): Promise<Change<'copy'> & { readonly after: Copy }> {
   const lists = (await store.lists()).value;
   const { barcode, problem, holder } = await lookAtBarcode({ store }, body.barcode);
   const type = codeProblem('type', 'type', body.type, lists.types);
@@ -130,13 +151,12 @@ async function planCopy(store: Store, body: CopyBody) {
     ])),
   ];
   if (problems.length) throw wrongFields(problems);
-  const number = await nextNumber(store, holding.value.record, body.part);
   const { fund, supplier, acquired, condition, note } = body;
   const value: Copy = {
-    holding: holding.id,
+    holding: body.holding,
     barcode,
     ...(body.part && { part: body.part }),
-    number,
+    number: await nextNumber(store, record, body.part),
     type: body.type,
     price: body.price ?? lists.types.find((t) => t.code === body.type)?.price ?? null,
     fund,
@@ -144,17 +164,10 @@ async function planCopy(store: Store, body: CopyBody) {
     acquired,
     condition,
     note,
-    status: 'available',
+    status,
     lastSeen: '',
   };
-  const id = await store.nextIds('copy', 1);
-  const record = await store.read('record', holding.value.record);
-  const did: Act = {
-    act: 'add-copy',
-    names: { title: briefOf(record!.value).title, barcode, part: body.part },
-    counts: { number },
-  };
-  return { did, id, changes: [creation('copy', id, value)] };
+  return { ...creation('copy', await store.nextIds('copy', 1), value), after: value };
 }
 
 /** The number behind those of a title's copies of the same part. */

@@ -6,6 +6,7 @@ import type { ChangeSet } from '@osier/core/kinds';
 import { settlePlan, type Settlement, type SettleItem, type StockFinding } from '@osier/core/stocktake';
 import { settledParts, type Act } from '@osier/core/acts';
 import { tellConflicts } from '../daybook/tell-conflicts';
+import { today } from '../day';
 import { ProblemError, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
@@ -15,8 +16,6 @@ import type { Store } from '../store/store';
 import { countCopiesAt } from './queries';
 import { askLoans, reconcileNow } from './reconciled';
 import { openStocktake } from './stocktake';
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 interface ToSettle {
   readonly copy: number;

@@ -5,6 +5,7 @@ import { codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
 import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
 import type { Act } from '@osier/core/acts';
+import { today } from '../day';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import { copiesSeen, keepResult, stocktakeStates } from '../projections/stocktakes';
 import type { Services } from '../services';
@@ -12,8 +13,6 @@ import { commitPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 import { askLoans, placeNameOf, placeNames, reconcileNow } from './reconciled';
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** All stocktakes, the newest first, with how each stands. */
 export async function listStocktakes({ store }: Services): Promise<StocktakeRow[]> {

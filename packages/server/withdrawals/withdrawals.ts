@@ -10,6 +10,7 @@ import {
   type WithdrawalListValue,
 } from '@osier/core/withdrawals';
 import { quoted, type Act } from '@osier/core/acts';
+import { today } from '../day';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import type { Services } from '../services';
@@ -18,8 +19,6 @@ import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../ht
 import type { Store } from '../store/store';
 import { countCodes, openListNamed, titlesOfCopies } from './queries';
 import { askLoansForList, weighed } from './weighed';
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** The withdrawal lists, the newest first. */
 export async function listWithdrawals({ store }: Services): Promise<WithdrawalListRow[]> {
