@@ -38,6 +38,7 @@ export * from './routes/piles';
 export * from './routes/recipes';
 export * from './routes/reviews';
 export * from './routes/setup';
+export * from './routes/starters';
 export * from './routes/stocktakes';
 export * from './routes/suppliers';
 export * from './routes/today';

@@ -26,6 +26,7 @@ import { pileRoutes } from './piles/routes';
 import { scannerRoutes } from './scanner/routes';
 import type { Services } from './services';
 import { setupRoutes } from './setup/routes';
+import { starterRoutes } from './starters/routes';
 import { supplierRoutes } from './suppliers/routes';
 import { stocktakeRoutes } from './stocktake/routes';
 import { todayRoutes } from './today/routes';
@@ -54,6 +55,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...stocktakeRoutes(services),
   ...daybookRoutes(services),
   ...setupRoutes(services),
+  ...starterRoutes(services),
   ...supplierRoutes(services),
   ...scannerRoutes(services),
   ...jobRoutes(services),

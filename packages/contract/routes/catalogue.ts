@@ -1,4 +1,5 @@
 import { readIsbn } from '@osier/core/access';
+import { USED_TERMS, type UsedTerm } from '@osier/core/editing';
 import type { FieldDefinition } from '@osier/core/format';
 import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { array, boolean, mixed, object, type InferType } from 'yup';
@@ -7,7 +8,7 @@ import { endpoint, type ValueOf } from '../endpoint';
 import { code, id, line, price, version, wholeQuery, wordsIn } from '../inputs';
 import { daybookEntrySchema, doneSchema, jobStateSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { callNumberOfferSchema, copySchema, holdingSchema, loanState } from '../objects/holdings';
-import { briefSchema, briefParts, findingSchema, marcSchema } from '../objects/marc';
+import { briefSchema, briefParts, fieldSchema, findingSchema, marcSchema } from '../objects/marc';
 import { string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
@@ -226,6 +227,21 @@ const recordDetail = shape({
 /** A record with its holdings, copies, findings and history. */
 export type RecordDetail = ValueOf<typeof recordDetail>;
 
+const completionRow = shape({
+  text: text(),
+  /** The see-from that was typed; '' where the kept form was. */
+  via: text(),
+  records: whole(),
+  /** The number of the heading; 0 for a term that is none. */
+  heading: whole(),
+  /** The heading has an authority record of its own, with sources or other forms, and was not only made for a record. */
+  isEstablished: flag(),
+  /** The 1XX field of the heading. */
+  kept: orNull(fieldSchema),
+});
+/** Something that what is being typed in a subfield may become. */
+export type CompletionRow = ValueOf<typeof completionRow>;
+
 const edit = 'edit records' as const;
 /** Records: search, read, save, clean, export. */
 export const recordApi = {
@@ -300,6 +316,21 @@ export const recordApi = {
     permission: 'look',
     query: object({ q: wordsIn() }),
     answer: lookUp,
+  }),
+  complete: endpoint({
+    method: 'get',
+    path: '/complete',
+    summary: 'Headings, publishers, places or series that begin as typed, with the records that have them',
+    permission: 'look',
+    query: object({
+      from: mixed<'heading' | UsedTerm>().oneOf(['heading', ...USED_TERMS]),
+      tag: string().matches(/^\d{3}$/, 'A tag has three digits.'),
+      ind2: string().max(1),
+      /** $2 of a subject field. */
+      source: line(20),
+      q: wordsIn(),
+    }),
+    answer: shape({ rows: listOf(completionRow) }),
   }),
   read: endpoint({
     method: 'get',

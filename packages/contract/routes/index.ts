@@ -10,6 +10,7 @@ import { peopleApi } from './people';
 import { pileApi } from './piles';
 import { recipeApi } from './recipes';
 import { setupApi } from './setup';
+import { starterApi } from './starters';
 import { stocktakeApi } from './stocktakes';
 import { supplierApi } from './suppliers';
 import { overviewApi } from './today';
@@ -22,6 +23,7 @@ export const api = {
   deliveries: deliveryApi,
   recipes: recipeApi,
   records: recordApi,
+  starters: starterApi,
   headings: headingApi,
   copies: copyApi,
   piles: pileApi,

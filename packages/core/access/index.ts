@@ -25,4 +25,5 @@ export {
   OTHER_NUMBER,
   otherNumbers,
 } from './numbers';
+export { PLACE, PUBLISHER, SERIES } from './publication';
 export { NAME_WORDS, OTHER_WORDS, SUBJECT_WORDS, TITLE_WORDS } from './words';

@@ -82,7 +82,10 @@ export interface ActParts {
   readonly 'set-up':
     | { readonly what: 'house' }
     | ({ readonly what: 'lists' } & Counts<'branches' | 'locations' | 'types' | 'funds' | 'suppliers'>)
-    | (Names<'name'> & { readonly what: 'sheet' | 'roll'; readonly how: 'made' | 'changed' | 'deleted' });
+    | (Names<'name'> & {
+        readonly what: 'sheet' | 'roll' | 'starter';
+        readonly how: 'made' | 'changed' | 'deleted';
+      });
   /** `again`: what was undone is done once more. */
   readonly undo: { readonly of: Act; readonly again: boolean };
 }

@@ -78,7 +78,7 @@ function pileChange({ names, did }: ActParts['pile']): string {
   }
 }
 
-const SET_UP = { sheet: 'supplier sheet', roll: 'label roll' } as const;
+const SET_UP = { sheet: 'supplier sheet', roll: 'label roll', starter: 'starter' } as const;
 const MADE = { made: 'Made', changed: 'Changed', deleted: 'Deleted', kept: 'Saved' } as const;
 
 function setUpChange(act: ActParts['set-up']): string {

@@ -45,6 +45,7 @@ import { barcodeMissing } from './shelf/barcode-missing';
 import { deweyForm } from './shelf/dewey-form';
 import { holdingCodes } from './shelf/holding-codes';
 import { lcClassForm } from './shelf/lc-class-form';
+import { briefRecord } from './structure/brief-record';
 import { emptySubfield } from './structure/empty-subfield';
 import { fixedCodes } from './structure/fixed-codes';
 import { fixedLength } from './structure/fixed-length';
@@ -84,6 +85,7 @@ export const CHECKS: readonly Check[] = [
   fixedLength,
   fixedCodes,
   linkage,
+  briefRecord,
   controlCharacter,
   entity,
   notComposed,
@@ -149,4 +151,4 @@ export const CHECKS: readonly Check[] = [
 ];
 
 /** Rises when what any check finds changes: the records of a store are checked anew then. */
-export const CHECKS_VERSION = 1;
+export const CHECKS_VERSION = 2;

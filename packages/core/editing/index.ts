@@ -37,3 +37,6 @@ export type { BriefParts } from './brief-record';
 export { briefRecord, isBriefRecord } from './brief-record';
 export type { QuickAddition } from './quick-addition';
 export { QUICK_ADDITIONS, quickField } from './quick-addition';
+export { usualField } from './usual-field';
+export type { CompletionSource, UsedTerm } from './completion';
+export { completionSource, USED_TERMS } from './completion';

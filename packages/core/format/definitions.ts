@@ -95,6 +95,13 @@ const OBSOLETE_TAGS = new Set(
 export const isObsoleteTag = (tag: string, format: Format = 'bibliographic'): boolean =>
   format === 'bibliographic' && OBSOLETE_TAGS.has(tag);
 
+/** The tags that a format defines for records of their own, with the names of their fields, in order. */
+export const fieldTags = (format: Format): readonly { readonly tag: string; readonly name: string }[] =>
+  Object.entries(FORMATS[format])
+    .filter(([tag]) => /^\d{3}$/.test(tag))
+    .map(([tag, { name }]) => ({ tag, name }))
+    .sort((a, b) => (a.tag < b.tag ? -1 : 1));
+
 /** Name of a field, such as "Title Statement". */
 export function fieldName(tag: string, format: Format = 'bibliographic'): string {
   return fieldDefinition(tag, format)?.name ?? (isLocalTag(tag) ? 'Local field' : 'Not defined in MARC 21');

@@ -10,6 +10,7 @@ export {
   fieldCodes,
   fieldDefinition,
   fieldName,
+  fieldTags,
   formatOf,
   indicatorMeaning,
   isLocalTag,

@@ -32,6 +32,13 @@ export function headingFrom(use: HeadingUse): Heading {
   };
 }
 
+/**
+ * Whether somebody has established a heading: its authority record has sources, notes or other forms, and not only the form that
+ * some record carried.
+ */
+export const isEstablished = ({ marc }: Heading): boolean =>
+  marc.fields.some((f) => /^([45]..|6[67].)$/.test(f.tag));
+
 /** The 1XX field of a heading. */
 export function keptForm(heading: Heading): DataField {
   const found = heading.marc.fields.find((f) => isData(f) && f.tag[0] === '1');

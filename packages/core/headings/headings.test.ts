@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { field, type DataField, type MarcRecord } from '../marc';
+import { field, fieldText, type DataField, type MarcRecord } from '../marc';
 import { makeLibrary } from '../../../demo/library';
 import {
+  completedField,
   headingFrom,
   headingIn,
   headingKey,
@@ -155,3 +156,25 @@ test('subdivisions of a heading stand behind dashes', () =>
   expect(
     formText(field('150', '  ', 'a', 'Basket making', 'z', 'Netherlode', 'x', 'History', 'w', 'nne')),
   ).toBe('Basket making — Netherlode — History'));
+
+test.each([
+  ['100 1# $aFen, H$eauthor.', '100 1# $aFen, Hob,$d1901-1980', '100 1# $aFen, Hob,$d1901-1980,$eauthor.'],
+  ['700 1# $aFen', '100 1# $aFen, Hob', '700 1# $aFen, Hob'],
+  ['700 1# $aFen, H.$tEels.', '100 1# $aFen, Hob', '700 1# $aFen, Hob.$tEels.'],
+  ['650 #0 $aBask.', '150 ## $aBasket making$zNetherlode', '650 #0 $aBasket making$zNetherlode.'],
+  ['600 10 $aFen', '100 0# $aHob of the Fen', '600 00 $aHob of the Fen'],
+])('%s completed by %s', (typed, kept, completed) => {
+  const read = (line: string) => {
+    const [, tag, inds, text] = /^(...) (..) (.*)$/.exec(line)!;
+    const pairs = text!
+      .split('$')
+      .slice(1)
+      .flatMap((s) => [s[0]!, s.slice(1)]);
+    return field(tag!, inds!.replaceAll('#', ' '), ...pairs);
+  };
+  const f = completedField(read(typed), read(kept), {
+    leader: '00000nam a2200000 i 4500',
+    fields: [read(typed)],
+  });
+  expect(fieldText(f)).toBe(completed);
+});

@@ -9,6 +9,7 @@ export {
   headingsOf,
   headingText,
   identityOf,
+  isEstablished,
   keptForm,
   keyOfHeading,
   seeFroms,
@@ -32,5 +33,6 @@ export type { Followable, Followed } from './follow-see-froms';
 export { followable, withKeptForms } from './follow-see-froms';
 export type { MergedRecord } from './merge-record';
 export { mergeInRecord } from './merge-record';
+export { completedField } from './completed-field';
 export { fullestForm } from './fullest-form';
 export { CARRIED_HEADING, HEADING_FORM } from './access';

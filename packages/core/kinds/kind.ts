@@ -42,6 +42,8 @@ export interface KindAccess<T> {
   readonly words?: readonly AccessPoint<T>[];
   /** As keys, of which an object may have several at a point. */
   readonly keys?: readonly AccessPoint<T>[];
+  /** As texts that are counted as they are written, to complete what is typed. */
+  readonly terms?: readonly AccessPoint<T>[];
   /** In the column of the same name. */
   readonly columns?: readonly AccessPoint<T>[];
 }

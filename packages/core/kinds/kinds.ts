@@ -4,6 +4,7 @@ import { distinct, heading } from './heading';
 import { copy, holding, withdrawn } from './holding';
 import type { ColumnValue, KindDescriptor, Parent } from './kind';
 import { record } from './record';
+import { starter } from './starter';
 import { house, lists } from './setting';
 import { pile, piled, scanbatch, stocktake, withdrawlist } from './work';
 
@@ -22,6 +23,7 @@ const ALL = {
   stocktake,
   scanbatch,
   recipe,
+  starter,
   sheet,
   roll,
   pile,

@@ -12,6 +12,9 @@ import {
   NAME_WORDS,
   OTHER_NUMBER,
   OTHER_WORDS,
+  PLACE,
+  PUBLISHER,
+  SERIES,
   SUBJECT_WORDS,
   TITLE_WORDS,
   YEAR,
@@ -54,6 +57,7 @@ export const record = describeKind<MarcRecord>()({
   access: {
     words: [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS],
     keys: [ISBN, ISSN, CONTROL_NUMBER, LCCN, OTHER_NUMBER, ALIKE, CARRIED_HEADING],
+    terms: [PUBLISHER, PLACE, SERIES],
     columns: COLUMN_POINTS,
   },
   parents: [],

@@ -7,6 +7,7 @@ import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import { patiently, type Services } from '../services';
 import { alikeRecords } from './alike';
+import { complete } from './complete';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { makeBrief, makeRecord } from './make-record';
 import { removeRecord } from './remove-record';
@@ -53,6 +54,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.reviewClean, ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from)),
   route(api.records.clean, ({ body, person }) => beginCleanRecords(services, person.id, body)),
   route(api.records.suggest, ({ query }) => suggest(services, query.q ?? '')),
+  route(api.records.complete, ({ query }) => complete(services, query)),
   route(api.records.lookUp, ({ query }) => lookUp(services, query.q ?? '')),
   route(api.records.read, ({ params }) => recordDetail(services, params.id)),
   route(api.records.save, ({ params, body, person }) =>

@@ -109,3 +109,18 @@ export const headingsBeginning = (
       ORDER BY text COLLATE NOCASE, id LIMIT :atMost`,
     { text, end: `${text}\uffff`, atMost },
   );
+
+/** Headings of a group under whose forms one begins so, by that form: the kept form or a see-from. */
+export const formsBeginning = (
+  store: Store,
+  group: string,
+  from: string,
+  atMost: number,
+): Promise<{ id: number; form: string; key: string; records: number }[]> =>
+  store.rows<{ id: number; form: string; key: string; records: number }>(
+    `SELECT h.id, k.key AS form, h.key,
+        COALESCE((SELECT u.n FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key), 0) AS records
+       FROM heading_keys k JOIN headings h ON h.id = k.heading
+      WHERE k.kind = :group AND k.key >= :from AND k.key < :end AND h.merged_into IS NULL ORDER BY k.key LIMIT :atMost`,
+    { group, from, end: `${from}\uffff`, atMost },
+  );

@@ -9,6 +9,7 @@ import { recordIndex } from './record-index';
 import { recordFindings } from './record-findings';
 import { facetCounts, recordRows } from './record-rows';
 import { rollNumbers } from './roll-numbers';
+import { usedTerms } from './used-terms';
 import { stocktakes } from './stocktakes';
 
 /** All that is derived and kept, in the order in which it is brought in line. */
@@ -20,6 +21,7 @@ export const PROJECTIONS: readonly Projection[] = [
   rollNumbers,
   counts,
   headingUse,
+  usedTerms,
   alikeHeadings,
   stocktakes,
 ];

@@ -31,6 +31,7 @@ const KEPT: Readonly<Record<string, string>> = {
   facet_counts: 'facet, value',
   record_keys: '1, 2, 3',
   heading_keys: '1, 2, 3',
+  used_terms: '1, 2, 3',
   roll_numbers: 'number',
   alike_names: 'heading',
   alike_buckets: 'bucket, heading',

@@ -25,6 +25,7 @@ import { headingKinds } from './migrations/018-heading-kinds';
 import { listOrders } from './migrations/018-list-orders';
 import { ruleNames } from './migrations/018-rule-names';
 import { recordFindings } from './migrations/016-record-findings';
+import { recordDesk } from './migrations/019-record-desk';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -210,6 +211,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '016-record-findings', statements: recordFindings },
     { name: '017-coming-keys', statements: [...comingKeys, ...copyCounts] },
     { name: '018-list-orders', statements: [...listOrders, ...ruleNames, ...headingKinds] },
+    { name: '019-record-desk', statements: recordDesk },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -17,7 +17,7 @@ export const LEADS_TO = `WITH RECURSIVE lead (id, next) AS (SELECT id, merged_in
 
 /** The access points of a kind by where they are kept. */
 export const pointsOf = <K extends Kind>(kind: K): Required<KindAccess<KindValue<K>>> => ({
-  ...{ words: [], keys: [], columns: [] },
+  ...{ words: [], keys: [], terms: [], columns: [] },
   ...KINDS[kind].access,
 });
 

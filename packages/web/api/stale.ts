@@ -11,6 +11,8 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/headings', ['heading', 'distinct', 'record']],
   ['/deliveries', ['delivery', 'incoming', 'fields']],
   ['/recipes', ['recipe']],
+  ['/starters', ['starter']],
+  ['complete', ['heading', 'record']],
   ['/set-up', ['house', 'lists']],
   ['/label-rolls', ['roll', 'copy', 'withdrawn']],
   ['/supplier-sheets', ['sheet']],

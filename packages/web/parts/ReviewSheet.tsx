@@ -4,7 +4,7 @@ import { Button, Checkbox, Drawer } from 'antd';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { problemText, RequestProblem } from '../api/request';
 import { Compare } from './Compare';
-import { FieldBody } from './FieldBody';
+import { FieldBody } from './field-editor/FieldBody';
 import { Mark } from './Mark';
 import { readKept, writeKept } from './kept-state';
 import './review-sheet.css';

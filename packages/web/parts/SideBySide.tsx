@@ -1,6 +1,6 @@
 import { fieldText, type Field, type MarcRecord } from '@osier/core/marc';
 import { useMemo } from 'react';
-import { FieldBody } from './FieldBody';
+import { FieldBody } from './field-editor/FieldBody';
 import './side-by-side.css';
 import { partWords as wording } from './words';
 

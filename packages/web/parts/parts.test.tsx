@@ -6,8 +6,9 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import type { ReactNode } from 'react';
 import { Compare } from './Compare';
 import { Facets } from './Facets';
-import { FieldView } from './FieldView';
+import { FieldView } from './field-editor/FieldView';
 import { FindingCounts } from './Mark';
+import type { RecordDraft } from './record-draft/use-record-draft';
 import { SideBySide } from './SideBySide';
 
 afterEach(cleanup);
@@ -28,6 +29,9 @@ const finding = (at: number, rule: string, more: Partial<Finding['where']> = {},
 });
 const rowOf = (container: HTMLElement, at: number) =>
   container.querySelector<HTMLElement>(`[data-at="${at}"]`)!;
+
+/** A draft of which only some parts are asked. */
+const edit = (parts: Partial<RecordDraft>): RecordDraft => ({ adding: null, ...parts }) as RecordDraft;
 
 describe('the field view', () => {
   test('a row a field: tag, indicators with blanks as dots, subfield codes raised', () => {
@@ -52,7 +56,9 @@ describe('the field view', () => {
       finding(1, 'first', { subfield: 0, start: 0, end: 5 }),
       finding(1, 'second', { subfield: 0, start: 9, end: 13 }, true),
     ];
-    const { container } = shown(<FieldView record={record(title)} findings={found} onFix={onFix} />);
+    const { container } = shown(
+      <FieldView record={record(title)} findings={found} edit={edit({ fix: onFix })} />,
+    );
     const row = rowOf(container, 1);
     expect([...row.querySelectorAll('u.found')].map((u) => u.textContent)).toEqual(['Notes', 'eels']);
     expect(within(row).getByText(/About first\./, { selector: 'li' })).toBeTruthy();
@@ -86,10 +92,9 @@ describe('the field view', () => {
     expect(document.activeElement).toBe(rowOf(container, 1));
     fireEvent.keyDown(rowOf(container, 1), { key: 'Enter' });
     expect(container.querySelector('.field-editor')).toBeNull();
-    const onChange = jest.fn();
     rerender(
       <QueryClientProvider client={new QueryClient()}>
-        <FieldView record={fields} onChange={onChange} />
+        <FieldView record={fields} edit={edit({})} />
       </QueryClientProvider>,
     );
     fireEvent.keyDown(rowOf(container, 1), { key: 'Enter' });

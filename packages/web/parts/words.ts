@@ -25,31 +25,7 @@ export const partWords = {
   chooseAFile: 'Choose a file',
   // Facets
   more: (there: number) => `${there} more`,
-  // FieldBody
-  leader: 'Leader',
-  blank: 'blank',
-  codes: 'Codes',
-  decoded: 'Decoded',
-  // FieldEditor
-  field: (tag: string) => `field ${tag}`,
-  editingField: (tag: string) => `Editing field ${tag}`,
-  text: 'Text',
-  first: 'First',
-  second: 'Second',
-  indicator: (n: string) => `${n} indicator`,
-  notDefined: 'not defined',
-  subfieldCode: 'Subfield code',
-  subfield: (code: string, tag: string) => `Subfield ${code}: ${tag}`,
-  codeThenText: 'code, then text',
-  ok: 'OK',
-  addSubfield: 'Add subfield',
   cancel: 'Cancel',
-  deleteField: 'Delete field',
-  // FieldView
-  fieldsOfTheRecord: 'Fields of the record',
-  inHoldings: 'in holdings',
-  editField: (tag: string) => `Edit field ${tag}`,
-  edit: 'Edit',
   // ListViewMenu
   sortBy: 'Sort by',
   rows: 'Rows',
@@ -126,12 +102,6 @@ export const partWords = {
   // DraftNote
   notSavedYet: 'Not saved yet.',
   saveRecord: 'Save record',
-  // FieldsHead
-  fields: 'Fields',
-  fixAll: (fixable: number) => `Fix all ${fixable}`,
-  tagOfANewField: 'Tag of a new field',
-  tag: 'Tag',
-  addField: 'Add field',
   // use-record-draft
   fixedSaveTheRecordTo: (corrected: string) => `Fixed ${corrected}. Save the record to keep that.`,
   // CodeTable

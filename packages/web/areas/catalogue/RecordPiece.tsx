@@ -7,11 +7,12 @@ import { Link } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { Collisions } from '../../parts/Collisions';
-import { FieldView } from '../../parts/FieldView';
+import { FieldView } from '../../parts/field-editor/FieldView';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { DraftNote } from '../../parts/record-draft/DraftNote';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
-import { draftNow, useRecordDraft, useSaveKey } from '../../parts/record-draft/use-record-draft';
+import { draftNow, useRecordDraft } from '../../parts/record-draft/use-record-draft';
+import { useSaveKey } from '../../parts/record-draft/use-save-key';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
@@ -130,10 +131,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
         record={edit.marc}
         findings={edit.findings}
         takenIntoHoldings={r.holdings.length > 0}
-        adding={edit.adding}
-        onAdded={edit.added}
-        onChange={mayEdit ? edit.changeField : undefined}
-        onFix={mayEdit ? edit.fix : undefined}
+        edit={mayEdit ? edit : undefined}
       />
       {r.headings.length ? (
         <p className="faded">

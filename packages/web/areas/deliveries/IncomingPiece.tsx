@@ -12,11 +12,12 @@ import { problemText } from '../../api/request';
 import { Compare } from '../../parts/Compare';
 import { SideBySide } from '../../parts/SideBySide';
 import { PageButtons } from '../../parts/PageButtons';
-import { FieldView } from '../../parts/FieldView';
+import { FieldView } from '../../parts/field-editor/FieldView';
 import { Mark } from '../../parts/Mark';
 import { DraftNote } from '../../parts/record-draft/DraftNote';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
-import { draftNow, useRecordDraft, useSaveKey } from '../../parts/record-draft/use-record-draft';
+import { draftNow, useRecordDraft } from '../../parts/record-draft/use-record-draft';
+import { useSaveKey } from '../../parts/record-draft/use-save-key';
 import { IncomingNote } from './IncomingNote';
 import { KeepRecipe } from './KeepRecipe';
 import { Matches } from './Matches';
@@ -226,14 +227,7 @@ export function IncomingPiece({
           {edit.draft ? (
             <DraftNote draft={edit.draft} onSave={save} onDiscard={() => edit.set(null)} />
           ) : null}
-          <FieldView
-            record={edit.marc}
-            findings={edit.findings}
-            adding={edit.adding}
-            onAdded={edit.added}
-            onFix={mayChange ? edit.fix : undefined}
-            onChange={mayChange ? edit.changeField : undefined}
-          />
+          <FieldView record={edit.marc} findings={edit.findings} edit={mayChange ? edit : undefined} />
         </>
       )}
     </div>

@@ -1,7 +1,7 @@
 import { api } from '@osier/contract';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
-import { FieldBody } from '../../parts/FieldBody';
+import { FieldBody } from '../../parts/field-editor/FieldBody';
 import { headingsWords as wording } from './words';
 
 /** A heading: its authority record, other forms, and the records that use it. */

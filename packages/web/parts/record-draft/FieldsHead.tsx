@@ -1,7 +1,8 @@
-import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { Button } from 'antd';
+import { FieldTools } from '../field-editor/FieldTools';
+import { TagPicker } from '../field-editor/TagPicker';
+import { fieldWords as wording } from '../field-editor/words';
 import type { RecordDraft } from './use-record-draft';
-import { partWords as wording } from '../words';
 
 /** The heading of a record's fields, with what can be done to all of them. */
 export const FieldsHead = ({ edit, mayEdit }: { edit: RecordDraft; mayEdit: boolean }) => (
@@ -14,39 +15,9 @@ export const FieldsHead = ({ edit, mayEdit }: { edit: RecordDraft; mayEdit: bool
             {wording.fixAll(edit.fixable)}
           </Button>
         ) : null}
-        <NewField onAdd={edit.beginField} />
+        <FieldTools edit={edit} />
+        <TagPicker leader={edit.marc.leader} onChoose={edit.beginTag} />
       </span>
     ) : null}
   </div>
 );
-
-function NewField({ onAdd }: { onAdd: (tag: string) => void }) {
-  const [tag, setTag] = useState('');
-  const isTag = /^\d{3}$/.test(tag);
-  const add = () => {
-    if (!isTag) return;
-    onAdd(tag);
-    setTag('');
-  };
-  return (
-    <span className="row" data-key="t" aria-label={wording.tagOfANewField}>
-      <Input
-        size="small"
-        className="mono"
-        aria-label={wording.tagOfANewField}
-        placeholder={wording.tag}
-        maxLength={3}
-        style={{ width: 60 }}
-        value={tag}
-        onChange={(e) => setTag(e.target.value)}
-        onPressEnter={(e) => {
-          e.preventDefault();
-          add();
-        }}
-      />
-      <Button size="small" onClick={add} disabled={!isTag}>
-        {wording.addField}
-      </Button>
-    </span>
-  );
-}

@@ -1,4 +1,5 @@
 import type { Finding } from '@osier/core/checks';
+import { mapFieldOver, transactionBetween } from '@osier/core/editing';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { useEffect, useRef, useState } from 'react';
@@ -37,6 +38,16 @@ export interface LiveFindings {
   readonly fixAll: (record: MarcRecord) => Promise<CheckAnswer | null>;
 }
 
+/** Findings of a record as they stand in an edited one: in their fields, wherever those are by now. */
+function placed(findings: readonly Finding[], of: MarcRecord | null, now: MarcRecord): readonly Finding[] {
+  if (!of || of === now || findings.length === 0) return findings;
+  const steps = transactionBetween(of, now);
+  return findings.flatMap((f) => {
+    const field = mapFieldOver(f.where.field, steps);
+    return field === null ? [] : [field === f.where.field ? f : { ...f, where: { ...f.where, field } }];
+  });
+}
+
 /** Keeps findings true while a record is edited: `saved` are those of the record as it stands, `edited` is what was typed over it. */
 export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | null): LiveFindings {
   const house = useHouse();
@@ -63,8 +74,8 @@ export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | 
     };
   }, [edited, house]);
   return {
-    // Until the worker has answered, what was found before stands.
-    findings: edited ? (live?.findings ?? saved) : saved,
+    // Until the worker has answered, what was found before stands, each in its field.
+    findings: edited ? placed(live?.findings ?? saved, live?.of ?? null, edited) : saved,
     fixAll: async (record) => (house ? ask(record, house, true) : null),
   };
 }

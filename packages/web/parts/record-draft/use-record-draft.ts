@@ -1,20 +1,46 @@
 import { counted } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
 import {
-  applyEdits,
+  edited,
+  fieldToFill,
+  filledFromText,
+  isFieldLines,
+  pastedFields,
+  redone,
+  transactionBetween,
+  transactionOfEdits,
+  undone,
+  usualField,
+  withLeader,
+  withPartner,
+  type Edited,
+  type StarterField,
+  type Transaction,
+} from '@osier/core/editing';
+import {
   compareRecords,
   differs,
-  field,
+  isControl,
+  isData,
   placeFor,
+  withField,
   type Field,
   type MarcRecord,
 } from '@osier/core/marc';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { useDrafts, type Draft } from '../../shell/drafts';
 import { useShell } from '../../shell/shell-store';
-import type { AddedField } from '../FieldView';
-import { useLiveFindings } from './live-findings';
+import { fieldWords } from '../field-editor/words';
 import { partWords as wording } from '../words';
+import { historyOf, useHistories } from './edit-histories';
+import { useLiveFindings } from './live-findings';
+
+/** A field to come, and before which field of the record; `isAsked` when a starter asks for it. */
+export interface AddedField {
+  readonly at: number;
+  readonly field: Field;
+  readonly isAsked: boolean;
+}
 
 /** A record as it stands saved, and where the piece with it is. */
 export interface SavedRecord {
@@ -23,9 +49,11 @@ export interface SavedRecord {
   readonly findings: readonly Finding[];
   readonly title: string;
   readonly path: string;
+  /** It stands nowhere yet: its 008 follows what is typed. */
+  readonly isNew?: boolean;
 }
 
-/** A record that is edited: every change goes to a draft, which is saved as one. */
+/** A record that is edited: every change goes to a draft, which is saved as one, and can be undone in it. */
 export interface RecordDraft {
   /** The record with what was changed. */
   readonly marc: MarcRecord;
@@ -34,12 +62,31 @@ export interface RecordDraft {
   /** Safe fixes that wait. */
   readonly fixable: number;
   readonly adding: AddedField | null;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
   readonly set: (draft: Draft | null) => void;
+  readonly apply: (transaction: Transaction) => void;
+  /** Makes the record another one in one step. */
+  readonly become: (next: MarcRecord) => void;
+  /** Exchanges a field (-1: the leader), or deletes it with null. */
   readonly changeField: (at: number, field: Field | null) => void;
+  readonly removeFields: (places: readonly number[]) => void;
+  readonly duplicate: (places: readonly number[]) => void;
+  readonly join: (at: number) => void;
+  readonly split: (at: number) => void;
+  /** Gives a field its 880; the place of that, or null where it can have none. */
+  readonly addPartner: (at: number) => number | null;
+  /** Whether a text that was pasted there is fields, and not words of a field. */
+  readonly isPasteOfFields: (text: string, target: EventTarget) => boolean;
+  readonly paste: (text: string) => void;
   readonly fix: (finding: Finding) => void;
   readonly fixAll: () => Promise<void>;
-  /** Opens a field to come at its place. */
-  readonly beginField: (tag: string) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  /** Opens a field to come at its place, by its tag. */
+  readonly beginTag: (tag: string) => void;
+  /** Opens a field that a starter asks for. */
+  readonly beginField: (asked: StarterField, at: number) => void;
   readonly added: (field: Field | null) => void;
 }
 
@@ -58,60 +105,122 @@ export const draftNow = (key: string): Draft | null => useDrafts.getState().draf
 export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDraft {
   const draft = useDrafts((s) => s.drafts[key]) ?? null;
   const keep = useDrafts((s) => s.keep);
-  const say = useShell((s) => s.say);
+  const history = useHistories((s) => s.of[key]);
+  const { say, complain } = useShell();
   const [adding, setAdding] = useState<AddedField | null>(null);
-  const { version, marc: standing, findings, title, path } = saved ?? NOTHING;
-  const live = useLiveFindings(findings, draft?.marc ?? null);
+  const { version, marc: standing, findings, title, path, isNew = false } = saved ?? NOTHING;
+  const live = useLiveFindings(findings, draft?.marc ?? (isNew ? standing : null));
   const marc = draft?.marc ?? standing;
   const base = draft?.base ?? standing;
-  const set = (next: Draft | null) => keep(key, next);
-  const change = (next: MarcRecord) =>
-    set(
+  const keepRecord = (next: MarcRecord) =>
+    keep(
+      key,
       differs(compareRecords(base, next)) || next.leader !== base.leader
         ? { version: draft?.version ?? version, base, marc: next, title, path }
         : null,
     );
+  const step = (to: Edited | null, otherwise: string) => {
+    if (!to) return say(otherwise);
+    useHistories.getState().set(key, to.history);
+    keepRecord(to.record);
+  };
+  /** Steps through the history; another page may have edited the draft meanwhile, and then there is none. */
+  const through = (go: (now: Edited) => Edited | null, otherwise: string) => {
+    try {
+      step(go({ record: marc, history: historyOf(key) }), otherwise);
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      useHistories.getState().set(key, null);
+      say(otherwise);
+    }
+  };
+  const become = (next: MarcRecord) => {
+    const full = isNew ? filledFromText(marc, next) : next;
+    step(edited({ record: marc, history: historyOf(key) }, transactionBetween(marc, full)), '');
+  };
+  const apply = (transaction: Transaction) =>
+    step(edited({ record: marc, history: historyOf(key) }, transaction), '');
+  const withoutFields = (places: readonly number[]): MarcRecord => ({
+    ...marc,
+    fields: marc.fields.filter((_, at) => !places.includes(at)),
+  });
+  const begin = (field: Field, at: number, isAsked: boolean) => setAdding({ at, field, isAsked });
   return {
     marc,
     draft,
     findings: live.findings,
     fixable: live.findings.filter((f) => f.fix?.safe).length,
     adding,
-    set,
-    changeField: (at, f) =>
-      change(applyEdits(marc, [f === null ? { op: 'remove', at } : { op: 'replace', at, field: f }])),
-    fix: (finding) => finding.fix && change(applyEdits(marc, finding.fix.edits)),
+    canUndo: (history?.done.length ?? 0) > 0,
+    canRedo: (history?.undone.length ?? 0) > 0,
+    set: (next) => {
+      useHistories.getState().set(key, null);
+      keep(key, next);
+    },
+    apply,
+    become,
+    changeField: (at, field) => {
+      if (at < 0) {
+        if (field && isControl(field)) become(withLeader(marc, field.value.padEnd(24).slice(0, 24)).record);
+      } else if (field === null) become(withoutFields([at]));
+      else become({ ...marc, fields: marc.fields.map((f, i) => (i === at ? field : f)) });
+    },
+    removeFields: (places) => become(withoutFields(places)),
+    duplicate: (places) => {
+      const last = places.at(-1);
+      const inserted = places.flatMap((at) => marc.fields[at] ?? []);
+      if (last !== undefined) apply([{ step: 'fields', at: last + 1, removed: [], inserted }]);
+    },
+    join: (at) => {
+      const [one, other] = [marc.fields[at], marc.fields[at + 1]];
+      if (!one || !other || !isData(one) || !isData(other)) return complain(fieldWords.cannotBeJoined);
+      const { subfields: _, ...second } = other;
+      apply([{ step: 'join', field: at, at: one.subfields.length, second }]);
+    },
+    split: (at) => {
+      const one = marc.fields[at];
+      if (!one || !isData(one) || one.subfields.length < 2) return complain(fieldWords.cannotBeSplit);
+      // Before the first code that comes again, else before the last subfield.
+      const again = one.subfields.findIndex(
+        (s, i) => i > 0 && one.subfields.slice(0, i).some((earlier) => earlier.code === s.code),
+      );
+      const { subfields: _, ...second } = one;
+      apply([{ step: 'split', field: at, at: again > 0 ? again : one.subfields.length - 1, second }]);
+    },
+    addPartner: (at) => {
+      const made = withPartner(marc, at);
+      if (!made) {
+        complain(fieldWords.hasAPartner);
+        return null;
+      }
+      apply(made.transaction);
+      return made.field;
+    },
+    isPasteOfFields: (text, target) =>
+      isFieldLines(text) && (!(target instanceof HTMLInputElement) || /\n\s*\S/.test(text)),
+    paste: (text) => {
+      const { fields, problems } = pastedFields(text);
+      if (fields.length) {
+        become(fields.reduce(withField, marc));
+        say(fieldWords.pasted(fields.length));
+      }
+      if (problems.length) complain(problems.join(' '));
+    },
+    fix: (finding) => finding.fix && apply(transactionOfEdits(marc, finding.fix.edits)),
     fixAll: async () => {
       const fixed = await live.fixAll(marc);
       if (!fixed?.corrected) return;
-      change(fixed.record);
+      become(fixed.record);
       say(wording.fixedSaveTheRecordTo(counted(fixed.corrected, 'finding')));
     },
-    beginField: (tag) =>
-      setAdding({
-        at: placeFor(marc, tag),
-        field: tag.startsWith('00') ? { tag, value: '' } : field(tag, '  ', 'a', ''),
-      }),
+    undo: () => through(undone, fieldWords.nothingToUndo),
+    redo: () => through(redone, fieldWords.nothingToRedo),
+    beginTag: (tag) => begin(usualField(tag, marc.leader), placeFor(marc, tag), false),
+    beginField: (asked, at) => begin(fieldToFill(asked), at, true),
     added: (f) => {
-      if (adding && f) change(applyEdits(marc, [{ op: 'insert', at: adding.at, field: f }]));
       setAdding(null);
+      if (!adding || !f) return;
+      become({ ...marc, fields: [...marc.fields.slice(0, adding.at), f, ...marc.fields.slice(adding.at)] });
     },
   };
-}
-
-/** Ctrl S saves from anywhere on the page, whether capitals are locked or not. */
-export function useSaveKey(save: () => void): void {
-  const latest = useRef(save);
-  useEffect(() => {
-    latest.current = save;
-  });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.code !== 'KeyS' || !event.ctrlKey) return;
-      event.preventDefault();
-      latest.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
 }

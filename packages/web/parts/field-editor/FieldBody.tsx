@@ -2,9 +2,9 @@ import type { Finding } from '@osier/core/checks';
 import { eastAsianOf, isControl, type Field } from '@osier/core/marc';
 import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
-import { useFormat } from './format';
+import { useFormat } from '../format';
 import { stretches } from './stretches';
-import { partWords as wording } from './words';
+import { fieldWords as wording } from './words';
 
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufefc]/;
 

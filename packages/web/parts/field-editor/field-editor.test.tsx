@@ -10,7 +10,12 @@ function edited(of: Field = given) {
   const [onSave, onCancel] = [jest.fn(), jest.fn()];
   render(
     <QueryClientProvider client={new QueryClient()}>
-      <FieldEditor field={of} onSave={onSave} onCancel={onCancel} />
+      <FieldEditor
+        record={{ leader: '00000nam a2200000 i 4500', fields: [of] }}
+        field={of}
+        onSave={onSave}
+        onCancel={onCancel}
+      />
     </QueryClientProvider>,
   );
   return { onSave, onCancel };
@@ -34,15 +39,15 @@ test('Ctrl S keeps too; Esc leaves it as it was', () => {
   fireEvent.keyDown(texts()[1]!, { key: 'Escape' });
   expect(onCancel).toHaveBeenCalledTimes(1);
 });
-test('a subfield is added by key, and its code has the focus', () => {
+test('a subfield is added by key behind the one with the caret, and its code has the focus', () => {
   const { onSave } = edited();
   fireEvent.keyDown(texts()[0]!, { key: '+', altKey: true });
-  expect(document.activeElement).toBe(codes()[2]);
-  type(codes()[2]!, 'b');
-  type(texts()[2]!, 'a study');
-  fireEvent.keyDown(texts()[2]!, { key: 'Enter' });
+  expect(document.activeElement).toBe(codes()[1]);
+  type(codes()[1]!, 'b');
+  type(texts()[1]!, 'a study');
+  fireEvent.keyDown(texts()[1]!, { key: 'Enter' });
   expect(onSave).toHaveBeenCalledWith(
-    field('245', '10', 'a', 'Notes on eels /', 'c', 'A. Reed.', 'b', 'a study'),
+    field('245', '10', 'a', 'Notes on eels /', 'b', 'a study', 'c', 'A. Reed.'),
   );
 });
 test('a subfield without code or text is none; a field without any is taken away', () => {

@@ -1,0 +1,229 @@
+import { CloseOutlined } from '@ant-design/icons';
+import type { DataField, MarcRecord } from '@osier/core/marc';
+import { Button } from 'antd';
+import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { useFormat } from '../format';
+import { CompletedInput, isChoosing } from './CompletedInput';
+import { FieldActs } from './FieldActs';
+import * as typing from './field-parts';
+import { IndicatorInput } from './IndicatorInput';
+import { SpecialCharacters } from './SpecialCharacters';
+import { SubfieldText } from './SubfieldText';
+import { fieldWords as wording } from './words';
+
+/** Numbers that are scanned: ISBN, ISSN, other standard numbers. */
+const CODE_FIELDS = new Set(['020', '022', '024', '028']);
+/** No subfield holds more (ISO 2709: a field has 9,999 bytes; here it is told when a record is exported). */
+const MOST_TEXT = 99_999;
+
+/** Edits a data field in place: indicators with their meanings, and a code and a text for each subfield. */
+export function DataFieldForm({
+  field,
+  record,
+  onSave,
+  onCancel,
+  complain,
+}: {
+  field: DataField;
+  record: MarcRecord;
+  onSave: (field: DataField | null) => void;
+  onCancel: () => void;
+  complain: (what: string) => void;
+}) {
+  const format = useFormat();
+  const form = useRef<HTMLFormElement>(null);
+  const [inds, setInds] = useState([field.ind1, field.ind2]);
+  const [state, setState] = useState(() => typing.partsOf(field.subfields));
+  const { parts, caret } = state;
+  const lastText = useRef<HTMLInputElement | null>(null);
+  const textOf = (key: number) =>
+    form.current?.querySelector<HTMLInputElement>(`.sub-edit[data-key="${key}"] input.sub-text`);
+  useEffect(() => {
+    // The first text that is empty is where typing goes on; else the first one.
+    const texts = [...form.current!.querySelectorAll<HTMLInputElement>('input.sub-text')];
+    (texts.every((t) => t.value === '') ? texts[0] : (texts[0] ?? null))?.focus();
+  }, []);
+  useEffect(() => {
+    if (!caret) return;
+    if (caret.at === 'code') {
+      form.current
+        ?.querySelector<HTMLInputElement>(`.sub-edit[data-key="${caret.key}"] input.sub-code`)
+        ?.focus();
+      return;
+    }
+    const text = textOf(caret.key);
+    text?.focus();
+    const at = caret.at === 'end' ? (text?.value.length ?? 0) : caret.at;
+    text?.setSelectionRange(at, at);
+  }, [caret]);
+  const save = () => onSave(typing.fieldTyped(field, inds, state));
+  const keyOf = (target: EventTarget): number | null => {
+    const row = target instanceof HTMLElement ? target.closest<HTMLElement>('.sub-edit') : null;
+    return row ? Number(row.dataset.key) : null;
+  };
+  /** Another subfield's text, above or below the one with the caret. */
+  const goTo = (from: number, by: 1 | -1) => {
+    const next = parts[parts.findIndex((p) => p.key === from) + by];
+    if (next) setState({ parts, caret: { key: next.key, at: 'end' } });
+  };
+  const onKey = (event: KeyboardEvent<HTMLFormElement>) => {
+    const { target } = event;
+    const isButton = target instanceof HTMLButtonElement;
+    const done = () => {
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    const choosing = isChoosing(target);
+    if (event.key === 'Escape' && !choosing) {
+      done();
+      return onCancel();
+    }
+    if (event.key === 'Enter' && !isButton && !choosing && !event.ctrlKey) {
+      done();
+      return save();
+    }
+    // What saves the whole record hears it as well.
+    if (event.code === 'KeyS' && event.ctrlKey) return save();
+    const key = keyOf(target);
+    if (event.altKey && (event.key === '+' || event.key === '=')) {
+      done();
+      return setState(typing.added(state, key ?? undefined));
+    }
+    if (key === null || !(target instanceof HTMLInputElement)) return;
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      done();
+      return setState(typing.movedBy(state, key, event.key === 'ArrowUp' ? -1 : 1));
+    }
+    if (!target.classList.contains('sub-text') || choosing || event.ctrlKey || event.metaKey) return;
+    if (target.getAttribute('aria-expanded') !== 'true' && /^Arrow(Up|Down)$/.test(event.key)) {
+      done();
+      return goTo(key, event.key === 'ArrowUp' ? -1 : 1);
+    }
+    const { selectionStart: at, selectionEnd: end } = target;
+    const next =
+      event.key === 'Backspace' && at === 0 && end === 0
+        ? typing.joinedToBefore(state, key)
+        : at !== null && at === end
+          ? typing.splitAtDollar(state, key, at, event.key)
+          : null;
+    if (!next) return;
+    done();
+    setState(next);
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    if (event.clipboardData.getData('text/plain').length <= MOST_TEXT) return;
+    event.preventDefault();
+    complain(wording.tooLongToPaste);
+  };
+  const takesCodes = CODE_FIELDS.has(field.tag);
+  const named = (code: string) => format?.subfieldName(field.tag, code);
+  const definition = format?.fieldDefinition(field.tag)?.subfields;
+  /** Whether a code may stand again, in words. */
+  const repeats = (code: string): string => {
+    const may = definition?.[code]?.[1] === 1;
+    if (may || !definition?.[code]) return may ? wording.repeatable : '';
+    return parts.filter((p) => p.code === code).length > 1 ? wording.isThereAlready : wording.notRepeatable;
+  };
+  const insert = (text: string) => {
+    const input = lastText.current;
+    const key = input && form.current?.contains(input) ? keyOf(input) : (parts[0]?.key ?? null);
+    if (key === null) return;
+    const part = parts.find((p) => p.key === key)!;
+    const at = input?.selectionStart ?? part.value.length;
+    const value = part.value.slice(0, at) + text + part.value.slice(input?.selectionEnd ?? at);
+    setState({ ...typing.changed(state, key, { value }), caret: { key, at: at + text.length } });
+  };
+  return (
+    <form
+      ref={form}
+      className="field-editor"
+      onKeyDownCapture={onKey}
+      onPaste={onPaste}
+      onSubmit={(e) => e.preventDefault()}
+      onFocus={({ target }) => {
+        if (target instanceof HTMLInputElement && target.classList.contains('sub-text'))
+          lastText.current = target;
+      }}
+      aria-label={wording.editingField(field.tag)}
+    >
+      <span className="field-tag">{field.tag}</span>
+      <div className="field-editor-body">
+        <b className="field-name">{format?.fieldName(field.tag, format.formatOf(record.leader))}</b>
+        <div className="row">
+          {([1, 2] as const).map((n) => (
+            <IndicatorInput
+              key={n}
+              tag={field.tag}
+              which={n}
+              value={inds[n - 1]!}
+              onChange={(value) => setInds(inds.map((v, i) => (i === n - 1 ? value : v)))}
+            />
+          ))}
+        </div>
+        {parts.map((p) => (
+          <div key={p.key} className="sub-edit" data-key={p.key}>
+            <CompletedInput
+              className="sub-code"
+              data-key={p.key}
+              maxLength={1}
+              aria-label={wording.subfieldCode}
+              value={p.code}
+              completions={
+                p.code === '' && definition
+                  ? Object.keys(definition).map((code) => ({
+                      key: code,
+                      label: `${code}  ${named(code) ?? ''}`,
+                      take: () =>
+                        setState({
+                          ...typing.changed(state, p.key, { code }),
+                          caret: { key: p.key, at: 'end' },
+                        }),
+                    }))
+                  : []
+              }
+              onChange={(code) => setState(typing.changed(state, p.key, { code }))}
+              onFocus={(e) => e.target.select()}
+            />
+            <SubfieldText
+              field={typing.fieldTyped(field, inds, state) ?? field}
+              record={record}
+              code={p.code}
+              value={p.value}
+              takesCodes={takesCodes && p.code === 'a'}
+              label={wording.subfield(p.code || 'new', named(p.code) ?? 'text')}
+              onChange={(value) => setState(typing.changed(state, p.key, { value }))}
+              onTaken={(value) =>
+                setState({
+                  ...typing.changed(state, p.key, { value }),
+                  caret: { key: p.key, at: value.length },
+                })
+              }
+              onHeading={({ ind1, ind2, subfields }) => {
+                setInds([ind1, ind2]);
+                setState({ ...typing.partsOf(subfields), caret: { key: subfields.length - 1, at: 'end' } });
+              }}
+            />
+            <small>
+              {p.code ? (named(p.code) ?? wording.notDefined) : wording.codeThenText}
+              {p.code && named(p.code) ? <span className="faded"> {repeats(p.code)}</span> : null}
+            </small>
+            <Button
+              type="text"
+              size="small"
+              tabIndex={-1}
+              icon={<CloseOutlined />}
+              aria-label={`${wording.deleteSubfield} ${p.code}`}
+              onClick={() => setState(typing.removed(state, p.key))}
+            />
+          </div>
+        ))}
+      </div>
+      <FieldActs onSave={save} onCancel={onCancel} onDelete={() => onSave(null)}>
+        <Button size="small" onClick={() => setState(typing.added(state))}>
+          {wording.addSubfield} <kbd>Alt +</kbd>
+        </Button>
+        <SpecialCharacters onChoose={insert} />
+      </FieldActs>
+    </form>
+  );
+}

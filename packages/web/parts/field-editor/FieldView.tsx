@@ -1,0 +1,195 @@
+import type { Finding } from '@osier/core/checks';
+import type { Prompt } from '@osier/core/editing';
+import { columnAt, LANGUAGE } from '@osier/core/access';
+import { isTakenField } from '@osier/core/holdings';
+import { lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
+import { Fragment, useEffect, useMemo, useRef, useState, type ClipboardEvent, type MouseEvent } from 'react';
+import type { RecordDraft } from '../record-draft/use-record-draft';
+import './field-view.css';
+import { FieldEditor } from './FieldEditor';
+import { FieldRow } from './FieldRow';
+import { fieldKeys, selectedIn } from './field-keys';
+import { PromptRow } from './PromptRow';
+import { SelectedFields } from './SelectedFields';
+import { fieldWords as wording } from './words';
+
+interface Props {
+  readonly record: MarcRecord;
+  readonly findings?: readonly Finding[];
+  /** Given when the record can be edited. */
+  readonly edit?: RecordDraft | undefined;
+  /** What 852 and 876 say stands in the holdings and copies by now. */
+  readonly takenIntoHoldings?: boolean;
+  /** Fields that are asked for and not there yet. */
+  readonly prompts?: readonly Prompt[];
+}
+
+const NONE: readonly Finding[] = [];
+
+/** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
+export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
+  const [editing, setEditing] = useState<number | null>(null);
+  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
+  const view = useRef<HTMLDivElement>(null);
+  /** The field that takes the focus when nothing is edited any more. */
+  const focusOn = useRef<number | null>(null);
+  const adding = edit?.adding ?? null;
+  useEffect(() => {
+    if (adding) return;
+    if (editing !== null) focusOn.current = editing;
+    else if (focusOn.current !== null) {
+      // The arrow keys go on from the field that was edited, or from what stands in its place.
+      const row = (at: number) => view.current?.querySelector<HTMLElement>(`[data-at="${at}"]`);
+      (row(focusOn.current) ?? row(focusOn.current - 1))?.focus();
+      focusOn.current = null;
+    }
+  }, [editing, adding, record]);
+  const language = columnAt(LANGUAGE, record);
+  const rows = useMemo(
+    () => [{ at: -1, field: { tag: 'LDR', value: record.leader } as Field }, ...withPartners(record)],
+    [record],
+  );
+  const byField = useMemo(() => {
+    const found = new Map<number, Finding[]>();
+    for (const f of findings) found.set(f.where.field, [...(found.get(f.where.field) ?? []), f]);
+    return found;
+  }, [findings]);
+  const act = edit && {
+    edit: setEditing,
+    select: setSelected,
+    focus: (at: number) => (focusOn.current = at),
+    fillIn: (n: number) => {
+      const prompt = prompts[n];
+      if (prompt) edit.beginField(prompt.asked, prompt.at);
+    },
+    fix: (at: number, n = 0) => {
+      const fixable = (byField.get(at) ?? NONE).filter((f, i) => f.fix && (n === 0 || i === n));
+      if (fixable[0]) edit.fix(fixable[0]);
+    },
+  };
+  const onClick = (event: MouseEvent<HTMLDivElement>) => {
+    if (!act || !(event.target instanceof Element)) return;
+    const asked = event.target.closest<HTMLElement>('[data-prompt]');
+    if (asked) return act.fillIn(Number(asked.dataset.prompt));
+    const row = event.target.closest<HTMLElement>('.field-row');
+    const button = event.target.closest<HTMLElement>('[data-act]');
+    if (!row || !button) return;
+    const at = Number(row.dataset.at);
+    if (button.dataset.act === 'fix') act.fix(at, Number(button.dataset.fix));
+    else setEditing(at);
+  };
+  const onDoubleClick = ({ target }: MouseEvent) => {
+    const row = target instanceof Element ? target.closest<HTMLElement>('.field-row[data-at]') : null;
+    if (act && row) setEditing(Number(row.dataset.at));
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!edit || !edit.isPasteOfFields(text, event.target)) return;
+    event.preventDefault();
+    edit.paste(text);
+  };
+  /** The row before which the field to come stands: what stands at its place, else the end. */
+  const before = adding ? rows.findIndex(({ at }) => at >= adding.at) : -1;
+  const addedEditor =
+    edit && adding ? (
+      <FieldEditor
+        key={`added ${adding.field.tag}`}
+        field={adding.field}
+        record={record}
+        onCancel={() => edit.added(null)}
+        onSave={(field) => {
+          focusOn.current = field ? adding.at : null;
+          edit.added(field);
+          // What a starter asks for is filled in one after the other.
+          const next =
+            field &&
+            adding.isAsked &&
+            prompts.find((p) => p.at > adding.at || (p.at === adding.at && p.asked.tag !== adding.field.tag));
+          if (next) edit.beginField(next.asked, next.at + 1);
+        }}
+      />
+    ) : null;
+  const promptsAt = (at: number) =>
+    prompts.map((prompt, n) =>
+      prompt.at === at && !(adding?.isAsked && adding.field.tag === prompt.asked.tag) ? (
+        <PromptRow key={`asked ${n}`} prompt={prompt} n={n} />
+      ) : null,
+    );
+  return (
+    <>
+      <div
+        className="field-view"
+        ref={view}
+        role="group"
+        aria-label={wording.fieldsOfTheRecord}
+        onCopy={(e) => copyPlain(e, record, selected)}
+        onCut={(e) => {
+          if (edit && copyPlain(e, record, selected)) edit.removeFields(selectedIn(e.target, selected));
+        }}
+        onPaste={onPaste}
+        onClick={onClick}
+        onDoubleClick={onDoubleClick}
+        onKeyDown={(e) => fieldKeys(e, { record, edit, selected, act })}
+      >
+        {rows.map(({ at, field }, i) => (
+          <Fragment key={at}>
+            {i > 0 ? promptsAt(at) : null}
+            {i === before ? addedEditor : null}
+            {editing === at && edit ? (
+              <FieldEditor
+                field={field}
+                record={record}
+                onCancel={() => setEditing(null)}
+                onSave={(f) => {
+                  setEditing(null);
+                  edit.changeField(at, f);
+                }}
+              />
+            ) : (
+              <FieldRow
+                at={at}
+                field={field}
+                leader={record.leader}
+                language={language}
+                findings={byField.get(at) ?? NONE}
+                isEditable={edit !== undefined}
+                isSelected={selected.has(at)}
+                isInHoldings={takenIntoHoldings && isTakenField(field.tag)}
+              />
+            )}
+          </Fragment>
+        ))}
+        {promptsAt(record.fields.length)}
+        {before < 0 ? addedEditor : null}
+      </div>
+      {edit && selected.size > 0 ? (
+        <SelectedFields
+          edit={edit}
+          record={record}
+          selected={selected}
+          onClear={() => setSelected(new Set())}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** Copies what is selected, or the field with the focus, as lines; a stretch of text of one field is left to the browser. */
+function copyPlain(event: ClipboardEvent, record: MarcRecord, selected: ReadonlySet<number>): boolean {
+  const selection = window.getSelection();
+  const inText = event.target instanceof HTMLInputElement;
+  if (inText) return false;
+  let places = selectedIn(event.target, selected);
+  if (selection && !selection.isCollapsed) {
+    const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('.field-row[data-at]')].filter((r) =>
+      selection.containsNode(r, true),
+    );
+    if (rows.length < 2) return false;
+    places = rows.map((r) => Number(r.dataset.at));
+  }
+  const fields = places.flatMap((at) => record.fields[at] ?? []);
+  if (fields.length === 0) return false;
+  event.preventDefault();
+  event.clipboardData.setData('text/plain', fields.map(lineOf).join('\n'));
+  return true;
+}

@@ -1,0 +1,168 @@
+/** @jest-environment jsdom */
+import { begunRecord, promptsOf, STARTERS } from '@osier/core/editing';
+import { field, fieldText, type Field, type MarcRecord } from '@osier/core/marc';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { useDrafts } from '../../shell/drafts';
+import { useShell } from '../../shell/shell-store';
+import { useHistories } from '../record-draft/edit-histories';
+import { useRecordDraft } from '../record-draft/use-record-draft';
+import { FieldView } from './FieldView';
+
+const KEY = '7';
+const saved = (marc: MarcRecord, isNew = false) => ({
+  version: 1,
+  marc,
+  findings: [],
+  title: 'Eels',
+  path: '/catalogue/7',
+  isNew,
+});
+function Edited({ marc, starter }: { marc: MarcRecord; starter?: keyof typeof STARTERS }) {
+  const edit = useRecordDraft(KEY, saved(marc, starter !== undefined));
+  const prompts = starter ? promptsOf(STARTERS[starter]!, edit.marc) : [];
+  return <FieldView record={edit.marc} edit={edit} prompts={prompts} />;
+}
+const title = field('245', '10', 'a', 'Notes on eels /', 'c', 'A. Reed.');
+const given: MarcRecord = {
+  leader: '00000nam a2200000 i 4500',
+  fields: [
+    { tag: '001', value: 'w1' },
+    title,
+    field('500', '  ', 'a', 'Index.'),
+    field('650', ' 0', 'a', 'Eels.', 'a', 'Traps.'),
+  ],
+};
+const edited = (marc = given, starter?: keyof typeof STARTERS) =>
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <Edited marc={marc} {...(starter && { starter })} />
+    </QueryClientProvider>,
+  );
+const row = (at: number) => document.querySelector<HTMLElement>(`[data-at="${at}"]`)!;
+const press = (at: number, key: string, more: object = {}) => {
+  act(() => row(at).focus());
+  fireEvent.keyDown(row(at), { key, ...more });
+};
+const fields = (): string[] =>
+  (useDrafts.getState().drafts[KEY]?.marc.fields ?? given.fields).map((f: Field) => fieldText(f));
+const paste = (target: Element, text: string) =>
+  fireEvent.paste(target, { clipboardData: { getData: () => text } });
+
+beforeEach(() => {
+  localStorage.clear();
+  useDrafts.setState({ person: null, drafts: {}, forms: {} });
+  useDrafts.getState().open(1);
+  useHistories.setState({ of: {} });
+});
+afterEach(cleanup);
+
+test('keys on a row delete, duplicate and move fields, and each is undone and done again', () => {
+  edited();
+  press(2, 'Delete');
+  expect(fields()).toEqual(['001    w1', '245 10 $aNotes on eels /$cA. Reed.', '650 #0 $aEels.$aTraps.']);
+  press(1, 'z', { ctrlKey: true });
+  expect(fields()).toHaveLength(4);
+  press(1, 'y', { ctrlKey: true });
+  expect(fields()).toHaveLength(3);
+  press(1, 'z', { ctrlKey: true });
+  press(2, 'd');
+  expect(fields().slice(2, 4)).toEqual(['500 ## $aIndex.', '500 ## $aIndex.']);
+  press(4, 'ArrowUp', { altKey: true });
+  expect(fields()[3]).toBe('650 #0 $aEels.$aTraps.');
+  expect(document.activeElement).toBe(row(3));
+});
+
+test('a field is split before the code that comes again, and joined', () => {
+  edited();
+  press(3, 's');
+  expect(fields().slice(3)).toEqual(['650 #0 $aEels.', '650 #0 $aTraps.']);
+  press(3, 'j');
+  expect(fields().slice(3)).toEqual(['650 #0 $aEels.$aTraps.']);
+});
+
+test('fields chosen with Shift and an arrow are deleted together, the leader never', () => {
+  edited();
+  press(-1, 'Delete');
+  press(1, 'ArrowDown', { shiftKey: true });
+  press(2, 'ArrowDown', { shiftKey: true });
+  expect(screen.getByText('3 fields selected')).toBeTruthy();
+  press(3, 'Delete');
+  expect(fields()).toEqual(['001    w1']);
+});
+
+test('lines are pasted as fields where their tags belong; words in a text stay words', () => {
+  edited();
+  paste(row(1), '520 ## $aOn eels.\n246 3# $aEel notes');
+  expect(fields().map((f) => f.slice(0, 3))).toEqual(['001', '245', '246', '500', '520', '650']);
+  press(1, 'Enter');
+  const text = document.querySelector('input.sub-text')!;
+  expect(paste(text, '500 words')).toBe(true);
+  expect(paste(text, '500 ## $aOne\n500 ## $aTwo')).toBe(false);
+  expect(fields().filter((f) => f.startsWith('500'))).toHaveLength(3);
+});
+
+test('what cannot be pasted is told', () => {
+  edited();
+  paste(row(1), 'LDR    00000nam\n500 ## $aKept.');
+  expect(fields().filter((f) => f.startsWith('500'))).toHaveLength(2);
+  expect(useShell.getState().last?.sentence).toContain('The leader was left out');
+});
+
+test('8 gives a field its partner and opens it', () => {
+  edited();
+  press(1, '8');
+  expect(fields().at(-1)).toBe('880 10 $6245-01$aNotes on eels /$cA. Reed.');
+  expect(document.querySelector('.field-editor .field-tag')!.textContent).toBe('880');
+});
+
+test('the leader is edited as positions, and takes 008 with it', async () => {
+  const fixed = { tag: '008', value: '261128s2019    xx ab  j      100 1aeng d' };
+  edited({ ...given, fields: [fixed, title] });
+  await screen.findAllByText('Title Statement');
+  press(-1, 'Enter');
+  const codes = screen.getByLabelText('Codes of LDR');
+  fireEvent.change(codes, { target: { value: '00000ngm a2200000 i 4500' } });
+  expect(screen.getByText(/Illustrations: ab/)).toBeTruthy();
+  fireEvent.keyDown(codes, { key: 'Enter' });
+  const { marc } = useDrafts.getState().drafts[KEY]!;
+  expect([marc.leader, (marc.fields[0] as { value: string }).value.length]).toEqual([
+    '00000ngm a2200000 i 4500',
+    40,
+  ]);
+  press(-1, 'z', { ctrlKey: true });
+  expect(useDrafts.getState().drafts[KEY]).toBeUndefined();
+});
+
+test('a starter asks for one field after the other, and 008 follows what is typed', () => {
+  edited(begunRecord(STARTERS.book!, '2026-11-28', 'eng'), 'book');
+  const asked = () =>
+    [...document.querySelectorAll('[data-prompt]')].map((p) => p.getAttribute('aria-label'));
+  expect(asked()).toContain('Fill in 264 Place, publisher, date');
+  fireEvent.keyDown(document.querySelector('[data-prompt]')!, { key: 'Enter' });
+  const form = () => document.querySelector<HTMLFormElement>('.field-editor')!;
+  const type = (n: number, value: string) =>
+    fireEvent.change(form().querySelectorAll('input.sub-text')[n]!, { target: { value } });
+  const keep = () => fireEvent.keyDown(form().querySelector('input.sub-text')!, { key: 'Enter' });
+  expect(form().querySelector('.field-tag')!.textContent).toBe('020');
+  type(0, '9780306406157');
+  keep();
+  expect(form().querySelector('.field-tag')!.textContent).not.toBe('020');
+  while (form().querySelector('.field-tag')!.textContent !== '264') {
+    type(0, 'text');
+    keep();
+  }
+  type(2, '2024.');
+  keep();
+  const marc = useDrafts.getState().drafts[KEY]!.marc;
+  expect((marc.fields.find((f) => f.tag === '008') as { value: string }).value.slice(6, 11)).toBe('s2024');
+});
+
+test('an edit that somebody made in another window ends the undoing, and loses nothing', () => {
+  edited();
+  press(2, 'Delete');
+  const other = { ...useDrafts.getState().drafts[KEY]!, marc: { ...given, fields: [title] } };
+  act(() => useDrafts.setState({ drafts: { [KEY]: other } }));
+  press(0, 'z', { ctrlKey: true });
+  expect(useDrafts.getState().drafts[KEY]).toBe(other);
+});
