@@ -20,6 +20,7 @@ const CORE = [
   'editing',
   'recipes',
   'headings',
+  'reading',
   'matching',
   'holdings',
   'piles',

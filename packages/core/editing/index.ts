@@ -25,7 +25,6 @@ export type { Prompt, Starter, StarterField, Wanted } from './starter';
 export {
   begunRecord,
   fieldToFill,
-  isPreset,
   lackingOf,
   promptsOf,
   recordLike,
@@ -40,3 +39,4 @@ export { QUICK_ADDITIONS, quickField } from './quick-addition';
 export { usualField } from './usual-field';
 export type { CompletionSource, UsedTerm } from './completion';
 export { completionSource, USED_TERMS } from './completion';
+export { fieldBroughtBack } from './bring-back';

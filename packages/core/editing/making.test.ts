@@ -2,12 +2,13 @@ import { expect, test } from '@jest/globals';
 import { checkRecord } from '../checks';
 import { LENGTH_007, materialOf, readPositions } from '../format';
 import { DEFAULT_HOUSE } from '../house';
-import { controlValue, field, fieldText, lineOf, withField, type MarcRecord } from '../marc';
+import { compareRecords, controlValue, field, fieldText, lineOf, withField, type MarcRecord } from '../marc';
 import {
   applyTransaction,
   begunRecord,
   briefRecord,
   emptyFixedField,
+  fieldBroughtBack,
   fieldToFill,
   filledFromText,
   fixedCategories,
@@ -278,4 +279,38 @@ test('quick additions are written as the field they belong in', () => {
     field('856', '42', 'u', 'https://osmere.example/eels', 'y', 'Eels'),
   );
   expect(quickField('summary', { a: '  ' })).toBeNull();
+});
+
+test('a field is brought back from an older version, and nothing else', () => {
+  const older: MarcRecord = {
+    leader: BOOK_LEADER,
+    fields: [
+      field('245', '10', 'a', 'Eels.'),
+      field('500', '  ', 'a', 'Lost.'),
+      field('650', ' 0', 'a', 'Eels.'),
+    ],
+  };
+  const now: MarcRecord = {
+    leader: '00000cam a2200000 i 4500',
+    fields: [
+      field('245', '10', 'a', 'Otters.'),
+      field('520', '  ', 'a', 'New.'),
+      field('650', ' 0', 'a', 'Eels.'),
+    ],
+  };
+  const back = (tag: string) => {
+    const pair = compareRecords(older, now).find(
+      (p) => p.change !== 'same' && (p.change === 'changed' ? p.after : p.field).tag === tag,
+    )!;
+    return fieldBroughtBack(now, older, pair);
+  };
+  expect(lines(back('245'))).toEqual(['245 10 $aEels.', '520 ## $aNew.', '650 #0 $aEels.']);
+  expect(lines(back('500'))).toEqual([
+    '245 10 $aOtters.',
+    '500 ## $aLost.',
+    '520 ## $aNew.',
+    '650 #0 $aEels.',
+  ]);
+  expect(lines(back('520'))).toEqual(['245 10 $aOtters.', '650 #0 $aEels.']);
+  expect(back('LDR')).toEqual({ ...now, leader: older.leader });
 });

@@ -1,8 +1,8 @@
 import { field, isControl, placeFor, withField, type DataField, type Field, type MarcRecord } from '../marc';
 import { emptyFixedField, withPosition } from './fixed-field';
 
-/** How much a field of a starter is wanted. */
-export type Wanted = 'required' | 'usual' | 'possible';
+/** How much a field of a starter is wanted; one that is given stands there from the beginning, such as 336. */
+export type Wanted = 'required' | 'usual' | 'possible' | 'given';
 
 /** A field that a starter asks for, in the order in which it is asked for. */
 export interface StarterField {
@@ -27,8 +27,7 @@ export interface Starter {
   readonly fields: readonly StarterField[];
 }
 
-/** Whether a starter's field stands complete from the beginning, such as 336: all its subfields have text. */
-export const isPreset = ({ subfields }: StarterField): boolean => subfields.every((s) => s.value !== '');
+const isGiven = ({ wanted }: StarterField): boolean => wanted === 'given';
 
 /** A field as it is opened to be filled in. */
 export const fieldToFill = ({ tag, ind1, ind2, subfields }: StarterField): DataField => ({
@@ -54,7 +53,7 @@ export function begunRecord(starter: Starter, day: string, language: string): Ma
   put(18, fixed);
   put(35, language.padEnd(3).slice(0, 3));
   put(39, 'd');
-  return fields.filter(isPreset).reduce((record, f) => withField(record, fieldToFill(f)), {
+  return fields.filter(isGiven).reduce((record, f) => withField(record, fieldToFill(f)), {
     leader,
     fields: [...control, { tag: '008', value: of008 }],
   } as MarcRecord);
@@ -70,6 +69,7 @@ export interface Prompt {
 export function promptsOf(starter: Starter, record: MarcRecord): Prompt[] {
   const there = [...record.fields];
   return starter.fields.flatMap((asked) => {
+    if (isGiven(asked)) return [];
     const at = there.findIndex((f) => f.tag === asked.tag);
     if (at < 0) return [{ at: placeFor(record, asked.tag), asked }];
     there.splice(at, 1);
@@ -95,9 +95,12 @@ export function recordLike(record: MarcRecord, day: string): MarcRecord {
   };
 }
 
-/** Reads a starter's field written on a line: `100 1# $a $e author. * Name as in the headings`; `!` is required, `*` usual. */
+/**
+ * Reads a starter's field written on a line: `100 1# $a $e author. * Name as in the headings`. Behind the codes `!` says that it is
+ * required, `*` usual, `?` possible; without such a mark it is given as it stands, if each code has a text.
+ */
 export function starterField(line: string): StarterField | null {
-  const parts = /^(\d{3}) ([0-9a-z#])([0-9a-z#])((?: ?\$[a-z0-9][^$!*]*)+)(?:([!*])\s*)?(.*)$/.exec(
+  const parts = /^(\d{3}) ([0-9a-z#])([0-9a-z#])((?: ?\$[a-z0-9][^$!*?]*)+)(?:([!*?])\s*)?(.*)$/.exec(
     line.trim(),
   );
   if (!parts || line.startsWith('00')) return null;
@@ -110,14 +113,16 @@ export function starterField(line: string): StarterField | null {
   return {
     ...field(tag!, `${blank(one!)}${blank(two!)}`),
     subfields,
-    wanted: mark === '!' ? 'required' : mark === '*' ? 'usual' : 'possible',
+    wanted: WANTED[mark ?? ''] ?? (subfields.every((s) => s.value !== '') ? 'given' : 'possible'),
     prompt: prompt!.trim(),
   };
 }
 
+const WANTED: Readonly<Record<string, Wanted>> = { '!': 'required', '*': 'usual', '?': 'possible' };
+
 /** A starter's field as it is written on a line. */
 export function starterLine({ tag, ind1, ind2, subfields, wanted, prompt }: StarterField): string {
   const codes = subfields.map((s) => `$${s.code}${s.value ? ` ${s.value}` : ''}`).join(' ');
-  const mark = wanted === 'required' ? ' !' : wanted === 'usual' ? ' *' : '';
-  return `${tag} ${(ind1 + ind2).replaceAll(' ', '#')} ${codes}${mark}${prompt ? ` ${prompt}` : ''}`;
+  const mark = Object.keys(WANTED).find((m) => WANTED[m] === wanted);
+  return `${tag} ${(ind1 + ind2).replaceAll(' ', '#')} ${codes}${mark ? ` ${mark}` : ''}${prompt ? ` ${prompt}` : ''}`;
 }

@@ -12,14 +12,14 @@ const rda = (content: string, media: string, carrier: string): string[] =>
   });
 
 const SOURCE = ['040 ## $b eng $e rda'];
-const NAMES = ['100 1# $a $e author. * Main name, surname first', '700 1# $a $e Other names'];
+const NAMES = ['100 1# $a $e author. * Main name, surname first', '700 1# $a $e ? Other names'];
 const TITLE = '245 10 $a $b $c ! Title, other title information, statement of responsibility';
-const EDITION = '250 ## $a Edition statement';
+const EDITION = '250 ## $a ? Edition statement';
 const PUBLISHED = '264 #1 $a $b $c ! Place, publisher, date';
-const SERIES = '490 0# $a $v Series and numbering';
+const SERIES = '490 0# $a $v ? Series and numbering';
 const SUMMARY = '520 ## $a * Summary';
-const SUBJECTS = ['650 #0 $a * Subject', '651 #0 $a Place as a subject'];
-const CLASS = '082 04 $a $2 Class number';
+const SUBJECTS = ['650 #0 $a * Subject', '651 #0 $a ? Place as a subject'];
+const CLASS = '082 04 $a $2 ? Class number';
 
 /** The forms of record that Osier begins with; a library changes them and adds its own. */
 const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly lines: readonly string[] }>> = {
@@ -36,7 +36,7 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
       PUBLISHED,
       '300 ## $a $b $c ! Pages, illustrations, height in cm',
       SERIES,
-      '504 ## $a Includes bibliographical references…',
+      '504 ## $a Includes bibliographical references. ?',
       SUMMARY,
       ...SUBJECTS,
       CLASS,
@@ -80,9 +80,9 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
       '362 0# $a * First issue: Vol. 1, no. 1 (spring 2020)-',
       SUMMARY,
       ...SUBJECTS,
-      '710 2# $a Issuing body',
-      '780 00 $t Earlier title',
-      '785 00 $t Later title',
+      '710 2# $a ? Issuing body',
+      '780 00 $t ? Earlier title',
+      '785 00 $t ? Later title',
       ...rda('text/txt', 'unmediated/n', 'volume/nc'),
       ...SOURCE,
     ],
@@ -93,15 +93,15 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
     fixed: '--- g          vl',
     physical: ['vd cvaizq'],
     lines: [
-      '024 1# $a Universal product code',
+      '024 1# $a ? Universal product code',
       '245 00 $a $b $c ! Title and who made it',
       PUBLISHED,
       '300 ## $a $b $c ! 1 videodisc (52 min) : sound, colour ; 12 cm',
-      '508 ## $a Production credits',
-      '511 1# $a Performers',
+      '508 ## $a ? Production credits',
+      '511 1# $a ? Performers',
       SUMMARY,
-      '538 ## $a System: DVD, region 2',
-      '546 ## $a Languages and subtitles',
+      '538 ## $a ? System: DVD, region 2',
+      '546 ## $a ? Languages and subtitles',
       ...SUBJECTS,
       ...NAMES.slice(1),
       ...rda('two-dimensional moving image/tdi', 'video/v', 'videodisc/vd'),
@@ -114,13 +114,13 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
     fixed: 'nnn|        || n',
     physical: ['sd fsngnn'],
     lines: [
-      '024 1# $a Universal product code',
-      '028 02 $a $b Number of the publisher',
+      '024 1# $a ? Universal product code',
+      '028 02 $a $b ? Number of the publisher',
       ...NAMES.slice(0, 1),
       TITLE,
       PUBLISHED,
       '300 ## $a $b $c ! 2 audio discs (130 min) ; 12 cm',
-      '505 0# $a Contents',
+      '505 0# $a ? Contents',
       '511 0# $a * Reader or performers',
       SUMMARY,
       ...SUBJECTS,
@@ -135,7 +135,7 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
     fixed: '       a     0',
     physical: ['aj canzn'],
     lines: [
-      '034 1# $a a $b $d $e $f $g Scale and coordinates as codes',
+      '034 1# $a a $b $d $e $f $g ? Scale and coordinates as codes',
       ...NAMES.slice(0, 1),
       TITLE,
       '255 ## $a $b $c * Scale 1:25,000',
@@ -143,7 +143,7 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
       '300 ## $a $b $c ! 1 map : colour ; 60 x 80 cm',
       SUMMARY,
       '651 #0 $a $v Maps. * Place',
-      '650 #0 $a Subject',
+      '650 #0 $a ? Subject',
       ...NAMES.slice(1),
       ...rda('cartographic image/cri', 'unmediated/n', 'sheet/nb'),
       ...SOURCE,
@@ -159,7 +159,7 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
       PUBLISHED,
       '300 ## $a $b $c ! 12 pieces : wood, cane ; in box 30 x 20 x 8 cm',
       '505 0# $a * What is in it',
-      '521 ## $a Audience',
+      '521 ## $a ? Audience',
       SUMMARY,
       ...SUBJECTS,
       ...NAMES.slice(1),
@@ -177,11 +177,11 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
       TITLE,
       PUBLISHED,
       '300 ## $a $b $c ! 1 sheet : both sides ; 60 x 42 cm folded to 21 x 15 cm',
-      '340 ## $a Material',
-      '500 ## $a Note on sizes',
+      '340 ## $a ? Material',
+      '500 ## $a ? Note on sizes',
       SUMMARY,
       '650 #0 $a $v Patterns. * Subject',
-      '655 #7 $a Patterns (Instructions) $2 local',
+      '655 #7 $a Patterns (Instructions) $2 local ?',
       ...rda('still image/sti', 'unmediated/n', 'sheet/nb'),
       ...SOURCE,
     ],
@@ -197,11 +197,11 @@ const WRITTEN: Readonly<Record<string, Omit<Starter, 'fields'> & { readonly line
       '264 #0 $c ! Date of the thesis',
       '300 ## $a $b $c ! Leaves, illustrations, height in cm',
       '502 ## $b $c $d ! Degree, institution, year',
-      '504 ## $a Includes bibliographical references…',
+      '504 ## $a Includes bibliographical references. ?',
       '520 3# $a * Abstract',
       ...SUBJECTS,
       CLASS,
-      '700 1# $a $e degree supervisor. Supervisor',
+      '700 1# $a $e degree supervisor. ? Supervisor',
       ...rda('text/txt', 'unmediated/n', 'volume/nc'),
       ...SOURCE,
     ],

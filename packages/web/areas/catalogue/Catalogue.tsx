@@ -26,9 +26,12 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMyBranch } from '../../shell/my-branch';
 import { useMay } from '../../shell/person';
+import { AddRecord } from './AddRecord';
+import { BriefRecord } from './BriefRecord';
 import { CatalogueOverview } from './CatalogueOverview';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
+import { NewRecord } from './NewRecord';
 import { RecordPiece } from './RecordPiece';
 import { catalogueWords as wording } from './words';
 
@@ -139,6 +142,7 @@ export default function Catalogue() {
   return (
     <>
       <AreaHead name={wording.catalogue} state={state}>
+        {mayEdit ? <AddRecord /> : null}
         {q || first?.within ? (
           <Button size="small" className="fix" onClick={() => void navigate('/catalogue')}>
             {wording.showAll}
@@ -188,7 +192,7 @@ export default function Catalogue() {
               items={rows}
               label={wording.records}
               idOf={(r) => r.id}
-              selected={id ? Number(id) : null}
+              selected={Number(id) || null}
               onOpen={open}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               answer={list}
@@ -237,7 +241,18 @@ export default function Catalogue() {
           </>
         }
         piece={
-          id ? (
+          id === 'new' ? (
+            <NewRecord
+              beginning={{
+                starter: query.get('starter'),
+                like: Number(query.get('like')) || null,
+                isbn: query.get('isbn'),
+              }}
+              onBack={() => void navigate('/catalogue')}
+            />
+          ) : id === 'brief' ? (
+            <BriefRecord isbn={query.get('isbn') ?? ''} onBack={() => void navigate('/catalogue')} />
+          ) : id ? (
             <RecordPiece
               key={id}
               id={Number(id)}

@@ -8,24 +8,37 @@ import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { Collisions } from '../../parts/Collisions';
 import { FieldView } from '../../parts/field-editor/FieldView';
+import { PageButtons } from '../../parts/PageButtons';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { DraftNote } from '../../parts/record-draft/DraftNote';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
 import { draftNow, useRecordDraft } from '../../parts/record-draft/use-record-draft';
 import { useSaveKey } from '../../parts/record-draft/use-save-key';
+import { useAddress } from '../../parts/use-address';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
+import { Reading } from './Reading';
+import { RecordMenu } from './RecordMenu';
 import './record.css';
+import { SaveCheck } from './SaveCheck';
 import { HoldingsOfRecord } from './Shelf';
+import { Versions } from './Versions';
 import { catalogueWords as wording } from './words';
 
 interface Both {
   readonly version: number;
   readonly value: MarcRecord;
 }
+const VIEWS = ['fields', 'reading', 'versions'] as const;
+type View = (typeof VIEWS)[number];
+const VIEW_NAMES: readonly (readonly [View, string])[] = [
+  ['fields', wording.fields],
+  ['reading', wording.reading],
+  ['versions', wording.versions],
+];
 
-/** A record: what stands on the shelf, its fields to read and correct, what happened to it. */
+/** A record: what stands on the shelf, its fields to read and correct, its versions, what happened to it. */
 export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | null; onBack: () => void }) {
   const { data: r, error } = useApi(api.records.read, { params: { id } });
   const key = String(id);
@@ -33,26 +46,34 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const { draft } = edit;
   const [theirs, setTheirs] = useState<Both | null>(null);
   const [choices, setChoices] = useState<(Side | undefined)[]>([]);
+  const [query, changeAddress] = useAddress();
+  const view = VIEWS.find((v) => v === query.get('view')) ?? 'fields';
   const { say, complain } = useShell();
   const mayEdit = useMay('edit records');
   const mayPile = useMay('keep piles');
   const [piling, setPiling] = useState(false);
+  /** The errors with which the record would be saved. */
+  const [errors, setErrors] = useState<readonly string[]>([]);
   const discard = () => {
     edit.set(null);
     setTheirs(null);
+    setErrors([]);
   };
-  const save = async () => {
+  const save = async (withErrors = false) => {
     // A field that was open has just been kept: what is saved is the draft as it is now.
     const now = draftNow(key);
     if (!now) return say(wording.thereIsNothingToSave);
     try {
       const { version, marc } = now;
-      const done = await call(api.records.save, { params: { id }, body: { version, marc } });
+      const done = await call(api.records.save, { params: { id }, body: { version, marc, withErrors } });
       discard();
       say(done.sentence, done.entry);
       await refresh();
     } catch (e) {
-      const theirs = e instanceof RequestProblem && e.problem.status === 409 ? e.problem.current : null;
+      const problem = e instanceof RequestProblem ? e.problem : null;
+      const wrong = problem?.fields?.filter((f) => f.field === 'withErrors') ?? [];
+      if (wrong.length) return setErrors(wrong.map((f) => f.message));
+      const theirs = problem?.status === 409 ? problem.current : null;
       const marc = recordIn(theirs?.value);
       if (theirs && marc) {
         setTheirs({ version: Number(theirs.version), value: marc });
@@ -77,6 +98,14 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
     setTheirs(null);
     void refresh();
   };
+  const pages = (
+    <PageButtons
+      label={wording.show}
+      pages={VIEW_NAMES}
+      chosen={view}
+      onChoose={(next: View) => changeAddress({ view: next === 'fields' ? undefined : next })}
+    />
+  );
   return (
     <div className="stack record-piece">
       <Button size="small" className="fix only-narrow" onClick={onBack}>
@@ -99,21 +128,20 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
             )}
           </p>
         </div>
-        <span className="row faded">
-          {mayPile ? (
-            <Button size="small" className="fix" onClick={() => setPiling(true)}>
-              {wording.addToPile}
-            </Button>
-          ) : null}
-          {wording.saveAs} <a href={`/api/records/${id}/export?as=iso2709`}>{wording.iso2709}</a>{' '}
-          <a href={`/api/records/${id}/export?as=marcxml`}>{wording.marcxml}</a>
-        </span>
+        <RecordMenu id={id} version={r.version} onPile={mayPile ? () => setPiling(true) : undefined} />
       </div>
       {piling ? (
         <PutOnPile search={{ q: wording.record2(id) }} count={1} onClose={() => setPiling(false)} />
       ) : null}
       <HoldingsOfRecord record={r} copy={copy} />
-      <FieldsHead edit={edit} mayEdit={mayEdit} />
+      {errors.length ? (
+        <SaveCheck
+          alike={[]}
+          problems={errors}
+          onCancel={() => setErrors([])}
+          onSave={() => void save(true)}
+        />
+      ) : null}
       {draft ? <DraftNote draft={draft} onSave={() => void save()} onDiscard={discard} /> : null}
       {joined ? (
         <Collisions
@@ -127,23 +155,38 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
           }}
         />
       ) : null}
-      <FieldView
-        record={edit.marc}
-        findings={edit.findings}
-        takenIntoHoldings={r.holdings.length > 0}
-        edit={mayEdit ? edit : undefined}
-      />
-      {r.headings.length ? (
-        <p className="faded">
-          {wording.headings}{' '}
-          {r.headings.map((h, i) => (
-            <span key={h.id}>
-              {i ? ' · ' : ''}
-              <Link to={`/headings/${h.id}`}>{h.text}</Link>
-            </span>
-          ))}
-        </p>
-      ) : null}
+      {view === 'fields' ? (
+        <FieldsHead edit={edit} mayEdit={mayEdit}>
+          {pages}
+        </FieldsHead>
+      ) : (
+        pages
+      )}
+      {view === 'reading' ? (
+        <Reading record={edit.marc} headings={r.headings} />
+      ) : view === 'versions' ? (
+        <Versions id={id} now={edit.marc} edit={mayEdit ? edit : undefined} />
+      ) : (
+        <>
+          <FieldView
+            record={edit.marc}
+            findings={edit.findings}
+            takenIntoHoldings={r.holdings.length > 0}
+            edit={mayEdit ? edit : undefined}
+          />
+          {r.headings.length ? (
+            <p className="faded">
+              {wording.headings}{' '}
+              {r.headings.map((h, i) => (
+                <span key={h.id}>
+                  {i ? ' · ' : ''}
+                  <Link to={`/headings/${h.id}`}>{h.text}</Link>
+                </span>
+              ))}
+            </p>
+          ) : null}
+        </>
+      )}
       <h3>{wording.history}</h3>
       <div className="today-done" style={{ background: 'var(--sheet)', border: '1px solid var(--line)' }}>
         {r.history.map((e) => (

@@ -7,6 +7,7 @@ import { catalogueWords as wording } from './words';
 /** What to do about a book whose ISBN no record has. */
 export function UnknownIsbn({ isbn }: { isbn: string }) {
   const navigate = useNavigate();
+  const mayEdit = useMay('edit records');
   const mayLoad = useMay('take in deliveries');
   return (
     <div className="stack">
@@ -22,6 +23,16 @@ export function UnknownIsbn({ isbn }: { isbn: string }) {
         >
           {wording.searchByTitle}
         </Button>
+        {mayEdit ? (
+          <>
+            <Button type="primary" onClick={() => void navigate(`/catalogue/brief?isbn=${isbn}`)}>
+              {wording.enterItAsABriefRecord}
+            </Button>
+            <Button onClick={() => void navigate(`/catalogue/new?starter=book&isbn=${isbn}`)}>
+              {wording.makeItsRecord}
+            </Button>
+          </>
+        ) : null}
         {mayLoad ? (
           <Button onClick={() => void navigate('/deliveries')}>{wording.loadAFileWithIts}</Button>
         ) : null}

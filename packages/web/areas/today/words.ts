@@ -22,6 +22,8 @@ export const todayWords = {
   // QuickActs
   scanOrSearch: 'Scan or search',
   loadAFile: 'Load a file',
+  addABriefRecord: 'Add a brief record',
+  addARecord: 'Add a record',
   startAStocktake: 'Start a stocktake',
   startAWithdrawalList: 'Start a withdrawal list',
   // Today

@@ -1,6 +1,7 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { lazy, Suspense } from 'react';
 import type { FormField } from './field-kinds';
+import { PriceInput } from '../PriceInput';
 import { PickMany } from './PickMany';
 import { partWords as wording } from '../words';
 
@@ -68,6 +69,15 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
         <Suspense fallback={<Input disabled />}>
           <DateField {...told} value={text} onChange={onChange} />
         </Suspense>
+      );
+    case 'price':
+      return (
+        <PriceInput
+          id={told.id}
+          value={typeof value === 'number' ? value : null}
+          onChange={onChange}
+          aria-invalid={told['aria-invalid'] === true || told['aria-invalid'] === 'true'}
+        />
       );
     case 'flag':
       return (

@@ -5,6 +5,7 @@ import type { FormField } from './field-kinds';
 import { useFormDraft, type DraftPlace } from './form-draft';
 import { FormControl } from './FormControl';
 import './form.css';
+import { useFormScans, type FormScans } from './form-scans';
 import { rulesOf, showRefusal } from './schema-rules';
 import { partWords as wording } from '../words';
 
@@ -22,6 +23,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   disabled = false,
   isBlock = false,
   takesFocus = false,
+  scans,
   more,
   follow,
   draft,
@@ -40,6 +42,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
   isBlock?: boolean;
   /** The first field has the focus when the form opens. */
   takesFocus?: boolean;
+  /** What scans from anywhere on the page fill in. */
+  scans?: FormScans;
   /** Further acts, at the end of the bar. */
   more?: ReactNode;
   /** What becomes of other fields when some have been changed. */
@@ -76,6 +80,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
     const values = form.getFieldsValue(true) as Record<string, unknown>;
     kept.keep(Object.fromEntries(Object.entries(values).filter(([name]) => !secret.includes(name))));
   };
+  useFormScans(form, scans, onChange);
   const discard = () => {
     kept.drop();
     form.setFieldsValue({ ...empty, ...initial });
@@ -128,5 +133,6 @@ export function SchemaForm<S extends AnyObjectSchema>({
 function beginsWith({ kind }: FormField): unknown {
   if (kind === 'codes' || kind === 'tags') return [];
   if (kind === 'flag') return false;
+  if (kind === 'price') return null;
   return kind === 'number' ? undefined : '';
 }

@@ -17,6 +17,8 @@ export type FieldKind =
   | { readonly kind: 'codes'; readonly list: readonly CodeOption[]; readonly placeholder?: string }
   | { readonly kind: 'tags'; readonly placeholder?: string }
   | { readonly kind: 'date' }
+  /** In hundredths of the house's currency; null for none. */
+  | { readonly kind: 'price' }
   | { readonly kind: 'flag' };
 
 /** A field of a form: the name of its part of the schema, how it is called, and how it is filled in. */

@@ -1,0 +1,1 @@
+export { READING_PARTS, readingOf, type Read, type ReadingPart } from './reading';

@@ -1,0 +1,33 @@
+import { DownOutlined } from '@ant-design/icons';
+import { api } from '@osier/contract';
+import { Button, Dropdown, Space } from 'antd';
+import { useNavigate } from 'react-router';
+import { useApi } from '../../api/queries';
+import { catalogueWords as wording } from './words';
+
+/** Begins a record: a brief one with its copy, or a full one from a starter. */
+export function AddRecord() {
+  const navigate = useNavigate();
+  const { data: starters = [] } = useApi(api.starters.list);
+  return (
+    <Space.Compact>
+      <Button data-key="b" onClick={() => void navigate('/catalogue/brief')}>
+        {wording.addBriefRecord}
+      </Button>
+      <Dropdown
+        trigger={['click']}
+        menu={{
+          items: starters.map(({ key, starter }) => ({
+            key,
+            label: starter.name,
+            onClick: () => void navigate(`/catalogue/new?starter=${encodeURIComponent(key)}`),
+          })),
+        }}
+      >
+        <Button data-key="n">
+          {wording.addRecord} <DownOutlined />
+        </Button>
+      </Dropdown>
+    </Space.Compact>
+  );
+}
