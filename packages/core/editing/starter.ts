@@ -65,16 +65,18 @@ export interface Prompt {
   readonly asked: StarterField;
 }
 
-/** What of a starter is still to be filled in, in its order; a tag that it asks for twice, with other indicators, is asked for twice. */
+/** What of a starter is still to be filled in, in the order of the record; a tag that it asks for twice, with other indicators, is asked for twice. */
 export function promptsOf(starter: Starter, record: MarcRecord): Prompt[] {
   const there = [...record.fields];
-  return starter.fields.flatMap((asked) => {
+  const prompts = starter.fields.flatMap((asked): Prompt[] => {
     if (isGiven(asked)) return [];
     const at = there.findIndex((f) => f.tag === asked.tag);
     if (at < 0) return [{ at: placeFor(record, asked.tag), asked }];
     there.splice(at, 1);
     return [];
   });
+  // Fields without a place yet stand in the order of their tags.
+  return prompts.sort((a, b) => a.at - b.at || (a.asked.tag < b.asked.tag ? -1 : 1));
 }
 
 /** What a record lacks of a starter's required fields, by tag. */

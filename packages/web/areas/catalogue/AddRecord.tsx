@@ -16,6 +16,7 @@ export function AddRecord() {
       </Button>
       <Dropdown
         trigger={['click']}
+        autoFocus
         menu={{
           items: starters.map(({ key, starter }) => ({
             key,

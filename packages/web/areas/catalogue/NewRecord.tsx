@@ -3,7 +3,7 @@ import { briefOf, readIsbn } from '@osier/core/access';
 import { begunRecord, lackingOf, promptsOf, recordLike, type Starter } from '@osier/core/editing';
 import { dataFields, field, withField, type MarcRecord } from '@osier/core/marc';
 import { Button } from 'antd';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
 import { refresh, useApi } from '../../api/queries';
@@ -90,6 +90,12 @@ function Making({
     null,
   );
   const prompts = useMemo(() => promptsOf(starter, edit.marc), [starter, edit.marc]);
+  useEffect(() => {
+    // The first thing that is asked for is opened; what was begun before is left as it was.
+    const [first] = prompts;
+    if (!draftNow(key) && first) edit.beginField(first.asked, first.at);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the record is begun
+  }, []);
   const title = dataFields(edit.marc, '245').length ? briefOf(edit.marc).title : '';
   const lackingNow = lackingOf(starter, edit.marc);
   // What is only not typed yet is no finding; the control number is given when it is saved.

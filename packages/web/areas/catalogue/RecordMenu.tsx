@@ -39,6 +39,7 @@ export function RecordMenu({
   return (
     <Dropdown
       trigger={['click']}
+      autoFocus
       menu={{
         items: [
           ...(onPile ? [{ key: 'pile', label: wording.addToPile, onClick: onPile }] : []),

@@ -87,7 +87,7 @@ export const catalogueWords = {
   asItStands: 'as it stands',
   asItStandsNow: 'the record as it stands now',
   comparedWith: 'Compared with',
-  versionOf: (name: string) => `${name}, and what became of it in`,
+  versionOf: (name: string) => `Compare ${name}, with`,
   olderVersionsInTheDaybook: 'Older versions are in the Daybook.',
   thisEntryDeletedIt: 'This entry deleted the record.',
   bringBackAll: 'Bring back this version',

@@ -31,6 +31,7 @@ export function CompletedInput({
   return (
     <AutoComplete
       className="completed-input"
+      variant="borderless"
       value={value}
       open={isWanted && completions.length > 0}
       onOpenChange={(open) => !open && setWanted(false)}

@@ -205,7 +205,7 @@ export function DataFieldForm({
             />
             <small>
               {p.code ? (named(p.code) ?? wording.notDefined) : wording.codeThenText}
-              {p.code && named(p.code) ? <span className="faded"> {repeats(p.code)}</span> : null}
+              {p.code && repeats(p.code) ? <span> · {repeats(p.code)}</span> : null}
             </small>
             <Button
               type="text"

@@ -2,7 +2,7 @@ import type { Finding } from '@osier/core/checks';
 import type { Prompt } from '@osier/core/editing';
 import { columnAt, LANGUAGE } from '@osier/core/access';
 import { isTakenField } from '@osier/core/holdings';
-import { lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
+import { isData, lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
 import { Fragment, useEffect, useMemo, useRef, useState, type ClipboardEvent, type MouseEvent } from 'react';
 import type { RecordDraft } from '../record-draft/use-record-draft';
 import './field-view.css';
@@ -97,23 +97,30 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
         field={adding.field}
         record={record}
         onCancel={() => edit.added(null)}
-        onSave={(field) => {
+        onSave={(typed) => {
+          // What only has the texts that the starter put there was not filled in.
+          const field = adding.isAsked && typed && !isFilledIn(adding.field, typed) ? null : typed;
           focusOn.current = field ? adding.at : null;
           edit.added(field);
-          // What a starter asks for is filled in one after the other.
-          const next =
-            field &&
-            adding.isAsked &&
-            prompts.find((p) => p.at > adding.at || (p.at === adding.at && p.asked.tag !== adding.field.tag));
-          if (next) edit.beginField(next.asked, next.at + 1);
+          if (!adding.isAsked) return;
+          // What a starter asks for is filled in one after the other; Enter on an empty one goes on.
+          const asked = prompts.findIndex((q) => q.at === adding.at && q.asked.tag === adding.field.tag);
+          const next = prompts[asked + 1];
+          if (next) edit.beginField(next.asked, next.at + (field ? 1 : 0));
         }}
       />
     ) : null;
+  /** Whether a prompt is the one that is being filled in. */
+  const isOpen = ({ at, asked }: Prompt) =>
+    adding?.isAsked === true && adding.at === at && adding.field.tag === asked.tag;
+  const isAmongPrompts = prompts.some(isOpen);
   const promptsAt = (at: number) =>
     prompts.map((prompt, n) =>
-      prompt.at === at && !(adding?.isAsked && adding.field.tag === prompt.asked.tag) ? (
+      prompt.at !== at ? null : isOpen(prompt) ? (
+        addedEditor
+      ) : (
         <PromptRow key={`asked ${n}`} prompt={prompt} n={n} />
-      ) : null,
+      ),
     );
   return (
     <>
@@ -134,7 +141,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
         {rows.map(({ at, field }, i) => (
           <Fragment key={at}>
             {i > 0 ? promptsAt(at) : null}
-            {i === before ? addedEditor : null}
+            {i === before && !isAmongPrompts ? addedEditor : null}
             {editing === at && edit ? (
               <FieldEditor
                 field={field}
@@ -160,7 +167,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
           </Fragment>
         ))}
         {promptsAt(record.fields.length)}
-        {before < 0 ? addedEditor : null}
+        {before < 0 && !isAmongPrompts ? addedEditor : null}
       </div>
       {edit && selected.size > 0 ? (
         <SelectedFields
@@ -173,6 +180,12 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
     </>
   );
 }
+
+/** Whether something was typed in a field beside what stood there when it was opened. */
+const isFilledIn = (begun: Field, typed: Field): boolean =>
+  !isData(begun) ||
+  !isData(typed) ||
+  typed.subfields.some((s) => !begun.subfields.some((b) => b.code === s.code && b.value === s.value));
 
 /** Copies what is selected, or the field with the focus, as lines; a stretch of text of one field is left to the browser. */
 function copyPlain(event: ClipboardEvent, record: MarcRecord, selected: ReadonlySet<number>): boolean {

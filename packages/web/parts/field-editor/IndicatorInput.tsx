@@ -15,7 +15,9 @@ export function IndicatorInput({
   onChange: (value: string) => void;
 }) {
   const format = useFormat();
-  const values = format?.fieldDefinition(tag)?.indicators?.[which - 1]?.values ?? {};
+  const definition = format?.fieldDefinition(tag)?.indicators?.[which - 1];
+  const values = definition?.values ?? {};
+  const isDefined = definition && !/^undefined$/i.test(definition.name);
   return (
     <label className="ind-edit">
       <span>{wording.indicator(which === 1 ? wording.first : wording.second)}</span>
@@ -31,7 +33,7 @@ export function IndicatorInput({
         onChange={onChange}
         onFocus={(e) => e.target.select()}
       />
-      <small>{format?.indicatorMeaning(tag, which, value || ' ') ?? wording.notDefined}</small>
+      <small>{(isDefined && format?.indicatorMeaning(tag, which, value || ' ')) || wording.notDefined}</small>
     </label>
   );
 }

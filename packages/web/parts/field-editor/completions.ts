@@ -100,4 +100,4 @@ const labelOf = ({ text, via, records, isEstablished }: CompletionRow): string =
     isEstablished ? '' : wording.unestablished,
   ]
     .filter(Boolean)
-    .join('  ');
+    .join(' · ');
