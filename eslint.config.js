@@ -24,6 +24,7 @@ const CORE = [
   'matching',
   'holdings',
   'piles',
+  'duplicates',
   'deliveries',
   'withdrawals',
   'stocktake',

@@ -1,7 +1,7 @@
 import type { Logger } from 'pino';
 import type { Jobs } from './jobs/jobs';
 import type { LoansDesk } from './loans/ports';
-import type { Background } from './projections/compare-names';
+import type { Background } from './projections/background';
 import type { People } from './people/people';
 import type { Settings } from './settings';
 import type { Store } from './store/store';

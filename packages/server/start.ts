@@ -23,7 +23,9 @@ import { fillPile } from './piles/fill';
 import type { Services } from './services';
 import { loadScanFile } from './stocktake/scan-file';
 import type { Settings } from './settings';
-import { comparingNames } from './projections/compare-names';
+import { pairTouched } from './projections/alike-records';
+import { keepingUp } from './projections/background';
+import { compareTouched } from './projections/look-alikes';
 import { openStore } from './store/open-store';
 import { workerPool, type WorkerPool } from './workers/pool';
 
@@ -44,7 +46,23 @@ export async function startOsier(settings: Settings): Promise<Running> {
     ? sip2LoansDesk(settings.loansDesk, settings.loansPatience * 1000)
     : noLoansDesk;
   const pool = workerPool(settings.workers);
-  const background = comparingNames(store.aside, pool.compareNames, log);
+  const { aside } = store;
+  const background = keepingUp(
+    aside,
+    [
+      {
+        name: 'comparing names',
+        of: ['heading', 'distinct'],
+        some: () => compareTouched(aside, pool.compareNames),
+      },
+      {
+        name: 'comparing records',
+        of: ['record', 'apart'],
+        some: () => pairTouched(aside, pool.pairRecords),
+      },
+    ],
+    log,
+  );
   const people = peopleOf(store, settings.demo);
   const services: Services = { store, jobs, people, loans, settings, log, background };
   jobs.register('read-delivery', readDelivery(services));

@@ -105,6 +105,52 @@ const alikeRow = shape({
 /** A record of the catalogue that may be the same as another one. */
 export type AlikeRow = ValueOf<typeof alikeRow>;
 
+/** Records that are merged into one, and what that becomes. */
+export const mergeRecordsBody = object({
+  base: id().required(),
+  lost: array(id().required())
+    .min(1, 'Choose what is merged into the record.')
+    .max(3, 'At most four records are merged at once.')
+    .required(),
+  marc: marcBody.required(),
+  token: reviewed(),
+});
+export type MergeRecordsBody = InferType<typeof mergeRecordsBody>;
+/** A page of the review of a merge of records. */
+export const mergeRecordsReviewBody = mergeRecordsBody.shape(page);
+/** Two records that are two titles, and why. */
+export const apartBody = object({
+  a: id().required(),
+  b: id().required(),
+  reason: line(200).trim().default(''),
+});
+
+const alikeGroup = shape({
+  records: listOf(
+    shape({
+      id: whole(),
+      title: text(),
+      author: text(),
+      year: text(),
+      copies: whole(),
+      branches: listOf(text()),
+    }),
+  ),
+  sure: flag(),
+  pairs: listOf(shape({ a: whole(), b: whole(), why: text(), sure: flag() })),
+});
+/** Records that may be one title, with why. */
+export type AlikeGroupRow = ValueOf<typeof alikeGroup>;
+const alikePage = shape({
+  rows: listOf(alikeGroup),
+  next: orNull(text()),
+  total: whole(),
+  /** Records that are still to be compared, so that there may be more groups. */
+  comparing: whole(),
+});
+/** A page of groups of records that may be one, the surest first. */
+export type AlikePage = ValueOf<typeof alikePage>;
+
 const versionRow = shape({
   entry: whole(),
   at: text(),
@@ -338,6 +384,41 @@ export const recordApi = {
     summary: 'A record with holdings, copies, findings and history',
     permission: 'look',
     answer: recordDetail,
+  }),
+  alike: endpoint({
+    method: 'get',
+    path: '/records/alike',
+    summary: 'Groups of records that may be one title, the surest first, a page from `after` on',
+    permission: 'look',
+    query: object({ after: line(1000) }),
+    answer: alikePage,
+  }),
+  reviewMerge: endpoint({
+    method: 'post',
+    path: '/records/merge/review',
+    summary: 'What merging records would change',
+    permission: edit,
+    body: mergeRecordsReviewBody,
+    answer: reviewSchema,
+    problems: [404],
+  }),
+  merge: endpoint({
+    method: 'post',
+    path: '/records/merge',
+    summary: 'Merge records into one: holdings, copies and piles move, the numbers of the others lead to it',
+    permission: edit,
+    body: mergeRecordsBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  keepApart: endpoint({
+    method: 'post',
+    path: '/records/apart',
+    summary: 'Record that two records are two titles',
+    permission: edit,
+    body: apartBody,
+    answer: doneSchema,
+    problems: [404],
   }),
   likely: endpoint({
     method: 'post',

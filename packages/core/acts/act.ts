@@ -45,6 +45,8 @@ export interface ActParts {
   /** `errors`: saved with so many findings that are errors; `alike`: although so many records looked like it. */
   readonly 'make-record': Names<'title'> & Counts<'errors' | 'alike'>;
   readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'>;
+  readonly 'merge-records': Names<'title'> & Counts<'records' | 'copies'>;
+  readonly 'records-apart': Names<'one' | 'other' | 'reason'>;
   readonly 'delete-record': Names<'title'> & Counts<'holdings'>;
   readonly 'edit-record': Names<'title'> & {
     readonly tags: readonly string[];

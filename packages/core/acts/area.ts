@@ -27,6 +27,8 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'take-back': { name: 'Undo accepting', area: 'Deliveries' },
     'make-record': { name: 'Add record', area: 'Catalogue' },
     'make-brief': { name: 'Add brief record', area: 'Catalogue' },
+    'merge-records': { name: 'Merge records', area: 'Catalogue' },
+    'records-apart': { name: 'Keep records apart', area: 'Catalogue' },
     'delete-record': { name: 'Delete record', area: 'Catalogue' },
     'edit-record': { name: 'Edit record', area: 'Catalogue' },
     'clean-records': { name: 'Clean records', area: 'Catalogue' },

@@ -128,6 +128,10 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${quoted(names.title)}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
   'make-brief': ({ names, counts }) =>
     `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}`,
+  'merge-records': ({ names, counts }) =>
+    `Merged ${counted(counts.records, 'record')} into ${quoted(names.title)}${counts.copies ? `: ${counted(counts.copies, 'copy', 'copies')} moved` : ''}`,
+  'records-apart': ({ names }) =>
+    `Recorded ${quoted(names.one)} and ${quoted(names.other)} as two titles${names.reason ? `: ${names.reason}` : ''}`,
   'delete-record': ({ names, counts }) =>
     `Deleted ${quoted(names.title)}${counts.holdings ? ` with ${counted(counts.holdings, 'holding')}` : ''}`,
   'edit-record': ({ names, tags, notes, errors }) =>

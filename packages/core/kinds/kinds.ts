@@ -1,4 +1,5 @@
 import type { ChangeOf, Versioned } from '../changes';
+import { apart, lead } from './duplicates';
 import { delivery, fields, incoming, recipe, roll, sheet } from './delivery';
 import { distinct, heading } from './heading';
 import { copy, holding, withdrawn } from './holding';
@@ -11,6 +12,8 @@ import { pile, piled, scanbatch, stocktake, withdrawlist } from './work';
 /** Every kind of object, parents before what hangs on them: rows are written in this order. */
 const ALL = {
   record,
+  lead,
+  apart,
   heading,
   distinct,
   holding,

@@ -36,7 +36,8 @@ export const withIsbn = (key: string): IdQuery => ({
 
 /** The record with a number. */
 export const withNumber = (record: number): IdQuery => ({
-  sql: 'SELECT id FROM records WHERE id = :record',
+  sql: `WITH RECURSIVE lead (id) AS (SELECT :record UNION SELECT l.into_record FROM lead JOIN record_leads l ON l.id = lead.id)
+    SELECT r.id FROM lead JOIN records r ON r.id = lead.id`,
   params: { record },
 });
 

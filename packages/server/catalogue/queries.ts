@@ -119,3 +119,20 @@ export const briefsOf = (
        FROM record_rows r WHERE r.id IN (SELECT value FROM json_each(:ids))`,
     { ids: JSON.stringify(ids) },
   );
+
+/** Where some records lie on piles. */
+export const piledRecords = (store: Store, records: readonly number[]): Promise<StoredObject<'piled'>[]> =>
+  store.select('piled', "kind = 'record' AND object IN (SELECT value FROM json_each(:records))", {
+    records: JSON.stringify(records),
+  });
+
+/** The record that the number of a merged one leads to, through as many merges as there were; null where it leads nowhere. */
+export const recordLedTo = async (store: Store, record: number): Promise<number | null> =>
+  (
+    await store.row<{ id: number }>(
+      `WITH RECURSIVE lead (id) AS (SELECT into_record FROM record_leads WHERE id = :record
+         UNION SELECT l.into_record FROM lead JOIN record_leads l ON l.id = lead.id)
+       SELECT r.id FROM lead JOIN records r ON r.id = lead.id LIMIT 1`,
+      { record },
+    )
+  )?.id ?? null;

@@ -14,7 +14,7 @@ import { followedBy } from '../headings/follow';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { headingsByKey, knownHeadingKeys } from './queries';
+import { headingsByKey, knownHeadingKeys, recordLedTo } from './queries';
 
 /** A record with all that hangs on it. */
 export async function recordDetail(services: Services, id: number): Promise<RecordDetail> {
@@ -25,7 +25,12 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
     standingOf(services, id),
     historyOf(services, id),
   ]);
-  if (!record) throw notFound(`Record ${id}`);
+  if (!record) {
+    // The number of a record that was merged away leads to the one that was kept.
+    const kept = await recordLedTo(store, id);
+    if (kept === null) throw notFound(`Record ${id}`);
+    return recordDetail(services, kept);
+  }
   const uses = headingsOf(record.value);
   const known = await headingsByKey(
     store,

@@ -9,6 +9,7 @@ import { patiently, type Services } from '../services';
 import { alikeRecords } from './alike';
 import { complete } from './complete';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
+import { alikeGroups, keepRecordsApart, mergeRecords, reviewMergeRecords } from './merge-records';
 import { makeBrief, makeRecord } from './make-record';
 import { removeRecord } from './remove-record';
 import { listVersions, versionOf } from './versions';
@@ -54,6 +55,10 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.reviewClean, ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from)),
   route(api.records.clean, ({ body, person }) => beginCleanRecords(services, person.id, body)),
   route(api.records.suggest, ({ query }) => suggest(services, query.q ?? '')),
+  route(api.records.alike, ({ query }) => alikeGroups(services, query.after)),
+  route(api.records.reviewMerge, ({ body }) => reviewMergeRecords(services, body)),
+  route(api.records.merge, ({ body, person }) => mergeRecords(services, person.id, body)),
+  route(api.records.keepApart, ({ body, person }) => keepRecordsApart(services, person.id, body)),
   route(api.records.complete, ({ query }) => complete(services, query)),
   route(api.records.lookUp, ({ query }) => lookUp(services, query.q ?? '')),
   route(api.records.read, ({ params }) => recordDetail(services, params.id)),

@@ -11,7 +11,7 @@ import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
 import { countsOfFacet } from '../projections/record-rows';
 import { foundBy, type FoundRecords, type SearchPlace } from './found';
-import { barcodesInUse, copyWithBarcode, headingLedTo, recordsWithIsbn } from './queries';
+import { barcodesInUse, copyWithBarcode, headingLedTo, recordLedTo, recordsWithIsbn } from './queries';
 import {
   countByBranch,
   countByFinding,
@@ -167,9 +167,7 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
       };
     }
     case 'record':
-      return (await store.read('record', recognition.id))
-        ? { as: 'record', id: recognition.id, said: `Record ${recognition.id}` }
-        : { as: 'nothing', said: `There is no record ${recognition.id}.` };
+      return lookUpRecord(store, recognition.id);
     case 'heading': {
       const heading = await store.read('heading', recognition.id);
       if (!heading) return { as: 'nothing', said: `There is no heading ${recognition.id}.` };
@@ -224,3 +222,12 @@ export const lastWithdrawn = async (
   barcode: string,
 ): Promise<StoredObject<'withdrawn'> | undefined> =>
   (await store.find('withdrawn', { where: { barcode }, order: [['id', 'DESC']], limit: 1 }))[0];
+
+/** A record by its number, or the one that the number leads to. */
+async function lookUpRecord(store: Store, id: number): Promise<LookUp> {
+  if (await store.read('record', id)) return { as: 'record', id, said: `Record ${id}` };
+  const kept = await recordLedTo(store, id);
+  return kept === null
+    ? { as: 'nothing', said: `There is no record ${id}.` }
+    : { as: 'record', id: kept, said: `Record ${id}, which was merged into ${kept}` };
+}

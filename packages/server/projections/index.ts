@@ -3,6 +3,7 @@ import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 import { counts } from './counts';
 import { headingUse } from './heading-use';
+import { alikeRecords } from './alike-records';
 import { alikeHeadings } from './look-alikes';
 import type { Projection } from './projection';
 import { recordIndex } from './record-index';
@@ -23,6 +24,7 @@ export const PROJECTIONS: readonly Projection[] = [
   headingUse,
   usedTerms,
   alikeHeadings,
+  alikeRecords,
   stocktakes,
 ];
 

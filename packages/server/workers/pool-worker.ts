@@ -1,4 +1,5 @@
 import { alikeNames, type ComparedName, type LookAlike } from '@osier/core/headings';
+import { pairsOf, type Compared, type RecordPair } from '@osier/core/duplicates';
 import { keptJson } from '../store/kept-json';
 
 /** What comparing names is given: each name as JSON of a `ComparedName`. */
@@ -13,3 +14,6 @@ export const compareNames = ({ names, touched }: NamesToCompare): LookAlike[] =>
     names.map((name) => keptJson<ComparedName>(name)),
     new Set(touched),
   );
+
+/** Pairs of records that may be one, among those that share a key. */
+export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pairsOf(compared);

@@ -1,5 +1,7 @@
 import type { LookAlike } from '@osier/core/headings';
 import type { CompareNames } from '../projections/look-alikes';
+import type { Compared, RecordPair } from '@osier/core/duplicates';
+import type { PairRecords } from '../projections/alike-records';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
@@ -7,19 +9,22 @@ import type { NamesToCompare } from './pool-worker';
 /** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
 export interface WorkerPool {
   readonly compareNames: CompareNames;
+  readonly pairRecords: PairRecords;
   close(): Promise<void>;
 }
 
 /** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
 export function workerPool(folder: string): WorkerPool {
-  const pool = new Piscina<NamesToCompare, LookAlike[]>({
+  const pool = new Piscina<NamesToCompare | readonly Compared[], LookAlike[] | RecordPair[]>({
     filename: join(folder, 'pool-worker.mjs'),
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 10_000,
   });
   return {
-    compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
+    compareNames: (names, touched) =>
+      pool.run({ names, touched }, { name: 'compareNames' }) as Promise<LookAlike[]>,
+    pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }) as Promise<RecordPair[]>,
     close: () => pool.destroy(),
   };
 }
