@@ -13,7 +13,7 @@ import {
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { EAST_ASIAN, FOREIGN } from './foreign';
-import { makeForeign, makeRecord, type MadeRecord, type Material } from './make-record';
+import { makeForeign, makeRecord, secondRecordOf, type MadeRecord, type Material } from './make-record';
 import { makeAuthors } from './people';
 import { randomFrom, type Random } from './random';
 
@@ -136,6 +136,10 @@ export function makeLibrary(): Library {
   const books = made.flatMap((m, at) => (m.material === 'BK' && at >= 1000 ? [at] : []));
   EAST_ASIAN.forEach((book, i) => {
     made[books[i * 40]!] = makeForeign(randomFrom(46_100 + i), 900 + i, book);
+  });
+  // A few books were catalogued twice.
+  [5, 45, 85, 125].forEach((at, i) => {
+    made[books[at]!] = secondRecordOf(made[books[at + 7]!]!, 950 + i);
   });
   const records = random.shuffled(made).map((m, i) => ({ id: i + 1, marc: m.marc, material: m.material }));
   const { holdings, copies } = stock(random, records);

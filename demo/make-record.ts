@@ -269,3 +269,28 @@ export function makeForeign(random: Random, n: number, book: ForeignBook): MadeR
   }
   return { marc: { leader: '00000cam a2200000 i 4500', fields }, material: 'BK', topic };
 }
+
+/** A second record of a book, as it comes about: made by somebody else, with its ISBN in the other form and less in it. */
+export function secondRecordOf({ marc, material, topic }: MadeRecord, n: number): MadeRecord {
+  const fields = marc.fields.flatMap((f): Field[] => {
+    if (f.tag === '001' && 'value' in f) return [{ ...f, value: `wick${String(n).padStart(6, '0')}` }];
+    if (f.tag === '020' && 'subfields' in f)
+      return [
+        field(
+          '020',
+          '  ',
+          'a',
+          (f.subfields[0]?.value ?? '').replace(/^(\d{3})(\d)(\d{3})(\d{5})/, '$1-$2-$3-$4-'),
+        ),
+      ];
+    if (/^(250|336|337|338|490|504|700|655)$/.test(f.tag)) return [];
+    if (f.tag === '300') return [field('300', '  ', 'a', 'pages cm')];
+    return [f];
+  });
+  fields.push(field('520', '  ', 'a', 'Described again from the second copy.'));
+  return {
+    marc: { ...marc, fields: fields.sort((a, b) => (a.tag < b.tag ? -1 : a.tag > b.tag ? 1 : 0)) },
+    material,
+    topic,
+  };
+}

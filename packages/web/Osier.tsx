@@ -16,7 +16,7 @@ const Attention = lazy(() => import('./areas/today/Attention'));
 const Deliveries = lazy(() => import('./areas/deliveries/Deliveries'));
 const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
 const DeliveryReport = lazy(() => import('./areas/deliveries/DeliveryReport'));
-const Catalogue = lazy(() => import('./areas/catalogue/Catalogue'));
+const Catalogue = lazy(() => import('./areas/catalogue/CatalogueArea'));
 const Headings = lazy(() => import('./areas/headings/Headings'));
 const Copies = lazy(() => import('./areas/copies/Copies'));
 const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));

@@ -5,7 +5,7 @@ import { array, mixed, object, type InferType } from 'yup';
 import { id, line, price, version } from '../inputs';
 import { settingsShape } from '../objects/settings';
 import { number } from '../values';
-import { marcBody } from './catalogue';
+import { marcBody } from '../objects/sent-record';
 import { leaveOut, page, reviewed } from './reviews';
 
 /** What is to be done with a record. */

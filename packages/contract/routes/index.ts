@@ -9,6 +9,7 @@ import { liveApi } from './live';
 import { peopleApi } from './people';
 import { pileApi } from './piles';
 import { recipeApi } from './recipes';
+import { recordDeskApi } from './record-desk';
 import { setupApi } from './setup';
 import { starterApi } from './starters';
 import { stocktakeApi } from './stocktakes';
@@ -22,6 +23,7 @@ export const api = {
   overview: overviewApi,
   deliveries: deliveryApi,
   recipes: recipeApi,
+  desk: recordDeskApi,
   records: recordApi,
   starters: starterApi,
   headings: headingApi,

@@ -45,7 +45,7 @@ import { barcodeMissing } from './shelf/barcode-missing';
 import { deweyForm } from './shelf/dewey-form';
 import { holdingCodes } from './shelf/holding-codes';
 import { lcClassForm } from './shelf/lc-class-form';
-import { briefRecord } from './structure/brief-record';
+import { waitsForFullRecord } from './structure/brief-record';
 import { emptySubfield } from './structure/empty-subfield';
 import { fixedCodes } from './structure/fixed-codes';
 import { fixedLength } from './structure/fixed-length';
@@ -85,7 +85,7 @@ export const CHECKS: readonly Check[] = [
   fixedLength,
   fixedCodes,
   linkage,
-  briefRecord,
+  waitsForFullRecord,
   controlCharacter,
   entity,
   notComposed,

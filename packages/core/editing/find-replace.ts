@@ -1,5 +1,5 @@
 import { isControl, type Field, type MarcRecord } from '../marc';
-import { transactionBetween, type Transaction } from './transaction';
+import { transactionBetween, type EditTransaction } from './transaction';
 
 /** What is sought in the texts of a record, and what stands in its place. */
 export interface FindReplace {
@@ -13,7 +13,7 @@ export interface FindReplace {
 
 /** What a replacing does, and how often. */
 export interface Replaced {
-  readonly transaction: Transaction;
+  readonly transaction: EditTransaction;
   readonly count: number;
 }
 

@@ -1,10 +1,10 @@
 import type { MarcRecord } from '../marc';
-import { applyTransaction, invertTransaction, type Transaction } from './transaction';
+import { applyTransaction, invertTransaction, type EditTransaction } from './transaction';
 
 /** What was done in editing a record, and what of it was undone and can be done again; the last stands last. */
 export interface EditHistory {
-  readonly done: readonly Transaction[];
-  readonly undone: readonly Transaction[];
+  readonly done: readonly EditTransaction[];
+  readonly undone: readonly EditTransaction[];
 }
 
 /** A record with the history of its editing. */
@@ -13,13 +13,14 @@ export interface Edited {
   readonly history: EditHistory;
 }
 
+/** Nothing was done yet. */
 export const NO_HISTORY: EditHistory = { done: [], undone: [] };
 
 /** So many steps back are kept. */
 const MOST = 200;
 
 /** The record after a transaction, which is kept in the history; what was undone cannot be done again. */
-export const edited = ({ record, history }: Edited, transaction: Transaction): Edited =>
+export const edited = ({ record, history }: Edited, transaction: EditTransaction): Edited =>
   transaction.length === 0
     ? { record, history }
     : {

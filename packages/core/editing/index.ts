@@ -2,7 +2,7 @@ export type { EditStep, FieldHead } from './edit-step';
 export { applyStep, invertStep, LEADER } from './edit-step';
 export { mapField } from './map-place';
 export { mapStep } from './map-step';
-export type { Transaction } from './transaction';
+export type { EditTransaction } from './transaction';
 export {
   applyTransaction,
   invertTransaction,

@@ -1,5 +1,5 @@
 import { isData, type DataField, type Field, type MarcRecord } from '../marc';
-import type { Transaction } from './transaction';
+import type { EditTransaction } from './transaction';
 
 /** Fields that may have a partner in another script (MARC 21, appendix A, lists those with $6). */
 const LINKABLE = /^(?!880|00)\d{3}$/;
@@ -17,7 +17,7 @@ export const canHavePartner = (f: Field): boolean => isData(f) && LINKABLE.test(
 export function withPartner(
   record: MarcRecord,
   at: number,
-): { readonly transaction: Transaction; readonly field: number } | null {
+): { readonly transaction: EditTransaction; readonly field: number } | null {
   const there = record.fields[at];
   if (!there || !isData(there) || !canHavePartner(there)) return null;
   const used = record.fields.map((f) => Number(/^\d{3}-(\d\d)/.exec(linkOf(f))?.[1] ?? 0));

@@ -13,28 +13,28 @@ import { mapField } from './map-place';
 import { mapStep } from './map-step';
 
 /** Steps that belong together, each for the record as the one before it left it. */
-export type Transaction = readonly EditStep[];
+export type EditTransaction = readonly EditStep[];
 
 /** A record edited by all steps of a transaction. Throws a RangeError when one says of the record what is not so. */
-export const applyTransaction = (record: MarcRecord, transaction: Transaction): MarcRecord =>
+export const applyTransaction = (record: MarcRecord, transaction: EditTransaction): MarcRecord =>
   transaction.reduce(applyStep, record);
 
 /** The transaction that takes another one back. */
-export const invertTransaction = (transaction: Transaction): Transaction =>
+export const invertTransaction = (transaction: EditTransaction): EditTransaction =>
   transaction.map(invertStep).reverse();
 
 /** Where a field stands after a transaction; null when it is gone. */
-export const mapFieldOver = (at: number, over: Transaction): number | null =>
+export const mapFieldOver = (at: number, over: EditTransaction): number | null =>
   over.reduce<number | null>((place, step) => (place === null ? null : mapField(place, step)), at);
 
 /** A transaction made for a record, as it is after another on the same record; null where they concern the same thing. */
 export function mapTransaction(
-  transaction: Transaction,
-  over: Transaction,
+  transaction: EditTransaction,
+  over: EditTransaction,
   isBefore = false,
-): Transaction | null {
+): EditTransaction | null {
   const mapped: EditStep[] = [];
-  let others: Transaction = over;
+  let others: EditTransaction = over;
   for (const step of transaction) {
     let here: EditStep | null = step;
     const rest: EditStep[] = [];
@@ -53,7 +53,7 @@ export function mapTransaction(
 }
 
 /** The steps that make one record of another: as small as the fields, their indicators and subfields let them be. */
-export function transactionBetween(before: MarcRecord, after: MarcRecord): Transaction {
+export function transactionBetween(before: MarcRecord, after: MarcRecord): EditTransaction {
   const steps: EditStep[] = [];
   if (before.leader !== after.leader) steps.push(textStep(LEADER, before.leader, after.leader));
   let at = 0;
@@ -80,7 +80,7 @@ export function transactionBetween(before: MarcRecord, after: MarcRecord): Trans
 }
 
 /** The edits that a fix proposes, as a transaction. */
-export const transactionOfEdits = (record: MarcRecord, edits: readonly RecordEdit[]): Transaction =>
+export const transactionOfEdits = (record: MarcRecord, edits: readonly RecordEdit[]): EditTransaction =>
   transactionBetween(record, applyEdits(record, edits));
 
 /** Fields for fields: one by one where they are of the same tags, else as a whole. */

@@ -6,15 +6,15 @@ import type { Store } from '../store/store';
 import { briefsOf } from './queries';
 
 /** The records of the catalogue that may be the same as one that is not among them, the surest first. */
-export async function matchesOf(store: Store, marc: MarcRecord): Promise<Match[]> {
+export async function matchesHeld(store: Store, marc: MarcRecord): Promise<Match[]> {
   const description = describe(marc);
   const sharing = await candidatesFor(store, keysOf(description));
   return findMatches(description, [...sharing.values()].flat(), DEFAULT_RULE);
 }
 
 /** The same, as they are shown before the record is saved. */
-export async function alikeRecords(store: Store, marc: MarcRecord): Promise<AlikeRow[]> {
-  const matches = await matchesOf(store, marc);
+export async function alikeRows(store: Store, marc: MarcRecord): Promise<AlikeRow[]> {
+  const matches = await matchesHeld(store, marc);
   const briefs = new Map(
     (
       await briefsOf(

@@ -84,7 +84,11 @@ test('the demo library has no sure pair but those that are really one, and a new
     [b.id, 0, []],
   ]);
   expect(found.pairs).toEqual([
-    expect.objectContaining({ a: a.id, b: b.id, why: expect.stringContaining('ISBN 9780306406157') }),
+    expect.objectContaining({
+      a: a.id,
+      b: b.id,
+      why: expect.stringContaining('ISBN 9780306406157') as string,
+    }),
   ]);
   const apart = await cataloguer<Done>('POST', '/records/apart', {
     a: b.id,

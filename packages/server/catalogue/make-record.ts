@@ -13,7 +13,7 @@ import type { Services } from '../services';
 import { today } from '../day';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { matchesOf } from './alike';
+import { matchesHeld } from './alike';
 import { errorsAllowed, marcOf, newHeadings } from './records';
 
 /** Adds a record. One that the catalogue may hold already is added only when that was shown. */
@@ -89,7 +89,7 @@ const numbered = (record: MarcRecord, id: number): MarcRecord =>
 
 /** Refuses a record of which others may be the same that were not shown; gives how many are alike. */
 async function refuseUnseen(store: Store, marc: MarcRecord, despite: readonly number[]): Promise<number> {
-  const matches = await matchesOf(store, marc);
+  const matches = await matchesHeld(store, marc);
   const unseen = matches.filter((m) => !despite.includes(m.record));
   if (unseen.length === 0) return matches.length;
   const held = await store.readMany(

@@ -6,7 +6,7 @@ import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } fr
 import { notFound, wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import { patiently, type Services } from '../services';
-import { alikeRecords } from './alike';
+import { alikeRows } from './alike';
 import { complete } from './complete';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { alikeGroups, keepRecordsApart, mergeRecords, reviewMergeRecords } from './merge-records';
@@ -55,26 +55,26 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.reviewClean, ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from)),
   route(api.records.clean, ({ body, person }) => beginCleanRecords(services, person.id, body)),
   route(api.records.suggest, ({ query }) => suggest(services, query.q ?? '')),
-  route(api.records.alike, ({ query }) => alikeGroups(services, query.after)),
-  route(api.records.reviewMerge, ({ body }) => reviewMergeRecords(services, body)),
-  route(api.records.merge, ({ body, person }) => mergeRecords(services, person.id, body)),
-  route(api.records.keepApart, ({ body, person }) => keepRecordsApart(services, person.id, body)),
-  route(api.records.complete, ({ query }) => complete(services, query)),
+  route(api.desk.alike, ({ query }) => alikeGroups(services, query.after)),
+  route(api.desk.reviewMerge, ({ body }) => reviewMergeRecords(services, body)),
+  route(api.desk.merge, ({ body, person }) => mergeRecords(services, person.id, body)),
+  route(api.desk.keepApart, ({ body, person }) => keepRecordsApart(services, person.id, body)),
+  route(api.desk.complete, ({ query }) => complete(services, query)),
   route(api.records.lookUp, ({ query }) => lookUp(services, query.q ?? '')),
   route(api.records.read, ({ params }) => recordDetail(services, params.id)),
   route(api.records.save, ({ params, body, person }) =>
     saveRecord(services, person.id, params.id, body.version, marcOf(body.marc), body.withErrors),
   ),
-  route(api.records.likely, async ({ body }) => ({
-    rows: await alikeRecords(services.store, marcOf(body.marc)),
+  route(api.desk.likely, async ({ body }) => ({
+    rows: await alikeRows(services.store, marcOf(body.marc)),
   })),
-  route(api.records.make, ({ body, person }) => makeRecord(services, person.id, body)),
-  route(api.records.makeBrief, ({ body, person }) => makeBrief(services, person.id, body)),
-  route(api.records.remove, ({ params, body, person }) =>
+  route(api.desk.make, ({ body, person }) => makeRecord(services, person.id, body)),
+  route(api.desk.makeBrief, ({ body, person }) => makeBrief(services, person.id, body)),
+  route(api.desk.remove, ({ params, body, person }) =>
     removeRecord(services, person.id, params.id, body.version),
   ),
-  route(api.records.versions, ({ params, query }) => listVersions(services, params.id, query.before)),
-  route(api.records.version, ({ params }) => versionOf(services, params.id, params.entry)),
+  route(api.desk.versions, ({ params, query }) => listVersions(services, params.id, query.before)),
+  route(api.desk.version, ({ params }) => versionOf(services, params.id, params.entry)),
   route(api.records.file, async ({ params, query, res }) => {
     const record = await services.store.read('record', params.id);
     if (!record) throw notFound(`Record ${params.id}`);

@@ -1,4 +1,3 @@
-import { keysAt } from '@osier/core/access';
 import type { UsedTerm } from '@osier/core/editing';
 import { KINDS } from '@osier/core/kinds';
 import type { MarcRecord } from '@osier/core/marc';

@@ -62,7 +62,7 @@ test.each([
 ])('what is wrong is told at its field (%p)', async (more, field, message) => {
   const refused = await head<Problem>('POST', '/starters', body(more));
   expect(refused.status).toBe(422);
-  expect(refused.body.fields).toEqual([{ field, message: expect.stringMatching(message) }]);
+  expect(refused.body.fields).toEqual([{ field, message: expect.stringMatching(message) as string }]);
 });
 
 test('only the head sets them up', async () => {

@@ -1,6 +1,5 @@
-import type { LookAlike } from '@osier/core/headings';
 import type { CompareNames } from '../projections/look-alikes';
-import type { Compared, RecordPair } from '@osier/core/duplicates';
+import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
@@ -15,16 +14,16 @@ export interface WorkerPool {
 
 /** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
 export function workerPool(folder: string): WorkerPool {
-  const pool = new Piscina<NamesToCompare | readonly Compared[], LookAlike[] | RecordPair[]>({
+  // What a function of the script gives is said where it is called.
+  const pool = new Piscina<NamesToCompare | readonly Compared[], never>({
     filename: join(folder, 'pool-worker.mjs'),
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 10_000,
   });
   return {
-    compareNames: (names, touched) =>
-      pool.run({ names, touched }, { name: 'compareNames' }) as Promise<LookAlike[]>,
-    pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }) as Promise<RecordPair[]>,
+    compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
+    pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     close: () => pool.destroy(),
   };
 }

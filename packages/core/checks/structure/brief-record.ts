@@ -1,7 +1,7 @@
 import type { Check } from '../finding';
 import { RECORD } from '../view';
 
-export const briefRecord: Check = {
+export const waitsForFullRecord: Check = {
   rule: 'brief-record',
   title: 'Brief record waiting for a full one',
   group: 'Structure',

@@ -20,11 +20,9 @@ const KEPT = 'osier-brief';
 /** What the books that are entered one after the other have in common. */
 type Common = Partial<Pick<Typed, 'branch' | 'location' | 'type' | 'status'>>;
 function lastCommon(): Common {
-  try {
-    return JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Common;
-  } catch {
-    return {};
-  }
+  const kept = new URLSearchParams(localStorage.getItem(KEPT) ?? '');
+  const [branch, location, type] = ['branch', 'location', 'type'].map((name) => kept.get(name) ?? undefined);
+  return { branch, location, type, status: BRIEF_STATUSES.find((s) => s === kept.get('status')) };
 }
 
 /** Enters a book with the little that is known of it, by scanner and keyboard, ready for the next one. */
@@ -47,9 +45,9 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
     price: null,
   };
   const make = async (typed: Typed, despite: readonly number[]) => {
-    const done = await call(api.records.makeBrief, { body: { ...typed, despite } });
+    const done = await call(api.desk.makeBrief, { body: { ...typed, despite } });
     const { branch: at, location, type, status } = typed;
-    localStorage.setItem(KEPT, JSON.stringify({ branch: at, location, type, status }));
+    localStorage.setItem(KEPT, new URLSearchParams({ branch: at, location, type, status }).toString());
     say(done.sentence, done.entry);
     setAsking(null);
     setN((before) => before + 1);
@@ -60,7 +58,7 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
       { ...typed, isbn: readIsbn(typed.isbn)?.isbn13 ?? '', language: 'eng' },
       new Date().toISOString().slice(0, 10),
     );
-    const { rows } = await call(api.records.likely, { body: { marc } });
+    const { rows } = await call(api.desk.likely, { body: { marc } });
     if (rows.length) setAsking({ typed, alike: rows });
     else await make(typed, []);
   };

@@ -29,6 +29,7 @@ import { useMay } from '../../shell/person';
 import { AddRecord } from './AddRecord';
 import { BriefRecord } from './BriefRecord';
 import { CatalogueOverview } from './CatalogueOverview';
+import { CataloguePages } from './CataloguePages';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
 import { NewRecord } from './NewRecord';
@@ -142,6 +143,7 @@ export default function Catalogue() {
   return (
     <>
       <AreaHead name={wording.catalogue} state={state}>
+        <CataloguePages />
         {mayEdit ? <AddRecord /> : null}
         {q || first?.within ? (
           <Button size="small" className="fix" onClick={() => void navigate('/catalogue')}>

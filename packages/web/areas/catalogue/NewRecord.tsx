@@ -106,7 +106,7 @@ function Making({
   const send = async (despite: readonly number[], withErrors: boolean) => {
     const marc = draftNow(key)?.marc ?? edit.marc;
     try {
-      const done = await call(api.records.make, { body: { marc, despite, withErrors } });
+      const done = await call(api.desk.make, { body: { marc, despite, withErrors } });
       edit.set(null);
       say(done.sentence, done.entry);
       await refresh();
@@ -119,7 +119,7 @@ function Making({
     const now = draftNow(key);
     if (!now) return say(wording.nothingTypedYet);
     try {
-      const { rows } = await call(api.records.likely, { body: { marc: now.marc } });
+      const { rows } = await call(api.desk.likely, { body: { marc: now.marc } });
       const errors = edit.findings.filter((f) => f.severity === 'error').map((f) => f.message);
       const lacking = lackingOf(starter, now.marc);
       const problems = [...errors, ...(lacking.length ? [wording.stillLacking(lacking.join(', '))] : [])];

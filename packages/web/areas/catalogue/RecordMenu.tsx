@@ -24,7 +24,7 @@ export function RecordMenu({
   const { say, complain } = useShell();
   const remove = async () => {
     try {
-      const done = await call(api.records.remove, { params: { id }, body: { version } });
+      const done = await call(api.desk.remove, { params: { id }, body: { version } });
       say(done.sentence, done.entry);
       void navigate('/catalogue');
       await refresh();

@@ -2,8 +2,8 @@ import { api, recordIn } from '@osier/contract';
 import { call } from '../../api/call';
 import { reconciled, type MarcRecord, type Side } from '@osier/core/marc';
 import { Button } from 'antd';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { Collisions } from '../../parts/Collisions';
@@ -43,6 +43,11 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const { data: r, error } = useApi(api.records.read, { params: { id } });
   const key = String(id);
   const edit = useRecordDraft(key, r ? { ...r, title: r.brief.title, path: `/catalogue/${id}` } : null);
+  const navigate = useNavigate();
+  useEffect(() => {
+    // The number of a merged record leads to the one that was kept.
+    if (r && r.id !== id) void navigate(`/catalogue/${r.id}`, { replace: true });
+  }, [r, id, navigate]);
   const { draft } = edit;
   const [theirs, setTheirs] = useState<Both | null>(null);
   const [choices, setChoices] = useState<(Side | undefined)[]>([]);

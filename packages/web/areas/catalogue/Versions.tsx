@@ -1,6 +1,5 @@
 import { api } from '@osier/contract';
-import { fieldBroughtBack } from '@osier/core/editing';
-import { compareRecords, fieldText, type FieldPair, type MarcRecord } from '@osier/core/marc';
+import type { MarcRecord } from '@osier/core/marc';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,6 +7,7 @@ import { useApi } from '../../api/queries';
 import { Compare } from '../../parts/Compare';
 import type { RecordDraft } from '../../parts/record-draft/use-record-draft';
 import { when } from '../../parts/when';
+import { TakeFields } from './TakeFields';
 import { catalogueWords as wording } from './words';
 
 const NOW = 0;
@@ -23,13 +23,13 @@ export function Versions({
   now: MarcRecord;
   edit: RecordDraft | undefined;
 }) {
-  const { data } = useApi(api.records.versions, { params: { id }, query: {} });
+  const { data } = useApi(api.desk.versions, { params: { id }, query: {} });
   const [chosen, setChosen] = useState<number | null>(null);
   const [against, setAgainst] = useState(NOW);
   const rows = data?.rows ?? [];
   const older = chosen ?? rows[1]?.entry ?? rows[0]?.entry ?? null;
-  const one = useApi(api.records.version, older ? { params: { id, entry: older } } : null).data?.marc;
-  const other = useApi(api.records.version, against ? { params: { id, entry: against } } : null).data?.marc;
+  const one = useApi(api.desk.version, older ? { params: { id, entry: older } } : null).data?.marc;
+  const other = useApi(api.desk.version, against ? { params: { id, entry: against } } : null).data?.marc;
   const beside: MarcRecord | null | undefined = against === NOW ? now : other;
   const name = (entry: number) => {
     const at = rows.find((r) => r.entry === entry);
@@ -83,7 +83,7 @@ export function Versions({
             ) : null}
           </div>
           {edit && against === NOW ? (
-            <BringBack older={one} edit={edit} />
+            <TakeFields from={one} edit={edit} verb={wording.bringBack} same={wording.theSameAsNow} />
           ) : (
             <Compare before={one} after={beside} />
           )}
@@ -91,42 +91,4 @@ export function Versions({
       ) : null}
     </section>
   );
-}
-
-/** The fields in which an older version differs from the record as it is edited, each to be brought back by itself. */
-function BringBack({ older, edit }: { older: MarcRecord; edit: RecordDraft }) {
-  const pairs = compareRecords(older, edit.marc).filter((p) => p.change !== 'same');
-  if (pairs.length === 0) return <p className="faded">{wording.theSameAsNow}</p>;
-  return (
-    <div className="compare">
-      {pairs.map((pair, i) => (
-        <div key={i} className={`compare-row ${pair.change} bring-back`}>
-          <span className="field-tag">{pair.change === 'changed' ? pair.after.tag : pair.field.tag}</span>
-          <span>{textOf(pair)}</span>
-          <Button size="small" onClick={() => edit.become(fieldBroughtBack(edit.marc, older, pair))}>
-            {wording.bringBack}
-          </Button>
-        </div>
-      ))}
-    </div>
-  );
-}
-
-function textOf(pair: FieldPair) {
-  if (pair.change === 'changed')
-    return pair.parts.map((t, k) =>
-      t.change === 'lost' ? (
-        <del key={k} className="lost">
-          {t.text}
-        </del>
-      ) : t.change === 'new' ? (
-        <ins key={k} className="new">
-          {t.text}
-        </ins>
-      ) : (
-        <span key={k}>{t.text}</span>
-      ),
-    );
-  const text = fieldText(pair.field).slice(4);
-  return pair.change === 'lost' ? <del className="whole">{text}</del> : <ins className="whole">{text}</ins>;
 }

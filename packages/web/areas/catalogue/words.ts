@@ -118,6 +118,34 @@ export const catalogueWords = {
   newOneLikeThis: 'New record like this one',
   saveAsFile: (format: string) => `Save as ${format}`,
   deleteRecord: 'Delete record',
+  // AlikeRecords, MergePiece
+  allRecords: 'All records',
+  lookAlikes: 'Look-alikes',
+  groupsOfRecords: (n: number) =>
+    n === 1
+      ? 'One group of records that may be one title.'
+      : `${n.toLocaleString('en-GB')} groups of records that may be one title.`,
+  noRecordsLookAlike: 'No two records look like one title.',
+  stillCompared: (n: string) => ` ${n} records are still being compared.`,
+  whatLookAlikesAre:
+    'Records that may describe one title, the surest first. Choose the one to keep, take from the others what it lacks, and merge them: holdings, copies and piles move, and the old numbers lead to the kept record.',
+  howTheyAreFound:
+    'They are found by their numbers and descriptions, as deliveries find what is held. Two titles that are told apart are not shown again.',
+  oneTitleOrSeveral: 'One title or several?',
+  pairWhy: (a: number, b: number, why: string) => `${a} and ${b}: ${why}`,
+  recordThatIsKept: 'Record that is kept',
+  keep: (id: number) => `Keep record ${id}`,
+  mergeThisOne: 'merge this one',
+  mergingOf: (title: string) => `Merge into ${title}`,
+  whatDiffersIn: (id: number) => `What record ${id} has otherwise`,
+  takeAllItLacks: 'Take all that is lacking',
+  take: 'Take',
+  nothingMoreToTake: 'It has nothing that is lacking.',
+  whatItBecomes: (id: number) => `What record ${id} becomes`,
+  mergeRecords: (n: number) => `Merge ${n} records`,
+  whyTwoTitles: 'Why they are two titles',
+  twoTitles: 'They are two titles',
+  areTwoTitles: (a: number, b: number) => `${a} and ${b} are two titles`,
   // CopyForm
   theNewCopy: 'the new copy',
   newCopy: 'New copy',

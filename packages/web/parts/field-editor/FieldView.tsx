@@ -46,7 +46,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
   }, [editing, adding, record]);
   const language = columnAt(LANGUAGE, record);
   const rows = useMemo(
-    () => [{ at: -1, field: { tag: 'LDR', value: record.leader } as Field }, ...withPartners(record)],
+    () => [{ at: -1, field: { tag: 'LDR', value: record.leader } }, ...withPartners(record)],
     [record],
   );
   const byField = useMemo(() => {

@@ -53,7 +53,9 @@ function Picker({ onChoose }: { onChoose: (char: string) => void }) {
   const { data: all = [] } = useQuery({
     queryKey: ['special characters'],
     queryFn: async () =>
-      (await import('./special-characters.json')).default.characters as unknown as Character[],
+      (await import('./special-characters.json')).default.characters.map(
+        ([char, said, isInMarc8]): Character => [String(char), String(said), Number(isInMarc8)],
+      ),
     staleTime: Infinity,
   });
   const words = name.toLowerCase().split(/\s+/).filter(Boolean);

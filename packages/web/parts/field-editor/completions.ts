@@ -57,7 +57,7 @@ export function useCompletions({
   };
   const { data } = useQuery({
     queryKey: ['complete', query],
-    queryFn: () => call(api.records.complete, { query }),
+    queryFn: () => call(api.desk.complete, { query }),
     enabled: isRemote && settled.length >= 2,
     placeholderData: keepPreviousData,
     staleTime: 20_000,

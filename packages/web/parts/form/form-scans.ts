@@ -32,9 +32,9 @@ export function useFormScans(
       const filled = by.fill(code);
       form.setFieldsValue(filled);
       tell(filled);
-      const next = by.next(form.getFieldsValue(true) as Values);
+      const next = by.next(form.getFieldsValue());
       if (next === null) form.submit();
-      else (form.getFieldInstance(next) as HTMLElement | null)?.focus();
+      else form.focusField(next);
     },
     [form],
   );

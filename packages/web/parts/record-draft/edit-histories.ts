@@ -13,4 +13,4 @@ export const useHistories = create<Histories>((set) => ({
     set(({ of: { [key]: _, ...rest } }) => ({ of: history ? { ...rest, [key]: history } : rest })),
 }));
 
-export const historyOf = (key: string): EditHistory => useHistories.getState().of[key] ?? NO_HISTORY;
+export const editHistoryOf = (key: string): EditHistory => useHistories.getState().of[key] ?? NO_HISTORY;

@@ -15,7 +15,7 @@ import {
   withPartner,
   type Edited,
   type StarterField,
-  type Transaction,
+  type EditTransaction,
 } from '@osier/core/editing';
 import {
   compareRecords,
@@ -32,7 +32,7 @@ import { useDrafts, type Draft } from '../../shell/drafts';
 import { useShell } from '../../shell/shell-store';
 import { fieldWords } from '../field-editor/words';
 import { partWords as wording } from '../words';
-import { historyOf, useHistories } from './edit-histories';
+import { editHistoryOf, useHistories } from './edit-histories';
 import { useLiveFindings } from './live-findings';
 
 /** A field to come, and before which field of the record; `isAsked` when a starter asks for it. */
@@ -65,7 +65,7 @@ export interface RecordDraft {
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly set: (draft: Draft | null) => void;
-  readonly apply: (transaction: Transaction) => void;
+  readonly apply: (transaction: EditTransaction) => void;
   /** Makes the record another one in one step. */
   readonly become: (next: MarcRecord) => void;
   /** Exchanges a field (-1: the leader), or deletes it with null. */
@@ -127,7 +127,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
   /** Steps through the history; another page may have edited the draft meanwhile, and then there is none. */
   const through = (go: (now: Edited) => Edited | null, otherwise: string) => {
     try {
-      step(go({ record: marc, history: historyOf(key) }), otherwise);
+      step(go({ record: marc, history: editHistoryOf(key) }), otherwise);
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
       useHistories.getState().set(key, null);
@@ -136,10 +136,10 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
   };
   const become = (next: MarcRecord) => {
     const full = isNew ? filledFromText(marc, next) : next;
-    step(edited({ record: marc, history: historyOf(key) }, transactionBetween(marc, full)), '');
+    step(edited({ record: marc, history: editHistoryOf(key) }, transactionBetween(marc, full)), '');
   };
-  const apply = (transaction: Transaction) =>
-    step(edited({ record: marc, history: historyOf(key) }, transaction), '');
+  const apply = (transaction: EditTransaction) =>
+    step(edited({ record: marc, history: editHistoryOf(key) }, transaction), '');
   const withoutFields = (places: readonly number[]): MarcRecord => ({
     ...marc,
     fields: marc.fields.filter((_, at) => !places.includes(at)),

@@ -1,0 +1,13 @@
+import { lazy } from 'react';
+import { useParams } from 'react-router';
+import { useAddress } from '../../parts/use-address';
+
+const Catalogue = lazy(() => import('./Catalogue'));
+const AlikeRecords = lazy(() => import('./AlikeRecords'));
+
+/** The Catalogue: searching and editing records, and those that may be one title. */
+export default function CatalogueArea() {
+  const [query] = useAddress();
+  const { id } = useParams();
+  return !id && query.get('show') === 'alike' ? <AlikeRecords /> : <Catalogue />;
+}
