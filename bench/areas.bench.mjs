@@ -60,6 +60,31 @@ export async function areasBench() {
       80,
     );
   await p95('a record opened', [(i) => ask('GET', `/records/${2000 + i * 37}`)], 40, 100);
+  await p95(
+    'a heading completed while it is typed',
+    [(i) => ask('GET', `/complete?from=heading&tag=100&q=${'ABCDEFGHIKLMNOPRSTUW'[i % 20]}a`)],
+    80,
+    100,
+  );
+  await p95(
+    'a publisher completed while it is typed',
+    [(i) => ask('GET', `/complete?from=publisher&tag=264&q=${['wi', 'pr', 're', 'os'][i % 4]}`)],
+    80,
+    100,
+  );
+  await p95(
+    'a record saved',
+    [
+      async (i) => {
+        const { id, version, marc } = await ask('GET', `/records/${3000 + i * 41}`);
+        const noted = { ...marc, fields: [...marc.fields, note(i)] };
+        await ask('PUT', `/records/${id}`, { version, marc: noted, withErrors: true });
+      },
+    ],
+    150,
+    100,
+  );
+  await p95('records that look alike', ['/records/alike'], 150);
   const codes = Array.from({ length: 200 }, (_, i) => `9${String(20_000 + 4 * i).padStart(13, '0')}`);
   await p95(
     'a scan of a stocktake answered',
@@ -79,6 +104,8 @@ export async function areasBench() {
   console.log(`laid down in ${filling.toFixed(0)} s, names compared in ${comparing.toFixed(0)} s`);
   return rows;
 }
+
+const note = (i) => ({ tag: '599', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: `Note ${i}.` }] });
 
 /** Seconds until all names are compared. */
 async function untilCompared(ask) {

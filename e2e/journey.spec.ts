@@ -45,7 +45,6 @@ test('1 and 2: a delivery is read, cleaned and accepted, and accepting is taken 
   await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Fix all 24 safe ones' })).toBeVisible();
   await accessible(page);
-  await picture(page, 'findings-by-kind');
   const kind = page.getByRole('row', { name: /Duplicate subject heading/ });
   await kind.getByRole('button', { name: 'Fix all 4 safe ones' }).click();
   await expect(page.getByText(/Duplicate subject heading” changes 4 of 42/)).toBeVisible();
@@ -142,7 +141,6 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await page.getByRole('link', { name: 'Report' }).click();
   await expect(page.getByRole('cell', { name: 'copies only', exact: true })).toHaveCount(3);
   await accessible(page);
-  await picture(page, 'report');
   await page.getByRole('link', { name: 'Back to the delivery' }).click();
   await page.getByRole('button', { name: 'Undo accepting 21 records' }).click();
   await expect(page.getByText('21 records go back to waiting in this delivery.')).toBeVisible();

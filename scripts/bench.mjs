@@ -5,14 +5,16 @@ import { ensureSystemPackages } from './system-packages.mjs';
 
 await ensureInstalled();
 ensureSystemPackages();
+await (await import('./build.mjs')).ensureBuilt();
 await (await import('./bundle.mjs')).bundle(['cli', 'server']);
 const { convertBench } = await import('../bench/convert.bench.mjs');
 const { checkBench } = await import('../bench/check.bench.mjs');
 const { importBench } = await import('../bench/import.bench.mjs');
 const { areasBench } = await import('../bench/areas.bench.mjs');
+const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
-for (const bench of [convertBench, checkBench, importBench, areasBench])
+for (const bench of [convertBench, checkBench, importBench, areasBench, recordDeskBench])
   for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
     const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;
     console.log(

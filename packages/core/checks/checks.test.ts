@@ -199,6 +199,12 @@ test.each<[string, Field[]]>([
   ['holding-codes', plus(field('852', '1 ', 'b', 'Sedge', 'p', '31204000517715'))],
 ])('%s is found', (rule, fields) => expect(found(...fields)).toContain(rule));
 
+test.each<[string, MarcRecord]>([
+  ['brief-record', { ...record(...base), leader: '00000nam a22000003i 4500' }],
+])('%s is found by the leader', (rule, brief) =>
+  expect(checkRecord(brief, DEFAULT_HOUSE).map((f) => f.rule)).toContain(rule),
+);
+
 test('every check is proved by a record that it finds fault with', () => {
   const proved = new Set(
     [...readFileSync(__filename, 'utf8').matchAll(/^ {2}\[\s*'([a-z0-9-]+)',/gm)].map((m) => m[1]),

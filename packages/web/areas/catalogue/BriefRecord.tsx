@@ -7,6 +7,7 @@ import type { InferType } from 'yup';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { SchemaForm } from '../../parts/form/SchemaForm';
+import { useDrafts } from '../../shell/drafts';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
@@ -16,6 +17,7 @@ import { catalogueWords as wording } from './words';
 
 type Typed = InferType<typeof briefBody>;
 const KEPT = 'osier-brief';
+const DRAFT = 'brief record';
 
 /** What the books that are entered one after the other have in common. */
 type Common = Partial<Pick<Typed, 'branch' | 'location' | 'type' | 'status'>>;
@@ -50,6 +52,8 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
     localStorage.setItem(KEPT, new URLSearchParams({ branch: at, location, type, status }).toString());
     say(done.sentence, done.entry);
     setAsking(null);
+    // The next form begins empty.
+    useDrafts.getState().keepForm(DRAFT, null);
     setN((before) => before + 1);
     await refresh();
   };
@@ -88,7 +92,7 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
         takesFocus
         initial={initial}
         verb={wording.addBriefRecord}
-        draft={{ key: 'brief record', title: wording.briefRecord, path: '/catalogue/brief' }}
+        draft={{ key: DRAFT, title: wording.briefRecord, path: '/catalogue/brief' }}
         scans={{
           name: wording.theBriefRecord,
           fill: (code) => (readIsbn(code)?.isbn13 ? { isbn: code } : { barcode: code }),

@@ -5,6 +5,7 @@ import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
 import { PeopleForm } from './People';
 import { Recipes } from './Recipes';
+import { Starters } from './Starters';
 import { Suppliers } from './Suppliers';
 import { useSetUp } from './use-set-up';
 import './setup.css';
@@ -15,6 +16,7 @@ const PAGES = [
   ['house', wording.houseRules],
   ['suppliers', wording.suppliersAndLabels],
   ['recipes', wording.recipes],
+  ['starters', wording.starters],
   ['people', wording.people],
 ] as const;
 
@@ -42,6 +44,8 @@ export default function SetUp() {
           <Suppliers />
         ) : page === 'recipes' ? (
           <Recipes />
+        ) : page === 'starters' ? (
+          <Starters />
         ) : (
           <PeopleForm data={data} />
         )}

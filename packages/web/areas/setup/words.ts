@@ -165,4 +165,26 @@ export const setUpWords = {
   saveSupplierSheet: 'Save supplier sheet',
   addSupplierSheet: 'Add supplier sheet',
   deleteSupplierSheet: 'Delete supplier sheet',
+  // Starters
+  starters: 'Starters',
+  starter: 'Starter',
+  newStarter: 'New starter',
+  whatAStarterIs:
+    'A starter is a prepared beginning for a kind of record: what stands in it from the beginning, and the fields that it asks for.',
+  fieldsAsked: 'Fields asked for',
+  whose: 'Whose',
+  comesWithOsier: 'comes with Osier',
+  ourFormOfIt: 'the library’s form of it',
+  ourOwn: 'the library’s own',
+  howAFieldIsWritten:
+    'A field is written as 245 10 $a $b $c ! Title: tag, two indicators (# for a blank), codes, each with the text that stands there already, and a mark: ! required, * usual, ? possible. Without a mark the field is given as it stands. What follows the mark is shown as its prompt.',
+  leader: 'Leader',
+  fixed008: '008/18-34',
+  fixed008Help: 'Positions from 18 on; what is not given is as in an empty 008',
+  fixed007: '007, from its first character',
+  fieldsALineEach: 'Fields, a line each',
+  saveStarter: 'Save starter',
+  saveAsOurForm: 'Save as the library’s form',
+  addStarter: 'Add starter',
+  deleteStarter: 'Delete starter',
 } as const;

@@ -80,4 +80,19 @@ export const fieldWords = {
   // prompts
   required: 'required',
   fillIn: (tag: string, name: string) => `Fill in ${tag} ${name}`,
+  // QuickAdditions
+  addNoteOrLink: 'Note or link',
+  addTo: (what: string) => `Add ${what}`,
+  quick: {
+    summary: { name: 'Summary', labels: ['Summary'] },
+    contents: { name: 'Contents', labels: ['Contents: titles with -- between them'] },
+    'reading level': { name: 'Reading level', labels: ['Reading level or age'] },
+    'course programme': {
+      name: 'Course programme',
+      labels: ['Programme', 'Interest level', 'Reading level', 'Points'],
+    },
+    'local note': { name: 'Local note', labels: ['Note of this library'] },
+    link: { name: 'Link', labels: ['Address', 'Text of the link', 'Note for readers'] },
+    cover: { name: 'Cover link', labels: ['Address of the picture', 'What it shows'] },
+  },
 } as const;

@@ -70,6 +70,19 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
           <DateField {...told} value={text} onChange={onChange} />
         </Suspense>
       );
+    case 'lines':
+      return (
+        <Input.TextArea
+          {...told}
+          className="mono"
+          rows={field.rows}
+          spellCheck={false}
+          value={text}
+          onChange={(e) => onChange(e.target.value)}
+          // Enter begins a line here and sends nothing.
+          onKeyDown={(e) => e.key === 'Enter' && e.stopPropagation()}
+        />
+      );
     case 'price':
       return (
         <PriceInput

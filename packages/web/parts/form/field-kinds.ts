@@ -17,6 +17,8 @@ export type FieldKind =
   | { readonly kind: 'codes'; readonly list: readonly CodeOption[]; readonly placeholder?: string }
   | { readonly kind: 'tags'; readonly placeholder?: string }
   | { readonly kind: 'date' }
+  /** Text of several lines, set in mono. */
+  | { readonly kind: 'lines'; readonly rows: number }
   /** In hundredths of the house's currency; null for none. */
   | { readonly kind: 'price' }
   | { readonly kind: 'flag' };
