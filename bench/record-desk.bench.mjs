@@ -1,10 +1,12 @@
-/* global document, performance, window, PerformanceObserver, MessageChannel */
+/* global document, window, PopStateEvent, requestAnimationFrame, PerformanceObserver, MessageChannel */
 // A record of 500 fields in the browser: opened, and typed in.
 import { chromium } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { bundled } from './bundled.mjs';
 import { client, start } from './served.mjs';
+import { timed } from './timed.mjs';
 
 const FIELDS = 500;
 const KEYS = 300;
@@ -28,6 +30,7 @@ const data = (tag, inds, value) => ({ tag, ind1: inds[0], ind2: inds[1], subfiel
 
 export async function recordDeskBench() {
   const folder = mkdtempSync(join(tmpdir(), 'osier-desk-'));
+  await timed(process.execPath, [await bundled('big-store'), folder, '1000']);
   const server = await start(folder);
   const { ask } = await client(server);
   const { id } = await ask('POST', '/records', { marc: longRecord(), withErrors: true });

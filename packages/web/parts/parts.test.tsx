@@ -2,7 +2,7 @@
 import type { Finding } from '@osier/core/checks';
 import { field, type Field, type MarcRecord } from '@osier/core/marc';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Compare } from './Compare';
 import { Facets } from './Facets';
@@ -87,7 +87,7 @@ describe('the field view', () => {
   test('arrows go from field to field; Enter opens the editor only where fields can be changed', () => {
     const fields = record(title);
     const { container, rerender } = shown(<FieldView record={fields} />);
-    rowOf(container, 0).focus();
+    act(() => rowOf(container, 0).focus());
     fireEvent.keyDown(rowOf(container, 0), { key: 'ArrowDown' });
     expect(document.activeElement).toBe(rowOf(container, 1));
     fireEvent.keyDown(rowOf(container, 1), { key: 'Enter' });

@@ -1,14 +1,21 @@
-import { CloseOutlined } from '@ant-design/icons';
 import type { DataField, MarcRecord } from '@osier/core/marc';
 import { Button } from 'antd';
-import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+} from 'react';
 import { useFormat } from '../format';
-import { CompletedInput, isChoosing } from './CompletedInput';
+import { isChoosing } from './CompletedInput';
 import { FieldActs } from './FieldActs';
 import * as typing from './field-parts';
 import { IndicatorInput } from './IndicatorInput';
 import { SpecialCharacters } from './SpecialCharacters';
-import { SubfieldText } from './SubfieldText';
+import { SubfieldRow } from './SubfieldRow';
 import { fieldWords as wording } from './words';
 
 /** Numbers that are scanned: ISBN, ISSN, other standard numbers. */
@@ -116,14 +123,7 @@ export function DataFieldForm({
     complain(wording.tooLongToPaste);
   };
   const takesCodes = CODE_FIELDS.has(field.tag);
-  const named = (code: string) => format?.subfieldName(field.tag, code);
-  const definition = format?.fieldDefinition(field.tag)?.subfields;
-  /** Whether a code may stand again, in words. */
-  const repeats = (code: string): string => {
-    const may = definition?.[code]?.[1] === 1;
-    if (may || !definition?.[code]) return may ? wording.repeatable : '';
-    return parts.filter((p) => p.code === code).length > 1 ? wording.isThereAlready : wording.notRepeatable;
-  };
+  const typed = typing.fieldTyped(field, inds, state);
   const insert = (text: string) => {
     const input = lastText.current;
     const key = input && form.current?.contains(input) ? keyOf(input) : (parts[0]?.key ?? null);
@@ -133,6 +133,25 @@ export function DataFieldForm({
     const value = part.value.slice(0, at) + text + part.value.slice(input?.selectionEnd ?? at);
     setState({ ...typing.changed(state, key, { value }), caret: { key, at: at + text.length } });
   };
+  // What the parts of the form are given stays the same while one types, so that only what is typed in is drawn anew.
+  const now = useRef({ typed, save, insert, onCancel, onSave });
+  useEffect(() => {
+    now.current = { typed, save, insert, onCancel, onSave };
+  });
+  const change = useCallback((next: (before: typing.Parts) => typing.Parts) => setState(next), []);
+  const fieldNow = useCallback(() => now.current.typed ?? field, [field]);
+  const onHeading = useCallback(({ ind1, ind2, subfields }: DataField) => {
+    setInds([ind1, ind2]);
+    setState({ ...typing.partsOf(subfields), caret: { key: subfields.length - 1, at: 'end' } });
+  }, []);
+  const setFirst = useCallback((value: string) => setInds((all) => [value, all[1] ?? ' ']), []);
+  const setSecond = useCallback((value: string) => setInds((all) => [all[0] ?? ' ', value]), []);
+  const onSaveNow = useCallback(() => now.current.save(), []);
+  const onCancelNow = useCallback(() => now.current.onCancel(), []);
+  const onDeleteNow = useCallback(() => now.current.onSave(null), []);
+  const onInsert = useCallback((text: string) => now.current.insert(text), []);
+  const onAdd = useCallback(() => setState((s) => typing.added(s)), []);
+  const source = parts.find((p) => p.code === '2')?.value;
   return (
     <form
       ref={form}
@@ -156,74 +175,57 @@ export function DataFieldForm({
               tag={field.tag}
               which={n}
               value={inds[n - 1]!}
-              onChange={(value) => setInds(inds.map((v, i) => (i === n - 1 ? value : v)))}
+              onChange={n === 1 ? setFirst : setSecond}
             />
           ))}
         </div>
         {parts.map((p) => (
-          <div key={p.key} className="sub-edit" data-key={p.key}>
-            <CompletedInput
-              className="sub-code"
-              data-key={p.key}
-              maxLength={1}
-              aria-label={wording.subfieldCode}
-              value={p.code}
-              completions={
-                p.code === '' && definition
-                  ? Object.keys(definition).map((code) => ({
-                      key: code,
-                      label: `${code}  ${named(code) ?? ''}`,
-                      take: () =>
-                        setState({
-                          ...typing.changed(state, p.key, { code }),
-                          caret: { key: p.key, at: 'end' },
-                        }),
-                    }))
-                  : []
-              }
-              onChange={(code) => setState(typing.changed(state, p.key, { code }))}
-              onFocus={(e) => e.target.select()}
-            />
-            <SubfieldText
-              field={typing.fieldTyped(field, inds, state) ?? field}
-              record={record}
-              code={p.code}
-              value={p.value}
-              takesCodes={takesCodes && p.code === 'a'}
-              label={wording.subfield(p.code || 'new', named(p.code) ?? 'text')}
-              onChange={(value) => setState(typing.changed(state, p.key, { value }))}
-              onTaken={(value) =>
-                setState({
-                  ...typing.changed(state, p.key, { value }),
-                  caret: { key: p.key, at: value.length },
-                })
-              }
-              onHeading={({ ind1, ind2, subfields }) => {
-                setInds([ind1, ind2]);
-                setState({ ...typing.partsOf(subfields), caret: { key: subfields.length - 1, at: 'end' } });
-              }}
-            />
-            <small>
-              {p.code ? (named(p.code) ?? wording.notDefined) : wording.codeThenText}
-              {p.code && repeats(p.code) ? <span> · {repeats(p.code)}</span> : null}
-            </small>
-            <Button
-              type="text"
-              size="small"
-              tabIndex={-1}
-              icon={<CloseOutlined />}
-              aria-label={`${wording.deleteSubfield} ${p.code}`}
-              onClick={() => setState(typing.removed(state, p.key))}
-            />
-          </div>
+          <SubfieldRow
+            key={p.key}
+            part={p}
+            tag={field.tag}
+            ind2={inds[1] ?? ' '}
+            source={source}
+            record={record}
+            takesCodes={takesCodes && p.code === 'a'}
+            isAgain={parts.some((q) => q.code === p.code && q.key !== p.key)}
+            change={change}
+            fieldNow={fieldNow}
+            onHeading={onHeading}
+          />
         ))}
       </div>
-      <FieldActs onSave={save} onCancel={onCancel} onDelete={() => onSave(null)}>
-        <Button size="small" onClick={() => setState(typing.added(state))}>
-          {wording.addSubfield} <kbd>Alt +</kbd>
-        </Button>
-        <SpecialCharacters onChoose={insert} />
-      </FieldActs>
+      <Acts
+        onSave={onSaveNow}
+        onCancel={onCancelNow}
+        onDelete={onDeleteNow}
+        onAdd={onAdd}
+        onInsert={onInsert}
+      />
     </form>
   );
 }
+
+/** The buttons under the field. */
+const Acts = memo(function Acts({
+  onSave,
+  onCancel,
+  onDelete,
+  onAdd,
+  onInsert,
+}: {
+  onSave: () => void;
+  onCancel: () => void;
+  onDelete: () => void;
+  onAdd: () => void;
+  onInsert: (text: string) => void;
+}) {
+  return (
+    <FieldActs onSave={onSave} onCancel={onCancel} onDelete={onDelete}>
+      <Button size="small" onClick={onAdd}>
+        {wording.addSubfield} <kbd>Alt +</kbd>
+      </Button>
+      <SpecialCharacters onChoose={onInsert} />
+    </FieldActs>
+  );
+});

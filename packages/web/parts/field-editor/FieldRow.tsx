@@ -15,6 +15,7 @@ export const FieldRow = memo(function FieldRow({
   findings,
   isEditable,
   isSelected,
+  isActive,
   isInHoldings,
 }: {
   at: number;
@@ -24,6 +25,8 @@ export const FieldRow = memo(function FieldRow({
   findings: readonly Finding[];
   isEditable: boolean;
   isSelected: boolean;
+  /** It has the focus or the pointer: only then its button is made, since a record may have hundreds of fields. */
+  isActive: boolean;
   isInHoldings: boolean;
 }) {
   return (
@@ -39,7 +42,7 @@ export const FieldRow = memo(function FieldRow({
         {findings.map((f, i) => (
           <Mark key={i} kind={KIND_OF_SEVERITY[f.severity]} name={f.message} />
         ))}
-        {isEditable ? (
+        {isEditable && isActive ? (
           <Button
             type="text"
             size="small"

@@ -30,6 +30,7 @@ const NONE: readonly Finding[] = [];
 export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
   const [editing, setEditing] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
+  const [active, setActive] = useState<number | null>(null);
   const view = useRef<HTMLDivElement>(null);
   /** The field that takes the focus when nothing is edited any more. */
   const focusOn = useRef<number | null>(null);
@@ -129,6 +130,9 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
         ref={view}
         role="group"
         aria-label={wording.fieldsOfTheRecord}
+        onMouseOver={(e) => setActive(rowAt(e.target))}
+        onMouseLeave={() => setActive(null)}
+        onFocus={(e) => setActive(rowAt(e.target))}
         onCopy={(e) => copyPlain(e, record, selected)}
         onCut={(e) => {
           if (edit && copyPlain(e, record, selected)) edit.removeFields(selectedIn(e.target, selected));
@@ -161,6 +165,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
                 findings={byField.get(at) ?? NONE}
                 isEditable={edit !== undefined}
                 isSelected={selected.has(at)}
+                isActive={active === at}
                 isInHoldings={takenIntoHoldings && isTakenField(field.tag)}
               />
             )}
@@ -179,6 +184,12 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
       ) : null}
     </>
   );
+}
+
+/** The field of the row that something stands in; null outside. */
+function rowAt(target: EventTarget): number | null {
+  const row = target instanceof Element ? target.closest<HTMLElement>('.field-row[data-at]') : null;
+  return row ? Number(row.dataset.at) : null;
 }
 
 /** Whether something was typed in a field beside what stood there when it was opened. */

@@ -1,9 +1,10 @@
+import { memo } from 'react';
 import { useFormat } from '../format';
 import { CompletedInput } from './CompletedInput';
 import { fieldWords as wording } from './words';
 
 /** An indicator: one character, with the values that the format gives it and their meanings. */
-export function IndicatorInput({
+export const IndicatorInput = memo(function IndicatorInput({
   tag,
   which,
   value,
@@ -36,4 +37,4 @@ export function IndicatorInput({
       <small>{(isDefined && format?.indicatorMeaning(tag, which, value || ' ')) || wording.notDefined}</small>
     </label>
   );
-}
+});

@@ -4,7 +4,10 @@ import { useCompletions } from './completions';
 
 /** The text of a subfield, with what may complete it: headings, codes of a list, terms used before. */
 export function SubfieldText({
-  field,
+  tag,
+  ind2,
+  source,
+  fieldNow,
   record,
   code,
   value,
@@ -14,8 +17,12 @@ export function SubfieldText({
   onTaken,
   onHeading,
 }: {
-  /** The field as it is typed. */
-  field: DataField;
+  tag: string;
+  ind2: string;
+  /** $2 of the field. */
+  source: string | undefined;
+  /** The field as it is typed by now. */
+  fieldNow: () => DataField;
   record: MarcRecord;
   code: string;
   value: string;
@@ -26,7 +33,17 @@ export function SubfieldText({
   onTaken: (value: string) => void;
   onHeading: (field: DataField) => void;
 }) {
-  const { completions, asked } = useCompletions({ field, record, code, value, onTaken, onHeading });
+  const { completions, asked } = useCompletions({
+    tag,
+    ind2,
+    subject: source,
+    fieldNow,
+    record,
+    code,
+    value,
+    onTaken,
+    onHeading,
+  });
   const shared = {
     className: 'sub-text',
     'data-takes-codes': takesCodes ? 'text' : undefined,

@@ -28,14 +28,22 @@ const withoutMarks = (text: string) => text.replace(/[\s,.;:/]+$/, '').trim();
 
 /** What may complete a subfield; `asked` says whether anything ever does. */
 export function useCompletions({
-  field,
+  tag,
+  ind2,
+  subject,
+  fieldNow,
   record,
   code,
   value,
   onTaken,
   onHeading,
 }: {
-  field: DataField;
+  tag: string;
+  ind2: string;
+  /** $2 of a subject field. */
+  subject: string | undefined;
+  /** The field as it is typed by now. */
+  fieldNow: () => DataField;
   record: MarcRecord;
   code: string;
   value: string;
@@ -43,16 +51,15 @@ export function useCompletions({
   onHeading: (field: DataField) => void;
 }): { readonly completions: readonly Completion[]; readonly asked: boolean } {
   const format = useFormat();
-  const source = completionSource(field.tag, code);
+  const source = completionSource(tag, code);
   const typed = withoutMarks(value);
   const settled = useSettled(typed);
   const isRemote = source !== null && source.from !== 'codes';
-  const subject = field.subfields.find((s) => s.code === '2')?.value;
   const query = {
     from: source?.from === 'used' ? source.term : ('heading' as const),
-    tag: field.tag,
-    ind2: field.ind2,
-    source: field.tag[0] === '6' ? subject : undefined,
+    tag,
+    ind2,
+    source: tag.startsWith('6') ? subject : undefined,
     q: settled,
   };
   const { data } = useQuery({
@@ -85,7 +92,7 @@ export function useCompletions({
       label: labelOf(row),
       take: () => {
         const kept = row.kept;
-        if (kept && isData(kept)) onHeading(completedField(field, kept, record));
+        if (kept && isData(kept)) onHeading(completedField(fieldNow(), kept, record));
         else onTaken(row.text);
       },
     })),
