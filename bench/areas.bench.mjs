@@ -42,7 +42,8 @@ export async function areasBench() {
     const ours = took.sort((a, b) => a - b)[Math.ceil(took.length * 0.95) - 1];
     rows.push({ work, against: 'the budget', ours, theirs: budget, budget: 1, unit: 'ms' });
   };
-  const comparing = await untilCompared(ask);
+  const comparing = await untilCompared(ask, '/headings/look-alikes');
+  const pairing = await untilCompared(ask, '/records/alike');
   const stocktake = await ask('POST', '/stocktakes', {
     name: 'Bench',
     branch: 'MR',
@@ -101,16 +102,17 @@ export async function areasBench() {
   server.process.kill('SIGKILL');
   await server.ended;
   rmSync(folder, { recursive: true });
-  console.log(`laid down in ${filling.toFixed(0)} s, names compared in ${comparing.toFixed(0)} s`);
+  console.log(
+    `laid down in ${filling.toFixed(0)} s, names compared in ${comparing.toFixed(0)} s, records in ${pairing.toFixed(0)} s more`,
+  );
   return rows;
 }
 
 const note = (i) => ({ tag: '599', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: `Note ${i}.` }] });
 
-/** Seconds until all names are compared. */
-async function untilCompared(ask) {
+/** Seconds until all of a list of look-alikes is compared. */
+async function untilCompared(ask, path) {
   const began = performance.now();
-  while ((await ask('GET', '/headings/look-alikes')).comparing > 0)
-    await new Promise((r) => setTimeout(r, 200));
+  while ((await ask('GET', path)).comparing > 0) await new Promise((r) => setTimeout(r, 200));
   return (performance.now() - began) / 1000;
 }

@@ -4,7 +4,6 @@ import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
 import { namesInShort } from '@osier/core/acts';
 import { counted, creation, update } from '@osier/core/changes';
 import type { Change } from '@osier/core/kinds';
-import { checkRecord } from '@osier/core/checks';
 import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
@@ -19,9 +18,10 @@ import { headingsByKey, knownHeadingKeys, recordLedTo } from './queries';
 /** A record with all that hangs on it. */
 export async function recordDetail(services: Services, id: number): Promise<RecordDetail> {
   const { store } = services;
-  const [record, house, [holdings, copies, said], history] = await Promise.all([
+  const [record, house, checker, [holdings, copies, said], history] = await Promise.all([
     store.read('record', id),
     store.rulesNow(),
+    store.checkerNow(),
     standingOf(services, id),
     historyOf(services, id),
   ]);
@@ -41,7 +41,7 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
     version: record.version,
     marc: record.value,
     brief: briefOf(record.value),
-    findings: checkRecord(record.value, house),
+    findings: [...checker.check(record.value)],
     holdings: holdings.map((h) => ({
       id: h.id,
       version: h.version,

@@ -3,7 +3,16 @@ import type { Prompt } from '@osier/core/editing';
 import { columnAt, LANGUAGE } from '@osier/core/access';
 import { isTakenField } from '@osier/core/holdings';
 import { isData, lineOf, withPartners, type Field, type MarcRecord } from '@osier/core/marc';
-import { Fragment, useEffect, useMemo, useRef, useState, type ClipboardEvent, type MouseEvent } from 'react';
+import {
+  Fragment,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type MouseEvent,
+} from 'react';
 import type { RecordDraft } from '../record-draft/use-record-draft';
 import './field-view.css';
 import { FieldEditor } from './FieldEditor';
@@ -25,6 +34,7 @@ interface Props {
 }
 
 const NONE: readonly Finding[] = [];
+const FIRST_ROWS = 60;
 
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
 export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
@@ -50,6 +60,8 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
     () => [{ at: -1, field: { tag: 'LDR', value: record.leader } }, ...withPartners(record)],
     [record],
   );
+  // Of a long record the first screenful is drawn at once, the rest behind it.
+  const isWhole = useDeferredValue(true, rows.length <= FIRST_ROWS);
   const byField = useMemo(() => {
     const found = new Map<number, Finding[]>();
     for (const f of findings) found.set(f.where.field, [...(found.get(f.where.field) ?? []), f]);
@@ -142,7 +154,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
         onDoubleClick={onDoubleClick}
         onKeyDown={(e) => fieldKeys(e, { record, edit, selected, act })}
       >
-        {rows.map(({ at, field }, i) => (
+        {(isWhole ? rows : rows.slice(0, FIRST_ROWS)).map(({ at, field }, i) => (
           <Fragment key={at}>
             {i > 0 ? promptsAt(at) : null}
             {i === before && !isAmongPrompts ? addedEditor : null}
