@@ -29,6 +29,13 @@ import { compareTouched } from './projections/look-alikes';
 import { openStore } from './store/open-store';
 import { workerPool, type WorkerPool } from './workers/pool';
 
+/** Milliseconds after which it is seen whether long work is done. */
+const PAUSE = 500;
+const pause = async (left: number): Promise<number> => {
+  await new Promise((resolve) => setTimeout(resolve, PAUSE));
+  return left;
+};
+
 /** A running Osier. */
 export interface Running {
   readonly services: Services;
@@ -58,7 +65,8 @@ export async function startOsier(settings: Settings): Promise<Running> {
       {
         name: 'comparing records',
         of: ['record', 'apart'],
-        some: () => pairTouched(aside, pool.pairRecords),
+        // Long work writes records by the thousand: they are compared when it is done.
+        some: () => (jobs.running().length ? pause(1) : pairTouched(aside, pool.pairRecords)),
       },
     ],
     log,

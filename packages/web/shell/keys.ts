@@ -21,7 +21,15 @@ const FIELD_KEYS: readonly KeyLine[] = [
   [wording.upDown, wording.moveAmongTheFields],
   ['Enter', wording.editTheField],
   ['f', wording.applyTheFixOfThe],
+  ['$ + a', wording.beginASubfield],
   [wording.alt2, wording.addASubfieldWhileEditing],
+  [wording.altUpDown, wording.moveTheFieldOrSubfield],
+  [wording.spaceShiftUpDown, wording.selectFields],
+  [wording.deleteD, wording.deleteOrDuplicateThem],
+  ['s, j', wording.splitOrJoin],
+  ['8', wording.addAPartner],
+  [wording.ctrlCXV, wording.copyCutPaste],
+  [wording.ctrlZY, wording.undoRedoEdit],
   [wording.ctrlS, wording.save],
 ];
 

@@ -140,4 +140,18 @@ export const shellWords = {
   wasScannedAndNotUsedClose: (code: string) => `${code} was scanned and not used. Close the sheet first.`,
   wasScannedAndNotUsed: (code: string, editing: string) =>
     `${code} was scanned and not used: ${editing} is being edited. Save or cancel it first.`,
+  // keys of the field editor
+  beginASubfield: 'Begin a subfield while typing ($$ is a dollar)',
+  altUpDown: 'Alt Up, Down',
+  moveTheFieldOrSubfield: 'Move the field, or the subfield that is edited',
+  spaceShiftUpDown: 'Space, Shift Up, Down',
+  selectFields: 'Select fields',
+  deleteD: 'Delete, d',
+  deleteOrDuplicateThem: 'Delete or duplicate the fields',
+  splitOrJoin: 'Split the field, join it with the next',
+  addAPartner: 'Add its 880, in another script',
+  ctrlCXV: 'Ctrl C, X, V',
+  copyCutPaste: 'Copy, cut, paste fields as lines',
+  ctrlZY: 'Ctrl Z, Ctrl Y',
+  undoRedoEdit: 'Undo and redo in the record',
 } as const;
