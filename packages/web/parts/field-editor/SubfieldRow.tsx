@@ -9,7 +9,7 @@ import { SubfieldText } from './SubfieldText';
 import { fieldWords as wording } from './words';
 
 /** How the state of the field that is edited becomes another. */
-export type Change = (next: (now: typing.Parts) => typing.Parts) => void;
+export type PartsChange = (next: (now: typing.Parts) => typing.Parts) => void;
 
 /** A subfield that is edited: its code, its text with what completes it, its name. While one is typed in, the others stay as they are. */
 export const SubfieldRow = memo(function SubfieldRow({
@@ -34,7 +34,7 @@ export const SubfieldRow = memo(function SubfieldRow({
   takesCodes: boolean;
   /** The code stands in the field more than once. */
   isAgain: boolean;
-  change: Change;
+  change: PartsChange;
   /** The field as it is typed by now. */
   fieldNow: () => DataField;
   onHeading: (field: DataField) => void;
