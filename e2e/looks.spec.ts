@@ -40,8 +40,11 @@ test('the look, the branch and the areas are chosen; the scan line completes wha
   await page.getByRole('button', { name: 'Nell Arkwright, head' }).click();
   await page.getByRole('menuitem', { name: 'Dark', exact: true }).click();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-  await page.getByRole('combobox', { name: 'My branch' }).click();
-  await page.getByTitle('Millrace').click();
+  // The list may close again while the area behind it is still being filled.
+  await expect(async () => {
+    await page.getByRole('combobox', { name: 'My branch' }).click();
+    await page.getByTitle('Millrace').click({ timeout: 2000 });
+  }).toPass();
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await page.goto('/withdrawals?start=1');

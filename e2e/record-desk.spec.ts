@@ -35,7 +35,7 @@ test('a book is catalogued from its title page by keyboard alone', async ({ page
   await expect(page.locator('.field-row', { hasText: /^008/ })).toContainText('s2024');
   await page.keyboard.press('Control+s');
   await expect(status(page)).toContainText('Added “The eel traps of Osmere : a study”');
-  await expect(page).toHaveURL(/\/catalogue\/1501$/);
+  await expect(page).toHaveURL(/\/catalogue\/\d+$/);
   await expect(page.locator('.field-row', { hasText: /^245/ })).toContainText('a study');
   // The way back is open: the entry is undone from the keyboard.
   await page.keyboard.press('Alt+z');

@@ -45,11 +45,7 @@ export function DataFieldForm({
   const lastText = useRef<HTMLInputElement | null>(null);
   const textOf = (key: number) =>
     form.current?.querySelector<HTMLInputElement>(`.sub-edit[data-key="${key}"] input.sub-text`);
-  useEffect(() => {
-    // The first text that is empty is where typing goes on; else the first one.
-    const texts = [...form.current!.querySelectorAll<HTMLInputElement>('input.sub-text')];
-    (texts.every((t) => t.value === '') ? texts[0] : (texts[0] ?? null))?.focus();
-  }, []);
+  useEffect(() => form.current?.querySelector<HTMLInputElement>('input.sub-text')?.focus(), []);
   useEffect(() => {
     if (!caret) return;
     if (caret.at === 'code') {
