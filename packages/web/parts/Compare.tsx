@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { compareRecords, fieldText, type MarcRecord } from '@osier/core/marc';
+import { compareRecords, fieldText, type FieldPair, type MarcRecord } from '@osier/core/marc';
 import { useMemo, useState } from 'react';
 import { partWords as wording } from './words';
 
@@ -20,38 +20,12 @@ export function Compare({
     <div className="compare">
       {pairs.map((p, i) => {
         if (p.change === 'same' && !all) return null;
-        if (p.change === 'changed')
-          return (
-            <div key={i} className="compare-row changed">
-              <span className="field-tag">{p.after.tag}</span>
-              <span>
-                {p.parts.map((t, k) =>
-                  t.change === 'lost' ? (
-                    <del key={k} className="lost">
-                      {t.text}
-                    </del>
-                  ) : t.change === 'new' ? (
-                    <ins key={k} className="new">
-                      {t.text}
-                    </ins>
-                  ) : (
-                    <span key={k}>{t.text}</span>
-                  ),
-                )}
-              </span>
-            </div>
-          );
-        const text = fieldText(p.field).slice(4);
         return (
           <div key={i} className={`compare-row ${p.change}`}>
-            <span className="field-tag">{p.field.tag}</span>
-            {p.change === 'lost' ? (
-              <del className="whole">{text}</del>
-            ) : p.change === 'new' ? (
-              <ins className="whole">{text}</ins>
-            ) : (
-              <span>{text}</span>
-            )}
+            <span className="field-tag">{tagOfPair(p)}</span>
+            <span>
+              <PairText pair={p} />
+            </span>
           </div>
         );
       })}
@@ -66,4 +40,29 @@ export function Compare({
       ) : null}
     </div>
   );
+}
+
+/** The tag of the field that a pair is about. */
+export const tagOfPair = (pair: FieldPair): string =>
+  pair.change === 'changed' ? pair.after.tag : pair.field.tag;
+
+/** A field as two records have it: what was lost struck, what is new marked. */
+export function PairText({ pair }: { pair: FieldPair }) {
+  if (pair.change === 'changed')
+    return pair.parts.map((t, k) =>
+      t.change === 'lost' ? (
+        <del key={k} className="lost">
+          {t.text}
+        </del>
+      ) : t.change === 'new' ? (
+        <ins key={k} className="new">
+          {t.text}
+        </ins>
+      ) : (
+        <span key={k}>{t.text}</span>
+      ),
+    );
+  const text = fieldText(pair.field).slice(4);
+  if (pair.change === 'same') return text;
+  return pair.change === 'lost' ? <del className="whole">{text}</del> : <ins className="whole">{text}</ins>;
 }

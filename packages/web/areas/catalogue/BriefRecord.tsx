@@ -63,8 +63,9 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
       new Date().toISOString().slice(0, 10),
     );
     const { rows } = await call(api.desk.likely, { body: { marc } });
-    if (rows.length) setAsking({ typed, alike: rows });
-    else await make(typed, []);
+    if (rows.length === 0) return make(typed, []);
+    setAsking({ typed, alike: rows });
+    return false;
   };
   return (
     <div className="stack record-piece">

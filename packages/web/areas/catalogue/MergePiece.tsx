@@ -17,7 +17,8 @@ import { useHouse } from '../../parts/use-house';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import './record.css';
-import { tagOf, TakeFields } from './TakeFields';
+import { tagOfPair } from '../../parts/Compare';
+import { TakeFields } from './TakeFields';
 import { catalogueWords as wording } from './words';
 
 /** Tags that belong to one record or to the shelf, and are not taken from another. */
@@ -150,7 +151,7 @@ function Merging({
                 edit={edit}
                 verb={wording.take}
                 same={wording.nothingMoreToTake}
-                isTakeable={(pair) => pair.change !== 'new' && !OWN.test(tagOf(pair))}
+                isTakeable={(pair) => pair.change !== 'new' && !OWN.test(tagOfPair(pair))}
               />
             </section>
           ))}

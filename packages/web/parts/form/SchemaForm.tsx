@@ -50,7 +50,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   follow?: (changed: Readonly<Record<string, unknown>>) => Record<string, unknown>;
   /** Where what is typed is kept until it is sent or discarded. */
   draft?: DraftPlace;
-  /** Sends what was typed, checked by the schema. */
+  /** Sends what was typed, checked by the schema. It gives false when something is to be asked first: what was typed stays kept. */
   onSend: (typed: InferType<S>) => Promise<unknown>;
   onCancel?: () => void;
 }) {
@@ -66,8 +66,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
     setSending(true);
     try {
       const sent: InferType<S> = await schema.validate({ ...initial, ...form.getFieldsValue(true) });
-      await onSend(sent);
-      kept.drop();
+      if ((await onSend(sent)) !== false) kept.drop();
     } catch (error) {
       setRefused(showRefusal(form, error));
     } finally {
