@@ -46,6 +46,17 @@ export async function client({ address }) {
     if (!response.ok) throw new Error(`${path}: ${JSON.stringify(answer)}`);
     return answer;
   };
+  /** The bytes of a file that is asked for by what is sent. */
+  const file = async (path, body) => {
+    const headers = { cookie, 'content-type': 'application/json' };
+    const response = await fetch(`${address}/api${path}`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(body),
+    });
+    if (!response.ok) throw new Error(`${path}: ${await response.text()}`);
+    return response.arrayBuffer();
+  };
   const until = async (id) => {
     for (;;) {
       const job = await ask('GET', `/jobs/${id}`);
@@ -54,5 +65,5 @@ export async function client({ address }) {
       await new Promise((r) => setTimeout(r, 200));
     }
   };
-  return { ask, until };
+  return { ask, file, until };
 }

@@ -1,5 +1,5 @@
 import { barcodeFor, rollNumber } from '@osier/core/barcodes';
-import { DEFAULT_HOUSE } from '@osier/core/house';
+import { COPY_BARCODES } from './barcodes';
 import {
   encodeUtf8,
   field,
@@ -161,7 +161,7 @@ export function brokenDelivery(library: Library): Uint8Array {
     fromSupplier(makeForeign(random, 80_000 + i, b).marc, `re${80_000 + i}`, 'Reedling'),
   );
   const taken = library.copies.slice(0, 3).map((c) => c.copy.barcode);
-  const free = barcodeFor(DEFAULT_HOUSE.barcode, 90_001);
+  const free = barcodeFor(COPY_BARCODES, 90_001);
   const withCopy = (m: MarcRecord, barcode: string) =>
     withFields(m, field('852', '1 ', 'b', 'MR', 'c', 'OPEN', 'p', barcode));
   const isbnTwice = (m: MarcRecord) => ({

@@ -5,6 +5,8 @@ import { SETTING_ID } from '../packages/server/store/store';
 import { openStore } from '../packages/server/store/open-store';
 import type { Store } from '../packages/server/store/store';
 import { peopleOf } from '../packages/server/people/people';
+import { DEFAULT_HOUSE } from '@osier/core/house';
+import { WICKMERE_BARCODES } from './barcodes';
 import { LISTS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 
 const PEOPLE = [
@@ -23,6 +25,7 @@ export async function fillDemo(store: Store): Promise<void> {
     if (p.role === 'head') head = made.id;
   }
   const all: Change[] = [
+    creation('house', SETTING_ID.house, { ...DEFAULT_HOUSE, barcodes: WICKMERE_BARCODES }),
     creation('lists', SETTING_ID.lists, LISTS),
     ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),
     ...SHEETS.map((sheet, i) => creation('sheet', i + 1, sheet)),

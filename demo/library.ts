@@ -1,3 +1,4 @@
+import { DEFAULT_HOUSE } from '@osier/core/house';
 import { barcodeFor, type LabelRoll } from '@osier/core/barcodes';
 import { DEFAULT_SETTINGS, type SupplierSheet } from '@osier/core/deliveries';
 import { byKey, callNumberText, offerCallNumbers, shelfKey, type CallNumber } from '@osier/core/callnumbers';
@@ -10,8 +11,8 @@ import {
   type CopyStatus,
   type Holding,
 } from '@osier/core/holdings';
-import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
+import { COPY_BARCODES } from './barcodes';
 import { EAST_ASIAN, FOREIGN } from './foreign';
 import { makeForeign, makeRecord, secondRecordOf, type MadeRecord, type Material } from './make-record';
 import { makeAuthors } from './people';
@@ -204,7 +205,7 @@ function stock(random: Random, records: Library['records']): Pick<Library, 'hold
         serial += random.chance(0.05) ? random.between(2, 30) : 1;
         copies.push({
           id: copies.length + 1,
-          copy: makeCopy(random, id, barcodeFor(DEFAULT_HOUSE.barcode, serial), ++number, material),
+          copy: makeCopy(random, id, barcodeFor(COPY_BARCODES, serial), ++number, material),
         });
       }
     }

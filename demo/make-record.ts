@@ -141,13 +141,20 @@ export function makeRecord(
   if (secondAuthor) fields.push(field('700', '1 ', ...nameParts(secondAuthor, 'author.')));
   if (random.chance(0.18))
     fields.push(field('710', '2 ', 'a', `${random.pick(BODIES)},`, 'e', 'issuing body.'));
-  if (random.chance(0.05))
-    fields.push(field('856', '41', 'u', `https://wickmere.example/plates/${n}`, 'y', 'Plates'));
+  if (random.chance(0.05)) fields.push(field('856', '41', 'u', platesAt(n), 'y', 'Plates'));
   return {
     marc: { leader: `00000c${LEADER[material]} a2200000 i 4500`, fields: spoil(random, fields) },
     material,
     topic,
   };
+}
+
+/** Where the plates of a book are: on the simulated site, where most links work and some have come to grief. */
+function platesAt(n: number): string {
+  const fate = n % 9 === 0 ? ['gone', 'moved', 'slow', 'looping', 'faulty', 'fine'][(n / 9) % 6] : 'fine';
+  const site =
+    n % 9 === 0 && (n / 9) % 6 === 5 ? 'https://unsafe.wickmere.example' : 'http://wickmere.example';
+  return `${site}/${fate}?plates=${n}`;
 }
 
 function pickMaterial(random: Random): Material {

@@ -28,6 +28,8 @@ export async function accessible(page: Page): Promise<void> {
 
 /** What a keyboard scanner does: keys a few milliseconds apart, then Enter. */
 export async function scan(page: Page, code: string): Promise<void> {
+  // A page that is only just opening does not listen yet.
+  await expect(page.locator('.scan-line input')).toBeVisible();
   await page.evaluate(
     (keys) => {
       let at = performance.now();

@@ -1,5 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { barcodeFor } from '@osier/core/barcodes';
+import { COPY_BARCODES } from '../demo/barcodes';
 import { readFileSync } from 'node:fs';
 import { demoFile, scan, status } from './helpers';
 
@@ -67,7 +68,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await press(page, page.getByRole('button', { name: /^Add holding/ }));
   await expect(status(page)).toContainText('Added a holding');
   await pickByKeyboard(page, 'Type', 'Book');
-  const barcode = barcodeFor({ length: 14, kind: '3', library: '1204' }, 88_000_777);
+  const barcode = barcodeFor(COPY_BARCODES, 88_000_777);
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await scan(page, barcode);
   await expect(page.getByText('The barcode is valid and not in use.')).toBeVisible();

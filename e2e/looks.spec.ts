@@ -7,8 +7,11 @@ const AREAS = [
   '/catalogue/10',
   '/headings',
   '/copies',
+  '/copies/all',
   '/stocktake',
   '/set-up?show=house',
+  '/copies/labels?record=10',
+  '/catalogue?show=links',
 ];
 
 for (const [colorScheme, width] of [

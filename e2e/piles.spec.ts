@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { accessible, pick, picture, scan, signIn, status } from './helpers';
+import { accessible, pick, scan, signIn, status } from './helpers';
 
 test('what is found is put on a pile, more is scanned onto it, a recipe is run over it, all is taken back', async ({
   page,
@@ -32,7 +32,6 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   await expect(page.getByText('1 record added, 1 already there')).toBeVisible();
   await expect(page.getByText(`${count + 1} records · started by`)).toBeVisible();
   await accessible(page);
-  await picture(page, 'copies');
 
   // Looked at in the Catalogue, where searches stay within it.
   await page.getByRole('link', { name: 'See it in the Catalogue' }).click();

@@ -16,6 +16,7 @@ const ENTRIES = {
   'packages/server/dist/main': 'packages/server/main.ts',
   'packages/server/dist/read-worker': 'packages/server/deliveries/read-worker.ts',
   'packages/server/dist/pool-worker': 'packages/server/workers/pool-worker.ts',
+  'packages/server/dist/label-worker': 'packages/server/labels/label-worker.ts',
   'packages/server/dist/address-process': 'packages/server/catalogue/address-process.ts',
   'packages/standins/dist/main': 'packages/standins/main.ts',
   'demo/dist/main': 'demo/main.ts',

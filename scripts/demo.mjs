@@ -9,17 +9,17 @@ import { serve } from './serve.mjs';
 
 const data = resolve(process.env.OSIER_DATA ?? join(root, 'data', 'demo'));
 
-/** The first of two neighbouring ports that are free, from `from` on. */
-async function freePair(from) {
+/** The first of six neighbouring ports that are free, from `from` on. */
+async function freePorts(from) {
   const free = (port) =>
     new Promise((yes) => {
       const probe = createServer()
         .once('error', () => yes(false))
         .listen(port, '127.0.0.1', () => probe.close(() => yes(true)));
     });
-  for (let port = from; port < from + 200; port += 4)
-    if ((await free(port)) && (await free(port + 1))) return port;
-  throw new Error(`No two free ports from ${from} on.`);
+  for (let port = from; port < from + 200; port += 6)
+    if ((await Promise.all([0, 1, 2, 3, 4, 5].map((n) => free(port + n)))).every(Boolean)) return port;
+  throw new Error(`No six free ports in a row from ${from} on.`);
 }
 
 try {
@@ -34,7 +34,7 @@ try {
       throw new Error('The demo library could not be laid down.');
   });
   const port = Number(process.env.OSIER_PORT ?? 4600);
-  const outside = await freePair(Number(process.env.OSIER_OUTSIDE_PORT ?? port + 11));
+  const outside = await freePorts(Number(process.env.OSIER_OUTSIDE_PORT ?? port + 11));
   process.stdout.write(
     `· Hand scanner (simulated):  http://127.0.0.1:${outside + 1}\n· Sample files to drop in:   demo/files\n`,
   );
@@ -51,6 +51,7 @@ try {
         OSIER_PORT: String(port),
         OSIER_LOG: process.env.OSIER_LOG ?? 'warn',
         OSIER_LOANS_DESK: `sip2://127.0.0.1:${outside}`,
+        OSIER_LINK_HOSTS: `wickmere.example=127.0.0.1:${outside + 4},unsafe.wickmere.example=127.0.0.1:${outside + 5}`,
         OSIER_SCANNER: `http://127.0.0.1:${outside + 1}/events`,
       },
     },

@@ -5,6 +5,8 @@ import { existsSync } from 'node:fs';
 const NEEDED = [
   ['chromium', () => existsSync('/usr/bin/chromium')],
   ['yaz', () => has('yaz-marcdump', '-V')],
+  ['zbar-tools', () => has('zbarimg', '--version')],
+  ['poppler-utils', () => has('pdftoppm', '-v')],
   ['libxml2-utils', () => has('xmllint', '--version')],
   ['libmarc-record-perl', () => perl('MARC::Record')],
   ['libmarc-xml-perl', () => perl('MARC::File::XML')],

@@ -1,4 +1,4 @@
-import { byKey, shelfKeyOf, type Scheme } from '@osier/core/callnumbers';
+import { byKey, SCHEME_NAMES, schemeNamed, shelfKeyOf } from '@osier/core/callnumbers';
 import { createReadStream } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { oneOf, readArguments } from './usage';
@@ -6,8 +6,7 @@ import { oneOf, readArguments } from './usage';
 /** `osier callnumbers`: a list of call numbers, one a line, in shelf order; with `--keys` each behind its sort key, as it came. */
 export async function callNumbers(args: readonly string[]): Promise<number> {
   const { file, options, flags } = readArguments(args, ['scheme'], ['keys']);
-  const named = oneOf('scheme', options.scheme, ['lc', 'dewey', 'nlm', 'generic']);
-  const scheme: Scheme = named === 'generic' ? 'own' : named;
+  const scheme = schemeNamed(oneOf('scheme', options.scheme, SCHEME_NAMES)) ?? 'own';
   const input = file === '-' ? process.stdin : createReadStream(file);
   const rows: { key: string; text: string }[] = [];
   for await (const line of createInterface({ input, crlfDelay: Infinity }))

@@ -134,3 +134,34 @@ test('calls side by side, when there is nothing built yet, do not break each oth
   expect(calls).toEqual(calls.map(() => '0 QA76 .D3\n'));
   expect(readdirSync(dist).filter((n) => /lock|\./.test(n))).toEqual([]);
 });
+
+test('osier headings: look-alikes of a file as groups, with records as evidence', () => {
+  const lines = (...fields: string[]) => `=LDR  00000nam a2200000 i 4500\n${fields.join('\n')}\n\n`;
+  const json = (...fields: object[]) =>
+    JSON.stringify({ leader: '00000nam a2200000 i 4500', fields: [{ '001': '1' }, ...fields] });
+  const name = (tag: string, ...subfields: object[]) => ({ [tag]: { ind1: '1', ind2: ' ', subfields } });
+  const records = [
+    json(name('100', { a: 'Quillfeather, Ada,' }, { d: '1871-1940,' }, { e: 'author.' })),
+    json(name('700', { a: 'Quillfeather, A.,' }, { d: '1871-1940.' })),
+    json(name('700', { a: 'QUILLFEATHER, ADA,' }, { d: '1871-1940' })),
+    json(name('700', { a: 'Quillfeather, Agnes.' })),
+  ].join('\n');
+  const done = osier(['headings', '-', '--format', 'json'], records);
+  expect([done.status, done.stderr]).toEqual([0, '']);
+  const out = done.stdout.trim().split('\n');
+  expect(out.map((l) => JSON.parse(l) as unknown)).toEqual([
+    {
+      type: 'personal',
+      verdict: 'same',
+      members: [
+        'QUILLFEATHER, ADA, 1871-1940',
+        'Quillfeather, A., 1871-1940',
+        'Quillfeather, Ada, 1871-1940',
+      ],
+      evidence: expect.arrayContaining([expect.any(String)]) as unknown,
+    },
+  ]);
+  expect(osier(['headings', '-'], lines('=245  10$aAlone')).stdout).toBe('');
+  expect(osier(['headings', '-'], '').status).toBe(1);
+  expect(osier(['headings', '-', '--merge', '--records', 'x'], '').status).toBe(1);
+});

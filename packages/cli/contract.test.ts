@@ -162,7 +162,7 @@ describe('convert', () => {
     [
       'a command that there is not',
       ['transform', clean],
-      /There is no command “transform”; there are convert, check, headings and callnumbers/,
+      /There is no command “transform”; there are convert, check, headings, callnumbers and barcodes/,
     ],
     ['nothing in the file', ['convert', file('empty.mrc', ''), '--to', 'json'], /empty/],
     ['the result over what is read', ['convert', clean, '--to', 'iso2709', '--out', clean], /another name/],
@@ -262,6 +262,61 @@ describe('check', () => {
   });
 });
 
+describe('barcodes', () => {
+  test('a line out for each line in, whatever stands there; a CR before the line end is no part of a code', () => {
+    const done = osier(
+      ['barcodes', '-', '--scheme', 'library14'],
+      '31204000500018\r\n\n31204000500017\r\n31204\r000500018\n 3',
+    );
+    expect(done.status).toBe(0);
+    expect(linesOf(done.stdout)).toEqual([
+      { input: '31204000500018', valid: true, normal: '31204000500018', reason: null },
+      { input: '', valid: false, normal: null, reason: expect.any(String) as string },
+      {
+        input: '31204000500017',
+        valid: false,
+        normal: null,
+        reason: 'The check character is wrong: 7, it should be 8.',
+      },
+      { input: '31204\r000500018', valid: true, normal: '31204000500018', reason: null },
+      { input: ' 3', valid: false, normal: null, reason: expect.any(String) as string },
+    ]);
+  });
+  test('the two forms of an ISBN lead to each other', () => {
+    const done = osier([
+      'barcodes',
+      file('isbn.txt', 'ISBN 1-2345-6789-x\n1234567893\n'),
+      '--scheme',
+      'isbn10',
+    ]);
+    expect(linesOf(done.stdout)).toEqual([
+      {
+        input: 'ISBN 1-2345-6789-x',
+        valid: true,
+        normal: '123456789X',
+        reason: null,
+        other: '9781234567897',
+      },
+      {
+        input: '1234567893',
+        valid: false,
+        normal: null,
+        reason: 'The check character is wrong: 3, it should be X.',
+        other: null,
+      },
+    ]);
+  });
+  test.each([
+    [['barcodes', '-'], /--scheme is one of isbn10/],
+    [['barcodes', '-', '--scheme', 'upc'], /not “upc”/],
+    [['barcodes', '/no/such/file', '--scheme', 'issn'], /There is no file/],
+  ])('%j is refused in one line', (args, said) => {
+    const done = osier(args);
+    expect([done.status, done.stderr.trim().split('\n').length]).toEqual([1, 1]);
+    expect(done.stderr).toMatch(said);
+  });
+});
+
 describe('callnumbers', () => {
   test.each([
     ['dewey', ['746.9', '746.41 REE', '746.41', '746.4'], ['746.4', '746.41', '746.41 REE', '746.9']],
@@ -281,6 +336,6 @@ describe('callnumbers', () => {
   });
   test('a scheme that there is not: exit 1', () =>
     expect(osier(['callnumbers', '-', '--scheme', 'udc'], '1').stderr).toMatch(
-      /--scheme is one of lc, dewey, nlm, generic/,
+      /--scheme is one of dewey, lc, nlm, own, ddc, lcc, local, generic/,
     ));
 });

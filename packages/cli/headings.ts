@@ -10,13 +10,16 @@ import {
 import { isData, type DataField, type Field, type MarcRecord } from '@osier/core/marc';
 import { createReadStream } from 'node:fs';
 import { createInterface } from 'node:readline';
+import { printAlike } from './alike-headings';
 import { oneOf, readArguments, UsageError } from './usage';
 
-/** `osier headings --merge CASES`: merges tried on fields, a JSON object a line in and out. */
+/** `osier headings FILE`: look-alikes; `--merge CASES`: merges tried on fields, a JSON object a line in and out. */
 export async function headings(args: readonly string[]): Promise<number> {
-  const { file, options, flags } = readArguments(args, ['format'], ['merge']);
-  if (!flags.has('merge')) throw new UsageError('Say what is to be done with the headings: --merge.');
+  const { file, options, flags } = readArguments(args, ['format', 'records'], ['merge']);
   oneOf('format', options.format ?? 'json', ['json']);
+  if (!flags.has('merge')) return printAlike(file, options.records);
+  if (options.records !== undefined)
+    throw new UsageError('--records goes with look-alikes, not with --merge.');
   const input = file === '-' ? process.stdin : createReadStream(file);
   for await (const line of createInterface({ input, crlfDelay: Infinity }))
     process.stdout.write(`${JSON.stringify(tried(line))}\n`);

@@ -4,8 +4,10 @@ import { UsageError } from './usage';
 
 const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines|csv [--from iso2709|marcxml|json] [--charset utf8|marc8] [--columns '001,245$a,…'] [--out FILE] [--report FILE]
        osier check FILE [--format json|text] [--fix --out FILE]
+       osier headings FILE [--records RECORDS] [--format json]
        osier headings --merge CASES [--format json]
        osier callnumbers FILE --scheme lc|dewey|nlm|generic [--keys]
+       osier barcodes FILE --scheme isbn10|isbn13|issn|ean13|library14|code39mod43
 FILE may be - for standard input; the input format is found from the content.
 `;
 
@@ -14,6 +16,7 @@ const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
   check: async (args) => (await import('./check')).check(args),
   headings: async (args) => (await import('./headings')).headings(args),
   callnumbers: async (args) => (await import('./callnumbers')).callNumbers(args),
+  barcodes: async (args) => (await import('./barcodes')).barcodes(args),
 };
 
 async function main(): Promise<number> {

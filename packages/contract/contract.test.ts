@@ -174,7 +174,7 @@ function house() {
   return {
     ...{ version: 1, classDecimals: 2, cutterLetters: 3, droppedSubdivisions: [], protectedFields: ['9..'] },
     ...{ jumpLength: 8, thesauri: [], currency: 'GBP', punctuation: 'kept', checksOff: [] },
-    barcode: { length: 14, kind: '3', library: '1204' },
+    barcodes: [{ of: 'copy', prefix: '31204', form: '999999999', check: 'mod10' }],
   };
 }
 

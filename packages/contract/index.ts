@@ -6,6 +6,7 @@ export * from './objects/sent-record';
 export * from './routes/catalogue';
 export * from './routes/record-desk';
 export * from './routes/copies';
+export * from './routes/copy-lists';
 export * from './routes/daybook';
 export * from './routes/deliveries';
 export type {
@@ -34,6 +35,8 @@ export {
   type SettingsBody,
 } from './routes/delivery-bodies';
 export * from './routes/headings';
+export * from './routes/labels';
+export * from './routes/links';
 export * from './routes/live';
 export * from './routes/people';
 export * from './routes/piles';

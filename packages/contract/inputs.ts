@@ -1,4 +1,4 @@
-import { number as anyNumber, type NumberSchema } from 'yup';
+import { mixed, number as anyNumber, type NumberSchema } from 'yup';
 import { number, string } from './values';
 
 /** Helpers for the schemas of what is sent: bodies, and what stands behind a path. */
@@ -31,3 +31,9 @@ export const wholeQuery = (): NumberSchema =>
     .integer();
 /** Words of a search. */
 export const wordsIn = () => line(500);
+
+/** How holdings go with records that are exported: in them, in records of their own behind them, or not. */
+export const holdingsAs = () =>
+  mixed<'within' | 'apart' | 'none'>()
+    .oneOf(['within', 'apart', 'none'], 'Holdings are within, apart or none.')
+    .optional();

@@ -7,3 +7,12 @@ declare class TextDecoder {
 declare class TextEncoder {
   encode(input: string): Uint8Array;
 }
+declare class URL {
+  static canParse(url: string, base?: string): boolean;
+  readonly protocol: string;
+  readonly username: string;
+  readonly password: string;
+  readonly href: string;
+  hash: string;
+  constructor(url: string, base?: string);
+}

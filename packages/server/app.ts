@@ -19,6 +19,8 @@ import { mount, type Route } from './http/route';
 import { signInLimits } from './http/sign-in-limits';
 import { errorForLog } from './log-error';
 import { jobRoutes } from './jobs/routes';
+import { labelRoutes } from './labels/routes';
+import { linkRoutes } from './links/routes';
 import { liveRoutes } from './live/routes';
 import { peopleRoutes } from './people/routes';
 import { session } from './people/session';
@@ -48,6 +50,8 @@ export const allRoutes = (services: Services): Route[] => [
   ...deliveryRoutes(services),
   ...recipeRoutes(services),
   ...catalogueRoutes(services),
+  ...linkRoutes(services),
+  ...labelRoutes(services),
   ...headingRoutes(services),
   ...copyRoutes(services),
   ...pileRoutes(services),

@@ -1,5 +1,5 @@
 import { barcodeFor } from '@osier/core/barcodes';
-import { DEFAULT_HOUSE } from '@osier/core/house';
+import { COPY_BARCODES } from '../../demo/barcodes';
 import { writeIso2709, type MarcRecord } from '@osier/core/marc';
 import { breaches } from './testing/invariants';
 import { startTesting, type Answer, type Ask } from './testing/running';
@@ -39,7 +39,7 @@ function randomOf(seed: number) {
 type Random = ReturnType<typeof randomOf>;
 
 let serial = 77_100_000;
-const fresh = () => barcodeFor(DEFAULT_HOUSE.barcode, serial++);
+const fresh = () => barcodeFor(COPY_BARCODES, serial++);
 const store = () => t.running.services.store;
 
 interface Target {

@@ -5,6 +5,7 @@ import type { Background } from './projections/background';
 import type { People } from './people/people';
 import type { Settings } from './settings';
 import type { Store } from './store/store';
+import type { WorkerPool } from './workers/pool';
 
 /** What the subjects work with. */
 export interface Services {
@@ -16,6 +17,8 @@ export interface Services {
   readonly log: Logger;
   /** Comparing names that were touched. */
   readonly background: Background;
+  /** Threads for what would hold up everybody else. */
+  readonly pool: WorkerPool;
 }
 
 /** The same, reading through the connection for long work, so that nobody waits for its queries. */

@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import type { LinkHost, LinkSettings } from './links/try-link';
 
 /** Settings of the server, from the environment. */
 export interface Settings {
@@ -20,6 +21,8 @@ export interface Settings {
   readonly trustProxy: string;
   /** Bytes of the largest file that is taken (`OSIER_LARGEST_FILE`, in megabytes). */
   readonly largestFile: number;
+  /** How web addresses of records are tried (`OSIER_LINKS_PATIENCE` in seconds, `OSIER_LINK_HOSTS`). */
+  readonly links: LinkSettings;
   readonly logLevel: string;
   /** Folder of the built worker scripts. */
   readonly workers: string;
@@ -55,8 +58,32 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
     loansDesk: env.OSIER_LOANS_DESK ?? '',
     loansPatience: patience,
     scanner: env.OSIER_SCANNER ?? '',
+    links: { patience: linkPatience(env) * 1000, hosts: linkHosts(env.OSIER_LINK_HOSTS ?? '') },
     logLevel: env.OSIER_LOG ?? 'info',
     workers: resolve(root, 'packages/server/dist'),
     web: resolve(root, 'packages/web/dist'),
   };
+}
+
+function linkPatience(env: NodeJS.ProcessEnv): number {
+  const seconds = Number(env.OSIER_LINKS_PATIENCE ?? 10);
+  if (!(seconds > 0 && seconds <= 120))
+    throw new Error(
+      `OSIER_LINKS_PATIENCE is “${env.OSIER_LINKS_PATIENCE}”; it must be a number of seconds up to 120.`,
+    );
+  return seconds;
+}
+
+/** Names that are found at an address of the own network, or at another one than the name service says: `name=host:port,…`. */
+function linkHosts(said: string): ReadonlyMap<string, LinkHost> {
+  const hosts = new Map<string, LinkHost>();
+  for (const one of said.split(',').filter((s) => s.trim() !== '')) {
+    const [, name, host, port] = /^\s*([^\s=]+)=(\S+):(\d{1,5})\s*$/.exec(one) ?? [];
+    if (!name || !host || Number(port) > 65535)
+      throw new Error(
+        `OSIER_LINK_HOSTS has “${one.trim()}”; each part must be like repository.example=10.0.0.7:443.`,
+      );
+    hosts.set(name.toLowerCase(), { host: host.replace(/^\[|\]$/g, ''), port: Number(port) });
+  }
+  return hosts;
 }

@@ -1,3 +1,4 @@
+import { changeCopies } from './copies/change-many';
 import type { Express } from 'express';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -15,6 +16,7 @@ import { takeBack } from './deliveries/take-back';
 import { beginCheckingRecords, checkAllRecords, checkWhenRulesChange } from './jobs/check-records';
 import { jobsOf } from './jobs/jobs';
 import { beginRebuildingKeys, rebuildKeys } from './jobs/rebuild-keys';
+import { tryAllLinks } from './links/links';
 import { noLoansDesk } from './loans/ports';
 import { sip2LoansDesk } from './loans/sip2';
 import { errorForLog } from './log-error';
@@ -72,18 +74,20 @@ export async function startOsier(settings: Settings): Promise<Running> {
     log,
   );
   const people = peopleOf(store, settings.demo);
-  const services: Services = { store, jobs, people, loans, settings, log, background };
+  const services: Services = { store, jobs, people, loans, settings, log, background, pool };
   jobs.register('read-delivery', readDelivery(services));
   jobs.register('clean-delivery', cleanDelivery(services));
   jobs.register('accept-delivery', acceptDelivery(services));
   jobs.register('decide-delivery', decideDelivery(services));
   jobs.register('match-delivery', matchDelivery(services));
+  jobs.register('change-copies', changeCopies(services));
   jobs.register('take-back', takeBack(services));
   jobs.register('clean-records', cleanRecords(services));
   jobs.register('fill-pile', fillPile(services));
   jobs.register('undo', undoLarge(services));
   jobs.register('load-scans', loadScanFile(services));
   jobs.register('rebuild-keys', rebuildKeys(services));
+  jobs.register('try-links', tryAllLinks(services));
   jobs.register('check-records', checkAllRecords(services));
   await clearLeftOvers(settings.data);
   const resumed = await jobs.resume();

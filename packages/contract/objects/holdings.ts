@@ -1,11 +1,19 @@
-import { COPY_STATUSES, LOAN_STATES } from '@osier/core/holdings';
+import { SCHEMES } from '@osier/core/callnumbers';
+import { COPY_STATUSES, LOAN_RULES, LOAN_STATES } from '@osier/core/holdings';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 
 /** The scheme of a call number (852, first indicator). */
-export const scheme = () => wordOf(['lc', 'dewey', 'nlm', 'own']);
-const callNumber = { scheme: scheme(), prefix: text(), class: text(), item: text(), suffix: text() };
+export const scheme = () => wordOf(SCHEMES);
+const callNumber = {
+  scheme: scheme(),
+  prefix: text(),
+  class: text(),
+  item: text(),
+  year: text().optional(),
+  suffix: text(),
+};
 /** A call number that is offered, with where it comes from. */
-export const callNumberOfferSchema = shape({ ...callNumber, from: text() });
+export const callNumberOfferSchema = shape({ ...callNumber, from: text(), rule: text() });
 
 /** Where copies stand. */
 export const holdingSchema = shape({
@@ -14,6 +22,7 @@ export const holdingSchema = shape({
   branch: text(),
   location: text(),
   note: text(),
+  staffNote: text().optional(),
 });
 /** How a copy stands in the books. */
 export const copyStatus = () => wordOf(COPY_STATUSES);
@@ -32,6 +41,8 @@ export const copySchema = shape({
   acquired: text(),
   condition: text(),
   note: text(),
+  staffNote: text().optional(),
+  loanRule: wordOf(LOAN_RULES).optional(),
   status: copyStatus(),
   lastSeen: text(),
 });
@@ -48,6 +59,10 @@ export const proposedCopySchema = shape({
   fund: text(),
   supplier: text(),
   note: text(),
+  staffNote: text().optional(),
+  condition: text().optional(),
+  acquired: text().optional(),
+  loanRule: wordOf(LOAN_RULES).optional(),
   status: copyStatus(),
   problems: listOf(text()),
   remarks: listOf(text()),

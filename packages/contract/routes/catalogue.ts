@@ -3,7 +3,7 @@ import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { array, mixed, object, type InferType } from 'yup';
 import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, tally, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { id, line, version, wholeQuery, wordsIn } from '../inputs';
+import { holdingsAs, id, line, version, wholeQuery, wordsIn } from '../inputs';
 import { daybookEntrySchema, jobStateSchema, reviewSchema } from '../objects/acts';
 import { callNumberOfferSchema, copySchema, holdingSchema, loanState } from '../objects/holdings';
 import { briefSchema, briefParts, findingSchema, marcSchema } from '../objects/marc';
@@ -35,6 +35,8 @@ export const searchShape = {
     .oneOf([...COPY_STATUSES], 'There is no such status.')
     .optional(),
   type: string().max(40).optional(),
+  /** Only what the public does not see. */
+  suppressed: mixed<'yes'>().oneOf(['yes']).optional(),
   /** Only these, chosen by hand. */
   records: array(id().required()).max(2000, 'At most 2,000 records are chosen by hand.').optional(),
 };
@@ -107,6 +109,8 @@ const recordDetail = shape({
   id: whole(),
   version: whole(),
   marc: marcSchema,
+  /** The public does not see it. */
+  suppressed: flag(),
   brief: briefSchema,
   findings: listOf(findingSchema),
   holdings: listOf(
@@ -144,6 +148,7 @@ export const recordApi = {
       finding: line(60),
       status: searchShape.status,
       type: line(40),
+      suppressed: searchShape.suppressed,
       pile: wholeQuery(),
       delivery: wholeQuery(),
       after: line(1000),
@@ -162,6 +167,7 @@ export const recordApi = {
       delivery: wholeQuery(),
       status: searchShape.status,
       type: line(40),
+      suppressed: searchShape.suppressed,
     }),
     answer: facetCounts,
     problems: [404],
@@ -220,9 +226,10 @@ export const recordApi = {
   file: endpoint({
     method: 'get',
     path: '/records/:id/export',
-    summary: 'A record as a file: `as` iso2709, marcxml or json',
+    summary:
+      'A record as a file: `as` iso2709, marcxml or json; its `holdings` within it (852, 876), apart (853, 863, 866), or none',
     permission: 'look',
-    query: object({ as: line(20) }),
+    query: object({ as: line(20), holdings: holdingsAs() }),
     answer: { media: ['application/marc', 'application/marcxml+xml', 'application/marc-in-json'] },
   }),
   format: endpoint({

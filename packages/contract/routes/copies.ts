@@ -1,24 +1,35 @@
-import { COPY_STATUSES } from '@osier/core/holdings';
-import { boolean, mixed, object, type InferType } from 'yup';
+import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
+import { COPY_STATUSES, LOAN_RULES, type CopyStatus, type LoanRule } from '@osier/core/holdings';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, id, line, price, version } from '../inputs';
-import { doneSchema, madeSchema } from '../objects/acts';
+import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { isoDay, number, string } from '../values';
+import { reviewed } from './reviews';
 
-/** A new holding. */
-export const holdingBody = object({
-  record: id().required(),
+const placeShape = {
   branch: code().defined(),
   location: code().defined(),
-  scheme: mixed<'lc' | 'dewey' | 'nlm' | 'own'>().oneOf(['lc', 'dewey', 'nlm', 'own']).required(),
+  scheme: mixed<Scheme>()
+    .oneOf([...SCHEMES])
+    .required(),
   prefix: line(40).default(''),
-  class: line(60).trim().required('A call number needs a class.'),
-  item: line(60).default(''),
-  suffix: line(40).default(''),
-  note: line().default(''),
-});
+  /** Empty where a prefix and an author mark stand for it. */
+  class: line(60).trim().default(''),
+  item: line(60).trim().default(''),
+  year: line(20).trim().default(''),
+  suffix: line(40).trim().default(''),
+};
+const holdingShape = { ...placeShape, note: line().default(''), staffNote: line().default('') };
+/** A new holding. */
+export const holdingBody = object({ record: id().required(), ...holdingShape });
 export type HoldingBody = InferType<typeof holdingBody>;
+/** A holding as it becomes. */
+export const holdingChangeBody = object({ version: version(), ...holdingShape });
+export type HoldingChangeBody = InferType<typeof holdingChangeBody>;
+const loanRule = () => mixed<LoanRule>().oneOf([...LOAN_RULES], 'Choose a loan rule.');
+const status = () => mixed<CopyStatus>().oneOf([...COPY_STATUSES], 'Choose a status.');
 /** A new copy of a holding. */
 export const copyBody = object({
   holding: id().required(),
@@ -34,31 +45,81 @@ export const copyBody = object({
   acquired: isoDay().default(''),
   condition: line().default(''),
   note: line().default(''),
+  staffNote: line().default(''),
+  loanRule: loanRule().default('lends'),
+  status: status().default('available'),
   /** Keep a barcode that is not in the house's form, on purpose. */
   keepBarcode: boolean().default(false),
 });
 export type CopyBody = InferType<typeof copyBody>;
-/** What of a copy is changed. */
+const copyNumber = () =>
+  number().integer().min(1, 'A copy number is 1 or more.').max(9999, 'A copy number is 9999 or less.');
+/** What of a copy is changed; what is left out stays. */
 export const copyChangeBody = object({
   version: version(),
-  status: mixed<(typeof COPY_STATUSES)[number]>()
-    .oneOf([...COPY_STATUSES])
-    .optional(),
-  note: line().optional(),
+  barcode: line(40).trim().min(1, 'Scan or type a barcode.').optional(),
+  keepBarcode: boolean().default(false),
   part: line(60).trim().optional(),
-  number: number()
-    .integer()
-    .min(1, 'A copy number is 1 or more.')
-    .max(9999, 'A copy number is 9999 or less.')
-    .optional(),
+  number: copyNumber().optional(),
+  type: code().optional(),
+  status: status().optional(),
+  /** Why it has another status. */
+  reason: line().default(''),
+  price: price().optional(),
+  fund: line(60).optional(),
+  supplier: line(60).optional(),
+  acquired: isoDay().optional(),
+  condition: line().optional(),
+  note: line().optional(),
+  staffNote: line().optional(),
+  loanRule: loanRule().optional(),
 });
+export type CopyChangeBody = InferType<typeof copyChangeBody>;
+/** A copy, or a holding, that goes elsewhere. */
+export const moveBody = object({ version: version(), to: id().required('Choose where it goes.') });
+/** Two copies that have each other's barcodes. */
+export const swapBody = object({
+  a: object({ id: id().required(), version: version() }).required(),
+  b: object({ id: id().required(), version: version() }).required(),
+});
+export type SwapBody = InferType<typeof swapBody>;
+const copyRowBody = object({
+  ...placeShape,
+  class: line(60).trim().default(''),
+  barcode: line(40).trim().default(''),
+  part: line(60).trim().default(''),
+  number: copyNumber().nullable().default(null),
+  type: code().defined(),
+  price: price().default(null),
+  fund: line(60).default(''),
+  supplier: line(60).default(''),
+  acquired: isoDay().default(''),
+  note: line().default(''),
+  loanRule: loanRule().default('lends'),
+  status: status().default('available'),
+});
+export type CopyRowBody = InferType<typeof copyRowBody>;
+/** Several copies of a record at once. */
+export const severalCopiesBody = object({
+  record: id().required(),
+  rows: array(copyRowBody)
+    .min(1, 'There is no copy to add.')
+    .max(500, 'At most 500 copies are added at once.')
+    .required(),
+  /** The label roll of which rows without a barcode take the next numbers. */
+  roll: id().nullable().default(null),
+  /** Keep barcodes that are not in the form of the library, on purpose. */
+  keepBarcodes: boolean().default(false),
+  token: reviewed(),
+});
+export type SeveralCopiesBody = InferType<typeof severalCopiesBody>;
 
 const barcodeLook = shape({
   barcode: text(),
   /** What is wrong with its form. */
   problem: orNull(text()),
   /** What has it. */
-  holder: orNull(shape({ copy: whole(), record: whole(), sentence: text() })),
+  holder: orNull(shape({ copy: whole(), version: whole(), record: whole(), sentence: text() })),
   /** What it was on before. */
   withdrawn: orNull(text()),
 });
@@ -99,9 +160,83 @@ export const copyApi = {
   change: endpoint({
     method: 'put',
     path: '/copies/:id',
-    summary: 'Change status, note, part or number of a copy',
+    summary: 'Change a copy',
     permission,
     body: copyChangeBody,
     answer: doneSchema,
+    problems: [404],
+  }),
+  changeHolding: endpoint({
+    method: 'put',
+    path: '/holdings/:id',
+    summary: 'Change a holding',
+    permission,
+    body: holdingChangeBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  removeHolding: endpoint({
+    method: 'post',
+    path: '/holdings/:id/remove',
+    summary: 'Delete a holding without copies',
+    permission,
+    body: object({ version: version() }),
+    answer: doneSchema,
+    problems: [404],
+  }),
+  moveHolding: endpoint({
+    method: 'post',
+    path: '/holdings/:id/move',
+    summary: 'Move a holding with its copies to another record',
+    permission,
+    body: moveBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  joinHolding: endpoint({
+    method: 'post',
+    path: '/holdings/:id/join',
+    summary: 'Join a holding to another one of the same record: its copies go there',
+    permission,
+    body: moveBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  move: endpoint({
+    method: 'post',
+    path: '/copies/:id/move',
+    summary: 'Move a copy to another holding',
+    permission,
+    body: moveBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  swap: endpoint({
+    method: 'post',
+    path: '/copies/swap',
+    summary: 'Swap the barcodes of two copies: their labels were stuck on each other',
+    permission,
+    body: swapBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  reviewSeveral: endpoint({
+    method: 'post',
+    path: '/copies/several/review',
+    summary: 'What adding several copies would make; what is wrong with a row is told by its cell',
+    permission,
+    body: severalCopiesBody,
+    answer: reviewSchema,
+    problems: [404],
+  }),
+  addSeveral: endpoint({
+    method: 'post',
+    path: '/copies/several',
+    summary: 'Add several copies of a record, with the holdings that they need',
+    permission,
+    body: severalCopiesBody,
+    status: 201,
+    answer: doneSchema,
+    problems: [404],
   }),
 };

@@ -1,5 +1,5 @@
 import { object } from 'yup';
-import { listOf, shape, whole } from '../answers';
+import { flag, listOf, shape, whole } from '../answers';
 import { endpoint } from '../endpoint';
 import { line, wholeQuery } from '../inputs';
 import { doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
@@ -18,6 +18,7 @@ import {
   takeBackReviewBody,
   outcome,
 } from './delivery-bodies';
+import { stepsBody } from './recipes';
 
 import {
   deliveryRowSchema,
@@ -174,6 +175,16 @@ export const deliveryApi = {
     body: fixBody,
     status: 202,
     answer: jobStateSchema,
+  }),
+  countSteps: endpoint({
+    method: 'post',
+    path: `${of}/count-steps`,
+    summary: 'On how many waiting records each of some steps would do something',
+    permission: take,
+    body: stepsBody,
+    /** `of`: waiting records that were looked through, all of them or the first ones. */
+    answer: shape({ counts: listOf(whole()), of: whole(), isAll: flag() }),
+    problems: [404],
   }),
   reviewClean: endpoint({
     method: 'post',

@@ -1,10 +1,10 @@
-import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
+import { COPY_STATUSES, LOAN_RULES, type CopyStatus, type LoanRule } from '@osier/core/holdings';
 import { OUTCOMES, type Outcome } from '@osier/core/matching';
-import type { Scheme } from '@osier/core/callnumbers';
+import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
 import { array, mixed, object, type InferType } from 'yup';
 import { id, line, price, version } from '../inputs';
 import { settingsShape } from '../objects/settings';
-import { number } from '../values';
+import { isoDay, number } from '../values';
 import { marcBody } from '../objects/sent-record';
 import { leaveOut, page, reviewed } from './reviews';
 
@@ -23,10 +23,13 @@ export const decisionBody = object({
 const sentCopy = object({
   branch: line().defined(),
   location: line().defined(),
-  scheme: mixed<Scheme>().oneOf(['lc', 'dewey', 'nlm', 'own']).required(),
+  scheme: mixed<Scheme>()
+    .oneOf([...SCHEMES])
+    .required(),
   prefix: line().defined(),
   class: line().defined(),
   item: line().defined(),
+  year: line(20).optional(),
   suffix: line().defined(),
   barcode: line().defined(),
   part: line(60).trim().optional(),
@@ -36,6 +39,12 @@ const sentCopy = object({
   fund: line().defined(),
   supplier: line().defined(),
   note: line().defined(),
+  staffNote: line().optional(),
+  condition: line().optional(),
+  acquired: isoDay().optional(),
+  loanRule: mixed<LoanRule>()
+    .oneOf([...LOAN_RULES], 'Choose a loan rule.')
+    .optional(),
   status: mixed<CopyStatus>()
     .oneOf([...COPY_STATUSES], 'Choose a status.')
     .required(),

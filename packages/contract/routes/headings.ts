@@ -1,5 +1,5 @@
 import { array, object } from 'yup';
-import { amount, listOf, orNull, shape, text, whole } from '../answers';
+import { amount, flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
 import { doneSchema, reviewSchema } from '../objects/acts';
@@ -59,6 +59,31 @@ const headingDetail = shape({
 /** A heading with its authority record and what carries it. */
 export type HeadingDetail = ValueOf<typeof headingDetail>;
 
+const seenHeadings = shape({
+  headings: listOf(
+    shape({
+      id: whole(),
+      /** First and last year of publication of its records. */
+      years: orNull(shape({ first: whole(), last: whole() })),
+      languages: listOf(text()),
+      roles: listOf(text()),
+      sources: listOf(text()),
+      /** It was looked at in the first of its records only. */
+      isPart: flag(),
+    }),
+  ),
+  pairs: listOf(
+    shape({
+      a: whole(),
+      b: whole(),
+      verdict: wordOf(['same', 'perhaps', 'different']),
+      evidence: listOf(text()),
+    }),
+  ),
+});
+/** What the records say of some headings, and whether they are one. */
+export type SeenHeadings = ValueOf<typeof seenHeadings>;
+
 const permission = 'merge headings' as const;
 /** Headings: list, look-alikes, merge. */
 export const headingApi = {
@@ -73,10 +98,23 @@ export const headingApi = {
   lookAlikes: endpoint({
     method: 'get',
     path: '/headings/look-alikes',
-    summary: 'Groups of personal headings that look alike, a page from `after` on',
+    summary: 'Groups of headings that look alike, a page from `after` on',
     permission: 'look',
     query: object({ after: line(1000) }),
     answer: lookAlikePage,
+  }),
+  evidence: endpoint({
+    method: 'get',
+    path: '/headings/evidence',
+    summary: 'What the records of some headings (`ids`, with commas) say for and against their being one',
+    permission: 'look',
+    query: object({
+      ids: line(400)
+        .matches(/^\d{1,9}(,\d{1,9}){1,19}$/, 'Two to twenty numbers of headings, with commas between them.')
+        .required(),
+    }),
+    answer: seenHeadings,
+    problems: [404],
   }),
   read: endpoint({
     method: 'get',
@@ -106,7 +144,7 @@ export const headingApi = {
   keepApart: endpoint({
     method: 'post',
     path: '/headings/distinct',
-    summary: 'Record that two headings are different people',
+    summary: 'Record that two headings are different',
     permission,
     body: distinctBody,
     answer: doneSchema,

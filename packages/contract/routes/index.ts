@@ -1,10 +1,13 @@
 import type { AnyEndpoint } from '../endpoint';
 import { recordApi } from './catalogue';
+import { copyListApi } from './copy-lists';
 import { copyApi } from './copies';
 import { daybookApi } from './daybook';
 import { deliveryApi } from './deliveries';
 import { headingApi } from './headings';
 import { jobApi } from './jobs';
+import { labelApi } from './labels';
+import { linkApi } from './links';
 import { liveApi } from './live';
 import { peopleApi } from './people';
 import { pileApi } from './piles';
@@ -25,9 +28,12 @@ export const api = {
   recipes: recipeApi,
   desk: recordDeskApi,
   records: recordApi,
+  links: linkApi,
+  labels: labelApi,
   starters: starterApi,
   headings: headingApi,
   copies: copyApi,
+  copyLists: copyListApi,
   piles: pileApi,
   withdrawals: withdrawalApi,
   stocktakes: stocktakeApi,

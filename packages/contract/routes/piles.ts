@@ -6,6 +6,7 @@ import { id, line, version } from '../inputs';
 import { doneSchema, jobStateSchema, madeSchema } from '../objects/acts';
 import { string } from '../values';
 import { searchShape } from './catalogue';
+import { copySearchBody } from './copy-lists';
 import { versionBody } from './setup';
 
 const pileName = () => line(80).trim().required('Give the pile a name.');
@@ -25,6 +26,8 @@ export const fillPileBody = object({
   name: line(80).trim().default(''),
   of: piledKind().default('record'),
   ...searchShape,
+  /** The copies of a list of copies, or their titles, instead of what a search of the catalogue finds. */
+  copies: copySearchBody.optional().default(undefined),
 });
 export type FillPileBody = InferType<typeof fillPileBody>;
 /** Numbers of the records or copies that are taken off a pile. */

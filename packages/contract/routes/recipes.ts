@@ -2,7 +2,7 @@ import type { Step } from '@osier/core/recipes';
 import { array, mixed, object, type InferType } from 'yup';
 import { objectOf, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { line, version } from '../inputs';
+import { id, line, version } from '../inputs';
 import { doneSchema, madeSchema } from '../objects/acts';
 import { string } from '../values';
 import { versionBody } from './setup';
@@ -16,6 +16,9 @@ export const recipeBody = object({
     .required(),
 });
 export type RecipeBody = InferType<typeof recipeBody>;
+/** Steps that are tried on the waiting records of a delivery, and the incoming record that they were done to. */
+export const stepsBody = recipeBody.pick(['steps']).shape({ besides: id().optional() });
+export type StepsBody = InferType<typeof stepsBody>;
 /** A recipe that is changed. */
 export const recipeChangeBody = recipeBody.shape({ version: version() });
 /** A recipe file of another library, as text. */

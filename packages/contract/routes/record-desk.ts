@@ -39,6 +39,10 @@ export const briefBody = object({
     .trim()
     .matches(/^(\d{4})?$/, 'A year has four digits.')
     .default(''),
+  /** MARC code of its language. */
+  language: string()
+    .matches(/^[a-z]{3}$/, 'Choose a language.')
+    .default('eng'),
   class: line(60).trim().required('Type the class: the call number begins with it.'),
   branch: code().required('Choose a branch.'),
   location: code().required('Choose a location.'),
@@ -74,6 +78,9 @@ export type AlikeRow = ValueOf<typeof alikeRow>;
 /** Records that are merged into one, and what that becomes. */
 export const mergeRecordsBody = object({
   base: id().required(),
+  /** The version of the kept record that its fields were chosen from. */
+  version: version(),
+  withErrors: withErrors(),
   lost: array(id().required())
     .min(1, 'Choose what is merged into the record.')
     .max(3, 'At most four records are merged at once.')
@@ -211,6 +218,15 @@ export const recordDeskApi = {
     summary: 'Delete a record on which no copy hangs, with its holdings',
     permission: edit,
     body: object({ version: version() }),
+    answer: doneSchema,
+    problems: [404],
+  }),
+  suppress: endpoint({
+    method: 'post',
+    path: '/records/:id/suppress',
+    summary: 'Suppress a record from the public, or show it again',
+    permission: edit,
+    body: object({ isSuppressed: boolean().required() }),
     answer: doneSchema,
     problems: [404],
   }),

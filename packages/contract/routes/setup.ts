@@ -1,5 +1,17 @@
-import { array, mixed, object, type InferType } from 'yup';
-import { listOf, wordOf, orNull, shape, text, whole } from '../answers';
+import { CHECK_RULES, ruleProblems, type BarcodeRule, type CheckRule } from '@osier/core/barcodes';
+import {
+  AUTHOR_MARKS,
+  callNumberRuleProblems,
+  MARKED_BY,
+  RULE_WORKS,
+  SCHEMES,
+  type AuthorMark,
+  type CallNumber,
+  type MarkedBy,
+  type RuleWorks,
+} from '@osier/core/callnumbers';
+import { array, boolean, mixed, object, type InferType } from 'yup';
+import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, line, version } from '../inputs';
 import { doneSchema } from '../objects/acts';
@@ -42,6 +54,60 @@ export const listsSchema = object(listsShape);
 /** The code lists that are saved. */
 export const listsBody = object({ version: version(), ...listsShape });
 export type ListsBody = InferType<typeof listsBody>;
+/** How rules for barcodes fare with those that copies have. */
+const rulesTried = shape({
+  fit: whole(),
+  of: whole(),
+  /** The first that do not fit, with why. */
+  not: listOf(shape({ code: text(), why: text() })),
+});
+export type RulesTried = ValueOf<typeof rulesTried>;
+/** What some barcodes of the library look like. */
+export const barcodeRuleBody = object({
+  of: mixed<BarcodeRule['of']>().oneOf(['copy', 'reader']).required(),
+  prefix: line(40).default(''),
+  form: line(40).trim().uppercase().required('Write what stands behind the beginning.'),
+  check: mixed<CheckRule>()
+    .oneOf([...CHECK_RULES])
+    .required(),
+}).test('barcode rule', function (rule) {
+  const [problem] = ruleProblems(rule);
+  return problem
+    ? this.createError({ path: `${this.path}.${problem.field}`, message: problem.message })
+    : true;
+});
+const codes = () => array(line(60).required()).default([]);
+/** How call numbers are made at some places, for some types and works. */
+export const callNumberRuleBody = object({
+  name: line(60).trim().default(''),
+  branches: codes(),
+  locations: codes(),
+  types: codes(),
+  works: mixed<RuleWorks>()
+    .oneOf([...RULE_WORKS])
+    .required(),
+  scheme: mixed<CallNumber['scheme']>()
+    .oneOf([...SCHEMES])
+    .required(),
+  hasClass: boolean().required(),
+  prefix: line(40).trim().default(''),
+  suffix: line(40).trim().default(''),
+  decimals: number().integer().min(0).max(12).required(),
+  mark: mixed<AuthorMark>()
+    .oneOf([...AUTHOR_MARKS])
+    .required(),
+  markedBy: mixed<MarkedBy>()
+    .oneOf([...MARKED_BY])
+    .required(),
+  markLength: number().integer().min(1).max(8).required(),
+  isMcAsMac: boolean().required(),
+  hasYear: boolean().required(),
+}).test('call number rule', function (rule) {
+  const [problem] = callNumberRuleProblems(rule);
+  return problem
+    ? this.createError({ path: `${this.path}.${problem.field}`, message: problem.message })
+    : true;
+});
 const houseShape = {
   classDecimals: number().integer().min(0).max(12).required(),
   cutterLetters: number().integer().min(0).max(6).required(),
@@ -65,11 +131,8 @@ const houseShape = {
     .oneOf(['small', 'capital', 'as it comes'])
     .default('small'),
   checksOff: array(line().required()).required(),
-  barcode: object({
-    length: number().integer().min(4).max(20).required(),
-    kind: string().matches(/^\d?$/, 'One digit.').defined(),
-    library: string().matches(/^\d*$/, 'Digits only.').defined(),
-  }).required(),
+  barcodes: array(barcodeRuleBody).max(20, 'At most 20 rules for barcodes.').required(),
+  callNumbers: array(callNumberRuleBody).max(40, 'At most 40 rules for call numbers.').default([]),
 };
 /** The house rules. */
 export const houseSchema = object(houseShape);
@@ -90,7 +153,28 @@ const house = shape({
   cutterLetters: whole(),
   droppedSubdivisions: listOf(text()),
   protectedFields: listOf(text()),
-  barcode: shape({ length: whole(), kind: text(), library: text() }),
+  barcodes: listOf(
+    shape({ of: wordOf(['copy', 'reader']), prefix: text(), form: text(), check: wordOf(CHECK_RULES) }),
+  ),
+  callNumbers: listOf(
+    shape({
+      name: text(),
+      branches: listOf(text()),
+      locations: listOf(text()),
+      types: listOf(text()),
+      works: wordOf(RULE_WORKS),
+      scheme: wordOf(SCHEMES),
+      hasClass: flag(),
+      prefix: text(),
+      suffix: text(),
+      decimals: whole(),
+      mark: wordOf(AUTHOR_MARKS),
+      markedBy: wordOf(MARKED_BY),
+      markLength: whole(),
+      isMcAsMac: flag(),
+      hasYear: flag(),
+    }),
+  ),
   jumpLength: whole(),
   thesauri: listOf(text()),
   punctuation: wordOf(['kept', 'left out']),
@@ -142,6 +226,14 @@ export const setupApi = {
     permission: 'set up',
     body: listsBody,
     answer: doneSchema,
+  }),
+  tryBarcodes: endpoint({
+    method: 'post',
+    path: '/set-up/barcodes/try',
+    summary: 'Try rules for barcodes on those that the copies have',
+    permission: 'look',
+    body: object({ barcodes: array(barcodeRuleBody).max(20).required() }),
+    answer: rulesTried,
   }),
   saveHouse: endpoint({
     method: 'put',

@@ -1,3 +1,4 @@
+import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
 import { array, mixed, object, tuple, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
@@ -31,7 +32,9 @@ export const stocktakeBody = object({
   branch: code().required('Choose a branch.'),
   locations: array(code().required()).default([]),
   types: array(code().required()).default([]),
-  scheme: mixed<'lc' | 'dewey' | 'nlm' | 'own'>().oneOf(['lc', 'dewey', 'nlm', 'own']).default('dewey'),
+  scheme: mixed<Scheme>()
+    .oneOf([...SCHEMES])
+    .default('dewey'),
   from: line(60).default(''),
   to: line(60).default(''),
   seenSince: isoDay().default(''),

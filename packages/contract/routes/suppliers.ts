@@ -22,7 +22,10 @@ export type SheetBody = InferType<typeof sheetBody>;
 export const sheetChangeBody = object({ version: version(), sheet: object(sheetShape).required() });
 const rollShape = {
   name: line(80).required('Give the roll a name.'),
-  prefix: string().max(18).matches(/^\d*$/, 'Digits only.').defined(),
+  prefix: string()
+    .max(18)
+    .matches(/^[A-Z0-9/.+-]*$/i, 'Letters, digits and - . / + only.')
+    .defined(),
   from: number().integer().min(0).required('Type the first number.'),
   to: number().integer().min(0).required('Type the last number.'),
   length: number().integer().min(3).max(20).required('How many digits does a barcode have?'),
@@ -53,6 +56,8 @@ const rollRow = shape({
     supplier: text(),
   }),
   all: whole(),
+  /** Numbers that are or were on a copy, counted. */
+  used: whole(),
   left: whole(),
   next: orNull(text()),
 });

@@ -62,11 +62,13 @@ export const columnsAt = <T, N extends string>(
 
 /** A point at which an object has one text, which is kept as it is. */
 export const plainPoint = <T, const N extends string>(
-  point: Pick<AccessPoint<T, N>, 'name' | 'title' | 'type' | 'facet' | 'sorts'>,
+  point: Pick<AccessPoint<T, N>, 'name' | 'title' | 'type' | 'facet' | 'sorts'> & {
+    readonly version?: number;
+  },
   text: (value: T) => string,
 ): AccessPoint<T, N> => ({
-  ...point,
   version: 1,
+  ...point,
   extract: (value) => found([text(value)]),
   normalise: (kept) => kept,
 });

@@ -1,17 +1,9 @@
-/** Check character of the first nine digits of an ISBN-10 (ISO 2108:2005, annex C). */
-function check10(nine: string): string {
-  let sum = 0;
-  for (let i = 0; i < 9; i++) sum += (10 - i) * Number(nine[i]);
-  const check = (11 - (sum % 11)) % 11;
-  return check === 10 ? 'X' : String(check);
-}
+import { checkCharacter } from '../barcodes';
 
+/** Check character of the first nine digits of an ISBN-10 (ISO 2108:2005, annex C). */
+const check10 = (nine: string): string => checkCharacter('mod11', nine) ?? '';
 /** Check digit of the first twelve digits of an ISBN-13 (ISO 2108:2017, annex B). */
-function check13(twelve: string): string {
-  let sum = 0;
-  for (let i = 0; i < 12; i++) sum += Number(twelve[i]) * (i % 2 ? 3 : 1);
-  return String((10 - (sum % 10)) % 10);
-}
+const check13 = (twelve: string): string => checkCharacter('ean', twelve) ?? '';
 
 /** What stands in a text as an ISBN. */
 export interface IsbnReading {

@@ -45,9 +45,11 @@ export interface ActParts {
   /** `errors`: saved with so many findings that are errors; `alike`: although so many records looked like it. */
   readonly 'make-record': Names<'title'> & Counts<'errors' | 'alike'>;
   readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'>;
-  readonly 'merge-records': Names<'title'> & Counts<'records' | 'copies'>;
+  readonly 'merge-records': Names<'title'> &
+    Counts<'records' | 'copies'> & { readonly errors?: number; readonly notes?: readonly string[] };
   readonly 'records-apart': Names<'one' | 'other' | 'reason'>;
   readonly 'delete-record': Names<'title'> & Counts<'holdings'>;
+  readonly suppress: Names<'title'> & { readonly how: 'suppressed' | 'shown' };
   readonly 'edit-record': Names<'title'> & {
     readonly tags: readonly string[];
     /** Saved with so many findings that are errors. */
@@ -60,7 +62,18 @@ export interface ActParts {
   readonly 'add-copy': Names<'title' | 'barcode' | 'part'> & Counts<'number'>;
   readonly 'change-copy': Names<'barcode'> & {
     readonly status: { readonly from: string; readonly to: string } | null;
+    /** Why it has another status, and the barcode that it had before; absent where there is none. */
+    readonly reason?: string;
+    readonly was?: string;
   };
+  readonly 'change-holding': Names<'title' | 'callNumber' | 'location'> & { readonly was: string };
+  readonly 'delete-holding': Names<'title' | 'callNumber' | 'location'>;
+  readonly 'move-holding': Names<'title' | 'callNumber' | 'from'> & Counts<'copies'>;
+  readonly 'join-holdings': Names<'title' | 'callNumber' | 'from'> & Counts<'copies'>;
+  readonly 'move-copy': Names<'barcode' | 'title' | 'callNumber' | 'location'>;
+  readonly 'swap-barcodes': Names<'one' | 'other'>;
+  readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'>;
+  readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;
   readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
   readonly 'keep-apart': Names<'one' | 'other'>;
   readonly pile: Names<'pile'> & {

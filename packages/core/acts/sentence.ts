@@ -1,3 +1,4 @@
+import type { PartEdit } from '../holdings';
 import { groupedBarcode } from '../barcodes';
 import { counted } from '../changes';
 import { copyName } from '../holdings';
@@ -128,12 +129,19 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${quoted(names.title)}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
   'make-brief': ({ names, counts }) =>
     `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}`,
-  'merge-records': ({ names, counts }) =>
-    `Merged ${counted(counts.records, 'record')} into ${quoted(names.title)}${counts.copies ? `: ${counted(counts.copies, 'copy', 'copies')} moved` : ''}`,
+  'merge-records': ({ names, counts, errors, notes = [] }) =>
+    [
+      `Merged ${counted(counts.records, 'record')} into ${quoted(names.title)}${withErrors(errors)}${counts.copies ? `: ${counted(counts.copies, 'copy', 'copies')} moved` : ''}`,
+      ...notes,
+    ].join('; '),
   'records-apart': ({ names }) =>
     `Recorded ${quoted(names.one)} and ${quoted(names.other)} as two titles${names.reason ? `: ${names.reason}` : ''}`,
   'delete-record': ({ names, counts }) =>
     `Deleted ${quoted(names.title)}${counts.holdings ? ` with ${counted(counts.holdings, 'holding')}` : ''}`,
+  suppress: ({ names, how }) =>
+    how === 'suppressed'
+      ? `Suppressed ${quoted(names.title)} from the public`
+      : `Showed ${quoted(names.title)} to the public again`,
   'edit-record': ({ names, tags, notes, errors }) =>
     [`Edited ${quoted(names.title)}: ${namesInShort(tags, 6)}${withErrors(errors)}`, ...notes].join('; '),
   'clean-records': ({ names, counts, of }) =>
@@ -142,13 +150,31 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added a holding to ${quoted(names.title)}: ${names.callNumber}, ${names.location}`,
   'add-copy': ({ names, counts }) =>
     `Added ${copyName({ number: counts.number, part: names.part || undefined })} (${groupedBarcode(names.barcode)}) to ${quoted(names.title)}`,
-  'change-copy': ({ names, status }) =>
-    status
-      ? `Copy ${groupedBarcode(names.barcode)} is now ${status.to}, was ${status.from}`
-      : `Changed copy ${groupedBarcode(names.barcode)}`,
+  'change-copy': ({ names, status, reason, was }) =>
+    (status
+      ? `Copy ${groupedBarcode(names.barcode)} is now ${status.to}, was ${status.from}${reason ? `: ${reason}` : ''}`
+      : `Changed copy ${groupedBarcode(names.barcode)}`) +
+    (was ? `; its barcode was ${groupedBarcode(was)}` : ''),
+  'change-holding': ({ names, was }) =>
+    `Changed a holding of ${quoted(names.title)} to ${names.callNumber}, ${names.location}; it was ${was}`,
+  'delete-holding': ({ names }) =>
+    `Deleted the holding ${names.callNumber}, ${names.location}, of ${quoted(names.title)}`,
+  'move-holding': ({ names, counts }) =>
+    `Moved the holding ${names.callNumber} with ${counted(counts.copies, 'copy', 'copies')} from ${quoted(names.from)} to ${quoted(names.title)}`,
+  'join-holdings': ({ names, counts }) =>
+    `Joined the holding ${names.from} of ${quoted(names.title)} to ${names.callNumber}: ${counted(counts.copies, 'copy', 'copies')} moved`,
+  'move-copy': ({ names }) =>
+    `Moved copy ${groupedBarcode(names.barcode)} to ${quoted(names.title)}, ${names.callNumber}, ${names.location}`,
+  'swap-barcodes': ({ names }) =>
+    `Swapped the barcodes ${groupedBarcode(names.one)} and ${groupedBarcode(names.other)}`,
+  'change-copies': ({ names, counts }) =>
+    `Changed ${counted(counts.changed, 'copy', 'copies')}: ${names.what}${counts.refused ? `; ${counted(counts.refused, 'copy', 'copies')} could not be` : ''}${leftMeanwhile(counts.meanwhile)}`,
+  'add-copies': ({ names, counts }) =>
+    `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
-  'keep-apart': ({ names }) => `Recorded ${quoted(names.one)} and ${quoted(names.other)} as different people`,
+  'keep-apart': ({ names }) =>
+    `Recorded ${quoted(names.one)} and ${quoted(names.other)} as different headings`,
   pile: pileChange,
   recipe: ({ names, counts, how }) =>
     `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,
@@ -177,3 +203,37 @@ const sentenceOf = <A extends ActName>(name: A, act: ActParts[A]): string => SEN
 
 /** The act at the bottom of a chain of undoings. */
 export const actUndone = (act: Act): Act => (act.act === 'undo' ? actUndone(act.of) : act);
+
+/** What of many copies is changed. */
+const EDIT_NAMES: Readonly<Record<PartEdit['part'], string>> = {
+  type: 'type',
+  status: 'status',
+  loanRule: 'loan rule',
+  price: 'price',
+  fund: 'fund',
+  supplier: 'supplier',
+  acquired: 'date acquired',
+  condition: 'condition',
+  note: 'note',
+  staffNote: 'staff note',
+  branch: 'branch',
+  location: 'location',
+  prefix: 'prefix',
+  class: 'class',
+  item: 'author mark',
+  year: 'year',
+  suffix: 'suffix',
+  callNumber: 'call number',
+};
+
+/** Changes to many copies in words: "status to missing, note cleared". */
+export const editsText = (edits: readonly PartEdit[]): string =>
+  edits
+    .map(({ part, how, value, find }) => {
+      const name = EDIT_NAMES[part];
+      if (how === 'clear') return `${name} cleared`;
+      if (how === 'house') return `${name} by house style`;
+      if (how === 'replace') return `${quoted(find)} in ${name} to ${quoted(value)}`;
+      return how === 'add' ? `${quoted(value)} added to ${name}` : `${name} to ${value}`;
+    })
+    .join(', ');

@@ -1,6 +1,18 @@
-export { checkDigit, hasRightCheckDigit } from './check-digit';
-export type { BarcodeForm } from './scan';
-export { barcodeFor, barcodeProblem, cleanScan, groupedBarcode } from './scan';
+export { CHECK_RULES, checkCharacter, checkDigit, hasRightCheckDigit } from './check-character';
+export type { CheckRule } from './check-character';
+export {
+  barcodeProblem,
+  codeLength,
+  fitsRule,
+  isCopyCode,
+  ruleProblems,
+  ruleText,
+  triedOn,
+} from './barcode-rule';
+export type { BarcodeRule } from './barcode-rule';
+export { CODE_SCHEMES, readCode } from './codes';
+export type { CodeReading, CodeScheme } from './codes';
+export { barcodeFor, cleanScan, groupedBarcode, scanForms, scannedBarcode } from './scan';
 export { nearMisses } from './near-misses';
 export type { LabelRoll } from './roll';
 export { nextSerial, rollCounts, rollNumber, rollProblems, serialIn } from './roll';

@@ -40,3 +40,20 @@ test.each<[string, Partial<LabelRoll>, RegExp]>([
 ])('%s is told', (_, more, said) =>
   expect(rollProblems({ ...roll, from: 300, to: 400, ...more }, [roll])[0]!.message).toMatch(said),
 );
+
+test('a roll whose numbers begin with letters; letters are the same in either case', () => {
+  const wick: LabelRoll = { ...roll, prefix: 'WICK', from: 1, to: 9999, length: 8, check: false };
+  expect(rollProblems({ ...wick, name: 'Wick' }, [roll])).toEqual([]);
+  expect(rollNumber(wick, 42)).toBe('WICK0042');
+  expect(['WICK0042', 'wick0042', 'WICK00422', 'WOCK0042'].map((b) => serialIn(wick, b))).toEqual([
+    42,
+    42,
+    null,
+    null,
+  ]);
+  expect(rollProblems({ ...wick, name: 'Wick', check: true }, [])[0]).toMatchObject({ field: 'check' });
+  expect(rollProblems({ ...wick, name: 'Wick', prefix: 'W K' }, [])[0]).toMatchObject({ field: 'prefix' });
+  expect(rollProblems({ ...wick, name: 'More', from: 500, to: 600 }, [wick])[0]?.message).toContain(
+    'belong to the roll',
+  );
+});

@@ -1,14 +1,14 @@
-import { checkDigit, hasRightCheckDigit } from './check-digit';
+import { checkDigit, hasRightCheckDigit } from './check-character';
 
 /** A reserved run of barcode numbers. */
 export interface LabelRoll {
   readonly name: string;
-  /** Digits that every number of the roll begins with. */
+  /** Letters or digits that every number of the roll begins with. */
   readonly prefix: string;
   /** First and last serial number. */
   readonly from: number;
   readonly to: number;
-  /** Digits of a whole number, with the check digit. */
+  /** Characters of a whole number, with the check digit. */
   readonly length: number;
   /** Whether the last digit is a check digit. */
   readonly check: boolean;
@@ -26,7 +26,9 @@ export function rollNumber(roll: LabelRoll, serial: number): string {
 
 /** The serial of a number of the roll; null for a number that is not of it. */
 export function serialIn(roll: LabelRoll, barcode: string): number | null {
-  if (barcode.length !== roll.length || !barcode.startsWith(roll.prefix) || !/^\d+$/.test(barcode))
+  // A barcode is the same one in letters of either case.
+  const isOfRoll = barcode.toUpperCase().startsWith(roll.prefix.toUpperCase());
+  if (barcode.length !== roll.length || !isOfRoll || !/^\d+$/.test(barcode.slice(roll.prefix.length)))
     return null;
   if (roll.check && !hasRightCheckDigit(barcode)) return null;
   const serial = Number(barcode.slice(roll.prefix.length, roll.prefix.length + room(roll)));
@@ -39,7 +41,7 @@ export function nextSerial(roll: LabelRoll, lastUsed: number | null): number | n
   return next > roll.to ? null : next;
 }
 
-/** How many numbers it has, and how many are left when the last that was used is this one (null for none yet). */
+/** How many numbers it has, and how many can still be given behind the last that was used (null for none yet). */
 export const rollCounts = (roll: LabelRoll, lastUsed: number | null) => ({
   all: roll.to - roll.from + 1,
   left: roll.to - (lastUsed ?? roll.from - 1),
@@ -52,7 +54,13 @@ export function rollProblems(
 ): { field: keyof LabelRoll; message: string }[] {
   const problems: { field: keyof LabelRoll; message: string }[] = [];
   if (roll.name.trim() === '') problems.push({ field: 'name', message: 'Give the roll a name.' });
-  if (!/^\d*$/.test(roll.prefix)) problems.push({ field: 'prefix', message: 'The prefix has digits only.' });
+  if (!/^[A-Z0-9/.+-]*$/i.test(roll.prefix))
+    problems.push({ field: 'prefix', message: 'The prefix has letters, digits and - . / + only.' });
+  else if (roll.check && /\D/.test(roll.prefix))
+    problems.push({
+      field: 'check',
+      message: 'A check digit is reckoned from digits alone; the prefix has others.',
+    });
   if (room(roll) < 1 || String(roll.to).length > room(roll))
     problems.push({
       field: 'length',

@@ -1,33 +1,32 @@
-import { checkDigit } from './check-digit';
+import { isCopyCode, type BarcodeRule } from './barcode-rule';
+import { checkDigit } from './check-character';
 
-/** The form of the house’s barcodes. */
-export interface BarcodeForm {
-  readonly length: number;
-  readonly kind: string;
-  readonly library: string;
-}
-
-/** A scan made clean: blanks, controls, hyphens, and the start and stop letters A–D of a scanner taken away. */
+/** A scan without what a scanner or a hand may have put there: blanks, controls, hyphens, stars and start and stop letters A–D. */
 export function cleanScan(raw: string): string {
-  const plain = raw.replace(/[\s\u0000-\u001f\u007f-\u00a0-]/g, '');
+  const plain = raw.replace(/[\s\u0000-\u001f\u007f-\u00a0-]/g, '').replace(/^\*(.*)\*$/, '$1');
   const inner = /^([A-Da-d])(\d+)([A-Da-d])?$/.exec(plain) ?? /^()(\d+)([A-Da-d])$/.exec(plain);
   return inner ? inner[2]! : plain;
 }
 
-/** What is wrong with a copy's barcode, as a sentence, or null. `form` is the house's. */
-export function barcodeProblem(code: string, form: BarcodeForm): string | null {
-  if (code === '') return 'No barcode was given.';
-  if (!/^\d+$/.test(code)) return 'A barcode has digits only.';
-  if (code.length !== form.length)
-    return `A barcode here has ${form.length} digits; this one has ${code.length}.`;
-  if (code[0] !== form.kind)
-    return code[0] === '2'
-      ? 'This is a reader’s card (it begins with 2), not a copy.'
-      : `A copy’s barcode begins with ${form.kind}.`;
-  const right = checkDigit(code.slice(0, -1));
-  if (right !== Number(code.at(-1)))
-    return `The check digit is wrong: ${code.at(-1)}, it should be ${right}.`;
-  return null;
+/** A scan as it came, only without blanks and controls at its ends. */
+
+const asScanned = (raw: string): string => raw.replace(/^[\s\u0000-\u001f]+|[\s\u0000-\u001f]+$/g, '');
+
+/** The codes that a scan may stand for, that as it came first; none for an empty one. */
+export function scanForms(raw: string): string[] {
+  const own = asScanned(raw);
+  return [...new Set([own, cleanScan(raw), cleanScan(raw).toUpperCase()])].filter((code) => code !== '');
+}
+
+/**
+ * The barcode that a scan gives, before anybody has looked whether a copy has it: as it came where that is one by the library’s rules,
+ * else as it is when made clean. Without rules it is what came.
+ */
+export function scannedBarcode(raw: string, rules: readonly BarcodeRule[]): string {
+  const forms = scanForms(raw);
+  // Digits in groups are one number.
+  if (/^[\d\s-]{8,}$/.test(raw) && !rules.length) return cleanScan(raw);
+  return forms.find((code) => isCopyCode(code, rules)) ?? cleanScan(raw);
 }
 
 /** A 14-digit barcode in groups: kind, library, number, check digit; any other as it is. */
@@ -35,9 +34,8 @@ export function groupedBarcode(code: string): string {
   return /^\d{14}$/.test(code) ? `${code[0]} ${code.slice(1, 5)} ${code.slice(5, 13)} ${code[13]}` : code;
 }
 
-/** Makes a barcode of a form from its serial number. */
-export function barcodeFor(form: BarcodeForm, serial: number): string {
-  const body = form.kind + form.library;
-  const digits = body + String(serial).padStart(form.length - body.length - 1, '0');
+/** The barcode with a serial number by a rule of digits alone with a check digit modulo 10. */
+export function barcodeFor({ prefix, form }: BarcodeRule, serial: number): string {
+  const digits = prefix + String(serial).padStart(form.length - 1, '0');
   return digits + checkDigit(digits);
 }

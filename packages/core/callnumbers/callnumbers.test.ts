@@ -1,8 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
-import { DEFAULT_HOUSE } from '../house';
-import { field, type MarcRecord } from '../marc';
-import { byKey, cutDewey, cutterFor, deweyKey, lcKey, offerCallNumbers, shelfKey, shelfKeyOf } from '.';
+import { byKey, cutDewey, deweyKey, lcKey, shelfKey, shelfKeyOf } from '.';
 
 const inOrder = (keys: (string | null)[]) => keys.every((k, i) => i === 0 || byKey(keys[i - 1]!, k!) < 0);
 
@@ -115,30 +113,6 @@ describe('Library of Congress', () => {
         )
           disagreeing.push(`${numbers[i]} | ${numbers[j]}`);
     expect(disagreeing).toEqual([]);
-  });
-});
-
-describe('offers from a record', () => {
-  const record: MarcRecord = {
-    leader: '00000nam a2200000 i 4500',
-    fields: [
-      field('050', '00', 'a', 'TT879.B3', 'b', 'R44 1990'),
-      field('082', '04', 'a', '746.41/20942'),
-      field('100', '1 ', 'a', 'Ó Rinn-Læssøe, Amos,'),
-      field('245', '14', 'a', 'The willow bed'),
-    ],
-  };
-  test('the class is cut to house style, the cutter comes from the surname', () => {
-    expect(offerCallNumbers(record, DEFAULT_HOUSE).map((o) => [o.scheme, o.class, o.item])).toEqual([
-      ['dewey', '746.41', 'ORI'],
-      ['lc', 'TT879.B3', 'R44 1990'],
-    ]);
-  });
-  test('without an author the cutter comes from the title behind its article', () => {
-    expect(cutterFor({ ...record, fields: record.fields.filter((f) => f.tag !== '100') }, 3)).toEqual({
-      cutter: 'WIL',
-      from: '245',
-    });
   });
 });
 

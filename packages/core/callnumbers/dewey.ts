@@ -1,5 +1,5 @@
 import { withoutMarks } from '../text';
-import { numbersPadded } from './lc';
+import { keyBehind, numbersPadded } from './behind-class';
 
 /** A Dewey class number as 082 $a gives it: three digits, decimals, prime marks where it may be cut. */
 export interface DeweyClass {
@@ -12,10 +12,13 @@ export interface DeweyClass {
   readonly rest: string;
 }
 
+/** Words before the number, then three digits that no letter or digit follows, decimals with marks where it may be cut. */
+const PATTERN =
+  /^\s*((?:\p{L}[\p{L}.+*&-]*\s+)*|\p{L})\s*(\d{3})([/'′’]?)(?:\s?\.\s?(\d[\d/'′’]*))?(?![\d.])(.*)$/su;
+
 /** Reads a Dewey class number; null when the text is none. */
 export function readDewey(text: string): DeweyClass | null {
-  const found =
-    /^\s*([A-Za-z]{0,4}\s+|[A-Za-z])?\s*(\d{3})([/'′’]?)(?:\.([\d/'′’]+))?(?=\s|$|[^\d.])(.*)$/s.exec(text);
+  const found = PATTERN.exec(text);
   if (!found) return null;
   const marks: number[] = [];
   if (found[3]) marks.push(0);
@@ -39,14 +42,10 @@ export function cutDewey(text: string, decimals: number): string | null {
   return dewey.whole + (kept ? `.${kept}` : '');
 }
 
-/** Key whose byte order is shelf order: class as a decimal, then cutter and the rest, nothing before something. */
+/** Key whose byte order is shelf order: class as a decimal, then author mark and the rest, nothing before something. */
 export function deweyKey(text: string): string | null {
   const dewey = readDewey(text);
   if (!dewey) return null;
-  const prefix = dewey.prefix ? `${dewey.prefix.toUpperCase()} ` : '';
-  const rest = withoutMarks(dewey.rest);
-  const [cutter = '', ...more] = rest.split(/\s+/).filter(Boolean);
-  // A cutter's digits are decimals (W67 before W7); numbers after it are whole (v.2 before v.10).
-  const tail = more.length ? ` ${numbersPadded(more.join(' '))}` : '';
-  return `${prefix}${dewey.whole}${dewey.decimals ? `.${dewey.decimals}` : ''}${cutter ? ` ${cutter.toUpperCase()}` : ''}${tail}`;
+  const prefix = dewey.prefix ? `${numbersPadded(withoutMarks(dewey.prefix))} ` : '';
+  return `${prefix}${dewey.whole}${dewey.decimals ? `.${dewey.decimals}` : ''}${keyBehind(dewey.rest)}`;
 }

@@ -1,8 +1,26 @@
+export type { Scheme } from './scheme';
+export { INDICATOR_OF, SCHEME_NAMES, schemeNamed, schemeOfIndicator, SCHEMES } from './scheme';
 export type { LcCallNumber } from './lc';
-export { lcKey, numbersPadded, readLc } from './lc';
+export { lcKey, readLc } from './lc';
+export type { BehindClass, PartKind } from './behind-class';
+export { numbersPadded, partsBehind } from './behind-class';
 export type { DeweyClass } from './dewey';
 export { cutDewey, deweyKey, readDewey } from './dewey';
-export type { CallNumber, Scheme } from './shelf-key';
-export { byKey, callNumberText, shelfKey, shelfKeyOf } from './shelf-key';
-export type { CallNumberOffer } from './offer';
-export { cutterFor, offerCallNumbers } from './offer';
+export type { CallNumber, CallNumberPart, KeyRange } from './shelf-key';
+export {
+  byKey,
+  callNumberDoubt,
+  callNumberFault,
+  callNumberText,
+  explainCallNumber,
+  isInRange,
+  isUnreadKey,
+  keyRange,
+  shelfKey,
+  shelfKeyOf,
+} from './shelf-key';
+export { cutterNumber, markLetters, markSource } from './author-mark';
+export type { AuthorMark, CallNumberRule, MarkedBy, RuleWorks } from './call-number-rule';
+export { AUTHOR_MARKS, callNumberRuleProblems, FIRST_RULE, MARKED_BY, RULE_WORKS } from './call-number-rule';
+export type { CallNumberOffer, CallNumberPlace, HouseStyle } from './house-style';
+export { authorMark, isOfWork, offerCallNumbers, ruleFor } from './house-style';

@@ -1,46 +1,27 @@
-/** A Library of Congress call number in its parts. */
+import { withoutMarks } from '../text';
+import { partsBehind, type BehindClass } from './behind-class';
+
+/** A Library of Congress or NLM call number in its parts. */
 export interface LcCallNumber {
   readonly letters: string;
   readonly whole: string;
   readonly decimal: string;
-  /** What stands between class and first cutter, such as a year. */
-  readonly classDate: string;
-  readonly cutters: readonly string[];
-  readonly rest: string;
+  /** Cutters, years, volumes and what else follows, in order. */
+  readonly behind: readonly BehindClass[];
 }
 
-const PATTERN = /^([A-Z]{1,3})\s*(\d{1,4})?(?:\.(\d+))?\s*((?:1[0-9]|20)\d{2}[a-z]?(?=\s|\.|$))?\s*(.*)$/;
+/** Letters, up to four digits, decimals; a spine may have the decimals on a line of their own. */
+const CLASS = /^([A-Z]{1,3})(?:\s*(\d{1,4})(?!\d)(?:\s*\.\s*(\d+))?)?(?![A-Z]{3})/;
 
-/** Reads an LC call number; null for text that does not begin as one. */
+/** Reads an LC or NLM call number, in small letters or without blanks too; null for text that does not begin as one. */
 export function readLc(text: string): LcCallNumber | null {
-  const found = PATTERN.exec(inCapitals(text.trim().replace(/\s+/g, ' ')));
+  const plain = withoutMarks(text).trim().replace(/\s+/g, ' ');
+  const found = CLASS.exec(plain.toUpperCase());
   if (!found) return null;
-  let rest = found[5]!;
-  const cutters: string[] = [];
-  while (cutters.length < 3) {
-    const cutter = /^\.?\s?([A-Za-z])(\d+)([a-z]*)(?=[\s.A-Z]|$)\s*/.exec(rest);
-    if (!cutter) break;
-    cutters.push(cutter[1]!.toUpperCase() + cutter[2]! + cutter[3]!);
-    rest = rest.slice(cutter[0].length);
-  }
-  if (!found[2] && (found[3] || rest)) return null;
-  return {
-    letters: found[1]!,
-    whole: found[2] ?? '',
-    decimal: found[3] ?? '',
-    classDate: found[4] ?? '',
-    cutters,
-    rest,
-  };
+  const behind = partsBehind(plain.slice(found[0].length));
+  if (!found[2] && behind.length > 0) return null;
+  return { letters: found[1]!, whole: found[2] ?? '', decimal: found[3] ?? '', behind };
 }
-
-/** A number typed in small letters as its capitals: all of it, or the class and the cutters between digits. */
-const inCapitals = (text: string): string =>
-  /[A-Z]/.test(text)
-    ? text
-        .replace(/^([a-z]{1,3})(?=\s?\d)/, (l) => l.toUpperCase())
-        .replace(/(?<=\d)[a-z](?=\d)/g, (l) => l.toUpperCase())
-    : text.toUpperCase();
 
 /**
  * Key whose byte order is shelf order (LC shelflisting: nothing before something, class numbers as whole numbers,
@@ -49,18 +30,6 @@ const inCapitals = (text: string): string =>
 export function lcKey(text: string): string | null {
   const lc = readLc(text);
   if (!lc) return null;
-  let key = lc.letters.padEnd(3) + lc.whole.padStart(4, '0') + lc.decimal;
-  if (lc.classDate) key += ` ${lc.classDate}`;
-  for (const cutter of lc.cutters) key += ` ${cutter.toUpperCase()}`;
-  if (lc.rest) key += ` ${numbersPadded(lc.rest)}`;
-  return key;
-}
-
-/** Text in which runs of digits sort by value, punctuation does not count and case neither. */
-export function numbersPadded(text: string): string {
-  return text
-    .toUpperCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim()
-    .replace(/\d+/g, (n) => n.padStart(6, '0'));
+  const cls = lc.letters.padEnd(3) + lc.whole.padStart(4, '0') + lc.decimal;
+  return cls + lc.behind.map((p) => ` ${p.key}`).join('');
 }

@@ -46,6 +46,7 @@ import { deweyForm } from './shelf/dewey-form';
 import { holdingCodes } from './shelf/holding-codes';
 import { lcClassForm } from './shelf/lc-class-form';
 import { waitsForFullRecord } from './structure/brief-record';
+import { tooLong } from './structure/too-long';
 import { emptySubfield } from './structure/empty-subfield';
 import { fixedCodes } from './structure/fixed-codes';
 import { fixedLength } from './structure/fixed-length';
@@ -86,6 +87,7 @@ export const CHECKS: readonly Check[] = [
   fixedCodes,
   linkage,
   waitsForFullRecord,
+  tooLong,
   controlCharacter,
   entity,
   notComposed,
@@ -151,4 +153,4 @@ export const CHECKS: readonly Check[] = [
 ];
 
 /** Rises when what any check finds changes: the records of a store are checked anew then. */
-export const CHECKS_VERSION = 2;
+export const CHECKS_VERSION = 3;

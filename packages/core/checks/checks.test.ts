@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { DEFAULT_HOUSE } from '../house';
+import { RULES_14 } from '../testing/barcode-rules';
 import { applyEdits, field, type Field, type MarcRecord } from '../marc';
 import { anyRecord } from '../testing/records';
 import { viewOf } from './take-apart';
@@ -23,6 +24,7 @@ const base: Field[] = [
 const record = (...fields: Field[]): MarcRecord => ({ leader: '00000nam a2200000 i 4500', fields });
 const house = {
   ...DEFAULT_HOUSE,
+  barcodes: RULES_14,
   thesauri: ['lcsh', 'local'],
   codes: { branches: ['SEDGE'], locations: ['OPEN'] },
 };
@@ -200,6 +202,10 @@ test.each<[string, Field[]]>([
 ])('%s is found', (rule, fields) => expect(found(...fields)).toContain(rule));
 
 test.each<[string, MarcRecord]>([
+  [
+    'too-long',
+    record(...base, ...Array.from({ length: 12 }, () => field('520', '  ', 'a', 'x'.repeat(9000)))),
+  ],
   ['brief-record', { ...record(...base), leader: '00000nam a22000003i 4500' }],
 ])('%s is found by the leader', (rule, brief) =>
   expect(checkRecord(brief, DEFAULT_HOUSE).map((f) => f.rule)).toContain(rule),

@@ -232,8 +232,8 @@ class Planning {
 
   private attach(record: Id<'record'>, copy: ProposedCopy): void {
     const { context } = this;
-    const { branch, location, scheme, prefix, class: cls, item, suffix } = copy;
-    const call = { scheme, prefix, class: cls, item, suffix };
+    const { branch, location, scheme, prefix, class: cls, item, year, suffix } = copy;
+    const call = { scheme, prefix, class: cls, item, ...(year && { year }), suffix };
     const keyOf = (h: Omit<Holding, 'record' | 'note'>) =>
       `${record} ${h.branch} ${h.location} ${callNumberText(h)}`;
     const key = keyOf({ ...call, branch, location });
@@ -246,7 +246,7 @@ class Planning {
       this.known.places.set(key, place);
     }
     this.totals.copies++;
-    const { barcode, part, type, price, fund, supplier, note, status } = copy;
+    const { barcode, part, type, price, fund, supplier, note, staffNote, loanRule, status } = copy;
     this.changes.push(
       creation('copy', context.nextId('copy'), {
         holding: place,
@@ -257,9 +257,11 @@ class Planning {
         price,
         fund,
         supplier,
-        acquired: context.today,
-        condition: '',
+        acquired: copy.acquired ?? context.today,
+        condition: copy.condition ?? '',
         note,
+        ...(staffNote && { staffNote }),
+        ...(loanRule && { loanRule }),
         status,
         lastSeen: '',
       }),

@@ -4,7 +4,7 @@ import type { ProposedCopy } from '../holdings';
 
 /** What barcodes of copies to come are looked at with. */
 export interface BarcodeContext {
-  readonly form: HouseRules['barcode'];
+  readonly rules: HouseRules['barcodes'];
   /** The roll of this delivery. */
   readonly roll: LabelRoll | null;
   readonly rolls: readonly LabelRoll[];
@@ -32,13 +32,13 @@ export const withBarcodeProblems = (
 const withoutBarcode = ({ roll }: BarcodeContext): string[] =>
   roll ? [] : ['The record gives no barcode, and no label roll is chosen to take one from.'];
 
-function problemsOf(barcode: string, { form, roll, rolls, takenBy, seenIn }: BarcodeContext): string[] {
+function problemsOf(barcode: string, { rules, roll, rolls, takenBy, seenIn }: BarcodeContext): string[] {
   const shown = groupedBarcode(barcode);
   const problems: string[] = [];
   const title = takenBy(barcode);
   if (title !== null) problems.push(`Barcode ${shown} is already on “${title}”.`);
   const of = rolls.find((r) => serialIn(r, barcode) !== null);
-  const wrong = of ? null : barcodeProblem(barcode, form);
+  const wrong = of ? null : barcodeProblem(barcode, rules);
   if (wrong) problems.push(`Barcode ${shown}: ${wrong}`);
   if (of?.supplier && of.name !== roll?.name)
     problems.push(`Barcode ${shown} belongs to the roll “${of.name}”, which is reserved for ${of.supplier}.`);

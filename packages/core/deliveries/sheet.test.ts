@@ -1,5 +1,5 @@
+import { RULES_14 } from '../testing/barcode-rules';
 import { rollNumber, type LabelRoll } from '../barcodes';
-import { DEFAULT_HOUSE } from '../house';
 import type { CodeLists, ProposedCopy } from '../holdings';
 import { field, type MarcRecord } from '../marc';
 import {
@@ -132,7 +132,7 @@ describe('barcodes that records bring', () => {
   const copy = (barcode: string) => ({ barcode, problems: [] as string[] }) as unknown as ProposedCopy;
   const told = (barcodes: string[], own: LabelRoll | null) =>
     withBarcodeProblems(barcodes.map(copy), {
-      form: DEFAULT_HOUSE.barcode,
+      rules: RULES_14,
       roll: own,
       rolls: [ours, theirs],
       takenBy: (b) => (b === rollNumber(ours, 110) ? 'Eels' : null),

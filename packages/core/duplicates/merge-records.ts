@@ -33,7 +33,6 @@ export interface RecordMerge {
   readonly moving: readonly Stocked[];
   /** Where the records lie on piles. */
   readonly piled: readonly Versioned<Piled, 'piled'>[];
-  readonly nextHolding: () => Id<'holding'>;
 }
 
 export type MergeChange =
@@ -56,25 +55,35 @@ export function recordMergePlan(merge: RecordMerge): MergeChange[] {
     update('record', base, marc),
     ...lost.map((r) => removal('record', r)),
     ...lost.map((r) => creation('lead', r.id as number, { into: base.id })),
-    ...stockChanges(merge),
+    ...movedStock({ into: base.id, ...merge }),
     ...pileChanges(merge),
   ];
 }
 
-function stockChanges({ base, kept, moving, nextHolding }: RecordMerge): MergeChange[] {
-  const changes: MergeChange[] = [];
+/**
+ * Moves holdings with their copies to a record: into its own holding where branch, location and call number are the same, else as they
+ * are. Copies are numbered on behind those that it has, by part.
+ */
+export function movedStock({
+  into: record,
+  kept,
+  moving,
+}: {
+  readonly into: Id<'record'>;
+  readonly kept: readonly Stocked[];
+  readonly moving: readonly Stocked[];
+}): (ChangeOf<'holding', Holding> | ChangeOf<'copy', Copy>)[] {
+  const changes: (ChangeOf<'holding', Holding> | ChangeOf<'copy', Copy>)[] = [];
   const places = new Map<string, Id<'holding'>>(kept.map((k) => [placeOf(k.holding.value), k.holding.id]));
   const numbers = new Map<string, number>();
   for (const { value } of kept.flatMap((k) => k.copies)) raise(numbers, value);
   for (const { holding, copies } of moving) {
     const place = placeOf(holding.value);
-    let into = places.get(place);
-    if (into === undefined) {
-      into = nextHolding();
+    const into = places.get(place) ?? holding.id;
+    if (into === holding.id) {
       places.set(place, into);
-      changes.push(creation('holding', into, { ...holding.value, record: base.id }));
-    }
-    changes.push(removal('holding', holding));
+      changes.push(update('holding', holding, { ...holding.value, record }));
+    } else changes.push(removal('holding', holding));
     for (const copy of copies) {
       const number = copy.value.number === 0 ? 0 : (numbers.get(partKey(copy.value.part)) ?? 0) + 1;
       const value = { ...copy.value, holding: into, number };

@@ -1,7 +1,7 @@
 import type { AccessPoint } from '../access';
 import type { MarcRecord } from '../marc';
-import { headingsOf, identityOf, seeFroms, type Heading } from './heading';
-import { headingGroup, headingKey } from './normal-form';
+import { headingsOf, identityOf, seeFromKey, seeFroms, type Heading } from './heading';
+import { headingGroup } from './normal-form';
 
 /** The headings that a record carries, by kind and vocabulary. */
 export const CARRIED_HEADING: AccessPoint<MarcRecord, 'heading'> = {
@@ -23,7 +23,7 @@ export const HEADING_FORM: AccessPoint<Heading, 'form'> = {
     if (heading.mergedInto !== null) return [];
     const identity = identityOf(heading);
     const group = headingGroup(identity);
-    return [identity.key, ...seeFroms(heading).map((f) => headingKey(f.subfields))].map((text) => ({
+    return [identity.key, ...seeFroms(heading).map(seeFromKey)].map((text) => ({
       text,
       group,
     }));

@@ -49,6 +49,10 @@ export function keptForm(heading: Heading): DataField {
 export const seeFroms = (heading: Heading): DataField[] =>
   heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '4');
 
+/** The key of a see-from (4XX), by which it is met in records: what says what kind of tracing it is ($w) does not count. */
+export const seeFromKey = ({ subfields }: DataField): string =>
+  headingKey(subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w'));
+
 /** A form as it is read: its subfields in a line, subdivisions behind dashes. */
 export const formText = (f: DataField): string => subjectString(f);
 

@@ -9,11 +9,9 @@ import {
   headingsOf,
   headingText,
   keyOfHeading,
-  nameLikeness,
   lookAlikeGroups,
   lookAlikes,
   mergePlan,
-  readPersonalName,
   seeFroms,
   type Heading,
   formText,
@@ -43,36 +41,6 @@ describe('normal form (PCC: Authority File Comparison Rules, NACO normalization)
         headingFrom(headingIn(field('700', '1 ', 'a', 'Reedman, Amos,', 'd', '1880-1950,', 'e', 'author.'))!),
       ),
     ).toBe(keyOfHeading(heading('Reedman, Amos', '1880-1950')));
-  });
-});
-
-describe('likeness of two names', () => {
-  const like = (a: DataField, b: DataField) => nameLikeness(readPersonalName(a), readPersonalName(b));
-  test.each<[string, DataField, DataField, boolean]>([
-    ['initial against full name', name('Reedman, A.'), name('Reedman, Amos'), true],
-    ['two initials against two names', name('Reedman, A. J.'), name('Reedman, Amos John'), true],
-    ['dates on one only', name('Reedman, Amos'), name('Reedman, Amos', '1880-1950'), true],
-    [
-      'one letter in a long surname',
-      name('Gathercole, Ada', '1900-'),
-      name('Gathercolle, Ada', '1900-'),
-      true,
-    ],
-    ['other initial', name('Reedman, B.'), name('Reedman, Amos'), false],
-    ['other year of birth', name('Reedman, Amos', '1760-1822'), name('Reedman, Amos', '1880-1950'), false],
-    ['born after the other’s death', name('Reedman, A.', '1900-'), name('Reedman, Amos', '-1850'), false],
-    [
-      'Jr. is somebody else',
-      field('100', '1 ', 'a', 'Reedman, Amos,', 'c', 'Jr.'),
-      name('Reedman, Amos'),
-      false,
-    ],
-    ['a short surname with another letter', name('Frith, Ada'), name('Firth, Ada Mary'), true],
-    ['short surnames', name('Crak, Ada'), name('Cral, Ada'), false],
-    ['other second name', name('Reedman, Amos John'), name('Reedman, Amos Paul'), false],
-  ])('%s', (_, a, b, alike) => {
-    expect(like(a, b) !== null).toBe(alike);
-    expect(like(b, a) !== null).toBe(alike);
   });
 });
 

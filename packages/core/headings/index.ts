@@ -12,18 +12,18 @@ export {
   isEstablished,
   keptForm,
   keyOfHeading,
+  seeFromKey,
   seeFroms,
 } from './heading';
-export type { PersonalName } from './personal-name';
-export { nameLikeness, readPersonalName } from './personal-name';
-export type { AlikeGroup, ComparedName, LookAlike, NumberedHeading } from './look-alikes';
+export type { AlikeGroup, ComparedHeading, LookAlike, NumberedHeading } from './look-alikes';
 export {
   alikeBuckets,
-  alikeNames,
-  comparedName,
+  alikePairs,
+  comparedHeading,
   isCompared,
   lookAlikeGroups,
   lookAlikes,
+  SAME,
 } from './look-alikes';
 export type { Distinct, MergePlan } from './merge-plan';
 export { distinctChange, mergeForms, mergePlan, NotMergeable, withSeeFroms } from './merge-plan';
@@ -36,3 +36,14 @@ export { mergeInRecord } from './merge-record';
 export { completedField } from './completed-field';
 export { fullestForm } from './fullest-form';
 export { CARRIED_HEADING, HEADING_FORM } from './access';
+export type { Form, FormGroup, Gathered, Judged, AlikeVerdict, SeenHeading } from './alike';
+export {
+  alikeForms,
+  bucketsOf,
+  compareForms,
+  formIn,
+  gather,
+  judgedWith,
+  seenInRecords,
+  shorterFirst,
+} from './alike';

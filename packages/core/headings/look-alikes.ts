@@ -1,5 +1,6 @@
-import { keptForm, keyOfHeading, type Heading } from './heading';
-import { nameLikeness, readPersonalName, type PersonalName } from './personal-name';
+import { bucketsOf, compareForms, formIn, NOTHING_KNOWN, type Form } from './alike';
+import { keptForm, seeFromKey, seeFroms, type Heading } from './heading';
+import { vocabularyOfAuthority } from './vocabulary';
 
 /** A heading with its number. */
 export interface NumberedHeading {
@@ -7,64 +8,65 @@ export interface NumberedHeading {
   readonly heading: Heading;
 }
 
-/** Two headings that may be one person; `a` is the lower number. */
+/** Two headings that may be one; `a` is the lower number. A score of 1: they are the same; less: perhaps. */
 export interface LookAlike {
   readonly a: number;
   readonly b: number;
   readonly score: number;
   readonly why: string;
 }
+/** The score of two that are the same, and of two that may be. */
+export const SAME = 1;
+const PERHAPS = 0.5;
 
-/** A name as it is compared: small, so that many can be at hand. */
-export interface ComparedName {
+/** A heading as it is compared: small, so that many can be at hand. */
+export interface ComparedHeading {
   readonly id: number;
-  readonly name: PersonalName;
-  /** The normal form of the heading. */
-  readonly key: string;
+  readonly form: Omit<Form, 'text'>;
+  /** Keys of its see-froms. */
+  readonly seeFroms: readonly string[];
 }
 
-/** A heading as it is compared; null for one that is not: only personal names that were not merged away are. */
-export const comparedName = ({ id, heading }: NumberedHeading): ComparedName | null =>
-  isCompared(heading) ? { id, name: readPersonalName(keptForm(heading)), key: keyOfHeading(heading) } : null;
+/** Whether a heading is compared at all: one that was merged away is not. */
+export const isCompared = (heading: Heading): boolean => heading.mergedInto === null;
 
-/** Whether a heading is compared at all. */
-export const isCompared = (heading: Heading): boolean =>
-  heading.kind === 'personal' && heading.mergedInto === null;
-
-/**
- * The buckets under which a name is compared with others; two names that share none are not alike. Surname and first initial;
- * and, for longer surnames, the surname with each one letter left out.
- */
-export function alikeBuckets({ name }: ComparedName): string[] {
-  const initial = name.forenames[0]?.[0] ?? '';
-  const found = new Set([`${name.surname} ${initial}`]);
-  if (name.surname.length >= 5)
-    for (let i = 0; i < name.surname.length; i++)
-      found.add(`${name.surname.slice(0, i)}${name.surname.slice(i + 1)} ${initial}`);
-  return [...found];
+/** A heading as it is compared; null for one that is not. */
+export function comparedHeading({ id, heading }: NumberedHeading): ComparedHeading | null {
+  const form = isCompared(heading) ? formIn(keptForm(heading), vocabularyOfAuthority(heading.marc)) : null;
+  if (!form) return null;
+  const { text: _, ...rest } = form;
+  return { id, form: rest, seeFroms: seeFroms(heading).map(seeFromKey) };
 }
 
-/**
- * Pairs of personal headings that look alike. Only names that share a bucket are compared, so the time grows with the headings,
- * not with their square. `different` are pairs that a person has said are two people.
- */
+/** The buckets under which a heading is compared with others; two that share none are not alike. Its see-froms lead to it too. */
+export const alikeBuckets = ({ form, seeFroms }: ComparedHeading): string[] => [
+  ...new Set([
+    ...bucketsOf(form),
+    ...[form.key, ...seeFroms].map((key) => `${form.type} ${form.vocabulary} key ${key}`),
+  ]),
+];
+
+/** Pairs of headings that look alike. `different` are pairs that a person has said are two. */
 export const lookAlikes = (
   headings: readonly NumberedHeading[],
   different: (a: number, b: number) => boolean,
 ): LookAlike[] =>
-  alikeNames(headings.flatMap((h) => comparedName(h) ?? [])).filter((p) => !different(p.a, p.b));
+  alikePairs(headings.flatMap((h) => comparedHeading(h) ?? [])).filter((p) => !different(p.a, p.b));
 
-/** Pairs of names that look alike, the surest first; with `touched`, only pairs with one of those are given. */
-export function alikeNames(
-  names: readonly ComparedName[],
+/**
+ * Pairs of headings that look alike, the surest first; with `touched`, only pairs with one of those are given. What records say of them, and
+ * whether others have the same name, is not known here: a form without dates is *perhaps* the one that has some.
+ */
+export function alikePairs(
+  headings: readonly ComparedHeading[],
   touched: ReadonlySet<number> | null = null,
 ): LookAlike[] {
-  const byBucket = new Map<string, ComparedName[]>();
-  for (const name of names)
-    for (const bucket of alikeBuckets(name)) {
+  const byBucket = new Map<string, ComparedHeading[]>();
+  for (const heading of headings)
+    for (const bucket of alikeBuckets(heading)) {
       const there = byBucket.get(bucket);
-      if (there) there.push(name);
-      else byBucket.set(bucket, [name]);
+      if (there) there.push(heading);
+      else byBucket.set(bucket, [heading]);
     }
   const seen = new Set<string>();
   const found: LookAlike[] = [];
@@ -74,17 +76,28 @@ export function alikeNames(
       const pair = `${a.id} ${b.id}`;
       if (a.id === b.id || seen.has(pair)) continue;
       seen.add(pair);
-      const like = a.key === b.key ? { score: 1, why: 'Same normal form' } : nameLikeness(a.name, b.name);
-      if (like) found.push({ a: a.id, b: b.id, ...like });
+      const isSeeFrom = a.seeFroms.includes(b.form.key) || b.seeFroms.includes(a.form.key);
+      const { verdict, evidence } = compareForms(a.form, b.form, {
+        ...NOTHING_KNOWN,
+        isOnly: false,
+        isSeeFrom,
+      });
+      if (verdict === 'different') continue;
+      found.push({
+        ...{ a: a.id, b: b.id, score: verdict === 'same' ? SAME : PERHAPS },
+        why: evidence.join('; '),
+      });
     }
-  return found.sort((x, y) => y.score - x.score || x.a - y.a || x.b - y.b);
+  return found.sort(bySureness);
 }
+
+const bySureness = (x: LookAlike, y: LookAlike) => y.score - x.score || x.a - y.a || x.b - y.b;
 
 /** All pairs of a bucket, or those with one that was touched. */
 function* pairsOf(
-  there: readonly ComparedName[],
+  there: readonly ComparedHeading[],
   touched: ReadonlySet<number> | null,
-): Generator<readonly [ComparedName, ComparedName]> {
+): Generator<readonly [ComparedHeading, ComparedHeading]> {
   for (let i = 0; i < there.length; i++) {
     const one = there[i]!;
     if (touched && !touched.has(one.id)) continue;
@@ -93,7 +106,7 @@ function* pairsOf(
   }
 }
 
-/** Headings that are linked to each other by pairs. */
+/** Headings that may all be one: each of them makes a pair with every other. */
 export interface AlikeGroup {
   readonly headings: readonly number[];
   readonly pairs: readonly LookAlike[];
@@ -101,24 +114,35 @@ export interface AlikeGroup {
   readonly score: number;
 }
 
-/** Look-alikes joined to groups: every heading that is linked to another by any pair. */
+const nameOf = (a: number, b: number) => (a < b ? `${a} ${b}` : `${b} ${a}`);
+
+/**
+ * Look-alikes in groups: those that are the same together, as long as each makes a pair with every other; every pair that is in none of these is a
+ * group of two. What a group is depends on the same-pairs that hang together, and on nothing else.
+ */
 export function lookAlikeGroups(pairs: readonly LookAlike[]): AlikeGroup[] {
-  const leader = new Map<number, number>();
-  const find = (id: number): number => {
-    let at = id;
-    while ((leader.get(at) ?? at) !== at) at = leader.get(at)!;
-    leader.set(id, at);
-    return at;
-  };
-  for (const { a, b } of pairs) leader.set(find(a), find(b));
-  const groups = new Map<number, { headings: Set<number>; pairs: LookAlike[]; score: number }>();
-  for (const pair of pairs) {
-    const root = find(pair.a);
-    const group = groups.get(root) ?? { headings: new Set<number>(), pairs: [], score: 0 };
-    group.headings.add(pair.a).add(pair.b);
-    group.pairs.push(pair);
-    group.score = Math.max(group.score, pair.score);
-    groups.set(root, group);
+  const sorted = pairs.toSorted(bySureness);
+  const known = new Set(sorted.map((p) => nameOf(p.a, p.b)));
+  const groupOf = new Map<number, number[]>();
+  for (const { a, b, score } of sorted) {
+    if (score < SAME) continue;
+    const [g, h] = [groupOf.get(a) ?? [a], groupOf.get(b) ?? [b]];
+    if (g === h || !g.every((x) => h.every((y) => known.has(nameOf(x, y))))) continue;
+    const both = [...g, ...h].sort((x, y) => x - y);
+    for (const id of both) groupOf.set(id, both);
   }
-  return [...groups.values()].map((g) => ({ ...g, headings: [...g.headings].sort((x, y) => x - y) }));
+  const groups = new Map<string, LookAlike[]>();
+  const members = new Map<string, readonly number[]>();
+  for (const pair of sorted) {
+    const group = groupOf.get(pair.a);
+    const headings = group?.includes(pair.b) ? group : [pair.a, pair.b];
+    const name = headings.join(' ');
+    members.set(name, headings);
+    groups.set(name, [...(groups.get(name) ?? []), pair]);
+  }
+  return [...groups].map(([name, own]) => ({
+    headings: members.get(name)!,
+    pairs: own,
+    score: own[0]!.score,
+  }));
 }

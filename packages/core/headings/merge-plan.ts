@@ -1,9 +1,9 @@
 import { creation, sameValue, update, type ChangeOf, type Id, type Versioned } from '../changes';
-import type { DataField, MarcRecord } from '../marc';
-import { keptForm, keyOfHeading, seeFroms, type Heading } from './heading';
+import type { MarcRecord } from '../marc';
+import { keptForm, keyOfHeading, seeFromKey, seeFroms, type Heading } from './heading';
 import { formOfAuthority, type MergeForm } from './merge-form';
 import { mergeInRecord } from './merge-record';
-import { headingKey } from './normal-form';
+import { asReplaced, earlierForm, withLostNumbers } from './replaced';
 
 /** A merge as a change set, with what a person should look at twice. */
 export interface MergePlan {
@@ -53,13 +53,14 @@ export function mergePlan(
     for (const message of next.notes) notes.push({ record: record.id, message });
     if (next.record !== record.value) changed.push(update('record', record, next.record));
   }
-  const marc = withSeeFroms(
-    kept.value.marc,
-    lost.map((l) => l.value.marc),
-  );
+  const marcs = lost.map((l) => l.value.marc);
+  const marc = withLostNumbers(withSeeFroms(kept.value.marc, marcs), marcs);
   const headings = [
     update('heading', kept, { ...kept.value, marc }),
-    ...lost.map((l) => update('heading', l, { ...l.value, mergedInto: kept.id })),
+    ...lost.map((l) => {
+      const replaced = asReplaced(l.value.marc, kept.value.marc);
+      return update('heading', l, { ...l.value, marc: replaced, mergedInto: kept.id });
+    }),
   ].filter((c) => !sameValue(c.before, c.after));
   return { changes: [...changed, ...headings], records: changed, headings, notes };
 }
@@ -67,22 +68,18 @@ export function mergePlan(
 /** The kept authority record with the lost ones' forms as see-froms, each once, and none that is its own. */
 export function withSeeFroms(kept: MarcRecord, lost: readonly MarcRecord[]): MarcRecord {
   const asHeading = (marc: MarcRecord): Heading => ({ kind: 'personal', marc, mergedInto: null });
-  const known = new Set([
-    keyOfHeading(asHeading(kept)),
-    ...seeFroms(asHeading(kept)).map((f) => headingKey(traced(f))),
-  ]);
+  const known = new Set([keyOfHeading(asHeading(kept)), ...seeFroms(asHeading(kept)).map(seeFromKey)]);
   const fields = [...kept.fields];
   for (const other of lost)
     for (const f of [keptForm(asHeading(other)), ...seeFroms(asHeading(other))]) {
-      const key = headingKey(traced(f));
+      const key = seeFromKey(f);
       if (known.has(key)) continue;
       known.add(key);
-      fields.push({ ...f, tag: `4${f.tag.slice(1)}` });
+      const tracing = { ...f, tag: `4${f.tag.slice(1)}` };
+      fields.push(f.tag[0] === '1' ? earlierForm(tracing, other) : tracing);
     }
   return { ...kept, fields };
 }
-
-const traced = (f: DataField) => f.subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w');
 
 /** Two headings that a person has said are two people. */
 export interface Distinct {

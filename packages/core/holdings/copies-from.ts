@@ -1,10 +1,17 @@
 import { isAddress, parseAddress, textsAt } from '../address';
-import { cleanScan } from '../barcodes';
-import { offerCallNumbers, type Scheme } from '../callnumbers';
+import { scannedBarcode } from '../barcodes';
+import {
+  callNumberFault,
+  offerCallNumbers,
+  schemeOfIndicator,
+  type CallNumberPlace,
+  type Scheme,
+} from '../callnumbers';
 import type { HouseRules } from '../house';
 import { dataFields, first, values, type DataField, type MarcRecord } from '../marc';
 import { codeProblem, placeProblems, sourceProblems } from './code-check';
-import { partKey, type CodeLists, type CopyStatus } from './objects';
+import { detailsOf, statusOf, supplierCode } from './copy-details';
+import { partKey, type CodeLists, type CopyStatus, type LoanRule } from './objects';
 import { isAddressLike, type CopyDefaults, type CopyMapping, type CopyPart, type TablePart } from './mapping';
 import { readPrice } from './price';
 
@@ -16,6 +23,7 @@ export interface ProposedCopy {
   readonly prefix: string;
   readonly class: string;
   readonly item: string;
+  readonly year?: string;
   readonly suffix: string;
   /** Empty: the next of the roll, when the copy is made. */
   readonly barcode: string;
@@ -27,6 +35,11 @@ export interface ProposedCopy {
   readonly fund: string;
   readonly supplier: string;
   readonly note: string;
+  readonly staffNote?: string;
+  readonly condition?: string;
+  /** ISO date; absent: the day on which it is accepted. */
+  readonly acquired?: string;
+  readonly loanRule?: LoanRule;
   readonly status: CopyStatus;
   /** What stands in its way, as sentences; empty when it can be made. */
   readonly problems: readonly string[];
@@ -55,7 +68,7 @@ interface Source {
 export function copiesFrom(record: MarcRecord, rules: CopyRules): ProposedCopy[] {
   const sources = sourcesOf(record, rules.mapping);
   const found = sources.flatMap((source) => {
-    const barcodes = barcodesOf(record, source, rules.mapping);
+    const barcodes = barcodesOf(record, source, rules);
     const wanted = Math.max(Number(part(record, source, rules.mapping, 'copies')) || 1, barcodes.length);
     return Array.from({ length: Math.min(wanted, MOST) }, (_, i) => ({ source, barcode: barcodes[i] ?? '' }));
   });
@@ -90,13 +103,18 @@ function sourcesOf(record: MarcRecord, { tag }: CopyMapping): Source[] {
 const linkOf = (f: DataField) => /^\d+/.exec(first(f, '8') ?? '')?.[0];
 
 /** Parts that stand in 852 itself where copies are pairs of 852 and 876. */
-const OF_PLACE: ReadonlySet<CopyPart> = new Set(['branch', 'location', 'class', 'item']);
+const OF_PLACE: ReadonlySet<CopyPart> = new Set(['branch', 'location', 'class', 'item', 'condition']);
 /** 876 has subfields of its own for these (MARC 21 Format for Holdings Data, 876). */
 const IN_876: Partial<Record<CopyPart, string>> = {
   barcode: 'p',
   part: '3',
   price: 'c',
+  acquired: 'd',
+  supplier: 'e',
+  loanRule: 'h',
+  status: 'j',
   number: 't',
+  staffNote: 'x',
   note: 'z',
 };
 
@@ -109,9 +127,9 @@ const partOf = (record: MarcRecord, source: Source, mapping: CopyMapping): strin
   (source.place?.tag === '852' && mapping.subfields.part ? (first(source.place, '3') ?? '').trim() : '');
 
 /** A field that has several barcodes stands for as many copies. */
-const barcodesOf = (record: MarcRecord, source: Source, mapping: CopyMapping): string[] =>
+const barcodesOf = (record: MarcRecord, source: Source, { mapping, house }: CopyRules): string[] =>
   partsAt(record, source, mapping, 'barcode')
-    .map(cleanScan)
+    .map((code) => scannedBarcode(code, house.barcodes))
     .filter((code) => code !== '');
 
 function partsAt(
@@ -147,7 +165,7 @@ function copyFrom(
   const remarks: string[] = [];
   const place = { branch: coded('branch'), location: coded('location') };
   const type = coded('type');
-  const call = callNumberOf(record, source, rules);
+  const call = callNumberOf(record, source, rules, { ...place, type });
   const number = Number(/\d+/.exec(read('number'))?.[0] ?? 0) || ordinal;
   const volume = partOf(record, source, mapping);
   const copy = {
@@ -159,9 +177,10 @@ function copyFrom(
     type,
     price: priceOf(record, read('price'), type, rules, remarks),
     fund: coded('fund'),
-    supplier: defaults.supplier,
+    supplier: supplierCode(read('supplier'), lists) ?? defaults.supplier,
     note: read('note'),
-    status: defaults.status,
+    ...detailsOf(read, remarks),
+    status: statusOf(read('status'), remarks) ?? defaults.status,
     remarks,
   };
   return { ...copy, problems: copyProblems(copy, lists) };
@@ -169,36 +188,44 @@ function copyFrom(
 
 /** What is wrong with a proposed copy but for its barcode. */
 export function copyProblems(
-  copy: Pick<ProposedCopy, 'branch' | 'location' | 'type' | 'class' | 'fund' | 'supplier'>,
+  copy: Pick<
+    ProposedCopy,
+    'branch' | 'location' | 'type' | 'prefix' | 'class' | 'item' | 'fund' | 'supplier'
+  >,
   lists: CodeLists,
 ): string[] {
   const problems = placeProblems(copy, lists).map((p) => p.message);
   const type = codeProblem('type', 'type', copy.type, lists.types);
   if (type) problems.push(type.message);
   for (const { message } of sourceProblems(copy, lists)) problems.push(message);
-  if (copy.class.trim() === '')
+  if (callNumberFault(copy))
     problems.push('There is no class number in the record to build a call number from.');
   return problems;
 }
 
-function callNumberOf(record: MarcRecord, source: Source, { mapping, house }: CopyRules) {
+function callNumberOf(
+  record: MarcRecord,
+  source: Source,
+  { mapping, house }: CopyRules,
+  place: CallNumberPlace,
+) {
   const given = part(record, source, mapping, 'class');
-  const schemes: Record<string, Scheme> = { '0': 'lc', '1': 'dewey', '2': 'nlm' };
   if (given)
     return {
-      scheme: source.place?.tag === '852' ? (schemes[source.place.ind1] ?? 'own') : schemeOf(given),
+      scheme: source.place?.tag === '852' ? schemeOfIndicator(source.place.ind1) : schemeOf(given),
       prefix: source.place?.tag === '852' ? (first(source.place, 'k') ?? '').trim() : '',
       class: given,
       item: part(record, source, mapping, 'item'),
       suffix: source.place?.tag === '852' ? (first(source.place, 'm') ?? '').trim() : '',
     };
-  const [offer] = offerCallNumbers(record, house);
+  const [offer] = offerCallNumbers(record, house, place);
   return (
     offer && {
       scheme: offer.scheme,
       prefix: offer.prefix,
       class: offer.class,
       item: offer.item,
+      ...(offer.year && { year: offer.year }),
       suffix: offer.suffix,
     }
   );

@@ -14,6 +14,12 @@ export const COPY_PARTS = [
   'price',
   'fund',
   'note',
+  'staffNote',
+  'supplier',
+  'acquired',
+  'condition',
+  'loanRule',
+  'status',
   'copies',
 ] as const;
 export type CopyPart = (typeof COPY_PARTS)[number];
@@ -60,6 +66,8 @@ export const STANDARD_MAPPING: CopyMapping = {
     part: '3',
     number: 't',
     note: 'z',
+    staffNote: 'x',
+    condition: 'q',
   },
   tables: {},
 };

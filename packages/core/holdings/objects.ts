@@ -7,20 +7,28 @@ export interface Holding extends CallNumber {
   readonly record: Id<'record'>;
   readonly branch: string;
   readonly location: string;
+  /** For the public, and for the staff alone. */
   readonly note: string;
+  readonly staffNote?: string;
 }
 
 /** How a copy may stand. */
 export const COPY_STATUSES = [
   'available',
+  'on order',
   'in process',
   'in transit',
   'missing',
   'lost',
   'reserved',
+  'damaged',
   'in repair',
 ] as const;
 export type CopyStatus = (typeof COPY_STATUSES)[number];
+
+/** How a copy may be used. */
+export const LOAN_RULES = ['lends', 'reference', 'restricted'] as const;
+export type LoanRule = (typeof LOAN_RULES)[number];
 
 /** One thing in the hand (MARC 876). */
 export interface Copy {
@@ -39,6 +47,9 @@ export interface Copy {
   readonly acquired: string;
   readonly condition: string;
   readonly note: string;
+  readonly staffNote?: string;
+  /** Absent: it lends. */
+  readonly loanRule?: LoanRule;
   readonly status: CopyStatus;
   /** ISO date, or ''. */
   readonly lastSeen: string;

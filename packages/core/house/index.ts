@@ -1,2 +1,2 @@
 export type { HouseRules } from './rules';
-export { DEFAULT_HOUSE, isProtected } from './rules';
+export { DEFAULT_HOUSE, houseNow, isProtected } from './rules';

@@ -1,15 +1,20 @@
+import type { BarcodeRule } from '../barcodes';
+import type { CallNumberRule } from '../callnumbers';
+
 /** What this library has decided. One value, edited in Set-up, given to every check, recipe and offer. */
 export interface HouseRules {
   /** Digits kept after the point of a class number. */
   readonly classDecimals: number;
-  /** Letters of the surname in the author cutter; 0 for none. */
+  /** Letters of the surname in the author mark; 0 for none. */
   readonly cutterLetters: number;
+  /** How call numbers are made at some places, for some types and works; the first that fits, else by the two above. */
+  readonly callNumbers: readonly CallNumberRule[];
   /** Subdivisions ($x or $v) that are dropped here, as text. */
   readonly droppedSubdivisions: readonly string[];
   /** Tags of ours that survive a replacement; `.` stands for any digit. */
   readonly protectedFields: readonly string[];
-  /** Length of a barcode, its kind digit for copies and the library's digits. */
-  readonly barcode: { readonly length: number; readonly kind: string; readonly library: string };
+  /** What barcodes of copies and readers' cards look like; none means that anything unique is taken. */
+  readonly barcodes: readonly BarcodeRule[];
   /** Copies in a row not scanned that make a jumped stretch. */
   readonly jumpLength: number;
   /** Subject systems that are used here, by their code in 6XX $2 (lcsh, mesh, …); none means all are. */
@@ -30,9 +35,10 @@ export interface HouseRules {
 export const DEFAULT_HOUSE: HouseRules = {
   classDecimals: 2,
   cutterLetters: 3,
+  callNumbers: [],
   droppedSubdivisions: ['Juvenile literature'],
   protectedFields: ['09.', '59.', '69.', '9..'],
-  barcode: { length: 14, kind: '3', library: '1204' },
+  barcodes: [],
   jumpLength: 8,
   thesauri: [],
   punctuation: 'kept',
@@ -44,3 +50,28 @@ export const DEFAULT_HOUSE: HouseRules = {
 /** Whether a field of ours stays when a record is replaced. */
 export const isProtected = (tag: string, house: HouseRules): boolean =>
   house.protectedFields.some((pattern) => new RegExp(`^${pattern.replace(/[^0-9.]/g, '')}$`).test(tag));
+
+/** House rules as they were kept before a library could have several rules for barcodes. */
+interface FormerBarcode {
+  readonly length: number;
+  readonly kind: string;
+  readonly library: string;
+}
+
+/** House rules as they are now, of those that were kept at any time, with today's beginning for what they lack. */
+export function houseNow(kept: Partial<HouseRules> & { readonly barcode?: FormerBarcode }): HouseRules {
+  const { barcode, ...rest } = kept;
+  const former = barcode && rest.barcodes === undefined ? { barcodes: rulesOf(barcode) } : {};
+  return { ...DEFAULT_HOUSE, ...former, ...rest };
+}
+
+/** Digits with a check digit modulo 10; where copies begin with 3, readers' cards begin with 2 (common practice, no source). */
+function rulesOf({ length, kind, library }: FormerBarcode): BarcodeRule[] {
+  const rule = (of: BarcodeRule['of'], prefix: string): BarcodeRule => ({
+    of,
+    prefix,
+    form: '9'.repeat(Math.max(1, length - prefix.length)),
+    check: 'mod10',
+  });
+  return [rule('copy', kind + library), ...(kind === '3' ? [rule('reader', `2${library}`)] : [])];
+}

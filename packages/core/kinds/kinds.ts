@@ -4,7 +4,7 @@ import { delivery, fields, incoming, recipe, roll, sheet } from './delivery';
 import { distinct, heading } from './heading';
 import { copy, holding, withdrawn } from './holding';
 import type { ColumnValue, KindDescriptor, Parent } from './kind';
-import { record } from './record';
+import { record, suppressed } from './record';
 import { starter } from './starter';
 import { house, lists } from './setting';
 import { pile, piled, scanbatch, stocktake, withdrawlist } from './work';
@@ -12,6 +12,7 @@ import { pile, piled, scanbatch, stocktake, withdrawlist } from './work';
 /** Every kind of object, parents before what hangs on them: rows are written in this order. */
 const ALL = {
   record,
+  suppressed,
   lead,
   apart,
   heading,

@@ -62,3 +62,20 @@ export const record = describeKind<MarcRecord>()({
   },
   parents: [],
 });
+
+/** That the public does not see a record; it has the record's number. */
+export interface Suppressed {
+  /** Why; '' where nobody said. */
+  readonly reason: string;
+}
+
+/** A record that the public does not see. */
+export const suppressed = describeKind<Suppressed>()({
+  kind: 'suppressed',
+  noun: ['suppressed record', 'suppressed records'],
+  label: (_, id) => `record ${id}, suppressed from the public`,
+  table: 'suppressed',
+  columns: {},
+  compute: () => ({}),
+  parents: [],
+});

@@ -5,7 +5,7 @@ import { windows1252Character } from '../text';
 import { anyRecord, comparable } from '../testing/records';
 import { encodeUtf8 } from './charset/utf8';
 import { encodeMarc8 } from './charset/marc8-encode';
-import { iso2709Reader, readableRecords, readIso2709, writeIso2709 } from './iso2709';
+import { beyondIso2709, iso2709Reader, readableRecords, readIso2709, writeIso2709 } from './iso2709';
 import { marcJson } from './json';
 import { recordReader } from './reader';
 import { field, type Field, type MarcRecord } from './record';
@@ -224,6 +224,25 @@ describe('records that are too long', () => {
     ...Array.from({ length: 12 }, () => field('500', '  ', 'a', 'y'.repeat(9_000))),
     field('520', '  ', 'a', 'z'),
   );
+  test('are told, with the fields that are too long, at the very byte', () => {
+    const of = (n: number): MarcRecord => ({ ...middle, fields: [field('500', '  ', 'a', 'x'.repeat(n))] });
+    expect(beyondIso2709(of(9994))).toEqual({ length: null, fields: [] });
+    expect(beyondIso2709(of(9995))).toEqual({ length: null, fields: [0] });
+    // Written, the label says the length itself as long as it has room for it.
+    for (const letter of ['x', 'é', '語']) {
+      const full = (last: number): MarcRecord => ({
+        ...middle,
+        fields: [
+          ...Array.from({ length: 9 }, () => field('500', '  ', 'a', 'x'.repeat(9990))),
+          field('500', '  ', 'a', letter.repeat(last)),
+        ],
+      });
+      const room = 99_999 - writeIso2709(full(0)).length;
+      const most = Math.floor(room / encodeUtf8(letter).length);
+      expect(beyondIso2709(full(most)).length).toBeNull();
+      expect(beyondIso2709(full(most + 1)).length).toBe(writeIso2709(full(most + 1)).length);
+    }
+  });
   test('are written with 99999 and read whole', () => {
     const written = writeIso2709(long);
     expect(text(written).slice(0, 5)).toBe('99999');

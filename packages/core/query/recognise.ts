@@ -1,5 +1,6 @@
 import { readIsbn } from '../access';
 import { isAddress, parseAddress } from '../address';
+import { cleanScan, codeLength, fitsRule, scanForms, type BarcodeRule } from '../barcodes';
 
 /** What the scan line took an input for. */
 export type Recognition =
@@ -11,17 +12,28 @@ export type Recognition =
   | { readonly as: 'field address'; readonly text: string }
   | { readonly as: 'words'; readonly text: string };
 
-/** `isCopyCode` says whether digits have the house's barcode length. */
-export function recogniseInput(raw: string, barcodeLength = 14): Recognition {
+/** How a barcode is told from other numbers in a library that has set up no rule. */
+const USUAL: readonly BarcodeRule[] = [{ of: 'copy', prefix: '', form: '9'.repeat(14), check: 'none' }];
+
+/** The barcode that an input is by the rules of the library, or that it nearly is: digits with one too many or too few. */
+function barcodeIn(text: string, rules: readonly BarcodeRule[]): string | null {
+  const forms = scanForms(text);
+  const exact = forms.find((code) => rules.some((r) => fitsRule(code, r)));
+  if (exact !== undefined) return exact;
+  const code = cleanScan(text);
+  const near = rules.some(
+    (r) => /^[9X]+$/.test(r.form) && /^\d*$/.test(r.prefix) && Math.abs(codeLength(r) - code.length) <= 1,
+  );
+  return near && /^\d{7,}$/.test(code) ? code : null;
+}
+
+/** What an input of the scan line is; `rules` are the library's for barcodes. */
+export function recogniseInput(raw: string, rules: readonly BarcodeRule[] = []): Recognition {
   const text = raw.trim();
-  const code = text
-    .replace(/[\s-]/g, '')
-    .replace(/^[A-Da-d](?=\d{6,}[A-Da-d]?$)/, '')
-    .replace(/(?<=^\d{6,})[A-Da-d]$/, '');
   const isbn = readIsbn(text);
   if (isbn?.isbn13 && isbn.rest === '') return { as: 'isbn', code: isbn.isbn13 };
-  if (/^\d+$/.test(code) && code.length >= barcodeLength - 1 && code.length <= barcodeLength + 1)
-    return { as: 'barcode', code };
+  const code = barcodeIn(text, rules.length ? rules : USUAL);
+  if (code !== null) return { as: 'barcode', code };
   const numbered = /^(record|r|heading|h)\s*(?:no\.?\s*)?#?(\d{1,9})$/i.exec(text);
   if (numbered) {
     const id = Number(numbered[2]);

@@ -57,7 +57,7 @@ export interface ScannedShelf {
 
 /** Whether a copy is expected to be somewhere: not one that is known to be missing or lost. */
 export const isExpected = ({ status }: Pick<ShelfCopy, 'status'>): boolean =>
-  status !== 'missing' && status !== 'lost';
+  status !== 'missing' && status !== 'lost' && status !== 'on order';
 
 /**
  * Compares what was scanned, in the order of the walk, with what should stand in the stretch. Growth n log n.

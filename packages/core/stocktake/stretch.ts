@@ -1,4 +1,4 @@
-import { shelfKeyOf, type Scheme } from '../callnumbers';
+import { isInRange, keyRange, type KeyRange, type Scheme } from '../callnumbers';
 
 /** What a stocktake covers. Empty lists and texts mean all. */
 export interface Stretch {
@@ -36,20 +36,15 @@ export type Outside = 'branch' | 'location' | 'type' | 'range';
 
 /** The same for many copies: the ends of the range are read once. */
 export function stretchTest(stretch: Stretch): (copy: ShelfCopy) => Outside | null {
-  const { from, to } = rangeKeys(stretch);
+  const range = rangeKeys(stretch);
   const [locations, types] = [new Set(stretch.locations), new Set(stretch.types)];
   return (copy) => {
     if (copy.branch !== stretch.branch) return 'branch';
     if (locations.size && !locations.has(copy.location)) return 'location';
     if (types.size && !types.has(copy.type)) return 'type';
-    if (from !== null && copy.shelfKey < from) return 'range';
-    if (to !== null && copy.shelfKey > to && !copy.shelfKey.startsWith(to)) return 'range';
-    return null;
+    return isInRange(copy.shelfKey, range) ? null : 'range';
   };
 }
 
-/** Sort keys of the range's ends; null where it is open. */
-export function rangeKeys(stretch: Stretch): { from: string | null; to: string | null } {
-  const key = (text: string) => (text.trim() ? shelfKeyOf(text.trim(), stretch.scheme) : null);
-  return { from: key(stretch.from), to: key(stretch.to) };
-}
+/** Sort keys of the range’s ends; null where it is open. */
+export const rangeKeys = (stretch: Stretch): KeyRange => keyRange(stretch.from, stretch.to, stretch.scheme);

@@ -4,10 +4,10 @@ import {
   formText,
   headingGroup,
   headingIn,
-  headingKey,
   headingText,
   isEstablished,
   keptForm,
+  seeFromKey,
   seeFroms,
 } from '@osier/core/headings';
 import { fold } from '@osier/core/text';
@@ -87,7 +87,7 @@ async function headingsTyped(
   return first.flatMap(({ id, form, key, records }) => {
     const heading = held.get(id);
     if (!heading) return [];
-    const other = form === key ? undefined : seeFroms(heading).find((f) => headingKey(f.subfields) === form);
+    const other = form === key ? undefined : seeFroms(heading).find((f) => seeFromKey(f) === form);
     return [
       {
         text: headingText(heading),

@@ -1,5 +1,6 @@
 import type { AlikePage, LookUp, Problem, RecordDetail, Review, SearchAnswer } from '@osier/contract';
 import { barcodeFor } from '@osier/core/barcodes';
+import { COPY_BARCODES } from '../../../demo/barcodes';
 import { begunRecord, STARTERS } from '@osier/core/editing';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import { field, withField, type MarcRecord } from '@osier/core/marc';
@@ -60,13 +61,15 @@ async function add(
     await cataloguer('POST', '/copies', {
       holding: holding.body.id,
       type: 'BK',
-      barcode: barcodeFor({ length: 14, kind: '3', library: '1204' }, serial++),
+      barcode: barcodeFor(COPY_BARCODES, serial++),
     });
   }
   return detail(made.body.id);
 }
 const body = (base: RecordDetail, lost: readonly RecordDetail[]) => ({
   base: base.id,
+  version: base.version,
+  withErrors: true,
   lost: lost.map((l) => l.id),
   marc: lost.reduce((marc, l) => mergeFields(marc, l.marc, DEFAULT_HOUSE), base.marc),
 });

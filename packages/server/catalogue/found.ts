@@ -17,6 +17,7 @@ import {
   idsBehind,
   inBoth,
   onPile,
+  suppressedRecords,
   underCallNumber,
   underHeading,
   withBarcode,
@@ -36,7 +37,10 @@ export interface FoundRecords extends IdQuery {
 }
 
 /** What is looked for, and where it looks. */
-export type SearchPlace = Pick<SearchBody, 'q' | 'pile' | 'delivery' | 'records' | 'status' | 'type'>;
+export type SearchPlace = Pick<
+  SearchBody,
+  'q' | 'pile' | 'delivery' | 'records' | 'status' | 'type' | 'suppressed'
+>;
 
 /**
  * The records a search finds: by words (all of them, each as a beginning), ISBN, barcode, call number, number of record or
@@ -44,10 +48,10 @@ export type SearchPlace = Pick<SearchBody, 'q' | 'pile' | 'delivery' | 'records'
  */
 export async function foundBy(
   store: Store,
-  { q, pile, delivery, records, status, type }: SearchPlace,
+  { q, pile, delivery, records, status, type, suppressed }: SearchPlace,
   signal?: AbortSignal,
 ): Promise<FoundRecords> {
-  const recognition = recogniseInput(q);
+  const recognition = recogniseInput(q, (await store.house()).value.barcodes);
   const everywhere = {
     tookFor: recognition.as,
     within: null,
@@ -57,6 +61,7 @@ export async function foundBy(
     ...(pile ? [await thePile(store, pile)] : []),
     ...(delivery ? [await theDelivery(store, delivery)] : []),
     ...(status || type ? [await theCopies(store, status, type)] : []),
+    ...(suppressed ? [{ within: 'suppressed records', ...suppressedRecords }] : []),
     ...(records ? [theChosen(records)] : []),
   ];
   return places.reduce<FoundRecords>(

@@ -6,7 +6,8 @@ import { counted, creation } from '@osier/core/changes';
 import { briefRecord, isEmptyField } from '@osier/core/editing';
 import { withKeptForms } from '@osier/core/headings';
 import { controlValue, type MarcRecord } from '@osier/core/marc';
-import { newCopy, newHolding } from '../copies/copies';
+import { newCopy } from '../copies/copies';
+import { newHolding } from '../copies/holdings';
 import { followedBy } from '../headings/follow';
 import { ProblemError, wrong } from '../http/problem';
 import type { Services } from '../services';
@@ -48,24 +49,37 @@ export const makeBrief = (
   commitPlan(store, person, async (s) => {
     const { title, name, year } = body;
     const isbn = readIsbn(body.isbn)?.isbn13 ?? '';
-    const made = briefRecord({ title, name, isbn, class: body.class, year, language: 'eng' }, today());
+    const made = briefRecord(
+      { title, name, isbn, class: body.class, year, language: body.language },
+      today(),
+    );
     const { record: kept } = withKeptForms(made, await followedBy(s, [made]));
     const alike = await refuseUnseen(s, kept, body.despite);
     const id = await s.nextIds('record', 1);
     const record = numbered(kept, id);
-    const offer = offerCallNumbers(record, (await s.house()).value).find((o) => o.scheme === 'dewey');
+    const [offer] = offerCallNumbers(record, (await s.house()).value, {
+      branch: body.branch,
+      location: body.location,
+      type: body.type,
+    });
     const { place, ...holding } = await newHolding(s, {
       record: id,
       branch: body.branch,
       location: body.location,
       scheme: offer?.scheme ?? 'own',
-      prefix: '',
+      prefix: offer?.prefix ?? '',
       class: offer?.class ?? body.class,
       item: offer?.item ?? '',
-      suffix: '',
+      year: offer?.year ?? '',
+      suffix: offer?.suffix ?? '',
       note: '',
+      staffNote: '',
     });
-    const copy = await newCopy(s, { ...NO_COPY, ...copyOf(body), holding: holding.id }, id, body.status);
+    const copy = await newCopy(
+      s,
+      { ...NO_COPY, ...copyOf(body), status: body.status, holding: holding.id },
+      id,
+    );
     const did: Act = {
       act: 'make-brief',
       names: { title: briefOf(record).title, barcode: copy.after.barcode, location: place },
@@ -76,7 +90,10 @@ export const makeBrief = (
   });
 
 const copyOf = ({ barcode, type, price, keepBarcode }: BriefBody) => ({ barcode, type, price, keepBarcode });
-const NO_COPY = { part: '', fund: '', supplier: '', acquired: '', condition: '', note: '' };
+const NO_COPY = {
+  ...{ part: '', fund: '', supplier: '', acquired: '', condition: '', note: '', staffNote: '' },
+  loanRule: 'lends' as const,
+};
 
 /** A record with its number in the catalogue as control number, where it has none (MARC 21, 001: mandatory). */
 const numbered = (record: MarcRecord, id: number): MarcRecord =>

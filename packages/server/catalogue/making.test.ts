@@ -1,5 +1,6 @@
-import type { AlikeRow, Problem, RecordDetail, VersionRow } from '@osier/contract';
+import type { AlikeRow, Problem, RecordDetail, VersionRow, SearchAnswer } from '@osier/contract';
 import { barcodeFor } from '@osier/core/barcodes';
+import { COPY_BARCODES } from '../../../demo/barcodes';
 import { begunRecord, isBriefRecord, STARTERS } from '@osier/core/editing';
 import { field, withField, type MarcRecord } from '@osier/core/marc';
 import { catalogueOf, startTesting, type Ask } from '../testing/running';
@@ -13,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => t.stop());
 const detail = async (id: number) => (await cataloguer<RecordDetail>('GET', `/records/${id}`)).body;
-const barcode = (serial: number) => barcodeFor({ length: 14, kind: '3', library: '1204' }, serial);
+const barcode = (serial: number) => barcodeFor(COPY_BARCODES, serial);
 const fieldsOf = (problem: Problem) => problem.fields?.map((f) => `${f.field}: ${f.message}`);
 interface Made {
   readonly id: number;
@@ -242,4 +243,23 @@ test('a record without copies is deleted with its holdings, and comes back; one 
   expect([refused.status, refused.body.detail]).toEqual([422, expect.stringContaining('Withdraw')]);
   const stale = await cataloguer('POST', `/records/${id}/remove`, { version: 7 });
   expect(stale.status).toBe(409);
+});
+
+test('a record is suppressed from the public and shown again; a list has those that are, and undo takes it back', async () => {
+  const { id } = (await cataloguer<Made>('POST', '/records', { marc: filled('The locks of Osmere') })).body;
+  const suppress = (isSuppressed: boolean) =>
+    cataloguer<Made>('POST', `/records/${id}/suppress`, { isSuppressed });
+  const hidden = await suppress(true);
+  expect(hidden.body.sentence).toBe('Suppressed “The locks of Osmere” from the public');
+  expect((await detail(id)).suppressed).toBe(true);
+  const list = async () =>
+    (await cataloguer<SearchAnswer>('GET', '/records?suppressed=yes')).body.rows.map((r) => r.id);
+  expect(await list()).toEqual([id]);
+  expect((await suppress(true)).status).toBe(422);
+  expect((await cataloguer('POST', '/records/999999/suppress', { isSuppressed: true })).status).toBe(404);
+  const shown = await suppress(false);
+  expect(shown.body.sentence).toBe('Showed “The locks of Osmere” to the public again');
+  expect([(await detail(id)).suppressed, await list()]).toEqual([false, []]);
+  await cataloguer('POST', `/daybook/${shown.body.entry}/undo`);
+  expect(await list()).toEqual([id]);
 });

@@ -2,6 +2,7 @@ import type { AlikeGroupRow, AlikePage, MergeRecordsBody, Review, ReviewRow } fr
 import { briefOf } from '@osier/core/access';
 import { quoted } from '@osier/core/acts';
 import { counted, creation } from '@osier/core/changes';
+import { withKeptForms } from '@osier/core/headings';
 import { recordMergePlan, type MergeChange, type Stocked } from '@osier/core/duplicates';
 import type { StoredObject } from '@osier/core/kinds';
 import type { MarcRecord } from '@osier/core/marc';
@@ -12,8 +13,9 @@ import { countPairs, pageOfPairs, pairsWith } from '../projections/alike-records
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { followedBy } from '../headings/follow';
 import { briefsOf, piledRecords } from './queries';
-import { marcOf, newHeadings } from './records';
+import { errorsAllowed, recordErrors, errorsSentence, marcOf, newHeadings } from './records';
 
 const GROUPS_SHOWN = 100;
 /** Side by side more than these are not compared. */
@@ -69,18 +71,27 @@ interface MergePlanned {
   readonly marc: MarcRecord;
   readonly changes: readonly MergeChange[];
   readonly copies: number;
+  /** What following see-froms to their headings changed in it. */
+  readonly notes: readonly string[];
 }
 
 async function plan(
   store: Store,
-  { base: baseId, lost: lostIds, marc: sent }: Pick<MergeRecordsBody, 'base' | 'lost' | 'marc'>,
-  nextHolding: () => number,
+  {
+    base: baseId,
+    version,
+    lost: lostIds,
+    marc: sent,
+  }: Pick<MergeRecordsBody, 'base' | 'version' | 'lost' | 'marc'>,
 ): Promise<MergePlanned> {
   if (lostIds.includes(baseId)) throw wrong('lost', 'A record cannot be merged into itself.');
   const ids = [...new Set(lostIds)];
   const [base, lost] = [await store.read('record', baseId), await store.readMany('record', ids)];
   if (!base || lost.length !== ids.length) throw notFound('One of these records');
-  const marc = marcOf(sent);
+  if (base.version !== version)
+    throw changedSinceReview(`Record ${baseId} was changed since its fields were chosen.`);
+  const asSent = marcOf(sent);
+  const { record: marc, notes } = withKeptForms(asSent, await followedBy(store, [asSent]));
   const [kept, moving] = [await stockOf(store, [baseId]), await stockOf(store, ids)];
   const changes = recordMergePlan({
     base,
@@ -89,9 +100,8 @@ async function plan(
     kept,
     moving,
     piled: await piledRecords(store, [baseId, ...ids]),
-    nextHolding,
   });
-  return { base, lost, marc, changes, copies: moving.reduce((n, m) => n + m.copies.length, 0) };
+  return { base, lost, marc, changes, notes, copies: moving.reduce((n, m) => n + m.copies.length, 0) };
 }
 
 /** Holdings of some records with their copies, in the order of their numbers. */
@@ -113,16 +123,16 @@ function seeMerge(shown: Shown, { changes, marc }: MergePlanned): void {
 /** What a merge of records would change. */
 export async function reviewMergeRecords({ store }: Services, body: MergeRecordsBody): Promise<Review> {
   const shown = await beginReview(store);
-  let next = 0;
-  const merge = await plan(store, body, () => --next);
+  const merge = await plan(store, body);
   seeMerge(shown, merge);
-  const { base, lost, marc, changes, copies } = merge;
+  const { base, lost, marc, changes, copies, notes } = merge;
+  const errors = await recordErrors(store, marc);
   const rows: ReviewRow[] = [
     {
       id: base.id,
       label: briefOf(marc).title,
       detail: `record ${base.id}, which is kept`,
-      exception: null,
+      exception: errors.length ? errorsSentence(errors) : null,
       before: { marc: base.value },
       after: { marc },
       canLeaveOut: false,
@@ -154,6 +164,7 @@ export async function reviewMergeRecords({ store }: Services, body: MergeRecords
       ...(renumbered
         ? [`${counted(renumbered, 'copy', 'copies')} will get another copy number; barcodes stay.`]
         : []),
+      ...notes,
     ],
     rows,
     more: 0,
@@ -168,19 +179,20 @@ export const mergeRecords = (
   body: MergeRecordsBody,
 ): Promise<{ entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
-    const many = (await stockOf(s, body.lost)).length;
-    let next = many ? await s.nextIds('holding', many) : 0;
     const shown = await beginReview(s);
-    const merge = await plan(s, body, () => next++);
+    const merge = await plan(s, body);
     seeMerge(shown, merge);
     if (body.token !== undefined && !showsTheSame(body.token, shown.token()))
       throw changedSinceReview('One of these records or its copies was changed since.');
-    const { marc, lost, copies } = merge;
+    const { marc, lost, copies, notes } = merge;
+    const errors = await errorsAllowed(s, marc, body.withErrors);
     return {
       did: {
         act: 'merge-records',
         names: { title: briefOf(marc).title },
         counts: { records: lost.length, copies },
+        ...(errors && { errors }),
+        notes,
       },
       changes: [...merge.changes, ...(await newHeadings(s, [marc]))],
     };

@@ -90,6 +90,12 @@ export const onPile = (pile: number, of: 'record' | 'copy'): IdQuery => ({
   params: { pile },
 });
 
+/** Records that the public does not see. */
+export const suppressedRecords: IdQuery = {
+  sql: 'SELECT r.id FROM suppressed s JOIN record_rows r ON r.id = s.id',
+  params: {},
+};
+
 /** Records that were accepted from a delivery, and are in the catalogue now. */
 export const acceptedFrom = (delivery: number): IdQuery => ({
   sql: "SELECT DISTINCT r.id FROM incoming i JOIN record_rows r ON r.id = i.record WHERE i.delivery = :delivery AND i.state = 'accepted'",

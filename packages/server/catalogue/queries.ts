@@ -11,20 +11,21 @@ export async function recordsWithIsbn(store: Store, isbn: string): Promise<numbe
   return rows.map((r) => r.record);
 }
 
-/** The copy with a barcode, and its record. */
+/** The copy with a barcode, letters the same in either case, and its record. */
 export const copyWithBarcode = (
   store: Store,
   code: string,
 ): Promise<{ id: number; record: number } | undefined> =>
   store.row<{ id: number; record: number }>(
-    'SELECT c.id, h.record FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.barcode = :code',
+    `SELECT c.id, h.record FROM (SELECT * FROM copies WHERE barcode = :code UNION SELECT * FROM copies WHERE barcode = :code COLLATE NOCASE AND disputed = 0) c
+       JOIN holdings h ON h.id = c.holding LIMIT 1`,
     { code },
   );
 
-/** Which of some barcodes are on copies, at most ten. */
+/** Which of some barcodes are on copies. */
 export async function barcodesInUse(store: Store, codes: readonly string[]): Promise<string[]> {
   const rows = await store.rows<{ barcode: string }>(
-    'SELECT barcode FROM copies WHERE barcode IN (SELECT value FROM json_each(:codes)) LIMIT 10',
+    'SELECT barcode FROM copies WHERE barcode IN (SELECT value FROM json_each(:codes))',
     { codes: JSON.stringify(codes) },
   );
   return rows.map((r) => r.barcode);
@@ -56,10 +57,6 @@ export const knownHeadingKeys = (
     'SELECT kind, key FROM heading_keys WHERE key IN (SELECT value FROM json_each(:keys))',
     { keys: JSON.stringify(keys) },
   );
-
-/** Whether a record has a holding. */
-export const hasHoldings = async (store: Store, record: number): Promise<boolean> =>
-  (await store.row('SELECT 1 AS n FROM holdings WHERE record = :record LIMIT 1', { record })) !== undefined;
 
 /** Records behind one whose stored value has a text in it, in the order of their numbers, at most 200. */
 export const recordsWithText = (

@@ -3,6 +3,7 @@ import { briefOf } from '@osier/core/access';
 import { callNumberText, offerCallNumbers } from '@osier/core/callnumbers';
 import { namesInShort } from '@osier/core/acts';
 import { counted, creation, update } from '@osier/core/changes';
+import type { Finding } from '@osier/core/checks';
 import type { Change } from '@osier/core/kinds';
 import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf } from '@osier/core/holdings';
@@ -18,8 +19,9 @@ import { headingsByKey, knownHeadingKeys, recordLedTo } from './queries';
 /** A record with all that hangs on it. */
 export async function recordDetail(services: Services, id: number): Promise<RecordDetail> {
   const { store } = services;
-  const [record, house, checker, [holdings, copies, said], history] = await Promise.all([
+  const [record, hidden, house, checker, [holdings, copies, said], history] = await Promise.all([
     store.read('record', id),
+    store.read('suppressed', id),
     store.rulesNow(),
     store.checkerNow(),
     standingOf(services, id),
@@ -40,6 +42,7 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
     id,
     version: record.version,
     marc: record.value,
+    suppressed: hidden !== null,
     brief: briefOf(record.value),
     findings: [...checker.check(record.value)],
     holdings: holdings.map((h) => ({
@@ -118,14 +121,18 @@ export async function newHeadings(
   return [...uses.values()].map((u) => creation('heading', id++, headingFrom(u)));
 }
 
+/** The errors that the checks of the library find in a record. */
+export const recordErrors = async (store: Store, marc: MarcRecord): Promise<Finding[]> =>
+  (await store.checkerNow()).check(marc).filter((f) => f.severity === 'error');
+
+/** The errors of a record in a sentence. */
+export const errorsSentence = (errors: readonly Finding[]): string =>
+  `The record has ${counted(errors.length, 'error')}: ${namesInShort(errors.map((f) => f.message.replace(/\.$/, '')))}.`;
+
 /** A record with errors is saved only when the person says so; gives how many it has. */
 export async function errorsAllowed(store: Store, marc: MarcRecord, withErrors: boolean): Promise<number> {
-  const errors = (await store.checkerNow()).check(marc).filter((f) => f.severity === 'error');
-  if (errors.length && !withErrors)
-    throw wrong(
-      'withErrors',
-      `The record has ${counted(errors.length, 'error')}: ${namesInShort(errors.map((f) => f.message.replace(/\.$/, '')))}.`,
-    );
+  const errors = await recordErrors(store, marc);
+  if (errors.length && !withErrors) throw wrong('withErrors', errorsSentence(errors));
   return errors.length;
 }
 

@@ -1,9 +1,7 @@
 import { api } from '@osier/contract';
 import { ruleNow } from '@osier/core/checks';
 import { fieldDefinition } from '@osier/core/format';
-import { asExported } from '@osier/core/holdings';
-import { MARCXML_END, MARCXML_START, marcJson, marcXmlElement, writeIso2709 } from '@osier/core/marc';
-import { notFound, wrong } from '../http/problem';
+import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import { patiently, type Services } from '../services';
 import { alikeRows } from './alike';
@@ -11,10 +9,11 @@ import { complete } from './complete';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { alikeGroups, keepRecordsApart, mergeRecords, reviewMergeRecords } from './merge-records';
 import { makeBrief, makeRecord } from './make-record';
+import { sendRecord } from './record-file';
 import { removeRecord } from './remove-record';
+import { suppressRecord } from './suppress-record';
 import { listVersions, versionOf } from './versions';
 import { marcOf, recordDetail, saveRecord } from './records';
-import { hasHoldings } from './queries';
 import { suggest } from './suggest';
 import { lookUp, search, searchFacets } from './search';
 
@@ -33,6 +32,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
         delivery: query.delivery || undefined,
         status: query.status,
         type: query.type || undefined,
+        suppressed: query.suppressed,
         sort: query.sort,
       },
       query.after,
@@ -48,6 +48,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
         delivery: query.delivery || undefined,
         status: query.status,
         type: query.type || undefined,
+        suppressed: query.suppressed,
       },
       left(),
     ),
@@ -73,24 +74,14 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.desk.remove, ({ params, body, person }) =>
     removeRecord(services, person.id, params.id, body.version),
   ),
+  route(api.desk.suppress, ({ params, body, person }) =>
+    suppressRecord(services, person.id, params.id, body.isSuppressed),
+  ),
   route(api.desk.versions, ({ params, query }) => listVersions(services, params.id, query.before)),
   route(api.desk.version, ({ params }) => versionOf(services, params.id, params.entry)),
-  route(api.records.file, async ({ params, query, res }) => {
-    const record = await services.store.read('record', params.id);
-    if (!record) throw notFound(`Record ${params.id}`);
-    const marc = asExported(record.value, await hasHoldings(services.store, params.id));
-    const as = query.as ?? 'iso2709';
-    const bodies: Record<string, [string, string, () => string | Uint8Array]> = {
-      iso2709: ['mrc', 'application/marc', () => writeIso2709(marc)],
-      marcxml: ['xml', 'application/marcxml+xml', () => MARCXML_START + marcXmlElement(marc) + MARCXML_END],
-      json: ['json', 'application/marc-in-json', () => marcJson(marc)],
-    };
-    const body = Object.hasOwn(bodies, as) ? bodies[as] : undefined;
-    if (!body) throw wrong('as', `There is no format “${as}”: iso2709, marcxml or json.`);
-    res.setHeader('content-disposition', `attachment; filename="record-${params.id}.${body[0]}"`);
-    res.type(body[1]).send(Buffer.from(body[2]()));
-    return undefined;
-  }),
+  route(api.records.file, ({ params, query, res }) =>
+    sendRecord(services, params.id, query.as ?? 'iso2709', query.holdings ?? 'none', res),
+  ),
   route(
     api.records.format,
     ({ params }) =>

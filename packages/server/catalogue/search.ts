@@ -6,6 +6,7 @@ import { recogniseInput } from '@osier/core/query';
 import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
+import { scannedCodes } from '../copies/scanned';
 import { cursorOf, placeIn } from '../http/cursor';
 import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
@@ -46,13 +47,14 @@ export async function search(
     records,
     status,
     type,
+    suppressed,
     sort,
     ...facets
   }: SearchBody & { readonly sort?: RecordOrder | undefined },
   cursor: string | undefined,
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, { q, pile, delivery, records, status, type }, signal);
+  const found = await foundBy(store, { q, pile, delivery, records, status, type, suppressed }, signal);
   const after = cursor === undefined ? null : placeIn<AfterRecord>(cursor, [0, '', 0]);
   const atMost = found.all ? Infinity : await countAtMost(store, found, MOST_RANKED);
   const isMany = atMost > MOST_RANKED;
@@ -148,10 +150,17 @@ function tally(counts: readonly (readonly [value: string, n: number])[]): Record
   return Object.fromEntries([...sums].sort((a, b) => b[1] - a[1]).slice(0, FACET_VALUES));
 }
 
+/** No barcode is longer. */
+const LONGEST_SCAN = 60;
+
 /** What the scan line leads to: the thing itself when there is one, else a list, and always what the input was taken for. */
 export async function lookUp(services: Services, q: string): Promise<LookUp> {
   const { store } = services;
-  const recognition = recogniseInput(q, (await store.house()).value.barcode.length);
+  // A code as it was scanned comes before whatever else it may be taken for.
+  const [scan] = q.length <= LONGEST_SCAN ? await scannedCodes(store, [q]) : [];
+  const named = scan ? await copyWithBarcode(store, scan) : undefined;
+  if (named && scan) return { as: 'record', id: named.record, copy: named.id, said: `Barcode ${scan}` };
+  const recognition = recogniseInput(q, (await store.house()).value.barcodes);
   switch (recognition.as) {
     case 'barcode':
       return lookUpBarcode(store, recognition.code);

@@ -1,157 +1,55 @@
-import type { CopyBody, HoldingBody } from '@osier/contract';
-import { barcodeProblem, cleanScan, groupedBarcode, serialIn } from '@osier/core/barcodes';
-import { briefOf } from '@osier/core/access';
+import type { CopyBody, CopyChangeBody, Done, SwapBody } from '@osier/contract';
+import type { Act } from '@osier/core/acts';
+import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
-import type { Change } from '@osier/core/kinds';
 import {
   codeProblem,
   copyName,
   partKey,
-  placeProblems,
   sourceProblems,
   type Copy,
-  type CopyStatus,
-  type Holding,
+  type FieldProblem,
 } from '@osier/core/holdings';
-import { quoted, type Act } from '@osier/core/acts';
+import type { Change, StoredObject } from '@osier/core/kinds';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { copyNamed, copyWithNumber, lastNumber } from './queries';
-
-/** Adds a holding to a record. */
-export const addHolding = (
-  { store }: Services,
-  person: number,
-  body: HoldingBody,
-): Promise<{ id: number; entry: number; sentence: string }> =>
-  commitPlan(store, person, (s) => planHolding(s, body));
-
-async function planHolding(store: Store, body: HoldingBody) {
-  const record = await store.read('record', body.record);
-  if (!record) throw notFound(`Record ${body.record}`);
-  const { title } = briefOf(record.value);
-  const { place, ...change } = await newHolding(store, body);
-  const names = { title, callNumber: callNumberText(body), location: place };
-  return { did: { act: 'add-holding', names } satisfies Act, id: change.id, changes: [change] };
-}
-
-/** The change that makes a holding, with the name of its location; throws what is wrong with it by field. */
-export async function newHolding(
-  store: Store,
-  body: HoldingBody,
-): Promise<Change<'holding'> & { readonly after: Holding; readonly place: string }> {
-  const lists = (await store.lists()).value;
-  const problems = placeProblems(body, lists);
-  if (problems.length) throw wrongFields(problems);
-  const same = (
-    await store.find('holding', {
-      where: { record: body.record, branch: body.branch, location: body.location },
-    })
-  ).find((h) => callNumberText(h.value) === callNumberText(body));
-  if (same)
-    throw wrong(
-      'location',
-      `This title already has a holding there under ${callNumberText(body)}. Add the copy to it.`,
-    );
-  const { record: of, branch, location, scheme, prefix, class: cls, item, suffix, note } = body;
-  const value: Holding = { record: of, branch, location, scheme, prefix, class: cls, item, suffix, note };
-  const place = lists.locations.find((l) => l.code === location)!.name;
-  return { ...creation('holding', await store.nextIds('holding', 1), value), after: value, place };
-}
-
-/** What has a barcode, as a sentence; null when it is free. */
-export async function barcodeHolder(
-  store: Store,
-  barcode: string,
-): Promise<{ copy: number; record: number; sentence: string } | null> {
-  const row = await copyNamed(store, barcode);
-  if (!row) return null;
-  if (row.record === null || row.title === null)
-    return {
-      copy: row.copy,
-      record: 0,
-      sentence: `Barcode ${groupedBarcode(barcode)} is already on copy ${row.copy}, which belongs to no title. See Needs attention.`,
-    };
-  const branch = (await store.lists()).value.branches.find((b) => b.code === row.branch)?.name ?? row.branch;
-  return {
-    copy: row.copy,
-    record: row.record,
-    sentence: `Barcode ${groupedBarcode(barcode)} is already on ${quoted(row.title)}, ${copyName({ number: row.number, part: row.part ?? undefined })}, ${branch}.`,
-  };
-}
-
-/** What is known of a scanned barcode. */
-export interface BarcodeAnswer {
-  barcode: string;
-  problem: string | null;
-  holder: { copy: number; record: number; sentence: string } | null;
-  withdrawn: string | null;
-}
-
-/** Looks at a scanned barcode before it is used: its form, what has it, whether it was withdrawn before. */
-export async function lookAtBarcode(
-  { store }: { readonly store: Store },
-  raw: string,
-): Promise<BarcodeAnswer> {
-  const barcode = cleanScan(raw);
-  const gone = (await store.find('withdrawn', { where: { barcode }, limit: 1 }))[0];
-  return {
-    barcode,
-    problem: barcodeProblem(barcode, (await store.house()).value.barcode),
-    holder: await barcodeHolder(store, barcode),
-    withdrawn: gone
-      ? `This barcode was on ${quoted(gone.value.title)}, withdrawn on ${gone.value.withdrawnOn}.`
-      : null,
-  };
-}
+import { barcodeToBe } from './barcodes';
+import { holdingThere, locationName, titleOf } from './holdings';
+import { copyWithNumber, lastNumber } from './queries';
 
 /** Adds a copy to a holding, numbered behind the title's other copies. */
 export const addCopy = (
   { store }: Services,
   person: number,
   body: CopyBody,
-): Promise<{ id: number; entry: number; sentence: string }> =>
-  commitPlan(store, person, (s) => planCopy(s, body));
-
-async function planCopy(store: Store, body: CopyBody) {
-  const holding = await store.read('holding', body.holding);
-  if (!holding) throw notFound(`Holding ${body.holding}`);
-  const change = await newCopy(store, body, holding.value.record);
-  const record = await store.read('record', holding.value.record);
-  const { barcode, number } = change.after;
-  const did: Act = {
-    act: 'add-copy',
-    names: { title: briefOf(record!.value).title, barcode, part: body.part },
-    counts: { number },
-  };
-  return { did, id: change.id, changes: [change] };
-}
+): Promise<Done & { id: number }> =>
+  commitPlan(store, person, async (s) => {
+    const { value: holding } = await holdingThere(s, body.holding);
+    const change = await newCopy(s, body, holding.record);
+    const { barcode, number } = change.after;
+    const did: Act = {
+      act: 'add-copy',
+      names: { title: await titleOf(s, holding.record), barcode, part: body.part },
+      counts: { number },
+    };
+    return { did, id: change.id, changes: [change] };
+  });
 
 /** The change that makes a copy of a record, numbered behind its other ones; throws what is wrong with it by field. */
 export async function newCopy(
   store: Store,
   body: CopyBody,
   record: number,
-  status: CopyStatus = 'available',
 ): Promise<Change<'copy'> & { readonly after: Copy }> {
   const lists = (await store.lists()).value;
-  const { barcode, problem, holder } = await lookAtBarcode({ store }, body.barcode);
+  const { barcode, problems } = await barcodeToBe(store, { ...body, own: null }, lists);
   const type = codeProblem('type', 'type', body.type, lists.types);
-  const problems = [
-    ...(holder ? [{ field: 'barcode', message: holder.sentence }] : []),
-    ...(problem && !body.keepBarcode ? [{ field: 'barcode', message: problem }] : []),
-    ...(type ? [type] : []),
-    ...sourceProblems(body, lists),
-    ...(await rollProblems(store, barcode, [
-      body.supplier,
-      lists.suppliers.find((l) => l.code === body.supplier)?.name ?? body.supplier,
-    ])),
-  ];
-  if (problems.length) throw wrongFields(problems);
-  const { fund, supplier, acquired, condition, note } = body;
+  const all = [...problems, ...(type ? [type] : []), ...sourceProblems(body, lists)];
+  if (all.length) throw wrongFields(all);
+  const { fund, supplier, acquired, condition, note, staffNote, loanRule } = body;
   const value: Copy = {
     holding: body.holding,
     barcode,
@@ -164,60 +62,126 @@ export async function newCopy(
     acquired,
     condition,
     note,
-    status,
+    ...(staffNote && { staffNote }),
+    ...(loanRule !== 'lends' && { loanRule }),
+    status: body.status,
     lastSeen: '',
   };
   return { ...creation('copy', await store.nextIds('copy', 1), value), after: value };
 }
 
 /** The number behind those of a title's copies of the same part. */
-async function nextNumber(store: Store, record: number, part: string): Promise<number> {
+export async function nextNumber(store: Store, record: number, part: string | undefined): Promise<number> {
   return (await lastNumber(store, record, partKey(part))) + 1;
 }
 
-/** Numbers of a roll that is reserved for a supplier are for what comes from that supplier. */
-async function rollProblems(store: Store, barcode: string, supplier: readonly string[]) {
-  const rolls = (await store.find('roll')).filter((r) => r.value.supplier !== '');
-  const of = rolls.find((r) => serialIn(r.value, barcode) !== null)?.value;
-  if (!of || supplier.includes(of.supplier)) return [];
-  const message = `Barcode ${groupedBarcode(barcode)} belongs to the label roll ${quoted(of.name)}, which is reserved for ${of.supplier}.`;
-  return [{ field: 'barcode', message }];
-}
-
-interface CopyChange {
-  readonly status?: CopyStatus;
-  readonly note?: string;
-  readonly part?: string;
-  readonly number?: number;
-}
-
-/** Changes status, note, part or number of a copy that is still as the person saw it. */
+/** Changes a copy that is still as the person saw it; what is not named stays. */
 export const changeCopy = (
   { store }: Services,
   person: number,
   id: number,
-  version: number,
-  change: CopyChange,
-): Promise<{ entry: number; sentence: string }> =>
-  commitPlan(store, person, (s) => planCopyChange(s, id, version, change));
+  body: CopyChangeBody,
+): Promise<Done> =>
+  commitPlan(store, person, async (s) => {
+    const copy = await copyThere(s, id);
+    const { version, keepBarcode, reason, barcode: raw, ...parts } = body;
+    const lists = (await s.lists()).value;
+    const was = copy.value;
+    const supplier = parts.supplier ?? was.supplier;
+    const wanted = { barcode: raw ?? was.barcode, supplier, keepBarcode, own: id };
+    // A barcode that stays is not looked at again: it may be older than the rules.
+    const { barcode, problems } =
+      raw === undefined || raw === was.barcode
+        ? { barcode: was.barcode, problems: [] }
+        : await barcodeToBe(s, wanted, lists);
+    const part = parts.part ?? was.part;
+    const [staffNote, loanRule] = [parts.staffNote ?? was.staffNote, parts.loanRule ?? was.loanRule];
+    const next: Copy = {
+      holding: was.holding,
+      barcode,
+      ...(part && { part }),
+      number: parts.number ?? was.number,
+      type: parts.type ?? was.type,
+      price: parts.price === undefined ? was.price : parts.price,
+      fund: parts.fund ?? was.fund,
+      supplier,
+      acquired: parts.acquired ?? was.acquired,
+      condition: parts.condition ?? was.condition,
+      note: parts.note ?? was.note,
+      ...(staffNote && { staffNote }),
+      ...(loanRule && loanRule !== 'lends' && { loanRule }),
+      status: parts.status ?? was.status,
+      lastSeen: was.lastSeen,
+    };
+    const codes = [
+      next.type === was.type ? null : codeProblem('type', 'type', next.type, lists.types),
+      ...sourceProblems(
+        {
+          fund: next.fund === was.fund ? '' : next.fund,
+          supplier: next.supplier === was.supplier ? '' : next.supplier,
+        },
+        lists,
+      ),
+    ].filter((p): p is FieldProblem => p !== null);
+    if (problems.length + codes.length) throw wrongFields([...problems, ...codes]);
+    await refuseTakenNumber(s, id, next);
+    const did: Act = {
+      act: 'change-copy',
+      names: { barcode },
+      status: next.status === was.status ? null : { from: was.status, to: next.status },
+      ...(reason && { reason }),
+      ...(barcode !== was.barcode && { was: was.barcode }),
+    };
+    return { did, changes: [update('copy', { ...copy, version }, next)] };
+  });
 
-async function planCopyChange(store: Store, id: number, version: number, change: CopyChange) {
+/** Moves a copy to another holding; one of another title is numbered behind the copies there. */
+export const moveCopy = (
+  { store }: Services,
+  person: number,
+  id: number,
+  { version, to }: { readonly version: number; readonly to: number },
+): Promise<Done> =>
+  commitPlan(store, person, async (s) => {
+    const copy = await copyThere(s, id);
+    if (copy.value.holding === to) throw wrong('to', 'The copy hangs on this holding already.');
+    const [from, into] = [await holdingThere(s, copy.value.holding), await holdingThere(s, to)];
+    const isOther = from.value.record !== into.value.record;
+    const number =
+      isOther && copy.value.number > 0
+        ? await nextNumber(s, into.value.record, copy.value.part)
+        : copy.value.number;
+    const did: Act = {
+      act: 'move-copy',
+      names: {
+        barcode: copy.value.barcode,
+        title: await titleOf(s, into.value.record),
+        callNumber: callNumberText(into.value),
+        location: await locationName(s, into.value.location),
+      },
+    };
+    return { did, changes: [update('copy', { ...copy, version }, { ...copy.value, holding: to, number })] };
+  });
+
+/** Gives two copies each other's barcodes. */
+export const swapBarcodes = ({ store }: Services, person: number, { a, b }: SwapBody): Promise<Done> =>
+  commitPlan(store, person, async (s) => {
+    if (a.id === b.id) throw wrong('b', 'These are not two copies.');
+    const [one, other] = [await copyThere(s, a.id), await copyThere(s, b.id)];
+    const [first, second] = [one.value.barcode, other.value.barcode];
+    return {
+      did: { act: 'swap-barcodes', names: { one: first, other: second } },
+      changes: [
+        update('copy', { ...one, version: a.version }, { ...one.value, barcode: second }),
+        update('copy', { ...other, version: b.version }, { ...other.value, barcode: first }),
+      ],
+    };
+  });
+
+async function copyThere(store: Store, id: number): Promise<StoredObject<'copy'>> {
   const copy = await store.read('copy', id);
   if (!copy) throw notFound(`Copy ${id}`);
-  const next: Copy = {
-    ...copy.value,
-    status: change.status ?? copy.value.status,
-    note: change.note ?? copy.value.note,
-    number: change.number ?? copy.value.number,
-    ...(change.part !== undefined && { part: change.part }),
-  };
-  await refuseTakenNumber(store, id, next);
-  const did: Act = {
-    act: 'change-copy',
-    names: { barcode: next.barcode },
-    status: next.status === copy.value.status ? null : { from: copy.value.status, to: next.status },
-  };
-  return { did, changes: [update('copy', { ...copy, version }, next)] };
+  return copy;
 }
 
 /** Two copies of one part cannot have the same number. */

@@ -3,6 +3,7 @@ import type { Store } from '../store/store';
 /** A copy as a sentence names it; record and title are null for one that hangs on nothing. */
 export interface NamedCopy {
   readonly copy: number;
+  readonly version: number;
   readonly record: number | null;
   readonly title: string | null;
   readonly number: number;
@@ -13,7 +14,7 @@ export interface NamedCopy {
 /** The copy with a barcode, letters the same in either case. A copy that hangs on nothing has its barcode all the same. */
 export const copyNamed = (store: Store, barcode: string): Promise<NamedCopy | undefined> =>
   store.row<NamedCopy>(
-    `SELECT c.id AS copy, h.record, r.title, c.number, json_extract(c.value, '$.part') AS part, h.branch
+    `SELECT c.id AS copy, c.version, h.record, r.title, c.number, json_extract(c.value, '$.part') AS part, h.branch
        FROM (SELECT * FROM copies WHERE barcode = :barcode UNION SELECT * FROM copies WHERE barcode = :barcode COLLATE NOCASE AND disputed = 0) c
        LEFT JOIN holdings h ON h.id = c.holding LEFT JOIN records r ON r.id = h.record LIMIT 1`,
     { barcode },

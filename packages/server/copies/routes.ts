@@ -1,14 +1,48 @@
-import { api } from '@osier/contract';
+import { api, copySearchBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
-import { addCopy, addHolding, changeCopy, lookAtBarcode } from './copies';
+import { lookAtBarcode } from './barcodes';
+import { beginChangeCopies, reviewChangeCopies } from './change-many';
+import { exportCopies } from './export';
+import { listCopies } from './list';
+import { addCopy, changeCopy, moveCopy, swapBarcodes } from './copies';
+import { addHolding, changeHolding, joinHolding, moveHolding, removeHolding } from './holdings';
+import { addSeveralCopies, reviewSeveral } from './several';
 
-/** Holdings and copies: add, change, look at a barcode. */
+/** Holdings and copies: add, change, move, look at a barcode. */
 export const copyRoutes = (services: Services): Route[] => [
-  route(api.copies.addHolding, ({ body, person }) => addHolding(services, person.id, body)),
-  route(api.copies.barcode, ({ params }) => lookAtBarcode(services, params.barcode)),
-  route(api.copies.add, ({ body, person }) => addCopy(services, person.id, body)),
-  route(api.copies.change, ({ params, body, person }) =>
-    changeCopy(services, person.id, params.id, body.version, body),
+  route(api.copyLists.list, ({ query: { sort, down, after, ...search } }) =>
+    listCopies(services, copySearchBody.cast(search), {
+      sort: sort ?? 'shelf',
+      down: down === 'yes',
+      after,
+    }),
   ),
+  route(api.copyLists.file, ({ query: { as = 'csv', holdings = 'within', ...search }, res }) =>
+    exportCopies(services, copySearchBody.cast(search), as, holdings, res),
+  ),
+  route(api.copyLists.reviewChange, ({ body: { from, ...body } }) =>
+    reviewChangeCopies(services, body, from),
+  ),
+  route(api.copyLists.change, ({ body, person }) => beginChangeCopies(services, person.id, body)),
+  route(api.copies.addHolding, ({ body, person }) => addHolding(services, person.id, body)),
+  route(api.copies.changeHolding, ({ params, body, person }) =>
+    changeHolding(services, person.id, params.id, body),
+  ),
+  route(api.copies.removeHolding, ({ params, body, person }) =>
+    removeHolding(services, person.id, params.id, body.version),
+  ),
+  route(api.copies.moveHolding, ({ params, body, person }) =>
+    moveHolding(services, person.id, params.id, body),
+  ),
+  route(api.copies.joinHolding, ({ params, body, person }) =>
+    joinHolding(services, person.id, params.id, body),
+  ),
+  route(api.copies.barcode, ({ params }) => lookAtBarcode(services, params.barcode)),
+  route(api.copies.swap, ({ body, person }) => swapBarcodes(services, person.id, body)),
+  route(api.copies.reviewSeveral, ({ body }) => reviewSeveral(services, body)),
+  route(api.copies.addSeveral, ({ body, person }) => addSeveralCopies(services, person.id, body)),
+  route(api.copies.add, ({ body, person }) => addCopy(services, person.id, body)),
+  route(api.copies.change, ({ params, body, person }) => changeCopy(services, person.id, params.id, body)),
+  route(api.copies.move, ({ params, body, person }) => moveCopy(services, person.id, params.id, body)),
 ];

@@ -45,7 +45,10 @@ export async function listEntries(
 
 /** What an input names: a record, a heading, or the copies that have or had a barcode. */
 async function touchedBy(store: Store, input: string): Promise<Touched[]> {
-  const named = recogniseInput(input, (await store.house()).value.barcode.length);
+  // A barcode need not look like one: what a copy has or had comes first.
+  const had = await copiesThatHad(store, input.trim());
+  if (had.length) return had.map(({ id }) => ({ kind: 'copy', id }));
+  const named = recogniseInput(input, (await store.house()).value.barcodes);
   if (named.as === 'record' || named.as === 'heading') return [{ kind: named.as, id: named.id }];
   if (named.as === 'barcode')
     return (await copiesThatHad(store, named.code)).map(({ id }) => ({ kind: 'copy', id }));

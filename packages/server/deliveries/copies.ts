@@ -33,7 +33,7 @@ export async function checkedCopies(
   );
   return rows.map(({ seq, copies }) => {
     const checked = withBarcodeProblems(copies, {
-      form: work.rules.house.barcode,
+      rules: work.rules.house.barcodes,
       roll: work.roll,
       rolls: work.rolls,
       takenBy: (barcode) => taken.get(barcode) ?? null,

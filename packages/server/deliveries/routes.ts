@@ -5,6 +5,7 @@ import { route, type Route } from '../http/route';
 import { patiently, type Services } from '../services';
 import { reviewAccept } from './accept';
 import { reviewClean } from './clean';
+import { countSteps } from './count-steps';
 import { changeSettings } from './change-settings';
 import { decide, decideFacet } from './decide';
 import { listDeliveries, takeIn } from './deliveries';
@@ -93,6 +94,9 @@ export function deliveryRoutes(services: Services): Route[] {
         row.waiting,
       );
     }),
+    route(api.deliveries.countSteps, ({ params, body, left }) =>
+      countSteps(services, params.id, body, left()),
+    ),
     route(api.deliveries.reviewClean, ({ params, body }) =>
       reviewClean(services, params.id, { recipe: body.recipe }, body.from),
     ),

@@ -1,4 +1,12 @@
-import type { HeadingDetail, LookAlikePage, LookUp, Problem, RecordDetail, Review } from '@osier/contract';
+import type {
+  SeenHeadings,
+  HeadingDetail,
+  LookAlikePage,
+  LookUp,
+  Problem,
+  RecordDetail,
+  Review,
+} from '@osier/contract';
 import { creation } from '@osier/core/changes';
 import { headingFrom } from '@osier/core/headings';
 import { field, writeIso2709, type DataField } from '@osier/core/marc';
@@ -155,4 +163,27 @@ test('a heading cannot be kept apart from itself, nor two of different vocabular
   });
   const refused = await cataloguer<Problem>('POST', '/headings/merge', { kept: at, lost: [at + 1] });
   expect([refused.status, refused.body.detail]).toEqual([422, expect.stringMatching(/two vocabularies/)]);
+});
+
+test('what the records of look-alikes say for and against is told when a group is opened', async () => {
+  const list = (await cataloguer<LookAlikePage>('GET', '/headings/look-alikes')).body;
+  expect(list.rows.length).toBeGreaterThan(5);
+  for (const group of list.rows) {
+    const own = new Set(group.headings.map((h) => h.id));
+    expect(group.pairs.length).toBeGreaterThan(0);
+    expect(group.pairs.every((p) => own.has(p.a) && own.has(p.b))).toBe(true);
+  }
+  for (const group of list.rows.slice(0, 5)) {
+    const ids = group.headings.map((h) => h.id);
+    const { status, body } = await cataloguer<SeenHeadings>('GET', `/headings/evidence?ids=${ids.join(',')}`);
+    expect(status).toBe(200);
+    expect(body.headings.map((h) => h.id).sort()).toEqual([...ids].sort());
+    expect(body.pairs).toHaveLength((ids.length * (ids.length - 1)) / 2);
+    for (const p of body.pairs) expect(p.evidence.length).toBeGreaterThan(0);
+    // Each of them is carried by records of the demo library, which are dated.
+    for (const h of body.headings) expect(h.years!.first).toBeLessThanOrEqual(h.years!.last);
+  }
+  expect((await cataloguer('GET', '/headings/evidence?ids=1')).status).toBe(422);
+  expect((await cataloguer('GET', '/headings/evidence?ids=1,999999')).status).toBe(404);
+  expect((await cataloguer('GET', '/headings/evidence?ids=1;2')).status).toBe(422);
 });

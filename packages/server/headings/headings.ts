@@ -247,7 +247,7 @@ export const keepApart = (
       );
     const [low, high] = [Math.min(a, b), Math.max(a, b)];
     const [known] = await s.find('distinct', { where: { a: low, b: high } });
-    if (known) throw wrong('b', 'They are recorded as different people already.');
+    if (known) throw wrong('b', 'They are recorded as different already.');
     const did: Act = {
       act: 'keep-apart',
       names: { one: headingText(x.value), other: headingText(y.value) },

@@ -69,6 +69,18 @@ export const titlesUnder = (
     { ids: JSON.stringify(ids), atMost },
   );
 
+/** The first few records that carry each of some headings, in the order of their numbers. */
+export const firstCarrying = (
+  store: Store,
+  ids: readonly number[],
+  atMost: number,
+): Promise<{ heading: number; record: number }[]> =>
+  store.rows<{ heading: number; record: number }>(
+    `SELECT w.value AS heading, r.id AS record FROM json_each(:ids) w CROSS JOIN record_rows r
+      WHERE r.id IN (SELECT k.record FROM ${CARRIED} WHERE h.id = w.value ORDER BY k.record LIMIT :atMost) ORDER BY w.key, r.id`,
+    { ids: JSON.stringify(ids), atMost },
+  );
+
 /** The records that carry a heading, in the order of their titles, 200 at most. */
 export const recordsUnder = (
   store: Store,

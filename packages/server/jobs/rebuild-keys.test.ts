@@ -1,6 +1,7 @@
 import type { IncomingPage, JobState, SearchAnswer } from '@osier/contract';
 import { field, type MarcRecord } from '@osier/core/marc';
 import { KEYS_BEGIN, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
+import { areShelfKeysOld, shelfKeysAnew } from '../projections/shelf-keys';
 import { startTesting } from '../testing/running';
 import { beginRebuildingKeys } from './rebuild-keys';
 
@@ -58,6 +59,48 @@ test('keys of an older rule are computed anew by a job, while people search, and
   });
   expect(await oldRecordKeys(services.store)).toEqual({ columns: false, index: false });
   expect(await dump()).toEqual(before);
+});
+
+test('places on the shelf of an older rule are computed anew, of holdings, copies and what stocktakes expect', async () => {
+  const { store } = t.running.services;
+  const places = () =>
+    store.rows(
+      'SELECT h.id, h.shelf_key AS h, c.id AS c, c.shelf_key AS k FROM holdings h LEFT JOIN copies c ON c.holding = h.id ORDER BY 1, 3',
+    );
+  const expected = () =>
+    store.rows<{ n: number }>(
+      'SELECT COUNT(*) AS n FROM stocktake_expected e JOIN copies c ON c.id = e.copy WHERE e.shelf_key <> c.shelf_key',
+    );
+  const before = await places();
+  expect(before.length).toBeGreaterThan(1000);
+  await store.write(async (tx) => {
+    await store.run("UPDATE holdings SET shelf_key = 'x' || shelf_key WHERE id % 3 = 0", {}, tx);
+    await store.run("UPDATE copies SET shelf_key = 'x' WHERE id % 2 = 0", {}, tx);
+    await store.run("UPDATE stocktake_expected SET shelf_key = 'x' WHERE copy % 2 = 0", {}, tx);
+    await store.run("DELETE FROM key_versions WHERE name = 'holding shelf_key'", {}, tx);
+  });
+  expect(await areShelfKeysOld(store)).toBe(true);
+  await shelfKeysAnew(store, () => true);
+  expect(await areShelfKeysOld(store)).toBe(true);
+  await shelfKeysAnew(store);
+  expect(await areShelfKeysOld(store)).toBe(false);
+  expect(await places()).toEqual(before);
+  expect(await expected()).toEqual([{ n: 0 }]);
+});
+
+test('where only the places on the shelf are old, the job does those alone', async () => {
+  const { services } = t.running;
+  const head = await t.as(1);
+  await services.store.write((tx) =>
+    services.store.run("DELETE FROM key_versions WHERE name = 'holding shelf_key'", {}, tx),
+  );
+  await beginRebuildingKeys(services);
+  const job = services.jobs.running().find((j) => j.kind === 'rebuild-keys')!;
+  expect(await t.jobDone(head, job.id)).toMatchObject({
+    state: 'done',
+    message: 'Updated the places of all holdings on the shelf.',
+  });
+  expect(await areShelfKeysOld(services.store)).toBe(false);
 });
 
 test('one that is cancelled is begun again at the next start, and goes through', async () => {

@@ -1,5 +1,6 @@
 import { number, object, string } from 'yup';
 import { oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
+import { areShelfKeysOld, shelfKeysAnew } from '../projections/shelf-keys';
 import { totals } from '../projections/counts';
 import type { Services } from '../services';
 import type { JobWork } from './jobs';
@@ -12,7 +13,7 @@ const OSIER = 0;
 export async function beginRebuildingKeys({ store, jobs }: Services): Promise<void> {
   if (jobs.running().some((j) => j.kind === 'rebuild-keys')) return;
   const { columns, index } = await oldRecordKeys(store);
-  if (!columns && !index) return;
+  if (!columns && !index && !(await areShelfKeysOld(store))) return;
   const { records } = await totals(store);
   await jobs.begin('rebuild-keys', 'Updating the search keys of all records', OSIER, {}, records);
 }
@@ -27,6 +28,10 @@ const cursor = object({
 export const rebuildKeys =
   ({ store }: Services): JobWork =>
   async (run) => {
+    if (await areShelfKeysOld(store)) await shelfKeysAnew(store.aside, run.cancelled);
+    if (run.cancelled()) return null;
+    const { columns, index } = await oldRecordKeys(store);
+    if (!columns && !index) return 'Updated the places of all holdings on the shelf.';
     const from = keptWork(cursor, run.cursor);
     const n = await recordKeysAnew(
       store.aside,

@@ -1,5 +1,5 @@
 import type { PileScans } from '@osier/contract';
-import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
+import { groupedBarcode, type BarcodeRule } from '@osier/core/barcodes';
 import { creation } from '@osier/core/changes';
 import type { ChangeSet } from '@osier/core/kinds';
 import { newToPile, type PiledKind } from '@osier/core/piles';
@@ -10,6 +10,7 @@ import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
 import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { scannedCodes } from '../copies/scanned';
 import { pileThere } from './piles';
 import { lyingOn } from './queries';
 import { pileAct } from './pile-act';
@@ -33,8 +34,8 @@ export async function puttingOn(
 type Met = { readonly objects: readonly number[] } | { readonly message: string };
 
 /** What a scan means on a pile of copies or of records. */
-async function meets(store: Store, of: PiledKind, raw: string, barcodeLength: number): Promise<Met> {
-  const scanned = recogniseInput(raw, barcodeLength);
+async function meets(store: Store, of: PiledKind, raw: string, rules: readonly BarcodeRule[]): Promise<Met> {
+  const scanned = recogniseInput(raw, rules);
   if (of === 'record' && scanned.as === 'record')
     return (await store.read('record', scanned.id))
       ? { objects: [scanned.id] }
@@ -43,7 +44,7 @@ async function meets(store: Store, of: PiledKind, raw: string, barcodeLength: nu
     const objects = await recordsWithIsbn(store, scanned.code);
     return objects.length ? { objects } : { message: `ISBN ${scanned.code} is not in the catalogue.` };
   }
-  const code = scanned.as === 'barcode' ? scanned.code : cleanScan(raw);
+  const [code = raw] = await scannedCodes(store, [raw]);
   const copy = await copyWithBarcode(store, code);
   if (copy) return { objects: [of === 'copy' ? copy.id : copy.record] };
   const gone = await lastWithdrawn(store, code);
@@ -69,11 +70,11 @@ export async function scanOnto(
 
 async function planScans(store: Store, id: number, codes: readonly string[]) {
   const { value: pile } = await pileThere(store, id);
-  const { length } = (await store.house()).value.barcode;
+  const rules = (await store.house()).value.barcodes;
   const wanted: number[] = [];
   const unknown: PileScans['unknown'][number][] = [];
   for (const code of codes.map((c) => c.trim()).filter(Boolean)) {
-    const met = await meets(store, pile.of, code, length);
+    const met = await meets(store, pile.of, code, rules);
     if ('message' in met) unknown.push({ code, message: met.message });
     else wanted.push(...met.objects);
   }

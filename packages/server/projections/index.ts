@@ -7,6 +7,7 @@ import { alikeRecords } from './alike-records';
 import { alikeHeadings } from './look-alikes';
 import type { Projection } from './projection';
 import { recordIndex } from './record-index';
+import { recordLinks } from './record-links';
 import { recordFindings } from './record-findings';
 import { facetCounts, recordRows } from './record-rows';
 import { rollNumbers } from './roll-numbers';
@@ -23,6 +24,7 @@ export const PROJECTIONS: readonly Projection[] = [
   counts,
   headingUse,
   usedTerms,
+  recordLinks,
   alikeHeadings,
   alikeRecords,
   stocktakes,

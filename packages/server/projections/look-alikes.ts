@@ -1,8 +1,9 @@
 import {
   alikeBuckets,
-  comparedName,
+  comparedHeading,
   isCompared,
   lookAlikeGroups,
+  SAME,
   type LookAlike,
 } from '@osier/core/headings';
 import type { Transaction } from '../store/database';
@@ -12,12 +13,12 @@ import type { Store } from '../store/store';
 import type { Projection } from './projection';
 
 /**
- * Pairs of names that may be one person, and the groups they make. An act marks the names it touches; a worker compares those with
- * the names that share a bucket with them. What was merged, removed or noted as two people leaves its groups at once.
+ * Pairs of headings that may be one, and the groups they make. An act marks the headings it touches; a worker compares those with
+ * the ones that share a bucket with them. What was merged, removed or noted as two leaves its groups at once.
  */
 export const alikeHeadings: Projection = {
   name: 'look-alikes',
-  version: 1,
+  version: 2,
   of: ['heading', 'distinct'],
   async apply(store, changes, tx) {
     const touched = changes
@@ -44,7 +45,7 @@ export const alikeHeadings: Projection = {
       for (const table of ['names', 'buckets', 'pairs', 'groups', 'members', 'dirty'])
         await store.run(`DELETE FROM alike_${table}`, {}, tx);
       await store.run(
-        "INSERT INTO alike_dirty (heading) SELECT id FROM headings WHERE kind = 'personal' AND merged_into IS NULL",
+        'INSERT INTO alike_dirty (heading) SELECT id FROM headings WHERE merged_into IS NULL',
         {},
         tx,
       );
@@ -78,30 +79,47 @@ async function forgetPairs(store: Store, headings: readonly number[], tx: Transa
   await store.run(`DELETE FROM alike_pairs WHERE b ${AMONG}`, among(headings), tx);
 }
 
+/** A number for a group that no other has: of its two lowest headings, which are together in no other. */
+const numberOf = ([a = 0, b = 0]: readonly number[]): number => a * 2 ** 26 + b;
+
+/** The headings that hang together with these by being the same. */
+async function hangingTogether(store: Store, headings: ReadonlySet<number>): Promise<Set<number>> {
+  const found = new Set(headings);
+  for (let fresh: number[] = [...headings]; fresh.length > 0;) {
+    const rows = await store.rows<{ id: number }>(
+      `SELECT b AS id FROM alike_pairs WHERE a ${AMONG} AND score >= :same UNION SELECT a FROM alike_pairs WHERE b ${AMONG} AND score >= :same`,
+      { ...among(fresh), same: SAME },
+    );
+    fresh = rows.map((r) => r.id).filter((id) => !found.has(id));
+    for (const id of fresh) found.add(id);
+  }
+  return found;
+}
+
 /** Makes the groups anew that headings are or were in. */
 async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transaction): Promise<void> {
-  const before = await store.rows<{ id: number; members: string }>(
-    `SELECT id, members FROM alike_groups WHERE id IN (SELECT alike_group FROM alike_members WHERE heading ${AMONG})`,
+  const before = await store.rows<{ heading: number }>(
+    `SELECT heading FROM alike_members WHERE alike_group IN (SELECT alike_group FROM alike_members WHERE heading ${AMONG})`,
     among(headings),
   );
-  const nodes = new Set(headings);
-  for (const { members } of before) for (const id of keptJson<number[]>(members)) nodes.add(id);
-  await store.run(`DELETE FROM alike_groups WHERE id ${AMONG}`, among(before.map((g) => g.id)), tx);
-  await store.run(`DELETE FROM alike_members WHERE heading ${AMONG}`, among(nodes), tx);
+  const nodes = await hangingTogether(store, new Set([...headings, ...before.map((m) => m.heading)]));
+  const old = `IN (SELECT alike_group FROM alike_members WHERE heading ${AMONG})`;
+  await store.run(`DELETE FROM alike_groups WHERE id ${old}`, among(nodes), tx);
+  await store.run(`DELETE FROM alike_members WHERE alike_group ${old}`, among(nodes), tx);
   const pairs = await store.rows<LookAlike>(
     `SELECT a, b, score, why FROM alike_pairs WHERE a ${AMONG} UNION SELECT a, b, score, why FROM alike_pairs WHERE b ${AMONG}`,
     among(nodes),
   );
   const groups = lookAlikeGroups(pairs);
-  const rows = groups.map((g) => [g.headings[0]!, g.score, JSON.stringify(g.headings)]);
+  const rows = groups.map((g) => [numberOf(g.headings), g.score, JSON.stringify(g.headings)]);
   await insertRows(store, 'INSERT', 'alike_groups', ['id', 'score', 'members'], rows, tx);
-  const members = groups.flatMap((g) => g.headings.map((id) => [id, g.headings[0]!]));
+  const members = groups.flatMap((g) => g.headings.map((id) => [id, numberOf(g.headings)]));
   await insertRows(store, 'INSERT', 'alike_members', ['heading', 'alike_group'], members, tx);
 }
 
 /**
  * How names are compared: in a worker of the server, or on the spot for a store that is opened by itself. Each name is JSON of a
- * `ComparedName`, so that whoever asks need not read the thousands that a few are compared with.
+ * `ComparedHeading`, so that whoever asks need not read the thousands that a few are compared with.
  */
 export type CompareNames = (names: readonly string[], touched: readonly number[]) => Promise<LookAlike[]>;
 
@@ -115,7 +133,7 @@ export async function compareTouched(store: Store, compare: CompareNames): Promi
   if (dirty.length === 0) return 0;
   const ids = dirty.map((d) => d.heading);
   const held = await store.readMany('heading', ids);
-  const names = held.flatMap(({ id, value }) => comparedName({ id, heading: value }) ?? []);
+  const names = held.flatMap(({ id, value }) => comparedHeading({ id, heading: value }) ?? []);
   const buckets = names.flatMap((n) => alikeBuckets(n).map((bucket) => [bucket, n.id] as const));
   const own = names.map((n) => [n.id, JSON.stringify(n)] as const);
   const mates = await matesOf(store, buckets, ids);
@@ -211,8 +229,22 @@ export async function pageOfGroups(
   );
   return of.map(({ id, score, headings }) => {
     const own = new Set(headings);
-    return { id, score, headings, pairs: pairs.filter((p) => own.has(p.a)) };
+    return { id, score, headings, pairs: pairs.filter((p) => own.has(p.a) && own.has(p.b)) };
   });
+}
+
+/** The headings that look like each of some. */
+export async function partnersAmong(
+  store: Store,
+  headings: readonly number[],
+): Promise<Map<number, Set<number>>> {
+  const rows = await store.rows<{ a: number; b: number }>(
+    `SELECT a, b FROM alike_pairs WHERE a ${AMONG} UNION SELECT b, a FROM alike_pairs WHERE b ${AMONG}`,
+    among(headings),
+  );
+  const found = new Map<number, Set<number>>();
+  for (const { a, b } of rows) found.set(a, (found.get(a) ?? new Set<number>()).add(b));
+  return found;
 }
 
 /** How many names wait to be compared. */

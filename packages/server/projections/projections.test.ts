@@ -32,6 +32,7 @@ const KEPT: Readonly<Record<string, string>> = {
   record_keys: '1, 2, 3',
   heading_keys: '1, 2, 3',
   used_terms: '1, 2, 3',
+  record_links: 'record, url',
   record_pairs: 'a, b',
   roll_numbers: 'number',
   alike_names: 'heading',

@@ -63,7 +63,7 @@ async function expect(store: Store, id: number, stretch: Stretch, tx: Transactio
   await store.run(
     `INSERT INTO stocktake_expected (stocktake, copy, barcode, shelf_key)
        SELECT :id, c.id, c.barcode, h.shelf_key FROM holdings h JOIN copies c ON c.holding = h.id
-        WHERE h.branch = :branch AND c.status NOT IN ('missing', 'lost')
+        WHERE h.branch = :branch AND c.status NOT IN ('missing', 'lost', 'on order')
           AND (:locations = '[]' OR h.location IN (SELECT value FROM json_each(:locations)))
           AND (:types = '[]' OR c.type IN (SELECT value FROM json_each(:types)))
           AND (:from IS NULL OR h.shelf_key >= :from)

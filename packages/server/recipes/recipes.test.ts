@@ -1,7 +1,9 @@
 import type { JobState, Problem, RecipeRow, Review } from '@osier/contract';
 import { creation } from '@osier/core/changes';
+import { field, type MarcRecord } from '@osier/core/marc';
 import type { KeptRecipe } from '@osier/core/recipes';
 import { readFileSync } from 'node:fs';
+import { withTheirFields } from '../deliveries/incoming-records';
 import { commitPlan } from '../store/commit';
 import { demoFile, startTesting, type Ask } from '../testing/running';
 import { TESTED } from '../testing/tested';
@@ -127,4 +129,35 @@ test('an assistant keeps no recipe, and a file that is none is told', async () =
   expect((await (await t.as(3))('POST', '/recipes', { name: 'X', steps })).status).toBe(403);
   const answer = await cataloguer<Problem>('POST', '/recipes/import', { text: 'hello' });
   expect([answer.status, answer.body.detail]).toEqual([422, expect.stringContaining('not JSON')]);
+});
+
+test('steps by doing are counted on the other waiting records of a delivery, each as running it alone would', async () => {
+  // It came with the file that an earlier test delivered, of which every record waits still.
+  const { id } = (await t.running.services.store.find('delivery', { order: [['id', 'DESC']], limit: 1 }))[0]!;
+  const by = [
+    { step: 'delete-field', tags: '650', which: 'all' },
+    { step: 'add-field', field: field('590', '  ', 'a', 'Course 4.'), ifAbsent: true },
+    { step: 'replace-text', tags: '245', codes: 'a', match: { find: 'no such text at all' }, by: '' },
+  ];
+  const { store } = t.running.services;
+  const rows = await store.find('incoming', { where: { delivery: id, state: 'waiting' } });
+  const waiting = (await withTheirFields(store, rows)).map((r): MarcRecord => r.fields.value.marc);
+  const [first] = rows;
+  const count = (besides?: number) =>
+    cataloguer<{ counts: number[]; of: number; isAll: boolean }>('POST', `/deliveries/${id}/count-steps`, {
+      steps: by,
+      ...(besides && { besides }),
+    });
+  const having = (tag: string) => waiting.filter((m) => m.fields.some((f) => f.tag === tag)).length;
+  const subjects = having('650');
+  expect(subjects).toBeGreaterThan(0);
+  expect((await count()).body).toEqual({
+    counts: [subjects, waiting.length - having('590'), 0],
+    of: waiting.length,
+    isAll: true,
+  });
+  expect((await count(first!.id)).body.of).toBe(waiting.length - 1);
+  const bad = await cataloguer('POST', `/deliveries/${id}/count-steps`, { steps: [{ step: 'explode' }] });
+  expect(bad.status).toBe(422);
+  expect((await (await t.as(3))('POST', `/deliveries/${id}/count-steps`, { steps: by })).status).toBe(403);
 });

@@ -65,7 +65,7 @@ export async function listRecipes({ store }: Services): Promise<RecipeRow[]> {
 }
 
 /** Checks a recipe and gives it as a value; the first thing that is wrong is told. */
-function sound({ name, steps }: RecipeBody): Omit<Recipe, 'id'> {
+export function sound({ name, steps }: RecipeBody): Omit<Recipe, 'id'> {
   const recipe = { name: name.trim(), steps: steps as unknown as Step[] };
   let problems: { step: number; message: string }[];
   try {

@@ -1,5 +1,5 @@
-import { cleanScan } from '@osier/core/barcodes';
 import { Op, type WhereOptions } from 'sequelize';
+import { scannedCodes } from '../copies/scanned';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
 import type { ScanColumns } from '../store/models';
@@ -24,7 +24,7 @@ export interface NewScans {
 }
 
 /**
- * Scans are notes of a walk or a trolley, kept as they come; what is made of them goes through commit. Gives the clean codes,
+ * Scans are notes of a walk or a trolley, kept as they come; what is made of them goes through commit. Gives the codes,
  * and how many of them were not kept before.
  */
 export async function addScans(
@@ -32,8 +32,8 @@ export async function addScans(
   { purpose, work, person, raw, from, check, also }: NewScans,
 ): Promise<{ codes: string[]; fresh: number }> {
   const at = new Date().toISOString();
-  const scans = raw
-    .map((text, i) => ({ code: cleanScan(text), number: (from?.number ?? 0) + i }))
+  const scans = (await scannedCodes(store, raw))
+    .map((code, i) => ({ code, number: (from?.number ?? 0) + i }))
     .filter((s) => s.code !== '');
   const { device, run } = from ?? { device: '', run: '' };
   const fresh = await store.write(async (tx) => {

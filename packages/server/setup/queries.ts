@@ -16,3 +16,14 @@ export const codesInUse = (store: Store): Promise<CodeUse[]> =>
      SELECT 'funds', json_extract(value, '$.fund'), COUNT(*) FROM copies GROUP BY 2 UNION ALL
      SELECT 'suppliers', json_extract(value, '$.supplier'), COUNT(*) FROM copies GROUP BY 2`,
   );
+
+/** Barcodes of copies behind one, in the order of their numbers. */
+export const barcodesBehind = (
+  store: Store,
+  after: number,
+  atMost: number,
+): Promise<{ id: number; barcode: string }[]> =>
+  store.rows<{ id: number; barcode: string }>(
+    'SELECT id, barcode FROM copies WHERE id > :after ORDER BY id LIMIT :atMost',
+    { after, atMost },
+  );

@@ -1,5 +1,4 @@
 import type { JobState } from '@osier/contract';
-import { cleanScan } from '@osier/core/barcodes';
 import { counted } from '@osier/core/changes';
 import { createReadStream } from 'node:fs';
 import { rename, rm, stat } from 'node:fs/promises';
@@ -9,7 +8,9 @@ import { createInterface } from 'node:readline';
 import { keepFile } from '../deliveries/keep-file';
 import { ProblemError, wrong } from '../http/problem';
 import type { JobWork } from '../jobs/jobs';
+import { scannedCodes } from '../copies/scanned';
 import type { Services } from '../services';
+import type { Store } from '../store/store';
 import { loadCodes, openStocktake } from './stocktake';
 
 const LARGEST = 20 * 1024 * 1024;
@@ -46,7 +47,7 @@ export const loadScanFile =
     try {
       if (loaded === undefined && (await stat(path).catch(() => null)) === null)
         throw wrong('file', 'The file is no longer there. Load it again.');
-      const codes = loaded === undefined ? await codesIn(path) : [];
+      const codes = loaded === undefined ? await codesOf(services.store, path) : [];
       if (loaded === undefined)
         await loadCodes(services, run.person, stocktake, name, codes, (tx, entry) =>
           run.keep({ loaded: codes.length }, codes.length, tx, entry ?? undefined),
@@ -57,17 +58,26 @@ export const loadScanFile =
     }
   };
 
-async function codesIn(path: string): Promise<string[]> {
+/** The barcodes of a file, looked up some hundreds at a time. */
+async function codesOf(store: Store, path: string): Promise<string[]> {
+  const lines = await linesIn(path);
+  const codes: string[] = [];
+  for (let at = 0; at < lines.length; at += AT_ONCE)
+    codes.push(...(await scannedCodes(store, lines.slice(at, at + AT_ONCE))));
+  return codes.filter((code) => code !== '');
+}
+const AT_ONCE = 500;
+
+async function linesIn(path: string): Promise<string[]> {
   const codes: string[] = [];
   for await (const line of createInterface({ input: createReadStream(path), crlfDelay: Infinity })) {
-    const code = cleanScan(line);
-    if (code === '') continue;
+    if (line.trim() === '') continue;
     if (line.trim().length > LONGEST_LINE)
       throw new ProblemError(
         422,
         `This does not look like a scanner’s file: “${line.trim().slice(0, 30)}…”. One barcode a line is expected.`,
       );
-    if (codes.push(code) > MOST)
+    if (codes.push(line) > MOST)
       throw new ProblemError(422, `A file may have up to ${MOST.toLocaleString('en-GB')} scans.`);
   }
   return codes;

@@ -1,5 +1,4 @@
 import type { StocktakeBody, StocktakeRow } from '@osier/contract';
-import { cleanScan } from '@osier/core/barcodes';
 import { creation, update } from '@osier/core/changes';
 import { codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
@@ -8,6 +7,7 @@ import type { Act } from '@osier/core/acts';
 import { today } from '../day';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import { copiesSeen, keepResult, stocktakeStates } from '../projections/stocktakes';
+import { scannedCodes } from '../copies/scanned';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
@@ -58,14 +58,14 @@ export async function openStocktake(store: Store, id: number): Promise<StoredObj
 }
 
 /** Loads a scanner's file: one entry in the daybook, which can be taken back. */
-export const loadScans = (
+export const loadScans = async (
   services: Services,
   person: number,
   id: number,
   name: string,
   raw: readonly string[],
 ): Promise<{ entry: number; sentence: string }> =>
-  loadCodes(services, person, id, name, raw.map(cleanScan).filter(Boolean));
+  loadCodes(services, person, id, name, (await scannedCodes(services.store, raw)).filter(Boolean));
 
 /** The same for codes that are clean; `also` is done in the transaction that keeps them. */
 export const loadCodes = (

@@ -12,7 +12,7 @@ import { tableOf } from './tables';
 import type { Store } from './store';
 import { changedBy } from './feed';
 import { writeEntry } from './write-entry';
-import { removeRows, writeRows } from './write-rows';
+import { passOn, removeRows, writeRows } from './write-rows';
 
 /**
  * The only way the catalogue changes: checks versions, writes rows, keys and words, and the daybook entry, in one
@@ -77,6 +77,7 @@ export async function commitWithin(store: Store, act: DoneBy, tx: Transaction): 
   try {
     for (const kind of byKind.kinds) await removeRows(store, kind, byKind.of(kind), tx);
     for (const kind of byKind.kinds) await writeRows(store, kind, byKind.of(kind), checker, tx);
+    for (const kind of byKind.kinds) await passOn(store, kind, byKind.of(kind), tx);
   } catch (error) {
     if (!isCollision(error)) throw error;
     const found = await collisions(store, byKind);

@@ -26,6 +26,8 @@ import { listOrders } from './migrations/018-list-orders';
 import { ruleNames } from './migrations/018-rule-names';
 import { recordFindings } from './migrations/016-record-findings';
 import { recordDesk } from './migrations/019-record-desk';
+import { links } from './migrations/020-links';
+import { alikeMembers, copyLists } from './migrations/021-copy-lists';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -212,6 +214,8 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '017-coming-keys', statements: [...comingKeys, ...copyCounts] },
     { name: '018-list-orders', statements: [...listOrders, ...ruleNames, ...headingKinds] },
     { name: '019-record-desk', statements: recordDesk },
+    { name: '020-links', statements: links },
+    { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers] },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

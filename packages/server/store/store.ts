@@ -1,6 +1,6 @@
 import type { Versioned } from '@osier/core/changes';
 import { checkerFor, ruleNow, type Checker } from '@osier/core/checks';
-import { DEFAULT_HOUSE, type HouseRules } from '@osier/core/house';
+import { DEFAULT_HOUSE, houseNow, type HouseRules } from '@osier/core/house';
 import { NO_LISTS, withCodes, type CodeLists } from '@osier/core/holdings';
 import type { Transaction } from './database';
 import type { Database, Params } from './database';
@@ -116,7 +116,7 @@ function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
   };
   const house = async (): Promise<StoredObject<'house'>> => {
     const kept = await setting<HouseRules, 'house'>(SETTING_ID.house, DEFAULT_HOUSE);
-    const value = { ...DEFAULT_HOUSE, ...kept.value };
+    const value = houseNow(kept.value);
     // Undoing an old entry may bring back a rule by the name that it had then.
     return { ...kept, value: { ...value, checksOff: value.checksOff.map(ruleNow) } };
   };

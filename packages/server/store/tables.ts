@@ -57,3 +57,18 @@ export function testSql(test: ColumnTest | undefined, alias: string): string {
   if (test.is === null) return `${column} IS NULL`;
   return typeof test.is === 'number' ? `${column} = ${test.is}` : `${column} = '${test.is}'`;
 }
+
+/** SQL that copies columns anew to the rows that hang on some rows of a kind (`:ids`); none where nothing inherits from it. */
+export const inheritedAnew = (kind: Kind): string[] =>
+  KIND_NAMES.flatMap((child) => {
+    const { table, inherited = {}, parents } = KINDS[child];
+    return Object.entries(inherited).flatMap(([column, { from, column: theirs }]) =>
+      parents.some((p) => p.column === from && p.kind === kind)
+        ? [
+            `UPDATE ${table} AS c SET ${column} = (SELECT p.${theirs} FROM ${tableName(kind)} p WHERE p.id = c.${from})
+              WHERE c.${from} IN (SELECT value FROM json_each(:ids))
+                AND c.${column} IS NOT (SELECT p.${theirs} FROM ${tableName(kind)} p WHERE p.id = c.${from})`,
+          ]
+        : [],
+    );
+  });

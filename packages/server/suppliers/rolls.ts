@@ -25,13 +25,14 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
   });
   return Promise.all(
     rolls.map(async ({ id, version, value }) => {
-      const { last } = await rollUse(store, id);
+      const { last, used } = await rollUse(store, id);
       const serial = nextSerial(value, last);
       return {
         id,
         version,
         roll: value,
         ...rollCounts(value, last),
+        used,
         next: serial === null ? null : rollNumber(value, serial),
       };
     }),

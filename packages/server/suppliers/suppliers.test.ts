@@ -96,7 +96,7 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
   for (const said of [
     /is already on/,
     /is not of the roll/,
-    /check digit|digits only/,
+    /31204 and 9 digits/,
     /“TOWER” is not a location here/,
   ])
     expect(problems.some((p) => said.test(p))).toBe(true);

@@ -5,6 +5,7 @@ import { join, resolve } from 'node:path';
 import type { JobState } from '@osier/contract';
 import { makeLibrary } from '../../../demo/library';
 import { loansDesk } from '../../standins/loans-desk';
+import type { LinkSettings } from '../links/try-link';
 import { startOsier, type Running } from '../start';
 import { breachOf } from './keeps-contract';
 
@@ -27,7 +28,13 @@ export type Ask = <T = Record<string, unknown>>(
 
 /** A server on a real SQLite file in a folder of its own, with the demo library and the loans desk's stand-in. */
 export async function startTesting(
-  options: { fill?: boolean; demo?: boolean; loans?: boolean; trustProxy?: string } = {},
+  options: {
+    fill?: boolean;
+    demo?: boolean;
+    loans?: boolean;
+    trustProxy?: string;
+    links?: LinkSettings;
+  } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'osier-'));
   if (options.fill !== false) copyFileSync(LIBRARY, join(folder, 'osier.sqlite'));
@@ -44,6 +51,7 @@ export async function startTesting(
     hosts: [],
     trustProxy: options.trustProxy ?? '',
     largestFile: 64 * 1024 * 1024,
+    links: options.links ?? { patience: 2000, hosts: new Map() },
     logLevel: 'silent',
     workers: join(root, 'packages/server/dist'),
     web: join(folder, 'no-web'),
@@ -90,7 +98,8 @@ export async function startTesting(
   const stop = async () => {
     await running.stop();
     desk.close();
-    rmSync(folder, { recursive: true, force: true });
+    // A request that was cut off may still be writing its part of a file.
+    rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
   };
   return { running, folder, as, ask: asking(''), jobDone, stop };
 }

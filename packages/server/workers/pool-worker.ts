@@ -1,8 +1,8 @@
-import { alikeNames, type ComparedName, type LookAlike } from '@osier/core/headings';
+import { alikePairs, type ComparedHeading, type LookAlike } from '@osier/core/headings';
 import { pairsOf, type Compared, type RecordPair } from '@osier/core/duplicates';
 import { keptJson } from '../store/kept-json';
 
-/** What comparing names is given: each name as JSON of a `ComparedName`. */
+/** What comparing names is given: each name as JSON of a `ComparedHeading`. */
 export interface NamesToCompare {
   readonly names: readonly string[];
   readonly touched: readonly number[];
@@ -10,8 +10,8 @@ export interface NamesToCompare {
 
 /** Pairs of names that look alike, with one of those that were touched in each. */
 export const compareNames = ({ names, touched }: NamesToCompare): LookAlike[] =>
-  alikeNames(
-    names.map((name) => keptJson<ComparedName>(name)),
+  alikePairs(
+    names.map((name) => keptJson<ComparedHeading>(name)),
     new Set(touched),
   );
 

@@ -1,6 +1,7 @@
 import type { CompareNames } from '../projections/look-alikes';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
+import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
@@ -9,13 +10,14 @@ import type { NamesToCompare } from './pool-worker';
 export interface WorkerPool {
   readonly compareNames: CompareNames;
   readonly pairRecords: PairRecords;
+  readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
   close(): Promise<void>;
 }
 
 /** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
 export function workerPool(folder: string): WorkerPool {
   // What a function of the script gives is said where it is called.
-  const pool = new Piscina<NamesToCompare | readonly Compared[], never>({
+  const pool = new Piscina<NamesToCompare | readonly Compared[] | LabelOrder, never>({
     filename: join(folder, 'pool-worker.mjs'),
     minThreads: 0,
     maxThreads: 2,
@@ -24,6 +26,7 @@ export function workerPool(folder: string): WorkerPool {
   return {
     compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
+    labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),
     close: () => pool.destroy(),
   };
 }

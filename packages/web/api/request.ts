@@ -65,16 +65,15 @@ export async function request<T>(method: string, path: string, body?: unknown): 
   const answer: unknown =
     text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : null;
   if (response.status === 401 && !isSignIn(path)) for (const act of whenSignedOut) act();
-  if (!response.ok)
-    throw new RequestProblem(
-      (answer as Problem | null) ?? {
-        ...UNREACHED,
-        status: response.status,
-        detail: `The server answered ${response.status}.`,
-      },
-    );
+  if (!response.ok) throw refusalIn(answer, response.status);
   return answer as T;
 }
+
+/** What an answer that is no success says; the bare status where it says nothing. */
+export const refusalIn = (answer: unknown, status: number): RequestProblem =>
+  new RequestProblem(
+    (answer as Problem | null) ?? { ...UNREACHED, status, detail: `The server answered ${status}.` },
+  );
 
 export const problemText = (error: unknown): string =>
   error instanceof Error ? error.message : 'Something went wrong.';

@@ -7,7 +7,8 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/today', 'any'],
   ['/daybook', 'any'],
   ['/disputed', 'any'],
-  ['/records', ['record', 'holding', 'copy', 'heading', 'piled']],
+  ['/records', ['record', 'suppressed', 'holding', 'copy', 'heading', 'piled']],
+  ['/web-links', ['record']],
   ['/headings', ['heading', 'distinct', 'record']],
   ['/deliveries', ['delivery', 'incoming', 'fields']],
   ['/recipes', ['recipe']],
@@ -30,7 +31,7 @@ const ONE_OF: readonly (readonly [path: RegExp, kind: Kind, alone: readonly Kind
   [/^\/headings\/(\d+)$/, 'heading', ['heading']],
   [/^\/withdrawal-lists\/(\d+)$/, 'withdrawlist', ['withdrawlist']],
   [/^\/stocktakes\/(\d+)$/, 'stocktake', ['stocktake']],
-  [/^\/records\/(\d+)$/, 'record', ['record', 'heading', 'piled']],
+  [/^\/records\/(\d+)$/, 'record', ['record', 'suppressed', 'heading', 'piled']],
 ];
 
 /** Whether what a query has read may be different after a change. What is not known to be the same is read again. */

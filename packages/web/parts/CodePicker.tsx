@@ -12,6 +12,7 @@ export function CodePicker({
   status,
   placeholder,
   optional = false,
+  isShort = false,
   disabled = false,
   ...told
 }: {
@@ -22,6 +23,8 @@ export function CodePicker({
   label?: string;
   status?: 'error' | '';
   placeholder?: string;
+  /** What was chosen is shown by its code alone. */
+  isShort?: boolean;
   /** It may be left empty. */
   optional?: boolean;
   disabled?: boolean;
@@ -41,6 +44,7 @@ export function CodePicker({
       placeholder={placeholder ?? wording.choose}
       popupMatchSelectWidth={false}
       {...(value && { value })}
+      {...(isShort && { labelRender: ({ value: code }: { value: string | number }) => code })}
       onChange={(next: string | undefined) => onChange(next ?? '')}
       options={list.map((e) => ({ value: e.code, label: `${e.code}  ${e.name}` }))}
     />

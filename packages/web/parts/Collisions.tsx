@@ -1,5 +1,6 @@
-import { fieldText, type Collision, type Side } from '@osier/core/marc';
+import { fieldText, type Collision, type MarcRecord, type Side } from '@osier/core/marc';
 import { Button, Radio } from 'antd';
+import { Compare } from './Compare';
 import { Mark } from './Mark';
 import { partWords as wording } from './words';
 
@@ -11,12 +12,17 @@ const text = (fields: Collision['mine']) =>
  * record already.
  */
 export function Collisions({
+  before,
+  after,
   collisions,
   choices,
   onChoose,
   onDone,
   onDiscard,
 }: {
+  /** The record as it was when the editing began, and as the other person saved it. */
+  before: MarcRecord;
+  after: MarcRecord;
   collisions: readonly Collision[];
   choices: readonly (Side | undefined)[];
   onChoose: (at: number, side: Side) => void;
@@ -34,12 +40,15 @@ export function Collisions({
             : wording.youChangedDifferentFieldsBoth,
         )}
       </p>
+      <h4>{wording.whatTheyChanged}</h4>
+      <Compare before={before} after={after} />
       {collisions.map((c, i) => (
         <fieldset key={i} className="collision">
           <legend>
             {c.base[0]?.tag ?? c.mine[0]?.tag ?? c.theirs[0]?.tag}
             {wording.of(i + 1, collisions.length)}
           </legend>
+          <p className="faded">{c.base.length ? wording.asItWas(text(c.base)) : wording.wasNotThere}</p>
           <Radio.Group
             aria-label={wording.versionToKeep}
             value={choices[i]}

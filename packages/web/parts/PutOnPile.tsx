@@ -1,4 +1,4 @@
-import { api, type SearchBody } from '@osier/contract';
+import { api, type CopySearch, type SearchBody } from '@osier/contract';
 import { call } from '../api/call';
 import { counted } from '@osier/core/changes';
 import { countedOn, type PiledKind } from '@osier/core/piles';
@@ -13,11 +13,14 @@ import { partWords as wording } from './words';
 /** Puts all that a search finds on a pile: one that is there, or a new one. */
 export function PutOnPile({
   search,
+  copies,
   count,
   onDone,
   onClose,
 }: {
-  search: SearchBody;
+  search?: SearchBody;
+  /** The copies of a list instead. */
+  copies?: CopySearch;
   count: number;
   /** Told when it has been begun. */
   onDone?: (() => void) | undefined;
@@ -26,18 +29,24 @@ export function PutOnPile({
   const { data: piles = [] } = useApi(api.piles.list);
   const [into, setInto] = useState<number | null>(null);
   const [name, setName] = useState('');
-  const [of, setOf] = useState<PiledKind>('record');
+  const [of, setOf] = useState<PiledKind>(copies ? 'copy' : 'record');
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const [trouble, setTrouble] = useState('');
   const chosen = piles.find((p) => p.id === into);
-  const what =
-    (chosen?.of ?? of) === 'record'
-      ? counted(count, 'record')
-      : wording.theCopiesOf(counted(count, 'record'));
+  const isOfRecords = (chosen?.of ?? of) === 'record';
+  const ofCopies = counted(count, 'copy', 'copies');
+  const ofRecords = counted(count, 'record');
+  const what = copies
+    ? isOfRecords
+      ? wording.theTitlesOf(ofCopies)
+      : ofCopies
+    : isOfRecords
+      ? ofRecords
+      : wording.theCopiesOf(ofRecords);
   const put = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await call(api.piles.fill, { body: { into, name, of, ...search } });
+      await call(api.piles.fill, { body: { into, name, of, q: '', ...search, copies } });
       onDone?.();
       onClose();
     } catch (e) {

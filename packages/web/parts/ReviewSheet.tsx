@@ -112,6 +112,7 @@ export function ReviewSheet({
       title={title}
       size="min(880px, 96vw)"
       className="review-sheet"
+      afterOpenChange={(isOpen) => isOpen && ready && button.current?.focus()}
       keyboard
       footer={
         <div className="row spread">

@@ -1,7 +1,13 @@
-import { Input } from 'antd';
+import { FileTextOutlined } from '@ant-design/icons';
+import { Button, Input, Upload } from 'antd';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useTakesScans } from '../shell/scan-target';
+import { codesOfFile } from './codes-of-file';
 import './scan-field.css';
+import { partWords as wording } from './words';
+
+/** Codes that are handed on at once from a file. */
+const AT_ONCE = 2000;
 
 /** A field that takes scans one after the other: Enter hands the code on and clears it for the next. Also takes scans from anywhere. */
 export function ScanField({
@@ -10,6 +16,7 @@ export function ScanField({
   onScan,
   large = false,
   said,
+  takesFiles = false,
 }: {
   label: string;
   name: string;
@@ -17,6 +24,8 @@ export function ScanField({
   onScan: (codes: string[]) => Promise<unknown> | void;
   large?: boolean;
   said?: string;
+  /** Codes can be read from a file: one a line, or a column of a table. */
+  takesFiles?: boolean;
 }) {
   const [text, setText] = useState('');
   const latest = useRef(onScan);
@@ -31,6 +40,12 @@ export function ScanField({
     const codes = raw.split(/[\s,;]+/).filter(Boolean);
     if (codes.length) send(codes);
     setText('');
+  };
+  const [trouble, setTrouble] = useState('');
+  const readFile = async (file: Blob) => {
+    const codes = await codesOfFile(file);
+    setTrouble(codes.length ? '' : wording.noCodesInTheFile);
+    for (let at = 0; at < codes.length; at += AT_ONCE) send(codes.slice(at, at + AT_ONCE));
   };
   useTakesScans(
     name,
@@ -61,8 +76,22 @@ export function ScanField({
           }}
         />
       </label>
+      {takesFiles ? (
+        <Upload
+          accept=".txt,.csv,.tsv,text/plain,text/csv"
+          showUploadList={false}
+          beforeUpload={(file) => {
+            void readFile(file);
+            return false;
+          }}
+        >
+          <Button size="small" icon={<FileTextOutlined />}>
+            {wording.codesFromAFile}
+          </Button>
+        </Upload>
+      ) : null}
       <span role="status" className="faded">
-        {said}
+        {trouble || said}
       </span>
     </div>
   );

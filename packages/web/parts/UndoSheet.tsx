@@ -9,7 +9,7 @@ import { ReviewSheet } from './ReviewSheet';
 import { partWords as wording } from './words';
 
 /** The review of taking an entry back: what returns to how it was, or what stands in the way. */
-export function UndoSheet() {
+export default function UndoSheet() {
   const { undoing, undo, say } = useShell();
   const { data, error, refetch } = useQuery({
     queryKey: ['review', 'undo', undoing],

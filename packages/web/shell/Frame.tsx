@@ -1,9 +1,8 @@
 import { MenuFoldOutlined, MenuOutlined, MenuUnfoldOutlined } from '@ant-design/icons';
 import { Button, Drawer, Modal } from 'antd';
-import { Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { useToday } from '../areas/today/use-today';
-import { UndoSheet } from '../parts/UndoSheet';
 import { actsOnPage, useActKeys } from './act-keys';
 import { AreaBoundary } from './AreaBoundary';
 import { AREAS } from './areas';
@@ -18,9 +17,11 @@ import { StatusLine } from './StatusLine';
 import { WhoMenu } from './WhoMenu';
 import { shellWords as wording } from './words';
 
+const UndoSheet = lazy(() => import('../parts/UndoSheet'));
+
 /** Everything around the work: scan line above, rail at the left, status line below. */
 export function Frame() {
-  const { folded, fold, keysShown, showKeys } = useShell();
+  const { folded, fold, keysShown, showKeys, undoing } = useShell();
   const { pathname } = useLocation();
   const [isMenuOpen, setMenuOpen] = useState(false);
   // What can be done is looked up when the keys are asked for.
@@ -94,7 +95,11 @@ export function Frame() {
           <AreaLinks />
         </nav>
       </Drawer>
-      <UndoSheet />
+      {undoing !== null ? (
+        <Suspense fallback={null}>
+          <UndoSheet />
+        </Suspense>
+      ) : null}
       <Modal open={keysShown} onCancel={() => showKeys(false)} footer={null} title={wording.keys} width={420}>
         {own.length ? (
           <>

@@ -1,4 +1,4 @@
-import { barcodeProblem, cleanScan } from '../../barcodes';
+import { barcodeProblem, scannedBarcode } from '../../barcodes';
 import { type Check } from '../finding';
 import { inSubfield, subfieldsOf } from '../view';
 
@@ -6,8 +6,7 @@ export const barcode: Check = {
   rule: 'barcode',
   title: 'Invalid or duplicate barcode',
   group: 'Classification and holdings',
-  source:
-    'MARC 21 Format for Holdings Data, 852 $p and 876 $p; house rules (common practice: 14 digits, modulo 10)',
+  source: 'MARC 21 Format for Holdings Data, 852 $p and 876 $p; the library’s rules for barcodes',
   needs: ['852', '876'],
   formats: ['bibliographic', 'holdings'],
   run(view, tell, house) {
@@ -15,8 +14,8 @@ export const barcode: Check = {
     for (const p of [...view.tagged('852'), ...view.tagged('876')]) {
       for (const { value, i } of subfieldsOf(p, 'p')) {
         const where = inSubfield(p, i);
-        const code = cleanScan(value);
-        const problem = barcodeProblem(code, house.barcode);
+        const code = scannedBarcode(value, house.barcodes);
+        const problem = barcodeProblem(code, house.barcodes);
         const key = `${p.field.tag} ${code}`;
         if (seen.has(key))
           tell({ severity: 'error', where, message: `Barcode ${code} is in this record twice.` });

@@ -5,4 +5,5 @@ export type { Charset } from './decode';
 export type { CleanLayout } from './clean-layout';
 export { JsonFromBytes, jsonRoom } from './to-json';
 export { hasLink, isShared } from './read-field';
+export { beyondIso2709, LONGEST_FIELD, LONGEST_RECORD } from './limits';
 export { leaderFits } from './delimiters';

@@ -3,10 +3,8 @@ import { marc8Tables, type Marc8Tables } from '../charset/marc8-tables';
 import { encodeUtf8, utf8Length } from '../charset/utf8';
 import { isControl, type Field, type MarcRecord } from '../record';
 import type { Charset } from './decode';
+import { LONGEST_FIELD, LONGEST_RECORD } from './limits';
 import { ENTRY_LENGTH, FIELD_END_CHAR, LEADER_LENGTH, RECORD_END_CHAR, SUBFIELD_CHAR } from './delimiters';
-
-const LONGEST_FIELD = 9999;
-const LONGEST_RECORD = 99999;
 
 /**
  * Writes a record as ISO 2709, lengths and base address recomputed: in UTF-8 with leader/09 `a`, or in MARC-8 with a

@@ -1,5 +1,5 @@
-import { offerCallNumbers } from '../../callnumbers';
-import type { Subfield } from '../../marc';
+import { INDICATOR_OF, offerCallNumbers, type CallNumberOffer } from '../../callnumbers';
+import { first, type Subfield } from '../../marc';
 import { mapData } from '../select';
 import type { StepKind } from '../step-kind';
 
@@ -10,9 +10,6 @@ export interface CallNumberStep {
 }
 
 const NAMES = { dewey: 'Dewey', lc: 'LC', nlm: 'NLM' };
-/** First indicator of 852 by scheme (MARC 21 Format for Holdings Data, 852). */
-const SCHEMES = { lc: '0', dewey: '1', nlm: '2' };
-
 /** Builds the call number in the style of the house, in every 852 that has none. */
 export const callNumberStep: StepKind<CallNumberStep> = {
   step: 'call-number',
@@ -32,28 +29,31 @@ export const callNumberStep: StepKind<CallNumberStep> = {
   first: { step: 'call-number', scheme: 'dewey' },
   prepare:
     ({ scheme }, { house }) =>
-    (record) => {
-      const offer = offerCallNumbers(record, house).find((o) => o.scheme === scheme);
-      if (!offer) return record;
-      const built = [
-        { code: 'h', value: offer.class },
-        ...(offer.item ? [{ code: 'i', value: offer.item }] : []),
-      ];
-      return mapData(record, '852', (f) =>
-        f.subfields.some((s) => s.code === 'h')
-          ? f
-          : { ...f, ind1: SCHEMES[scheme], subfields: withCallNumber(f.subfields, built) },
-      );
-    },
+    (record) =>
+      mapData(record, '852', (f) => {
+        if (f.subfields.some((s) => s.code === 'h' || s.code === 'i')) return f;
+        const place = { branch: first(f, 'b'), location: first(f, 'c') };
+        const offer = offerCallNumbers(record, house, place).find((o) => o.scheme === scheme);
+        return offer
+          ? { ...f, ind1: INDICATOR_OF[scheme], subfields: withCallNumber(f.subfields, offer) }
+          : f;
+      }),
   sentence: ({ scheme }) =>
     `In every 852 without one, build the call number from the ${NAMES[scheme]} class in house style`,
 };
 
-/** Class and item stand behind the location codes and before the rest of 852. */
-function withCallNumber(subfields: readonly Subfield[], built: readonly Subfield[]): Subfield[] {
+/** The parts of a call number in the order of a shelf mark, behind the location codes and before the rest of 852. */
+function withCallNumber(subfields: readonly Subfield[], offer: CallNumberOffer): Subfield[] {
+  const has = (code: string) => subfields.some((s) => s.code === code);
+  const built = [
+    { code: 'k', value: has('k') ? '' : offer.prefix },
+    { code: 'h', value: offer.class },
+    { code: 'i', value: [offer.item, offer.year].filter(Boolean).join(' ') },
+    { code: 'm', value: has('m') ? '' : offer.suffix },
+  ].filter((s) => s.value !== '');
   let at = 0;
   subfields.forEach((s, i) => {
-    if ('3abc'.includes(s.code)) at = i + 1;
+    if ('3abck'.includes(s.code)) at = i + 1;
   });
   return [...subfields.slice(0, at), ...built, ...subfields.slice(at)];
 }

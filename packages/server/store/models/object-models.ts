@@ -17,7 +17,7 @@ function attributesOf(kind: (typeof KIND_NAMES)[number]): Record<string, ModelAt
     version: { type: DataTypes.INTEGER, allowNull: false },
     value: { type: DataTypes.TEXT, allowNull: false },
     ...Object.fromEntries(columns),
-    ...Object.fromEntries(Object.keys(inherited).map((c) => [c, TYPES.integer])),
+    ...Object.fromEntries(Object.keys(inherited).map((c) => [c, TYPES[c === 'record' ? 'integer' : 'text']])),
     ...(keepsRemoved ? { gone: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 } } : {}),
   };
 }

@@ -1,6 +1,7 @@
 import { api, BRIEF_STATUSES, briefBody, type AlikeRow } from '@osier/contract';
 import { readIsbn } from '@osier/core/access';
 import { briefRecord } from '@osier/core/editing';
+import { codeOptions } from '@osier/core/format';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { InferType } from 'yup';
@@ -16,15 +17,18 @@ import './record.css';
 import { catalogueWords as wording } from './words';
 
 type Typed = InferType<typeof briefBody>;
+const LANGUAGES = codeOptions('languages');
 const KEPT = 'osier-brief';
 const DRAFT = 'brief record';
 
 /** What the books that are entered one after the other have in common. */
-type Common = Partial<Pick<Typed, 'branch' | 'location' | 'type' | 'status'>>;
+type Common = Partial<Pick<Typed, 'branch' | 'location' | 'type' | 'status' | 'language'>>;
 function lastCommon(): Common {
   const kept = new URLSearchParams(localStorage.getItem(KEPT) ?? '');
-  const [branch, location, type] = ['branch', 'location', 'type'].map((name) => kept.get(name) ?? undefined);
-  return { branch, location, type, status: BRIEF_STATUSES.find((s) => s === kept.get('status')) };
+  const [branch, location, type, language] = ['branch', 'location', 'type', 'language'].map(
+    (name) => kept.get(name) ?? undefined,
+  );
+  return { branch, location, type, language, status: BRIEF_STATUSES.find((s) => s === kept.get('status')) };
 }
 
 /** Enters a book with the little that is known of it, by scanner and keyboard, ready for the next one. */
@@ -45,11 +49,15 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
     location: branch === common.branch ? (common.location ?? '') : '',
     type: common.type ?? lists.types[0]?.code ?? '',
     price: null,
+    language: common.language ?? 'eng',
   };
   const make = async (typed: Typed, despite: readonly number[]) => {
     const done = await call(api.desk.makeBrief, { body: { ...typed, despite } });
-    const { branch: at, location, type, status } = typed;
-    localStorage.setItem(KEPT, new URLSearchParams({ branch: at, location, type, status }).toString());
+    const { branch: at, location, type, status, language } = typed;
+    localStorage.setItem(
+      KEPT,
+      new URLSearchParams({ branch: at, location, type, status, language }).toString(),
+    );
     say(done.sentence, done.entry);
     setAsking(null);
     // The next form begins empty.
@@ -59,7 +67,7 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
   };
   const send = async (typed: Typed) => {
     const marc = briefRecord(
-      { ...typed, isbn: readIsbn(typed.isbn)?.isbn13 ?? '', language: 'eng' },
+      { ...typed, isbn: readIsbn(typed.isbn)?.isbn13 ?? '' },
       new Date().toISOString().slice(0, 10),
     );
     const { rows } = await call(api.desk.likely, { body: { marc } });
@@ -106,6 +114,7 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
           { name: 'title', label: wording.title, width: 'wide' },
           { name: 'name', label: wording.name, help: wording.surnameFirst },
           { name: 'year', label: wording.year, width: 'short', isMono: true },
+          { name: 'language', label: wording.language, kind: 'code', list: LANGUAGES },
           { name: 'class', label: wording.class, width: 'short', isMono: true },
           { name: 'branch', label: wording.branch, kind: 'code', list: lists.branches },
           {

@@ -74,14 +74,15 @@ export default function Catalogue() {
   const [piling, setPiling] = useState<'found' | 'chosen' | null>(null);
   const status = COPY_STATUSES.find((s) => s === query.get('status'));
   const type = query.get('type') ?? undefined;
+  const suppressed = query.get('suppressed') === 'yes' ? ('yes' as const) : undefined;
   const [pile, delivery] = ['pile', 'delivery'].map((k) => Number(query.get(k)) || undefined);
-  const named = recogniseInput(q);
+  const named = recogniseInput(q, setUp?.house.value.barcodes);
   const [mine] = useMyBranch();
   // A look around and a search by words begin at one's own branch; what names one thing, or comes with a count, looks everywhere.
   const begins = !q || named.as === 'words';
-  const ownBranch = begins && !finding && !pile && !delivery && !status && !type ? mine : '';
+  const ownBranch = begins && !finding && !pile && !delivery && !status && !type && !suppressed ? mine : '';
   const branch = (query.get('branch') ?? ownBranch).replace(EVERYWHERE, '') || undefined;
-  const search = { q, language, branch, material, finding, pile, delivery, status, type };
+  const search = { q, language, branch, material, finding, pile, delivery, status, type, suppressed };
   const isbn = named.as === 'isbn' ? named.code : null;
   const narrowed = Object.values(search).some(Boolean);
   const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
@@ -97,7 +98,9 @@ export default function Catalogue() {
   });
   const chosen: SearchBody = { q: '', records: [...ticks.ids] };
   const first = list.data?.pages[0];
-  const { data: facetCounts } = useApi(api.records.facets, { query: { q, pile, delivery, status, type } });
+  const { data: facetCounts } = useApi(api.records.facets, {
+    query: { q, pile, delivery, status, type, suppressed },
+  });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const choose = (key: string) => (value: string | undefined) =>
     changeAddress({ [key]: key === 'branch' && ownBranch ? (value ?? EVERYWHERE) : value });

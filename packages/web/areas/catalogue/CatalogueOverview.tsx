@@ -40,6 +40,19 @@ export function CatalogueOverview() {
           <FrequentFindings findings={data.findings} most={6} />
         </OverviewSection>
       ) : null}
+      <OverviewSection title={wording.lists}>
+        <ul>
+          <li>
+            <Link to="/catalogue?finding=brief-record">{wording.briefRecords}</Link>
+          </li>
+          <li>
+            <Link to="/catalogue?suppressed=yes">{wording.suppressedRecords}</Link>
+          </li>
+          <li>
+            <Link to="/catalogue?show=links">{wording.links}</Link>
+          </li>
+        </ul>
+      </OverviewSection>
       <OverviewSection title={wording.myRecentWork}>
         <RecentWork />
       </OverviewSection>

@@ -7,15 +7,17 @@ import { catalogueWords as wording } from './words';
 export function CataloguePages() {
   const navigate = useNavigate();
   const [query] = useAddress();
+  const shown = query.get('show');
   return (
     <PageButtons
       label={wording.show}
       pages={[
         ['search', wording.allRecords],
         ['alike', wording.lookAlikes],
+        ['links', wording.links],
       ]}
-      chosen={query.get('show') === 'alike' ? 'alike' : 'search'}
-      onChoose={(page) => void navigate(page === 'alike' ? '/catalogue?show=alike' : '/catalogue')}
+      chosen={shown === 'alike' || shown === 'links' ? shown : 'search'}
+      onChoose={(page) => void navigate(page === 'search' ? '/catalogue' : `/catalogue?show=${page}`)}
     />
   );
 }

@@ -9,6 +9,7 @@ import { refresh } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { FieldView } from '../../parts/field-editor/FieldView';
 import { Mark } from '../../parts/Mark';
+import { DraftConflict, isOutdated } from '../../parts/record-draft/DraftConflict';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
 import { useRecordDraft } from '../../parts/record-draft/use-record-draft';
 import { ReviewSheet } from '../../parts/ReviewSheet';
@@ -103,7 +104,12 @@ function Merging({
       <div className="piece-head">
         <h2>{wording.oneTitleOrSeveral}</h2>
         {mayEdit ? (
-          <Button type="primary" data-key="m" disabled={lost.length === 0} onClick={() => setReviewing(true)}>
+          <Button
+            type="primary"
+            data-key="m"
+            disabled={lost.length === 0 || isOutdated(edit.draft, base)}
+            onClick={() => setReviewing(true)}
+          >
             {wording.mergeRecords(lost.length + 1)}
           </Button>
         ) : null}
@@ -158,13 +164,21 @@ function Merging({
           <FieldsHead edit={edit} mayEdit>
             <h3>{wording.whatItBecomes(base.id)}</h3>
           </FieldsHead>
+          <DraftConflict edit={edit} now={base} />
           <FieldView record={edit.marc} findings={edit.findings} edit={edit} />
           <Apart pairs={group.pairs} onDone={onDone} />
         </>
       ) : null}
       {isReviewing ? (
         <MergeSheet
-          body={{ base: base.id, lost: lost.map((r) => r.id), marc: edit.marc }}
+          body={{
+            base: base.id,
+            version: edit.draft?.version ?? base.version,
+            // The sheet tells which errors it would be saved with.
+            withErrors: true,
+            lost: lost.map((r) => r.id),
+            marc: edit.marc,
+          }}
           onClose={() => setReviewing(false)}
           onDone={() => {
             edit.set(null);

@@ -13,10 +13,12 @@ import { catalogueWords as wording } from './words';
 export function RecordMenu({
   id,
   version,
+  isSuppressed,
   onPile,
 }: {
   id: number;
   version: number;
+  isSuppressed: boolean;
   onPile?: (() => void) | undefined;
 }) {
   const navigate = useNavigate();
@@ -27,6 +29,15 @@ export function RecordMenu({
       const done = await call(api.desk.remove, { params: { id }, body: { version } });
       say(done.sentence, done.entry);
       void navigate('/catalogue');
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  const suppress = async () => {
+    try {
+      const done = await call(api.desk.suppress, { params: { id }, body: { isSuppressed: !isSuppressed } });
+      say(done.sentence, done.entry);
       await refresh();
     } catch (e) {
       complain(problemText(e));
@@ -52,12 +63,24 @@ export function RecordMenu({
                 },
               ]
             : []),
+          {
+            key: 'labels',
+            label: wording.printLabels,
+            onClick: () => void navigate(`/copies/labels?record=${id}`),
+          },
           { type: 'divider' as const },
           file('iso2709', wording.saveAsFile(wording.iso2709)),
           file('marcxml', wording.saveAsFile(wording.marcxml)),
+          file('iso2709&holdings=within', wording.saveWithHoldings(wording.iso2709)),
+          file('iso2709&holdings=apart', wording.saveHoldingsApart(wording.iso2709)),
           ...(mayEdit
             ? [
                 { type: 'divider' as const },
+                {
+                  key: 'suppress',
+                  label: isSuppressed ? wording.showToThePublic : wording.suppressFromThePublic,
+                  onClick: () => void suppress(),
+                },
                 { key: 'delete', danger: true, label: wording.deleteRecord, onClick: () => void remove() },
               ]
             : []),

@@ -1,15 +1,15 @@
-import { api, recordIn } from '@osier/contract';
+import { api } from '@osier/contract';
 import { call } from '../../api/call';
-import { reconciled, type MarcRecord, type Side } from '@osier/core/marc';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
-import { Collisions } from '../../parts/Collisions';
 import { FieldView } from '../../parts/field-editor/FieldView';
+import { Mark } from '../../parts/Mark';
 import { PageButtons } from '../../parts/PageButtons';
 import { PutOnPile } from '../../parts/PutOnPile';
+import { DraftConflict } from '../../parts/record-draft/DraftConflict';
 import { DraftNote } from '../../parts/record-draft/DraftNote';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
 import { draftNow, useRecordDraft } from '../../parts/record-draft/use-record-draft';
@@ -18,18 +18,15 @@ import { useAddress } from '../../parts/use-address';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
+import { LinksOfRecord } from './LinksOfRecord';
 import { Reading } from './Reading';
 import { RecordMenu } from './RecordMenu';
 import './record.css';
 import { SaveCheck } from './SaveCheck';
-import { HoldingsOfRecord } from './Shelf';
+import { HoldingsOfRecord } from './shelf/Shelf';
 import { Versions } from './Versions';
 import { catalogueWords as wording } from './words';
 
-interface Both {
-  readonly version: number;
-  readonly value: MarcRecord;
-}
 const VIEWS = ['fields', 'reading', 'versions'] as const;
 type View = (typeof VIEWS)[number];
 const VIEW_NAMES: readonly (readonly [View, string])[] = [
@@ -49,8 +46,6 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
     if (r && r.id !== id) void navigate(`/catalogue/${r.id}`, { replace: true });
   }, [r, id, navigate]);
   const { draft } = edit;
-  const [theirs, setTheirs] = useState<Both | null>(null);
-  const [choices, setChoices] = useState<(Side | undefined)[]>([]);
   const [query, changeAddress] = useAddress();
   const view = VIEWS.find((v) => v === query.get('view')) ?? 'fields';
   const { say, complain } = useShell();
@@ -61,7 +56,6 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
   const [errors, setErrors] = useState<readonly string[]>([]);
   const discard = () => {
     edit.set(null);
-    setTheirs(null);
     setErrors([]);
   };
   const save = async (withErrors = false) => {
@@ -78,31 +72,15 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
       const problem = e instanceof RequestProblem ? e.problem : null;
       const wrong = problem?.fields?.filter((f) => f.field === 'withErrors') ?? [];
       if (wrong.length) return setErrors(wrong.map((f) => f.message));
-      const theirs = problem?.status === 409 ? problem.current : null;
-      const marc = recordIn(theirs?.value);
-      if (theirs && marc) {
-        setTheirs({ version: Number(theirs.version), value: marc });
-        setChoices([]);
-      }
       complain(problemText(e));
+      // What somebody else saved meanwhile is shown beside what was typed.
+      if (problem?.status === 409) await refresh();
     }
   };
   useSaveKey(() => void save());
   if (error) return <p role="alert">{error.message}</p>;
   if (!r) return null;
-  const joined = theirs && draft ? reconciled(draft.base, draft.marc, theirs.value) : null;
-  const goOn = () => {
-    if (!theirs || !draft) return;
-    const { record } = reconciled(
-      draft.base,
-      draft.marc,
-      theirs.value,
-      choices.map((c) => c ?? 'theirs'),
-    );
-    edit.set({ ...draft, version: theirs.version, base: theirs.value, marc: record });
-    setTheirs(null);
-    void refresh();
-  };
+  const hasLinks = r.marc.fields.some((f) => f.tag === '856');
   const pages = (
     <PageButtons
       label={wording.show}
@@ -132,13 +110,24 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
               r.brief.material,
             )}
           </p>
+          {r.suppressed ? (
+            <p>
+              <Mark kind="caution" /> {wording.thePublicDoesNotSeeIt}
+            </p>
+          ) : null}
         </div>
-        <RecordMenu id={id} version={r.version} onPile={mayPile ? () => setPiling(true) : undefined} />
+        <RecordMenu
+          id={id}
+          version={r.version}
+          isSuppressed={r.suppressed}
+          onPile={mayPile ? () => setPiling(true) : undefined}
+        />
       </div>
       {piling ? (
         <PutOnPile search={{ q: wording.record2(id) }} count={1} onClose={() => setPiling(false)} />
       ) : null}
       <HoldingsOfRecord record={r} copy={copy} />
+      {hasLinks ? <LinksOfRecord id={id} mayTry={mayEdit} /> : null}
       {errors.length ? (
         <SaveCheck
           alike={[]}
@@ -148,18 +137,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
         />
       ) : null}
       {draft ? <DraftNote draft={draft} onSave={() => void save()} onDiscard={discard} /> : null}
-      {joined ? (
-        <Collisions
-          collisions={joined.collisions}
-          choices={choices}
-          onChoose={(at, side) => setChoices(joined.collisions.map((_, i) => (i === at ? side : choices[i])))}
-          onDone={goOn}
-          onDiscard={() => {
-            discard();
-            void refresh();
-          }}
-        />
-      ) : null}
+      <DraftConflict edit={edit} now={r} />
       {view === 'fields' ? (
         <FieldsHead edit={edit} mayEdit={mayEdit}>
           {pages}

@@ -2,6 +2,7 @@ import { api } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { countedOn } from '@osier/core/piles';
 import { Button } from 'antd';
+import { lazy } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
@@ -11,12 +12,23 @@ import { useMay } from '../../shell/person';
 import { BeginPile } from './BeginPile';
 import '../../parts/verdicts.css';
 import './copies.css';
+import { CopiesPages } from './CopiesPages';
 import { CopiesOverview } from './CopiesOverview';
 import { PilePiece } from './PilePiece';
 import { copiesWords as wording } from './words';
 
-/** Piles of copies and records to work on together. */
+const Labels = lazy(() => import('./Labels'));
+const AllCopies = lazy(() => import('./AllCopies'));
+
+/** The Copies: all of them as a list, piles, and labels. */
 export default function Copies() {
+  const { id } = useParams();
+  if (id === 'all') return <AllCopies />;
+  return id === 'labels' ? <Labels /> : <Piles />;
+}
+
+/** Piles of copies and records to work on together. */
+function Piles() {
   const { id } = useParams();
   const navigate = useNavigate();
   const answer = useApi(api.piles.list);
@@ -32,6 +44,7 @@ export default function Copies() {
           piles ? (piles.length ? wording.kept(counted(piles.length, 'pile')) : wording.noPileIsKept) : '…'
         }
       >
+        <CopiesPages shown="piles" />
         {mayKeep ? (
           <Button type="primary" data-key="n" onClick={() => void navigate('/copies?start=1')}>
             {wording.newPile2}

@@ -24,7 +24,7 @@ export function CopiesOverview() {
             key: b.branch,
             name: named(lists?.branches, b.branch),
             n: b.copies,
-            to: `/catalogue?branch=${encodeURIComponent(b.branch)}`,
+            to: `/copies/all?branch=${encodeURIComponent(b.branch)}`,
           }))}
         />
       </OverviewSection>
@@ -36,7 +36,7 @@ export function CopiesOverview() {
             key: t.value,
             name: named(lists?.types, t.value),
             n: t.n,
-            to: `/catalogue?type=${encodeURIComponent(t.value)}`,
+            to: `/copies/all?type=${encodeURIComponent(t.value)}`,
           }))}
         />
       </OverviewSection>
@@ -48,7 +48,7 @@ export function CopiesOverview() {
             key: s.value,
             name: s.value,
             n: s.n,
-            to: `/catalogue?status=${encodeURIComponent(s.value)}`,
+            to: `/copies/all?status=${encodeURIComponent(s.value)}`,
           }))}
         />
       </OverviewSection>

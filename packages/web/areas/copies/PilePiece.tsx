@@ -95,7 +95,12 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
             </p>
           </div>
           <span className="row">
-            {pile.count > 0 ? <Link to={`/catalogue?pile=${id}`}>{wording.seeItInTheCatalogue}</Link> : null}
+            {pile.count > 0 ? (
+              <>
+                <Link to={`/catalogue?pile=${id}`}>{wording.seeItInTheCatalogue}</Link>
+                <Link to={`/copies/labels?pile=${id}`}>{wording.printLabels}</Link>
+              </>
+            ) : null}
             {mayClean && pile.count > pile.gone && recipes.length > 0 ? (
               <RecipeSelect
                 label={wording.runARecipeOverThis}
@@ -112,6 +117,7 @@ export function PilePiece({ id, onBack }: { id: number; onBack: () => void }) {
           label={pile.of === 'copy' ? wording.scanOrPasteBarcodes : wording.barcodesIsbnsRecordNumbersR12}
           name={pile.name}
           said={said}
+          takesFiles
           onScan={scan}
         />
       ) : null}

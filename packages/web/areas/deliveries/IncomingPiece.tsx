@@ -218,7 +218,9 @@ export function IncomingPiece({
         <Compare before={held.marc} after={r.becomes} showSame />
       ) : shown === 'cleaned' ? (
         <>
-          {mayChange ? <KeepRecipe original={r.original} marc={r.marc} /> : null}
+          {mayChange ? (
+            <KeepRecipe delivery={delivery} incoming={r.id} original={r.original} marc={r.marc} />
+          ) : null}
           <Compare before={r.original} after={r.marc} showSame />
         </>
       ) : (

@@ -3,6 +3,7 @@ import { call } from '../../api/call';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { stepSentence, stepsFromEdit } from '@osier/core/recipes';
+import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
@@ -11,7 +12,17 @@ import { useShell } from '../../shell/shell-store';
 import { deliveriesWords as wording } from './words';
 
 /** What was done to this record by hand, offered as steps of a recipe for the others of the delivery. */
-export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: MarcRecord }) {
+export function KeepRecipe({
+  delivery,
+  incoming,
+  original,
+  marc,
+}: {
+  delivery: number;
+  incoming: number;
+  original: MarcRecord;
+  marc: MarcRecord;
+}) {
   const { data } = useApi(api.setup.read);
   const house = data?.house.value ?? DEFAULT_HOUSE;
   const steps = useMemo(() => stepsFromEdit(original, marc), [original, marc]);
@@ -19,6 +30,13 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<RequestProblem | null>(null);
   const say = useShell((s) => s.say);
+  const { data: counted } = useQuery({
+    queryKey: [`/deliveries/${delivery}/count-steps`, incoming, steps],
+    queryFn: () =>
+      call(api.deliveries.countSteps, { params: { id: delivery }, body: { steps, besides: incoming } }),
+    enabled: steps.length > 0,
+    retry: false,
+  });
   if (steps.length === 0) return null;
   const chosen = steps.filter((_, i) => !left.has(i));
   const keep = async () => {
@@ -46,6 +64,11 @@ export function KeepRecipe({ original, marc }: { original: MarcRecord; marc: Mar
               }
             >
               {stepSentence(step, house)}
+              {counted ? (
+                <span className="faded">
+                  {wording.wouldChange(counted.counts[i] ?? 0, counted.of, counted.isAll)}
+                </span>
+              ) : null}
             </Checkbox>
           </li>
         ))}

@@ -1,5 +1,5 @@
 import { api, type IncomingDetail } from '@osier/contract';
-import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
+import { groupedBarcode, scannedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { copyName, type ProposedCopy } from '@osier/core/holdings';
 import { Button, Input, InputNumber } from 'antd';
@@ -141,7 +141,7 @@ function ProposedCopyForm({
       className="shelf-form"
       onSubmit={(e) => {
         e.preventDefault();
-        onPut({ ...c, barcode: cleanScan(c.barcode) });
+        onPut({ ...c, barcode: scannedBarcode(c.barcode, setUp.house.value.barcodes) });
       }}
     >
       <KitGrid isDense>

@@ -185,6 +185,8 @@ export const deliveriesWords = {
   // KeepRecipe
   runItWithClean: (sentence: string) => `${sentence}. Run it with “Clean”.`,
   saveWhatWasDoneAs: 'Save what was done as a recipe',
+  wouldChange: (n: number, of: number, isAll: boolean) =>
+    ` · would change ${n.toLocaleString('en-GB')} of ${isAll ? 'the' : 'the first'} ${of.toLocaleString('en-GB')} other waiting records`,
   applyToOtherRecords: 'Apply to other records',
   nameOfTheRecipe: 'Name of the recipe',
   thisStep: 'this step',

@@ -1,17 +1,42 @@
-import { api, type LookAlikeGroup } from '@osier/contract';
+import { api, type LookAlikeGroup, type SeenHeadings } from '@osier/contract';
 import { call } from '../../api/call';
-import { fullestForm } from '@osier/core/headings';
+import { codeName } from '@osier/core/format';
+import { fullestForm, SAME } from '@osier/core/headings';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Radio } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { refresh } from '../../api/queries';
+import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Mark } from '../../parts/Mark';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { headingsWords as wording } from './words';
+
+const VERDICT_MARK = { same: 'clear', perhaps: 'information', different: 'caution' } as const;
+
+/** What the records of a heading show of it: years, languages, roles; and its sources. */
+function SeenFacts({ seen }: { seen: SeenHeadings['headings'][number] | undefined }) {
+  if (!seen) return null;
+  const { years, languages, roles, sources, isPart } = seen;
+  const facts = [
+    years && (years.first === years.last ? String(years.first) : `${years.first}–${years.last}`),
+    languages.map((code) => codeName('languages', code) ?? code).join(', '),
+    roles.join(', '),
+  ].filter(Boolean);
+  return (
+    <>
+      {facts.length ? (
+        <p>
+          {facts.join(' · ')}
+          {isPart ? wording.ofItsFirstRecords : ''}
+        </p>
+      ) : null}
+      {sources.length ? <p className="faded">{wording.sources(sources.join('; '))}</p> : null}
+    </>
+  );
+}
 
 /** A group of look-alikes side by side: choose the form that is kept, take out who does not belong, merge; or keep two apart. */
 export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: () => void }) {
@@ -31,14 +56,31 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
       complain(problemText(e));
     }
   };
+  const { data: seen } = useApi(api.headings.evidence, {
+    query: { ids: group.headings.map((h) => h.id).join(',') },
+  });
+  // Until the records have been looked at, what the forms alone say.
+  const judged =
+    seen?.pairs ??
+    group.pairs.map((p) => ({
+      ...p,
+      verdict: p.score >= SAME ? ('same' as const) : ('perhaps' as const),
+      evidence: p.why.split('; '),
+    }));
+  const isOfPeople = group.headings.every((h) => h.kind === 'personal');
   const name = (id: number) => group.headings.find((h) => h.id === id)?.text ?? String(id);
   return (
     <div className="stack">
-      <h2>{wording.onePersonOrSeveral}</h2>
+      <h2>{isOfPeople ? wording.onePersonOrSeveral : wording.oneHeadingOrSeveral}</h2>
       <ul className="whys">
-        {group.pairs.map((p) => (
+        {judged.map((p) => (
           <li key={`${p.a} ${p.b}`}>
-            <Mark kind="information" /> {wording.and(name(p.a), name(p.b), p.why.toLowerCase())}
+            <Mark kind={VERDICT_MARK[p.verdict]} name={wording.verdicts[p.verdict]} />{' '}
+            {wording.judgedPair(
+              wording.verdicts[p.verdict],
+              group.headings.length > 2 ? [name(p.a), name(p.b)] : [],
+              p.evidence,
+            )}
           </li>
         ))}
       </ul>
@@ -65,6 +107,7 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
               <Link to={`/headings/${h.id}`}>{h.id}</Link> ·{' '}
               {h.records === 1 ? wording.n1Record : wording.records(h.records)}
             </p>
+            <SeenFacts seen={seen?.headings.find((s) => s.id === h.id)} />
             {h.seeFrom.length ? <p className="faded">{wording.seeFrom(h.seeFrom.join('; '))}</p> : null}
             <ul>
               {h.titles.map((t, i) => (
@@ -94,7 +137,11 @@ export function GroupPiece({ group, onDone }: { group: LookAlikeGroup; onDone: (
           </Button>
           {group.pairs.map((p) => (
             <Button key={`${p.a} ${p.b}`} data-key="x" onClick={() => void apart(p.a, p.b)}>
-              {group.pairs.length === 1 ? wording.differentPeople : wording.andAreDifferentPeople(p.a, p.b)}
+              {group.pairs.length > 1
+                ? wording.andAreDifferent(p.a, p.b)
+                : isOfPeople
+                  ? wording.differentPeople
+                  : wording.differentHeadings}
             </Button>
           ))}
         </div>

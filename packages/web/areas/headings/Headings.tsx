@@ -1,5 +1,6 @@
 import { api, type HeadingPage, type LookAlikeGroup, type LookAlikePage } from '@osier/contract';
 import { call } from '../../api/call';
+import { SAME } from '@osier/core/headings';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Input } from 'antd';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -13,7 +14,8 @@ import { HeadingsOverview } from './HeadingsOverview';
 import './headings.css';
 import { headingsWords as wording } from './words';
 
-const groupId = (g: LookAlikeGroup) => g.headings[0]!.id;
+/** No other group has its two lowest headings. */
+const groupId = ({ headings: [a, b] }: LookAlikeGroup) => (a?.id ?? 0) * 2 ** 26 + (b?.id ?? 0);
 
 /** Authority work: names that look alike, and all headings. */
 export default function Headings() {
@@ -75,7 +77,13 @@ export default function Headings() {
                     </b>
                   </div>
                   <div className="two">
-                    <span className="main">{g.pairs[0]!.why}</span>
+                    <span className="main">
+                      {wording.judgedPair(
+                        wording.verdicts[g.pairs[0]!.score >= SAME ? 'same' : 'perhaps'],
+                        [],
+                        [g.pairs[0]!.why],
+                      )}
+                    </span>
                     <span>{wording.records2(g.headings.reduce((n, h) => n + h.records, 0))}</span>
                   </div>
                 </>

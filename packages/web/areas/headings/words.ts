@@ -2,7 +2,13 @@
 export const headingsWords = {
   // GroupPiece
   onePersonOrSeveral: 'One person, or several?',
-  and: (a: string, b: string, why: string) => `${a} and ${b}: ${why}.`,
+  oneHeadingOrSeveral: 'One heading, or several?',
+
+  verdicts: { same: 'Same', perhaps: 'Perhaps', different: 'Different' },
+  judgedPair: (verdict: string, names: readonly string[], evidence: readonly string[]) =>
+    `${verdict}${names.length ? ` (${names.join(' and ')})` : ''}: ${evidence.join('; ')}.`,
+  sources: (sources: string) => `Sources: ${sources}`,
+  ofItsFirstRecords: ' (of its first records)',
   chooseTheKeptForm: 'Choose the kept form',
   keptForm: 'Kept form',
   becomesASeeFrom: 'Becomes a see-from',
@@ -13,7 +19,8 @@ export const headingsWords = {
   merge: 'merge',
   mergeHeadingsInto1: (lost: number) => `Merge ${lost} headings into 1…`,
   differentPeople: 'Different people',
-  andAreDifferentPeople: (a: number, b: number) => `${a} and ${b} are different people`,
+  differentHeadings: 'Different headings',
+  andAreDifferent: (a: number, b: number) => `${a} and ${b} are different`,
   mergeHeadingsInto12: (lost: number) => `Merge ${lost} headings into 1`,
   // HeadingPiece
   heading2: (id: number, kind: string) => `Heading ${id}, ${kind}`,
@@ -24,13 +31,13 @@ export const headingsWords = {
   recordsUseIt: (usedByLength: number) => `${usedByLength} records use it`,
   // Headings
   headings: 'Headings',
-  groupsOfNamesThatMay: (total: string) => `${total} groups of names that may be one person.`,
-  noNamesLookAlike: 'No names look alike.',
-  namesAreStillBeingCompared: (comparing: string) => ` ${comparing} names are still being compared.`,
+  groupsOfNamesThatMay: (total: string) => `${total} groups of headings that may be one.`,
+  noNamesLookAlike: 'No headings look alike.',
+  namesAreStillBeingCompared: (comparing: string) => ` ${comparing} are still being compared.`,
   show: 'Show',
   lookAlikes: 'Look-alikes',
   allHeadings: 'All headings',
-  noPersonalNamesLookAlike: 'No personal names look alike: nothing to merge.',
+  noPersonalNamesLookAlike: 'No headings look alike: nothing to merge.',
   records2: (part: number) => `${part} records`,
   findHeadings: 'Find headings',
   wordsOfAHeading: 'Words of a heading',
@@ -38,9 +45,9 @@ export const headingsWords = {
   // HeadingsOverview
   headingsByKind: 'Headings by kind',
   authorityWork: 'Authority work',
-  groupsOfLookAlikeNames: 'Groups of look-alike names',
+  groupsOfLookAlikeNames: 'Groups of look-alikes',
   openAGroupToCompare:
-    'Open a group to compare the names, their dates and their titles. Choose the form to keep and merge the others into it, or record that they are different people; they are then not offered again.',
+    'Open a group to compare the forms, their see-froms and their titles, and to see what speaks for and against. Choose the form to keep and merge the others into it, or record that they are different; they are then not offered again.',
   theFormsThatAreMerged: 'The forms that are merged away become see-froms of the kept form.',
   myRecentWork: 'My recent work',
 } as const;

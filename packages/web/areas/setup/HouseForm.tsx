@@ -8,6 +8,8 @@ import { PickMany } from '../../parts/form/PickMany';
 import { useTyped } from '../../parts/form/use-typed';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { BarcodeRules } from './BarcodeRules';
+import { CallNumberRules } from './CallNumberRules';
 import { CheckPicker } from './CheckPicker';
 import { draftOf } from './draft-of';
 import { setUpWords as wording } from './words';
@@ -70,7 +72,6 @@ export function HouseForm({ data }: { data: SetUp }) {
     (Array.isArray(house[key])
       ? house[key].map((_, i) => problem(`${key}.${i}`)).find((p) => p !== undefined)
       : undefined);
-  const barcode = (part: Partial<House['barcode']>) => set({ barcode: { ...house.barcode, ...part } });
   return (
     <div className="kit-page">
       <div className="kit-scroll stack" role="group" aria-label={wording.houseRules} tabIndex={0}>
@@ -93,6 +94,22 @@ export function HouseForm({ data }: { data: SetUp }) {
               {number('cutterLetters', 0, 6)}
             </KitField>
           </KitGrid>
+          <CallNumberRules
+            rules={house.callNumbers}
+            house={house}
+            disabled={disabled}
+            problem={(name) => problem(`callNumbers.${name}`)}
+            onChange={(next) =>
+              set({
+                callNumbers: next.map(({ branches, locations, types, ...rule }) => ({
+                  ...rule,
+                  branches: [...branches],
+                  locations: [...locations],
+                  types: [...types],
+                })),
+              })
+            }
+          />
         </KitSection>
         <KitSection title={wording.records}>
           <KitGrid>
@@ -151,45 +168,15 @@ export function HouseForm({ data }: { data: SetUp }) {
                 onChange={(e) => set({ currency: e.target.value.toUpperCase() })}
               />
             </KitField>
-            <KitField label={wording.digitsOfABarcode} width="short" problem={problem('barcode.length')}>
-              <InputNumber
-                min={4}
-                max={20}
-                controls={false}
-                style={{ width: '100%' }}
-                value={house.barcode.length}
-                disabled={disabled}
-                onChange={(length) => barcode({ length: length ?? house.barcode.length })}
-              />
-            </KitField>
-            <KitField
-              label={wording.firstDigitOfACopys}
-              help={wording.emptyForAny}
-              width="short"
-              problem={problem('barcode.kind')}
-            >
-              <Input
-                className="mono"
-                maxLength={1}
-                value={house.barcode.kind}
-                disabled={disabled}
-                onChange={(e) => barcode({ kind: e.target.value })}
-              />
-            </KitField>
-            <KitField
-              label={wording.digitsOfThisLibrary}
-              help={wording.theyFollowTheFirstDigit}
-              width="short"
-              problem={problem('barcode.library')}
-            >
-              <Input
-                className="mono"
-                value={house.barcode.library}
-                disabled={disabled}
-                onChange={(e) => barcode({ library: e.target.value })}
-              />
-            </KitField>
           </KitGrid>
+        </KitSection>
+        <KitSection title={wording.barcodeRules}>
+          <BarcodeRules
+            rules={house.barcodes}
+            disabled={disabled}
+            problem={(name) => problem(`barcodes.${name}`)}
+            onChange={(barcodes) => set({ barcodes })}
+          />
         </KitSection>
         <KitSection title={wording.stocktake}>
           <KitGrid>

@@ -40,11 +40,11 @@ export function LabelRolls() {
       width: 170,
       render: (_, r) => (
         <Progress
-          percent={Math.round((100 * (r.all - r.left)) / r.all)}
+          percent={Math.round((100 * r.used) / r.all)}
           size="small"
           strokeColor="var(--willow)"
-          format={() => (r.all - r.left).toLocaleString('en-GB')}
-          aria-label={wording.ofUsed(r.all - r.left, r.all)}
+          format={() => r.used.toLocaleString('en-GB')}
+          aria-label={wording.ofUsed(r.used, r.all)}
         />
       ),
     },
@@ -80,7 +80,7 @@ export function LabelRolls() {
           of={wording.roll}
           names={rolls.map((r) => r.roll.name)}
           series={[
-            { name: 'used', values: rolls.map((r) => r.all - r.left), colour: '--willow' },
+            { name: 'used', values: rolls.map((r) => r.used), colour: '--willow' },
             { name: 'left', values: rolls.map((r) => r.left), colour: '--edge-strong' },
           ]}
           isStacked

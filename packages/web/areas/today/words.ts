@@ -42,7 +42,7 @@ export const todayWords = {
   theLibraryByBranch: 'The library by branch',
   thingsNeedAttention: 'things need attention',
   duplicatesOrAttachedToNothing: 'duplicates, or attached to nothing',
-  groupsOfLookAlikeNames: 'groups of look-alike names',
+  groupsOfLookAlikeNames: 'groups of look-alike headings',
   mergeOrKeepApart: 'merge or keep apart',
   withErrors: (errors: string) => `${errors} with errors`,
   noErrorsFound: 'no errors found',

@@ -22,6 +22,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   title,
   disabled = false,
   isBlock = false,
+  isDense = false,
   takesFocus = false,
   scans,
   more,
@@ -40,6 +41,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
   disabled?: boolean;
   /** The button is as wide as the form. */
   isBlock?: boolean;
+  /** Fields stand close, as in a form within a piece. */
+  isDense?: boolean;
   /** The first field has the focus when the form opens. */
   takesFocus?: boolean;
   /** What scans from anywhere on the page fill in. */
@@ -99,7 +102,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
     >
       {title ? <h2>{title}</h2> : null}
       {intro ? <p>{intro}</p> : null}
-      <div className={isBlock ? 'kit-grid one' : 'kit-grid'}>
+      <div className={isBlock ? 'kit-grid one' : isDense ? 'kit-grid dense' : 'kit-grid'}>
         {shown.map((field, i) => (
           <Form.Item
             key={field.name}

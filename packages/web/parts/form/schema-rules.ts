@@ -37,5 +37,7 @@ export function showRefusal(form: FormInstance, error: unknown): string | null {
     if (names.has(field)) known.push([field, message]);
     else others.push(message);
   form.setFields(known.map(([name, message]) => ({ name, errors: [message ?? ''] })));
+  const [first] = known;
+  if (first?.[0]) form.scrollToField(first[0], { block: 'nearest', focus: true });
   return others.length ? others.join(' ') : null;
 }

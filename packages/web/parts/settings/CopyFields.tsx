@@ -20,6 +20,12 @@ const PARTS: readonly (readonly [CopyPart, string])[] = [
   ['price', wording.price],
   ['fund', wording.fund],
   ['note', wording.note],
+  ['staffNote', wording.staffNote],
+  ['supplier', wording.supplier],
+  ['acquired', wording.acquired],
+  ['condition', wording.condition],
+  ['loanRule', wording.loanRule],
+  ['status', wording.status],
   ['copies', wording.numberOfCopies],
 ];
 const TABLES = [

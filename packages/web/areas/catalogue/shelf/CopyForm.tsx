@@ -1,19 +1,21 @@
 import { api } from '@osier/contract';
-import { call } from '../../api/call';
-import { cleanScan, groupedBarcode } from '@osier/core/barcodes';
+import { call } from '../../../api/call';
+import { groupedBarcode, scannedBarcode, type BarcodeRule } from '@osier/core/barcodes';
 import { Button, Checkbox, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
-import { refresh } from '../../api/queries';
-import { problemText, RequestProblem } from '../../api/request';
-import { CodePicker } from '../../parts/CodePicker';
-import { useFocusInvalid } from '../../parts/form/focus-invalid';
-import { KitField, KitGrid } from '../../parts/form/KitField';
-import { PriceInput } from '../../parts/PriceInput';
-import { Mark } from '../../parts/Mark';
-import { useTakesScans } from '../../shell/scan-target';
-import { useShell } from '../../shell/shell-store';
-import { useSetUp } from '../setup/use-set-up';
-import { catalogueWords as wording } from './words';
+import { refresh } from '../../../api/queries';
+import { problemText, RequestProblem } from '../../../api/request';
+import { CodePicker } from '../../../parts/CodePicker';
+import { useFocusInvalid } from '../../../parts/form/focus-invalid';
+import { KitField, KitGrid } from '../../../parts/form/KitField';
+import { PriceInput } from '../../../parts/PriceInput';
+import { Mark } from '../../../parts/Mark';
+import { useTakesScans } from '../../../shell/scan-target';
+import { useShell } from '../../../shell/shell-store';
+import { useSetUp } from '../../setup/use-set-up';
+import { shelfWords as wording } from './words';
+
+const NO_RULES: readonly BarcodeRule[] = [];
 
 interface Look {
   barcode: string;
@@ -34,7 +36,9 @@ function useLast(name: 'type' | 'fund' | 'supplier') {
 
 /** Adds copies to a holding, one barcode after the other: a scan looks the barcode up, Enter adds the copy, the field waits for the next. */
 export function CopyForm({ holding, onClose }: { holding: number; onClose: () => void }) {
-  const lists = useSetUp()?.lists.value;
+  const setUp = useSetUp();
+  const lists = setUp?.lists.value;
+  const rules = setUp?.house.value.barcodes ?? NO_RULES;
   const [barcode, setBarcode] = useState('');
   const [part, setPart] = useState('');
   const [look, setLook] = useState<Look | null>(null);
@@ -47,33 +51,36 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
   const input = useRef<InputRef>(null);
   const { say, complain } = useShell();
   useEffect(() => input.current?.focus(), []);
-  const lookUp = useCallback(async (raw: string) => {
-    const code = cleanScan(raw);
-    setBarcode(code);
-    setKeep(false);
-    setProblem(null);
-    setLook(code ? await call(api.copies.barcode, { params: { barcode: code } }) : null);
-    input.current?.focus();
-  }, []);
+  const lookUp = useCallback(
+    async (raw: string) => {
+      const code = scannedBarcode(raw, rules);
+      setBarcode(code);
+      setKeep(false);
+      setProblem(null);
+      setLook(code ? await call(api.copies.barcode, { params: { barcode: code } }) : null);
+      input.current?.focus();
+    },
+    [rules],
+  );
   /** The barcode that is right and waits for Enter: another scan does not take its place unseen. */
   const waits = useRef('');
   useTakesScans(
     wording.theNewCopy,
     useCallback(
       (raw: string) => {
-        const code = cleanScan(raw);
+        const code = scannedBarcode(raw, rules);
         if (waits.current && waits.current !== code)
           complain(wording.waitsToBeAddedPress(groupedBarcode(waits.current), groupedBarcode(code)));
         else void lookUp(raw);
       },
-      [lookUp, complain],
+      [lookUp, complain, rules],
     ),
   );
   const form = useRef<HTMLFormElement>(null);
   useFocusInvalid(form, problem);
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    const code = cleanScan(barcode);
+    const code = scannedBarcode(barcode, rules);
     if (look?.barcode !== code) return lookUp(barcode);
     try {
       const done = await call(api.copies.add, {
@@ -99,7 +106,8 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       complain(problemText(e));
     }
   };
-  const trouble = look?.holder?.sentence ?? problem?.field('barcode') ?? look?.problem ?? null;
+  const trouble =
+    look?.holder?.sentence ?? problem?.field('barcode') ?? look?.problem ?? look?.withdrawn ?? null;
   useEffect(() => {
     waits.current = look && !trouble ? look.barcode : '';
   });
@@ -169,7 +177,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       {trouble ? (
         <p role="alert" className="field-problem">
           <Mark kind="stop" /> {trouble}
-          {look?.problem && !look.holder ? (
+          {(look?.problem || look?.withdrawn) && !look.holder ? (
             <Checkbox className="row" checked={keep} onChange={(e) => setKeep(e.target.checked)}>
               {wording.useThisBarcodeAnyway}
             </Checkbox>
@@ -179,11 +187,6 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       {look && !trouble ? (
         <p>
           <Mark kind="clear" /> {wording.theBarcodeIsValidAnd}
-        </p>
-      ) : null}
-      {look?.withdrawn ? (
-        <p>
-          <Mark kind="caution" /> {look.withdrawn}
         </p>
       ) : null}
       <div className="kit-bar">

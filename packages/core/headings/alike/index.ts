@@ -1,0 +1,10 @@
+export type { Judged, AlikeVerdict } from './verdict';
+export type { FormGroup } from './alike-groups';
+export { alikeForms } from './alike-groups';
+export type { Form, Gathered } from './forms';
+export { formIn, gather } from './forms';
+export { bucketsOf } from './buckets';
+export { compareForms, NOTHING_KNOWN } from './compare-forms';
+export { judgedWith, shorterFirst } from './record-evidence';
+export type { SeenHeading } from './with-records';
+export { seenInRecords } from './with-records';

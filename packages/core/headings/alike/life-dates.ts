@@ -1,0 +1,133 @@
+/** A year that is known to lie between two years; negative before Christ. */
+interface Span {
+  readonly from: number;
+  readonly to: number;
+  /** It is an estimate: ca., approximately, a question mark, a century. */
+  readonly isVague: boolean;
+}
+
+/** The dates of a person's heading (X00 $d). */
+export interface LifeDates {
+  readonly born: Span | null;
+  readonly died: Span | null;
+  /** When somebody was at work, where that is all that is known. */
+  readonly active: Span | null;
+}
+
+const MONTHS = 'jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec';
+const VAGUE = /\b(?:approximately|approx|circa|ca|c|about|abt|before|after|ante|post)\b\.?\s*/g;
+const CENTURY = /(\d{1,2})(?:st|nd|rd|th)\s*(?:(?:or|\/|-)\s*(\d{1,2})(?:st|nd|rd|th)\s*)?(?:century|cent)/;
+
+/** One year as it is written: "1871", "1871?", "1871 or 1872", "1871/2", "384". */
+function yearIn(text: string, isBefore: boolean): Span | null {
+  const plain = text
+    .replace(VAGUE, '')
+    .replace(new RegExp(`\\b(?:${MONTHS})[a-z]*\\.?\\s*\\d{0,2},?`, 'g'), ' ')
+    .replace(/\b\d{1,2}(?=\s+\d{3,4})/g, ' ');
+  const found = /(\d{3,4}|\d{1,2}(?=\s*$))(?:\s*(?:or|\/)\s*(\d{1,4}))?/.exec(plain);
+  if (!found) return null;
+  const first = Number(found[1]);
+  const second = found[2]
+    ? Number(found[2].length < found[1]!.length ? found[1]!.slice(0, -found[2].length) + found[2] : found[2])
+    : first;
+  const isVague = VAGUE.test(text) || text.includes('?');
+  VAGUE.lastIndex = 0;
+  const [from, to] = isBefore ? [-Math.max(first, second), -Math.min(first, second)] : [first, second];
+  return { from: Math.min(from, to), to: Math.max(from, to), isVague };
+}
+
+function centuryIn(text: string): Span | null {
+  const found = CENTURY.exec(text);
+  if (!found) return null;
+  const [first, last] = [Number(found[1]), Number(found[2] ?? found[1])];
+  const isBefore = /\bb\.?\s?c\b/.test(text);
+  return isBefore
+    ? { from: -first * 100, to: -(last - 1) * 100, isVague: true }
+    : { from: (first - 1) * 100, to: last * 100, isVague: true };
+}
+
+/** Reads the dates of a person; null where there are none, or none that can be read. */
+export function readLifeDates(written: string): LifeDates | null {
+  const text = written
+    .toLowerCase()
+    .replace(/[.,;:\s]+$/, '')
+    .trim();
+  if (text === '') return null;
+  const isActive = /\b(?:active|fl|flourished|floruit)\b/.test(text);
+  const century = centuryIn(text);
+  if (century) return { born: null, died: null, active: century };
+  const isBefore = /\bb\.?\s?c\b/.test(text);
+  const plain = text
+    .replace(/\b(?:active|flourished|floruit|fl|a\.?d)\b\.?\s*/g, '')
+    .replace(/\bb\.?\s?c\b\.?(?:\s?e\b\.?)?/g, ' ');
+  const [left = '', right] = plain.split(/\s*[-–]\s*/);
+  const [first, second] = [
+    yearIn(left, isBefore && !/\ba\.?d\b/.test(left)),
+    right === undefined ? null : yearIn(right, isBefore),
+  ];
+  if (isActive) {
+    const from = first ?? second;
+    const to = second ?? first;
+    return from && to
+      ? { born: null, died: null, active: { from: from.from, to: to.to, isVague: true } }
+      : null;
+  }
+  if (right === undefined) {
+    if (!first) return null;
+    if (/\b(?:d|died)\b/.test(text)) return { born: null, died: first, active: null };
+    // "b. 1871", "born 1871", and a single year, which as a rule is that of birth.
+    return { born: first, died: null, active: null };
+  }
+  return first || second ? { born: first, died: second, active: null } : null;
+}
+
+/** How the dates of two headings stand to each other. */
+export interface DatesCompared {
+  readonly conflict: string | null;
+  /** How many ends of the life are known of both, and agree; vague ones count half. */
+  readonly agreeing: number;
+}
+
+/** How far apart two years may be and still be one: a year that is an estimate may be wrong by five. */
+const gap = (a: Span, b: Span): number => Math.max(0, a.from - b.to, b.from - a.to);
+const slack = (a: Span, b: Span): number => (a.isVague || b.isVague ? 5 : 0);
+
+/** Compares the dates of two headings. Years that conflict are a veto. */
+export function compareDates(a: LifeDates | null, b: LifeDates | null): DatesCompared {
+  if (!a || !b) return { conflict: null, agreeing: 0 };
+  let agreeing = 0;
+  for (const [end, says] of [
+    ['born', 'the years of birth differ'],
+    ['died', 'the years of death differ'],
+  ] as const) {
+    const [x, y] = [a[end], b[end]];
+    if (!x || !y) continue;
+    if (gap(x, y) > slack(x, y)) return { conflict: says, agreeing: 0 };
+    agreeing += x.isVague || y.isVague ? 0.5 : 1;
+  }
+  for (const [x, y] of [
+    [a, b],
+    [b, a],
+  ] as const) {
+    if (x.born && y.died && x.born.from > y.died.to + slack(x.born, y.died))
+      return { conflict: 'one was born after the other had died', agreeing: 0 };
+    if (!x.active) continue;
+    if (y.born && x.active.to < y.born.from)
+      return { conflict: 'one was at work before the other was born', agreeing: 0 };
+    if (y.died && x.active.from > y.died.to + 5)
+      return { conflict: 'one was at work after the other had died', agreeing: 0 };
+    if (y.born && x.active.from > y.born.to + 100)
+      return { conflict: 'they lived at different times', agreeing: 0 };
+    if (y.active && gap(x.active, y.active) > 60)
+      return { conflict: 'they were at work at different times', agreeing: 0 };
+    if (y.born || y.died) agreeing = Math.max(agreeing, 0.25);
+  }
+  return { conflict: null, agreeing };
+}
+
+/** Whether years of publication can be those of a life: nothing appears before somebody is ten. Null where it is not known. */
+export function isPlausible(dates: LifeDates | null, years: readonly number[]): boolean | null {
+  const born = dates?.born?.to ?? (dates?.died ? dates.died.from - 100 : null);
+  if (born === null || years.length === 0) return null;
+  return Math.min(...years) >= born + 10;
+}

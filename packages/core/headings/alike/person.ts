@@ -1,0 +1,140 @@
+import { first, values, type DataField } from '../../marc';
+import { fold } from '../../text';
+import { readLifeDates, type LifeDates } from './life-dates';
+
+/** A personal name in the parts that are compared; everything folded. */
+export interface NamedPerson {
+  /** '' for a name in direct order, which then stands in `given` whole. */
+  readonly surname: string;
+  /** Surname without particles, and the particles by themselves. */
+  readonly core: string;
+  readonly particles: string;
+  /** Forenames and initials, with their fuller forms from $q. */
+  readonly given: readonly string[];
+  /** Jr., Sr., II, III: which of that name. */
+  readonly suffix: string;
+  /** Numeration ($b). */
+  readonly number: string;
+  /** Titles and other words ($c). */
+  readonly words: readonly string[];
+  readonly dates: LifeDates | null;
+}
+
+/** Words before a surname that are not filed by themselves. */
+export const PARTICLES = new Set(
+  'a af al ap at av ben da das dal dalla de dei del della den der des di do dos du el en ibn in la las le les lo los mac ten ter the tot und van vande vander vom von y ze zu zum zur'.split(
+    ' ',
+  ),
+);
+/** Words that belong to a place of somebody in a family. */
+const SUFFIXES: Readonly<Record<string, string>> = {
+  jr: 'jr',
+  junior: 'jr',
+  fils: 'jr',
+  ii: 'ii',
+  '2nd': 'ii',
+  sr: 'sr',
+  senior: 'sr',
+  pere: 'sr',
+  iii: 'iii',
+  '3rd': 'iii',
+  iv: 'iv',
+};
+/** Abbreviations of forenames that stand in old headings (common practice, no source). */
+const SHORT: Readonly<Record<string, string>> = {
+  alex: 'alexander',
+  alf: 'alfred',
+  and: 'andrew',
+  ant: 'anthony',
+  arth: 'arthur',
+  aug: 'augustus',
+  benj: 'benjamin',
+  cath: 'catherine',
+  chas: 'charles',
+  chr: 'christopher',
+  dan: 'daniel',
+  danl: 'daniel',
+  dav: 'david',
+  ed: 'edward',
+  edm: 'edmund',
+  edw: 'edward',
+  eliz: 'elizabeth',
+  fred: 'frederick',
+  fredk: 'frederick',
+  geo: 'george',
+  hen: 'henry',
+  herb: 'herbert',
+  jas: 'james',
+  jno: 'john',
+  jos: 'joseph',
+  josh: 'joshua',
+  margt: 'margaret',
+  matt: 'matthew',
+  mich: 'michael',
+  nath: 'nathaniel',
+  nathl: 'nathaniel',
+  phil: 'philip',
+  richd: 'richard',
+  robt: 'robert',
+  sam: 'samuel',
+  saml: 'samuel',
+  theo: 'theodore',
+  theoph: 'theophilus',
+  thos: 'thomas',
+  tim: 'timothy',
+  wm: 'william',
+  xtopher: 'christopher',
+};
+
+/** Initials written together ("J.R.R.") as words of their own. */
+const tokens = (text: string): string[] =>
+  fold(text.replace(/(\p{L})\.(?=\S)/gu, '$1. ').replace(/[-‐–]/g, ' '))
+    .split(' ')
+    .filter(Boolean)
+    .flatMap((t) => SHORT[t] ?? t);
+
+function splitSurname(surname: string): { core: string; particles: string } {
+  const all = surname.split(' ').filter(Boolean);
+  const core = all.filter((t) => !PARTICLES.has(t));
+  if (core.length === 0) return { core: all.join(''), particles: '' };
+  return { core: core.join(''), particles: all.filter((t) => PARTICLES.has(t)).join(' ') };
+}
+
+/** Forenames with the fuller forms that $q gives for the initials, where these fit one by one. */
+function withFuller(given: readonly string[], fuller: readonly string[]): readonly string[] {
+  if (fuller.length === 0) return given;
+  const fits =
+    given.length <= fuller.length &&
+    given.every((g, i) => fuller[i]!.startsWith(g) || g.startsWith(fuller[i]!));
+  return fits ? fuller.map((f, i) => (given[i] && given[i].length > f.length ? given[i] : f)) : given;
+}
+
+/** Reads a personal name (X00, subfields a, b, c, d, j, q). */
+export function readPerson(f: DataField): NamedPerson {
+  const written = first(f, 'a') ?? '';
+  const inBrackets = /\(([^)]*)\)/.exec(written)?.[1] ?? '';
+  const [sur = '', ...rest] = written.replace(/\([^)]*\)/g, ' ').split(',');
+  const isDirect = rest.every((r) => r.trim() === '');
+  const q = tokens([...values(f, 'q'), inBrackets].join(' ').replace(/[()]/g, ' '));
+  const cWords = values(f, 'c')
+    .flatMap((c) => fold(c).split(' '))
+    .filter(Boolean);
+  const after = rest.flatMap((r) => tokens(r));
+  const suffix = [...after, ...cWords].map((w) => SUFFIXES[w]).find((s) => s !== undefined) ?? '';
+  const names = after.filter((w) => SUFFIXES[w] === undefined);
+  const given = isDirect ? tokens(sur) : names;
+  // "Mare, Walter de la": particles behind the forenames belong to the surname.
+  const trailing: string[] = [];
+  while (!isDirect && given.length > 1 && PARTICLES.has(given.at(-1)!) && given.at(-1)!.length > 1)
+    trailing.unshift(given.pop()!);
+  const surname = isDirect ? '' : [...trailing, ...tokens(sur)].join(' ');
+  return {
+    surname,
+    ...splitSurname(surname),
+    given: withFuller(given, q),
+    suffix,
+    number: fold(first(f, 'b') ?? ''),
+    words: cWords.filter((w) => SUFFIXES[w] === undefined),
+    dates: readLifeDates(first(f, 'd') ?? ''),
+  };
+}

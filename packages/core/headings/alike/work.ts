@@ -1,0 +1,167 @@
+import { type DataField } from '../../marc';
+import { editDistance, fold } from '../../text';
+import type { PersonEvidence } from './compare-persons';
+import { different, perhaps, same, type Judged } from './verdict';
+
+/** A uniform title, or a subject, in the parts that are compared; everything folded. */
+export interface TitledWork {
+  /** Its own words. */
+  readonly main: string;
+  /** What makes another work of it: parts, language, version, year; each with its code. */
+  readonly parts: readonly string[];
+  /** What stands in brackets. */
+  readonly qualifiers: readonly string[];
+}
+
+const ARTICLE = /^(?:the|a|an|le|la|les|l|der|die|das|el|los|las|il|un|une|ein|eine)\s+(?=\S)/;
+const bracketed = (written: string): readonly [plain: string, inside: string[]] => {
+  const inside: string[] = [];
+  const text = written.replace(/&|\+/g, ' and ');
+  const plain = text.replace(/\(([^)]*)\)?/g, (_, within: string) => {
+    inside.push(fold(within));
+    return ' ';
+  });
+  return [plain, inside];
+};
+
+/** Number words and abbreviations of parts, as one form. */
+const PARTS: Readonly<Record<string, string>> = {
+  no: 'number',
+  nr: 'number',
+  op: 'opus',
+  pt: 'part',
+  bk: 'book',
+  vol: 'volume',
+  bd: 'volume',
+  v: 'volume',
+};
+const partText = (text: string): string =>
+  fold(text)
+    .split(' ')
+    .map((w) => PARTS[w] ?? w)
+    .join(' ');
+
+/** Reads a uniform title (X30), or the title behind a name, from these subfields. */
+export function readTitle(subfields: DataField['subfields']): TitledWork {
+  const [first, ...rest] = subfields;
+  const [plain, qualifiers] = bracketed(first?.value ?? '');
+  return {
+    main: fold(plain).replace(ARTICLE, ''),
+    parts: rest.flatMap((s) => (s.code === 'h' || s.code === 't' ? [] : [`${s.code} ${partText(s.value)}`])),
+    qualifiers,
+  };
+}
+
+/** Reads a subject (X48, X50, X51, X55) with its subdivisions: those of form and topic are one kind, in their order. */
+export function readSubject(f: DataField): TitledWork {
+  const divisions: { code: string; text: string }[] = [];
+  const qualifiers: string[] = [];
+  let main = '';
+  for (const { code, value } of f.subfields) {
+    if (code === 'a' && main === '') {
+      const [own, ...dashed] = value.split(/\s*(?:--|—|–)\s*/);
+      const [plain, inside] = bracketed(own ?? '');
+      main = fold(plain);
+      qualifiers.push(...inside);
+      divisions.push(...dashed.map((text) => ({ code: '?', text: fold(text) })));
+    } else if ('vxyz'.includes(code)) divisions.push({ code: code === 'v' ? 'x' : code, text: fold(value) });
+    else if ('bcdg'.includes(code)) divisions.push({ code, text: fold(value) });
+  }
+  // Where a subdivision is written with dashes its kind is not known: then all are compared by their words.
+  const isDashed = divisions.some((d) => d.code === '?');
+  const topics = divisions.filter((d) => d.code === 'x').map((d) => d.text);
+  const others = divisions
+    .filter((d) => d.code !== 'x')
+    .map((d) => (isDashed ? d.text : `${d.code} ${d.text}`));
+  return {
+    main,
+    parts: isDashed
+      ? [
+          `? ${divisions
+            .map((d) => d.text)
+            .sort()
+            .join(' | ')}`,
+        ]
+      : [...(topics.length ? [`x ${topics.join(' | ')}`] : []), ...others.sort()],
+    qualifiers,
+  };
+}
+
+const wordPairs = (a: string, b: string): (readonly [string, string])[] | null => {
+  const [x, y] = [a.split(' '), b.split(' ')];
+  return x.length === y.length ? x.flatMap((w, i) => (w === y[i] ? [] : [[w, y[i]!] as const])) : null;
+};
+const SINGULAR: readonly (readonly [RegExp, string])[] = [
+  [/ies$/, 'y'],
+  [/(ch|sh|x|s|z)es$/, '$1'],
+  [/ves$/, 'f'],
+  [/men$/, 'man'],
+  [/(?<!s)s$/, ''],
+];
+/** A word without the ending of its plural. */
+export const singular = (word: string): string => {
+  const rule = SINGULAR.find(([ending]) => ending.test(word));
+  return rule ? word.replace(rule[0], rule[1]) : word;
+};
+
+const isVowel = (letter: string) => /[aeiouy]/.test(letter);
+/** One letter more, or another of its kind: Painting and Printing are two words. */
+function isSlip(a: string, b: string): boolean {
+  if (editDistance(a, b, 1) !== 1) return false;
+  const at = [...a].findIndex((letter, i) => letter !== b[i]);
+  return a.length !== b.length || isVowel(a[at]!) === isVowel(b[at]!);
+}
+
+/** How two texts are nearly one; null when they are not. */
+function nearly(a: string, b: string): string | null {
+  const odd = wordPairs(a, b);
+  const [pair] = odd ?? [];
+  if (odd?.length === 1 && pair) {
+    const [x, y] = pair;
+    if (singular(x) === singular(y)) return 'one is a plural';
+    if (/\d/.test(x + y)) return null;
+    if (Math.min(x.length, y.length) >= 5 && x[0] === y[0] && isSlip(x, y))
+      return 'they differ by one letter';
+  }
+  if (a.replaceAll(' ', '') === b.replaceAll(' ', '')) return 'one is written in one word';
+  const sorted = (text: string) => text.split(' ').map(singular).sort().join(' ');
+  if (a.includes(' ') && sorted(a) === sorted(b)) return 'the same words in another order';
+  return null;
+}
+
+const dashes = (parts: readonly string[]) => parts.find((p) => p.startsWith('? '))?.slice(2);
+const plainParts = (parts: readonly string[]) =>
+  parts
+    .flatMap((p) => p.slice(2).split(' | '))
+    .sort()
+    .join(' | ');
+
+/** Whether the divisions of two are the same ones. */
+const samePartsAs = (a: TitledWork, b: TitledWork): boolean => {
+  const [x, y] = [dashes(a.parts), dashes(b.parts)];
+  if (x === undefined && y === undefined) return a.parts.join('\n') === b.parts.join('\n');
+  return (x ?? plainParts(a.parts)) === (y ?? plainParts(b.parts));
+};
+
+/** Whether two are one work, or one subject. One subdivision or part more makes another. */
+export function compareWorks(
+  a: TitledWork,
+  b: TitledWork,
+  known: Pick<PersonEvidence, 'isSeeFrom' | 'shared' | 'titles'>,
+): Judged {
+  if (known.isSeeFrom) return same('one is a see-from of the other');
+  if (!samePartsAs(a, b)) return different('the parts or subdivisions differ');
+  const [p, q] = [a.qualifiers.join(' '), b.qualifiers.join(' ')];
+  if (p && q && p !== q) return different('what stands in brackets differs');
+  const qualified = p !== q;
+  if (a.main === b.main)
+    return qualified
+      ? perhaps('the words are the same', 'only one has something in brackets')
+      : same(
+          a.parts.join() === b.parts.join()
+            ? 'the words are the same'
+            : 'the same words, written with dashes or in another order',
+        );
+  const how = qualified ? null : nearly(a.main, b.main);
+  return how ? perhaps(how, ...known.shared) : different('the words differ');
+}

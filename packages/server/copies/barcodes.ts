@@ -1,0 +1,113 @@
+import type { BarcodeLook } from '@osier/contract';
+import { quoted } from '@osier/core/acts';
+import {
+  barcodeProblem,
+  groupedBarcode,
+  serialIn,
+  type BarcodeRule,
+  type LabelRoll,
+} from '@osier/core/barcodes';
+import { copyName, type CodeLists, type FieldProblem } from '@osier/core/holdings';
+import type { Store } from '../store/store';
+import { copyNamed } from './queries';
+import { scannedCodes } from './scanned';
+
+/** What has a barcode, as a sentence; null when it is free. */
+export async function barcodeHolder(
+  store: Store,
+  barcode: string,
+): Promise<{ copy: number; version: number; record: number; sentence: string } | null> {
+  const row = await copyNamed(store, barcode);
+  if (!row) return null;
+  const { copy, version } = row;
+  if (row.record === null || row.title === null)
+    return {
+      copy,
+      version,
+      record: 0,
+      sentence: `Barcode ${groupedBarcode(barcode)} is already on copy ${copy}, which belongs to no title. See Needs attention.`,
+    };
+  const branch = (await store.lists()).value.branches.find((b) => b.code === row.branch)?.name ?? row.branch;
+  return {
+    copy,
+    version,
+    record: row.record,
+    sentence: `Barcode ${groupedBarcode(barcode)} is already on ${quoted(row.title)}, ${copyName({ number: row.number, part: row.part ?? undefined })}, ${branch}.`,
+  };
+}
+
+/** What barcodes are held against: the rules of the library, and the rolls that are reserved for somebody. */
+export interface BarcodeTerms {
+  readonly rules: readonly BarcodeRule[];
+  readonly reserved: readonly LabelRoll[];
+}
+
+/** The terms as they stand; several barcodes of one act are looked at by the same. */
+export async function barcodeTerms(store: Store): Promise<BarcodeTerms> {
+  const [house, rolls] = await Promise.all([store.house(), store.find('roll')]);
+  return {
+    rules: house.value.barcodes,
+    reserved: rolls.map((r) => r.value).filter((roll) => roll.supplier !== ''),
+  };
+}
+
+/** Looks at a scanned barcode before it is used: its form, what has it, whether it was withdrawn before. */
+export async function lookAtBarcode(
+  { store }: { readonly store: Store },
+  raw: string,
+  terms?: BarcodeTerms,
+): Promise<BarcodeLook> {
+  const [barcode = ''] = await scannedCodes(store, [raw]);
+  const gone = (await store.find('withdrawn', { where: { barcode }, limit: 1 }))[0];
+  return {
+    barcode,
+    problem: barcodeProblem(barcode, (terms ?? (await barcodeTerms(store))).rules),
+    holder: await barcodeHolder(store, barcode),
+    withdrawn: gone
+      ? `This barcode was on ${quoted(gone.value.title)}, withdrawn on ${gone.value.withdrawnOn}.`
+      : null,
+  };
+}
+
+/** A barcode that a copy is to have. */
+interface Wanted {
+  readonly barcode: string;
+  /** Code of the copy's supplier; '' for none. */
+  readonly supplier: string;
+  readonly keepBarcode: boolean;
+  /** The copy that it is for, which may have it already; null for a new one. */
+  readonly own: number | null;
+}
+
+/** The barcode as it will be kept, with what is wrong with it: taken, not in the library's form, or of somebody else's roll. */
+export async function barcodeToBe(
+  store: Store,
+  { barcode: raw, supplier, keepBarcode, own }: Wanted,
+  lists: CodeLists,
+  terms?: BarcodeTerms,
+): Promise<{ barcode: string; problems: FieldProblem[] }> {
+  const by = terms ?? (await barcodeTerms(store));
+  const { barcode, problem, holder, withdrawn } = await lookAtBarcode({ store }, raw, by);
+  const named = lists.suppliers.find((l) => l.code === supplier)?.name ?? supplier;
+  const messages = [
+    ...(holder && holder.copy !== own ? [holder.sentence] : []),
+    ...(problem && !keepBarcode ? [problem] : []),
+    // A label that was given up is used again only on purpose.
+    ...(withdrawn && !holder && !keepBarcode ? [withdrawn] : []),
+    ...rollProblems(by.reserved, barcode, [supplier, named]),
+  ];
+  return { barcode, problems: messages.map((message) => ({ field: 'barcode', message })) };
+}
+
+/** Numbers of a roll that is reserved for a supplier are for what comes from that supplier. */
+function rollProblems(
+  reserved: readonly LabelRoll[],
+  barcode: string,
+  supplier: readonly string[],
+): string[] {
+  const of = reserved.find((roll) => serialIn(roll, barcode) !== null);
+  if (!of || supplier.includes(of.supplier)) return [];
+  return [
+    `Barcode ${groupedBarcode(barcode)} belongs to the label roll ${quoted(of.name)}, which is reserved for ${of.supplier}.`,
+  ];
+}

@@ -1,0 +1,99 @@
+import type { CopyListRow, CopySearch } from '@osier/contract';
+import { csvLine } from '@osier/core/address';
+import { MARCXML_END, MARCXML_START, marcXmlElement, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import type { Response } from 'express';
+import { wrong } from '../http/problem';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { copiesFound } from './list';
+import { withTheirHoldings, type HoldingsAs } from './with-holdings';
+import { pageOfCopies, titlesFound, type AfterCopy, type CopyQuery } from './queries.list';
+
+/** Rows, or titles, that are read at once. */
+const AT_ONCE = 500;
+
+const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
+  ['record', (r) => String(r.record)],
+  ['title', (r) => r.title],
+  ['name', (r) => r.author],
+  ['branch', (r) => r.branch],
+  ['location', (r) => r.location],
+  ['call number', (r) => r.callNumber],
+  ['barcode', (r) => r.barcode],
+  ['part', (r) => r.part],
+  ['copy number', (r) => (r.number ? String(r.number) : '')],
+  ['type', (r) => r.type],
+  ['status', (r) => r.status],
+  ['price', (r) => (r.price === null ? '' : (r.price / 100).toFixed(2))],
+  ['fund', (r) => r.fund],
+  ['supplier', (r) => r.supplier],
+  ['acquired', (r) => r.acquired],
+  ['last seen', (r) => r.lastSeen],
+];
+
+async function* tableOf(store: Store, found: CopyQuery): AsyncGenerator<string> {
+  // A byte order mark, because spreadsheets take a file without it for another encoding.
+  yield `\ufeff${csvLine(COLUMNS.map(([name]) => name))}`;
+  for (let after: AfterCopy | null = null; ;) {
+    const rows = await pageOfCopies(store, found, { sort: 'shelf', down: false, after, atMost: AT_ONCE });
+    yield rows.map((row) => csvLine(COLUMNS.map(([, of]) => of({ ...row, isUnread: false })))).join('');
+    const last = rows.at(-1);
+    if (rows.length < AT_ONCE || !last) return;
+    after = [last.sorted, last.id];
+  }
+}
+
+/** The records of the copies found, each with its holdings as they are wanted, in the order of their numbers. */
+async function* recordsOf(store: Store, found: CopyQuery, as: HoldingsAs): AsyncGenerator<MarcRecord[]> {
+  const { currency } = (await store.house()).value;
+  for (let after = 0; ;) {
+    const ids = await titlesFound(store, found, after, AT_ONCE);
+    const last = ids.at(-1);
+    if (last === undefined) return;
+    after = last;
+    yield withTheirHoldings(store, await store.readMany('record', ids), as, currency);
+  }
+}
+
+/** Writes what is made, as it is made, no faster than it is taken; ends when whoever asked has gone. */
+async function send(
+  res: Response,
+  name: string,
+  type: string,
+  parts: AsyncGenerator<string | Uint8Array>,
+): Promise<undefined> {
+  res.setHeader('content-disposition', `attachment; filename="${name}"`);
+  res.type(type);
+  for await (const part of parts) {
+    if (res.destroyed) return undefined;
+    if (!res.write(part)) await new Promise<void>((done) => res.once('drain', done).once('close', done));
+  }
+  res.end();
+  return undefined;
+}
+
+/** The copies found as a table, or their records with holdings in them, beside them, or without. */
+export async function exportCopies(
+  { store: { aside: store } }: Services,
+  search: CopySearch,
+  as: string,
+  holdings: HoldingsAs,
+  res: Response,
+): Promise<undefined> {
+  const found = await copiesFound(store, search);
+  if (as === 'csv') return send(res, 'copies.csv', 'text/csv; charset=utf-8', tableOf(store, found));
+  if (as === 'iso2709')
+    return send(res, 'copies.mrc', 'application/marc', isoOf(recordsOf(store, found, holdings)));
+  if (as === 'marcxml')
+    return send(res, 'copies.xml', 'application/marcxml+xml', xmlOf(recordsOf(store, found, holdings)));
+  throw wrong('as', `There is no format “${as}”: csv, iso2709 or marcxml.`);
+}
+
+async function* isoOf(records: AsyncGenerator<MarcRecord[]>): AsyncGenerator<Uint8Array> {
+  for await (const some of records) yield Buffer.concat(some.map((r) => writeIso2709(r)));
+}
+async function* xmlOf(records: AsyncGenerator<MarcRecord[]>): AsyncGenerator<string> {
+  yield MARCXML_START;
+  for await (const some of records) yield some.map((r) => marcXmlElement(r)).join('');
+  yield MARCXML_END;
+}

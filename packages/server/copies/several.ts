@@ -1,0 +1,140 @@
+import type { CopyRowBody, Review, ReviewRow, SeveralCopiesBody } from '@osier/contract';
+import { groupedBarcode } from '@osier/core/barcodes';
+import { callNumberText } from '@osier/core/callnumbers';
+import { counted } from '@osier/core/changes';
+import { addSeveral, copyName, type CopyToCome, type RowProblem } from '@osier/core/holdings';
+import { numbersOf, rollInUse } from '../deliveries/accept-context';
+import { wrong, wrongFields } from '../http/problem';
+import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
+import type { Services } from '../services';
+import { commitPlan } from '../store/commit';
+import type { Store } from '../store/store';
+import { barcodeTerms, barcodeToBe } from './barcodes';
+import { titleOf } from './holdings';
+
+/** How numbers of objects to be made are given. */
+type Numbers = (kind: 'holding' | 'copy', count: number) => Promise<number>;
+
+/** What the rows make; throws what is wrong with them, each by its cell (`rows[1].barcode`). */
+async function plan(store: Store, { record, rows, keepBarcodes, roll }: SeveralCopiesBody, numbers: Numbers) {
+  const title = await titleOf(store, record);
+  const lists = (await store.lists()).value;
+  const [holdings, copies] = [
+    await store.find('holding', { where: { record }, order: [['id', 'ASC']] }),
+    await store.find('copy', { where: { record } }),
+  ];
+  const problems: RowProblem[] = [];
+  const toCome: CopyToCome[] = [];
+  const nextLabel = await labelsOf(store, roll);
+  const terms = await barcodeTerms(store);
+  for (const [row, body] of rows.entries()) {
+    const barcode = body.barcode || (nextLabel() ?? '');
+    const wanted = { barcode, supplier: body.supplier, keepBarcode: keepBarcodes, own: null };
+    const looked = await barcodeToBe(store, wanted, lists, terms);
+    problems.push(...looked.problems.map((p) => ({ row, ...p })));
+    toCome.push({ ...rowOf(body), barcode: looked.barcode });
+  }
+  let [nextHolding, nextCopy] = [await numbers('holding', rows.length), await numbers('copy', rows.length)];
+  const made = addSeveral({
+    record,
+    rows: toCome,
+    lists,
+    holdings,
+    copies: copies.map((c) => c.value),
+    nextHolding: () => nextHolding++,
+    nextCopy: () => nextCopy++,
+  });
+  problems.push(...made.problems);
+  if (problems.length)
+    throw wrongFields(
+      problems.map(({ row, field, message }) => ({ field: `rows[${row}].${field}`, message })),
+    );
+  return { title, toCome, copies: made.copies, made: made.holdings };
+}
+
+const rowOf = ({ year, loanRule, ...row }: CopyRowBody): CopyToCome => ({
+  ...row,
+  ...(year && { year }),
+  ...(loanRule !== 'lends' && { loanRule }),
+});
+
+/** Gives the next numbers of a label roll, as they stand in the transaction that uses them; none without a roll. */
+async function labelsOf(store: Store, roll: number | null): Promise<() => string | null> {
+  const used = await rollInUse(store, roll);
+  if (roll !== null && !used) throw wrong('roll', 'This label roll is no longer there.');
+  const next = await numbersOf(store, used);
+  return () => {
+    const number = next();
+    if (number === null && used)
+      throw wrong('roll', `The label roll “${used.roll.name}” has not enough numbers left.`);
+    return number;
+  };
+}
+
+type Planned = Awaited<ReturnType<typeof plan>>;
+
+/** What the review shows: the copies as they will be, and on which holdings. */
+function see(shown: Shown, { copies, made, toCome }: Planned): void {
+  for (const { change } of copies) {
+    const { holding: _, ...copy } = change.after;
+    shown.see(copy);
+  }
+  shown.see(
+    made.length,
+    toCome.map((t) => [t.branch, t.location, callNumberText(t)]),
+  );
+}
+
+/** What adding several copies would make. */
+export async function reviewSeveral({ store }: Services, body: SeveralCopiesBody): Promise<Review> {
+  const shown = await beginReview(store);
+  const planned = await plan(store, body, () => Promise.resolve(-1_000_000));
+  see(shown, planned);
+  const { copies, made, toCome, title } = planned;
+  const lists = (await store.lists()).value;
+  const name = (list: 'branches' | 'locations', code: string) =>
+    lists[list].find((l) => l.code === code)?.name ?? code;
+  return {
+    sentence: `${counted(copies.length, 'copy', 'copies')} will be added to “${title}”.`,
+    verb: 'Add',
+    noun: { one: 'copy', many: 'copies' },
+    count: copies.length,
+    consequences: made.length ? [`${counted(made.length, 'new holding')} will be made.`] : [],
+    rows: copies.map(({ row, change }): ReviewRow => {
+      const at = toCome[row]!;
+      return {
+        id: row + 1,
+        label: groupedBarcode(change.after.barcode),
+        detail: `${callNumberText(at)}, ${name('branches', at.branch)}, ${name('locations', at.location)}`,
+        exception: null,
+        before: null,
+        after: { text: copyName(change.after) },
+        canLeaveOut: false,
+      };
+    }),
+    more: 0,
+    token: shown.token(),
+  };
+}
+
+/** Adds several copies, with the holdings that they need, as one entry. */
+export const addSeveralCopies = (
+  { store }: Services,
+  person: number,
+  body: SeveralCopiesBody,
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const shown = await beginReview(s);
+    const planned = await plan(s, body, (kind, count) => s.nextIds(kind, count));
+    see(shown, planned);
+    if (body.token !== undefined && !showsTheSame(body.token, shown.token())) throw changedSinceReview();
+    const { title, copies } = planned;
+    return {
+      did: {
+        act: 'add-copies',
+        names: { title },
+        counts: { copies: copies.length, holdings: planned.made.length },
+      },
+      changes: [...planned.made, ...copies.map((c) => c.change)],
+    };
+  });

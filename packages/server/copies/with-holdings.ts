@@ -1,0 +1,34 @@
+import { asExported, holdingsRecords, withHoldings } from '@osier/core/holdings';
+import type { StoredObject } from '@osier/core/kinds';
+import type { MarcRecord } from '@osier/core/marc';
+import { today } from '../day';
+import type { Store } from '../store/store';
+
+/** How holdings go with their records: in them, in records of their own behind each, or not. */
+export type HoldingsAs = 'within' | 'apart' | 'none';
+
+/** Records as they leave the catalogue, with their holdings as they are wanted; prices in the currency of the house. */
+export async function withTheirHoldings(
+  store: Store,
+  records: readonly StoredObject<'record'>[],
+  as: HoldingsAs,
+  currency: string,
+): Promise<MarcRecord[]> {
+  const ids = records.map((r) => r.id);
+  const holdings = await store.find('holding', {
+    where: { record: ids },
+    order: [
+      ['shelf_key', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
+  const copies =
+    as === 'none' ? [] : await store.find('copy', { where: { record: ids }, order: [['id', 'ASC']] });
+  return records.flatMap(({ id, value }) => {
+    const own = holdings.filter((h) => h.value.record === id);
+    const onShelf = { holdings: own, copies, currency };
+    if (as === 'within') return [withHoldings(value, onShelf)];
+    const plain = asExported(value, own.length > 0);
+    return as === 'apart' ? [plain, ...holdingsRecords(id, plain, onShelf, today())] : [plain];
+  });
+}

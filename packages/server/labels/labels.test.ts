@@ -1,0 +1,198 @@
+// Codes are read back by zbarimg, places are measured on the page as poppler draws it (pdftoppm, pdftotext).
+import type { LabelsPreview, Problem, RecordDetail } from '@osier/contract';
+import { LABEL_CODES, LABEL_SHEETS, type LabelSheet } from '@osier/core/labels';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startTesting, type Ask } from '../testing/running';
+
+let t: Awaited<ReturnType<typeof startTesting>>;
+let cataloguer: Ask;
+const folder = mkdtempSync(join(tmpdir(), 'osier-labels-'));
+beforeAll(async () => {
+  t = await startTesting();
+  cataloguer = await t.as(2);
+});
+afterAll(async () => {
+  await t.stop();
+  rmSync(folder, { recursive: true });
+});
+const [SPINES, CODES, POCKETS] = LABEL_SHEETS as readonly [LabelSheet, LabelSheet, LabelSheet];
+
+async function pdfOf(body: object, name: string): Promise<string> {
+  const { headers } = await cataloguer('POST', '/sign-in/demo', { person: 2 });
+  const cookie = (headers.get('set-cookie') ?? '').split(';')[0]!;
+  const answer = await fetch(`${t.running.address}/api/labels/pdf`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', cookie },
+    body: JSON.stringify(body),
+  });
+  expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+  const file = join(folder, `${name}.pdf`);
+  writeFileSync(file, Buffer.from(await answer.arrayBuffer()));
+  return file;
+}
+const previewOf = async (body: object) =>
+  (await cataloguer<LabelsPreview>('POST', '/labels/preview', body)).body;
+
+/** The first page in grey, ten dots a millimetre. */
+function drawn(file: string) {
+  execFileSync('pdftoppm', [
+    '-r',
+    '254',
+    '-gray',
+    '-f',
+    '1',
+    '-l',
+    '1',
+    '-singlefile',
+    file,
+    join(folder, 'page'),
+  ]);
+  const bytes = readFileSync(join(folder, 'page.pgm'));
+  const [head, width, height] = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, 40).toString('latin1'))!;
+  const at = head.length;
+  const isBlack = (x: number, y: number) => bytes[at + y * Number(width) + x]! < 128;
+  return { width: Number(width), height: Number(height), isBlack };
+}
+const firstCopies = async (count: number) =>
+  (await t.running.services.store.find('copy', { order: [['id', 'ASC']], limit: count })).map((c) => c.id);
+
+test.each(LABEL_CODES)(
+  'every barcode printed as %s is read back',
+  async (code) => {
+    const copies = await firstCopies(30);
+    // Code 39 and Codabar of fourteen digits need a wider label.
+    const sheet = code === 'code128' ? CODES : { ...POCKETS, height: 32, rows: 7 };
+    const body = { kind: 'barcode', code, sheet, copies };
+    const { problems, pages, count } = await previewOf(body);
+    expect([problems, pages, count]).toEqual([[], code === 'code128' ? 2 : 3, 30]);
+    const file = await pdfOf(body, code);
+    execFileSync('pdftoppm', ['-r', '300', '-png', file, join(folder, code)]);
+    const read = Array.from({ length: pages }, (_, n) =>
+      execFileSync('zbarimg', ['--raw', '-q', join(folder, `${code}-${n + 1}.png`)], { encoding: 'utf8' })
+        .trim()
+        .split('\n'),
+    ).flat();
+    const barcodes = (await t.running.services.store.readMany('copy', copies)).map((c) => c.value.barcode);
+    const bare = (text: string) => (code === 'codabar' ? text.replace(/^A|B$/g, '') : text);
+    expect(read.map(bare).sort()).toEqual([...barcodes].sort());
+  },
+  60_000,
+);
+
+test('labels stand where the sheet says, to a fifth of a millimetre, from the n-th on', async () => {
+  const body = { kind: 'barcode', sheet: CODES, copies: await firstCopies(4), startAt: 5 };
+  const { labels } = await previewOf(body);
+  const page = drawn(await pdfOf(body, 'places'));
+  expect([page.width / 10, page.height / 10].map(Math.round)).toEqual([210, 297]);
+  expect(labels.map((l) => [l.x, l.y])).toEqual(
+    [4, 5, 6, 7].map((at) => [
+      CODES.left + (at % 3) * (CODES.width + CODES.gapX),
+      CODES.top + Math.floor(at / 3) * (CODES.height + CODES.gapY),
+    ]),
+  );
+  for (const { bars, x } of labels) {
+    const [first, last] = [bars[0]!, bars.at(-1)!];
+    const y = Math.round((first.y + first.height / 2) * 10);
+    const row = Array.from({ length: Math.round(CODES.width * 10) }, (_, i) => Math.round(x * 10) + i).filter(
+      (px) => page.isBlack(px, y),
+    );
+    expect(Math.abs(row[0]! / 10 - first.x)).toBeLessThanOrEqual(0.2);
+    expect(Math.abs((row.at(-1)! + 1) / 10 - (last.x + last.width))).toBeLessThanOrEqual(0.2);
+    // The code is in the middle of its label, with the free space beside it that a scanner wants.
+    expect(Math.abs(first.x - x - (x + CODES.width - last.x - last.width))).toBeLessThan(0.1);
+    const column = Math.round((first.x + first.width / 2) * 10);
+    const down = Array.from({ length: 320 }, (_, i) => Math.round(first.y * 10) - 10 + i).filter((py) =>
+      page.isBlack(column, py),
+    );
+    expect(Math.abs(down[0]! / 10 - first.y)).toBeLessThanOrEqual(0.2);
+  }
+  // Nothing stands where the first four labels were used before.
+  const used = Array.from({ length: CODES.width * 10 }, (_, i) => i + CODES.left * 10).some((px) =>
+    page.isBlack(px, Math.round((CODES.top + 10) * 10)),
+  );
+  expect(used).toBe(false);
+}, 60_000);
+
+test('the lines of a spine are on the page as the preview has them, and each within its label', async () => {
+  const record = (await cataloguer<RecordDetail>('GET', '/records/20')).body;
+  const body = { kind: 'spine', sheet: SPINES, record: 20 };
+  const { labels } = await previewOf(body);
+  expect(labels).toHaveLength(record.holdings.flatMap((h) => h.copies).length);
+  const file = await pdfOf(body, 'spines');
+  const words = [
+    ...execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8' }).matchAll(
+      /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">([^<]*)</g,
+    ),
+  ].map(([, xMin, yMin, xMax, yMax, text]) => ({
+    x: Number(xMin) * (25.4 / 72),
+    y: Number(yMin) * (25.4 / 72),
+    end: Number(xMax) * (25.4 / 72),
+    low: Number(yMax) * (25.4 / 72),
+    text,
+  }));
+  for (const label of labels)
+    for (const line of label.texts) {
+      const [first] = line.text.split(' ');
+      const word = words.find(
+        (w) => w.text === first && Math.abs(w.x - line.x) <= 0.2 && w.y < line.y && line.y < w.low + 0.2,
+      );
+      expect([line.text, word !== undefined]).toEqual([line.text, true]);
+      expect(word!.end).toBeLessThanOrEqual(label.x + SPINES.width);
+      expect(line.y).toBeLessThanOrEqual(label.y + SPINES.height);
+    }
+}, 60_000);
+
+test('letters of many scripts are printed; a sign that there is none for, a code that does not fit and a barcode of other characters are told', async () => {
+  const { store } = t.running.services;
+  const { holdings } = (await cataloguer<RecordDetail>('GET', '/records/21')).body;
+  const { version } = (await cataloguer<{ house: { version: number } }>('GET', '/set-up')).body.house;
+  const { value } = await store.house();
+  await (
+    await t.as(1)
+  )('PUT', '/set-up/house', { ...value, version, barcodes: [] });
+  const place = await cataloguer<{ id: number }>('POST', '/holdings', {
+    ...{ record: 21, branch: 'MR', location: 'BENCH', scheme: 'own', class: 'Łódź Ωμέγα Жук', item: '語' },
+  });
+  const add = async (barcode: string, holding: number) =>
+    (await cataloguer<{ id: number }>('POST', '/copies', { holding, type: 'BK', barcode })).body.id;
+  const odd = await add('WICK 0001', place.body.id);
+  const problems = async (body: object) =>
+    (await previewOf({ sheet: SPINES, ...body })).problems.map((p) => p.message);
+  expect(await problems({ kind: 'spine', copies: [odd] })).toEqual([
+    'There is no sign for “語” in the fonts of labels.',
+  ]);
+  const text = execFileSync(
+    'pdftotext',
+    [await pdfOf({ kind: 'spine', sheet: SPINES, copies: [odd] }, 'scripts'), '-'],
+    { encoding: 'utf8' },
+  );
+  expect(text).toContain('Łódź');
+  expect(text).toContain('Ωμέγα');
+  expect(text).toContain('Жук');
+  const plain = await add('WICK0002', holdings[0]!.id);
+  expect(
+    await problems({ kind: 'barcode', code: 'code39', sheet: { ...SPINES, width: 25 }, copies: [plain] }),
+  ).toEqual([expect.stringContaining('needs a label of')]);
+  expect(await problems({ kind: 'barcode', code: 'codabar', sheet: CODES, copies: [plain] })).toEqual([
+    expect.stringContaining('other characters'),
+  ]);
+});
+
+test('what cannot be printed is refused at its field', async () => {
+  const ask = (body: object) =>
+    cataloguer<Problem>('POST', '/labels/preview', { kind: 'spine', sheet: SPINES, ...body });
+  expect((await ask({ record: 999_999 })).status).toBe(404);
+  expect((await ask({})).body.fields?.[0]?.field).toBe('copies');
+  expect((await ask({ copies: [] })).body.fields?.[0]?.field).toBe('copies');
+  expect((await ask({ record: 20, startAt: 49 })).body.fields?.[0]).toEqual({
+    field: 'startAt',
+    message: 'The sheet has 48 labels.',
+  });
+  expect((await ask({ record: 20, sheet: { ...SPINES, columns: 5 } })).body.fields?.[0]?.field).toBe(
+    'sheet.columns',
+  );
+  expect((await ask({ record: 20, sheet: { ...SPINES, width: -3 } })).status).toBe(422);
+});

@@ -1,0 +1,118 @@
+import type { LabelsBody, LabelsPreview } from '@osier/contract';
+import { briefOf } from '@osier/core/access';
+import { callNumberText, byKey, shelfKey } from '@osier/core/callnumbers';
+import type { StoredObject } from '@osier/core/kinds';
+import { notFound, wrong } from '../http/problem';
+import { pileThere } from '../piles/piles';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import type { LabelOrder, LabelsSet, LabelText } from './label-worker';
+import { copiesOnPile } from './queries';
+
+/** Labels that are printed at once. */
+const MOST = 1000;
+
+interface Labelled {
+  readonly copy: number;
+  readonly record: number;
+  readonly text: LabelText;
+}
+
+/** The copies of which labels are wanted, in the order of the shelf; those that are named one by one in the order in which they are named. */
+async function copiesWanted(
+  store: Store,
+  { record, pile, copies }: LabelsBody,
+): Promise<StoredObject<'copy'>[]> {
+  if (copies?.length) {
+    const held = new Map((await store.readMany('copy', copies)).map((c) => [c.id, c]));
+    return copies.flatMap((id) => held.get(id) ?? []);
+  }
+  if (record !== undefined) {
+    if (!(await store.read('record', record))) throw notFound(`Record ${record}`);
+    return store.find('copy', { where: { record }, order: [['id', 'ASC']], limit: MOST + 1 });
+  }
+  if (pile !== undefined) {
+    const { value } = await pileThere(store, pile);
+    return store.readMany('copy', await copiesOnPile(store, pile, value.of, MOST + 1));
+  }
+  throw wrong('copies', 'Say of which copies labels are wanted.');
+}
+
+async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
+  const copies = await copiesWanted(store, body);
+  if (copies.length === 0) throw wrong('copies', 'There is no copy to print a label of.');
+  if (copies.length > MOST)
+    throw wrong('copies', 'At most 1,000 labels are printed at once; take a smaller pile.');
+  const unique = (ids: readonly number[]) => [...new Set(ids)];
+  const holdings = new Map(
+    (await store.readMany('holding', unique(copies.map((c) => c.value.holding)))).map((h) => [h.id, h.value]),
+  );
+  const records = new Map(
+    (await store.readMany('record', unique([...holdings.values()].map((h) => h.record)))).map((r) => [
+      r.id,
+      briefOf(r.value),
+    ]),
+  );
+  const rows = copies.flatMap(({ id, value }) => {
+    const holding = holdings.get(value.holding);
+    if (!holding) return [];
+    const brief = records.get(holding.record);
+    const { scheme, prefix, class: cls, item, year, suffix } = holding;
+    const spine = {
+      ...{ scheme, prefix, class: cls, item, suffix, number: value.number },
+      ...(year && { year }),
+      ...(value.part && { part: value.part }),
+    };
+    const text = {
+      spine,
+      callNumber: callNumberText(holding),
+      barcode: value.barcode,
+      title: brief?.title ?? '',
+      name: brief?.author ?? '',
+    };
+    return [{ copy: id, record: holding.record, key: shelfKey(holding), text }];
+  });
+  return body.copies?.length ? rows : rows.sort((a, b) => byKey(a.key, b.key) || a.copy - b.copy);
+}
+
+async function set(
+  { store, pool }: Services,
+  body: LabelsBody,
+  isPrinted: boolean,
+): Promise<{ of: Labelled[]; set: LabelsSet }> {
+  const onPage = body.sheet.columns * body.sheet.rows;
+  if (body.startAt > onPage) throw wrong('startAt', `The sheet has ${onPage} labels.`);
+  const of = await labelled(store, body);
+  const { kind, code, sheet, startAt } = body;
+  const order: LabelOrder = { kind, code, sheet, startAt, labels: of.map((l) => l.text), isPrinted };
+  return { of, set: await pool.labelPdf(order) };
+}
+
+/** What labels will look like: the first page, and what of any does not fit. */
+export async function previewLabels(services: Services, body: LabelsBody): Promise<LabelsPreview> {
+  const { of, set: made } = await set(services, body, false);
+  const named = made.labels.map((label, i) => ({ ...label, of: of[i]! }));
+  return {
+    pages: Math.max(...made.labels.map((l) => l.page)) + 1,
+    count: made.labels.length,
+    labels: named
+      .filter((l) => l.page === 0)
+      .map((l) => ({
+        copy: l.of.copy,
+        barcode: l.of.text.barcode,
+        x: l.x,
+        y: l.y,
+        texts: l.texts,
+        bars: l.bars,
+      })),
+    problems: named.flatMap((l) =>
+      l.problem === null
+        ? []
+        : [{ copy: l.of.copy, barcode: l.of.text.barcode, record: l.of.record, message: l.problem }],
+    ),
+  };
+}
+
+/** Labels as a PDF. */
+export const printLabels = async (services: Services, body: LabelsBody): Promise<Buffer> =>
+  Buffer.from((await set(services, body, true)).set.pdf);

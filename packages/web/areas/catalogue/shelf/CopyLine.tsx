@@ -1,0 +1,164 @@
+import { DownOutlined } from '@ant-design/icons';
+import { api, type RecordDetail } from '@osier/contract';
+import { COPY_STATUSES, copyName, type CopyStatus } from '@osier/core/holdings';
+import { Button, Dropdown, Select } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../../../api/call';
+import { refresh } from '../../../api/queries';
+import { problemText } from '../../../api/request';
+import { Barcode } from '../../../parts/Barcode';
+import { Mark } from '../../../parts/Mark';
+import { useShell } from '../../../shell/shell-store';
+import { useSetUp } from '../../setup/use-set-up';
+import { CopyEdit } from './CopyEdit';
+import { MoveForm } from './MoveForm';
+import { shelfWords as wording } from './words';
+
+type HeldCopy = RecordDetail['holdings'][number]['copies'][number];
+
+/** A copy: all that is known of it, and what can be done with it in place. */
+export function CopyLine({
+  held,
+  record,
+  mayEdit,
+  isWanted,
+}: {
+  held: HeldCopy;
+  record: RecordDetail;
+  mayEdit: boolean;
+  /** It was asked for: it stands out. */
+  isWanted: boolean;
+}) {
+  const [doing, setDoing] = useState<'change' | 'move' | null>(null);
+  const setUp = useSetUp();
+  const navigate = useNavigate();
+  const { say, complain } = useShell();
+  const { copy, due } = held;
+  const name = (list: 'types' | 'funds' | 'suppliers', code: string) =>
+    setUp?.lists.value[list].find((e) => e.code === code)?.name ?? code;
+  const price =
+    copy.price === null ? '' : `${(copy.price / 100).toFixed(2)} ${setUp?.house.value.currency ?? ''}`.trim();
+  const facts = [
+    copyName(copy),
+    name('types', copy.type).toLowerCase(),
+    copy.loanRule ?? '',
+    price,
+    copy.supplier && name('suppliers', copy.supplier),
+    copy.fund && name('funds', copy.fund),
+    copy.acquired && wording.acquiredOn(copy.acquired),
+    copy.lastSeen && wording.lastSeenOn(copy.lastSeen),
+    copy.condition,
+  ].filter(Boolean);
+  const move = async (to: number) => {
+    try {
+      const done = await call(api.copies.move, {
+        params: { id: held.id },
+        body: { version: held.version, to },
+      });
+      say(done.sentence, done.entry);
+      setDoing(null);
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  return (
+    <>
+      <div className={isWanted ? 'copy-line wanted' : 'copy-line'}>
+        <Barcode code={copy.barcode} />
+        <Standing due={due} status={copy.status} named={!mayEdit} />
+        <span className="faded copy-facts">{facts.join(' · ')}</span>
+        {mayEdit ? (
+          <span className="copy-acts">
+            <StatusPicker id={held.id} version={held.version} status={copy.status} />
+            <Dropdown
+              trigger={['click']}
+              autoFocus
+              menu={{
+                items: [
+                  { key: 'change', label: wording.changeCopy, onClick: () => setDoing('change') },
+                  { key: 'move', label: wording.moveCopyTo, onClick: () => setDoing('move') },
+                  {
+                    key: 'history',
+                    label: wording.historyOfTheCopy,
+                    onClick: () => void navigate(`/daybook?object=${encodeURIComponent(copy.barcode)}`),
+                  },
+                ],
+              }}
+            >
+              <Button size="small" type="text" aria-label={wording.moreOf(copy.barcode)}>
+                <DownOutlined />
+              </Button>
+            </Dropdown>
+          </span>
+        ) : null}
+        {copy.note || copy.staffNote ? (
+          <span className="copy-notes">
+            {copy.note}
+            {copy.staffNote ? <span className="faded"> {wording.forTheStaff(copy.staffNote)}</span> : null}
+          </span>
+        ) : null}
+      </div>
+      {doing === 'change' ? <CopyEdit held={held} onClose={() => setDoing(null)} /> : null}
+      {doing === 'move' ? (
+        <MoveForm
+          moving={{ of: 'copy', from: copy.holding }}
+          record={record}
+          onMove={move}
+          onClose={() => setDoing(null)}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** How a copy stands; its status is named here unless a picker beside it names it. */
+function Standing({
+  due,
+  status,
+  named,
+}: {
+  due: string | null | undefined;
+  status: string;
+  named: boolean;
+}) {
+  const kind =
+    status === 'lost' || status === 'missing' ? 'stop' : status === 'available' && !due ? 'clear' : 'caution';
+  const words = [
+    named ? status : '',
+    due ? wording.onLoanDue(due) : '',
+    due === null ? wording.theLoansDeskDoesNot : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
+  return (
+    <span>
+      <Mark kind={kind} name={status} /> {words}
+    </span>
+  );
+}
+
+function StatusPicker({ id, version, status }: { id: number; version: number; status: CopyStatus }) {
+  const { say, complain } = useShell();
+  const change = async (next: CopyStatus) => {
+    try {
+      const done = await call(api.copies.change, { params: { id }, body: { version, status: next } });
+      say(done.sentence, done.entry);
+    } catch (e) {
+      complain(problemText(e));
+    }
+    await refresh();
+  };
+  return (
+    <Select
+      size="small"
+      variant="borderless"
+      style={{ minWidth: 110 }}
+      aria-label={wording.status}
+      value={status}
+      onChange={(s) => void change(s)}
+      options={COPY_STATUSES.map((s) => ({ value: s, label: s }))}
+    />
+  );
+}

@@ -1,0 +1,58 @@
+import { api } from '@osier/contract';
+import { Button, InputNumber, Select } from 'antd';
+import { useState } from 'react';
+import { useApi } from '../../../api/queries';
+import { PickMany } from '../../../parts/form/PickMany';
+import { useSetUp } from '../../setup/use-set-up';
+import { shelfWords as wording } from './words';
+
+/** What fills the grid of copies: the first row at some branches, and barcodes of a label roll. */
+export function GridTools({
+  roll,
+  onRoll,
+  onRows,
+}: {
+  roll: number | null;
+  onRoll: (roll: number | null) => void;
+  onRows: (branches: readonly string[], each: number) => void;
+}) {
+  const lists = useSetUp()?.lists.value;
+  const { data: rolls = [] } = useApi(api.suppliers.rolls);
+  const [branches, setBranches] = useState<readonly string[]>([]);
+  const [each, setEach] = useState(1);
+  return (
+    <div className="row grid-tools">
+      <span>{wording.thisCallNumberAt}</span>
+      <PickMany
+        list={lists?.branches ?? []}
+        placeholder={wording.branches}
+        label={wording.branches}
+        value={[...branches]}
+        onChange={setBranches}
+      />
+      <InputNumber
+        aria-label={wording.copiesEach}
+        min={1}
+        max={50}
+        controls={false}
+        style={{ width: 56 }}
+        value={each}
+        onChange={(n) => setEach(n ?? 1)}
+      />
+      <Button disabled={branches.length === 0} onClick={() => onRows(branches, each)}>
+        {wording.makeRows}
+      </Button>
+      <Select<number | null>
+        aria-label={wording.barcodesFrom}
+        popupMatchSelectWidth={false}
+        style={{ minWidth: 170 }}
+        value={roll}
+        onChange={onRoll}
+        options={[
+          { value: null, label: wording.scanEveryBarcode },
+          ...rolls.map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.left) })),
+        ]}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,148 @@
+import { SCHEMES } from '@osier/core/callnumbers';
+import { COPY_STATUSES } from '@osier/core/holdings';
+import { FilterOutlined } from '@ant-design/icons';
+import { Button, Checkbox, Input, Popover, Select } from 'antd';
+import { lazy, Suspense } from 'react';
+import { KitField, KitGrid } from '../../parts/form/KitField';
+import { useSetUp } from '../setup/use-set-up';
+import { copiesWords as wording } from './words';
+
+const DateField = lazy(() => import('../../parts/form/DateField'));
+
+/** The parts of a search for copies, as they stand in the address. */
+export const COPY_FILTERS = [
+  ...(['barcode', 'branch', 'location', 'type', 'status', 'fund', 'supplier'] as const),
+  ...(['numberFrom', 'numberTo', 'scheme', 'acquiredFrom', 'acquiredTo', 'notSeenSince'] as const),
+  ...(['noPrice', 'unread', 'pile'] as const),
+];
+export type CopyFilter = (typeof COPY_FILTERS)[number];
+export type CopyFilterValues = Readonly<Partial<Record<CopyFilter, string>>>;
+
+/** What narrows a list of copies: place, type and status on a line, the rest below a button that says how much of it is chosen. */
+export function CopyFilters({
+  values,
+  onChange,
+}: {
+  values: CopyFilterValues;
+  onChange: (parts: Readonly<Partial<Record<CopyFilter, string | undefined>>>) => void;
+}) {
+  const lists = useSetUp()?.lists.value;
+  const pick = (
+    key: CopyFilter,
+    label: string,
+    options: readonly { readonly code: string; readonly name: string }[],
+    width: number,
+  ) => (
+    <Select<string>
+      key={key}
+      aria-label={label}
+      placeholder={label}
+      allowClear
+      showSearch={{ optionFilterProp: 'label' }}
+      popupMatchSelectWidth={false}
+      size="small"
+      style={{ width }}
+      value={values[key] ?? null}
+      onChange={(v: string | undefined) =>
+        onChange({ [key]: v, ...(key === 'branch' && { location: undefined }) })
+      }
+      options={options.map((o) => ({ value: o.code, label: o.name }))}
+    />
+  );
+  const text = (key: CopyFilter, label: string, help?: string) => (
+    <KitField label={label} help={help}>
+      <Input
+        className="mono"
+        defaultValue={values[key]}
+        key={values[key] ?? ''}
+        onPressEnter={(e) => onChange({ [key]: e.currentTarget.value.trim() || undefined })}
+        onBlur={(e) => onChange({ [key]: e.currentTarget.value.trim() || undefined })}
+      />
+    </KitField>
+  );
+  const day = (key: CopyFilter, label: string) => (
+    <KitField label={label}>
+      <DateField value={values[key] ?? ''} onChange={(v) => onChange({ [key]: v || undefined })} />
+    </KitField>
+  );
+  const below: readonly CopyFilter[] = [
+    ...(['numberFrom', 'numberTo', 'fund', 'supplier', 'acquiredFrom', 'acquiredTo'] as const),
+    ...(['notSeenSince', 'noPrice', 'unread'] as const),
+  ];
+  const chosen = below.filter((k) => values[k]).length;
+  const locations = (lists?.locations ?? []).filter((l) => !values.branch || l.branch === values.branch);
+  const more = (
+    <div className="copy-filters-more">
+      <Suspense fallback={null}>
+        <KitGrid isDense>
+          {text('numberFrom', wording.callNumberFrom)}
+          {text('numberTo', wording.callNumberTo, wording.withAllThatFollows)}
+          <KitField label={wording.scheme}>
+            <Select
+              value={values.scheme ?? 'dewey'}
+              options={SCHEMES.map((value) => ({
+                value,
+                label: wording.schemes[value],
+              }))}
+              onChange={(v: string) => onChange({ scheme: v === 'dewey' ? undefined : v })}
+            />
+          </KitField>
+          <KitField label={wording.fund}>{pick('fund', wording.fund, lists?.funds ?? [], 180)}</KitField>
+          <KitField label={wording.supplier}>
+            {pick('supplier', wording.supplier, lists?.suppliers ?? [], 180)}
+          </KitField>
+          {day('acquiredFrom', wording.acquiredFrom)}
+          {day('acquiredTo', wording.acquiredTo)}
+          {day('notSeenSince', wording.notSeenSince)}
+        </KitGrid>
+      </Suspense>
+      {(['noPrice', 'unread'] as const).map((key) => (
+        <Checkbox
+          key={key}
+          checked={values[key] === 'yes'}
+          onChange={(e) => onChange({ [key]: e.target.checked ? 'yes' : undefined })}
+        >
+          {wording[key]}
+        </Checkbox>
+      ))}
+    </div>
+  );
+  const isNarrowed = COPY_FILTERS.some((k) => k !== 'scheme' && values[k]);
+  return (
+    <>
+      <Input
+        size="small"
+        allowClear
+        aria-label={wording.partOfABarcode}
+        placeholder={wording.partOfABarcode}
+        style={{ width: 136 }}
+        defaultValue={values.barcode}
+        key={values.barcode ?? ''}
+        onPressEnter={(e) => onChange({ barcode: e.currentTarget.value.trim() || undefined })}
+        onBlur={(e) => onChange({ barcode: e.currentTarget.value.trim() || undefined })}
+      />
+      {pick('branch', wording.branch, lists?.branches ?? [], 110)}
+      {pick('location', wording.location, locations, 110)}
+      {pick('type', wording.type, lists?.types ?? [], 90)}
+      {pick(
+        'status',
+        wording.status,
+        COPY_STATUSES.map((s) => ({ code: s, name: s })),
+        95,
+      )}
+      <Popover trigger="click" placement="bottomLeft" content={more}>
+        <Button size="small" icon={<FilterOutlined />} data-key="f">
+          {chosen ? wording.moreFiltersChosen(chosen) : wording.moreFilters}
+        </Button>
+      </Popover>
+      {isNarrowed ? (
+        <Button
+          size="small"
+          onClick={() => onChange(Object.fromEntries(COPY_FILTERS.map((k) => [k, undefined])))}
+        >
+          {wording.clearFilters}
+        </Button>
+      ) : null}
+    </>
+  );
+}

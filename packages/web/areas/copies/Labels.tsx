@@ -1,0 +1,233 @@
+import { api, type LabelsBody, type LabelsPreview } from '@osier/contract';
+import {
+  LABEL_CODES,
+  LABEL_KINDS,
+  LABEL_SHEETS,
+  labelSheetProblems,
+  type LabelSheet,
+} from '@osier/core/labels';
+import { useQuery } from '@tanstack/react-query';
+import { Button, InputNumber, Select } from 'antd';
+import { useDeferredValue, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { call } from '../../api/call';
+import { download } from '../../api/download';
+import { problemText } from '../../api/request';
+import { AreaHead } from '../../parts/AreaHead';
+import { KitField, KitGrid, KitSection } from '../../parts/form/KitField';
+import { Mark } from '../../parts/Mark';
+import { useShell } from '../../shell/shell-store';
+import './labels.css';
+import { copiesWords as wording } from './words';
+
+const KEPT = 'osier-label-sheet';
+type Length = Exclude<keyof LabelSheet, 'name'>;
+const LENGTHS: readonly Length[] = [
+  'columns',
+  'rows',
+  'width',
+  'height',
+  'left',
+  'top',
+  'gapX',
+  'gapY',
+  'pageWidth',
+  'pageHeight',
+];
+
+const partsOf = (kept: unknown): Readonly<Record<string, unknown>> =>
+  typeof kept === 'object' && kept !== null ? { ...kept } : {};
+function isSheet(kept: unknown): kept is LabelSheet {
+  const parts = partsOf(kept);
+  return typeof parts.name === 'string' && LENGTHS.every((l) => typeof parts[l] === 'number');
+}
+
+/** What was chosen last in this browser: the sheet, the kind and the code. */
+function lastChosen(): Pick<LabelsBody, 'sheet' | 'kind' | 'code'> {
+  const begin = { sheet: LABEL_SHEETS[0]!, kind: 'spine' as const, code: 'code128' as const };
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEPT) ?? 'null');
+    const { sheet, kind, code } = { sheet: null, kind: null, code: null, ...partsOf(kept) };
+    return {
+      sheet: isSheet(sheet) ? sheet : begin.sheet,
+      kind: LABEL_KINDS.find((k) => k === kind) ?? begin.kind,
+      code: LABEL_CODES.find((c) => c === code) ?? begin.code,
+    };
+  } catch {
+    return begin;
+  }
+}
+
+/** Prints labels of the copies of a record, of a pile or of some copies: kind and sheet are chosen, the page is seen as it will come. */
+export default function Labels() {
+  const [query] = useSearchParams();
+  const [record, pile] = ['record', 'pile'].map((name) => Number(query.get(name)) || undefined);
+  const copies = query.get('copies')?.split(',').map(Number).filter(Boolean);
+  const [chosen, setChosen] = useState(lastChosen);
+  const [startAt, setStartAt] = useState(1);
+  const { complain } = useShell();
+  const { sheet, kind, code } = chosen;
+  const wrong = labelSheetProblems(sheet);
+  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, copies });
+  const preview = useQuery({
+    queryKey: ['review', 'labels', body],
+    queryFn: () => call(api.labels.preview, { body }),
+    enabled: wrong.length === 0,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const choose = (part: Partial<typeof chosen>) => {
+    const next = { ...chosen, ...part };
+    setChosen(next);
+    localStorage.setItem(KEPT, JSON.stringify(next));
+  };
+  const data = preview.data;
+  const problem = wrong[0]?.message ?? (preview.error ? problemText(preview.error) : null);
+  const print = () =>
+    download(api.labels.print.path, body, 'labels.pdf').catch((e: unknown) => complain(problemText(e)));
+  return (
+    <>
+      <AreaHead
+        name={wording.copies}
+        state={data ? wording.labelsOnPages(data.count, data.pages) : (problem ?? '…')}
+      >
+        <Link to={record ? `/catalogue/${record}` : pile ? `/copies/${pile}` : '/copies'}>
+          {wording.backFromLabels}
+        </Link>
+        <Button
+          type="primary"
+          data-key="p"
+          disabled={problem !== null || !data?.count}
+          onClick={() => void print()}
+        >
+          {wording.saveLabelsAsPdf}
+        </Button>
+      </AreaHead>
+      <div className="labels-page">
+        <div className="stack labels-form" role="group" aria-label={wording.labels}>
+          <KitSection title={wording.labels}>
+            <KitGrid isDense>
+              <KitField label={wording.labelKind}>
+                <Select
+                  value={kind}
+                  options={LABEL_KINDS.map((value) => ({ value, label: wording.labelKinds[value] }))}
+                  onChange={(value) => choose({ kind: value })}
+                />
+              </KitField>
+              {kind === 'spine' ? null : (
+                <KitField label={wording.barcodeIsPrintedAs}>
+                  <Select
+                    value={code}
+                    options={LABEL_CODES.map((value) => ({ value, label: wording.labelCodes[value] }))}
+                    onChange={(value) => choose({ code: value })}
+                  />
+                </KitField>
+              )}
+              <KitField label={wording.beginAtLabel} help={wording.labelsUsedAlready}>
+                <InputNumber
+                  min={1}
+                  max={sheet.columns * sheet.rows}
+                  controls={false}
+                  style={{ width: '100%' }}
+                  value={startAt}
+                  onChange={(n) => setStartAt(n ?? 1)}
+                />
+              </KitField>
+            </KitGrid>
+          </KitSection>
+          <KitSection title={wording.sheetOfLabels} intro={wording.allInMillimetres}>
+            <KitGrid isDense>
+              <KitField label={wording.beginFromSheet}>
+                <Select
+                  value={LABEL_SHEETS.some((s) => s.name === sheet.name) ? sheet.name : undefined}
+                  placeholder={wording.ownSheet}
+                  options={LABEL_SHEETS.map((s) => ({ value: s.name, label: s.name }))}
+                  onChange={(name) => choose({ sheet: LABEL_SHEETS.find((s) => s.name === name) ?? sheet })}
+                />
+              </KitField>
+              {LENGTHS.map((length) => (
+                <KitField
+                  key={length}
+                  label={wording.sheetLengths[length]}
+                  width="short"
+                  problem={wrong.find((p) => p.field === length)?.message}
+                >
+                  <InputNumber
+                    min={0}
+                    max={1000}
+                    step={length === 'columns' || length === 'rows' ? 1 : 0.1}
+                    controls={false}
+                    style={{ width: '100%' }}
+                    value={sheet[length]}
+                    onChange={(n) => choose({ sheet: { ...sheet, name: '', [length]: n ?? 0 } })}
+                  />
+                </KitField>
+              ))}
+            </KitGrid>
+          </KitSection>
+          {data?.problems.length ? (
+            <div className="note caution" role="alert">
+              <b>
+                <Mark kind="caution" /> {wording.labelsDoNotFit(data.problems.length)}
+              </b>
+              <ul>
+                {data.problems.slice(0, 20).map((p) => (
+                  <li key={p.copy}>
+                    <Link to={`/catalogue/${p.record ?? ''}?copy=${p.copy}`}>{p.barcode}</Link> {p.message}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ) : null}
+          {problem ? (
+            <p className="field-problem" role="alert">
+              {problem}
+            </p>
+          ) : null}
+        </div>
+        {data ? <Page sheet={sheet} labels={data.labels} /> : null}
+      </div>
+    </>
+  );
+}
+
+const POINT = 25.4 / 72;
+
+/** The first page as it will be printed. */
+function Page({ sheet, labels }: { sheet: LabelSheet; labels: LabelsPreview['labels'] }) {
+  const places = Array.from({ length: sheet.columns * sheet.rows }, (_, i) => ({
+    x: sheet.left + (i % sheet.columns) * (sheet.width + sheet.gapX),
+    y: sheet.top + Math.floor(i / sheet.columns) * (sheet.height + sheet.gapY),
+  }));
+  return (
+    <svg
+      className="label-page"
+      role="img"
+      aria-label={wording.firstPage}
+      viewBox={`0 0 ${sheet.pageWidth} ${sheet.pageHeight}`}
+    >
+      {places.map((p) => (
+        <rect
+          key={`${p.x} ${p.y}`}
+          className="label-place"
+          {...p}
+          width={sheet.width}
+          height={sheet.height}
+          rx={1}
+        />
+      ))}
+      {labels.map((l) => (
+        <g key={`${l.x} ${l.y}`}>
+          {l.bars.map((b) => (
+            <rect key={b.x} {...b} />
+          ))}
+          {l.texts.map((t, i) => (
+            <text key={i} x={t.x} y={t.y} fontSize={t.size * POINT}>
+              {t.text}
+            </text>
+          ))}
+        </g>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,46 @@
+import type { CopyListRow, CopyOrder } from '@osier/contract';
+import type { CodeLists } from '@osier/core/holdings';
+import type { ListColumn, ListView } from '../../parts/list-view';
+import { copiesWords as wording } from './words';
+
+const named = (list: readonly { code: string; name: string }[] | undefined, code: string): string =>
+  list?.find((e) => e.code === code)?.name ?? code;
+
+/** What the list of copies can show of each beside its title. */
+export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<CopyListRow>[] => [
+  { key: 'callNumber', name: wording.callNumber, of: (r) => r.callNumber, width: 130, isMono: true },
+  { key: 'barcode', name: wording.barcode, of: (r) => r.barcode, width: 122, isMono: true },
+  { key: 'status', name: wording.status, of: (r) => r.status, width: 80 },
+  { key: 'branch', name: wording.branch, of: (r) => named(lists?.branches, r.branch), width: 100 },
+  { key: 'location', name: wording.location, of: (r) => named(lists?.locations, r.location), width: 110 },
+  { key: 'type', name: wording.type, of: (r) => named(lists?.types, r.type), width: 80 },
+  {
+    key: 'part',
+    name: wording.partAndCopy,
+    of: (r) => [r.part, r.number > 1 ? `c. ${r.number}` : ''].filter(Boolean).join(', '),
+    width: 64,
+  },
+  {
+    key: 'price',
+    name: wording.price,
+    of: (r) => (r.price === null ? '' : (r.price / 100).toFixed(2)),
+    width: 54,
+    isNumber: true,
+  },
+  { key: 'fund', name: wording.fund, of: (r) => r.fund, width: 60 },
+  { key: 'supplier', name: wording.supplier, of: (r) => r.supplier, width: 60 },
+  { key: 'acquired', name: wording.acquired, of: (r) => r.acquired, width: 78, isNumber: true },
+  { key: 'lastSeen', name: wording.lastSeen, of: (r) => r.lastSeen, width: 78, isNumber: true },
+];
+/** On a narrow screen a row has two lines. */
+export const FIRST_VIEW: ListView = {
+  isDense: typeof matchMedia === 'function' && matchMedia('(min-width: 761px)').matches,
+  columns: ['callNumber', 'barcode', 'status', 'branch', 'location'],
+};
+export const ORDERS: readonly (readonly [CopyOrder, string])[] = [
+  ['shelf', wording.callNumber],
+  ['barcode', wording.barcode],
+  ['acquired', wording.acquired],
+  ['seen', wording.lastSeen],
+  ['price', wording.price],
+];
