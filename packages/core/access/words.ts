@@ -14,7 +14,7 @@ const wordsOf = <const N extends string>(
   name,
   title,
   type: 'words',
-  version: 1,
+  version: 2,
   extract: (record) =>
     found(
       record.fields.flatMap((f) => {

@@ -2,7 +2,7 @@ import { update } from '@osier/core/changes';
 import { KINDS } from '@osier/core/kinds';
 import { changesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
-import { COMING, indexRecords, pointsOf, SEARCHED } from '../store/index-records';
+import { COMING, indexRecords, pointsOf, SEARCHED, wordsTable } from '../store/index-records';
 import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
 import { tableOf } from '../store/tables';
@@ -98,9 +98,11 @@ const begin = (store: Store): Promise<void> =>
     );
   });
 
+/** Empties the second index; that of words is laid down anew, so that one of an older cut is not filled again. */
 async function emptyComing(store: Store, tx: Transaction): Promise<void> {
   await store.run(`DELETE FROM ${COMING.keys}`, {}, tx);
-  await store.run(`INSERT INTO ${COMING.words} (${COMING.words}) VALUES ('delete-all')`, {}, tx);
+  await store.run(`DROP TABLE ${COMING.words}`, {}, tx);
+  await store.run(wordsTable(COMING.words), {}, tx);
 }
 
 async function someAnew(store: Store, old: OldKeys, after: number, tx: Transaction): Promise<number[]> {

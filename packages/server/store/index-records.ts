@@ -36,6 +36,13 @@ export const SEARCHED: IndexTables = { keys: 'record_keys', words: 'record_words
 /** Those that are filled beside them when a rule has changed, and then take their place. */
 export const COMING: IndexTables = { keys: 'record_keys_coming', words: 'record_words_coming' };
 
+/**
+ * The full-text index of words under a name. Words come to it folded, with blanks between them; all that stands between blanks is
+ * one word to it, whatever SQLite's own tables (of Unicode 6.1) hold for a letter.
+ */
+export const wordsTable = (name: string): string =>
+  `CREATE VIRTUAL TABLE ${name} USING fts5 (${WORD_COLUMNS.join(', ')}, content='', contentless_delete=1, tokenize="unicode61 remove_diacritics 0 categories 'L* M* N* P* S* C*'", prefix='2 3')`;
+
 /** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
 export async function indexRecords(
   db: Database,

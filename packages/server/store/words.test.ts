@@ -43,6 +43,9 @@ const title = fc.oneof(
     '源氏物語 卷1',
     'ʻAmmān al-Qadīmah',
     'Ⅳ. ½ ﬁn',
+    // Letters that Unicode took for marks, or did not have, in 2012.
+    'ᦰᦱ ᦵᦲ',
+    'Ꞛꞛ 𞤀𞤁',
   ),
 );
 
