@@ -151,7 +151,7 @@ const ACTS: Record<string, (on: Target, random: Random, shared: Shared) => Fire 
   },
   'keep apart': (_, random, { headings }) => {
     const [a, b] = [random.pick(headings), random.pick(headings)];
-    return (ask) => ask('POST', '/headings/distinct', { a, b });
+    return (ask) => ask('POST', '/headings/distinct', { headings: [a, b] });
   },
   'merge headings': (_, random, { headings }) => {
     const [kept, lost] = [random.pick(headings), random.pick(headings)];

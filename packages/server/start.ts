@@ -1,4 +1,5 @@
 import { changeCopies } from './copies/change-many';
+import { mergeManyHeadings } from './headings/merge';
 import type { Express } from 'express';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -81,6 +82,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('decide-delivery', decideDelivery(services));
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('change-copies', changeCopies(services));
+  jobs.register('merge-headings', mergeManyHeadings(services));
   jobs.register('take-back', takeBack(services));
   jobs.register('clean-records', cleanRecords(services));
   jobs.register('fill-pile', fillPile(services));

@@ -1,4 +1,5 @@
-import { array, object } from 'yup';
+import { TAKEN_FIELDS, type TakenFields } from '@osier/core/headings';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { amount, flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
@@ -6,16 +7,54 @@ import { doneSchema, reviewSchema } from '../objects/acts';
 import { marcSchema } from '../objects/marc';
 import { page, reviewed } from './reviews';
 
-/** Headings that are merged into one. */
+/** A form of a heading as it is typed: `$aReedman, Amos,$d1880-1950`. */
+const typedForm = () => line(2000);
+/** Headings that are merged into one, or one that gets another form, or both. */
 export const mergeBody = object({
   kept: id().required(),
-  lost: array(id().required()).min(1, 'Choose what is merged into the kept form.').max(50).required(),
+  lost: array(id().required())
+    .max(50)
+    .required()
+    .when('form', {
+      is: (form: unknown) => !form,
+      then: (given) => given.min(1, 'Choose what is merged into the kept form.'),
+    }),
+  /** The form that the kept heading gets, where it is another than it has. */
+  form: typedForm(),
+  /** Further fields of the lost authority records that the kept one gets. */
+  taken: array(
+    mixed<TakenFields>()
+      .oneOf([...TAKEN_FIELDS])
+      .required(),
+  ).default([]),
   token: reviewed(),
 });
+export type MergeBody = InferType<typeof mergeBody>;
 /** A page of the review of a merge. */
 export const mergeReviewBody = mergeBody.shape(page);
-/** Two headings that are two people. */
-export const distinctBody = object({ a: id().required(), b: id().required() });
+/** Records of a heading that go to another one, named by its form: made where no heading has it. */
+export const splitBody = object({
+  form: typedForm().required('Type the form that the records get.'),
+  records: array(id().required())
+    .min(1, 'Choose the records that go to the other heading.')
+    .max(1000, 'At most 1,000 records are chosen at a time.')
+    .required(),
+  token: reviewed(),
+});
+export type SplitBody = InferType<typeof splitBody>;
+/** A page of the review of a split. */
+export const splitReviewBody = splitBody.shape(page);
+/** Headings that are different, each of them from every other, or that are looked at later. */
+export const distinctBody = object({
+  headings: array(id().required()).min(2, 'Choose two headings.').max(20).required(),
+  reason: line(200).default(''),
+  later: boolean().default(false),
+});
+
+/** Headings that were put by. */
+export const takeUpBody = object({
+  headings: array(id().required()).min(2, 'Choose two headings.').max(20).required(),
+});
 
 const rowParts = {
   id: whole(),
@@ -23,6 +62,9 @@ const rowParts = {
   kind: text(),
   records: whole(),
   mergedInto: orNull(whole()),
+  vocabulary: text(),
+  /** A merge over many records is at work on it: it cannot be changed until that has ended. */
+  merging: flag(),
 };
 const headingRow = shape(rowParts);
 /** A heading with how many records carry it. */
@@ -31,8 +73,19 @@ const headingPage = shape({ rows: listOf(headingRow), next: orNull(text()) });
 /** A page of headings. */
 export type HeadingPage = ValueOf<typeof headingPage>;
 
+/** A heading as it stands beside others. */
+const shownParts = {
+  ...rowParts,
+  seeFrom: listOf(text()),
+  titles: listOf(text()),
+  isEstablished: flag(),
+  /** Fields of its authority record that another one may get when it is merged. */
+  takeable: listOf(wordOf([...TAKEN_FIELDS])),
+};
+const shownHeading = shape(shownParts);
+export type ShownHeading = ValueOf<typeof shownHeading>;
 const lookAlikeGroup = shape({
-  headings: listOf(shape({ ...rowParts, seeFrom: listOf(text()), titles: listOf(text()) })),
+  headings: listOf(shownHeading),
   pairs: listOf(shape({ a: whole(), b: whole(), score: amount(), why: text() })),
 });
 /** Headings that may be one, with why. */
@@ -42,6 +95,15 @@ const lookAlikePage = shape({
   /** Where the next page begins; null when there is none. */
   next: orNull(text()),
   total: whole(),
+  facets: listOf(
+    shape({
+      kind: text(),
+      vocabulary: text(),
+      verdict: wordOf(['same', 'perhaps']),
+      later: flag(),
+      n: whole(),
+    }),
+  ),
   /** How many names are still to be compared, so that there may be more groups. */
   comparing: whole(),
 });
@@ -62,7 +124,7 @@ export type HeadingDetail = ValueOf<typeof headingDetail>;
 const seenHeadings = shape({
   headings: listOf(
     shape({
-      id: whole(),
+      ...shownParts,
       /** First and last year of publication of its records. */
       years: orNull(shape({ first: whole(), last: whole() })),
       languages: listOf(text()),
@@ -84,6 +146,10 @@ const seenHeadings = shape({
 /** What the records say of some headings, and whether they are one. */
 export type SeenHeadings = ValueOf<typeof seenHeadings>;
 
+/** A merge that was done, or the job that does it where many records carry the headings. */
+const mergedSchema = shape({ entry: orNull(whole()), sentence: text(), job: orNull(whole()) });
+export type MergedAnswer = ValueOf<typeof mergedSchema>;
+
 const permission = 'merge headings' as const;
 /** Headings: list, look-alikes, merge. */
 export const headingApi = {
@@ -100,7 +166,14 @@ export const headingApi = {
     path: '/headings/look-alikes',
     summary: 'Groups of headings that look alike, a page from `after` on',
     permission: 'look',
-    query: object({ after: line(1000) }),
+    query: object({
+      kind: line(40),
+      vocabulary: line(60),
+      verdict: mixed<'same' | 'perhaps'>().oneOf(['same', 'perhaps']).optional(),
+      /** Those that are put by. */
+      later: mixed<'yes'>().oneOf(['yes']).optional(),
+      after: line(1000),
+    }),
     answer: lookAlikePage,
   }),
   evidence: endpoint({
@@ -138,15 +211,42 @@ export const headingApi = {
     summary: 'Merge headings into one',
     permission,
     body: mergeBody,
+    answer: mergedSchema,
+    problems: [404, 409],
+  }),
+  reviewSplit: endpoint({
+    method: 'post',
+    path: '/headings/:id/split/review',
+    summary: 'What giving some records of a heading to another would change',
+    permission,
+    body: splitReviewBody,
+    answer: reviewSchema,
+    problems: [404, 409],
+  }),
+  split: endpoint({
+    method: 'post',
+    path: '/headings/:id/split',
+    summary: 'Give some records of a heading to another',
+    permission,
+    body: splitBody,
     answer: doneSchema,
-    problems: [404],
+    problems: [404, 409],
   }),
   keepApart: endpoint({
     method: 'post',
     path: '/headings/distinct',
-    summary: 'Record that two headings are different',
+    summary: 'Record that headings are different, or put them by',
     permission,
     body: distinctBody,
+    answer: doneSchema,
+    problems: [404],
+  }),
+  takeUp: endpoint({
+    method: 'post',
+    path: '/headings/take-up',
+    summary: 'Take up headings again that were put by',
+    permission,
+    body: takeUpBody,
     answer: doneSchema,
     problems: [404],
   }),

@@ -75,7 +75,15 @@ export interface ActParts {
   readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'>;
   readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;
   readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
-  readonly 'keep-apart': Names<'one' | 'other'>;
+  /** A heading that gets another form. */
+  readonly 'change-heading': Names<'from' | 'to'> & Counts<'records'>;
+  readonly 'split-heading': Names<'from' | 'to'> & Counts<'records'>;
+  /** `more`: how many headings beside the two named. */
+  readonly 'keep-apart': Names<'one' | 'other'> & { readonly more?: number; readonly reason?: string };
+  readonly 'look-later': Names<'one' | 'other'> & {
+    readonly how: 'parked' | 'taken-up';
+    readonly more?: number;
+  };
   readonly pile: Names<'pile'> & {
     readonly did:
       | { readonly how: 'began' | 'note' | 'deleted' }

@@ -105,6 +105,11 @@ const withErrors = (n = 0): string => (n ? `, with ${counted(n, 'error')}` : '')
 const likeOthers = (n: number): string =>
   n ? `, although ${counted(n, 'record')} ${n === 1 ? 'looks' : 'look'} like it` : '';
 
+const pairNamed = (names: Readonly<Record<'one' | 'other', string>>, more = 0): string =>
+  more
+    ? `${quoted(names.one)}, ${quoted(names.other)} and ${counted(more, 'more heading')}`
+    : `${quoted(names.one)} and ${quoted(names.other)}`;
+
 const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   told: ({ sentence }) => sentence,
   'first-fill': ({ names }) => `Loaded the demo library of ${names.library}`,
@@ -173,8 +178,16 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
-  'keep-apart': ({ names }) =>
-    `Recorded ${quoted(names.one)} and ${quoted(names.other)} as different headings`,
+  'change-heading': ({ names, counts }) =>
+    `Changed the heading ${quoted(names.from)} to ${quoted(names.to)}: ${counted(counts.records, 'record')} changed`,
+  'split-heading': ({ names, counts }) =>
+    `Split ${quoted(names.from)}: ${counted(counts.records, 'record')} now under ${quoted(names.to)}`,
+  'keep-apart': ({ names, more, reason }) =>
+    `Recorded ${pairNamed(names, more)} as different headings${reason ? ` (${reason})` : ''}`,
+  'look-later': ({ names, more, how }) =>
+    how === 'parked'
+      ? `Put by ${pairNamed(names, more)} to look at later`
+      : `Took up ${pairNamed(names, more)} again`,
   pile: pileChange,
   recipe: ({ names, counts, how }) =>
     `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,

@@ -25,8 +25,23 @@ export {
   lookAlikes,
   SAME,
 } from './look-alikes';
-export type { Distinct, MergePlan } from './merge-plan';
-export { distinctChange, mergeForms, mergePlan, NotMergeable, withSeeFroms } from './merge-plan';
+export type { Merging, MergePlan } from './merge-plan';
+export {
+  formsOfMerge,
+  mergedHeadings,
+  mergedRecords,
+  mergeForms,
+  mergePlan,
+  NotMergeable,
+  withSeeFroms,
+} from './merge-plan';
+export { asNewForm, WrongForm } from './new-form';
+export type { SplitPlan } from './split-plan';
+export { isItsForm, splitPlan } from './split-plan';
+export type { TakenFields } from './taken-fields';
+export { TAKEN_FIELDS, takeable, withTakenFields } from './taken-fields';
+export type { Distinct } from './distinct';
+export { distinctChange } from './distinct';
 export type { MergeForm } from './merge-form';
 export { formOfAuthority, formOfField } from './merge-form';
 export type { Followable, Followed } from './follow-see-froms';
@@ -34,7 +49,8 @@ export { followable, withKeptForms } from './follow-see-froms';
 export type { MergedRecord } from './merge-record';
 export { mergeInRecord } from './merge-record';
 export { completedField } from './completed-field';
-export { fullestForm } from './fullest-form';
+export type { Keepable, SuggestedFor } from './suggested-form';
+export { suggestedForm } from './suggested-form';
 export { CARRIED_HEADING, HEADING_FORM } from './access';
 export type { Form, FormGroup, Gathered, Judged, AlikeVerdict, SeenHeading } from './alike';
 export {

@@ -20,14 +20,14 @@ export const heading = describeKind<Heading>()({
   once: [{ columns: ['vocabulary', 'kind', 'key'], among: { column: 'merged_into', is: null } }],
 });
 
-/** Two headings that a person has said are two people. */
+/** Two headings that a person has said are different, or has put by. */
 export const distinct = describeKind<Distinct>()({
   kind: 'distinct',
   noun: ['pair kept apart', 'pairs kept apart'],
   label: ({ a, b }) => `headings ${a} and ${b}`,
   table: 'distinct_pairs',
-  columns: { a: 'integer', b: 'integer' },
-  compute: ({ a, b }) => ({ a, b }),
+  columns: { a: 'integer', b: 'integer', later: 'integer' },
+  compute: ({ a, b, later }) => ({ a, b, later: later ? 1 : 0 }),
   parents: [
     { kind: 'heading', field: 'a', column: 'a', whenGone: 'holds' },
     { kind: 'heading', field: 'b', column: 'b', whenGone: 'holds' },

@@ -3,6 +3,7 @@ import { judgedWith, seenInRecords, shorterFirst, type SeenHeading } from '@osie
 import { notFound } from '../http/problem';
 import { partnersAmong } from '../projections/look-alikes';
 import type { Services } from '../services';
+import { shownHeadings } from './headings';
 import { firstCarrying } from './queries';
 
 /** Records of each heading that are looked at. */
@@ -20,6 +21,7 @@ export async function headingEvidence({ store }: Services, ids: readonly number[
     held.map(({ id, value }) => ({ id, heading: value })),
     records.map((r) => r.value),
   );
+  const shown = await shownHeadings(store, ids);
   const partners = await partnersAmong(store, ids);
   const pairs = seen.flatMap((a, i) =>
     seen.slice(i + 1).map((b) => {
@@ -29,7 +31,8 @@ export async function headingEvidence({ store }: Services, ids: readonly number[
   );
   return {
     headings: seen.map(({ id, years, languages, roles, sources }) => ({
-      ...{ id, languages: [...languages], roles: [...roles], sources: [...sources] },
+      ...shown.get(id)!,
+      ...{ languages: [...languages], roles: [...roles], sources: [...sources] },
       years: years && { first: years[0], last: years[1] },
       isPart: of(id).length > MOST,
     })),

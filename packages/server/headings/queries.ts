@@ -15,9 +15,12 @@ export const seeFromsLeadingOn = (
     { wanted: JSON.stringify(wanted) },
   );
 
-const COLUMNS = `h.id, h.text, h.kind, h.merged_into AS mergedInto,
+const COLUMNS = `h.id, h.text, h.kind, h.vocabulary, h.merged_into AS mergedInto,
   COALESCE((SELECT u.n FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key), 0) AS records`;
 const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key`;
+
+/** A heading of a list, as the store tells it. */
+export type HeadingInList = Omit<HeadingRow, 'merging'>;
 
 /** Which page of headings: behind a text and a number. */
 export interface HeadingsPage {
@@ -32,7 +35,7 @@ export type AfterHeading = readonly [text: string, id: number];
 export function headingsWithWords(
   store: Store,
   { words, kind, after, atMost }: HeadingsPage,
-): Promise<HeadingRow[]> {
+): Promise<HeadingInList[]> {
   const [text, id] = after ?? ['', 0];
   const params: Record<string, unknown> = { kind, text, id, atMost };
   const conditions = [
@@ -44,15 +47,15 @@ export function headingsWithWords(
     params[`w${i}`] = `%${w.toUpperCase()}%`;
     conditions.push(`h.key LIKE :w${i}`);
   });
-  return store.rows<HeadingRow>(
+  return store.rows<HeadingInList>(
     `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost`,
     params,
   );
 }
 
 /** Some headings by their numbers. */
-export const headingsByNumber = (store: Store, ids: readonly number[]): Promise<HeadingRow[]> =>
-  store.rows<HeadingRow>(
+export const headingsByNumber = (store: Store, ids: readonly number[]): Promise<HeadingInList[]> =>
+  store.rows<HeadingInList>(
     `SELECT ${COLUMNS} FROM headings h WHERE h.id IN (SELECT value FROM json_each(:ids))`,
     { ids: JSON.stringify(ids) },
   );
@@ -98,17 +101,45 @@ export const mergedInto = (store: Store, id: number): Promise<{ id: number; text
     { id },
   );
 
-/** The records that carry some headings, or a subject that one of them begins. */
-export async function recordsCarrying(store: Store, ids: readonly number[]): Promise<number[]> {
-  const among = 'h.id IN (SELECT value FROM json_each(:ids))';
+const AMONG = 'h.id IN (SELECT value FROM json_each(:ids))';
+const CARRYING = `SELECT k.record FROM ${CARRIED} WHERE ${AMONG}
+  UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
+    WHERE ${AMONG} AND h.kind IN ('topic', 'place')`;
+
+/** The records behind a number that carry some headings, or a subject that one of them begins; in the order of their numbers. */
+export async function recordsCarrying(
+  store: Store,
+  ids: readonly number[],
+  after: number,
+  atMost: number,
+): Promise<number[]> {
   const rows = await store.rows<{ record: number }>(
-    `SELECT k.record FROM ${CARRIED} WHERE ${among}
-     UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
-       WHERE ${among} AND h.kind IN ('topic', 'place')`,
-    { ids: JSON.stringify(ids) },
+    `SELECT record FROM (${CARRYING}) WHERE record > :after ORDER BY record LIMIT :atMost`,
+    { ids: JSON.stringify(ids), after, atMost },
   );
   return rows.map((r) => r.record);
 }
+
+/** How many those are. */
+export const countCarrying = async (store: Store, ids: readonly number[]): Promise<number> =>
+  (await store.row<{ n: number }>(`SELECT COUNT(*) AS n FROM (${CARRYING})`, { ids: JSON.stringify(ids) }))!
+    .n;
+
+/** What merges over many records, that have not ended, work on; the earliest first. */
+export const mergesUnderWay = (store: Store): Promise<{ id: number; work: string }[]> =>
+  store.rows<{ id: number; work: string }>(
+    "SELECT id, work FROM jobs WHERE kind = 'merge-headings' AND state IN ('waiting', 'running') ORDER BY id",
+  );
+
+/** The heading in use whose kept form has a key. */
+export const headingWithKey = (
+  store: Store,
+  { vocabulary, kind, key }: { vocabulary: string; kind: string; key: string },
+): Promise<{ id: number } | undefined> =>
+  store.row<{ id: number }>(
+    'SELECT id FROM headings WHERE vocabulary = :vocabulary AND kind = :kind AND key = :key AND merged_into IS NULL',
+    { vocabulary, kind, key },
+  );
 
 /** Headings whose kept form begins so, by their text; what was merged away is left out. */
 export const headingsBeginning = (

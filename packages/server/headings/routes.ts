@@ -1,20 +1,31 @@
-import { api } from '@osier/contract';
+import { api, type EndpointQuery } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { headingEvidence } from './evidence';
-import { headingDetail, keepApart, listHeadings, lookAlikeList, merge, reviewMerge } from './headings';
+import { keepApart, takeUpAgain } from './apart';
+import { headingDetail, listHeadings, lookAlikeList } from './headings';
+import { merge, reviewMerge } from './merge';
+import { reviewSplit, split } from './split';
+
+const askedOf = ({ later, ...asked }: EndpointQuery<typeof api.headings.lookAlikes>) => ({
+  ...asked,
+  later: later === 'yes',
+});
 
 /** Headings: list, look-alikes, merge, keep apart. */
 export const headingRoutes = (services: Services): Route[] => [
   route(api.headings.list, ({ query }) => listHeadings(services, query.q ?? '', query.kind, query.after)),
-  route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, query.after)),
+  route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, askedOf(query))),
   route(api.headings.evidence, ({ query }) =>
     headingEvidence(services, (query.ids ?? '').split(',').map(Number)),
   ),
   route(api.headings.read, ({ params }) => headingDetail(services, params.id)),
-  route(api.headings.reviewMerge, ({ body }) => reviewMerge(services, body.kept, body.lost, body.from)),
-  route(api.headings.merge, ({ body, person }) =>
-    merge(services, person.id, body.kept, body.lost, body.token),
+  route(api.headings.reviewMerge, ({ body: { from, ...body } }) => reviewMerge(services, body, from)),
+  route(api.headings.merge, ({ body, person }) => merge(services, person.id, body)),
+  route(api.headings.reviewSplit, ({ params, body: { from, ...body } }) =>
+    reviewSplit(services, params.id, body, from),
   ),
-  route(api.headings.keepApart, ({ body, person }) => keepApart(services, person.id, body.a, body.b)),
+  route(api.headings.split, ({ params, body, person }) => split(services, person.id, params.id, body)),
+  route(api.headings.keepApart, ({ body, person }) => keepApart(services, person.id, body)),
+  route(api.headings.takeUp, ({ body, person }) => takeUpAgain(services, person.id, body.headings)),
 ];

@@ -34,7 +34,7 @@ const TOTALS = [
   ['records', KINDS.record.table, '1'],
   ['copies', KINDS.copy.table, '1'],
   ['headings', KINDS.heading.table, 'merged_into IS NULL'],
-  ['look-alikes', 'alike_groups', '1'],
+  ['look-alikes', 'alike_groups', 'parked = 0'],
 ] as const;
 
 /** Name of a total that is kept. */

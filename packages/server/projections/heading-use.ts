@@ -4,6 +4,7 @@ import { headingKeyKind } from '../store/index-records';
 import { insertRows } from '../store/insert';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
+import { recountGroups } from './alike-groups';
 import type { Projection } from './projection';
 
 /** How many records carry each heading, by group and key; a record that carries it twice counts once. */
@@ -21,6 +22,11 @@ export const headingUse: Projection & { recount(store: Store, tx: Transaction): 
     if (rows.length === 0) return;
     const add = 'ON CONFLICT (kind, key) DO UPDATE SET n = n + excluded.n';
     await insertRows(store, 'INSERT', 'heading_use', ['kind', 'key', 'n'], rows, tx, add);
+    await recountGroups(
+      store,
+      rows.map(([kind, key]) => [String(kind), String(key)]),
+      tx,
+    );
     if (rows.some(([, , n]) => Number(n) < 0))
       await store.run(
         'DELETE FROM heading_use WHERE n <= 0 AND key IN (SELECT value FROM json_each(:keys))',

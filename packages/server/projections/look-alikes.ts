@@ -8,8 +8,8 @@ import {
 } from '@osier/core/headings';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
-import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
+import { weighGroups } from './alike-groups';
 import type { Projection } from './projection';
 
 /**
@@ -18,7 +18,7 @@ import type { Projection } from './projection';
  */
 export const alikeHeadings: Projection = {
   name: 'look-alikes',
-  version: 2,
+  version: 3,
   of: ['heading', 'distinct'],
   async apply(store, changes, tx) {
     const touched = changes
@@ -29,14 +29,17 @@ export const alikeHeadings: Projection = {
       .of('heading')
       .filter((c) => c.after === null || !isCompared(c.after))
       .map((c) => c.id);
-    const apart = changes.of('distinct').flatMap(({ before, after }) => [before, after]);
-    const pairs = apart.flatMap((d) => (d ? [[d.a, d.b] as const] : []));
-    await mark(store, [...touched, ...pairs.flat()], tx);
-    if (gone.length + pairs.length === 0) return;
-    const near = new Set([...gone, ...pairs.flat()]);
+    const said = changes.of('distinct');
+    const apart = said.flatMap(({ after }) => (after && !after.later ? [after] : []));
+    // Those that are different no longer are compared again.
+    const again = said.flatMap(({ before, after }) => (before && !before.later && !after ? [before] : []));
+    await mark(store, [...touched, ...again.flatMap(({ a, b }) => [a, b])], tx);
+    const near = new Set(gone);
+    for (const d of said.flatMap(({ before, after }) => [before, after])) if (d) near.add(d.a).add(d.b);
+    if (near.size === 0) return;
     for (const id of await partnersOf(store, gone)) near.add(id);
     await forgetPairs(store, gone, tx);
-    for (const [a, b] of pairs)
+    for (const { a, b } of apart)
       await store.run('DELETE FROM alike_pairs WHERE a = :a AND b = :b', { a, b }, tx);
     await regroup(store, near, tx);
   },
@@ -113,6 +116,11 @@ async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transact
   const groups = lookAlikeGroups(pairs);
   const rows = groups.map((g) => [numberOf(g.headings), g.score, JSON.stringify(g.headings)]);
   await insertRows(store, 'INSERT', 'alike_groups', ['id', 'score', 'members'], rows, tx);
+  await weighGroups(
+    store,
+    groups.map((g) => numberOf(g.headings)),
+    tx,
+  );
   const members = groups.flatMap((g) => g.headings.map((id) => [id, numberOf(g.headings)]));
   await insertRows(store, 'INSERT', 'alike_members', ['heading', 'alike_group'], members, tx);
 }
@@ -195,7 +203,7 @@ async function keepPairs(
   await insertRows(store, 'INSERT OR REPLACE', 'alike_pairs', ['a', 'b', 'score', 'why'], rows, tx);
   // Two people that a person told apart, and names that went while they were compared.
   await store.run(
-    `DELETE FROM alike_pairs WHERE (a ${AMONG} OR b ${AMONG}) AND (EXISTS (SELECT 1 FROM distinct_pairs d WHERE d.a = alike_pairs.a AND d.b = alike_pairs.b)
+    `DELETE FROM alike_pairs WHERE (a ${AMONG} OR b ${AMONG}) AND (EXISTS (SELECT 1 FROM distinct_pairs d WHERE d.a = alike_pairs.a AND d.b = alike_pairs.b AND d.later = 0)
        OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.a AND h.merged_into IS NULL)
        OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.b AND h.merged_into IS NULL))`,
     among(ids),
@@ -203,34 +211,6 @@ async function keepPairs(
   );
   for (const p of fresh) near.add(p.a).add(p.b);
   await regroup(store, near, tx);
-}
-
-/** Where a page of groups begins: behind the group with this score and number. */
-export interface AfterGroup {
-  readonly score: number;
-  readonly id: number;
-}
-
-/** A page of groups, the surest first. */
-export async function pageOfGroups(
-  store: Store,
-  after: AfterGroup | null,
-  atMost: number,
-): Promise<{ id: number; score: number; headings: number[]; pairs: LookAlike[] }[]> {
-  const groups = await store.rows<{ id: number; score: number; members: string }>(
-    `SELECT id, score, members FROM alike_groups ${after ? 'WHERE score < :score OR (score = :score AND id > :id)' : ''}
-      ORDER BY score DESC, id LIMIT :atMost`,
-    { ...after, atMost },
-  );
-  const of = groups.map((g) => ({ ...g, headings: keptJson<number[]>(g.members) }));
-  const pairs = await store.rows<LookAlike>(
-    `SELECT a, b, score, why FROM alike_pairs WHERE a ${AMONG} ORDER BY score DESC, a, b`,
-    among(of.flatMap((g) => g.headings)),
-  );
-  return of.map(({ id, score, headings }) => {
-    const own = new Set(headings);
-    return { id, score, headings, pairs: pairs.filter((p) => own.has(p.a) && own.has(p.b)) };
-  });
 }
 
 /** The headings that look like each of some. */

@@ -2,7 +2,7 @@
 const count = (name: string, by: string): string => `UPDATE counts SET n = n ${by} WHERE name = '${name}';`;
 
 /** Counts the rows of a table that a condition holds for. */
-const counting = (name: string, table: string, condition = '1'): string[] => {
+export const counting = (name: string, table: string, condition = '1'): string[] => {
   const when = (row: string) => condition.replaceAll('$', row);
   return [
     `INSERT INTO counts (name, n) VALUES ('${name}', 0)`,

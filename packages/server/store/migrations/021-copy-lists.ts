@@ -1,3 +1,5 @@
+import { counting } from './011-projections';
+
 const inherited = (column: string): string =>
   `(SELECT h.${column} FROM holdings h WHERE h.id = copies.holding)`;
 
@@ -28,4 +30,16 @@ export const alikeMembers: readonly string[] = [
   `DROP TABLE alike_members`,
   `CREATE TABLE alike_members (heading INTEGER NOT NULL, alike_group INTEGER NOT NULL, PRIMARY KEY (heading, alike_group)) WITHOUT ROWID`,
   `CREATE INDEX alike_members_group ON alike_members (alike_group)`,
+  // Pairs that are put by stay pairs; groups are ranked by how sure they are and how much they touch.
+  `ALTER TABLE distinct_pairs ADD COLUMN later INTEGER NOT NULL DEFAULT 0`,
+  `DELETE FROM alike_groups`,
+  `DROP INDEX alike_groups_score`,
+  `ALTER TABLE alike_groups ADD COLUMN kind TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE alike_groups ADD COLUMN vocabulary TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE alike_groups ADD COLUMN records INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE alike_groups ADD COLUMN parked INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE alike_groups ADD COLUMN rank REAL NOT NULL DEFAULT 0`,
+  ...['counted', 'uncounted'].map((name) => `DROP TRIGGER alike_groups_${name}`),
+  ...counting('look-alikes', 'alike_groups', '$.parked = 0').slice(1),
+  `CREATE INDEX alike_groups_rank ON alike_groups (parked, rank DESC, id)`,
 ];

@@ -3,6 +3,7 @@ import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
 import { useToday } from '../today/use-today';
+import { kindsName } from './heading-names';
 import { headingsWords as wording } from './words';
 
 /** What the pane shows when no heading and no group is opened. */
@@ -33,7 +34,7 @@ export function HeadingsOverview() {
           <BarTable
             caption={wording.headingsByKind}
             of={wording.headings}
-            rows={data.headingKinds.map(({ value, n }) => ({ key: value, name: value, n }))}
+            rows={data.headingKinds.map(({ value, n }) => ({ key: value, name: kindsName(value), n }))}
           />
         </OverviewSection>
       ) : null}
