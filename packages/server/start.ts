@@ -1,4 +1,5 @@
 import { changeCopies } from './copies/change-many';
+import { mergeAllSame } from './headings/merge-all';
 import { mergeManyHeadings } from './headings/merge';
 import type { Express } from 'express';
 import { createServer, type Server } from 'node:http';
@@ -82,6 +83,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('decide-delivery', decideDelivery(services));
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('change-copies', changeCopies(services));
+  jobs.register('merge-all', mergeAllSame(services));
   jobs.register('merge-headings', mergeManyHeadings(services));
   jobs.register('take-back', takeBack(services));
   jobs.register('clean-records', cleanRecords(services));

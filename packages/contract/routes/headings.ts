@@ -3,9 +3,9 @@ import { array, boolean, mixed, object, type InferType } from 'yup';
 import { amount, flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
-import { doneSchema, reviewSchema } from '../objects/acts';
+import { doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
 import { marcSchema } from '../objects/marc';
-import { page, reviewed } from './reviews';
+import { leaveOut, page, reviewed } from './reviews';
 
 /** A form of a heading as it is typed: `$aReedman, Amos,$d1880-1950`. */
 const typedForm = () => line(2000);
@@ -32,6 +32,16 @@ export const mergeBody = object({
 export type MergeBody = InferType<typeof mergeBody>;
 /** A page of the review of a merge. */
 export const mergeReviewBody = mergeBody.shape(page);
+/** All groups that are the same, of a kind and vocabulary where that is said. */
+export const mergeAllBody = object({
+  kind: line(40),
+  vocabulary: line(60),
+  leaveOut: leaveOut(),
+  token: reviewed(),
+});
+export type MergeAllBody = InferType<typeof mergeAllBody>;
+/** A page of its review. */
+export const mergeAllReviewBody = mergeAllBody.shape(page);
 /** Records of a heading that go to another one, named by its form: made where no heading has it. */
 export const splitBody = object({
   form: typedForm().required('Type the form that the records get.'),
@@ -213,6 +223,24 @@ export const headingApi = {
     body: mergeBody,
     answer: mergedSchema,
     problems: [404, 409],
+  }),
+  reviewMergeAll: endpoint({
+    method: 'post',
+    path: '/headings/merge-all/review',
+    summary: 'What merging all groups that are the same would change',
+    permission,
+    body: mergeAllReviewBody,
+    answer: reviewSchema,
+  }),
+  mergeAll: endpoint({
+    method: 'post',
+    path: '/headings/merge-all',
+    summary: 'Merge all groups that are the same',
+    permission,
+    body: mergeAllBody,
+    answer: jobStateSchema,
+    status: 202,
+    problems: [409],
   }),
   reviewSplit: endpoint({
     method: 'post',

@@ -75,6 +75,7 @@ export interface ActParts {
   readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'>;
   readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;
   readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
+  readonly 'merge-all': Counts<'groups' | 'headings' | 'records'> & Meanwhile;
   /** A heading that gets another form. */
   readonly 'change-heading': Names<'from' | 'to'> & Counts<'records'>;
   readonly 'split-heading': Names<'from' | 'to'> & Counts<'records'>;

@@ -178,6 +178,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
+  'merge-all': ({ counts }) =>
+    `Merged ${counted(counts.groups, 'group')} of headings that are the same: ${counted(counts.records, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
   'change-heading': ({ names, counts }) =>
     `Changed the heading ${quoted(names.from)} to ${quoted(names.to)}: ${counted(counts.records, 'record')} changed`,
   'split-heading': ({ names, counts }) =>

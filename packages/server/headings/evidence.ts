@@ -2,7 +2,7 @@ import type { SeenHeadings } from '@osier/contract';
 import { judgedWith, seenInRecords, shorterFirst, type SeenHeading } from '@osier/core/headings';
 import { notFound } from '../http/problem';
 import { partnersAmong } from '../projections/look-alikes';
-import type { Services } from '../services';
+import type { Store } from '../store/store';
 import { shownHeadings } from './headings';
 import { firstCarrying } from './queries';
 
@@ -10,7 +10,7 @@ import { firstCarrying } from './queries';
 const MOST = 60;
 
 /** What the records of some headings say for and against their being one; of a heading with many records, the first of them. */
-export async function headingEvidence({ store }: Services, ids: readonly number[]): Promise<SeenHeadings> {
+export async function headingEvidence(store: Store, ids: readonly number[]): Promise<SeenHeadings> {
   const held = await store.readMany('heading', ids);
   if (held.length !== new Set(ids).size) throw notFound('One of these headings');
   const carried = await firstCarrying(store, ids, MOST + 1);

@@ -126,11 +126,15 @@ test('a heading gets another form in every record; a form that is no heading, or
     records: 2,
   });
   expect(now.marc.leader[5]).toBe('c');
-  for (const r of records.slice(0, 2))
+  // The second record has another heading without a final stop: it ends its fields so.
+  for (const [r, d] of [
+    [records[0], '1871-1940.'],
+    [records[1], '1871-1940'],
+  ] as const)
     expect(nameOf((await cataloguer<RecordDetail>('GET', `/records/${r}`)).body.marc)).toEqual([
       [
         { code: 'a', value: 'Quillfeather, Ada,' },
-        { code: 'd', value: '1871-1940.' },
+        { code: 'd', value: d },
       ],
     ]);
   expect((await cataloguer('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(200);
@@ -272,4 +276,47 @@ test('a merge that is cancelled stays as far as it came, and is undone whole', a
   const undoing = await cataloguer<{ job?: number }>('POST', `/daybook/${ended.entry}/undo`, {});
   if (undoing.body.job) await t.jobDone(cataloguer, undoing.body.job);
   expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test('all groups that are the same are merged through one review; a record of two groups is changed once, all goes back', async () => {
+  const { records } = await added([
+    [
+      person('Osierwright, Percival Aldous', '1861-1932'),
+      field('700', '1 ', 'a', 'Sallowby, Q. X.,', 'd', '1870-1944'),
+    ],
+    [
+      person('Osierwright, P. A.', '1861-1932'),
+      field('700', '1 ', 'a', 'Sallowby, Quentin Xavier,', 'd', '1870-1944'),
+    ],
+    [
+      person('Osierwright, P. A.', '1861-1932'),
+      field('700', '1 ', 'a', 'Sallowby, Q. X.,', 'd', '1870-1944'),
+    ],
+  ]);
+  const same = await page('?verdict=same');
+  const before = await catalogueOf(t.running);
+  const review = (await cataloguer<Review>('POST', '/headings/merge-all/review', {})).body;
+  expect(review.rows).toHaveLength(same.rows.length);
+  const left = review.rows.filter((r) => r.exception !== null);
+  expect(review.count).toBe(same.rows.length - left.length);
+  const out = review.rows.find((r) => r.exception === null && !/Osierwright|Sallowby/.test(r.label))!;
+  const begun = await cataloguer<JobState>('POST', '/headings/merge-all', {
+    token: review.token,
+    leaveOut: [out.id],
+  });
+  expect(begun.status).toBe(202);
+  const done = await t.jobDone(cataloguer, begun.body.id);
+  expect(done.message).toMatch(new RegExp(`^Merged ${review.count - 1} groups of headings: `));
+  const still = (await page('?verdict=same')).rows;
+  expect(still).toHaveLength(left.length + 1);
+  const third = (await cataloguer<RecordDetail>('GET', `/records/${records[2]}`)).body;
+  expect(third.version).toBe(2);
+  expect(third.headings.map((h) => h.text).sort()).toEqual([
+    'Osierwright, Percival Aldous, 1861-1932',
+    'Sallowby, Quentin Xavier, 1870-1944',
+  ]);
+  const undoing = await cataloguer<{ job?: number }>('POST', `/daybook/${done.entry}/undo`, {});
+  if (undoing.body.job) await t.jobDone(cataloguer, undoing.body.job);
+  expect(await catalogueOf(t.running)).toEqual(before);
+  expect((await cataloguer('POST', '/headings/merge-all', { kind: 'meeting' })).status).toBe(422);
 });

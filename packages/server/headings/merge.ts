@@ -27,10 +27,13 @@ import { asRefused, headingsMerging, mergeNow, type MergeAsked, type MergeNow } 
 import { countCarrying, recordsCarrying } from './queries';
 
 /** From so many records on, a merge is work in the background. */
-const MANY = 1000;
+export const MANY = 1000;
 
 /** Records that carry what changes, in pieces. */
-async function* pieces(store: Store, headings: readonly number[]): AsyncGenerator<StoredObject<'record'>[]> {
+export async function* carryingPieces(
+  store: Store,
+  headings: readonly number[],
+): AsyncGenerator<StoredObject<'record'>[]> {
   for (let after = 0; ;) {
     const ids = await recordsCarrying(store, headings, after, CHUNK);
     if (ids.length === 0) return;
@@ -40,7 +43,7 @@ async function* pieces(store: Store, headings: readonly number[]): AsyncGenerato
 }
 
 /** A heading that is made for a subject which carries its subdivisions along to the kept form. */
-async function madeBy(
+export async function headingsMadeBy(
   store: Store,
   merge: MergeNow,
   records: readonly Change<'record'>[],
@@ -87,7 +90,7 @@ export async function reviewMerge(
   const page = reviewPage<ReviewRow>(from);
   seeHeadings(shown, merge);
   let count = 0;
-  for await (const piece of pieces(store, merge.changing)) {
+  for await (const piece of carryingPieces(store, merge.changing)) {
     const merged = mergedRecords(forms, piece);
     seeRecords(shown, merged);
     count += merged.records.length;
@@ -177,12 +180,12 @@ async function wholeMerge(
   const forms = asRefused(() => formsOfMerge(now));
   if (shown) seeHeadings(shown, now);
   const records: Change<'record'>[] = [];
-  for await (const piece of pieces(store, now.changing)) {
+  for await (const piece of carryingPieces(store, now.changing)) {
     const merged = mergedRecords(forms, piece);
     if (shown) seeRecords(shown, merged);
     records.push(...merged.records);
   }
-  const changes = [...records, ...mergedHeadings(now), ...(await madeBy(store, now, records))];
+  const changes = [...records, ...mergedHeadings(now), ...(await headingsMadeBy(store, now, records))];
   return { did: didMerge(now, records.length), changes };
 }
 
@@ -230,7 +233,7 @@ export const mergeManyHeadings =
         }
         const rows = chunk.filter((row) => row !== 'headings');
         const { records } = mergedRecords(formsOfMerge(now), rows);
-        const made = await madeBy(s, now, records);
+        const made = await headingsMadeBy(s, now, records);
         return { changes: [...records, ...made], totals: { changed: records.length } };
       },
     });

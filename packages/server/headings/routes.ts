@@ -5,6 +5,7 @@ import { headingEvidence } from './evidence';
 import { keepApart, takeUpAgain } from './apart';
 import { headingDetail, listHeadings, lookAlikeList } from './headings';
 import { merge, reviewMerge } from './merge';
+import { beginMergeAll, reviewMergeAll } from './merge-all';
 import { reviewSplit, split } from './split';
 
 const askedOf = ({ later, ...asked }: EndpointQuery<typeof api.headings.lookAlikes>) => ({
@@ -17,11 +18,13 @@ export const headingRoutes = (services: Services): Route[] => [
   route(api.headings.list, ({ query }) => listHeadings(services, query.q ?? '', query.kind, query.after)),
   route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, askedOf(query))),
   route(api.headings.evidence, ({ query }) =>
-    headingEvidence(services, (query.ids ?? '').split(',').map(Number)),
+    headingEvidence(services.store, (query.ids ?? '').split(',').map(Number)),
   ),
   route(api.headings.read, ({ params }) => headingDetail(services, params.id)),
   route(api.headings.reviewMerge, ({ body: { from, ...body } }) => reviewMerge(services, body, from)),
   route(api.headings.merge, ({ body, person }) => merge(services, person.id, body)),
+  route(api.headings.reviewMergeAll, ({ body: { from, ...body } }) => reviewMergeAll(services, body, from)),
+  route(api.headings.mergeAll, ({ body, person }) => beginMergeAll(services, person.id, body)),
   route(api.headings.reviewSplit, ({ params, body: { from, ...body } }) =>
     reviewSplit(services, params.id, body, from),
   ),

@@ -1,11 +1,15 @@
 import { api, type LookAlikeGroup, type LookAlikePage } from '@osier/contract';
 import { SAME } from '@osier/core/headings';
 import { useInfiniteQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
 import { call } from '../../api/call';
+import { BatchSheet, type BatchAct } from '../../parts/BatchSheet';
 import { Facets } from '../../parts/Facets';
 import { useAddress } from '../../parts/use-address';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
+import { useMay } from '../../shell/person';
 import { GroupPiece } from './GroupPiece';
 import { groupId, kindsName, vocabularyName } from './heading-names';
 import { HeadingsOverview } from './HeadingsOverview';
@@ -39,10 +43,27 @@ export function useAlikeGroups() {
   });
 }
 
+const mergeAllBatch = (body: { kind?: string | undefined; vocabulary?: string | undefined }): BatchAct => ({
+  key: ['merge-all', body],
+  review: (from) => call(api.headings.reviewMergeAll, { body: { ...body, from } }),
+  begin: (leaveOut, token) =>
+    call(api.headings.mergeAll, { body: { ...body, leaveOut: [...leaveOut], token } }),
+});
+
 /** Groups of headings that may be one, and the one that is decided. */
 export function AlikeList() {
   const { asked, group, change } = useAsked();
+  const [all, setAll] = useState(false);
+  const mayMerge = useMay('merge headings');
   const list = useAlikeGroups();
+  const facets = list.data?.pages[0]?.facets ?? [];
+  const same = facets
+    .filter((f) => f.verdict === 'same' && !f.later)
+    .filter(
+      (f) =>
+        (!asked.kind || f.kind === asked.kind) && (!asked.vocabulary || f.vocabulary === asked.vocabulary),
+    )
+    .reduce((n, f) => n + f.n, 0);
   const groups = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const chosen = groups.find((g) => groupId(g.headings) === group) ?? null;
   const open = (g: LookAlikeGroup | undefined) =>
@@ -56,7 +77,21 @@ export function AlikeList() {
       open={chosen !== null}
       list={
         <>
-          <GroupFacets facets={list.data?.pages[0]?.facets ?? []} asked={asked} onChange={change} />
+          <GroupFacets facets={facets} asked={asked} onChange={change} />
+          {mayMerge && same > 1 && asked.verdict === 'same' && !asked.later ? (
+            <div className="facets">
+              <Button size="small" data-key="a" onClick={() => setAll(true)}>
+                {wording.mergeAllSame(same.toLocaleString('en-GB'))}
+              </Button>
+            </div>
+          ) : null}
+          {all ? (
+            <BatchSheet
+              title={wording.mergeAllTitle}
+              batch={mergeAllBatch({ kind: asked.kind, vocabulary: asked.vocabulary })}
+              onClose={() => setAll(false)}
+            />
+          ) : null}
           <WorkList
             items={groups}
             label={wording.lookAlikes}
@@ -136,6 +171,8 @@ function GroupFacets({
     );
   const counted = (part: 'kind' | 'vocabulary' | 'verdict', name: (value: string) => string) => {
     const values = [...new Set(facets.map((row) => row[part]))].sort();
+    // A choice of one is none.
+    if (values.length < 2 && asked[part] === undefined) return [];
     return values.map((value) => ({
       value,
       name: name(value),

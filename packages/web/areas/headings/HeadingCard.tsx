@@ -62,10 +62,10 @@ export function HeadingCard({
       <p className="faded">
         {wording.heading(state === 'kept' ? wording.keptForm : wording.becomesASeeFrom)}{' '}
         <Link to={`/headings/${h.id}`}>{h.id}</Link> ·{' '}
-        {h.records === 1 ? wording.n1Record : wording.records(h.records.toLocaleString('en-GB'))}
+        {h.records === 1 ? wording.n1Record : wording.records(h.records.toLocaleString('en-GB'))} ·{' '}
+        {h.isEstablished ? wording.established : wording.unestablished}
       </p>
       {note}
-      {h.isEstablished ? <p>{wording.established}</p> : <p className="faded">{wording.unestablished}</p>}
       {h.merging ? <p className="note caution">{wording.beingMerged}</p> : null}
       <SeenFacts seen={seen} />
       {h.seeFrom.length ? <p className="faded">{wording.seeFrom(h.seeFrom.join('; '))}</p> : null}

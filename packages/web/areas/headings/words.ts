@@ -26,6 +26,8 @@ export const headingsWords = {
   kind: 'Kind',
   vocabulary: 'Vocabulary',
   putBy: 'Later',
+  mergeAllSame: (n: string) => `Merge all ${n} that are the same…`,
+  mergeAllTitle: 'Merge all groups that are the same',
   noGroupsSo: 'No groups of this kind.',
   // MergeChoices
   suggested: {
@@ -34,8 +36,8 @@ export const headingsWords = {
     'most used': 'Suggested: most records carry it.',
     first: 'Suggested: it was there first.',
   },
-  established: 'Established',
-  unestablished: 'Unestablished: only records have it.',
+  established: 'established',
+  unestablished: 'unestablished',
   beingMerged: 'Being merged now',
   alsoTake: 'Take from the lost authority records',
   taken: {

@@ -1,0 +1,216 @@
+import type { JobState, MergeAllBody, Review, ReviewRow } from '@osier/contract';
+import { leftMeanwhile } from '@osier/core/acts';
+import { counted, update } from '@osier/core/changes';
+import { formsOfMerge, mergedHeadings, mergedRecords, suggestedForm } from '@osier/core/headings';
+import type { Change, StoredObject } from '@osier/core/kinds';
+import { array, number, object } from 'yup';
+import { ProblemError, wrong } from '../http/problem';
+import { reviewPage } from '../http/review-page';
+import { beginReview, stillAsReviewed } from '../http/reviewed';
+import { inChunks } from '../jobs/in-chunks';
+import type { JobWork } from '../jobs/jobs';
+import { keptWork } from '../jobs/kept-work';
+import { pageOfGroups, type GroupsAsked } from '../projections/alike-groups';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { headingEvidence } from './evidence';
+import { carryingPieces, headingsMadeBy, MANY } from './merge';
+import { asRefused, mergeNow, type MergeNow } from './merging';
+
+/** Groups that are merged through one review, at most. */
+const MOST_GROUPS = 1000;
+/** Groups of a chunk. */
+const AT_ONCE = 20;
+
+type Asked = Pick<MergeAllBody, 'kind' | 'vocabulary'>;
+
+/** A group that is the same by its forms and by its records; or why it is left. */
+interface SameGroup {
+  readonly id: number;
+  readonly kept: { readonly id: number; readonly text: string };
+  readonly lost: readonly { readonly id: number; readonly text: string }[];
+  readonly records: number;
+  readonly left: string | null;
+}
+
+/** The groups asked for that are the same, each with the form that is suggested to be kept; those that touch most records first. */
+async function* sameGroups(store: Store, asked: Asked): AsyncGenerator<SameGroup> {
+  const only: GroupsAsked = { ...asked, verdict: 'same' };
+  let seen = 0;
+  for (let after: { rank: number; id: number } | null = null; ;) {
+    const page = await pageOfGroups(store, only, after, 100);
+    if (page.length === 0) return;
+    for (const group of page) {
+      if (++seen > MOST_GROUPS) return;
+      const { headings, pairs } = await headingEvidence(store, group.headings);
+      const { id } = suggestedForm(headings);
+      const records = headings.reduce((n, h) => n + h.records, 0);
+      yield {
+        ...{ id: group.id, records, kept: headings.find((h) => h.id === id)! },
+        lost: headings.filter((h) => h.id !== id),
+        left: headings.some((h) => h.merging)
+          ? 'One of these is being merged now.'
+          : records > MANY
+            ? `More than ${MANY.toLocaleString('en-GB')} records: merge this group by itself.`
+            : pairs.some((p) => p.verdict !== 'same')
+              ? 'What their records say speaks against it: decide this group by itself.'
+              : null,
+      };
+    }
+    const last = page.at(-1)!;
+    after = { rank: last.rank, id: last.id };
+  }
+}
+
+/** What merging all groups that are the same would do: a row each group. */
+export async function reviewMergeAll(
+  { store: { aside: store } }: Services,
+  asked: Asked,
+  from = 0,
+): Promise<Review> {
+  const shown = await beginReview(store);
+  const page = reviewPage<ReviewRow>(from);
+  let [groups, lost, left] = [0, 0, 0];
+  for await (const group of sameGroups(store, asked)) {
+    shown.see(group);
+    if (group.left === null) {
+      groups++;
+      lost += group.lost.length;
+    } else left++;
+    page.offer(group.left !== null, () => ({
+      id: group.id,
+      label: group.kept.text,
+      detail: counted(group.records, 'record'),
+      exception: group.left && `${group.left} It stays as it is.`,
+      before: { text: group.lost.map((l) => l.text).join('\n') },
+      after: group.left === null ? { text: group.kept.text } : null,
+      canLeaveOut: group.left === null,
+    }));
+  }
+  if (groups + left === 0) throw wrong('groups', 'No group is the same, so there is nothing to merge.');
+  return {
+    sentence: `${counted(groups, 'group')} of headings that are the same will be merged: ${counted(lost, 'heading')} become see-froms.`,
+    verb: 'Merge',
+    noun: { one: 'group', many: 'groups' },
+    count: groups,
+    consequences: left ? [`${counted(left, 'group')} stay as they are; they are listed first.`] : [],
+    ...page.take(),
+    token: shown.token(),
+  };
+}
+
+/** Begins merging all groups that are the same, but those left out. */
+export async function beginMergeAll(
+  services: Services,
+  person: number,
+  { token, leaveOut, ...asked }: MergeAllBody,
+): Promise<JobState> {
+  const { store, jobs } = services;
+  const asOf = await stillAsReviewed(store, token, () => reviewMergeAll(services, asked));
+  const out = new Set(leaveOut);
+  const groups: { kept: number; lost: number[] }[] = [];
+  for await (const g of sameGroups(store.aside, asked))
+    if (g.left === null && !out.has(g.id)) groups.push({ kept: g.kept.id, lost: g.lost.map((l) => l.id) });
+  if (groups.length === 0) throw wrong('groups', 'No group is left to merge.');
+  return jobs.begin(
+    'merge-all',
+    'Merging headings that are the same',
+    person,
+    { groups, asOf },
+    groups.length,
+  );
+}
+
+const mergeAllWork = object({
+  groups: array(
+    object({
+      kept: number().integer().required(),
+      lost: array(number().integer().required()).required(),
+    }),
+  ).required(),
+});
+interface Row {
+  readonly place: number;
+  readonly kept: number;
+  readonly lost: readonly number[];
+}
+
+/** A group as it stands; null where it cannot be merged any more. */
+async function stillMergeable(store: Store, { kept, lost }: Row): Promise<MergeNow | null> {
+  try {
+    const now = await mergeNow(store, { kept, lost: [...lost], form: undefined, taken: [] });
+    asRefused(() => formsOfMerge(now));
+    return now;
+  } catch (error) {
+    if (error instanceof ProblemError) return null;
+    throw error;
+  }
+}
+
+/** The merges of several groups in one change set; a record that carries headings of two of them is changed once. */
+async function mergesTogether(store: Store, merges: readonly MergeNow[]) {
+  const [first, now] = [new Map<number, StoredObject<'record'>>(), new Map<number, StoredObject<'record'>>()];
+  const headings: Change<'heading'>[] = [];
+  for (const merge of merges) {
+    const forms = formsOfMerge(merge);
+    for await (const piece of carryingPieces(store, merge.changing)) {
+      const standing = piece.map((r) => now.get(r.id) ?? r);
+      for (const { id, after } of mergedRecords(forms, standing).records) {
+        const held = standing.find((r) => r.id === id)!;
+        if (!first.has(id)) first.set(id, held);
+        now.set(id, { ...held, value: after! });
+      }
+    }
+    headings.push(...mergedHeadings(merge));
+  }
+  const records = [...first].map(([id, held]) => update('record', held, now.get(id)!.value));
+  const made: Change<'heading'>[] = [];
+  const own = new Set<string>();
+  for (const merge of merges)
+    for (const c of await headingsMadeBy(store, merge, records)) {
+      const name = JSON.stringify(c.after);
+      if (own.has(name) || headings.some((h) => JSON.stringify(h.before) === name)) continue;
+      own.add(name);
+      made.push(c);
+    }
+  return { records, changes: [...records, ...headings, ...made] };
+}
+
+/** Job: merges groups of headings that are the same, as they were reviewed. */
+export const mergeAllSame =
+  (services: Services): JobWork =>
+  async (run) => {
+    const store = services.store.aside;
+    const { groups } = keptWork(mergeAllWork, run.work);
+    const totals = await inChunks<Row>({ ...services, store }, run, {
+      did: (t) => ({
+        act: 'merge-all',
+        counts: {
+          ...{ groups: t.groups ?? 0, headings: t.headings ?? 0, records: t.records ?? 0 },
+          meanwhile: t.meanwhile,
+        },
+      }),
+      next: (after) =>
+        Promise.resolve(groups.slice(after, after + AT_ONCE).map((g, i) => ({ ...g, place: after + i + 1 }))),
+      placeOf: (row) => row.place,
+      objectsOf: (row) => [row.kept, ...row.lost].map((id) => ['heading', id] as const),
+      plan: async (chunk, s) => {
+        const merges: MergeNow[] = [];
+        for (const row of chunk) {
+          const merge = await stillMergeable(s, row);
+          if (merge) merges.push(merge);
+        }
+        const { records, changes } = await mergesTogether(s, merges);
+        return {
+          changes,
+          totals: {
+            groups: merges.length,
+            headings: merges.reduce((n, m) => n + m.lost.length, 0),
+            records: records.length,
+            meanwhile: chunk.length - merges.length,
+          },
+        };
+      },
+    });
+    return `Merged ${counted(totals.groups ?? 0, 'group')} of headings: ${counted(totals.records ?? 0, 'record')} changed${leftMeanwhile(totals.meanwhile)}.`;
+  };
