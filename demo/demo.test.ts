@@ -4,6 +4,7 @@ import { controlNumbers, isbns } from '@osier/core/access';
 import { hasRightCheckDigit } from '@osier/core/barcodes';
 import { checkRecord } from '@osier/core/checks';
 import { DEFAULT_HOUSE } from '@osier/core/house';
+import { authorityFile } from './authorities';
 import { brokenDelivery, cleanDelivery, exchangeDelivery, stocktakeFile, trolleyFile } from './files';
 import { LISTS, makeLibrary } from './library';
 
@@ -47,6 +48,7 @@ test.each<[string, () => Uint8Array | string]>([
   ['lyngby-exchange.xml', exchangeDelivery],
   ['stocktake-millrace-746.txt', () => stocktakeFile(library)],
   ['trolley-of-discards.txt', () => trolleyFile(library)],
+  ['wickmere-names.mrc', authorityFile],
 ])('demo/files/%s is what the generator makes', (name, make) =>
   expect(readFileSync(join(__dirname, 'files', name)).equals(Buffer.from(make()))).toBe(true),
 );

@@ -8,6 +8,7 @@ import {
   stocktakeFile,
   trolleyFile,
 } from './files';
+import { authorityFile } from './authorities';
 import { makeLibrary, shelf } from './library';
 import { briefOf } from '@osier/core/access';
 
@@ -19,6 +20,7 @@ export function writeFiles(folder: string): void {
   writeFileSync(join(folder, 'reedling-shelf-ready.mrc'), shelfReadyDelivery(library));
   writeFileSync(join(folder, 'reedling-broken.mrc'), brokenDelivery(library));
   writeFileSync(join(folder, 'lyngby-exchange.xml'), exchangeDelivery());
+  writeFileSync(join(folder, 'wickmere-names.mrc'), authorityFile());
   writeFileSync(join(folder, 'stocktake-millrace-746.txt'), stocktakeFile(library));
   writeFileSync(join(folder, 'trolley-of-discards.txt'), trolleyFile(library));
 }

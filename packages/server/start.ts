@@ -1,4 +1,5 @@
 import { changeCopies } from './copies/change-many';
+import { takeAuthorities } from './headings/authority-file';
 import { mergeAllSame } from './headings/merge-all';
 import { mergeManyHeadings } from './headings/merge';
 import type { Express } from 'express';
@@ -83,6 +84,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('decide-delivery', decideDelivery(services));
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('change-copies', changeCopies(services));
+  jobs.register('take-authorities', takeAuthorities(services));
   jobs.register('merge-all', mergeAllSame(services));
   jobs.register('merge-headings', mergeManyHeadings(services));
   jobs.register('take-back', takeBack(services));

@@ -1,5 +1,5 @@
 import { object } from 'yup';
-import { flag, listOf, shape, whole } from '../answers';
+import { flag, listOf, shape, whole, orNull, text } from '../answers';
 import { endpoint } from '../endpoint';
 import { line, wholeQuery } from '../inputs';
 import { doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
@@ -48,7 +48,8 @@ export const deliveryApi = {
     query: object({ name: line(200) }),
     body: 'file',
     status: 202,
-    answer: shape({ delivery: whole(), job: whole() }),
+    /** A file of authority records becomes no delivery: it is kept for the headings, under its digest. */
+    answer: shape({ delivery: orNull(whole()), job: orNull(whole()), authorities: orNull(text()) }),
     problems: [409],
   }),
   read: endpoint({

@@ -5,6 +5,7 @@ import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
 import { doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
 import { marcSchema } from '../objects/marc';
+import { string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
 /** A form of a heading as it is typed: `$aReedman, Amos,$d1880-1950`. */
@@ -42,6 +43,18 @@ export const mergeAllBody = object({
 export type MergeAllBody = InferType<typeof mergeAllBody>;
 /** A page of its review. */
 export const mergeAllReviewBody = mergeAllBody.shape(page);
+/** A file of authority records that was kept when it was loaded, by its digest, and its name. */
+export const authorityFileBody = object({
+  sha256: string()
+    .matches(/^[0-9a-f]{64}$/, 'This is no digest of a file.')
+    .required(),
+  name: line(200).required(),
+  leaveOut: leaveOut(),
+  token: reviewed(),
+});
+export type AuthorityFileBody = InferType<typeof authorityFileBody>;
+/** A page of its review. */
+export const authorityFileReviewBody = authorityFileBody.shape(page);
 /** Records of a heading that go to another one, named by its form: made where no heading has it. */
 export const splitBody = object({
   form: typedForm().required('Type the form that the records get.'),
@@ -241,6 +254,25 @@ export const headingApi = {
     answer: jobStateSchema,
     status: 202,
     problems: [409],
+  }),
+  reviewFile: endpoint({
+    method: 'post',
+    path: '/headings/file/review',
+    summary: 'What taking in a file of authority records would change',
+    permission,
+    body: authorityFileReviewBody,
+    answer: reviewSchema,
+    problems: [404],
+  }),
+  takeFile: endpoint({
+    method: 'post',
+    path: '/headings/file',
+    summary: 'Take in a file of authority records',
+    permission,
+    body: authorityFileBody,
+    answer: jobStateSchema,
+    status: 202,
+    problems: [404, 409],
   }),
   reviewSplit: endpoint({
     method: 'post',

@@ -178,6 +178,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
+  'take-authorities': ({ names, counts }) =>
+    `Took in ${counted(counts.headings, 'authority record')} from ${quoted(names.file)}: ${counted(counts.made, 'new heading')}, ${counted(counts.records, 'record')} changed`,
   'merge-all': ({ counts }) =>
     `Merged ${counted(counts.groups, 'group')} of headings that are the same: ${counted(counts.records, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
   'change-heading': ({ names, counts }) =>

@@ -33,11 +33,11 @@ export function headingFrom(use: HeadingUse): Heading {
 }
 
 /**
- * Whether somebody has established a heading: its authority record has sources, notes or other forms, and not only the form that
- * some record carried.
+ * Whether somebody has established a heading: its authority record has a number, sources, notes or other forms, and not only the form
+ * that some record carried.
  */
 export const isEstablished = ({ marc }: Heading): boolean =>
-  marc.fields.some((f) => /^([45]..|6[67].)$/.test(f.tag));
+  marc.fields.some((f) => /^(001|010|[45]..|6[67].)$/.test(f.tag));
 
 /** The 1XX field of a heading. */
 export function keptForm(heading: Heading): DataField {
@@ -48,6 +48,23 @@ export function keptForm(heading: Heading): DataField {
 /** The see-from fields (4XX). */
 export const seeFroms = (heading: Heading): DataField[] =>
   heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '4');
+
+/** The see-also fields (5XX). */
+export const seeAlsos = (heading: Heading): DataField[] =>
+  heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '5');
+
+const KINDS_OF: Readonly<Record<string, HeadingKind>> = {
+  '00': 'personal',
+  '10': 'corporate',
+  '11': 'meeting',
+  '50': 'topic',
+  '51': 'place',
+};
+/** The kind of headings that a field of an authority record names (1XX, 4XX, 5XX); null for those that have no authority record here. */
+export const kindOfTracing = (f: DataField): HeadingKind | null =>
+  /^[145]/.test(f.tag) && !f.subfields.some((s) => s.code === 't')
+    ? (KINDS_OF[f.tag.slice(1)] ?? null)
+    : null;
 
 /** The key of a see-from (4XX), by which it is met in records: what says what kind of tracing it is ($w) does not count. */
 export const seeFromKey = ({ subfields }: DataField): string =>

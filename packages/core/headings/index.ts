@@ -12,6 +12,8 @@ export {
   isEstablished,
   keptForm,
   keyOfHeading,
+  kindOfTracing,
+  seeAlsos,
   seeFromKey,
   seeFroms,
 } from './heading';
@@ -25,7 +27,7 @@ export {
   lookAlikes,
   SAME,
 } from './look-alikes';
-export type { Merging, MergePlan } from './merge-plan';
+export type { MergeForms, Merging, MergePlan } from './merge-plan';
 export {
   formsOfMerge,
   mergedHeadings,
@@ -51,7 +53,10 @@ export { mergeInRecord } from './merge-record';
 export { completedField } from './completed-field';
 export type { Keepable, SuggestedFor } from './suggested-form';
 export { suggestedForm } from './suggested-form';
-export { CARRIED_HEADING, HEADING_FORM } from './access';
+export { CARRIED_HEADING, HEADING_FORM, HEADING_NUMBER, NUMBERS, SEE_ALSO, seeAlsoGroup } from './access';
+export { authorityNumbers } from './authority-numbers';
+export type { AuthorityOutcome, AuthorityPlan, IncomingAuthority, MetHeadings } from './incoming-authority';
+export { AUTHORITY_OUTCOMES, incomingAuthority, planAuthority } from './incoming-authority';
 export type { Form, FormGroup, Gathered, Judged, AlikeVerdict, SeenHeading } from './alike';
 export {
   alikeForms,

@@ -18,11 +18,14 @@ export interface MergePlan {
 /** Two headings that cannot be merged, with the sentence why. */
 export class NotMergeable extends Error {}
 
+/** The form that records carry after a merge, and those that give way to it. */
+export interface MergeForms {
+  readonly kept: MergeForm;
+  readonly lost: readonly MergeForm[];
+}
+
 /** The forms of a merge; throws `NotMergeable` when they do not go together. */
-export function mergeForms(
-  kept: MergeForm | null,
-  lost: readonly (MergeForm | null)[],
-): { kept: MergeForm; lost: MergeForm[] } {
+export function mergeForms(kept: MergeForm | null, lost: readonly (MergeForm | null)[]): MergeForms {
   if (!kept) throw new NotMergeable('The kept record has no heading that can be merged.');
   const sound = lost.map((l) => {
     if (!l) throw new NotMergeable('A lost record has no heading that can be merged.');
@@ -56,7 +59,7 @@ const withNewForm = ({ kept: { value }, form }: Merging): MarcRecord => {
 };
 
 /** The forms of a merge: the one that records carry afterwards, and those that give way to it. Throws `NotMergeable`. */
-export function formsOfMerge(merging: Merging): { kept: MergeForm; lost: MergeForm[] } {
+export function formsOfMerge(merging: Merging): MergeForms {
   const { kept, lost, form } = merging;
   if (form && form.tag !== keptForm(kept.value).tag)
     throw new NotMergeable('The new form is of another kind than the heading.');
@@ -88,7 +91,7 @@ export function mergedHeadings(merging: Merging): ChangeOf<'heading', Heading>[]
 
 /** What a merge makes of records: every one that carries a lost form carries the kept form; notes are what to look at twice. */
 export function mergedRecords(
-  forms: ReturnType<typeof formsOfMerge>,
+  forms: MergeForms,
   records: readonly Versioned<MarcRecord, 'record'>[],
 ): Pick<MergePlan, 'records' | 'notes'> {
   const notes: { record: number; message: string }[] = [];

@@ -1,4 +1,13 @@
-import { HEADING_FORM, headingText, identityOf, type Distinct, type Heading } from '../headings';
+import {
+  HEADING_FORM,
+  HEADING_NUMBER,
+  headingText,
+  identityOf,
+  isEstablished,
+  SEE_ALSO,
+  type Distinct,
+  type Heading,
+} from '../headings';
 import { describeKind } from './kind';
 
 /** A controlled form with its authority record. */
@@ -7,13 +16,21 @@ export const heading = describeKind<Heading>()({
   noun: ['heading', 'headings'],
   label: headingText,
   table: 'headings',
-  columns: { kind: 'text', key: 'text', text: 'text', merged_into: 'integer', vocabulary: 'text' },
+  columns: {
+    kind: 'text',
+    key: 'text',
+    text: 'text',
+    merged_into: 'integer',
+    vocabulary: 'text',
+    established: 'integer',
+  },
   computed: 2,
   compute: (h) => {
     const { kind, key, vocabulary } = identityOf(h);
-    return { kind, key, text: headingText(h), merged_into: h.mergedInto, vocabulary };
+    const established = isEstablished(h) ? 1 : 0;
+    return { kind, key, text: headingText(h), merged_into: h.mergedInto, vocabulary, established };
   },
-  access: { keys: [HEADING_FORM] },
+  access: { keys: [HEADING_FORM, HEADING_NUMBER, SEE_ALSO] },
   parents: [
     { kind: 'heading', field: 'mergedInto', column: 'merged_into', whenGone: 'holds', optional: true },
   ],

@@ -8,6 +8,7 @@ import { quoted } from '@osier/core/acts';
 import { ProblemError } from '../http/problem';
 import type { Services } from '../services';
 import { commit } from '../store/commit';
+import { authorityPath } from '../headings/authority-rows';
 import { keepFile } from './keep-file';
 import { keptValue } from '../store/kept-json';
 import { supplierOf } from './settings';
@@ -20,7 +21,7 @@ export async function takeIn(
   person: number,
   name: string,
   body: IncomingMessage,
-): Promise<{ delivery: number; job: number }> {
+): Promise<{ delivery: number | null; job: number | null; authorities: string | null }> {
   const kept = await keepFile(body, settings);
   try {
     const { head, bytes, sha256 } = kept;
@@ -28,11 +29,11 @@ export async function takeIn(
     if ('problem' in recognised)
       throw new ProblemError(415, `${quoted(name)} was not loaded. ${recognised.problem}`);
     const beginning = firstRecords(recognised.format, head);
-    if (beginning.length > 0 && beginning.every((r) => r.leader[6] === AUTHORITY))
-      throw new ProblemError(
-        415,
-        `${quoted(name)} was not loaded. It has authority records (leader/06 is z); deliveries are bibliographic records.`,
-      );
+    // Authority records are never titles: a file of them goes to the headings, where what else is in it is told.
+    if (beginning.filter((r) => r.leader[6] === AUTHORITY).length * 2 > beginning.length) {
+      await rename(kept.path, authorityPath(settings.data, sha256));
+      return { delivery: null, job: null, authorities: sha256 };
+    }
     if (recognised.format === 'iso2709' && beginning.length === 0 && !mayBeginLater(head, bytes))
       throw new ProblemError(
         415,
@@ -71,7 +72,7 @@ export async function takeIn(
       },
     });
     const job = await jobs.begin('read-delivery', `Reading ${name}`, person, { delivery: id });
-    return { delivery: id, job: job.id };
+    return { delivery: id, job: job.id, authorities: null };
   } finally {
     await rm(kept.path, { force: true });
   }

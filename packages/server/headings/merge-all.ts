@@ -1,8 +1,7 @@
 import type { JobState, MergeAllBody, Review, ReviewRow } from '@osier/contract';
 import { leftMeanwhile } from '@osier/core/acts';
-import { counted, update } from '@osier/core/changes';
-import { formsOfMerge, mergedHeadings, mergedRecords, suggestedForm } from '@osier/core/headings';
-import type { Change, StoredObject } from '@osier/core/kinds';
+import { counted } from '@osier/core/changes';
+import { formsOfMerge, mergedHeadings, suggestedForm } from '@osier/core/headings';
 import { array, number, object } from 'yup';
 import { ProblemError, wrong } from '../http/problem';
 import { reviewPage } from '../http/review-page';
@@ -14,7 +13,8 @@ import { pageOfGroups, type GroupsAsked } from '../projections/alike-groups';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { headingEvidence } from './evidence';
-import { carryingPieces, headingsMadeBy, MANY } from './merge';
+import { changedTogether, headingsMadeBy } from './change-records';
+import { MANY } from './merge';
 import { asRefused, mergeNow, type MergeNow } from './merging';
 
 /** Groups that are merged through one review, at most. */
@@ -149,31 +149,12 @@ async function stillMergeable(store: Store, { kept, lost }: Row): Promise<MergeN
 
 /** The merges of several groups in one change set; a record that carries headings of two of them is changed once. */
 async function mergesTogether(store: Store, merges: readonly MergeNow[]) {
-  const [first, now] = [new Map<number, StoredObject<'record'>>(), new Map<number, StoredObject<'record'>>()];
-  const headings: Change<'heading'>[] = [];
-  for (const merge of merges) {
-    const forms = formsOfMerge(merge);
-    for await (const piece of carryingPieces(store, merge.changing)) {
-      const standing = piece.map((r) => now.get(r.id) ?? r);
-      for (const { id, after } of mergedRecords(forms, standing).records) {
-        const held = standing.find((r) => r.id === id)!;
-        if (!first.has(id)) first.set(id, held);
-        now.set(id, { ...held, value: after! });
-      }
-    }
-    headings.push(...mergedHeadings(merge));
-  }
-  const records = [...first].map(([id, held]) => update('record', held, now.get(id)!.value));
-  const made: Change<'heading'>[] = [];
-  const own = new Set<string>();
-  for (const merge of merges)
-    for (const c of await headingsMadeBy(store, merge, records)) {
-      const name = JSON.stringify(c.after);
-      if (own.has(name) || headings.some((h) => JSON.stringify(h.before) === name)) continue;
-      own.add(name);
-      made.push(c);
-    }
-  return { records, changes: [...records, ...headings, ...made] };
+  const records = await changedTogether(
+    store,
+    merges.map((m) => ({ forms: formsOfMerge(m), changing: m.changing })),
+  );
+  const headings = merges.flatMap(mergedHeadings);
+  return { records, changes: [...records, ...headings, ...(await headingsMadeBy(store, headings, records))] };
 }
 
 /** Job: merges groups of headings that are the same, as they were reviewed. */

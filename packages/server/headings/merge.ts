@@ -4,9 +4,7 @@ import { quoted, type Act } from '@osier/core/acts';
 import { counted } from '@osier/core/changes';
 import {
   formsOfMerge,
-  headingIdentity,
   headingText,
-  identityOf,
   mergedHeadings,
   mergedRecords,
   TAKEN_FIELDS,
@@ -14,7 +12,6 @@ import {
 } from '@osier/core/headings';
 import type { Change, ChangeSet, StoredObject } from '@osier/core/kinds';
 import { array, mixed, number, object, string } from 'yup';
-import { newHeadings } from '../catalogue/records';
 import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, stillAsReviewed, type Shown } from '../http/reviewed';
 import { CHUNK, inChunks } from '../jobs/in-chunks';
@@ -23,38 +20,12 @@ import { keptWork } from '../jobs/kept-work';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { carryingPieces, headingsMadeBy } from './change-records';
 import { asRefused, headingsMerging, mergeNow, type MergeAsked, type MergeNow } from './merging';
 import { countCarrying, recordsCarrying } from './queries';
 
 /** From so many records on, a merge is work in the background. */
 export const MANY = 1000;
-
-/** Records that carry what changes, in pieces. */
-export async function* carryingPieces(
-  store: Store,
-  headings: readonly number[],
-): AsyncGenerator<StoredObject<'record'>[]> {
-  for (let after = 0; ;) {
-    const ids = await recordsCarrying(store, headings, after, CHUNK);
-    if (ids.length === 0) return;
-    after = ids.at(-1)!;
-    yield await store.readMany('record', ids);
-  }
-}
-
-/** A heading that is made for a subject which carries its subdivisions along to the kept form. */
-export async function headingsMadeBy(
-  store: Store,
-  merge: MergeNow,
-  records: readonly Change<'record'>[],
-): Promise<Change<'heading'>[]> {
-  const marcs = records.flatMap((c) => c.after ?? []);
-  const own = new Set(
-    mergedHeadings(merge).flatMap((c) => (c.after ? headingIdentity(identityOf(c.after)) : [])),
-  );
-  const made = await newHeadings(store, marcs);
-  return made.filter((c) => c.after !== null && !own.has(headingIdentity(identityOf(c.after))));
-}
 
 /** The form that records carry afterwards. */
 const formOf = (merge: MergeNow): string =>
@@ -185,7 +156,11 @@ async function wholeMerge(
     if (shown) seeRecords(shown, merged);
     records.push(...merged.records);
   }
-  const changes = [...records, ...mergedHeadings(now), ...(await headingsMadeBy(store, now, records))];
+  const changes = [
+    ...records,
+    ...mergedHeadings(now),
+    ...(await headingsMadeBy(store, mergedHeadings(now), records)),
+  ];
   return { did: didMerge(now, records.length), changes };
 }
 
@@ -233,7 +208,7 @@ export const mergeManyHeadings =
         }
         const rows = chunk.filter((row) => row !== 'headings');
         const { records } = mergedRecords(formsOfMerge(now), rows);
-        const made = await headingsMadeBy(s, now, records);
+        const made = await headingsMadeBy(s, mergedHeadings(now), records);
         return { changes: [...records, ...made], totals: { changed: records.length } };
       },
     });

@@ -167,3 +167,15 @@ export const formsBeginning = (
       WHERE k.kind = :group AND k.key >= :from AND k.key < :end AND h.merged_into IS NULL ORDER BY k.key LIMIT :atMost`,
     { group, from, end: `${from}\uffff`, atMost },
   );
+
+/** The headings in use that have one of some keys, under their groups; `isOwn` where it is that of the kept form. */
+export const headingsWithKeys = (
+  store: Store,
+  wanted: readonly { readonly group: string; readonly key: string }[],
+): Promise<{ group: string; key: string; heading: number; isOwn: number }[]> =>
+  store.rows<{ group: string; key: string; heading: number; isOwn: number }>(
+    `SELECT DISTINCT k.kind AS "group", k.key, k.heading, h.key = k.key AND k.kind = h.kind || ' ' || h.vocabulary AS isOwn
+       FROM json_each(:wanted) w JOIN heading_keys k ON k.kind = w.value ->> 'group' AND k.key = w.value ->> 'key'
+       JOIN headings h ON h.id = k.heading AND h.merged_into IS NULL`,
+    { wanted: JSON.stringify(wanted) },
+  );

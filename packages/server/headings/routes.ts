@@ -1,6 +1,7 @@
 import { api, type EndpointQuery } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
+import { beginAuthorityFile, reviewAuthorityFile } from './authority-file';
 import { headingEvidence } from './evidence';
 import { keepApart, takeUpAgain } from './apart';
 import { headingDetail, listHeadings, lookAlikeList } from './headings';
@@ -25,6 +26,8 @@ export const headingRoutes = (services: Services): Route[] => [
   route(api.headings.merge, ({ body, person }) => merge(services, person.id, body)),
   route(api.headings.reviewMergeAll, ({ body: { from, ...body } }) => reviewMergeAll(services, body, from)),
   route(api.headings.mergeAll, ({ body, person }) => beginMergeAll(services, person.id, body)),
+  route(api.headings.reviewFile, ({ body: { from, ...body } }) => reviewAuthorityFile(services, body, from)),
+  route(api.headings.takeFile, ({ body, person }) => beginAuthorityFile(services, person.id, body)),
   route(api.headings.reviewSplit, ({ params, body: { from, ...body } }) =>
     reviewSplit(services, params.id, body, from),
   ),

@@ -27,7 +27,7 @@ import { ruleNames } from './migrations/018-rule-names';
 import { recordFindings } from './migrations/016-record-findings';
 import { recordDesk } from './migrations/019-record-desk';
 import { links } from './migrations/020-links';
-import { alikeMembers, copyLists } from './migrations/021-copy-lists';
+import { alikeMembers, copyLists, establishedHeadings } from './migrations/021-copy-lists';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -215,7 +215,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '018-list-orders', statements: [...listOrders, ...ruleNames, ...headingKinds] },
     { name: '019-record-desk', statements: recordDesk },
     { name: '020-links', statements: links },
-    { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers] },
+    { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers, ...establishedHeadings] },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -43,3 +43,11 @@ export const alikeMembers: readonly string[] = [
   ...counting('look-alikes', 'alike_groups', '$.parked = 0').slice(1),
   `CREATE INDEX alike_groups_rank ON alike_groups (parked, rank DESC, id)`,
 ];
+
+/** Which headings somebody has established, for lists; and headings by how many records carry them. */
+export const establishedHeadings: readonly string[] = [
+  `ALTER TABLE headings ADD COLUMN established INTEGER NOT NULL DEFAULT 0`,
+  `UPDATE headings SET established = EXISTS (SELECT 1 FROM json_each(headings.value, '$.marc.fields') f
+     WHERE f.value ->> 'tag' GLOB '[45]??' OR f.value ->> 'tag' GLOB '6[67]?' OR f.value ->> 'tag' IN ('001', '010'))`,
+  `CREATE INDEX heading_use_n ON heading_use (n DESC, kind, key)`,
+];

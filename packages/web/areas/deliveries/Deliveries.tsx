@@ -28,7 +28,16 @@ export default function Deliveries() {
     setProblems([]);
     setTaking(file);
     try {
-      const { delivery } = await call(api.deliveries.takeIn, { query: { name: file.name }, body: file });
+      const { delivery, authorities } = await call(api.deliveries.takeIn, {
+        query: { name: file.name },
+        body: file,
+      });
+      if (authorities) {
+        leave(file);
+        const of = new URLSearchParams({ file: authorities, name: file.name });
+        void navigate(`/headings?${of.toString()}`);
+        return;
+      }
       say(wording.loaded(file.name));
       leave(file);
       await refresh();

@@ -1,7 +1,11 @@
+import { api } from '@osier/contract';
 import { useNavigate, useParams } from 'react-router';
+import { call } from '../../api/call';
 import { AreaHead } from '../../parts/AreaHead';
+import { BatchSheet } from '../../parts/BatchSheet';
 import { PageButtons } from '../../parts/PageButtons';
 import { useAddress } from '../../parts/use-address';
+import { useMay } from '../../shell/person';
 import { AlikeList, useAlikeGroups } from './AlikeList';
 import { AllHeadings } from './AllHeadings';
 import './headings.css';
@@ -10,7 +14,10 @@ import { headingsWords as wording } from './words';
 /** Authority work: headings that look alike, and all headings. */
 export default function Headings() {
   const { id } = useParams();
-  const [query] = useAddress();
+  const [query, change] = useAddress();
+  const mayMerge = useMay('merge headings');
+  const file = query.get('file');
+  const name = query.get('name') ?? '';
   const navigate = useNavigate();
   const all = query.get('show') === 'all' || id !== undefined;
   const list = useAlikeGroups();
@@ -35,6 +42,18 @@ export default function Headings() {
           onChoose={(key) => void navigate(key === 'all' ? '/headings?show=all' : '/headings')}
         />
       </AreaHead>
+      {file && mayMerge ? (
+        <BatchSheet
+          title={wording.takeInTitle(name)}
+          batch={{
+            key: ['authorities', file],
+            review: (from) => call(api.headings.reviewFile, { body: { sha256: file, name, from } }),
+            begin: (leaveOut, token) =>
+              call(api.headings.takeFile, { body: { sha256: file, name, leaveOut: [...leaveOut], token } }),
+          }}
+          onClose={() => change({ file: undefined, name: undefined })}
+        />
+      ) : null}
       {all ? <AllHeadings id={id ? Number(id) : null} /> : <AlikeList />}
     </>
   );

@@ -63,6 +63,8 @@ export const headingsWords = {
   takeUp: 'Take up again',
   next: 'Next group',
   allDifferent: 'All are different',
+  // Headings: a file of authority records
+  takeInTitle: (name: string) => `Take in authority records: ${name}`,
   // AllHeadings
   mergeThese: 'Merge these…',
   mergeByHand: 'Merge headings',

@@ -1,0 +1,283 @@
+import type { AuthorityFileBody, JobState, Review, ReviewRow } from '@osier/contract';
+import { counted, creation, removal, update } from '@osier/core/changes';
+import {
+  authorityNumbers,
+  formOfAuthority,
+  headingGroup,
+  headingIdentity,
+  identityOf,
+  incomingAuthority,
+  NUMBERS,
+  planAuthority,
+  seeFromKey,
+  seeFroms,
+  type AuthorityOutcome,
+  type AuthorityPlan,
+  type Heading,
+  type IncomingAuthority,
+} from '@osier/core/headings';
+import type { Change, StoredObject } from '@osier/core/kinds';
+import { existsSync } from 'node:fs';
+import { object, string } from 'yup';
+import { notFound } from '../http/problem';
+import { reviewPage } from '../http/review-page';
+import { beginReview, stillAsReviewed } from '../http/reviewed';
+import { inChunks } from '../jobs/in-chunks';
+import type { JobWork } from '../jobs/jobs';
+import { chunkCursor, keptWork, leftOut } from '../jobs/kept-work';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { authorityPath, fileRows, rowsBehind, type FileRow } from './authority-rows';
+import { changedTogether, headingsMadeBy } from './change-records';
+import { countCarrying, headingsWithKeys } from './queries';
+
+/** Records of a chunk. */
+const AT_ONCE = 100;
+
+/** An authority record of a file with what becomes of it. */
+interface Planned extends AuthorityPlan {
+  readonly seq: number;
+  readonly incoming: IncomingAuthority;
+  readonly held: StoredObject<'heading'> | null;
+  readonly records: number;
+}
+
+const unread = (row: FileRow): Planned => ({
+  ...{ seq: row.seq, held: null, records: 0, outcome: 'left', after: null },
+  incoming: {
+    ...{ marc: { leader: '', fields: [] }, text: '', heading: null, numbers: [], isDeleted: false },
+    problem: row.repairs[0]?.message ?? 'It cannot be read.',
+  },
+  note: row.repairs[0]?.message ?? 'It cannot be read.',
+});
+
+const identity = (heading: Heading): string => headingIdentity(identityOf(heading));
+
+/** What becomes of the records of a piece of the file, by what the store has now. `seen` are the headings that came before. */
+async function plannedOf(store: Store, rows: readonly FileRow[], seen: Set<string>): Promise<Planned[]> {
+  const read = rows.map((row) => ({ row, incoming: row.marc && incomingAuthority(row.marc) }));
+  const wanted = read.flatMap(({ incoming }) =>
+    incoming?.heading ? [...numbersOf(incoming), ...formsOf(incoming.heading)] : [],
+  );
+  const found = await headingsWithKeys(store, wanted);
+  const held = new Map(
+    (await store.readMany('heading', [...new Set(found.map((f) => f.heading))])).map((h) => [h.id, h]),
+  );
+  const at = (group: string, key: string, isOwn: boolean) =>
+    found
+      .filter((f) => f.group === group && f.key === key && (!isOwn || f.isOwn))
+      .flatMap((f) => held.get(f.heading) ?? []);
+  const planned: Planned[] = [];
+  for (const { row, incoming } of read) {
+    if (!incoming) {
+      planned.push(unread(row));
+      continue;
+    }
+    const { heading } = incoming;
+    const [byNumber] = numbersOf(incoming).flatMap(({ group, key }) => at(group, key, false));
+    const own = heading && identityOf(heading);
+    const [byForm] = own ? at(headingGroup(own), own.key, true) : [];
+    const met = byNumber ?? byForm ?? null;
+    const records = met ? await countCarrying(store, [met.id]) : 0;
+    const clashing = heading
+      ? seeFroms(heading).flatMap((f) => at(headingGroup(identityOf(heading)), seeFromKey(f), true))
+      : [];
+    const isTwice = heading !== null && seen.has(identity(heading));
+    if (heading) seen.add(identity(heading));
+    const plan = planAuthority(incoming, {
+      ...{ byNumber: byNumber?.value ?? null, byForm: byForm?.value ?? null, records, isTwice },
+      clashes: clashing
+        .filter((c) => c.id !== met?.id)
+        .map((c) => ({
+          text: seeTextOf(c.value),
+          leadsBack: own !== null && seeFroms(c.value).some((f) => seeFromKey(f) === own.key),
+        })),
+    });
+    planned.push({ ...plan, ...{ seq: row.seq, incoming, held: met, records } });
+  }
+  return planned;
+}
+
+const seeTextOf = (heading: Heading): string =>
+  formOfAuthority(heading.marc)
+    ?.subfields.map((s) => s.value)
+    .join(' ') ?? '';
+const numbersOf = ({ marc }: IncomingAuthority) =>
+  authorityNumbers(marc).map((key) => ({ group: NUMBERS, key }));
+const formsOf = (heading: Heading) => {
+  const own = identityOf(heading);
+  const group = headingGroup(own);
+  return [own.key, ...seeFroms(heading).map(seeFromKey)].map((key) => ({ group, key }));
+};
+
+const OUTCOMES: Readonly<Record<AuthorityOutcome, (n: number) => string>> = {
+  new: (n) => `${counted(n, 'heading')} will be made.`,
+  establishes: (n) => `${counted(n, 'heading')} that only records have will be established.`,
+  updates: (n) => `${counted(n, 'authority record')} will be brought up to date.`,
+  'changes-form': (n) => `${counted(n, 'heading')} will get another form, in all records that carry it.`,
+  same: (n) =>
+    `${counted(n, 'record')} of the file ${n === 1 ? 'is' : 'are'} here as ${n === 1 ? 'it is' : 'they are'}.`,
+  deletes: (n) => `${counted(n, 'heading')} without records will be deleted.`,
+  left: (n) =>
+    `${counted(n, 'record')} of the file cannot be taken in; ${n === 1 ? 'it is' : 'they are'} listed first.`,
+};
+const ACTS: Readonly<Record<AuthorityOutcome, string>> = {
+  new: 'New heading',
+  establishes: 'Established',
+  updates: 'Brought up to date',
+  'changes-form': 'Another form',
+  same: 'Nothing to change',
+  deletes: 'Deleted',
+  left: 'Left',
+};
+
+/** The path of a kept file; 404 where there is none. */
+function keptPath({ settings }: Services, sha256: string): string {
+  const path = authorityPath(settings.data, sha256);
+  if (!existsSync(path)) throw notFound('This file of authority records');
+  return path;
+}
+
+/** What taking in a file of authority records would change; a page of its records, exceptions first. */
+export async function reviewAuthorityFile(
+  services: Services,
+  { sha256 }: Pick<AuthorityFileBody, 'sha256'>,
+  from = 0,
+): Promise<Review> {
+  const store = services.store.aside;
+  const shown = await beginReview(store);
+  const next = rowsBehind(keptPath(services, sha256), AT_ONCE);
+  const page = reviewPage<ReviewRow>(from);
+  const seen = new Set<string>();
+  const n: Record<AuthorityOutcome, number> = {
+    ...{ new: 0, establishes: 0, updates: 0, 'changes-form': 0, same: 0, deletes: 0, left: 0 },
+  };
+  let all = 0;
+  for (let after = 0; ;) {
+    const rows = await next(after);
+    if (rows.length === 0) break;
+    after = rows.at(-1)!.seq;
+    for (const p of await plannedOf(store, rows, seen)) {
+      all++;
+      n[p.outcome]++;
+      shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.records);
+      if (p.outcome !== 'same')
+        page.offer(p.note !== null, () => ({
+          id: p.seq,
+          label: p.incoming.text || `Record ${p.seq}`,
+          detail: [ACTS[p.outcome], ...(p.records ? [counted(p.records, 'record')] : [])].join(' · '),
+          exception: p.note && (p.outcome === 'left' ? `${p.note} It is left.` : p.note),
+          before: p.held && { marc: p.held.value.marc },
+          after: p.after && { marc: p.after.marc },
+          canLeaveOut: p.outcome !== 'left',
+        }));
+    }
+  }
+  const count = all - n.left - n.same;
+  return {
+    sentence: `${counted(count, 'authority record')} of ${all.toLocaleString('en-GB')} will be taken in.`,
+    verb: 'Take in',
+    noun: { one: 'authority record', many: 'authority records' },
+    count,
+    consequences: (
+      ['new', 'establishes', 'updates', 'changes-form', 'deletes', 'same', 'left'] as const
+    ).flatMap((o) => (n[o] ? [OUTCOMES[o](n[o])] : [])),
+    ...page.take(),
+    token: shown.token(),
+  };
+}
+
+/** Begins taking in a file of authority records. */
+export async function beginAuthorityFile(
+  services: Services,
+  person: number,
+  { sha256, name, token, leaveOut }: AuthorityFileBody,
+): Promise<JobState> {
+  keptPath(services, sha256);
+  await stillAsReviewed(services.store, token, () => reviewAuthorityFile(services, { sha256 }));
+  const work = { sha256, name, leaveOut };
+  return services.jobs.begin('take-authorities', `Taking in ${name}`, person, work);
+}
+
+const authorityWork = object({ sha256: string().required(), name: string().required(), leaveOut: leftOut() });
+const isDone = (p: Planned): boolean => p.outcome !== 'left' && p.outcome !== 'same';
+
+/** The change set of some authority records, with the records that carry a heading which gets another form. */
+async function changesOf(store: Store, planned: readonly Planned[]) {
+  const made = planned.filter((p) => p.outcome === 'new');
+  let next = made.length ? await store.nextIds('heading', made.length) : 0;
+  const headings: Change<'heading'>[] = [];
+  for (const p of planned) {
+    if (p.outcome === 'new' && p.after) headings.push(creation('heading', next++, p.after));
+    else if (p.outcome === 'deletes' && p.held) headings.push(removal('heading', p.held));
+    else if (p.after && p.held) headings.push(update('heading', p.held, p.after));
+  }
+  const renamed = planned.flatMap((p) => {
+    const [kept, lost] = [
+      p.after && formOfAuthority(p.after.marc),
+      p.held && formOfAuthority(p.held.value.marc),
+    ];
+    return p.outcome === 'changes-form' && kept && lost
+      ? [{ forms: { kept, lost: [lost] }, changing: [p.held!.id] }]
+      : [];
+  });
+  const records = await changedTogether(store, renamed);
+  return {
+    records,
+    changes: [...records, ...headings, ...(await headingsMadeBy(store, headings, records))],
+  };
+}
+
+/** The headings of the records up to a place: work that is taken up again knows what comes twice. */
+async function seenBefore(path: string, place: number): Promise<Set<string>> {
+  const seen = new Set<string>();
+  if (place === 0) return seen;
+  for await (const rows of fileRows(path))
+    for (const { seq, marc } of rows) {
+      if (seq > place) return seen;
+      const heading = marc && incomingAuthority(marc).heading;
+      if (heading) seen.add(identity(heading));
+    }
+  return seen;
+}
+
+/** Job: takes in a file of authority records in its order, each by what the library has then. */
+export const takeAuthorities =
+  (services: Services): JobWork =>
+  async (run) => {
+    const store = services.store.aside;
+    const { sha256, name, leaveOut } = keptWork(authorityWork, run.work);
+    const out = new Set(leaveOut);
+    const next = rowsBehind(keptPath(services, sha256), AT_ONCE);
+    /** The headings that came in earlier chunks: planning a chunk twice must not take it for its own repetition. */
+    const seen = await seenBefore(keptPath(services, sha256), keptWork(chunkCursor, run.cursor).place);
+    let last: { readonly after: number; readonly added: readonly string[] } = { after: -1, added: [] };
+    const totals = await inChunks<FileRow>({ ...services, store }, run, {
+      did: (t) => ({
+        act: 'take-authorities',
+        names: { file: name },
+        counts: { headings: t.headings ?? 0, made: t.made ?? 0, records: t.records ?? 0 },
+      }),
+      next: async (after) => [...(await next(after))],
+      placeOf: (row) => row.seq,
+      plan: async (chunk, s) => {
+        const first = chunk[0]!.seq;
+        if (last.after !== first) for (const key of last.added) seen.add(key);
+        const here = new Set(seen);
+        const planned = await plannedOf(s, chunk, here);
+        last = { after: first, added: [...here].filter((key) => !seen.has(key)) };
+        const taken = planned.filter((p) => isDone(p) && !out.has(p.seq));
+        const { records, changes } = await changesOf(s, taken);
+        return {
+          changes,
+          totals: {
+            headings: taken.length,
+            made: taken.filter((p) => p.outcome === 'new').length,
+            records: records.length,
+          },
+        };
+      },
+    });
+    if (!totals.headings) return 'There was nothing to take in.';
+    return `Took in ${counted(totals.headings, 'authority record')} from “${name}”: ${counted(totals.made ?? 0, 'new heading')}, ${counted(totals.records ?? 0, 'record')} changed.`;
+  };
