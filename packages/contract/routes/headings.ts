@@ -33,8 +33,9 @@ export const mergeBody = object({
 export type MergeBody = InferType<typeof mergeBody>;
 /** A page of the review of a merge. */
 export const mergeReviewBody = mergeBody.shape(page);
-/** All groups that are the same, of a kind and vocabulary where that is said. */
+/** All groups that are the same, or all see-froms that records carry; of a kind and vocabulary where that is said. */
 export const mergeAllBody = object({
+  of: mixed<'same' | 'see-froms'>().oneOf(['same', 'see-froms']).default('same'),
   kind: line(40),
   vocabulary: line(60),
   leaveOut: leaveOut(),
@@ -43,6 +44,17 @@ export const mergeAllBody = object({
 export type MergeAllBody = InferType<typeof mergeAllBody>;
 /** A page of its review. */
 export const mergeAllReviewBody = mergeAllBody.shape(page);
+/** Headings that are deleted: those that no record carries. */
+export const deleteHeadingsBody = object({
+  headings: array(id().required())
+    .min(1, 'Choose a heading.')
+    .max(1000, 'At most 1,000 headings at a time.')
+    .required(),
+  token: reviewed(),
+});
+export type DeleteHeadingsBody = InferType<typeof deleteHeadingsBody>;
+/** A page of its review. */
+export const deleteHeadingsReviewBody = deleteHeadingsBody.shape(page);
 /** A file of authority records that was kept when it was loaded, by its digest, and its name. */
 export const authorityFileBody = object({
   sha256: string()
@@ -89,7 +101,18 @@ const rowParts = {
   /** A merge over many records is at work on it: it cannot be changed until that has ended. */
   merging: flag(),
 };
-const headingRow = shape(rowParts);
+/**
+ * Lists of headings to be looked after: see-froms that records carry all the same, established headings that no record carries, headings
+ * without records, see-alsos that lead nowhere, and what only records have, the most used first.
+ */
+export const HEADING_LISTS = ['see-froms', 'blind', 'without-records', 'nowhere', 'unestablished'] as const;
+export type HeadingList = (typeof HEADING_LISTS)[number];
+
+const headingRow = shape({
+  ...rowParts,
+  /** Of the list of see-froms that are carried: the heading that it leads to. */
+  leadsTo: orNull(shape({ id: whole(), text: text() })),
+});
 /** A heading with how many records carry it. */
 export type HeadingRow = ValueOf<typeof headingRow>;
 const headingPage = shape({ rows: listOf(headingRow), next: orNull(text()) });
@@ -181,7 +204,14 @@ export const headingApi = {
     path: '/headings',
     summary: 'Headings by words, alphabetically',
     permission: 'look',
-    query: object({ q: line(1000), kind: line(40), after: line(1000) }),
+    query: object({
+      q: line(1000),
+      kind: line(40),
+      only: mixed<HeadingList>()
+        .oneOf([...HEADING_LISTS])
+        .optional(),
+      after: line(1000),
+    }),
     answer: headingPage,
   }),
   lookAlikes: endpoint({
@@ -254,6 +284,24 @@ export const headingApi = {
     answer: jobStateSchema,
     status: 202,
     problems: [409],
+  }),
+  reviewDelete: endpoint({
+    method: 'post',
+    path: '/headings/delete/review',
+    summary: 'What deleting headings would change',
+    permission,
+    body: deleteHeadingsReviewBody,
+    answer: reviewSchema,
+    problems: [404],
+  }),
+  delete: endpoint({
+    method: 'post',
+    path: '/headings/delete',
+    summary: 'Delete headings that no record carries',
+    permission,
+    body: deleteHeadingsBody,
+    answer: doneSchema,
+    problems: [404, 409],
   }),
   reviewFile: endpoint({
     method: 'post',

@@ -178,6 +178,10 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
+  'delete-headings': ({ names, counts }) =>
+    counts.headings === 1
+      ? `Deleted the heading ${quoted(names.first)}`
+      : `Deleted ${counted(counts.headings, 'heading')}, ${quoted(names.first)} among them`,
   'take-authorities': ({ names, counts }) =>
     `Took in ${counted(counts.headings, 'authority record')} from ${quoted(names.file)}: ${counted(counts.made, 'new heading')}, ${counted(counts.records, 'record')} changed`,
   'merge-all': ({ counts }) =>

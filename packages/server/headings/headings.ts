@@ -1,4 +1,4 @@
-import type { HeadingDetail, HeadingRow, LookAlikePage, ShownHeading } from '@osier/contract';
+import type { HeadingDetail, HeadingList, HeadingPage, LookAlikePage, ShownHeading } from '@osier/contract';
 import { formText, isEstablished, seeFroms, takeable } from '@osier/core/headings';
 import { foldedWords } from '@osier/core/text';
 import { notFound } from '../http/problem';
@@ -15,26 +15,47 @@ import {
   type AfterHeading,
   mergedInto,
   recordsUnder,
+  seeFromsOf,
+  unestablishedByUse,
   titlesUnder,
 } from './queries';
 
 const PAGE = 100;
 
-/** Headings in alphabetical order whose text has all these words. */
+/** What of headings is listed. */
+export interface HeadingsAsked {
+  readonly q?: string;
+  readonly kind?: string;
+  readonly only?: HeadingList;
+  readonly after?: string;
+}
+
+/** A page of headings whose text has all these words: in alphabetical order, those that only records have by how many do. */
 export async function listHeadings(
   { store }: Services,
-  q: string,
-  kind: string | undefined,
-  cursor: string | undefined,
-): Promise<{ rows: HeadingRow[]; next: string | null }> {
-  const words = foldedWords(q).slice(0, 6);
-  const after = placeIn<AfterHeading>(cursor, ['', 0]);
-  const rows = await headingsWithWords(store, { words, kind, after, atMost: PAGE + 1 });
-  const last = rows[PAGE - 1];
+  { q = '', kind, only, after: cursor }: HeadingsAsked,
+): Promise<HeadingPage> {
+  const asked = { words: foldedWords(q).slice(0, 6), kind, only, atMost: PAGE + 1 };
+  const byUse = only === 'unestablished';
+  const found = byUse
+    ? await unestablishedByUse(store, { ...asked, after: placeIn<readonly [number, number]>(cursor, [0, 0]) })
+    : await headingsWithWords(store, { ...asked, after: placeIn<AfterHeading>(cursor, ['', 0]) });
+  const rows = found.slice(0, PAGE);
   const merging = await headingsMerging(store);
+  const leads =
+    only === 'see-froms'
+      ? await seeFromsOf(
+          store,
+          rows.map((r) => r.id),
+        )
+      : [];
+  const last = rows.at(-1);
   return {
-    rows: rows.slice(0, PAGE).map((r) => ({ ...r, merging: merging.has(r.id) })),
-    next: rows.length > PAGE && last ? cursorOf([last.text, last.id]) : null,
+    rows: rows.map((r) => {
+      const to = leads.find((l) => l.from === r.id);
+      return { ...r, merging: merging.has(r.id), leadsTo: to ? { id: to.id, text: to.text } : null };
+    }),
+    next: found.length > PAGE && last ? cursorOf([byUse ? last.records : last.text, last.id]) : null,
   };
 }
 

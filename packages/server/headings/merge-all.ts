@@ -15,14 +15,15 @@ import type { Store } from '../store/store';
 import { headingEvidence } from './evidence';
 import { changedTogether, headingsMadeBy } from './change-records';
 import { MANY } from './merge';
-import { asRefused, mergeNow, type MergeNow } from './merging';
+import { asRefused, headingsMerging, mergeNow, type MergeNow } from './merging';
+import { headingsWithWords, seeFromsOf } from './queries';
 
 /** Groups that are merged through one review, at most. */
 const MOST_GROUPS = 1000;
 /** Groups of a chunk. */
 const AT_ONCE = 20;
 
-type Asked = Pick<MergeAllBody, 'kind' | 'vocabulary'>;
+type Asked = Pick<MergeAllBody, 'of' | 'kind' | 'vocabulary'>;
 
 /** A group that is the same by its forms and by its records; or why it is left. */
 interface SameGroup {
@@ -34,8 +35,8 @@ interface SameGroup {
 }
 
 /** The groups asked for that are the same, each with the form that is suggested to be kept; those that touch most records first. */
-async function* sameGroups(store: Store, asked: Asked): AsyncGenerator<SameGroup> {
-  const only: GroupsAsked = { ...asked, verdict: 'same' };
+async function* sameGroups(store: Store, { kind, vocabulary }: Asked): AsyncGenerator<SameGroup> {
+  const only: GroupsAsked = { kind, vocabulary, verdict: 'same' };
   let seen = 0;
   for (let after: { rank: number; id: number } | null = null; ;) {
     const page = await pageOfGroups(store, only, after, 100);
@@ -62,6 +63,41 @@ async function* sameGroups(store: Store, asked: Asked): AsyncGenerator<SameGroup
   }
 }
 
+/** The see-froms that records carry as headings, each with the heading that it leads to. */
+async function* carriedSeeFroms(store: Store, { kind, vocabulary }: Asked): AsyncGenerator<SameGroup> {
+  let seen = 0;
+  for (let after: readonly [string, number] | null = null; ;) {
+    const page = await headingsWithWords(store, { words: [], kind, only: 'see-froms', after, atMost: 200 });
+    if (page.length === 0) return;
+    const leads = await seeFromsOf(
+      store,
+      page.map((h) => h.id),
+    );
+    const merging = await headingsMerging(store);
+    for (const heading of page) {
+      if (vocabulary && heading.vocabulary !== vocabulary) continue;
+      if (++seen > MOST_GROUPS) return;
+      const [kept, ...others] = leads.filter((l) => l.from === heading.id);
+      if (!kept) continue;
+      yield {
+        ...{ id: heading.id, kept, lost: [heading], records: heading.records },
+        left: [heading, kept].some((h) => merging.has(h.id))
+          ? 'One of these is being merged now.'
+          : others.length
+            ? `It leads to ${counted(others.length + 1, 'heading')}: decide it by itself.`
+            : heading.records > MANY
+              ? `More than ${MANY.toLocaleString('en-GB')} records: merge this one by itself.`
+              : null,
+      };
+    }
+    const last = page.at(-1)!;
+    after = [last.text, last.id];
+  }
+}
+
+const groupsOf = (store: Store, asked: Asked): AsyncGenerator<SameGroup> =>
+  asked.of === 'see-froms' ? carriedSeeFroms(store, asked) : sameGroups(store, asked);
+
 /** What merging all groups that are the same would do: a row each group. */
 export async function reviewMergeAll(
   { store: { aside: store } }: Services,
@@ -71,7 +107,7 @@ export async function reviewMergeAll(
   const shown = await beginReview(store);
   const page = reviewPage<ReviewRow>(from);
   let [groups, lost, left] = [0, 0, 0];
-  for await (const group of sameGroups(store, asked)) {
+  for await (const group of groupsOf(store, asked)) {
     shown.see(group);
     if (group.left === null) {
       groups++;
@@ -87,13 +123,23 @@ export async function reviewMergeAll(
       canLeaveOut: group.left === null,
     }));
   }
-  if (groups + left === 0) throw wrong('groups', 'No group is the same, so there is nothing to merge.');
+  if (groups + left === 0)
+    throw wrong(
+      'groups',
+      asked.of === 'see-froms'
+        ? 'No record carries a see-from, so there is nothing to replace.'
+        : 'No group is the same, so there is nothing to merge.',
+    );
   return {
-    sentence: `${counted(groups, 'group')} of headings that are the same will be merged: ${counted(lost, 'heading')} become see-froms.`,
-    verb: 'Merge',
-    noun: { one: 'group', many: 'groups' },
+    sentence:
+      asked.of === 'see-froms'
+        ? `${counted(groups, 'see-from')} that records carry will be replaced by the kept form.`
+        : `${counted(groups, 'group')} of headings that are the same will be merged: ${counted(lost, 'heading')} become see-froms.`,
+    verb: asked.of === 'see-froms' ? 'Replace' : 'Merge',
+    noun:
+      asked.of === 'see-froms' ? { one: 'see-from', many: 'see-froms' } : { one: 'group', many: 'groups' },
     count: groups,
-    consequences: left ? [`${counted(left, 'group')} stay as they are; they are listed first.`] : [],
+    consequences: left ? [`${left.toLocaleString('en-GB')} stay as they are; they are listed first.`] : [],
     ...page.take(),
     token: shown.token(),
   };
@@ -109,7 +155,7 @@ export async function beginMergeAll(
   const asOf = await stillAsReviewed(store, token, () => reviewMergeAll(services, asked));
   const out = new Set(leaveOut);
   const groups: { kept: number; lost: number[] }[] = [];
-  for await (const g of sameGroups(store.aside, asked))
+  for await (const g of groupsOf(store.aside, asked))
     if (g.left === null && !out.has(g.id)) groups.push({ kept: g.kept.id, lost: g.lost.map((l) => l.id) });
   if (groups.length === 0) throw wrong('groups', 'No group is left to merge.');
   return jobs.begin(

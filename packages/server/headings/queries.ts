@@ -1,5 +1,5 @@
 import type { Followable } from '@osier/core/headings';
-import type { HeadingRow } from '@osier/contract';
+import type { HeadingList, HeadingRow } from '@osier/contract';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 
@@ -20,38 +20,88 @@ const COLUMNS = `h.id, h.text, h.kind, h.vocabulary, h.merged_into AS mergedInto
 const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key`;
 
 /** A heading of a list, as the store tells it. */
-export type HeadingInList = Omit<HeadingRow, 'merging'>;
+export type HeadingInList = Omit<HeadingRow, 'merging' | 'leadsTo'>;
+
+const IN_USE = `EXISTS (SELECT 1 FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key AND u.n > 0)`;
+/** What lists of headings have, of a heading `h`. */
+const ONLY: Readonly<Record<HeadingList, string>> = {
+  'see-froms': `${IN_USE} AND EXISTS (SELECT 1 FROM heading_keys k WHERE k.kind = h.kind || ' ' || h.vocabulary AND k.key = h.key AND k.heading <> h.id)`,
+  blind: `h.established = 1 AND NOT ${IN_USE}`,
+  'without-records': `NOT ${IN_USE}`,
+  nowhere: `h.established = 1 AND EXISTS (SELECT 1 FROM heading_keys k WHERE k.heading = h.id AND k.kind >= 'see-also ' AND k.kind < 'see-also!'
+     AND NOT EXISTS (SELECT 1 FROM heading_keys t JOIN headings o ON o.id = t.heading AND o.key = t.key WHERE t.kind = substr(k.kind, 10) AND t.key = k.key))`,
+  unestablished: 'h.established = 0',
+};
 
 /** Which page of headings: behind a text and a number. */
 export interface HeadingsPage {
   readonly words: readonly string[];
   readonly kind?: string;
+  readonly only?: HeadingList;
   readonly after: AfterHeading | null;
   readonly atMost: number;
 }
 export type AfterHeading = readonly [text: string, id: number];
 
-/** Headings in alphabetical order whose key has all these words, from a place on. */
-export function headingsWithWords(
-  store: Store,
-  { words, kind, after, atMost }: HeadingsPage,
-): Promise<HeadingInList[]> {
-  const [text, id] = after ?? ['', 0];
-  const params: Record<string, unknown> = { kind, text, id, atMost };
+/** The conditions of a page of headings `h`, but for its place. */
+function conditionsOf({ words, kind, only }: Omit<HeadingsPage, 'after' | 'atMost'>) {
+  const params: Record<string, unknown> = { kind };
   const conditions = [
     'h.merged_into IS NULL',
-    '(h.text COLLATE NOCASE, h.id) > (:text, :id)',
     ...(kind ? ['h.kind = :kind'] : []),
+    ...(only ? [ONLY[only]] : []),
   ];
   words.forEach((w, i) => {
     params[`w${i}`] = `%${w.toUpperCase()}%`;
     conditions.push(`h.key LIKE :w${i}`);
   });
+  return { params, conditions };
+}
+
+/** Headings in alphabetical order whose key has all these words, from a place on. */
+export function headingsWithWords(
+  store: Store,
+  { after, atMost, ...asked }: HeadingsPage,
+): Promise<HeadingInList[]> {
+  const [text, id] = after ?? ['', 0];
+  const { params, conditions } = conditionsOf(asked);
+  conditions.push('(h.text COLLATE NOCASE, h.id) > (:text, :id)');
   return store.rows<HeadingInList>(
     `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost`,
-    params,
+    { ...params, text, id, atMost },
   );
 }
+
+/** Headings that only records have, those that most records carry first; behind one with so many records. */
+export function unestablishedByUse(
+  store: Store,
+  {
+    after,
+    atMost,
+    ...asked
+  }: Omit<HeadingsPage, 'after'> & { readonly after: readonly [n: number, id: number] | null },
+): Promise<HeadingInList[]> {
+  const { params, conditions } = conditionsOf(asked);
+  if (after) conditions.push('(u.n < :n OR (u.n = :n AND h.id > :id))');
+  return store.rows<HeadingInList>(
+    `SELECT ${COLUMNS} FROM heading_use u JOIN heading_keys k ON k.kind = substr(u.kind, 9) AND k.key = u.key
+       JOIN headings h ON h.id = k.heading AND h.key = u.key
+      WHERE u.n > 0 AND ${after ? 'u.n <= :n AND ' : ''}${conditions.join(' AND ')} ORDER BY u.n DESC, h.id LIMIT :atMost`,
+    { ...params, ...(after && { n: after[0], id: after[1] }), atMost },
+  );
+}
+
+/** The headings that some lead to as see-froms, each with all it leads to. */
+export const seeFromsOf = (
+  store: Store,
+  ids: readonly number[],
+): Promise<{ from: number; id: number; text: string }[]> =>
+  store.rows<{ from: number; id: number; text: string }>(
+    `SELECT DISTINCT h.id AS "from", o.id, o.text FROM headings h JOIN heading_keys k ON k.kind = h.kind || ' ' || h.vocabulary AND k.key = h.key AND k.heading <> h.id
+       JOIN headings o ON o.id = k.heading AND o.merged_into IS NULL
+      WHERE h.id IN (SELECT value FROM json_each(:ids)) ORDER BY 1, 2`,
+    { ids: JSON.stringify(ids) },
+  );
 
 /** Some headings by their numbers. */
 export const headingsByNumber = (store: Store, ids: readonly number[]): Promise<HeadingInList[]> =>

@@ -4,6 +4,7 @@ import type { Services } from '../services';
 import { beginAuthorityFile, reviewAuthorityFile } from './authority-file';
 import { headingEvidence } from './evidence';
 import { keepApart, takeUpAgain } from './apart';
+import { deleteHeadings, reviewDeleteHeadings } from './delete-headings';
 import { headingDetail, listHeadings, lookAlikeList } from './headings';
 import { merge, reviewMerge } from './merge';
 import { beginMergeAll, reviewMergeAll } from './merge-all';
@@ -16,7 +17,7 @@ const askedOf = ({ later, ...asked }: EndpointQuery<typeof api.headings.lookAlik
 
 /** Headings: list, look-alikes, merge, keep apart. */
 export const headingRoutes = (services: Services): Route[] => [
-  route(api.headings.list, ({ query }) => listHeadings(services, query.q ?? '', query.kind, query.after)),
+  route(api.headings.list, ({ query }) => listHeadings(services, query)),
   route(api.headings.lookAlikes, ({ query }) => lookAlikeList(services, askedOf(query))),
   route(api.headings.evidence, ({ query }) =>
     headingEvidence(services.store, (query.ids ?? '').split(',').map(Number)),
@@ -26,6 +27,10 @@ export const headingRoutes = (services: Services): Route[] => [
   route(api.headings.merge, ({ body, person }) => merge(services, person.id, body)),
   route(api.headings.reviewMergeAll, ({ body: { from, ...body } }) => reviewMergeAll(services, body, from)),
   route(api.headings.mergeAll, ({ body, person }) => beginMergeAll(services, person.id, body)),
+  route(api.headings.reviewDelete, ({ body: { from, ...body } }) =>
+    reviewDeleteHeadings(services, body, from),
+  ),
+  route(api.headings.delete, ({ body, person }) => deleteHeadings(services, person.id, body)),
   route(api.headings.reviewFile, ({ body: { from, ...body } }) => reviewAuthorityFile(services, body, from)),
   route(api.headings.takeFile, ({ body, person }) => beginAuthorityFile(services, person.id, body)),
   route(api.headings.reviewSplit, ({ params, body: { from, ...body } }) =>

@@ -4,7 +4,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../../api/call';
-import { BatchSheet, type BatchAct } from '../../parts/BatchSheet';
+import { BatchSheet } from '../../parts/BatchSheet';
 import { Facets } from '../../parts/Facets';
 import { useAddress } from '../../parts/use-address';
 import { WorkList } from '../../parts/WorkList';
@@ -12,6 +12,7 @@ import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { GroupPiece } from './GroupPiece';
 import { groupId, kindsName, vocabularyName } from './heading-names';
+import { mergeAllBatch } from './merge-all-batch';
 import { HeadingsOverview } from './HeadingsOverview';
 import { headingsWords as wording } from './words';
 
@@ -42,13 +43,6 @@ export function useAlikeGroups() {
     queryFn: ({ pageParam }) => call(api.headings.lookAlikes, { query: { ...asked, after: pageParam } }),
   });
 }
-
-const mergeAllBatch = (body: { kind?: string | undefined; vocabulary?: string | undefined }): BatchAct => ({
-  key: ['merge-all', body],
-  review: (from) => call(api.headings.reviewMergeAll, { body: { ...body, from } }),
-  begin: (leaveOut, token) =>
-    call(api.headings.mergeAll, { body: { ...body, leaveOut: [...leaveOut], token } }),
-});
 
 /** Groups of headings that may be one, and the one that is decided. */
 export function AlikeList() {
@@ -88,7 +82,7 @@ export function AlikeList() {
           {all ? (
             <BatchSheet
               title={wording.mergeAllTitle}
-              batch={mergeAllBatch({ kind: asked.kind, vocabulary: asked.vocabulary })}
+              batch={mergeAllBatch({ of: 'same', kind: asked.kind, vocabulary: asked.vocabulary })}
               onClose={() => setAll(false)}
             />
           ) : null}

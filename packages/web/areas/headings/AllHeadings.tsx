@@ -1,9 +1,11 @@
-import { api, type HeadingPage } from '@osier/contract';
+import { api, HEADING_LISTS, type HeadingPage } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Button, Input } from 'antd';
+import { Button, Input, Select } from 'antd';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
 import { useApi } from '../../api/queries';
+import { BatchSheet } from '../../parts/BatchSheet';
 import { Facets } from '../../parts/Facets';
 import { SelectionBar } from '../../parts/SelectionBar';
 import { useTicks } from '../../parts/ticks';
@@ -12,8 +14,10 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { useToday } from '../today/use-today';
+import { DeleteSheet } from './DeleteSheet';
 import { GroupPiece } from './GroupPiece';
 import { kindName, kindsName } from './heading-names';
+import { mergeAllBatch } from './merge-all-batch';
 import { HeadingPiece } from './HeadingPiece';
 import { HeadingsOverview } from './HeadingsOverview';
 import { headingsWords as wording } from './words';
@@ -29,16 +33,23 @@ export function AllHeadings({ id }: { id: number | null }) {
   const { data: today } = useToday();
   const q = query.get('q') ?? '';
   const kind = query.get('kind') ?? undefined;
+  const only = HEADING_LISTS.find((l) => l === query.get('only'));
+  const [batch, setBatch] = useState<'see-froms' | 'delete' | null>(null);
   const merging = (query.get('merge') ?? '').split(',').map(Number).filter(Boolean);
   const list = useInfiniteQuery({
-    queryKey: ['/headings', q, kind],
+    queryKey: ['/headings', q, kind, only],
     initialPageParam: '',
     getNextPageParam: (last: HeadingPage) => last.next,
     placeholderData: (before) => before,
-    queryFn: ({ pageParam }) => call(api.headings.list, { query: { q, kind, after: pageParam } }),
+    queryFn: ({ pageParam }) => call(api.headings.list, { query: { q, kind, only, after: pageParam } }),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
-  const kept = new URLSearchParams({ show: 'all', ...(q && { q }), ...(kind && { kind }) }).toString();
+  const kept = new URLSearchParams({
+    show: 'all',
+    ...(q && { q }),
+    ...(kind && { kind }),
+    ...(only && { only }),
+  }).toString();
   return (
     <WorkSplit
       open={id !== null || merging.length > 1}
@@ -52,6 +63,23 @@ export function AllHeadings({ id }: { id: number | null }) {
               onChange={(e) => change({ show: 'all', q: e.target.value })}
               allowClear
             />
+            <Select<string>
+              className="heading-list"
+              data-key="y"
+              aria-label={wording.whichHeadings}
+              popupMatchSelectWidth={false}
+              value={only ?? ''}
+              options={[
+                { value: '', label: wording.allHeadings },
+                ...HEADING_LISTS.map((value) => ({ value, label: wording.lists[value] })),
+              ]}
+              onChange={(value) => change({ show: 'all', only: value })}
+            />
+            {only === 'see-froms' && mayMerge && rows.length ? (
+              <Button size="small" data-key="a" onClick={() => setBatch('see-froms')}>
+                {wording.replaceSeeFroms}
+              </Button>
+            ) : null}
             <Facets
               facets={(today?.headingKinds ?? []).map(({ value, n }) => ({
                 ...{ value, count: n },
@@ -78,6 +106,7 @@ export function AllHeadings({ id }: { id: number | null }) {
               <div className="one">
                 <span className="main" style={{ fontWeight: 400 }}>
                   <bdi>{h.text}</bdi>
+                  {h.leadsTo ? <bdi className="faded">{wording.seesTo(h.leadsTo.text)}</bdi> : null}
                 </span>
                 <span className="faded">{kindName(h.kind)}</span>
                 <span className="num" style={{ minWidth: 34 }}>
@@ -98,7 +127,20 @@ export function AllHeadings({ id }: { id: number | null }) {
               >
                 {wording.mergeThese}
               </Button>
+              <Button size="small" data-key="d" onClick={() => setBatch('delete')}>
+                {wording.deleteThese}
+              </Button>
             </SelectionBar>
+          ) : null}
+          {batch === 'see-froms' ? (
+            <BatchSheet
+              title={wording.replaceSeeFromsTitle}
+              batch={mergeAllBatch({ of: 'see-froms', kind })}
+              onClose={() => setBatch(null)}
+            />
+          ) : null}
+          {batch === 'delete' ? (
+            <DeleteSheet headings={[...ticks.ids]} onClose={() => setBatch(null)} onDone={ticks.clear} />
           ) : null}
         </>
       }

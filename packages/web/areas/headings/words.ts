@@ -66,6 +66,19 @@ export const headingsWords = {
   // Headings: a file of authority records
   takeInTitle: (name: string) => `Take in authority records: ${name}`,
   // AllHeadings
+  whichHeadings: 'Which headings',
+  lists: {
+    'see-froms': 'See-froms used as headings',
+    blind: 'Established, but no record carries it',
+    'without-records': 'Without records',
+    nowhere: 'See-also leads nowhere',
+    unestablished: 'Unestablished, most used first',
+  },
+  replaceSeeFroms: 'Replace all by the kept forms…',
+  replaceSeeFromsTitle: 'Replace see-froms that records carry',
+  seesTo: (text: string) => ` see ${text}`,
+  deleteThese: 'Delete…',
+  deleteTitle: 'Delete headings',
   mergeThese: 'Merge these…',
   mergeByHand: 'Merge headings',
   backToList: 'Back to the list',
