@@ -2,9 +2,10 @@ import { TAKEN_FIELDS, type TakenFields } from '@osier/core/headings';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { amount, flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { id, line } from '../inputs';
-import { doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
-import { marcSchema } from '../objects/marc';
+import { id, line, version } from '../inputs';
+import { daybookEntrySchema, doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
+import { findingSchema, marcSchema } from '../objects/marc';
+import { marcBody } from '../objects/sent-record';
 import { string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
@@ -44,6 +45,9 @@ export const mergeAllBody = object({
 export type MergeAllBody = InferType<typeof mergeAllBody>;
 /** A page of its review. */
 export const mergeAllReviewBody = mergeAllBody.shape(page);
+/** An authority record that is saved, with the version it was made from. Its form (1XX) is changed otherwise, so that records follow. */
+export const headingBody = object({ version: version(), marc: marcBody.required() });
+export type HeadingBody = InferType<typeof headingBody>;
 /** Headings that are deleted: those that no record carries. */
 export const deleteHeadingsBody = object({
   headings: array(id().required())
@@ -163,6 +167,9 @@ const headingDetail = shape({
   seeFrom: listOf(text()),
   mergedFrom: listOf(shape({ id: whole(), text: text() })),
   usedBy: listOf(shape({ id: whole(), title: text(), year: text() })),
+  /** What checks find in the authority record. */
+  findings: listOf(findingSchema),
+  history: listOf(daybookEntrySchema),
 });
 /** A heading with its authority record and what carries it. */
 export type HeadingDetail = ValueOf<typeof headingDetail>;
@@ -248,6 +255,15 @@ export const headingApi = {
     summary: 'A heading, its see-froms and the records that use it',
     permission: 'look',
     answer: headingDetail,
+  }),
+  save: endpoint({
+    method: 'put',
+    path: '/headings/:id',
+    summary: 'Save an authority record; 409 with the newest when `version` is not it',
+    permission,
+    body: headingBody,
+    answer: shape({ entry: whole(), sentence: text(), version: whole() }),
+    problems: [404, 409],
   }),
   reviewMerge: endpoint({
     method: 'post',

@@ -75,6 +75,7 @@ export interface ActParts {
   readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'>;
   readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;
   readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
+  readonly 'edit-heading': Names<'heading'> & { readonly tags: readonly string[] };
   /** `first` is one of them. */
   readonly 'delete-headings': Names<'first'> & Counts<'headings'>;
   readonly 'take-authorities': Names<'file'> & Counts<'headings' | 'made' | 'records'>;

@@ -34,6 +34,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'edit-record': { name: 'Edit record', area: 'Catalogue' },
     'clean-records': { name: 'Clean records', area: 'Catalogue' },
     merge: { name: 'Merge headings', area: 'Headings' },
+    'edit-heading': { name: 'Edit authority record', area: 'Headings' },
     'delete-headings': { name: 'Delete headings', area: 'Headings' },
     'take-authorities': { name: 'Take in authority records', area: 'Headings' },
     'merge-all': { name: 'Merge all that are the same', area: 'Headings' },

@@ -178,6 +178,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
+  'edit-heading': ({ names, tags }) =>
+    `Edited the authority record ${quoted(names.heading)}: ${tags.join(', ')}`,
   'delete-headings': ({ names, counts }) =>
     counts.headings === 1
       ? `Deleted the heading ${quoted(names.first)}`

@@ -161,7 +161,8 @@ export const saveRecord = (
     return { did, version: version + 1, changes };
   });
 
-function changedTags(a: MarcRecord, b: MarcRecord): string[] {
+/** Tags of the fields in which two records differ. */
+export function changedTags(a: MarcRecord, b: MarcRecord): string[] {
   const rows = (r: MarcRecord) =>
     new Set([`LDR${r.leader}`, ...r.fields.map((f) => f.tag + JSON.stringify(f))]);
   const [before, after] = [rows(a), rows(b)];

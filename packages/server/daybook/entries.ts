@@ -5,7 +5,14 @@ import { wrong } from '../http/problem';
 import type { Services } from '../services';
 import { sentenceOfEntry } from '../store/kept-acts';
 import type { Store } from '../store/store';
-import { copiesThatHad, entriesBefore, entriesOfRecord, type EntryRow, type Touched } from './queries';
+import {
+  copiesThatHad,
+  entriesBefore,
+  entriesOfHeading,
+  entriesOfRecord,
+  type EntryRow,
+  type Touched,
+} from './queries';
 
 /** An entry as it is told. */
 export const entryOf = (r: EntryRow): DaybookEntry => ({
@@ -60,3 +67,7 @@ export async function historyOf({ store }: Services, record: number): Promise<Da
   const rows = await entriesOfRecord(store, record);
   return rows.map(entryOf);
 }
+
+/** What happened to a heading, the newest first. */
+export const historyOfHeading = async (store: Store, heading: number): Promise<DaybookEntry[]> =>
+  (await entriesOfHeading(store, heading)).map(entryOf);

@@ -89,6 +89,13 @@ export const entriesOfRecord = (store: Store, record: number): Promise<EntryRow[
     { record },
   );
 
+/** The last fifty entries that touched a heading. */
+export const entriesOfHeading = (store: Store, heading: number): Promise<EntryRow[]> =>
+  store.rows<EntryRow>(
+    `${SELECT} WHERE d.id IN (SELECT entry FROM daybook_objects WHERE kind = 'heading' AND object = :heading) ORDER BY d.id DESC LIMIT 50`,
+    { heading },
+  );
+
 /** One entry. */
 export const entryWithPerson = (store: Store, id: number): Promise<EntryRow | undefined> =>
   store.row<EntryRow>(`${SELECT} WHERE d.id = :id`, { id });

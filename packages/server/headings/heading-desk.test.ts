@@ -320,3 +320,39 @@ test('all groups that are the same are merged through one review; a record of tw
   expect(await catalogueOf(t.running)).toEqual(before);
   expect((await cataloguer('POST', '/headings/merge-all', { kind: 'meeting' })).status).toBe(422);
 });
+
+test('an authority record is edited in its fields; its form and circles of see-froms are not made so', async () => {
+  const { headings } = await added([[person('Larkspur, Edwin')], [person('Larkspur, Edwina')]]);
+  const [id, other] = headings as [number, number];
+  const now = await heading(id);
+  const save = (marc: object, version = now.version) =>
+    cataloguer<Problem & Done>('PUT', `/headings/${id}`, { version, marc });
+  const withFields = (...more: DataField[]) => ({ ...now.marc, fields: [...now.marc.fields, ...more] });
+  const done = await save(
+    withFields(field('400', '1 ', 'a', 'Larkspur, E.'), field('670', '  ', 'a', 'His Marsh tools')),
+  );
+  expect([done.status, done.body.sentence]).toEqual([
+    200,
+    'Edited the authority record “Larkspur, Edwin”: 400, 670',
+  ]);
+  expect(await heading(id)).toMatchObject({ seeFrom: ['Larkspur, E.'], version: 2 });
+  expect((await heading(id)).history[0]!.sentence).toBe(done.body.sentence);
+  expect((await save(withFields(field('667', '  ', 'a', 'Late')))).status).toBe(409);
+  const told = async (marc: object) => {
+    const { status, body } = await save(marc, 2);
+    expect(status).toBe(422);
+    return body.detail;
+  };
+  expect(await told(withFields(field('400', '1 ', 'a', 'Larkspur, Edwin')))).toMatch(
+    /form of the heading itself/,
+  );
+  expect(await told(withFields(field('400', '1 ', 'a', 'Larkspur, Edwina')))).toBe(
+    `The see-from “Larkspur, Edwina” is heading ${other} here. Merge the two instead.`,
+  );
+  expect(await told({ ...now.marc, fields: [person('Larkspur, E. R.')] })).toMatch(/Change form/);
+  expect(await told({ ...now.marc, fields: [field('670', '  ', 'a', 'Nothing')] })).toMatch(
+    /no heading \(1XX\)/,
+  );
+  expect(await told({ ...now.marc, leader: '00000nam a2200000 i 4500' })).toMatch(/no authority record/);
+  expect((await assistant('PUT', `/headings/${id}`, { version: 2, marc: now.marc })).status).toBe(403);
+});

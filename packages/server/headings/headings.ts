@@ -1,6 +1,7 @@
 import type { HeadingDetail, HeadingList, HeadingPage, LookAlikePage, ShownHeading } from '@osier/contract';
 import { formText, isEstablished, seeFroms, takeable } from '@osier/core/headings';
 import { foldedWords } from '@osier/core/text';
+import { historyOfHeading } from '../daybook/entries';
 import { notFound } from '../http/problem';
 import { cursorOf, placeIn } from '../http/cursor';
 import { countGroups, pageOfGroups, type GroupsAsked } from '../projections/alike-groups';
@@ -130,5 +131,7 @@ export async function headingDetail({ store }: Services, id: number): Promise<He
     seeFrom: seeFroms(heading.value).map(formText),
     mergedFrom: merged,
     usedBy,
+    findings: [...(await store.checkerNow()).check(heading.value.marc)],
+    history: await historyOfHeading(store, id),
   };
 }

@@ -8,6 +8,7 @@ import { deleteHeadings, reviewDeleteHeadings } from './delete-headings';
 import { headingDetail, listHeadings, lookAlikeList } from './headings';
 import { merge, reviewMerge } from './merge';
 import { beginMergeAll, reviewMergeAll } from './merge-all';
+import { saveHeading } from './save-heading';
 import { reviewSplit, split } from './split';
 
 const askedOf = ({ later, ...asked }: EndpointQuery<typeof api.headings.lookAlikes>) => ({
@@ -23,6 +24,7 @@ export const headingRoutes = (services: Services): Route[] => [
     headingEvidence(services.store, (query.ids ?? '').split(',').map(Number)),
   ),
   route(api.headings.read, ({ params }) => headingDetail(services, params.id)),
+  route(api.headings.save, ({ params, body, person }) => saveHeading(services, person.id, params.id, body)),
   route(api.headings.reviewMerge, ({ body: { from, ...body } }) => reviewMerge(services, body, from)),
   route(api.headings.merge, ({ body, person }) => merge(services, person.id, body)),
   route(api.headings.reviewMergeAll, ({ body: { from, ...body } }) => reviewMergeAll(services, body, from)),

@@ -1,22 +1,54 @@
-import { api } from '@osier/contract';
+import { api, type HeadingDetail } from '@osier/contract';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useApi } from '../../api/queries';
-import { FieldBody } from '../../parts/field-editor/FieldBody';
+import { call } from '../../api/call';
+import { refresh, useApi } from '../../api/queries';
+import { problemText, RequestProblem } from '../../api/request';
+import { FieldView } from '../../parts/field-editor/FieldView';
+import { DraftConflict } from '../../parts/record-draft/DraftConflict';
+import { DraftNote } from '../../parts/record-draft/DraftNote';
+import { FieldsHead } from '../../parts/record-draft/FieldsHead';
+import { draftNow, useRecordDraft } from '../../parts/record-draft/use-record-draft';
+import { useSaveKey } from '../../parts/record-draft/use-save-key';
 import { useMay } from '../../shell/person';
+import { useShell } from '../../shell/shell-store';
+import { EntryLine } from '../daybook/EntryLine';
 import { ChangeForm } from './ChangeForm';
 import { kindName, vocabularyName } from './heading-names';
 import { SplitHeading } from './SplitHeading';
 import { headingsWords as wording } from './words';
 
-/** A heading: its authority record, other forms, and the records that use it; its form can be changed, and it can be split. */
+/** A heading: its authority record to read and edit, the records that use it, what happened to it. */
 export function HeadingPiece({ id }: { id: number }) {
-  const [doing, setDoing] = useState<'form' | 'split' | null>(null);
-  const mayMerge = useMay('merge headings');
   const { data: h, error } = useApi(api.headings.read, { params: { id } });
   if (error) return <p role="alert">{error.message}</p>;
-  if (!h) return null;
+  return h ? <Shown key={h.id} heading={h} /> : null;
+}
+
+function Shown({ heading: h }: { heading: HeadingDetail }) {
+  const [doing, setDoing] = useState<'form' | 'split' | null>(null);
+  const mayMerge = useMay('merge headings');
+  const { say, complain } = useShell();
+  const key = `heading ${h.id}`;
+  const edit = useRecordDraft(key, { ...h, title: h.text, path: `/headings/${h.id}` });
+  const mayEdit = mayMerge && h.mergedInto === null && !h.merging;
+  const save = async () => {
+    // A field that was open has just been kept: what is saved is the draft as it is now.
+    const now = draftNow(key);
+    if (!now) return;
+    try {
+      const body = { version: now.version, marc: now.marc };
+      const done = await call(api.headings.save, { params: { id: h.id }, body });
+      edit.set(null);
+      say(done.sentence, done.entry);
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+      if (e instanceof RequestProblem && e.problem.status === 409) await refresh();
+    }
+  };
+  useSaveKey(() => void save());
   return (
     <div className="stack">
       <h2>
@@ -30,25 +62,7 @@ export function HeadingPiece({ id }: { id: number }) {
           <Link to={`/headings/${h.mergedInto}`}>{wording.heading3(h.mergedInto)}</Link>.
         </p>
       ) : null}
-      <div className="field-view">
-        {h.marc.fields.map((f, i) => (
-          <div key={i} className="field-row">
-            <FieldBody field={f} leader={h.marc.leader} />
-          </div>
-        ))}
-      </div>
-      {h.mergedFrom.length ? (
-        <p>
-          {wording.mergedFrom}{' '}
-          {h.mergedFrom.map((m, i) => (
-            <span key={m.id}>
-              {i ? ', ' : ''}
-              <Link to={`/headings/${m.id}`}>{m.id}</Link> {m.text}
-            </span>
-          ))}
-        </p>
-      ) : null}
-      {mayMerge && !h.mergedInto && !h.merging ? (
+      {mayEdit ? (
         <div className="row">
           <Button data-key="e" onClick={() => setDoing('form')}>
             {wording.changeForm}
@@ -62,6 +76,25 @@ export function HeadingPiece({ id }: { id: number }) {
       ) : null}
       {doing === 'form' ? <ChangeForm heading={h} onClose={() => setDoing(null)} /> : null}
       {doing === 'split' ? <SplitHeading heading={h} onClose={() => setDoing(null)} /> : null}
+      {edit.draft ? (
+        <DraftNote draft={edit.draft} onSave={() => void save()} onDiscard={() => edit.set(null)} />
+      ) : null}
+      <DraftConflict edit={edit} now={h} />
+      <FieldsHead edit={edit} mayEdit={mayEdit} hasQuickAdditions={false}>
+        <h3>{wording.authorityRecord}</h3>
+      </FieldsHead>
+      <FieldView record={edit.marc} findings={edit.findings} edit={mayEdit ? edit : undefined} />
+      {h.mergedFrom.length ? (
+        <p>
+          {wording.mergedFrom}{' '}
+          {h.mergedFrom.map((m, i) => (
+            <span key={m.id}>
+              {i ? ', ' : ''}
+              <Link to={`/headings/${m.id}`}>{m.id}</Link> {m.text}
+            </span>
+          ))}
+        </p>
+      ) : null}
       <h3>
         {h.records === 1 ? wording.n1RecordUsesIt : wording.recordsUseIt(h.records.toLocaleString('en-GB'))}
       </h3>
@@ -72,6 +105,16 @@ export function HeadingPiece({ id }: { id: number }) {
           </li>
         ))}
       </ul>
+      {h.history.length ? (
+        <>
+          <h3>{wording.history}</h3>
+          <div className="today-done heading-history">
+            {h.history.map((e) => (
+              <EntryLine key={e.id} entry={e} />
+            ))}
+          </div>
+        </>
+      ) : null}
     </div>
   );
 }

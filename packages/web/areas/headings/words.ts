@@ -84,6 +84,8 @@ export const headingsWords = {
   backToList: 'Back to the list',
   chooseTwo: 'Choose two to twenty headings of one kind.',
   // HeadingPiece
+  authorityRecord: 'Authority record',
+  history: 'History',
   changeForm: 'Change form…',
   split: 'Split…',
   mergeWith: 'Merge with…',
@@ -97,7 +99,8 @@ export const headingsWords = {
   splitHelp: 'Select the records that go to the other heading; the rest keep this one.',
   formOfOther: 'Form of the other heading',
   formOfOtherHelp: 'As $aReedman, Amos,$d1912-. A heading that has this form already gets the records.',
-  reviewSplit: (n: number) => (n === 1 ? 'Review: 1 record goes…' : `Review: ${n} records go…`),
+  reviewSplit: (n: number) =>
+    n === 0 ? 'Review…' : n === 1 ? 'Review: 1 record goes…' : `Review: ${n} records go…`,
   recordsOfIt: 'Records of the heading',
   firstOnly: (shown: string, all: string) => `The first ${shown} of ${all} records.`,
   noOpenGroup: 'None selected',

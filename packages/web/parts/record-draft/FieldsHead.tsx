@@ -11,10 +11,13 @@ import type { RecordDraft } from './use-record-draft';
 export function FieldsHead({
   edit,
   mayEdit,
+  hasQuickAdditions = true,
   children = <h3>{wording.fields}</h3>,
 }: {
   edit: RecordDraft;
   mayEdit: boolean;
+  /** Additions of a bibliographic record: subjects, notes. */
+  hasQuickAdditions?: boolean;
   /** What stands in place of the heading. */
   children?: ReactNode;
 }) {
@@ -31,7 +34,7 @@ export function FieldsHead({
               </Button>
             ) : null}
             <FieldTools edit={edit} />
-            <QuickAdditionMenu onChoose={setAdding} />
+            {hasQuickAdditions ? <QuickAdditionMenu onChoose={setAdding} /> : null}
             <TagPicker leader={edit.marc.leader} onChoose={edit.beginTag} />
           </span>
         ) : null}
