@@ -47,8 +47,15 @@ export function useActKeys(): void {
       clearTimeout(waiting);
       const isPlain = !event.ctrlKey && !event.altKey && !event.metaKey && !event.repeat;
       if (!isPlain || event.defaultPrevented || inField(event.target) || !/^[a-z]$/.test(event.key)) return;
-      const act = actOf(event.key);
-      if (act) waiting = setTimeout(() => doAct(act), WAITS);
+      const { key } = event;
+      const act = actOf(key);
+      // The piece that it stood in may have given way to the next one meanwhile.
+      const standing = () => (act?.isConnected ? act : actOf(key));
+      if (act)
+        waiting = setTimeout(() => {
+          const now = standing();
+          if (now) doAct(now);
+        }, WAITS);
     };
     window.addEventListener('keydown', onKey);
     return () => {

@@ -1,0 +1,108 @@
+import { expect, test } from '@playwright/test';
+import { accessible, demoFile, signIn } from './helpers';
+
+test('groups of look-alikes are decided by keyboard alone: merged, different, later, next', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/headings?verdict=same');
+  const list = page.getByRole('listbox', { name: 'Look-alikes' });
+  await expect(list.getByRole('option').first()).toBeVisible();
+  await accessible(page);
+  const state = page.getByText(/groups of headings that may be one/);
+  const count = async () => Number(/^\d+/.exec((await state.textContent()) ?? '')?.[0]);
+  const before = await count();
+  await list.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('button', { name: /^Merge 2 headings into 1/ })).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('m');
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Merge 2 headings' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect.poll(count).toBe(before - 1);
+  const shown = page.locator('.name-card.kept .name-form');
+  const kept = await shown.textContent();
+  await page.keyboard.press('n');
+  await expect(shown).not.toHaveText(kept!);
+  await page.keyboard.press('x');
+  await expect.poll(count).toBe(before - 2);
+  await page.keyboard.press('l');
+  await expect.poll(count).toBe(before - 3);
+  await page
+    .getByRole('button', { name: /^Later/ })
+    .first()
+    .click();
+  await list.getByRole('option').first().click();
+  await page.getByRole('button', { name: 'Take up again' }).click();
+  await expect.poll(count).toBe(before - 2);
+});
+
+test('any headings are merged by hand, all that are the same at once, and a heading is split', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/headings?show=all&q=willow');
+  const list = page.getByRole('listbox', { name: 'Headings' });
+  const rows = list.getByRole('option');
+  await expect(rows.nth(1)).toBeVisible();
+  await list.focus();
+  await page.keyboard.press('ArrowDown');
+  await accessible(page);
+  await page.goto('/headings?show=all&kind=personal');
+  await expect(rows.nth(3)).toBeVisible();
+  await list.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Merge these…' }).click();
+  await expect(page.locator('.name-card')).toHaveCount(2);
+  await page.getByText('Another form').click();
+  await page.getByLabel('New form').fill('$aOsierwright, Dinah,$d1911-1999');
+  await page.getByRole('button', { name: /^Merge 2 headings into 1/ }).click();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByText(/will carry “Osierwright, Dinah, 1911-1999”/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'Merge 2 headings' }).click();
+  await expect(sheet).toBeHidden();
+  await page.goto('/headings?show=all&q=osierwright');
+  await rows.first().click();
+  await expect(page.getByRole('heading', { name: 'Authority record' })).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Split…' }).click();
+  await page.getByLabel('Form of the other heading').fill('$aOsierwright, Dora');
+  await page.getByRole('group', { name: 'Records of the heading' }).getByRole('checkbox').first().check();
+  await page.getByRole('button', { name: /^Review: 1 record goes/ }).click();
+  await sheet.getByRole('button', { name: 'Split 1 record' }).click();
+  await expect(sheet).toBeHidden();
+  await expect(rows.filter({ hasText: 'Osierwright, Dora' })).toBeVisible();
+
+  await page.goto('/headings?verdict=same');
+  await page.getByRole('button', { name: /^Merge all \d+ that are the same/ }).click();
+  await sheet.getByRole('button', { name: /^Merge \d+ groups?/ }).click();
+  await expect(sheet).toBeHidden();
+  await expect(page.getByText(/Merged \d+ groups? of headings/).first()).toBeVisible();
+});
+
+test('a file of authority records dropped in Deliveries goes to the headings, and is read and edited there', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/deliveries');
+  await page.locator('input[type=file]').setInputFiles(demoFile('wickmere-names.mrc'));
+  await page.getByRole('button', { name: /^Load 126 records/ }).click();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByText(/authority records of 126 will be taken in/)).toBeVisible();
+  await accessible(page);
+  await sheet.getByRole('button', { name: /^Take in \d+ authority records/ }).click();
+  await expect(page.getByText(/Took in \d+ authority records from/).first()).toBeVisible();
+  await page.goto('/headings?show=all&only=blind');
+  const rows = page.getByRole('listbox', { name: 'Headings' }).getByRole('option');
+  await rows.first().click();
+  await expect(page.getByText('wr000', { exact: false }).first()).toBeVisible();
+  await page.getByRole('combobox', { name: 'Tag of a new field' }).fill('667');
+  await page.getByRole('button', { name: 'Add field' }).click();
+  await page.locator('.sub-text').first().fill('Known to the institute');
+  await page.keyboard.press('Control+s');
+  await expect(page.getByText(/Edited the authority record/).first()).toBeVisible();
+});
