@@ -92,10 +92,10 @@ test('a file of authority records dropped in Deliveries goes to the headings, an
   await page.locator('input[type=file]').setInputFiles(demoFile('wickmere-names.mrc'));
   await page.getByRole('button', { name: /^Load 126 records/ }).click();
   const sheet = page.getByRole('dialog');
-  await expect(sheet.getByText(/authority records of 126 will be taken in/)).toBeVisible();
+  await expect(sheet.getByText(/authority records of 126 will be loaded/)).toBeVisible();
   await accessible(page);
-  await sheet.getByRole('button', { name: /^Take in \d+ authority records/ }).click();
-  await expect(page.getByText(/Took in \d+ authority records from/).first()).toBeVisible();
+  await sheet.getByRole('button', { name: /^Load \d+ authority records/ }).click();
+  await expect(page.getByText(/Loaded \d+ authority records from/).first()).toBeVisible();
   await page.goto('/headings?show=all&only=blind');
   const rows = page.getByRole('listbox', { name: 'Headings' }).getByRole('option');
   await rows.first().click();

@@ -34,6 +34,7 @@ export {
   type IncomingBody,
   type SettingsBody,
 } from './routes/delivery-bodies';
+export * from './routes/heading-bodies';
 export * from './routes/headings';
 export * from './routes/labels';
 export * from './routes/links';

@@ -36,7 +36,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     merge: { name: 'Merge headings', area: 'Headings' },
     'edit-heading': { name: 'Edit authority record', area: 'Headings' },
     'delete-headings': { name: 'Delete headings', area: 'Headings' },
-    'take-authorities': { name: 'Take in authority records', area: 'Headings' },
+    'take-authorities': { name: 'Load authority records', area: 'Headings' },
     'merge-all': { name: 'Merge all that are the same', area: 'Headings' },
     'change-heading': { name: 'Change heading', area: 'Headings' },
     'split-heading': { name: 'Split heading', area: 'Headings' },

@@ -185,7 +185,7 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
       ? `Deleted the heading ${quoted(names.first)}`
       : `Deleted ${counted(counts.headings, 'heading')}, ${quoted(names.first)} among them`,
   'take-authorities': ({ names, counts }) =>
-    `Took in ${counted(counts.headings, 'authority record')} from ${quoted(names.file)}: ${counted(counts.made, 'new heading')}, ${counted(counts.records, 'record')} changed`,
+    `Loaded ${counted(counts.headings, 'authority record')} from ${quoted(names.file)}: ${counted(counts.made, 'new heading')}, ${counted(counts.records, 'record')} changed`,
   'merge-all': ({ counts }) =>
     `Merged ${counted(counts.groups, 'group')} of headings that are the same: ${counted(counts.records, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
   'change-heading': ({ names, counts }) =>

@@ -41,7 +41,7 @@ export { asNewForm, WrongForm } from './new-form';
 export type { SplitPlan } from './split-plan';
 export { isItsForm, splitPlan } from './split-plan';
 export type { TakenFields } from './taken-fields';
-export { TAKEN_FIELDS, takeable, withTakenFields } from './taken-fields';
+export { TAKEN_FIELDS, takeableFields, withTakenFields } from './taken-fields';
 export type { Distinct } from './distinct';
 export { distinctChange } from './distinct';
 export type { MergeForm } from './merge-form';

@@ -11,7 +11,7 @@ const isOf = (tag: string, fields: TakenFields): boolean =>
   fields === '5XX' ? tag[0] === '5' : tag === fields;
 
 /** Which of these fields an authority record has. */
-export const takeable = (marc: MarcRecord): TakenFields[] =>
+export const takeableFields = (marc: MarcRecord): TakenFields[] =>
   TAKEN_FIELDS.filter((t) => marc.fields.some((f) => isData(f) && isOf(f.tag, t)));
 
 /** An authority record with such fields of others: each once, in the order of tags. */

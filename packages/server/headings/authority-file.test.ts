@@ -63,14 +63,14 @@ test('a file of authority records is no delivery: its headings are established, 
   );
   expect(left).toHaveLength(5);
   const done = await take(sha256, { token: review.token });
-  expect(done.message).toMatch(new RegExp(`^Took in ${review.count} authority records from “names.mrc”`));
+  expect(done.message).toMatch(new RegExp(`^Loaded ${review.count} authority records from “names.mrc”`));
   const first = review.rows.find((r) => r.exception === null)!;
   const { rows } = (await cataloguer<HeadingPage>('GET', `/headings?q=${encodeURIComponent(first.label)}`))
     .body;
   const one = await heading(rows[0]!.id);
   expect(one.marc.fields.map((f) => f.tag)).toEqual(expect.arrayContaining(['001', '008', '400', '670']));
   // Taken in once more there is nothing to do.
-  expect((await take(sha256)).message).toBe('There was nothing to take in.');
+  expect((await take(sha256)).message).toBe('There was nothing to load.');
   const undoing = await cataloguer<{ job?: number }>('POST', `/daybook/${done.entry}/undo`, {});
   if (undoing.body.job) await t.jobDone(cataloguer, undoing.body.job);
   expect(await catalogueOf(t.running)).toEqual(before);
@@ -101,7 +101,7 @@ test('a known number with another form changes the records that carry it; a dele
     authority('wr78', [field('100', '1 ', 'a', 'Nobody, Ever')]),
   );
   const done = await take(await loaded('two.mrc', next));
-  expect(done.message).toBe('Took in 2 authority records from “names.mrc”: 1 new heading, 1 record changed.');
+  expect(done.message).toBe('Loaded 2 authority records from “names.mrc”: 1 new heading, 1 record changed.');
   const marc = (await cataloguer<RecordDetail>('GET', `/records/${record}`)).body.marc;
   expect(marc.fields[0]).toEqual(
     field('100', '1 ', 'a', 'Osierman, Job,', 'd', '1901-1979,', 'e', 'author.'),

@@ -119,7 +119,7 @@ const OUTCOMES: Readonly<Record<AuthorityOutcome, (n: number) => string>> = {
     `${counted(n, 'record')} of the file ${n === 1 ? 'is' : 'are'} here as ${n === 1 ? 'it is' : 'they are'}.`,
   deletes: (n) => `${counted(n, 'heading')} without records will be deleted.`,
   left: (n) =>
-    `${counted(n, 'record')} of the file cannot be taken in; ${n === 1 ? 'it is' : 'they are'} listed first.`,
+    `${counted(n, 'record')} of the file cannot be loaded; ${n === 1 ? 'it is' : 'they are'} listed first.`,
 };
 const ACTS: Readonly<Record<AuthorityOutcome, string>> = {
   new: 'New heading',
@@ -175,8 +175,8 @@ export async function reviewAuthorityFile(
   }
   const count = all - n.left - n.same;
   return {
-    sentence: `${counted(count, 'authority record')} of ${all.toLocaleString('en-GB')} will be taken in.`,
-    verb: 'Take in',
+    sentence: `${counted(count, 'authority record')} of ${all.toLocaleString('en-GB')} will be loaded.`,
+    verb: 'Load',
     noun: { one: 'authority record', many: 'authority records' },
     count,
     consequences: (
@@ -196,7 +196,7 @@ export async function beginAuthorityFile(
   keptPath(services, sha256);
   await stillAsReviewed(services.store, token, () => reviewAuthorityFile(services, { sha256 }));
   const work = { sha256, name, leaveOut };
-  return services.jobs.begin('take-authorities', `Taking in ${name}`, person, work);
+  return services.jobs.begin('take-authorities', `Loading ${name}`, person, work);
 }
 
 const authorityWork = object({ sha256: string().required(), name: string().required(), leaveOut: leftOut() });
@@ -278,6 +278,6 @@ export const takeAuthorities =
         };
       },
     });
-    if (!totals.headings) return 'There was nothing to take in.';
-    return `Took in ${counted(totals.headings, 'authority record')} from “${name}”: ${counted(totals.made ?? 0, 'new heading')}, ${counted(totals.records ?? 0, 'record')} changed.`;
+    if (!totals.headings) return 'There was nothing to load.';
+    return `Loaded ${counted(totals.headings, 'authority record')} from “${name}”: ${counted(totals.made ?? 0, 'new heading')}, ${counted(totals.records ?? 0, 'record')} changed.`;
   };

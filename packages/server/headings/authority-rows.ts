@@ -21,7 +21,9 @@ export async function* fileRows(path: string): AsyncGenerator<FileRow[]> {
   let reader: ReturnType<typeof withLeftover> | null = null;
   const rows = (found: ReturnType<ReturnType<typeof withLeftover>['push']>): FileRow[] =>
     found.map((r) => ({ seq: ++seq, marc: r.record, repairs: r.repairs }));
-  for await (const chunk of createReadStream(path, { highWaterMark: AT_ONCE }) as AsyncIterable<Buffer>) {
+  const stream: AsyncIterable<unknown> = createReadStream(path, { highWaterMark: AT_ONCE });
+  for await (const chunk of stream) {
+    if (!(chunk instanceof Uint8Array)) continue;
     if (!reader) {
       const recognised = recogniseFormat(chunk);
       if ('problem' in recognised) return;

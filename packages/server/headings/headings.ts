@@ -1,5 +1,5 @@
 import type { HeadingDetail, HeadingList, HeadingPage, LookAlikePage, ShownHeading } from '@osier/contract';
-import { formText, isEstablished, seeFroms, takeable } from '@osier/core/headings';
+import { formText, isEstablished, seeFroms, takeableFields } from '@osier/core/headings';
 import { foldedWords } from '@osier/core/text';
 import { historyOfHeading } from '../daybook/entries';
 import { notFound } from '../http/problem';
@@ -82,7 +82,7 @@ export async function shownHeadings(
         seeFrom: seeFroms(heading).map(formText),
         titles: titles.filter((t) => t.heading === row.id).map((t) => t.title),
         isEstablished: isEstablished(heading),
-        takeable: takeable(heading.marc),
+        takeable: takeableFields(heading.marc),
       };
       return [[row.id, shown] as const];
     }),

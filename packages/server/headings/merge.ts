@@ -73,7 +73,7 @@ export async function reviewMerge(
   }
   for (const { id, before, after } of mergedHeadings(merge))
     page.offer(false, () => ({
-      ...{ id: -id, label: headingText(before!), exception: null, canLeaveOut: false },
+      ...{ id: 0 - id, label: headingText(before!), exception: null, canLeaveOut: false },
       detail: id === merge.kept.id ? 'Authority record that is kept' : 'Authority record that leads to it',
       before: { marc: before!.marc },
       after: { marc: after!.marc },

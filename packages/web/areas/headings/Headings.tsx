@@ -44,7 +44,7 @@ export default function Headings() {
       </AreaHead>
       {file && mayMerge ? (
         <BatchSheet
-          title={wording.takeInTitle(name)}
+          title={wording.loadTitle(name)}
           batch={{
             key: ['authorities', file],
             review: (from) => call(api.headings.reviewFile, { body: { sha256: file, name, from } }),

@@ -1,26 +1,29 @@
+const VOCABULARIES: Readonly<Record<string, string>> = {
+  naf: 'Names',
+  lcsh: 'LCSH',
+  lcshac: 'Children’s subjects (LCSHAC)',
+  mesh: 'MeSH',
+  unspecified: 'No vocabulary named',
+};
+const KIND: Readonly<Record<string, string>> = {
+  personal: 'personal name',
+  corporate: 'corporate name',
+  meeting: 'meeting',
+  topic: 'topic',
+  place: 'place',
+};
+const KINDS: Readonly<Record<string, string>> = {
+  personal: 'Personal names',
+  corporate: 'Corporate names',
+  meeting: 'Meetings',
+  topic: 'Topics',
+  place: 'Places',
+};
 /** Every text of Headings. */
 export const headingsWords = {
-  kinds: {
-    personal: 'Personal names',
-    corporate: 'Corporate names',
-    meeting: 'Meetings',
-    topic: 'Topics',
-    place: 'Places',
-  } as Readonly<Record<string, string>>,
-  kindOf: {
-    personal: 'personal name',
-    corporate: 'corporate name',
-    meeting: 'meeting',
-    topic: 'topic',
-    place: 'place',
-  } as Readonly<Record<string, string>>,
-  vocabularies: {
-    naf: 'Names',
-    lcsh: 'LCSH',
-    lcshac: 'Children’s subjects (LCSHAC)',
-    mesh: 'MeSH',
-    unspecified: 'No vocabulary named',
-  } as Readonly<Record<string, string>>,
+  kinds: KINDS,
+  kindOf: KIND,
+  vocabularies: VOCABULARIES,
   // AlikeList
   certainty: 'Certainty',
   kind: 'Kind',
@@ -64,7 +67,7 @@ export const headingsWords = {
   next: 'Next group',
   allDifferent: 'All are different',
   // Headings: a file of authority records
-  takeInTitle: (name: string) => `Take in authority records: ${name}`,
+  loadTitle: (name: string) => `Load authority records: ${name}`,
   // AllHeadings
   whichHeadings: 'Which headings',
   lists: {
