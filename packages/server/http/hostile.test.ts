@@ -278,7 +278,6 @@ test('files that are no deliveries are refused in words', async () => {
   const cases: [Uint8Array, RegExp][] = [
     [noise, /not MARC/],
     [new Uint8Array(0), /empty/],
-    [authority, /authority records/],
     [Buffer.from('<html><body>no</body></html>'), /web page/],
   ];
   for (const [file, said] of cases) {
@@ -289,6 +288,13 @@ test('files that are no deliveries are refused in words', async () => {
     );
     expect([status, body.detail]).toEqual([415, expect.stringMatching(said)]);
   }
+  // Authority records become no delivery: they are kept for the headings.
+  const kept = await head<{ delivery: number | null; authorities: string | null }>(
+    'POST',
+    '/deliveries?name=x',
+    new Uint8Array(authority),
+  );
+  expect([kept.status, kept.body.delivery, kept.body.authorities?.length]).toEqual([202, null, 64]);
   const large = await head<{ detail: string }>(
     'POST',
     '/deliveries?name=x',
