@@ -12,10 +12,19 @@ const { checkBench } = await import('../bench/check.bench.mjs');
 const { importBench } = await import('../bench/import.bench.mjs');
 const { areasBench } = await import('../bench/areas.bench.mjs');
 const { copiesBench } = await import('../bench/copies.bench.mjs');
+const { headingsBench } = await import('../bench/headings.bench.mjs');
 const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
-for (const bench of [convertBench, checkBench, importBench, areasBench, recordDeskBench, copiesBench])
+for (const bench of [
+  convertBench,
+  checkBench,
+  importBench,
+  areasBench,
+  recordDeskBench,
+  copiesBench,
+  headingsBench,
+])
   for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
     const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;
     console.log(

@@ -9,6 +9,7 @@ import { controlValue, type MarcRecord } from '@osier/core/marc';
 import { newCopy } from '../copies/copies';
 import { newHolding } from '../copies/holdings';
 import { followedBy } from '../headings/follow';
+import { nearAllowed } from '../headings/near';
 import { ProblemError, wrong } from '../http/problem';
 import type { Services } from '../services';
 import { today } from '../day';
@@ -32,12 +33,14 @@ export const makeRecord = (
     const id = await s.nextIds('record', 1);
     const record = numbered(kept, id);
     const errors = await errorsAllowed(s, record, body.withErrors);
+    const made = await newHeadings(s, [record]);
+    await nearAllowed(s, made, body.withErrors);
     const did: Act = {
       act: 'make-record',
       names: { title: briefOf(record).title },
       counts: { errors, alike },
     };
-    return { did, id, changes: [creation('record', id, record), ...(await newHeadings(s, [record]))] };
+    return { did, id, changes: [creation('record', id, record), ...made] };
   });
 
 /** Adds a brief record with its holding and copy, as one entry. */

@@ -11,6 +11,7 @@ import type { Field, MarcRecord } from '@osier/core/marc';
 import { historyOf } from '../daybook/entries';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { followedBy } from '../headings/follow';
+import { nearAllowed } from '../headings/near';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -150,6 +151,8 @@ export const saveRecord = (
     if (!held) throw notFound(`Record ${id}`);
     const { record: kept, notes } = withKeptForms(marc, await followedBy(s, [marc]));
     const errors = await errorsAllowed(s, kept, withErrors);
+    const made = await newHeadings(s, [kept]);
+    await nearAllowed(s, made, withErrors);
     const did = {
       act: 'edit-record' as const,
       names: { title: briefOf(kept).title },
@@ -157,7 +160,7 @@ export const saveRecord = (
       ...(errors && { errors }),
       notes,
     };
-    const changes = [update('record', { ...held, version }, kept), ...(await newHeadings(s, [kept]))];
+    const changes = [update('record', { ...held, version }, kept), ...made];
     return { did, version: version + 1, changes };
   });
 

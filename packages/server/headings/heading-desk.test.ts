@@ -356,3 +356,34 @@ test('an authority record is edited in its fields; its form and circles of see-f
   expect(await told({ ...now.marc, leader: '00000nam a2200000 i 4500' })).toMatch(/no authority record/);
   expect((await assistant('PUT', `/headings/${id}`, { version: 2, marc: now.marc })).status).toBe(403);
 });
+
+test('a new heading near an established one is asked about when a record is saved, and made when that is meant', async () => {
+  const { headings } = await added([[person('Wheelwright, Jonathan', '1855-1921')]]);
+  const one = await heading(headings[0]!);
+  const fields = [...one.marc.fields, field('670', '  ', 'a', 'His Spokes and felloes')];
+  expect(
+    (await cataloguer('PUT', `/headings/${one.id}`, { version: 1, marc: { ...one.marc, fields } })).status,
+  ).toBe(200);
+  await t.running.services.background.idle();
+  const record = (await cataloguer<RecordDetail>('GET', '/records/20')).body;
+  const save = (d: string, more: object = {}) => {
+    const name = field('700', '1 ', 'a', 'Wheelright, Jonathan,', 'd', d);
+    const marc = { ...record.marc, fields: [...record.marc.fields, name] };
+    return cataloguer<Problem & Done>('PUT', '/records/20', {
+      version: record.version,
+      marc,
+      ...more,
+    });
+  };
+  const asked = await save('1855-1921');
+  expect([asked.status, asked.body.fields]).toEqual([
+    422,
+    [
+      {
+        field: 'withErrors',
+        message: `“Wheelright, Jonathan, 1855-1921” is a new heading, and looks like the established “Wheelwright, Jonathan, 1855-1921” (heading ${one.id}).`,
+      },
+    ],
+  ]);
+  expect((await save('1855-1921', { withErrors: true })).status).toBe(200);
+});

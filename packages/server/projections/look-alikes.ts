@@ -227,6 +227,16 @@ export async function partnersAmong(
   return found;
 }
 
+/** The established headings (JSON of a `ComparedHeading`) that share a bucket with some. */
+export async function establishedIn(store: Store, buckets: readonly string[]): Promise<string[]> {
+  const rows = await store.rows<{ name: string }>(
+    `SELECT DISTINCT n.name FROM json_each(:buckets) w CROSS JOIN alike_buckets b ON b.bucket = w.value
+       JOIN headings h ON h.id = b.heading AND h.established = 1 AND h.merged_into IS NULL JOIN alike_names n ON n.heading = h.id LIMIT 500`,
+    { buckets: JSON.stringify(buckets) },
+  );
+  return rows.map((r) => r.name);
+}
+
 /** How many names wait to be compared. */
 export const countWaiting = async (store: Store): Promise<number> =>
   (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM alike_dirty'))!.n;
