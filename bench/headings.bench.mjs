@@ -26,7 +26,7 @@ const record = (i) =>
 /** Adds the records by a delivery, each as new. */
 async function added(ask, until) {
   const xml = `<?xml version="1.0"?><collection xmlns="http://www.loc.gov/MARC21/slim">${Array.from({ length: RECORDS }, (_, i) => record(i)).join('')}</collection>`;
-  const taken = await ask('POST', '/deliveries?name=benches.xml', new TextEncoder().encode(xml));
+  const taken = await ask('POST', '/deliveries?name=benches.xml', Buffer.from(xml));
   await until(taken.job);
   const job = await ask('POST', `/deliveries/${taken.delivery}/accept`, {});
   await until(job.id);
