@@ -145,6 +145,10 @@ test.each(['d', 's', 'x'])(
     const here = heading(reedman);
     expect(planAuthority(gone, NOTHING).outcome).toBe('left');
     expect(planAuthority(gone, { ...NOTHING, byNumber: here }).outcome).toBe('deletes');
+    expect(planAuthority(gone, { ...NOTHING, byNumber: here, isHeld: true })).toMatchObject({
+      outcome: 'left',
+      note: expect.stringMatching(/lead to the heading here/) as string,
+    });
     expect(planAuthority(gone, { ...NOTHING, byNumber: here, records: 3 })).toMatchObject({
       outcome: 'left',
       note: expect.stringMatching(/3 records carry the heading/) as string,

@@ -83,8 +83,10 @@ export interface MetHeadings {
   readonly records: number;
   /** Other headings whose kept form is one of its see-froms; of each, whether it leads back. */
   readonly clashes: readonly { readonly text: string; readonly leadsBack: boolean }[];
-  /** It came before in the same file. */
+  /** It came before in the same file, or another record of the file is about the same heading. */
   readonly isTwice: boolean;
+  /** Other headings lead to the one it is about, or are told apart from it: it cannot go. */
+  readonly isHeld?: boolean;
 }
 
 /** What is done with one authority record: the heading as it is afterwards, and what to look at. */
@@ -109,14 +111,14 @@ const content = ({ leader, fields }: MarcRecord) => [
 export function planAuthority(incoming: IncomingAuthority, met: MetHeadings): AuthorityPlan {
   const { heading, problem } = incoming;
   if (!heading) return left(problem ?? 'This record cannot be taken in.');
-  if (met.isTwice) return left('This heading comes twice in the file; the first record is taken.');
+  if (met.isTwice) return left('An earlier record of the file is about this heading; that one is taken.');
   const { byNumber, byForm } = met;
   if (byNumber && byForm && byNumber !== byForm)
     return left(
       `Its number is that of “${headingText(byNumber)}”, its form that of another heading here. Merge these two first.`,
     );
   const held = byNumber ?? byForm;
-  if (incoming.isDeleted) return deleted(held, met.records);
+  if (incoming.isDeleted) return deleted(held, met.records, met.isHeld === true);
   if (held && held.kind !== heading.kind)
     return left(`“${headingText(held)}”, which has its number, is a ${held.kind} heading.`);
   const circle = met.clashes.find((c) => c.leadsBack);
@@ -147,11 +149,15 @@ const withoutForm = (held: Heading, incoming: Heading): MarcRecord =>
     ? { ...held.marc, fields: held.marc.fields.map((f) => (f === keptForm(held) ? keptForm(incoming) : f)) }
     : held.marc;
 
-function deleted(held: Heading | null, records: number): AuthorityPlan {
+function deleted(held: Heading | null, records: number, isHeld: boolean): AuthorityPlan {
   if (!held) return left('The record is deleted (leader 05), and there is no such heading here.');
   if (records > 0)
     return left(
       `The record is deleted (leader 05), but ${records === 1 ? '1 record carries' : `${records.toLocaleString('en-GB')} records carry`} the heading. Merge it into another one first.`,
+    );
+  if (isHeld)
+    return left(
+      'The record is deleted (leader 05), but headings that were merged into it or told apart from it lead to the heading here.',
     );
   return { outcome: 'deletes', after: null, note: null };
 }

@@ -29,7 +29,7 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { authorityPath, fileRows, rowsBehind, type FileRow } from './authority-rows';
 import { changedTogether, headingsMadeBy } from './change-records';
-import { countCarrying, headingsWithKeys } from './queries';
+import { countCarrying, headingsWithKeys, mergedInto } from './queries';
 
 /** Records of a chunk. */
 const AT_ONCE = 100;
@@ -68,6 +68,8 @@ async function plannedOf(store: Store, rows: readonly FileRow[], seen: Set<strin
       .filter((f) => f.group === group && f.key === key && (!isOwn || f.isOwn))
       .flatMap((f) => held.get(f.heading) ?? []);
   const planned: Planned[] = [];
+  /** Headings that earlier records of this piece are about. */
+  const touched = new Set<number>();
   for (const { row, incoming } of read) {
     if (!incoming) {
       planned.push(unread(row));
@@ -82,10 +84,13 @@ async function plannedOf(store: Store, rows: readonly FileRow[], seen: Set<strin
     const clashing = heading
       ? seeFroms(heading).flatMap((f) => at(headingGroup(identityOf(heading)), seeFromKey(f), true))
       : [];
-    const isTwice = heading !== null && seen.has(identity(heading));
+    const isTwice =
+      heading !== null && (seen.has(identity(heading)) || (met !== null && touched.has(met.id)));
     if (heading) seen.add(identity(heading));
+    if (met) touched.add(met.id);
+    const isHeld = met !== null && incoming.isDeleted && (await isHeldByOthers(store, met.id));
     const plan = planAuthority(incoming, {
-      ...{ byNumber: byNumber?.value ?? null, byForm: byForm?.value ?? null, records, isTwice },
+      ...{ byNumber: byNumber?.value ?? null, byForm: byForm?.value ?? null, records, isTwice, isHeld },
       clashes: clashing
         .filter((c) => c.id !== met?.id)
         .map((c) => ({
@@ -97,6 +102,12 @@ async function plannedOf(store: Store, rows: readonly FileRow[], seen: Set<strin
   }
   return planned;
 }
+
+/** Whether other headings were merged into one, or told apart from it. */
+const isHeldByOthers = async (store: Store, id: number): Promise<boolean> =>
+  (await mergedInto(store, id)).length > 0 ||
+  (await store.find('distinct', { where: { a: id } })).length > 0 ||
+  (await store.find('distinct', { where: { b: id } })).length > 0;
 
 const seeTextOf = (heading: Heading): string =>
   formOfAuthority(heading.marc)

@@ -139,7 +139,7 @@ test('a heading gets another form in every record; a form that is no heading, or
     ]);
   expect((await cataloguer('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
-});
+}, 120_000);
 
 test('a heading that mixes two is split: the chosen records go to another one, made or there already', async () => {
   const { headings, records } = await added([
@@ -179,7 +179,7 @@ test('a heading that mixes two is split: the chosen records go to another one, m
   for (const entry of [rest.body.entry, done.body.entry])
     expect((await cataloguer('POST', `/daybook/${entry}/undo`)).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
-});
+}, 120_000);
 
 test('fields of a lost authority record are taken where that is chosen', async () => {
   const { headings } = await added([[person('Oakley, P.')], [person('Oakley, Pia')]]);
@@ -253,7 +253,7 @@ test('a merge over many records is a job: others keep off meanwhile, what comes 
   const left = await cataloguer('POST', `/daybook/${saved.body.entry}/undo`);
   expect(left.status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
-});
+}, 120_000);
 
 test('a merge that is cancelled stays as far as it came, and is undone whole', async () => {
   const { headings } = await added([
@@ -276,7 +276,7 @@ test('a merge that is cancelled stays as far as it came, and is undone whole', a
   const undoing = await cataloguer<{ job?: number }>('POST', `/daybook/${ended.entry}/undo`, {});
   if (undoing.body.job) await t.jobDone(cataloguer, undoing.body.job);
   expect(await catalogueOf(t.running)).toEqual(before);
-});
+}, 120_000);
 
 test('all groups that are the same are merged through one review; a record of two groups is changed once, all goes back', async () => {
   const { records } = await added([
@@ -319,7 +319,7 @@ test('all groups that are the same are merged through one review; a record of tw
   if (undoing.body.job) await t.jobDone(cataloguer, undoing.body.job);
   expect(await catalogueOf(t.running)).toEqual(before);
   expect((await cataloguer('POST', '/headings/merge-all', { kind: 'meeting' })).status).toBe(422);
-});
+}, 120_000);
 
 test('an authority record is edited in its fields; its form and circles of see-froms are not made so', async () => {
   const { headings } = await added([[person('Larkspur, Edwin')], [person('Larkspur, Edwina')]]);

@@ -25,7 +25,10 @@ export type HeadingInList = Omit<HeadingRow, 'merging' | 'leadsTo'>;
 const IN_USE = `EXISTS (SELECT 1 FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key AND u.n > 0)`;
 /** What lists of headings have, of a heading `h`. */
 const ONLY: Readonly<Record<HeadingList, string>> = {
-  'see-froms': `${IN_USE} AND EXISTS (SELECT 1 FROM heading_keys k WHERE k.kind = h.kind || ' ' || h.vocabulary AND k.key = h.key AND k.heading <> h.id)`,
+  // Found from the established headings, which alone have see-froms.
+  'see-froms': `h.id IN (SELECT t.heading FROM headings o JOIN heading_keys k ON k.heading = o.id AND k.key <> o.key
+      JOIN heading_keys t ON t.kind = k.kind AND t.key = k.key AND t.heading <> o.id WHERE o.established = 1 AND o.merged_into IS NULL)
+    AND EXISTS (SELECT 1 FROM heading_keys k WHERE k.kind = h.kind || ' ' || h.vocabulary AND k.key = h.key AND k.heading <> h.id) AND ${IN_USE}`,
   blind: `h.established = 1 AND NOT ${IN_USE}`,
   'without-records': `NOT ${IN_USE}`,
   nowhere: `h.established = 1 AND EXISTS (SELECT 1 FROM heading_keys k WHERE k.heading = h.id AND k.kind >= 'see-also ' AND k.kind < 'see-also!'

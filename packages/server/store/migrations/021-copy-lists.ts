@@ -49,5 +49,6 @@ export const establishedHeadings: readonly string[] = [
   `ALTER TABLE headings ADD COLUMN established INTEGER NOT NULL DEFAULT 0`,
   `UPDATE headings SET established = EXISTS (SELECT 1 FROM json_each(headings.value, '$.marc.fields') f
      WHERE f.value ->> 'tag' GLOB '[45]??' OR f.value ->> 'tag' GLOB '6[67]?' OR f.value ->> 'tag' IN ('001', '010'))`,
+  `CREATE INDEX headings_established ON headings (established) WHERE established = 1`,
   `CREATE INDEX heading_use_n ON heading_use (n DESC, kind, key)`,
 ];
