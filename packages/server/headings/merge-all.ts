@@ -5,12 +5,13 @@ import { formsOfMerge, mergedHeadings, suggestedForm } from '@osier/core/heading
 import { array, number, object } from 'yup';
 import { ProblemError, wrong } from '../http/problem';
 import { reviewPage } from '../http/review-page';
-import { beginReview, stillAsReviewed } from '../http/reviewed';
+import { beginReview, changedSinceReview, showsTheSame } from '../http/reviewed';
 import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { keptWork } from '../jobs/kept-work';
 import { pageOfGroups, type GroupsAsked } from '../projections/alike-groups';
 import type { Services } from '../services';
+import { lastEntry } from '../store/entries-since';
 import type { Store } from '../store/store';
 import { headingEvidence } from './evidence';
 import { changedTogether, headingsMadeBy } from './change-records';
@@ -152,11 +153,16 @@ export async function beginMergeAll(
   { token, leaveOut, ...asked }: MergeAllBody,
 ): Promise<JobState> {
   const { store, jobs } = services;
-  const asOf = await stillAsReviewed(store, token, () => reviewMergeAll(services, asked));
+  // Gathered once: what is merged is what the digest of the review was made of.
+  const asOf = token === undefined ? undefined : await lastEntry(store);
+  const shown = await beginReview(store);
   const out = new Set(leaveOut);
   const groups: { kept: number; lost: number[] }[] = [];
-  for await (const g of groupsOf(store.aside, asked))
+  for await (const g of groupsOf(store.aside, asked)) {
+    shown.see(g);
     if (g.left === null && !out.has(g.id)) groups.push({ kept: g.kept.id, lost: g.lost.map((l) => l.id) });
+  }
+  if (token !== undefined && !showsTheSame(token, shown.token())) throw changedSinceReview();
   if (groups.length === 0) throw wrong('groups', 'No group is left to merge.');
   return jobs.begin(
     'merge-all',

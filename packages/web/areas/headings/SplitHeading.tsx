@@ -1,13 +1,9 @@
 import { api, type HeadingDetail } from '@osier/contract';
-import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { call } from '../../api/call';
-import { refresh } from '../../api/queries';
-import { problemText } from '../../api/request';
 import { KitField } from '../../parts/form/KitField';
-import { ReviewSheet } from '../../parts/ReviewSheet';
-import { useShell } from '../../shell/shell-store';
+import { ActSheet } from './ActSheet';
 import { typedFormOf } from './ChangeForm';
 import { headingsWords as wording } from './words';
 
@@ -16,6 +12,8 @@ export function SplitHeading({ heading, onClose }: { heading: HeadingDetail; onC
   const [form, setForm] = useState(() => typedFormOf(heading));
   const [chosen, setChosen] = useState<readonly number[]>([]);
   const [reviewing, setReviewing] = useState(false);
+  const params = { id: heading.id };
+  const body = { form, records: [...chosen] };
   return (
     <form
       className="stack"
@@ -55,51 +53,15 @@ export function SplitHeading({ heading, onClose }: { heading: HeadingDetail; onC
         <Button onClick={onClose}>{wording.cancel}</Button>
       </div>
       {reviewing ? (
-        <SplitSheet
-          id={heading.id}
-          body={{ form, records: [...chosen] }}
+        <ActSheet
+          title={wording.splitTitle}
+          name={['split', heading.id, body]}
+          page={(from) => call(api.headings.reviewSplit, { params, body: { ...body, from } })}
+          act={(token) => call(api.headings.split, { params, body: { ...body, token } })}
           onClose={() => setReviewing(false)}
           onDone={onClose}
         />
       ) : null}
     </form>
-  );
-}
-
-function SplitSheet({
-  id,
-  body,
-  onClose,
-  onDone,
-}: {
-  id: number;
-  body: { form: string; records: number[] };
-  onClose: () => void;
-  onDone: () => void;
-}) {
-  const { say } = useShell();
-  const page = (from: number) => call(api.headings.reviewSplit, { params: { id }, body: { ...body, from } });
-  const review = useQuery({
-    queryKey: ['review', 'split', id, body],
-    queryFn: () => page(0),
-    gcTime: 0,
-    retry: false,
-  });
-  const act = async (_: readonly number[], token: string) => {
-    const done = await call(api.headings.split, { params: { id }, body: { ...body, token } });
-    say(done.sentence, done.entry);
-    onDone();
-    await refresh();
-  };
-  return (
-    <ReviewSheet
-      title={wording.splitTitle}
-      review={review.data}
-      problem={review.error ? problemText(review.error) : null}
-      onClose={onClose}
-      onDo={act}
-      onAnew={review.refetch}
-      onMore={page}
-    />
   );
 }
