@@ -321,9 +321,16 @@ test('7: a stretch is taken stock of, findings are settled, the stocktake is clo
   await expect(page.getByText('Nothing scanned yet')).toBeVisible();
   await page.locator('.load-row input[type=file]').setInputFiles(demoFile('stocktake-millrace-746.txt'));
   await expect(status(page)).toContainText('Loaded');
-  for (const group of ['Should not be here', 'Unknown', 'Out of order', 'Not found'])
+  for (const group of [
+    'Status to correct',
+    'Belongs elsewhere',
+    'Misread',
+    'Out of order',
+    'Missing',
+    'Skipped shelf',
+  ])
     await expect(page.getByRole('region', { name: group })).toBeVisible();
-  await expect(page.getByText(/copies in a row were not scanned/)).toBeVisible();
+  await expect(page.getByText(/copies in a row not scanned/)).toBeVisible();
   const strip = page.getByRole('slider', { name: 'Shelf strip' });
   await strip.focus();
   await page.keyboard.press('n');
@@ -331,17 +338,18 @@ test('7: a stretch is taken stock of, findings are settled, the stocktake is clo
   await accessible(page);
   await picture(page, 'stocktake');
 
-  await page.getByRole('region', { name: 'Should not be here' }).getByText('mark found').first().click();
+  await page.getByRole('region', { name: 'Status to correct' }).getByText('mark found').first().click();
   await page
-    .getByRole('region', { name: 'Should not be here' })
+    .getByRole('region', { name: 'Belongs elsewhere' })
     .getByText('set location to here')
     .first()
     .click();
-  await page.getByRole('region', { name: 'Not found' }).getByText('mark missing').first().click();
+  await page.getByRole('region', { name: 'Missing' }).getByText('mark missing').first().click();
   await page.getByRole('button', { name: 'Settle 3 findings…' }).click();
   await expect(page.getByText('3 findings will be settled')).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Settled 3 findings');
+  await expect(page.getByRole('region', { name: 'Missing' }).getByText(/^Marked missing /)).toBeVisible();
 
   await page.setViewportSize({ width: 400, height: 800 });
   await page.getByRole('link', { name: 'Walk the shelf' }).click();
@@ -349,13 +357,23 @@ test('7: a stretch is taken stock of, findings are settled, the stocktake is clo
   await field.fill('31204099999999');
   await field.press('Enter');
   await expect(page.getByText('Unknown barcode')).toBeVisible();
+  await expect(page.getByText('1 scan in this walk')).toBeVisible();
+  await picture(page, 'walk');
+  await page.getByRole('button', { name: 'Undo last scan' }).click();
+  await expect(page.getByText('Scan undone')).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(400);
   await accessible(page);
-  await picture(page, 'walk');
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('link', { name: 'Findings' }).click();
   await page.getByRole('button', { name: 'Close the stocktake' }).click();
-  await expect(status(page)).toContainText('Closed the stocktake');
+  await expect(page.getByText(/findings are not settled/)).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Closed Millrace, textiles.');
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByText(/Nothing in this report changes any more/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'To look for once more' })).toBeVisible();
+  await accessible(page);
 });
 
 test('8: everything is in the daybook, with its changes', async ({ page }) => {

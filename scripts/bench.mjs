@@ -13,6 +13,7 @@ const { importBench } = await import('../bench/import.bench.mjs');
 const { areasBench } = await import('../bench/areas.bench.mjs');
 const { copiesBench } = await import('../bench/copies.bench.mjs');
 const { headingsBench } = await import('../bench/headings.bench.mjs');
+const { stocktakeBench } = await import('../bench/stocktake.bench.mjs');
 const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
@@ -24,6 +25,7 @@ for (const bench of [
   recordDeskBench,
   copiesBench,
   headingsBench,
+  stocktakeBench,
 ])
   for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
     const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;

@@ -8,6 +8,7 @@ const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines|csv [--
        osier headings --merge CASES [--format json]
        osier callnumbers FILE --scheme lc|dewey|nlm|generic [--keys]
        osier barcodes FILE --scheme isbn10|isbn13|issn|ean13|library14|code39mod43
+       osier stocktake --holdings CSV --scans FILE --stretch JSON
 FILE may be - for standard input; the input format is found from the content.
 `;
 
@@ -17,6 +18,7 @@ const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
   headings: async (args) => (await import('./headings')).headings(args),
   callnumbers: async (args) => (await import('./callnumbers')).callNumbers(args),
   barcodes: async (args) => (await import('./barcodes')).barcodes(args),
+  stocktake: async (args) => (await import('./stocktake')).stocktakeFiles(args),
 };
 
 async function main(): Promise<number> {

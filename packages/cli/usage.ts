@@ -27,6 +27,17 @@ export function readArguments(
   return { file, options: found, flags: set };
 }
 
+/** Reads arguments that are options with values, each of them needed; gives the value of one. */
+export function readOptions<T extends string>(
+  args: readonly string[],
+  names: readonly T[],
+): (name: T) => string {
+  const { options } = readArguments(['-', ...args], names);
+  const lacking = names.filter((n) => options[n] === undefined);
+  if (lacking.length) throw new UsageError(`Give ${lacking.map((n) => `--${n} FILE`).join(' ')}.`);
+  return (name) => options[name] ?? '';
+}
+
 /** Refuses to write over the file that is being read: what is not read yet would be lost. */
 export function notOver(file: string, out: string | undefined): void {
   if (file === '-' || out === undefined || !existsSync(out) || !existsSync(file)) return;

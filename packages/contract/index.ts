@@ -45,6 +45,19 @@ export * from './routes/recipes';
 export * from './routes/reviews';
 export * from './routes/setup';
 export * from './routes/starters';
+export * from './routes/stocktake-bodies';
+export type {
+  StocktakeRow,
+  ScanAnswer,
+  StocktakeRun,
+  StockFindingRow,
+  FindingPage,
+  StocktakeReport,
+  StocktakeDetail,
+  StripPart,
+  StretchReview,
+  ShelfPage,
+} from './routes/stocktake-answers';
 export * from './routes/stocktakes';
 export * from './routes/suppliers';
 export * from './routes/today';

@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import type { LinkHost, LinkSettings } from './links/try-link';
 
@@ -15,6 +16,8 @@ export interface Settings {
   readonly loansPatience: number;
   /** Address of a scanner's event stream, or ''. */
   readonly scanner: string;
+  /** Files of the certificate and its key (PEM) for https; null for http (`OSIER_TLS_CERT`, `OSIER_TLS_KEY`). */
+  readonly tls: { readonly cert: string; readonly key: string } | null;
   /** Names and addresses under which it is reached, beside this machine's own (`OSIER_HOSTS`, with commas between). */
   readonly hosts: readonly string[];
   /** Which proxies may say where a request comes from (`OSIER_TRUST_PROXY`, as Express has it: a number of hops or addresses); '' for none. */
@@ -58,11 +61,28 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
     loansDesk: env.OSIER_LOANS_DESK ?? '',
     loansPatience: patience,
     scanner: env.OSIER_SCANNER ?? '',
+    tls: tlsFiles(env),
     links: { patience: linkPatience(env) * 1000, hosts: linkHosts(env.OSIER_LINK_HOSTS ?? '') },
     logLevel: env.OSIER_LOG ?? 'info',
     workers: resolve(root, 'packages/server/dist'),
     web: resolve(root, 'packages/web/dist'),
   };
+}
+
+function tlsFiles({
+  OSIER_TLS_CERT: cert = '',
+  OSIER_TLS_KEY: key = '',
+}: NodeJS.ProcessEnv): Settings['tls'] {
+  if (cert === '' && key === '') return null;
+  for (const [name, file] of [
+    ['OSIER_TLS_CERT', cert],
+    ['OSIER_TLS_KEY', key],
+  ] as const)
+    if (file === '' || !existsSync(file))
+      throw new Error(
+        `${name} is “${file}”; for https both a certificate and its key must be there, as PEM files.`,
+      );
+  return { cert, key };
 }
 
 function linkPatience(env: NodeJS.ProcessEnv): number {

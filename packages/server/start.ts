@@ -3,7 +3,9 @@ import { takeAuthorities } from './headings/authority-file';
 import { mergeAllSame } from './headings/merge-all';
 import { mergeManyHeadings } from './headings/merge';
 import type { Express } from 'express';
+import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
+import { createServer as createTlsServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app';
@@ -26,7 +28,10 @@ import { errorForLog } from './log-error';
 import { peopleOf } from './people/people';
 import { fillPile } from './piles/fill';
 import type { Services } from './services';
+import { closeStocktake } from './stocktake/close';
+import { askSome, reckonSome } from './stocktake/reckoning';
 import { loadScanFile } from './stocktake/scan-file';
+import { settleMany } from './stocktake/settle-many';
 import type { Settings } from './settings';
 import { pairTouched } from './projections/alike-records';
 import { keepingUp } from './projections/background';
@@ -73,6 +78,12 @@ export async function startOsier(settings: Settings): Promise<Running> {
         // Long work writes records by the thousand: they are compared when it is done.
         some: () => (jobs.running().length ? pause(1) : pairTouched(aside, pool.pairRecords)),
       },
+      {
+        name: 'reckoning stocktakes',
+        of: ['stocktake', 'scanbatch', 'settled', 'copy', 'holding'],
+        some: () => reckonSome(aside, pool.reckonStocktake),
+      },
+      { name: 'asking about loans', of: ['stocktake', 'scanbatch'], some: () => askSome(aside, loans) },
     ],
     log,
   );
@@ -92,6 +103,8 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('fill-pile', fillPile(services));
   jobs.register('undo', undoLarge(services));
   jobs.register('load-scans', loadScanFile(services));
+  jobs.register('settle-findings', settleMany(services));
+  jobs.register('close-stocktake', closeStocktake(services));
   jobs.register('rebuild-keys', rebuildKeys(services));
   jobs.register('try-links', tryAllLinks(services));
   jobs.register('check-records', checkAllRecords(services));
@@ -102,7 +115,9 @@ export async function startOsier(settings: Settings): Promise<Running> {
   await beginCheckingRecords(services);
   checkWhenRulesChange(services);
   const app = createApp(services);
-  const server = createServer(app);
+  const server = settings.tls
+    ? createTlsServer({ cert: readFileSync(settings.tls.cert), key: readFileSync(settings.tls.key) }, app)
+    : createServer(app);
   // A file may take as long as it takes; a request that says nothing is ended by `bodyPatience`.
   server.requestTimeout = 0;
   await new Promise<void>((resolve, reject) =>
@@ -110,7 +125,12 @@ export async function startOsier(settings: Settings): Promise<Running> {
   );
   const { port } = server.address() as AddressInfo;
   const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
-  return { services, app, address: `http://${host}:${port}`, stop: () => stop(server, services, pool) };
+  return {
+    services,
+    app,
+    address: `${settings.tls ? 'https' : 'http'}://${host}:${port}`,
+    stop: () => stop(server, services, pool),
+  };
 }
 
 async function stop(

@@ -21,6 +21,7 @@ const Headings = lazy(() => import('./areas/headings/Headings'));
 const Copies = lazy(() => import('./areas/copies/Copies'));
 const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));
 const Stocktake = lazy(() => import('./areas/stocktake/StocktakeArea'));
+const StocktakeReport = lazy(() => import('./areas/stocktake/Report'));
 const Walk = lazy(() => import('./areas/stocktake/Walk'));
 const Daybook = lazy(() => import('./areas/daybook/Daybook'));
 const SetUp = lazy(() => import('./areas/setup/SetUp'));
@@ -58,6 +59,7 @@ export function Osier() {
           <Route path="/withdrawals/:id?" element={<Withdrawals />} />
           <Route path="/stocktake/:id?" element={<Stocktake />} />
           <Route path="/stocktake/:id/walk" element={<Walk />} />
+          <Route path="/stocktake/:id/report" element={<StocktakeReport />} />
           <Route path="/daybook/:id?" element={<Daybook />} />
           <Route path="/set-up" element={<SetUp />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

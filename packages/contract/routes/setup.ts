@@ -10,6 +10,7 @@ import {
   type MarkedBy,
   type RuleWorks,
 } from '@osier/core/callnumbers';
+import { MAY_STAND } from '@osier/core/stocktake';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
@@ -118,6 +119,12 @@ const houseShape = {
       .required(),
   ).required(),
   jumpLength: number().integer().min(2).max(200).required(),
+  /** Statuses beside "available" whose copies are expected on the shelf. */
+  standing: array(
+    mixed<(typeof MAY_STAND)[number]>()
+      .oneOf([...MAY_STAND])
+      .required(),
+  ).default([...MAY_STAND]),
   thesauri: array(
     string()
       .matches(/^[a-z0-9/-]+$/, 'A code of 6XX $2, such as lcsh: small letters.')
@@ -176,6 +183,7 @@ const house = shape({
     }),
   ),
   jumpLength: whole(),
+  standing: listOf(wordOf(MAY_STAND)).optional(),
   thesauri: listOf(text()),
   punctuation: wordOf(['kept', 'left out']),
   wordAfterArticle: wordOf(['small', 'capital', 'as it comes']),

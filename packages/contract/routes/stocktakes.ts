@@ -1,161 +1,32 @@
-import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
-import { array, mixed, object, tuple, type InferType } from 'yup';
-import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
-import { endpoint, type ValueOf } from '../endpoint';
-import { code, id, line } from '../inputs';
+import { COPY_OUTCOMES, FINDING_KINDS, type CopyOutcome, type StockFindingKind } from '@osier/core/stocktake';
+import { mixed, object } from 'yup';
+import { listOf, orNull, shape, text, whole } from '../answers';
+import { endpoint } from '../endpoint';
+import { code, line } from '../inputs';
 import { doneSchema, jobStateSchema, madeSchema, reviewSchema } from '../objects/acts';
-import { scheme } from '../objects/holdings';
 import { isoDay, number, string } from '../values';
-import { reviewed } from './reviews';
-import { codesBody } from './withdrawals';
+import { page, reviewed } from './reviews';
+import {
+  findingPageSchema,
+  scanAnswerSchema,
+  shelfPageSchema,
+  spineSchema,
+  stocktakeDetailSchema,
+  stocktakeReportSchema,
+  stocktakeRowSchema,
+  stretchReviewSchema,
+  stripPartSchema,
+} from './stocktake-answers';
+import {
+  lastScanBody,
+  scanBody,
+  scanListBody,
+  settleBody,
+  stocktakeBody,
+  stretchBody,
+} from './stocktake-bodies';
 
-/** Scans of a stocktake; with where they come from, they may be sent again. */
-export const scanBody = object({
-  codes: array(string().max(60).required())
-    .max(5000, 'At most 5,000 scans at once. Load more as a file.')
-    .required(),
-  from: object({
-    /** Names the device, and its run: a walk from one start of the page to its end. */
-    device: string().max(60).required(),
-    run: string().max(60).required(),
-    /** Of the first code, counted within the run. */
-    number: number().integer().min(0).required(),
-  })
-    .optional()
-    .default(undefined),
-});
-/** Scans of a stocktake as they are sent. */
-export type ScanBody = InferType<typeof scanBody>;
-/** A new stocktake. */
-export const stocktakeBody = object({
-  name: line().required('Give the stocktake a name.'),
-  branch: code().required('Choose a branch.'),
-  locations: array(code().required()).default([]),
-  types: array(code().required()).default([]),
-  scheme: mixed<Scheme>()
-    .oneOf([...SCHEMES])
-    .default('dewey'),
-  from: line(60).default(''),
-  to: line(60).default(''),
-  seenSince: isoDay().default(''),
-});
-export type StocktakeBody = InferType<typeof stocktakeBody>;
-/** Findings that are settled, and where a copy belongs from now on. */
-export const settleBody = object({
-  items: array(
-    object({
-      copy: id().required(),
-      act: mixed<'mark-missing' | 'mark-found' | 'correct-location'>()
-        .oneOf(['mark-missing', 'mark-found', 'correct-location'])
-        .required(),
-    }).required(),
-  )
-    .min(1, 'Choose findings to settle.')
-    .max(20000)
-    .required(),
-  /** Where copies whose location is corrected belong from now on. */
-  location: code().default(''),
-  token: reviewed(),
-});
-export type SettleBody = InferType<typeof settleBody>;
-
-const rowParts = {
-  id: whole(),
-  version: whole(),
-  stocktake: shape({
-    name: text(),
-    stretch: shape({
-      branch: text(),
-      locations: listOf(text()),
-      types: listOf(text()),
-      scheme: scheme(),
-      from: text(),
-      to: text(),
-    }),
-    state: wordOf(['open', 'closed']),
-    startedOn: text(),
-    closedOn: text(),
-    seenSince: text(),
-  }),
-  expected: whole(),
-  found: whole(),
-  scans: whole(),
-  /** How many things books and shelf do not agree on; null while it is open. */
-  findings: orNull(whole()),
-  /** Its stretch, in words. */
-  placeName: text(),
-};
-const stocktakeRow = shape(rowParts);
-/** A stocktake with how it stands. */
-export type StocktakeRow = ValueOf<typeof stocktakeRow>;
-
-const scanAnswer = shape({
-  /** How many were not sent before. */
-  added: whole(),
-  /** Of the last twenty. */
-  verdicts: listOf(
-    shape({
-      code: text(),
-      outcome: wordOf(['in place', 'out-of-order', 'should-not-be-here', 'unknown', 'scanned before']),
-      title: text(),
-      callNumber: text(),
-      message: text(),
-    }),
-  ),
-  /** The expected copy that stands next and was not scanned; null when none does. */
-  next: orNull(shape({ barcode: text(), callNumber: text(), title: text() })),
-  expected: whole(),
-  found: whole(),
-});
-/** What is said of scans at once. */
-export type ScanAnswer = ValueOf<typeof scanAnswer>;
-
-const shelfCopy = shape({
-  copyId: whole(),
-  barcode: text(),
-  recordId: whole(),
-  title: text(),
-  branch: text(),
-  location: text(),
-  type: text(),
-  callNumber: text(),
-  shelfKey: text(),
-  status: text(),
-  onLoan: flag(),
-  lastSeen: text(),
-});
-const stockFinding = shape({
-  kind: wordOf(['not-found', 'should-not-be-here', 'unknown', 'out-of-order']),
-  code: text(),
-  copy: orNull(shelfCopy),
-  message: text(),
-  settlements: listOf(wordOf(['mark-missing', 'mark-found', 'correct-location'])),
-  near: listOf(text()).optional(),
-  between: tuple([orNull(text()), orNull(text())]).optional(),
-});
-const result = shape({
-  expected: whole(),
-  found: whole(),
-  scans: whole(),
-  scannedTwice: whole(),
-  accountedFor: whole(),
-  findings: listOf(stockFinding),
-  spines: listOf(
-    shape({
-      code: text(),
-      callNumber: text(),
-      title: text(),
-      state: wordOf(['in place', 'out-of-order', 'should-not-be-here', 'unknown', 'not-found']),
-      after: text().nullable().optional(),
-      jumped: whole().optional(),
-    }),
-  ),
-  jumps: listOf(shape({ after: orNull(text()), count: whole(), from: text(), to: text() })),
-});
-const stocktakeDetail = shape({ ...rowParts, result, loansDesk: flag() });
-/** A stocktake with all that was found. */
-export type StocktakeDetail = ValueOf<typeof stocktakeDetail>;
-
+const after = () => string().max(1000).optional();
 const manage = 'manage stocktakes' as const;
 /** Stocktakes: start, scan, settle, close. */
 export const stocktakeApi = {
@@ -164,7 +35,16 @@ export const stocktakeApi = {
     path: '/stocktakes',
     summary: 'Stocktakes with their progress',
     permission: 'look',
-    answer: listOf(stocktakeRow),
+    answer: listOf(stocktakeRowSchema),
+  }),
+  reviewStretch: endpoint({
+    method: 'post',
+    path: '/stocktakes/review',
+    summary:
+      'What a stretch holds: copies that are expected and accounted for, open stocktakes that overlap it',
+    permission: manage,
+    body: stretchBody,
+    answer: stretchReviewSchema,
   }),
   start: endpoint({
     method: 'post',
@@ -178,9 +58,75 @@ export const stocktakeApi = {
   read: endpoint({
     method: 'get',
     path: '/stocktakes/:id',
-    summary: 'A stocktake: what was found, what was not, what stands wrong',
+    summary:
+      'A stocktake: how many copies stood, are missing, were skipped, are accounted for; what is to be settled',
     permission: 'look',
-    answer: stocktakeDetail,
+    answer: stocktakeDetailSchema,
+  }),
+  findings: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/findings',
+    summary: 'Findings of one kind, settled ones too, in the order of the shelf',
+    permission: 'look',
+    query: object({
+      kind: mixed<StockFindingKind>()
+        .oneOf([...FINDING_KINDS])
+        .default('missing'),
+      after: after(),
+    }),
+    answer: findingPageSchema,
+  }),
+  copies: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/outcomes',
+    summary: 'Copies of the stretch with one outcome, in the order of the shelf',
+    permission: 'look',
+    query: object({
+      outcome: mixed<CopyOutcome>()
+        .oneOf([...COPY_OUTCOMES])
+        .default('missing'),
+      after: after(),
+    }),
+    answer: findingPageSchema,
+  }),
+  file: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/export',
+    summary: 'All copies of the stretch with what became of them (`of` copies), or the findings, as a table',
+    permission: 'look',
+    query: object({ of: line(20).default('copies') }),
+    answer: { media: ['text/csv'] },
+  }),
+  report: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/report',
+    summary:
+      'What a stocktake found, counted by outcome, class and location; as it was kept when it was closed',
+    permission: 'look',
+    answer: stocktakeReportSchema,
+  }),
+  strip: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/strip',
+    summary: 'The pieces of the pictures of all walks',
+    permission: 'look',
+    answer: listOf(stripPartSchema),
+  }),
+  spines: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/spines',
+    summary: 'The spines of one piece',
+    permission: 'look',
+    query: object({ run: number().integer().min(0).default(0), part: number().integer().min(0).default(0) }),
+    answer: listOf(spineSchema),
+  }),
+  shelf: endpoint({
+    method: 'get',
+    path: '/stocktakes/:id/shelf',
+    summary: 'The copies of the stretch in the order of the shelf, for a device that walks without network',
+    permission: 'scan',
+    query: object({ after: after() }),
+    answer: shelfPageSchema,
   }),
   pace: endpoint({
     method: 'get',
@@ -195,22 +141,36 @@ export const stocktakeApi = {
     summary: 'Add scans as they are made; what each of them is, what stands next, how far the walk is',
     permission: 'scan',
     body: scanBody,
-    answer: scanAnswer,
+    answer: scanAnswerSchema,
+  }),
+  undoScan: endpoint({
+    method: 'post',
+    path: '/stocktakes/:id/scans/undo',
+    summary: 'Undo the last scan of a walk',
+    permission: 'scan',
+    body: lastScanBody,
+    answer: shape({ code: orNull(text()), expected: whole(), found: whole() }),
   }),
   load: endpoint({
     method: 'post',
     path: '/stocktakes/:id/load',
     summary: 'Load the codes of a scanner’s file',
     permission: 'scan',
-    body: codesBody,
+    body: scanListBody,
     answer: doneSchema,
   }),
   loadFile: endpoint({
     method: 'post',
     path: '/stocktakes/:id/load-file',
-    summary: 'Load a scanner’s file of any length; the body is the file, `name` its name',
+    summary:
+      'Load a scanner’s file of any length; the body is the file, `name` its name, `on` the day of the walk',
     permission: 'scan',
-    query: object({ name: line(200) }),
+    query: object({
+      name: line(200),
+      on: isoDay().default(''),
+      location: code().default(''),
+      again: line(5).default(''),
+    }),
     body: 'file',
     status: 202,
     answer: jobStateSchema,
@@ -220,22 +180,34 @@ export const stocktakeApi = {
     path: '/stocktakes/:id/settle/review',
     summary: 'What settling these findings would do',
     permission: 'edit copies',
-    body: settleBody,
+    body: settleBody.shape(page),
     answer: reviewSchema,
+    problems: [409],
   }),
   settle: endpoint({
     method: 'post',
     path: '/stocktakes/:id/settle',
-    summary: 'Settle findings',
+    summary: 'Settle findings; many of them by a job',
     permission: 'edit copies',
     body: settleBody,
-    answer: doneSchema,
+    answer: shape({ entry: orNull(whole()), sentence: text(), job: orNull(whole()) }),
+    problems: [409],
+  }),
+  reviewClose: endpoint({
+    method: 'post',
+    path: '/stocktakes/:id/close/review',
+    summary: 'What closing a stocktake would do',
+    permission: manage,
+    answer: reviewSchema,
   }),
   close: endpoint({
     method: 'post',
     path: '/stocktakes/:id/close',
-    summary: 'Close a stocktake',
+    summary:
+      'Close a stocktake: the loans desk is asked once more, copies get the day they were seen, the report is kept',
     permission: manage,
-    answer: doneSchema,
+    body: object({ token: reviewed() }),
+    status: 202,
+    answer: jobStateSchema,
   }),
 };

@@ -106,7 +106,10 @@ export interface ActParts {
   readonly 'start-stocktake': Names<'stocktake'>;
   readonly 'load-scans': Names<'stocktake' | 'file'> & Counts<'scans'>;
   readonly 'close-stocktake': Names<'stocktake'> & Counts<'found' | 'expected' | 'findings'>;
-  readonly settle: Names<'stocktake'> & Counts<Settlement>;
+  readonly settle: Names<'stocktake'> & {
+    /** `done` is not in entries from before it could be said. */
+    readonly counts: Readonly<Record<Exclude<Settlement, 'done'>, number>> & { readonly done?: number };
+  };
   readonly 'set-up':
     | { readonly what: 'house' }
     | ({ readonly what: 'lists' } & Counts<'branches' | 'locations' | 'types' | 'funds' | 'suppliers'>)

@@ -39,12 +39,12 @@ const SETTLED = {
   'mark-missing': 'marked missing',
   'mark-found': 'marked found',
   'correct-location': 'given the right location',
+  done: 'done at the shelf or the loans desk',
 } as const;
 /** "2 marked missing, 1 marked found": what is not nought. */
 export const settledParts = (counts: ActParts['settle']['counts']): string =>
-  (['mark-missing', 'mark-found', 'correct-location'] as const)
-    .filter((act) => counts[act] > 0)
-    .map((act) => `${counts[act]} ${SETTLED[act]}`)
+  (['mark-missing', 'mark-found', 'correct-location', 'done'] as const)
+    .flatMap((act) => (counts[act] ? [`${counts[act]} ${SETTLED[act]}`] : []))
     .join(', ');
 
 function accountChange({ names, did }: ActParts['account']): string {

@@ -60,7 +60,11 @@ export function partsBehind(text: string): BehindClass[] {
     else if (number)
       take(IS_YEAR.test(number[1]!) ? 'year' : 'number', number[0].length, byValue(number[1]!) + number[2]!);
     else if (cutter)
-      take('cutter', cutter[0].length, cutter[1]! + cutter[2]! + (cutter[3] ? WORK_MARK + cutter[3] : ''));
+      take(
+        'cutter',
+        cutter[0].length,
+        cutter[1]! + plainDecimals(cutter[2]!) + (cutter[3] ? WORK_MARK + cutter[3] : ''),
+      );
     else if (word)
       take('word', word[0].length, word[0].replace(/[^\p{L}\p{N}]/gu, '').replace(/\d+/g, byValue));
     else at += 1;
@@ -68,14 +72,49 @@ export function partsBehind(text: string): BehindClass[] {
   return found;
 }
 
+/** Decimals without the noughts at their end, which change nothing of their value. */
+export const plainDecimals = (digits: string): string => digits.replace(/0+$/, '');
+
 const designation = (word: string, number: string): string =>
   `${word.toUpperCase().replace(/[^A-Z]/g, '')[0]!} ${number.replace(/^\d+/, byValue)}`;
 
-/** Keys of the parts, each behind a blank. */
-export const keyBehind = (text: string): string =>
-  partsBehind(text)
-    .map((p) => ` ${p.key}`)
-    .join('');
+/** Before a volume and a copy at the end of a call number: they count when all else is equal, a volume before a copy. */
+const VOLUME = '\u001f';
+const COPY = '\u001e';
+/** Without a copy number it is the first copy. */
+const FIRST_COPY = '000001';
+
+/** Keys of volumes, parts and the copy that end a call number. */
+const endKey = (volumes: readonly string[], copies: readonly string[]): string =>
+  [
+    ...volumes.map((key) => VOLUME + key),
+    ...copies.filter((number) => number !== FIRST_COPY).map((number) => COPY + number),
+  ].join('');
+
+/** Key of parts behind a class: each behind a blank, volumes and copy at the end behind all else. */
+export function keyOfParts(parts: readonly BehindClass[]): string {
+  const last = parts.findLastIndex((p) => p.kind !== 'volume' && p.kind !== 'copy') + 1;
+  const [body, end] = [parts.slice(0, last), parts.slice(last)];
+  const keysOf = (kind: PartKind) => end.filter((p) => p.kind === kind).map((p) => p.key);
+  const copies = keysOf('copy').map((key) => key.slice(key.indexOf(' ') + 1));
+  return body.map((p) => ` ${p.key}`).join('') + endKey(keysOf('volume'), copies);
+}
+
+/** Keys of the parts of a text, each behind a blank. */
+export const keyBehind = (text: string): string => keyOfParts(partsBehind(text));
+
+const ENDS_IN = /^(.*\S)\s+([vc])\.\s*(\d+)$/is;
+
+/** A text without the volume and copy at its end, and their key: for call numbers that are not taken apart. */
+export function cutEnd(text: string): { readonly body: string; readonly end: string } {
+  let body = text.trim();
+  const found: Record<string, string[]> = { v: [], c: [] };
+  for (let at = ENDS_IN.exec(body); at; at = ENDS_IN.exec(body)) {
+    found[at[2]!.toLowerCase()]!.unshift(byValue(at[3]!));
+    body = at[1]!;
+  }
+  return { body, end: endKey(found.v!, found.c!) };
+}
 
 /** Digits so that they sort by value among others; runs of more than six sort behind those. */
 export function byValue(digits: string): string {

@@ -1,5 +1,5 @@
 import { withoutMarks } from '../text';
-import { keyBehind, numbersPadded } from './behind-class';
+import { keyBehind, numbersPadded, plainDecimals } from './behind-class';
 
 /** A Dewey class number as 082 $a gives it: three digits, decimals, prime marks where it may be cut. */
 export interface DeweyClass {
@@ -47,5 +47,6 @@ export function deweyKey(text: string): string | null {
   const dewey = readDewey(text);
   if (!dewey) return null;
   const prefix = dewey.prefix ? `${numbersPadded(withoutMarks(dewey.prefix))} ` : '';
-  return `${prefix}${dewey.whole}${dewey.decimals ? `.${dewey.decimals}` : ''}${keyBehind(dewey.rest)}`;
+  const decimals = plainDecimals(dewey.decimals);
+  return `${prefix}${dewey.whole}${decimals && `.${decimals}`}${keyBehind(dewey.rest)}`;
 }

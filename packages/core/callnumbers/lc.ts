@@ -1,5 +1,5 @@
 import { withoutMarks } from '../text';
-import { partsBehind, type BehindClass } from './behind-class';
+import { keyOfParts, partsBehind, plainDecimals, type BehindClass } from './behind-class';
 
 /** A Library of Congress or NLM call number in its parts. */
 export interface LcCallNumber {
@@ -30,6 +30,6 @@ export function readLc(text: string): LcCallNumber | null {
 export function lcKey(text: string): string | null {
   const lc = readLc(text);
   if (!lc) return null;
-  const cls = lc.letters.padEnd(3) + lc.whole.padStart(4, '0') + lc.decimal;
-  return cls + lc.behind.map((p) => ` ${p.key}`).join('');
+  const cls = lc.letters.padEnd(3) + lc.whole.padStart(4, '0') + plainDecimals(lc.decimal);
+  return cls + keyOfParts(lc.behind);
 }

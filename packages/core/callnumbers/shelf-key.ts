@@ -1,5 +1,5 @@
 import { withoutMarks } from '../text';
-import { keyBehind, numbersPadded, partsBehind, type PartKind } from './behind-class';
+import { cutEnd, keyBehind, numbersPadded, partsBehind, type PartKind } from './behind-class';
 import { deweyKey, readDewey } from './dewey';
 import { lcKey, readLc } from './lc';
 import type { Scheme } from './scheme';
@@ -48,7 +48,9 @@ const LAST = '~';
 /** Sort key of a call number written on one line; one that its scheme cannot read sorts by its text, after the rest. */
 export function shelfKeyOf(text: string, scheme: Scheme): string {
   const key = scheme === 'dewey' ? deweyKey(text) : scheme === 'lc' || scheme === 'nlm' ? lcKey(text) : null;
-  return key ?? (scheme === 'own' ? '' : LAST) + numbersPadded(withoutMarks(text));
+  if (key !== null) return key;
+  const { body, end } = cutEnd(withoutMarks(text));
+  return (scheme === 'own' ? numbersPadded(body) : LAST + body.toUpperCase().replace(/\s+/g, ' ')) + end;
 }
 
 /**

@@ -90,16 +90,7 @@ const SHELVES: readonly (readonly [scheme: Scheme, rule: string, shelf: readonly
   [
     'dewey',
     'cutter digits are decimals, a work mark stands before further digits',
-    [
-      '001 ABC',
-      '001.1',
-      '001.10',
-      '001.42 W67',
-      '001.42 W67 1998',
-      '001.42 W67a',
-      '001.42 W675',
-      '001.42 W7',
-    ],
+    ['001 ABC', '001.1', '001.42 W67', '001.42 W67 1998', '001.42 W67a', '001.42 W675', '001.42 W7'],
   ],
   ['dewey', 'decimals', ['641.5 DEL', '641.59 OLI', '641.594 DAV', '641.5941 GRI', '641.6']],
   [
@@ -107,7 +98,26 @@ const SHELVES: readonly (readonly [scheme: Scheme, rule: string, shelf: readonly
     'volumes and copies by value',
     ['808.8 M2 v.2', '808.8 M2 v.10', '808.8 M2 v.10 c.2', '808.8 M3'],
   ],
-  ['dewey', 'nothing before something', ['973', '973 A', '973 AB', '973.0 A', '973.04']],
+  [
+    'dewey',
+    'volume and copy count when all else is equal, a volume before a copy',
+    [
+      '512.94 HOL',
+      '512.94 HOL c.2',
+      '512.94 HOL v.1',
+      '512.94 HOL v.1 c.2',
+      '512.94 HOL v.2',
+      '512.94 HOL v.10',
+      '512.94 HOL 1998',
+      '512.94 HOLM',
+    ],
+  ],
+  [
+    'own',
+    'the same in a scheme of our own',
+    ['FIC HOL', 'FIC HOL c.2', 'FIC HOL v.2', 'FIC HOL v.10', 'FIC HOL A'],
+  ],
+  ['dewey', 'nothing before something', ['973', '973 A', '973 AB', '973.04']],
   ['dewey', 'apostrophes do not count', ["299 O'A", '299 OBE', "299 O'C"]],
   [
     'dewey',
@@ -126,6 +136,22 @@ test.each(SHELVES)('%s: %s', (scheme, _rule, shelf) => {
   });
   expect(wrong).toEqual([]);
   expect(shelf.map((t) => shelfKeyOf(t, scheme)).filter(isUnreadKey)).toEqual([]);
+});
+
+test.each<[Scheme, readonly string[]]>([
+  ['dewey', ['973 A', '973.0 A', '973.00 A c.1']],
+  ['dewey', ['512.94 HOL v.2', '512.940 HOL v.02 c.1', '512.94 HOL V.2 C.1']],
+  ['lc', ['QA76.73 .P98 L88', 'QA 76.73.P98 L88', 'QA76.730 .P980 L88 c.1']],
+  ['own', ['FIC HOL', 'fic  hol', 'FIC HOL c.1']],
+])('%s: %j stand in one place', (scheme, written) =>
+  expect(new Set(written.map((t) => shelfKeyOf(t, scheme))).size).toBe(1),
+);
+
+test('what a scheme cannot read sorts by its text, volume and copy behind', () => {
+  const shelf = ['XYZ 10', 'XYZ 9', 'XYZ 9 c.2', 'XYZ 9 v.2', 'XYZ 9A'];
+  expect(
+    shelf.toReversed().toSorted((a, b) => byKey(shelfKeyOf(a, 'dewey'), shelfKeyOf(b, 'dewey'))),
+  ).toEqual(shelf);
 });
 
 // Against Library::CallNumber::LC (Debian: liblibrary-callnumber-lc-perl).

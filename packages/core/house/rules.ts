@@ -17,6 +17,8 @@ export interface HouseRules {
   readonly barcodes: readonly BarcodeRule[];
   /** Copies in a row not scanned that make a jumped stretch. */
   readonly jumpLength: number;
+  /** Statuses beside "available" whose copies are expected on the shelf; absent: reserved and damaged. */
+  readonly standing?: readonly ('reserved' | 'damaged')[];
   /** Subject systems that are used here, by their code in 6XX $2 (lcsh, mesh, …); none means all are. */
   readonly thesauri: readonly string[];
   /** Whether records here have the marks of the ISBD between their parts. */

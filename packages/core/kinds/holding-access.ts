@@ -3,7 +3,7 @@ import { callNumberText, shelfKey } from '../callnumbers';
 import type { Copy, Holding } from '../holdings';
 
 /** It rises when call numbers sort otherwise; a store then computes the places of all holdings anew. */
-export const SHELF_KEY_VERSION = 2;
+export const SHELF_KEY_VERSION = 3;
 
 /** How holdings are found: by branch and location, by the call number from its beginning, in the order of the shelf. */
 export const HOLDING_POINTS = [

@@ -1,5 +1,5 @@
 import type { Pile, Piled } from '../piles';
-import type { ScanBatch, Stocktake } from '../stocktake';
+import type { ScanBatch, Settled, Stocktake } from '../stocktake';
 import type { WithdrawalListValue } from '../withdrawals';
 import { describeKind } from './kind';
 
@@ -60,4 +60,16 @@ export const scanbatch = describeKind<ScanBatch>()({
   columns: { stocktake: 'integer' },
   compute: (b) => ({ stocktake: b.stocktake }),
   parents: [{ kind: 'stocktake', field: 'stocktake', column: 'stocktake', whenGone: 'holds' }],
+});
+
+/** A finding of a stocktake that was settled. */
+export const settled = describeKind<Settled>()({
+  kind: 'settled',
+  noun: ['settled finding', 'settled findings'],
+  label: (s) => `what was done about ${s.code}`,
+  table: 'settled_findings',
+  columns: { stocktake: 'integer', finding: 'text', code: 'text' },
+  compute: (s) => ({ stocktake: s.stocktake, finding: s.finding, code: s.code }),
+  parents: [{ kind: 'stocktake', field: 'stocktake', column: 'stocktake', whenGone: 'holds' }],
+  once: [{ columns: ['stocktake', 'finding', 'code'] }],
 });

@@ -1,18 +1,25 @@
-export type { ShelfCopy, Stretch } from './stretch';
-export { outsideStretch, rangeKeys } from './stretch';
-export type { OneScan, ScanVerdict } from './scan-verdict';
-export { scanVerdict } from './scan-verdict';
-export { outOfOrder } from './shelf-order';
-export type {
-  ReconcileOptions,
-  Reconciliation,
-  Settlement,
-  ScannedShelf,
-  StockFinding,
-  StockFindingKind,
-} from './reconcile';
-export { isExpected, reconcile } from './reconcile';
-export type { Jump, Spine } from './spines';
+export type { CopyPlace, Stretch } from './stretch';
+export { rangeKeys, stretchTest } from './stretch';
+export type { JumpAlarm, ScanBatch, Settled, Stocktake } from './objects';
+export { BY_ORDER, filedAs, SHELF_ORDERS } from './counted-copy';
+export type { CountedCopy, Outside, ShelfOrder } from './counted-copy';
+export { cleanCode, CodeSense, isCoverNumber } from './code-sense';
+export type { UnknownWhy } from './code-sense';
+export { fewestMoves, KeptOrder } from './kept-order';
+export { SlipIndex } from './slip-index';
+export type { CountRules } from './shelf-count';
+export { ShelfCount } from './shelf-count';
+export { COPY_OUTCOMES, type CopyOutcome } from './outcomes';
+export { MAY_STAND, shelfStatuses } from './shelf-statuses';
+export type { CountResult, MovedBlock, ShelfOrderResult, StrayResult } from './count-result';
+export { FINDING_KINDS, SETTLEMENTS } from './finding';
+export type { PlaceNames, Settlement, StockFinding, StockFindingKind } from './finding';
+export { reckon } from './reckon';
+export type { ReckonedCopy, ReckonedRun, ReckonInput, Reckoning } from './reckon';
+export { SPINE_STATES, type SpineState } from './spine-states';
+export type { Spine } from './spines';
+export { SCAN_OUTCOMES, scanVerdict } from './scan-verdict';
+export type { OneScan, ScannedCopy, ScanVerdict } from './scan-verdict';
 export type { SettleChange, SettleItem, SettleTerms } from './settle';
 export { settlePlan } from './settle';
-export type { ScanBatch, Stocktake } from './objects';
+export { swappedClasses, whereToLook } from './where-to-look';

@@ -1,8 +1,8 @@
 import { creation, removal, update, type ChangeOf, type Id, type Versioned } from '../changes';
 import type { Copy, Holding } from '../holdings';
-import type { Settlement } from './reconcile';
+import type { Settlement } from './finding';
 
-/** A finding to settle: the copy with its holding, and the other holdings of its title. */
+/** A finding of a copy to settle: the copy with its holding, and the other holdings of its title. */
 export interface SettleItem {
   readonly act: Settlement;
   readonly copy: Versioned<Copy, 'copy'>;
@@ -21,21 +21,32 @@ export interface SettleTerms {
   readonly nextHoldingId: () => Id<'holding'>;
 }
 
-/** What settling changes. */
+/** What settling changes of the catalogue. */
 export type SettleChange = ChangeOf<'copy', Copy> | ChangeOf<'holding', Holding>;
 
-/** The change set that settles findings of a stocktake. */
+/** What a copy becomes by an act; its holding is another matter. */
+function settledCopy(copy: Copy, act: Settlement, on: string): Copy {
+  if (act === 'mark-missing') return { ...copy, status: 'missing' };
+  if (act === 'mark-found') return { ...copy, status: 'available', lastSeen: on };
+  return act === 'correct-location' ? { ...copy, lastSeen: on } : copy;
+}
+
+/** The changes that settle findings of a stocktake; a copy of several findings changes once. */
 export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): SettleChange[] {
-  const changes: SettleChange[] = [];
+  const copies = new Map<number, { item: SettleItem; value: Copy }>();
+  const holdings: SettleChange[] = [];
+  const gone: SettleChange[] = [];
   const made = new Map<string, Id<'holding'>>();
   const left = new Map<number, number>();
-  for (const { act, copy, holding, siblings, copiesAtHolding } of items) {
-    if (act === 'mark-missing') {
-      changes.push(update('copy', copy, { ...copy.value, status: 'missing' }));
-      continue;
-    }
-    if (act === 'mark-found') {
-      changes.push(update('copy', copy, { ...copy.value, status: 'available', lastSeen: terms.on }));
+  for (const item of items) {
+    const { act, copy, holding, siblings, copiesAtHolding } = item;
+    if (act === 'done') continue;
+    const value = settledCopy(copies.get(copy.id)?.value ?? copy.value, act, terms.on);
+    if (
+      act !== 'correct-location' ||
+      (holding.value.branch === terms.branch && holding.value.location === terms.location)
+    ) {
+      copies.set(copy.id, { item, value });
       continue;
     }
     const key = `${holding.value.record} ${JSON.stringify({ ...holding.value, branch: terms.branch, location: terms.location })}`;
@@ -46,7 +57,7 @@ export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): Se
     if (target === undefined) {
       target = terms.nextHoldingId();
       made.set(key, target);
-      changes.push(
+      holdings.push(
         creation('holding', target, {
           ...holding.value,
           branch: terms.branch,
@@ -54,10 +65,14 @@ export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): Se
         }),
       );
     }
-    changes.push(update('copy', copy, { ...copy.value, holding: target, lastSeen: terms.on }));
+    copies.set(copy.id, { item, value: { ...value, holding: target } });
     const remaining = (left.get(holding.id) ?? copiesAtHolding) - 1;
     left.set(holding.id, remaining);
-    if (remaining === 0) changes.push(removal('holding', holding));
+    if (remaining === 0) gone.push(removal('holding', holding));
   }
-  return changes;
+  return [
+    ...holdings,
+    ...[...copies.values()].map(({ item, value }) => update('copy', item.copy, value)),
+    ...gone,
+  ];
 }

@@ -1,103 +1,99 @@
-import type { ShelfCopy } from './stretch';
+import type { CountResult } from './count-result';
+import type { ReckonedCopy } from './reckon';
+import type { ShelfCount } from './shelf-count';
+import type { SpineState } from './spine-states';
 
-/** One spine in the order of the walk, for the shelf strip. */
+/** One spine in the order of the walk, for the shelf strip; a missing copy is one where it should stand. */
 export interface Spine {
+  readonly state: SpineState;
   readonly code: string;
   readonly callNumber: string;
   readonly title: string;
-  readonly state: 'in place' | 'out-of-order' | 'should-not-be-here' | 'unknown' | 'not-found';
-  /** For one out of order: the code it belongs behind. */
+  readonly copy: number | null;
+  readonly record: number | null;
+  /** For a misplaced one: the barcode behind which it belongs; null for the beginning. */
   readonly after?: string | null;
-  /** A whole run of copies before this spine was not scanned. */
+  /** So many copies before this spine were not scanned: a skipped shelf. */
   readonly jumped?: number;
 }
 
-/** A run of copies that were not scanned. */
-export interface Jump {
-  /** The code scanned before it; null at the beginning. */
-  readonly after: string | null;
-  readonly count: number;
-  /** Call numbers of the first and the last. */
-  readonly from: string;
-  readonly to: string;
-}
-
-/** Index of the first copy whose key is greater. */
-export function firstAfter(sorted: readonly ShelfCopy[], key: string): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (sorted[mid]!.shelfKey <= key) low = mid + 1;
-    else high = mid;
-  }
-  return low;
-}
-
-/** Runs of copies in shelf order that were not scanned and have no excuse: a shelf that was walked past. */
-export function jumpsIn(
-  expected: readonly ShelfCopy[],
-  scanned: ReadonlySet<string>,
-  notFound: ReadonlySet<string>,
-  length: number,
-): readonly Jump[] {
-  const jumps: Jump[] = [];
-  if (scanned.size === 0) return jumps;
-  let run: ShelfCopy[] = [];
-  let last: string | null = null;
-  const close = () => {
-    if (run.length >= length)
-      jumps.push({ after: last, count: run.length, from: run[0]!.callNumber, to: run.at(-1)!.callNumber });
-    run = [];
+/** The spines of each walk, in its order; walks by their number. */
+export function spinesOf(count: ShelfCount, result: CountResult, copies: readonly ReckonedCopy[]): Spine[][] {
+  const states = new Map<number, SpineState>();
+  for (const i of result.found) states.set(i, 'found');
+  for (const { copy } of result.elsewhere) states.set(copy, 'away');
+  const lifted = new Map<number, string | null>();
+  for (const { moves } of result.order)
+    for (const block of moves)
+      for (const i of block.copies) {
+        lifted.set(i, block.after === null ? null : copies[block.after]!.barcode);
+        if (!states.has(i)) states.set(i, 'misplaced');
+      }
+  const { ghosts, notches } = gapsOf(count, result, lifted);
+  const spine = (i: number, state: SpineState, more: Partial<Spine> = {}): Spine => {
+    const { barcode, callNumber, name, id, record } = copies[i]!;
+    return { state, code: barcode, callNumber, title: name, copy: id, record, ...more };
   };
-  for (const copy of expected) {
-    if (scanned.has(copy.barcode)) {
-      close();
-      last = copy.barcode;
-    } else if (notFound.has(copy.barcode)) run.push(copy);
+  const strays = new Map<number, string[]>();
+  for (const { code, section } of count.strays) {
+    const { walk } = count.sections[section]!;
+    const known = strays.get(walk);
+    if (known) known.push(code);
+    else strays.set(walk, [code]);
   }
-  close();
-  return jumps;
+  return count.walks.map((scans, walk) => {
+    const row: Spine[] = [];
+    const seen = new Set<number>();
+    const unread = strays.get(walk) ?? [];
+    let [stray, notch] = [0, 0];
+    const putGhosts = (behind: number) => {
+      for (const g of ghosts.get(behind) ?? []) row.push(spine(g, 'missing'));
+      notch = notches.get(behind) ?? 0;
+    };
+    for (const copy of scans) {
+      if (copy < 0) {
+        const code = unread[stray++] ?? '';
+        row.push({ state: 'unknown', code, callNumber: '', title: '', copy: null, record: null });
+        continue;
+      }
+      if (seen.has(copy)) continue;
+      seen.add(copy);
+      // What should stand before the first book of a shelf.
+      if (ghosts.has(-1 - copy) || notches.has(-1 - copy)) putGhosts(-1 - copy);
+      const after = lifted.get(copy);
+      row.push(
+        spine(copy, states.get(copy) ?? 'in place', {
+          ...(after === undefined ? {} : { after }),
+          ...(notch ? { jumped: notch } : {}),
+        }),
+      );
+      notch = 0;
+      if (count.sections[count.firstSection[copy]!]?.walk === walk) putGhosts(copy);
+    }
+    return row;
+  });
 }
 
-/** The spines of a walk: what was scanned in its order, and where a copy should stand, a ghost behind the one it belongs to. */
-export function spines(
-  order: readonly string[],
-  byBarcode: ReadonlyMap<string, ShelfCopy>,
-  states: ReadonlyMap<string, Spine['state']>,
-  liftedAfter: ReadonlyMap<string, string | null>,
-  inPlace: readonly ShelfCopy[],
-  notFound: readonly ShelfCopy[],
-  jumps: readonly Jump[],
-): Spine[] {
-  const ghosts = new Map<string | null, ShelfCopy[]>();
-  for (const copy of notFound) {
-    const before = inPlace[firstAfter(inPlace, copy.shelfKey) - 1]?.barcode ?? null;
-    const there = ghosts.get(before);
-    if (there) there.push(copy);
-    else ghosts.set(before, [copy]);
-  }
-  const jumpAfter = new Map(jumps.map((j) => [j.after, j.count]));
-  const row: Spine[] = [];
-  const putGhosts = (after: string | null) => {
-    if (jumpAfter.has(after)) return;
-    for (const g of ghosts.get(after) ?? [])
-      row.push({ code: g.barcode, callNumber: g.callNumber, title: g.title, state: 'not-found' });
-  };
-  putGhosts(null);
-  let notch = jumpAfter.get(null);
-  for (const code of order) {
-    const copy = byBarcode.get(code);
-    row.push({
-      code,
-      callNumber: copy?.callNumber ?? '',
-      title: copy?.title ?? '',
-      state: states.get(code) ?? 'in place',
-      ...(liftedAfter.has(code) ? { after: liftedAfter.get(code) } : {}),
-      ...(notch ? { jumped: notch } : {}),
-    });
-    notch = jumpAfter.get(code);
-    putGhosts(code);
-  }
-  return row;
+/** Where missing copies and skipped shelves belong: by the copy behind which they stand, or as -1 - copy before the first that stood. */
+function gapsOf(count: ShelfCount, result: CountResult, lifted: ReadonlyMap<number, string | null>) {
+  const ghosts = new Map<number, number[]>();
+  const notches = new Map<number, number>();
+  count.homes.forEach((home) => {
+    let behind: number | null = null;
+    let waiting: number[] = [];
+    let skipped = 0;
+    for (const i of home.copies) {
+      const outcome = result.outcomeOf(i);
+      if (outcome === 'stood' && count.reads[i]! > 0 && !lifted.has(i)) {
+        const place = behind ?? -1 - i;
+        if (waiting.length) ghosts.set(place, waiting);
+        if (skipped) notches.set(place, skipped);
+        [behind, waiting, skipped] = [i, [], 0];
+      } else if (outcome === 'missing') waiting.push(i);
+      else if (outcome === 'skipped') skipped++;
+    }
+    if (behind !== null && waiting.length) ghosts.set(behind, waiting);
+    if (behind !== null && skipped) notches.set(behind, skipped);
+  });
+  return { ghosts, notches };
 }

@@ -1,41 +1,29 @@
 import { isInRange, keyRange, type KeyRange, type Scheme } from '../callnumbers';
+import type { Outside } from './counted-copy';
 
 /** What a stocktake covers. Empty lists and texts mean all. */
 export interface Stretch {
   readonly branch: string;
   readonly locations: readonly string[];
   readonly types: readonly string[];
+  /** Copies of these statuses are left out. */
+  readonly leftOut?: readonly string[];
   /** Call numbers from and to (inclusive, and all that begins with it), in this scheme. */
   readonly scheme: Scheme;
   readonly from: string;
   readonly to: string;
 }
 
-/** A copy as a stocktake knows it. */
-export interface ShelfCopy {
-  readonly copyId: number;
-  readonly barcode: string;
-  readonly recordId: number;
-  readonly title: string;
+/** Where a copy stands by the records. */
+export interface CopyPlace {
   readonly branch: string;
   readonly location: string;
   readonly type: string;
-  readonly callNumber: string;
   readonly shelfKey: string;
-  readonly status: string;
-  readonly onLoan: boolean;
-  readonly lastSeen: string;
 }
 
-/** Why a copy does not belong in the stretch, or null when it does. */
-export const outsideStretch = (copy: ShelfCopy, stretch: Stretch): Outside | null =>
-  stretchTest(stretch)(copy);
-
-/** What of a copy's place is not in a stretch. */
-export type Outside = 'branch' | 'location' | 'type' | 'range';
-
-/** The same for many copies: the ends of the range are read once. */
-export function stretchTest(stretch: Stretch): (copy: ShelfCopy) => Outside | null {
+/** Why a copy does not belong in the stretch, or null when it does. The ends of the range are read once. */
+export function stretchTest(stretch: Stretch): (copy: CopyPlace) => Outside | null {
   const range = rangeKeys(stretch);
   const [locations, types] = [new Set(stretch.locations), new Set(stretch.types)];
   return (copy) => {

@@ -4,3 +4,4 @@ export { startsWithLetter } from './letter';
 export { editDistance, nearest } from './edit-distance';
 export { decodedOnce } from './twice-encoded';
 export { windows1252Byte, windows1252Character } from './windows-1252';
+export { decodedText } from './decoded';

@@ -3,6 +3,7 @@ import { csvLine } from '@osier/core/address';
 import { MARCXML_END, MARCXML_START, marcXmlElement, writeIso2709, type MarcRecord } from '@osier/core/marc';
 import type { Response } from 'express';
 import { wrong } from '../http/problem';
+import { sendPieces } from '../http/send-pieces';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { copiesFound } from './list';
@@ -55,23 +56,6 @@ async function* recordsOf(store: Store, found: CopyQuery, as: HoldingsAs): Async
   }
 }
 
-/** Writes what is made, as it is made, no faster than it is taken; ends when whoever asked has gone. */
-async function send(
-  res: Response,
-  name: string,
-  type: string,
-  parts: AsyncGenerator<string | Uint8Array>,
-): Promise<undefined> {
-  res.setHeader('content-disposition', `attachment; filename="${name}"`);
-  res.type(type);
-  for await (const part of parts) {
-    if (res.destroyed) return undefined;
-    if (!res.write(part)) await new Promise<void>((done) => res.once('drain', done).once('close', done));
-  }
-  res.end();
-  return undefined;
-}
-
 /** The copies found as a table, or their records with holdings in them, beside them, or without. */
 export async function exportCopies(
   { store: { aside: store } }: Services,
@@ -81,11 +65,11 @@ export async function exportCopies(
   res: Response,
 ): Promise<undefined> {
   const found = await copiesFound(store, search);
-  if (as === 'csv') return send(res, 'copies.csv', 'text/csv; charset=utf-8', tableOf(store, found));
+  if (as === 'csv') return sendPieces(res, 'copies.csv', 'text/csv; charset=utf-8', tableOf(store, found));
   if (as === 'iso2709')
-    return send(res, 'copies.mrc', 'application/marc', isoOf(recordsOf(store, found, holdings)));
+    return sendPieces(res, 'copies.mrc', 'application/marc', isoOf(recordsOf(store, found, holdings)));
   if (as === 'marcxml')
-    return send(res, 'copies.xml', 'application/marcxml+xml', xmlOf(recordsOf(store, found, holdings)));
+    return sendPieces(res, 'copies.xml', 'application/marcxml+xml', xmlOf(recordsOf(store, found, holdings)));
   throw wrong('as', `There is no format “${as}”: csv, iso2709 or marcxml.`);
 }
 

@@ -10,13 +10,20 @@ export type ScanPurpose = ScanColumns['purpose'];
 
 /** Scans that are to be kept. */
 export interface NewScans {
-  readonly purpose: ScanPurpose;
+  readonly purpose: Exclude<ScanPurpose, 'undone'>;
   readonly work: number;
   readonly person: number;
   /** The codes as the scanner gave them. */
   readonly raw: readonly string[];
   /** Where they come from: `number` is that of the first, the others follow. Null when they cannot be sent again. */
-  readonly from: { readonly device: string; readonly run: string; readonly number: number } | null;
+  readonly from: {
+    readonly device: string;
+    readonly run: string;
+    readonly number: number;
+    readonly location?: string;
+  } | null;
+  /** When each was scanned (ISO); now where it is not said. */
+  readonly times?: readonly string[];
   /** Throws when nothing may be scanned there. */
   readonly check: (inside: Store) => Promise<void>;
   /** More to do with the scans that are new, in the same transaction. */
@@ -29,19 +36,20 @@ export interface NewScans {
  */
 export async function addScans(
   store: Store,
-  { purpose, work, person, raw, from, check, also }: NewScans,
+  { purpose, work, person, raw, from, times = [], check, also }: NewScans,
 ): Promise<{ codes: string[]; fresh: number }> {
-  const at = new Date().toISOString();
+  const now = new Date().toISOString();
   const scans = (await scannedCodes(store, raw))
-    .map((code, i) => ({ code, number: (from?.number ?? 0) + i }))
+    .map((code, i) => ({ code, number: (from?.number ?? 0) + i, at: timeOf(times[i], now) }))
     .filter((s) => s.code !== '');
-  const { device, run } = from ?? { device: '', run: '' };
+  const { device, run, location = '' } = from ?? { device: '', run: '' };
   const fresh = await store.write(async (tx) => {
     const inside = store.within(tx);
     await check(inside);
     const known = from
       ? await numbersKept(inside, {
-          purpose,
+          // What was undone does not come again.
+          purpose: [purpose, 'undone'],
           work,
           device,
           run,
@@ -49,7 +57,7 @@ export async function addScans(
         })
       : new Set<number>();
     const own = scans.filter((s) => !known.has(s.number));
-    const rows = own.map(({ code, number }) => [
+    const rows = own.map(({ code, number, at }) => [
       purpose,
       work,
       code,
@@ -58,6 +66,7 @@ export async function addScans(
       device,
       run,
       from ? number : 0,
+      location,
     ]);
     await insertRows(store, 'INSERT', 'scans', COLUMNS, rows, tx);
     await also?.(inside, await lastScans(inside, purpose, work, own.length), tx);
@@ -67,7 +76,13 @@ export async function addScans(
   });
   return { codes: scans.map((s) => s.code), fresh };
 }
-const COLUMNS = ['purpose', 'work', 'code', 'at', 'person', 'device', 'run', 'number'];
+const COLUMNS = ['purpose', 'work', 'code', 'at', 'person', 'device', 'run', 'number', 'location'];
+
+/** A time as a device has it; now where it is none, or is still to come. */
+function timeOf(time: string | undefined, now: string): string {
+  const at = time === undefined ? NaN : Date.parse(time);
+  return Number.isNaN(at) || at > Date.parse(now) ? now : new Date(at).toISOString();
+}
 
 /** The last few scans that were kept. */
 const lastScans = (store: Store, purpose: ScanPurpose, work: number, limit: number): Promise<ScanColumns[]> =>
@@ -81,6 +96,21 @@ async function numbersKept(store: Store, where: WhereOptions<ScanColumns>): Prom
 /** The scans of a withdrawal list or stocktake, as they came. */
 export const scansOf = (store: Store, purpose: ScanPurpose, work: number): Promise<ScanColumns[]> =>
   store.table('scans').find({ where: { purpose, work }, order: [['id', 'ASC']] });
+
+/** The last scan of a walk; undefined when it has none. */
+export const lastScanOf = (
+  store: Store,
+  purpose: ScanPurpose,
+  work: number,
+  walk: { readonly device: string; readonly run: string },
+): Promise<ScanColumns | undefined> =>
+  store.table('scans').first({
+    where: { purpose, work, ...walk },
+    order: [
+      ['number', 'DESC'],
+      ['id', 'DESC'],
+    ],
+  });
 
 /** Takes one scan away. */
 export const removeScan = async (

@@ -1,84 +1,154 @@
 import type { JobState } from '@osier/contract';
-import { counted } from '@osier/core/changes';
-import { createReadStream } from 'node:fs';
+import { counted, creation } from '@osier/core/changes';
+import type { Act } from '@osier/core/acts';
+import type { ScanBatch } from '@osier/core/stocktake';
+import { codeProblem } from '@osier/core/holdings';
 import { rename, rm, stat } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
 import { basename, join } from 'node:path';
-import { createInterface } from 'node:readline';
+import { boolean, number, object, string } from 'yup';
 import { keepFile } from '../deliveries/keep-file';
-import { ProblemError, wrong } from '../http/problem';
+import { ProblemError, wrong, wrongFields } from '../http/problem';
 import type { JobWork } from '../jobs/jobs';
+import { keptWork } from '../jobs/kept-work';
 import { scannedCodes } from '../copies/scanned';
+import { today } from '../day';
 import type { Services } from '../services';
+import { commitPlan } from '../store/commit';
+import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-import { loadCodes, openStocktake } from './stocktake';
+import { sameScans } from './queries';
+import { openStocktake, stocktakeToScan } from './stocktake';
 
 const LARGEST = 20 * 1024 * 1024;
-const LONGEST_LINE = 60;
-const MOST = 500_000;
+/** Codes that are looked up at once. */
+const AT_ONCE = 500;
 const fileAt = (data: string, name: string) => join(data, 'deliveries', `scans-${basename(name)}`);
+
+/** A hand scanner’s list: its name, the day of the walk (today where none is said), the location walked. */
+export interface ScannedFile {
+  readonly name: string;
+  readonly on: string;
+  readonly location: string;
+  /** It is loaded although the same scans are there already. */
+  readonly again: boolean;
+}
 
 /** Takes a scanner's file of any length and loads it as a job. */
 export async function takeScanFile(
   { store, settings, jobs }: Services,
   person: number,
   id: number,
-  name: string,
+  list: ScannedFile,
   body: IncomingMessage,
 ): Promise<JobState> {
-  await openStocktake(store, id);
+  await checked(store, id, person, list);
   const kept = await keepFile(body, {
     data: settings.data,
     largestFile: Math.min(LARGEST, settings.largestFile),
   });
   const file = kept.sha256;
   await rename(kept.path, fileAt(settings.data, file));
-  return jobs.begin('load-scans', `Loading ${name}`, person, { stocktake: id, name, file });
+  return jobs.begin('load-scans', `Loading ${list.name}`, person, { stocktake: id, file, ...list });
 }
+
+/** Refuses a list that cannot be loaded so. */
+async function checked(
+  store: Store,
+  id: number,
+  person: number,
+  { on, location }: ScannedFile,
+): Promise<void> {
+  const { stretch } = (await stocktakeToScan(store, id, person)).value;
+  if (on > today()) throw wrong('on', 'The day of a walk is not to come yet.');
+  const here = (await store.lists()).value.locations.filter((l) => l.branch === stretch.branch);
+  const problem = location === '' ? null : codeProblem('location', 'location', location, here);
+  if (problem) throw wrongFields([problem]);
+}
+
+const loadWork = object({
+  stocktake: number().integer().required(),
+  file: string().required(),
+  name: string().required(),
+  on: string().default(''),
+  location: string().default(''),
+  again: boolean().default(false),
+});
 
 /** Job: loads the codes of a scanner's file into a stocktake, as one entry. */
 export const loadScanFile =
   (services: Services): JobWork =>
   async (run) => {
-    const stocktake = Number(run.work.stocktake);
-    const name = String(run.work.name);
-    const path = fileAt(services.settings.data, String(run.work.file));
+    const { stocktake, file, ...list } = keptWork(loadWork, run.work);
+    const path = fileAt(services.settings.data, file);
     const loaded = run.cursor.loaded === undefined ? undefined : Number(run.cursor.loaded);
+    if (loaded !== undefined) return told(loaded, list.name);
     try {
-      if (loaded === undefined && (await stat(path).catch(() => null)) === null)
+      if ((await stat(path).catch(() => null)) === null)
         throw wrong('file', 'The file is no longer there. Load it again.');
-      const codes = loaded === undefined ? await codesOf(services.store, path) : [];
-      if (loaded === undefined)
-        await loadCodes(services, run.person, stocktake, name, codes, (tx, entry) =>
-          run.keep({ loaded: codes.length }, codes.length, tx, entry ?? undefined),
-        );
-      return `Loaded ${counted(loaded ?? codes.length, 'scan')} from ${name}.`;
+      const read = await services.pool.readScanList(path);
+      if ('problem' in read) throw new ProblemError(422, read.problem);
+      const codes = await codesOf(services.store, read.codes);
+      await loadCodes(
+        services,
+        run.person,
+        stocktake,
+        { ...list, on: list.on || read.on },
+        codes,
+        (tx, entry) => run.keep({ loaded: codes.length }, codes.length, tx, entry ?? undefined),
+      );
+      return told(codes.length, list.name);
     } finally {
-      await rm(path, { force: true });
+      if (!run.stopping()) await rm(path, { force: true });
     }
   };
 
-/** The barcodes of a file, looked up some hundreds at a time. */
-async function codesOf(store: Store, path: string): Promise<string[]> {
-  const lines = await linesIn(path);
+const told = (codes: number, name: string): string => `Loaded ${counted(codes, 'scan')} from ${name}.`;
+
+/** The barcodes that scans stand for, looked up some hundreds at a time. */
+async function codesOf(store: Store, raw: readonly string[]): Promise<string[]> {
   const codes: string[] = [];
-  for (let at = 0; at < lines.length; at += AT_ONCE)
-    codes.push(...(await scannedCodes(store, lines.slice(at, at + AT_ONCE))));
+  for (let at = 0; at < raw.length; at += AT_ONCE)
+    codes.push(...(await scannedCodes(store, raw.slice(at, at + AT_ONCE))));
   return codes.filter((code) => code !== '');
 }
-const AT_ONCE = 500;
 
-async function linesIn(path: string): Promise<string[]> {
-  const codes: string[] = [];
-  for await (const line of createInterface({ input: createReadStream(path), crlfDelay: Infinity })) {
-    if (line.trim() === '') continue;
-    if (line.trim().length > LONGEST_LINE)
-      throw new ProblemError(
-        422,
-        `This does not look like a scanner’s file: “${line.trim().slice(0, 30)}…”. One barcode a line is expected.`,
-      );
-    if (codes.push(line) > MOST)
-      throw new ProblemError(422, `A file may have up to ${MOST.toLocaleString('en-GB')} scans.`);
-  }
-  return codes;
+/** Loads a short list: one entry in the daybook, which can be taken back. */
+export async function loadScans(
+  services: Services,
+  person: number,
+  id: number,
+  list: ScannedFile,
+  raw: readonly string[],
+): Promise<{ entry: number; sentence: string }> {
+  await checked(services.store, id, person, list);
+  return loadCodes(services, person, id, list, await codesOf(services.store, raw));
 }
+
+/** The same for codes that are clean; `also` is done in the transaction that keeps them. */
+const loadCodes = (
+  { store }: Services,
+  person: number,
+  id: number,
+  { name, on, location, again }: ScannedFile,
+  codes: readonly string[],
+  also?: (tx: Transaction, entry: number | null) => Promise<void>,
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const stocktake = await openStocktake(s, id);
+    if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
+    const same = again ? undefined : await sameScans(s, id, codes);
+    if (same)
+      throw wrong(
+        'again',
+        `The same ${counted(codes.length, 'scan')} are loaded already, as ${same.name}. Nothing was loaded.`,
+      );
+    const batch: ScanBatch = { stocktake: id, name, on: on || today(), codes, location };
+    const did: Act = {
+      act: 'load-scans',
+      names: { stocktake: stocktake.value.name, file: name },
+      counts: { scans: codes.length },
+    };
+    const changes = [creation('scanbatch', await s.nextIds('scanbatch', 1), batch)];
+    return { did, changes, ...(also && { also }) };
+  });

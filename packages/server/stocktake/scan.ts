@@ -1,26 +1,40 @@
 import type { ScanAnswer, ScanBody } from '@osier/contract';
-import { nearMisses } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
-import { scanVerdict, type ScanVerdict, type ShelfCopy } from '@osier/core/stocktake';
 import {
-  addSeen,
-  asScanned,
+  CodeSense,
+  isCoverNumber,
+  scanVerdict,
+  shelfStatuses,
+  SlipIndex,
+  stretchTest,
+  type ScannedCopy,
+  type ScanVerdict,
+  type UnknownWhy,
+} from '@osier/core/stocktake';
+import { nearMisses } from '@osier/core/barcodes';
+import type { HouseRules } from '@osier/core/house';
+import { lastWithdrawn } from '../catalogue/search';
+import { keepLoans } from '../projections/stocktake-loans';
+import {
   expectedUnseen,
-  lastExpectedSeen,
+  lastOfWalk,
   nextExpected,
   shelfCopy,
-  stocktakeState,
   timesSeen,
-} from '../projections/stocktakes';
-import { addScans } from '../scanner/scans';
+  unseenBetween,
+} from '../projections/stocktake-places';
+import { addSeen, madeOnes, takeSeen } from '../projections/stocktake-scans';
+import { markStocktakes, stocktakeState } from '../projections/stocktakes';
+import { addScans, lastScanOf } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { lastWithdrawn } from '../catalogue/search';
-import { placeNames } from './reconciled';
-import { openStocktake } from './stocktake';
+import { placeNames } from './places';
+import { stocktakeToScan } from './stocktake';
 
 /** So long a scan waits for the loans desk, in milliseconds; a slow desk is heard later, with the findings. */
 const LOAN_PATIENCE = 400;
+/** Verdicts of one answer. */
+const ANSWERED = 20;
 
 /**
  * Adds scans as they are made and says what each of the last few is, what stands next, and how far the walk is. What is sent
@@ -30,70 +44,142 @@ export async function scanInto(
   services: Services,
   person: number,
   id: number,
-  { codes, from }: ScanBody,
+  { codes, times, from }: ScanBody,
 ): Promise<ScanAnswer> {
   const { store } = services;
-  const stocktake = await openStocktake(store, id);
-  const before = await lastExpectedSeen(store, id);
+  const stocktake = await stocktakeToScan(store, id, person);
+  const { device, run, location } = from ?? { device: '', run: '', location: '' };
+  const before = await lastOfWalk(store, id, device, run);
   const added = await addScans(store, {
-    ...{ purpose: 'stocktake', work: id, person, raw: codes, from: from ?? null },
-    check: async (inside) => void (await openStocktake(inside, id)),
-    also: (inside, fresh, tx) => addSeen(inside, id, fresh.map(asScanned), tx),
+    ...{ purpose: 'stocktake', work: id, person, raw: codes, from: from ?? null, times },
+    check: async (inside) => void (await stocktakeToScan(inside, id, person)),
+    also: async (inside, fresh, tx) => {
+      for (const walk of madeOnes(fresh)) await addSeen(inside, id, walk, tx);
+      if (fresh.length) await markStocktakes(inside, [id], tx, true);
+    },
   });
+  const house = (await store.house()).value;
   const verdicts: ScanVerdict[] = [];
-  let last = before ? await shelfCopyNow(services, before.barcode) : null;
+  let last = before ? await copyNow(services, id, before.barcode) : null;
   for (const code of added.codes.slice(-ANSWERED)) {
-    const { verdict, copy } = await verdictOn(services, stocktake, code, last);
+    const { verdict, copy } = await verdictOn(services, stocktake, house, { code, location, before: last });
     verdicts.push(verdict);
     if (copy && (verdict.outcome === 'in place' || verdict.outcome === 'out-of-order')) last = copy;
   }
-  const state = await stocktakeState(store, id);
-  const next = last ? await nextExpected(store, id, last.shelfKey, last.barcode) : undefined;
   return {
     added: added.fresh,
     verdicts,
-    next: next ?? null,
-    expected: state?.expected ?? 0,
-    found: state?.found ?? 0,
+    next: (last && (await nextExpected(store, id, last))) ?? null,
+    ...(await howFar(store, id)),
   };
 }
-const ANSWERED = 20;
+
+/** How many copies are expected, and how many of them were scanned. */
+async function howFar(store: Store, id: number): Promise<{ expected: number; found: number }> {
+  const { expected = 0, found = 0 } = (await stocktakeState(store, id)) ?? {};
+  return { expected, found };
+}
+
+/** Takes back the last scan of a walk; gives its code, null when there is none. */
+export async function undoScan(
+  { store }: Services,
+  person: number,
+  id: number,
+  walk: { readonly device: string; readonly run: string },
+): Promise<{ code: string | null; expected: number; found: number }> {
+  const code = await store.write(async (tx) => {
+    const inside = store.within(tx);
+    await stocktakeToScan(inside, id, person);
+    const last = await lastScanOf(inside, 'stocktake', id, walk);
+    if (!last) return null;
+    // What is sent again afterwards must not come back: its number stays taken.
+    await inside.table('scans').update({ purpose: 'undone', work: id }, { id: last.id }, tx);
+    await takeSeen(inside, id, last, tx);
+    await markStocktakes(inside, [id], tx, true);
+    tx.whenStored(() => store.feed.tell({ entry: null, kinds: { stocktake: [id] } }));
+    return last.code;
+  });
+  return { code, ...(await howFar(store, id)) };
+}
+
+type PlacedCopy = ScannedCopy & { readonly isOfStretch: number };
 
 async function verdictOn(
-  { store, ...services }: Services,
+  services: Services,
   { id, value }: StoredObject<'stocktake'>,
-  code: string,
-  before: ShelfCopy | null,
-): Promise<{ verdict: ScanVerdict; copy: ShelfCopy | null }> {
-  const copy = await shelfCopyNow({ store, ...services }, code);
-  const missing = new Set(copy ? [] : await nearExpected(store, id, code));
-  const withdrawn = copy ? undefined : await lastWithdrawn(store, code);
+  house: HouseRules,
+  {
+    code,
+    location,
+    before,
+  }: { readonly code: string; readonly location: string; readonly before: PlacedCopy | null },
+): Promise<{ verdict: ScanVerdict; copy: PlacedCopy | null }> {
+  const { store } = services;
+  const copy = (await copyNow(services, id, code)) ?? (await withdrawnCopy(store, code));
+  const wrongPlace = (c: PlacedCopy) => {
+    const outside = c.isOfStretch ? null : stretchTest(value.stretch)(c);
+    return outside ?? (location !== '' && c.location !== location ? 'location' : null);
+  };
+  const last =
+    before && before.barcode !== code && (location === '' || before.location === location) ? before : null;
   const verdict = scanVerdict(
-    value.stretch,
     {
-      ...{ code, copy },
-      before: before?.barcode === code ? null : before,
+      ...{ code, copy, before: last && copy && last.location === copy.location ? last : null },
+      outside: copy && wrongPlace(copy),
+      isExpected: copy !== null && shelfStatuses(house).includes(copy.status),
       again: (await timesSeen(store, id, code)) > 1,
-      withdrawn: withdrawn?.value.withdrawnOn ?? null,
-      isMissingHere: (near) => missing.has(near),
+      between: last && copy ? await unseenBetween(store, id, last, copy) : 0,
+      ...(copy ? { why: 'not_in_file', near: [] } : await strayed(store, id, house, code)),
     },
+    value.jump ?? { when: 'never' },
     await placeNames(store),
   );
   return { verdict, copy };
 }
 
-/** Barcodes that one slip leads to, of copies that are expected and were not scanned. */
-async function nearExpected(store: Store, id: number, code: string): Promise<string[]> {
+/** Why nothing is known of a code, and the copies nobody scanned yet that it may be. */
+async function strayed(
+  store: Store,
+  id: number,
+  house: HouseRules,
+  code: string,
+): Promise<{ readonly why: UnknownWhy; readonly near: readonly string[] }> {
+  const sense = CodeSense.ofRules(house.barcodes);
+  const stranger = sense.stranger(code);
+  if (stranger) return { why: stranger, near: [] };
+  if (isCoverNumber(code)) return { why: 'isbn', near: [] };
   const tried: string[] = [];
   nearMisses(code, (near) => (tried.push(near), false));
-  return expectedUnseen(store, id, tried);
+  const unseen = await expectedUnseen(store, id, tried);
+  const near = new SlipIndex(unseen, sense).near(code).flatMap((i) => unseen[i] ?? []);
+  return { why: sense.isSound(code) ? 'not_in_file' : 'unreadable', near };
 }
 
-/** A copy as it stands now, on loan if the desk says so in time. */
-async function shelfCopyNow({ store, loans }: Services, barcode: string): Promise<ShelfCopy | null> {
-  const row = await shelfCopy(store, barcode);
+/** A copy as it stands now, on loan if the desk says so in time; what it says is kept. */
+async function copyNow({ store, loans }: Services, id: number, barcode: string): Promise<PlacedCopy | null> {
+  const row = await shelfCopy(store, id, barcode);
   if (!row) return null;
   const silence = new Promise<null>((resolve) => setTimeout(() => resolve(null), LOAN_PATIENCE).unref());
-  const said = await Promise.race([loans.ask([barcode]), silence]);
-  return { ...row, onLoan: said?.of(barcode).state === 'on loan' };
+  const said = loans.configured ? await Promise.race([loans.ask([barcode]), silence]) : null;
+  if (said?.of(barcode).state !== 'on loan') return row;
+  await keepLoans(store, id, [barcode], said);
+  return { ...row, status: 'on loan' };
+}
+
+/** A copy that was withdrawn, as the register has it. */
+async function withdrawnCopy(store: Store, barcode: string): Promise<PlacedCopy | null> {
+  const gone = (await lastWithdrawn(store, barcode))?.value;
+  if (!gone) return null;
+  const { title, callNumber, branch, location, copy } = gone;
+  return {
+    barcode,
+    title,
+    callNumber,
+    branch,
+    location,
+    type: copy.type,
+    shelfKey: '',
+    status: 'withdrawn',
+    isOfStretch: 0,
+  };
 }

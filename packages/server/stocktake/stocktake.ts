@@ -1,18 +1,17 @@
-import type { StocktakeBody, StocktakeRow } from '@osier/contract';
-import { creation, update } from '@osier/core/changes';
-import { codeProblem } from '@osier/core/holdings';
+import type { StocktakeBody, StocktakeRow, StretchBody, StretchReview } from '@osier/contract';
+import { creation } from '@osier/core/changes';
+import { COPY_STATUSES, codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
-import type { ScanBatch, Stocktake } from '@osier/core/stocktake';
+import { shelfStatuses, type JumpAlarm, type Stocktake } from '@osier/core/stocktake';
 import type { Act } from '@osier/core/acts';
 import { today } from '../day';
-import { notFound, wrong, wrongFields } from '../http/problem';
-import { copiesSeen, keepResult, stocktakeStates } from '../projections/stocktakes';
-import { scannedCodes } from '../copies/scanned';
+import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
+import { inStretch, stocktakeStates } from '../projections/stocktakes';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
-import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-import { askLoans, placeNameOf, placeNames, reconcileNow } from './reconciled';
+import { placeNameOf, placeNames } from './places';
+import { countStretch, isBeingClosed, overlapping } from './queries';
 
 /** All stocktakes, the newest first, with how each stands. */
 export async function listStocktakes({ store }: Services): Promise<StocktakeRow[]> {
@@ -22,98 +21,131 @@ export async function listStocktakes({ store }: Services): Promise<StocktakeRow[
   return all.map(({ id, version, value }) => {
     const { expected, found, scans, findings } = states.get(id) ?? NOTHING_YET;
     const placeName = placeNameOf(value, names);
-    return { id, version, stocktake: value, expected, found, scans, findings, placeName };
+    return { id, version, stocktake: asShown(value), expected, found, scans, findings, placeName };
   });
 }
 const NOTHING_YET = { expected: 0, found: 0, scans: 0, findings: null };
+
+/** A stocktake as it is told, with what older ones do not say. */
+export const asShown = ({
+  orders = {},
+  jump = { when: 'never' },
+  scanners = [],
+  skipRun: _,
+  stretch,
+  ...rest
+}: Stocktake): StocktakeRow['stocktake'] => ({
+  ...rest,
+  stretch: { ...stretch, leftOut: [...(stretch.leftOut ?? [])] },
+  ...{ orders, scanners },
+  jump: {
+    when: jump.when,
+    by: jump.when === 'class' ? jump.difference : jump.when === 'copies' ? jump.number : 0,
+  },
+});
+
+/** What is wrong with a stretch, beside its fields. */
+async function stretchProblems(store: Store, body: StretchBody) {
+  const lists = (await store.lists()).value;
+  const here = lists.locations.filter((l) => l.branch === body.branch);
+  const statuses = COPY_STATUSES.map((s) => ({ code: s, name: s }));
+  const problems = [
+    codeProblem('branch', 'branch', body.branch, lists.branches),
+    ...body.locations.map((l) => codeProblem('locations', 'location', l, here)),
+    ...body.types.map((t) => codeProblem('types', 'type', t, lists.types)),
+    ...body.leftOut.map((s) => codeProblem('leftOut', 'status', s, statuses)),
+  ].filter((p) => p !== null);
+  const { from, to } = inStretch(body).given;
+  if (typeof from === 'string' && typeof to === 'string' && from > to && !from.startsWith(to))
+    problems.push({ field: 'to', message: `${body.to} stands before ${body.from}.` });
+  return problems;
+}
+
+/** What a stretch holds now. */
+export async function reviewStretch(
+  { store: { aside: store } }: Services,
+  body: StretchBody,
+): Promise<StretchReview> {
+  const problems = await stretchProblems(store, body);
+  if (problems.length) throw wrongFields(problems);
+  const standing = new Set(shelfStatuses((await store.house()).value));
+  const rows = await countStretch(store, inStretch(body), body.seenSince);
+  const sum = (of: typeof rows) => of.reduce((n, r) => n + r.n, 0);
+  const expected = rows.filter((r) => standing.has(r.status));
+  return {
+    copies: sum(rows),
+    expected: sum(expected),
+    seenSince: sum(expected.filter((r) => r.isSeen)),
+    statuses: Object.fromEntries(
+      [...new Set(rows.map((r) => r.status))]
+        .filter((s) => !standing.has(s))
+        .map((s) => [s, sum(rows.filter((r) => r.status === s))]),
+    ),
+    overlaps: await overlapping(store, inStretch(body)),
+  };
+}
 
 /** Starts a stocktake of a stretch. */
 export const startStocktake = (
   { store }: Services,
   person: number,
-  body: StocktakeBody,
+  { name, seenSince, order, orders, jumpWhen, jumpBy, scanners, ...stretch }: StocktakeBody,
 ): Promise<{ id: number; entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
-    const lists = (await s.lists()).value;
-    const here = lists.locations.filter((l) => l.branch === body.branch);
-    const problems = [
-      codeProblem('branch', 'branch', body.branch, lists.branches),
-      ...body.locations.map((l) => codeProblem('locations', 'location', l, here)),
-      ...body.types.map((t) => codeProblem('types', 'type', t, lists.types)),
-    ].filter((p) => p !== null);
+    const problems = await stretchProblems(s, { ...stretch, seenSince });
+    const here = (await s.lists()).value.locations.filter((l) => l.branch === stretch.branch);
+    problems.push(...orders.flatMap((o) => codeProblem('orders', 'location', o.location, here) ?? []));
     if (problems.length) throw wrongFields(problems);
-    const { name, seenSince, ...stretch } = body;
-    const value: Stocktake = { name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince };
+    const jump: JumpAlarm =
+      jumpWhen === 'never'
+        ? { when: 'never' }
+        : jumpWhen === 'class'
+          ? { when: 'class', difference: jumpBy }
+          : { when: 'copies', number: Math.round(jumpBy) };
+    const value: Stocktake = {
+      ...{ name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince, jump, scanners },
+      orders: await ordersOf(s, stretch.branch, order, orders),
+      skipRun: (await s.house()).value.jumpLength,
+    };
     const id = await s.nextIds('stocktake', 1);
     const did: Act = { act: 'start-stocktake', names: { stocktake: name } };
     return { did, id, changes: [creation('stocktake', id, value)] };
   });
 
+/** In what order the shelves of each location of a branch are held. */
+async function ordersOf(
+  store: Store,
+  branch: string,
+  order: StocktakeBody['order'],
+  orders: StocktakeBody['orders'],
+): Promise<NonNullable<Stocktake['orders']>> {
+  const here = (await store.lists()).value.locations.filter((l) => l.branch === branch);
+  return {
+    ...Object.fromEntries(here.map((l) => [l.code, order])),
+    ...Object.fromEntries(orders.map((o) => [o.location, o.order])),
+  };
+}
+
 /** A stocktake that is open; one that is closed is refused. */
 export async function openStocktake(store: Store, id: number): Promise<StoredObject<'stocktake'>> {
   const stocktake = await store.read('stocktake', id);
   if (!stocktake) throw notFound(`Stocktake ${id}`);
+  // One whose closing was stopped is open.
+  if (stocktake.value.state === 'closing' && (await isBeingClosed(store, id)))
+    throw wrong('stocktake', 'This stocktake is being closed.');
   if (stocktake.value.state === 'closed') throw wrong('stocktake', 'This stocktake is closed.');
   return stocktake;
 }
 
-/** Loads a scanner's file: one entry in the daybook, which can be taken back. */
-export const loadScans = async (
-  services: Services,
-  person: number,
+/** The same for a person who scans: a stocktake may be for some people only. */
+export async function stocktakeToScan(
+  store: Store,
   id: number,
-  name: string,
-  raw: readonly string[],
-): Promise<{ entry: number; sentence: string }> =>
-  loadCodes(services, person, id, name, (await scannedCodes(services.store, raw)).filter(Boolean));
-
-/** The same for codes that are clean; `also` is done in the transaction that keeps them. */
-export const loadCodes = (
-  { store }: Services,
   person: number,
-  id: number,
-  name: string,
-  codes: readonly string[],
-  also?: (tx: Transaction, entry: number | null) => Promise<void>,
-): Promise<{ entry: number; sentence: string }> =>
-  commitPlan(store, person, async (s) => {
-    const stocktake = await openStocktake(s, id);
-    if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
-    const batch: ScanBatch = { stocktake: id, name, on: today(), codes };
-    const did: Act = {
-      act: 'load-scans',
-      names: { stocktake: stocktake.value.name, file: name },
-      counts: { scans: codes.length },
-    };
-    const changes = [creation('scanbatch', await s.nextIds('scanbatch', 1), batch)];
-    return { did, changes, ...(also && { also }) };
-  });
-
-/** Closes a stocktake: every copy found gets today as the day it was last seen, and its result is kept. */
-export async function closeStocktake(
-  services: Services,
-  person: number,
-  id: number,
-): Promise<{ entry: number; sentence: string }> {
-  const said = await askLoans(services, (await openStocktake(services.store, id)).id);
-  return commitPlan(services.store, person, async (store) => {
-    const stocktake = await openStocktake(store, id);
-    const { result, loansDesk } = await reconcileNow(store, stocktake, said);
-    const seen = await store.readMany('copy', await copiesSeen(store, id));
-    const findings = result.findings.length;
-    const did: Act = {
-      act: 'close-stocktake',
-      names: { stocktake: stocktake.value.name },
-      counts: { found: result.found, expected: result.expected, findings },
-    };
-    const closed: Stocktake = { ...stocktake.value, state: 'closed', closedOn: today() };
-    return {
-      did,
-      changes: [
-        ...seen.map((c) => update('copy', c, { ...c.value, lastSeen: today() })),
-        update('stocktake', stocktake, closed),
-      ],
-      also: (tx: Transaction) => keepResult(store, id, findings, { result, loansDesk }, tx),
-    };
-  });
+): Promise<StoredObject<'stocktake'>> {
+  const stocktake = await openStocktake(store, id);
+  const { scanners = [] } = stocktake.value;
+  if (scanners.length && !scanners.includes(person))
+    throw new ProblemError(403, 'This stocktake is scanned by others. The head says by whom.');
+  return stocktake;
 }

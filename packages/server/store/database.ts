@@ -28,6 +28,7 @@ import { recordFindings } from './migrations/016-record-findings';
 import { recordDesk } from './migrations/019-record-desk';
 import { links } from './migrations/020-links';
 import { alikeMembers, copyLists, establishedHeadings } from './migrations/021-copy-lists';
+import { stocktakes } from './migrations/022-stocktakes';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -216,6 +217,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '019-record-desk', statements: recordDesk },
     { name: '020-links', statements: links },
     { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers, ...establishedHeadings] },
+    { name: '022-stocktakes', statements: stocktakes },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

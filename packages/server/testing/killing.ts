@@ -40,11 +40,12 @@ export const kill = (s: Server) =>
     s.process.kill('SIGKILL');
   });
 
-export async function client(s: Server) {
+/** Somebody who is signed in; the cataloguer where nobody else is named. */
+export async function client(s: Server, person = 2) {
   const signed = await fetch(`${s.address}/api/sign-in/demo`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: '{"person":2}',
+    body: JSON.stringify({ person }),
   });
   const cookie = signed.headers.get('set-cookie')!.split(';')[0]!;
   const ask = async <T>(method: string, path: string, body?: BodyInit) =>

@@ -52,6 +52,7 @@ export async function startTesting(
     trustProxy: options.trustProxy ?? '',
     largestFile: 64 * 1024 * 1024,
     links: options.links ?? { patience: 2000, hosts: new Map() },
+    tls: null,
     logLevel: 'silent',
     workers: join(root, 'packages/server/dist'),
     web: join(folder, 'no-web'),

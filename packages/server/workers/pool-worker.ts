@@ -17,3 +17,6 @@ export const compareNames = ({ names, touched }: NamesToCompare): LookAlike[] =>
 
 /** Pairs of records that may be one, among those that share a key. */
 export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pairsOf(compared);
+
+export { reckonStocktake } from './reckon-stocktake';
+export { readScanList } from './read-scan-list';

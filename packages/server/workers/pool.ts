@@ -2,14 +2,18 @@ import type { CompareNames } from '../projections/look-alikes';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
 import type { LabelOrder, LabelsSet } from '../labels/label-worker';
+import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
+import type { ScanList } from './read-scan-list';
 
 /** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
 export interface WorkerPool {
   readonly compareNames: CompareNames;
   readonly pairRecords: PairRecords;
+  readonly reckonStocktake: ReckonStocktake;
+  readonly readScanList: (path: string) => Promise<ScanList>;
   readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
   close(): Promise<void>;
 }
@@ -17,7 +21,7 @@ export interface WorkerPool {
 /** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
 export function workerPool(folder: string): WorkerPool {
   // What a function of the script gives is said where it is called.
-  const pool = new Piscina<NamesToCompare | readonly Compared[] | LabelOrder, never>({
+  const pool = new Piscina<NamesToCompare | readonly Compared[] | ReckonOrder | LabelOrder | string, never>({
     filename: join(folder, 'pool-worker.mjs'),
     minThreads: 0,
     maxThreads: 2,
@@ -26,6 +30,8 @@ export function workerPool(folder: string): WorkerPool {
   return {
     compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
+    reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
+    readScanList: (path) => pool.run(path, { name: 'readScanList' }),
     labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),
     close: () => pool.destroy(),
   };

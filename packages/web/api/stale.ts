@@ -20,7 +20,7 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/piles', ['pile', 'piled', 'record', 'holding', 'copy']],
   ['/withdrawal-lists', ['withdrawlist', 'copy', 'holding', 'record', 'withdrawn']],
   ['/register', ['withdrawn']],
-  ['/stocktakes', ['stocktake', 'scanbatch', 'copy', 'holding']],
+  ['/stocktakes', ['stocktake', 'scanbatch', 'settled', 'copy', 'holding']],
   ['/welcome', []],
   ['/outside', []],
   ['/format', []],

@@ -1,4 +1,6 @@
-import { codesOf, codesOfFile, decodedText } from './codes-of-file';
+import { codesOf } from '@osier/core/barcodes';
+import { decodedText } from '@osier/core/text';
+import { codesOfFile } from './codes-of-file';
 
 const file = (text: string | Uint8Array) => {
   const bytes = typeof text === 'string' ? new TextEncoder().encode(text) : text;

@@ -52,8 +52,8 @@ test('rows of a table are added, changed, counted and taken away', async () => {
     await scans.insert({ ...scan, code: 'B' }, tx),
   ]);
   expect(await scans.find({ order: [['id', 'DESC']] })).toEqual([
-    { ...scan, id: ids[1], code: 'B' },
-    { ...scan, id: ids[0], code: 'A' },
+    { ...scan, id: ids[1], code: 'B', location: '' },
+    { ...scan, id: ids[0], code: 'A', location: '' },
   ]);
   await store.write(async (tx) => {
     expect(await scans.update({ code: 'C' }, { code: 'A' }, tx)).toBe(1);

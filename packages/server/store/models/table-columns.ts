@@ -39,7 +39,8 @@ export interface SignInColumns {
 /** A scan of a withdrawal list or a stocktake, as it came. */
 export interface ScanColumns {
   id: number;
-  purpose: 'withdrawal' | 'stocktake';
+  /** What it is for; `undone`: one of a stocktake that does not count any more. */
+  purpose: 'withdrawal' | 'stocktake' | 'undone';
   work: number;
   code: string;
   at: string;
@@ -48,6 +49,8 @@ export interface ScanColumns {
   device: string;
   run: string;
   number: number;
+  /** Code of the location that is walked; '' for all of the stretch. */
+  location: string;
 }
 
 /** How far the reading of a delivery has come. */

@@ -24,6 +24,7 @@ const ATTRIBUTES: {
     ...{ id, purpose: text, work: integer, code: text, at: text, person: integer },
     ...{ device: { ...text, defaultValue: '' }, run: { ...text, defaultValue: '' } },
     number: { ...integer, defaultValue: 0 },
+    location: { ...text, defaultValue: '' },
   },
   readings: {
     ...{

@@ -6,7 +6,7 @@ import { useApi } from '../../api/queries';
 import { AreaHead } from '../../parts/AreaHead';
 import { when } from '../../parts/when';
 import { DeliveryCounts } from './DeliveryCounts';
-import './report.css';
+import '../../parts/report.css';
 import { deliveriesWords as wording } from './words';
 
 /** What became of each record of a delivery, as a page that prints well. */

@@ -1,5 +1,6 @@
 import { api, houseSchema, type HouseBody, type SetUp } from '@osier/contract';
-import { Input, InputNumber, Select } from 'antd';
+import { MAY_STAND } from '@osier/core/stocktake';
+import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { KitBar } from '../../parts/form/KitBar';
@@ -187,6 +188,14 @@ export function HouseForm({ data }: { data: SetUp }) {
               problem={problem('jumpLength')}
             >
               {number('jumpLength', 2, 200)}
+            </KitField>
+            <KitField label={wording.alsoOnTheShelf} help={wording.copiesOfTheseStatuses}>
+              <Checkbox.Group
+                options={[...MAY_STAND]}
+                value={[...(house.standing ?? MAY_STAND)]}
+                disabled={disabled}
+                onChange={(standing) => set({ standing })}
+              />
             </KitField>
           </KitGrid>
         </KitSection>

@@ -103,7 +103,9 @@ export const setUpWords = {
   threeLettersOfIso4217: 'three letters of ISO 4217',
   emptyForAny: 'empty for any',
   stocktake: 'Stocktake',
-  lengthOfAJump: 'Length of a jump',
+  lengthOfAJump: 'Length of a skipped shelf',
+  alsoOnTheShelf: 'Expected on the shelf as well',
+  copiesOfTheseStatuses: 'copies of these statuses are looked for in a stocktake, as available ones are',
   soManyExpectedCopiesIn: 'so many expected copies in a row not scanned',
   saveHouseRules: 'Save house rules',
   // LabelRolls

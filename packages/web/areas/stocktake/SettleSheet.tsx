@@ -1,8 +1,7 @@
 import { api, type StocktakeDetail } from '@osier/contract';
-import { call } from '../../api/call';
-import type { Settlement } from '@osier/core/stocktake';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { CodePicker } from '../../parts/CodePicker';
@@ -10,44 +9,43 @@ import { KitField } from '../../parts/form/KitField';
 import { ReviewSheet } from '../../parts/ReviewSheet';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
+import type { Ticked } from './use-settling';
 import { stocktakeWords as wording } from './words';
 
 /** The review of settling chosen findings, with where misplaced copies belong from now on. */
 export function SettleSheet({
   stocktake,
-  items: chosen,
+  asked: chosen,
   onClose,
   onDone,
 }: {
   stocktake: StocktakeDetail;
-  items: { copy: number; act: Settlement }[];
+  asked: Ticked;
   onClose: () => void;
   onDone: () => void;
 }) {
   /** What is reviewed stays so while it is done, whatever becomes of the ticks behind the sheet. */
-  const [items] = useState(chosen);
+  const [asked] = useState(chosen);
   const lists = useSetUp()?.lists.value;
   const { stretch } = stocktake.stocktake;
   const places = (lists?.locations ?? []).filter((l) => l.branch === stretch.branch);
   const [location, setLocation] = useState(stretch.locations[0] ?? '');
   const { say } = useShell();
-  const moves = items.some((i) => i.act === 'correct-location');
+  const moves = [...asked.items, ...asked.all].some((i) => i.act === 'correct-location');
   const params = { id: stocktake.id };
+  const page = (from: number) =>
+    call(api.stocktakes.reviewSettle, { params, body: { ...asked, location, from } });
   const review = useQuery({
-    queryKey: ['review', 'settle', stocktake.id, items, location],
-    queryFn: () => call(api.stocktakes.reviewSettle, { params, body: { items, location } }),
+    queryKey: ['review', 'settle', stocktake.id, asked, location],
+    queryFn: () => page(0),
     gcTime: 0,
     retry: false,
     staleTime: Infinity,
   });
   const act = async (leftOut: readonly number[], token: string) => {
-    const done = await call(api.stocktakes.settle, {
-      params,
-      body: leftOut.length
-        ? { items: items.filter((i) => !leftOut.includes(i.copy)), location }
-        : { items, location, token },
-    });
-    say(done.sentence, done.entry);
+    const body = { ...asked, location, leaveOut: [...leftOut], token };
+    const done = await call(api.stocktakes.settle, { params, body });
+    if (done.entry !== null) say(done.sentence, done.entry);
     onDone();
     void refresh();
   };
@@ -59,6 +57,7 @@ export function SettleSheet({
       onClose={onClose}
       onDo={act}
       onAnew={review.refetch}
+      onMore={page}
     >
       {moves ? (
         <KitField label={wording.newLocation}>

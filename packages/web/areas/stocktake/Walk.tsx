@@ -1,119 +1,176 @@
-import { api, type ScanAnswer } from '@osier/contract';
-import { call } from '../../api/call';
+import type { StocktakeRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { useRef, useState } from 'react';
+import { CameraOutlined, RollbackOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { problemText } from '../../api/request';
+import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
-import { chime } from './sound';
+import { useSetUp } from '../setup/use-set-up';
+import type { WalkVerdict } from './device-verdict';
+import { canOpenOffline, openOffline } from './open-offline';
 import { Progress } from './Progress';
-import { scanSource } from './scan-source';
 import { useStocktakes } from './use-stocktakes';
+import { useWalk, type WhyWaiting } from './use-walk';
 import './stocktake.css';
 import { stocktakeWords as wording } from './words';
 
-type Verdict = ScanAnswer['verdicts'][number];
-const SAYS: Record<Verdict['outcome'], string> = {
-  'in place': wording.inPlace2,
-  'out-of-order': wording.outOfOrder2,
-  'should-not-be-here': wording.shouldNotBeHere2,
+const Camera = lazy(() => import('./Camera'));
+
+const SAYS: Record<WalkVerdict['outcome'], string> = {
+  'in place': wording.inPlace,
+  'out-of-order': wording.outOfOrder,
+  'should-not-be-here': wording.shouldNotBeHere,
   'scanned before': wording.scannedBefore,
   unknown: wording.unknownBarcode,
+  kept: wording.keptHere,
+  undone: wording.scanUndone,
 };
-const MARKS: Record<Verdict['outcome'], 'clear' | 'caution' | 'stop' | 'information'> = {
+const MARKS: Record<WalkVerdict['outcome'], 'clear' | 'caution' | 'stop' | 'information'> = {
   'in place': 'clear',
   'out-of-order': 'caution',
   'should-not-be-here': 'stop',
   'scanned before': 'information',
   unknown: 'stop',
+  kept: 'information',
+  undone: 'information',
 };
-const isGood = ({ outcome }: Verdict) => outcome === 'in place' || outcome === 'scanned before';
 
-/** Scans that the server has not answered yet, with the number of the first within the run. */
-interface Unsent {
-  readonly number: number;
-  readonly codes: readonly string[];
-}
-
-/** For the walk along the shelf, phone in hand: one large field, one large answer, a sound for good and one for bad. */
+/** For the walk along the shelf, phone in hand: one large field, one large answer, a sound and a shake for each outcome; goes on without network. */
 export default function Walk() {
   const id = Number(useParams().id);
   const { data: rows } = useStocktakes();
   const stocktake = rows?.find((r) => r.id === id);
-  const [answer, setAnswer] = useState<ScanAnswer | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const source = useRef(scanSource());
-  const unsent = useRef<Unsent>({ number: 0, codes: [] });
-  const sending = useRef(false);
-  /** Sends what is waiting, one request at a time; what fails stays and goes with the next scan. */
-  const send = async () => {
-    if (sending.current) return;
-    sending.current = true;
-    try {
-      while (unsent.current.codes.length > 0) {
-        const { number, codes } = unsent.current;
-        const from = { ...source.current, number };
-        const said = await call(api.stocktakes.scan, { params: { id }, body: { codes, from } });
-        unsent.current = {
-          number: number + codes.length,
-          codes: unsent.current.codes.slice(codes.length),
-        };
-        setAnswer(said);
-        setProblem(null);
-        chime(said.verdicts.every(isGood));
-      }
-    } catch (e) {
-      setProblem(
-        `${problemText(e)} ${unsent.current.codes.length} scans are kept here and go with the next one.`,
-      );
-      chime(false);
-    } finally {
-      sending.current = false;
-    }
-  };
-  const scan = (raw: readonly string[]) => {
-    unsent.current = { ...unsent.current, codes: [...unsent.current.codes, ...raw] };
-    void send();
-  };
-  if (!stocktake) return null;
-  const last = answer?.verdicts.at(-1);
-  const { found, expected } = answer ?? stocktake;
+  useEffect(() => openOffline(), []);
+  return stocktake ? <WalkOf stocktake={stocktake} /> : null;
+}
+
+function WalkOf({ stocktake: s }: { stocktake: StocktakeRow }) {
+  const { scan, takeBack, walkIn, location, verdict, next, far, waiting, why, times, onDevice } = useWalk(
+    s.id,
+  );
+  const [isCamera, setCamera] = useState(false);
+  const { found, expected } = far ?? s;
   return (
     <div className="walk">
       <div className="row spread">
-        <h1>{stocktake.stocktake.name}</h1>
-        <Link to={`/stocktake/${id}`}>{wording.findings2}</Link>
+        <h1>{s.stocktake.name}</h1>
+        <Link to={`/stocktake/${s.id}`}>{wording.findings2}</Link>
       </div>
-      <ScanField large label={stocktake.placeName} name={stocktake.stocktake.name} onScan={scan} />
-      {problem ? (
-        <p className="note stop" role="alert">
-          {problem}
-        </p>
+      <WhereWalked stocktake={s} location={location} onChoose={walkIn} />
+      <ScanField large label={s.placeName} name={s.stocktake.name} onScan={scan} />
+      {isCamera ? (
+        <Suspense fallback={null}>
+          <Camera onCode={(code) => void scan([code])} />
+        </Suspense>
       ) : null}
-      <div className={`walk-answer ${last?.outcome ?? ''}`} role="status" aria-live="assertive">
-        {last ? (
-          <>
-            <p className="walk-state">
-              <Mark kind={MARKS[last.outcome]} name={last.outcome} /> {SAYS[last.outcome]}
-            </p>
-            <p className="walk-number mono">{last.callNumber || groupedBarcode(last.code)}</p>
-            <p>{last.title}</p>
-            {last.message ? <p>{last.message}</p> : null}
-          </>
-        ) : (
-          <p className="faded">{wording.scanTheFirstCopyOf}</p>
-        )}
-      </div>
-      {answer?.next ? (
+      <WaitingNote waiting={waiting} why={why} />
+      <VerdictBox verdict={verdict} />
+      {next ? (
         <p className="faded">
-          {wording.next} <span className="mono">{answer.next.callNumber}</span> {answer.next.title}
+          {wording.next} <span className="mono">{next.callNumber}</span> {next.title}
         </p>
       ) : null}
       <p>
-        <b>{found}</b> {wording.ofFound2(expected)}
+        <b>{found.toLocaleString('en-GB')}</b> {wording.ofFound2(expected.toLocaleString('en-GB'))}
+        {times.length ? ` · ${wording.scannedHere(times.length)} · ${wording.paceNow(paceOf(times))}` : ''}
       </p>
-      <Progress part={found} whole={expected} name={stocktake.stocktake.name} />
+      <Progress part={found} whole={expected} name={s.stocktake.name} />
+      <div className="row">
+        <Button icon={<RollbackOutlined />} disabled={times.length === 0} onClick={() => void takeBack()}>
+          {wording.takeBackLast}
+        </Button>
+        {'mediaDevices' in navigator ? (
+          <Button icon={<CameraOutlined />} onClick={() => setCamera(!isCamera)}>
+            {isCamera ? wording.stopCamera : wording.useCamera}
+          </Button>
+        ) : null}
+      </div>
+      <p className="faded">
+        {canOpenOffline()
+          ? onDevice
+            ? wording.loadedForOffline(onDevice.toLocaleString('en-GB'))
+            : ''
+          : wording.offlineNeedsHttps}
+      </p>
+    </div>
+  );
+}
+
+/** Scans of the last five minutes, a minute; of the walk so far when it is shorter. */
+function paceOf(times: readonly number[]): number {
+  const now = times.at(-1) ?? 0;
+  const recent = times.filter((t) => now - t < 300_000);
+  const minutes = Math.max(1, (now - (recent[0] ?? now)) / 60_000);
+  return Math.round(recent.length / minutes);
+}
+
+function WhereWalked({
+  stocktake: { stocktake },
+  location,
+  onChoose,
+}: {
+  stocktake: StocktakeRow;
+  location: string;
+  onChoose: (code: string) => void;
+}) {
+  const all = useSetUp()?.lists.value.locations ?? [];
+  const { branch, locations } = stocktake.stretch;
+  const places = all.filter(
+    (l) => l.branch === branch && (locations.length === 0 || locations.includes(l.code)),
+  );
+  if (places.length < 2) return null;
+  return (
+    <label>
+      {wording.locationWalked}
+      <CodePicker
+        list={places}
+        value={location}
+        onChange={onChoose}
+        placeholder={wording.allOfTheStretch}
+        optional
+        label={wording.locationWalked}
+      />
+    </label>
+  );
+}
+
+function WaitingNote({ waiting, why }: { waiting: number; why: WhyWaiting | null }) {
+  if (waiting === 0 || why === null) return null;
+  const text =
+    why.kind === 'offline'
+      ? wording.waitingToBeSent(waiting)
+      : why.kind === 'signed out'
+        ? wording.notSignedIn(waiting)
+        : wording.refusedScans(why.why, waiting);
+  return (
+    <p className={why.kind === 'offline' ? 'note caution' : 'note stop'} role="alert">
+      {text}
+    </p>
+  );
+}
+
+function VerdictBox({ verdict: v }: { verdict: WalkVerdict | null }) {
+  return (
+    <div className={`walk-answer ${v?.outcome ?? ''}`} role="status" aria-live="assertive">
+      {v ? (
+        <>
+          <p className="walk-state">
+            <Mark kind={MARKS[v.outcome]} name={v.outcome} /> {SAYS[v.outcome]}
+          </p>
+          <p className="walk-number mono">{v.callNumber || groupedBarcode(v.code)}</p>
+          <p>{v.title}</p>
+          {v.message ? <p>{v.message}</p> : null}
+          {v.jumped ? (
+            <p className="note caution">
+              <Mark kind="caution" /> {wording.passedAShelf(v.jumped)}
+            </p>
+          ) : null}
+        </>
+      ) : (
+        <p className="faded">{wording.scanTheFirstCopyOf}</p>
+      )}
     </div>
   );
 }

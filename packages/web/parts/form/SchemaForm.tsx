@@ -26,6 +26,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
   takesFocus = false,
   scans,
   more,
+  below,
   follow,
   draft,
   onSend,
@@ -49,6 +50,8 @@ export function SchemaForm<S extends AnyObjectSchema>({
   scans?: FormScans;
   /** Further acts, at the end of the bar. */
   more?: ReactNode;
+  /** What is told of what is typed so far, below the fields. */
+  below?: (typed: Readonly<Record<string, unknown>>) => ReactNode;
   /** What becomes of other fields when some have been changed. */
   follow?: (changed: Readonly<Record<string, unknown>>) => Record<string, unknown>;
   /** Where what is typed is kept until it is sent or discarded. */
@@ -117,6 +120,7 @@ export function SchemaForm<S extends AnyObjectSchema>({
           </Form.Item>
         ))}
       </div>
+      {below?.(typed)}
       {refused ? <Alert type="error" title={refused} role="alert" style={{ marginBottom: 12 }} /> : null}
       {disabled ? null : (
         <div className="kit-bar">

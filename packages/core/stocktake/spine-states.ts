@@ -1,0 +1,3 @@
+/** How a spine stands. */
+export const SPINE_STATES = ['in place', 'misplaced', 'away', 'found', 'unknown', 'missing'] as const;
+export type SpineState = (typeof SPINE_STATES)[number];

@@ -1,0 +1,108 @@
+import type { Store } from '../store/store';
+
+/** A copy as a stocktake knows it, but for its being on loan. */
+export interface ShelfRow {
+  readonly copyId: number;
+  readonly barcode: string;
+  readonly status: string;
+  readonly type: string;
+  readonly branch: string;
+  readonly location: string;
+  readonly callNumber: string;
+  readonly shelfKey: string;
+  readonly recordId: number;
+  readonly title: string;
+  /** It is one of the stretch. */
+  readonly isOfStretch: number;
+}
+
+/** The copy with a barcode: as it was when a stocktake started, where it is of its stretch; its status is that of now. */
+export const shelfCopy = (store: Store, id: number, barcode: string): Promise<ShelfRow | undefined> =>
+  store.row<ShelfRow>(
+    `SELECT c.id AS copyId, c.barcode, c.status, c.type, ifnull(e.branch, h.branch) AS branch, ifnull(e.location, h.location) AS location,
+       ifnull(e.call_number, h.call_number) AS callNumber, ifnull(e.shelf_key, h.shelf_key) AS shelfKey, h.record AS recordId, ifnull(r.title, '') AS title,
+       e.copy IS NOT NULL AS isOfStretch
+       FROM copies c JOIN holdings h ON h.id = c.holding LEFT JOIN record_rows r ON r.id = h.record
+       LEFT JOIN stocktake_expected e ON e.stocktake = :id AND e.copy = c.id WHERE c.barcode = :barcode`,
+    { id, barcode },
+  );
+
+/** The numbers of copies whose codes were scanned behind a number, with the last day on which each was. */
+export const copiesSeen = (
+  store: Store,
+  id: number,
+  after: number,
+  atMost: number,
+): Promise<{ copy: number; day: string }[]> =>
+  store.rows<{ copy: number; day: string }>(
+    `SELECT c.id AS copy, n.day FROM stocktake_seen n CROSS JOIN copies c ON c.barcode = n.code
+      WHERE n.stocktake = :id AND c.id > :after ORDER BY c.id LIMIT :atMost`,
+    { id, after, atMost },
+  );
+
+/** How often a code was scanned in a stocktake. */
+export const timesSeen = async (store: Store, id: number, code: string): Promise<number> =>
+  (
+    await store.row<{ times: number }>(
+      'SELECT times FROM stocktake_seen WHERE stocktake = :id AND code = :code',
+      { id, code },
+    )
+  )?.times ?? 0;
+
+/** The last code of a walk that a copy of the stretch has. */
+export const lastOfWalk = (
+  store: Store,
+  id: number,
+  device: string,
+  run: string,
+): Promise<{ barcode: string } | undefined> =>
+  store.row<{ barcode: string }>(
+    `SELECT s.code AS barcode FROM scans s WHERE s.purpose = 'stocktake' AND s.work = :id AND s.device = :device AND s.run = :run
+        AND EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = s.code) ORDER BY s.id DESC LIMIT 1`,
+    { id, device, run },
+  );
+
+const UNSEEN = `e.counts = 1 AND NOT EXISTS (SELECT 1 FROM stocktake_seen n WHERE n.stocktake = e.stocktake AND n.code = e.barcode)`;
+
+/** The expected copy that stands next behind a place of a location and was not scanned yet. */
+export const nextExpected = (
+  store: Store,
+  id: number,
+  { location, shelfKey, barcode }: Pick<ShelfRow, 'location' | 'shelfKey' | 'barcode'>,
+): Promise<{ barcode: string; callNumber: string; title: string } | undefined> =>
+  store.row<{ barcode: string; callNumber: string; title: string }>(
+    `SELECT e.barcode, e.call_number AS callNumber, e.title FROM stocktake_expected e
+      WHERE e.stocktake = :id AND e.location = :location AND (e.shelf_key, e.barcode) > (:shelfKey, :barcode) AND ${UNSEEN}
+      ORDER BY e.shelf_key, e.barcode LIMIT 1`,
+    { id, location, shelfKey, barcode },
+  );
+
+/** More copies than this between two scans are not counted. */
+const MOST_BETWEEN = 1000;
+
+/** How many expected copies between two places of a location were not scanned. */
+export const unseenBetween = async (
+  store: Store,
+  id: number,
+  from: Pick<ShelfRow, 'location' | 'shelfKey' | 'barcode'>,
+  to: Pick<ShelfRow, 'shelfKey' | 'barcode'>,
+): Promise<number> =>
+  (
+    await store.row<{ n: number }>(
+      `SELECT COUNT(*) AS n FROM (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.location = :location
+         AND (e.shelf_key, e.barcode) > (:fromKey, :fromCode) AND (e.shelf_key, e.barcode) < (:toKey, :toCode) AND ${UNSEEN} LIMIT ${MOST_BETWEEN})`,
+      {
+        ...{ id, location: from.location, fromKey: from.shelfKey, fromCode: from.barcode },
+        ...{ toKey: to.shelfKey, toCode: to.barcode },
+      },
+    )
+  )?.n ?? 0;
+
+/** Which of some codes are of copies that are expected and were not scanned. */
+export async function expectedUnseen(store: Store, id: number, codes: readonly string[]): Promise<string[]> {
+  const rows = await store.rows<{ barcode: string }>(
+    `SELECT e.barcode FROM json_each(:codes) w CROSS JOIN stocktake_expected e INDEXED BY stocktake_expected_barcode ON e.stocktake = :id AND e.barcode = w.value WHERE ${UNSEEN}`,
+    { id, codes: JSON.stringify(codes) },
+  );
+  return rows.map((r) => r.barcode);
+}

@@ -1,0 +1,179 @@
+import type { ReckonOrder, Reckoned } from '../stocktake/reckon-order';
+import type { Transaction } from '../store/database';
+import { insertRows } from '../store/insert';
+import type { Store } from '../store/store';
+
+/** Copies that go to the thread in one piece. */
+const AT_ONCE = 5000;
+
+/** What a copy is told as: the copies of the stretch as they were when it started, others as they stand now. */
+const ROW = (parts: string) => `json_array(${parts})`;
+
+/** The copies of a stretch behind a number, with how they stand now, as one JSON text; what is marked missing here counts as it did. */
+const OF_STRETCH = `SELECT MAX(id) AS last, json_group_array(json(row)) AS rows FROM (SELECT e.copy AS id,
+   ${ROW(`e.copy, e.barcode,
+     CASE WHEN c.id IS NULL THEN 'withdrawn' WHEN l.state = 'on loan' THEN 'on loan'
+       WHEN c.status = 'missing' AND EXISTS (SELECT 1 FROM settled_findings f WHERE f.stocktake = :id AND f.finding = 'missing' AND f.code = e.barcode) THEN 'available'
+       ELSE c.status END,
+     ifnull(c.last_seen, ''), e.branch, e.location, e.type, e.shelf_key, e.author, e.title, e.call_number, e.record, e.outcome`)} AS row
+   FROM stocktake_expected e LEFT JOIN copies c ON c.id = e.copy LEFT JOIN stocktake_loans l ON l.stocktake = e.stocktake AND l.barcode = e.barcode
+   WHERE e.stocktake = :id AND e.copy > :after ORDER BY e.copy LIMIT ${AT_ONCE})`;
+
+const OTHERS = `SELECT json_group_array(json(row)) AS rows FROM (SELECT
+   ${ROW(`c.id, c.barcode, CASE WHEN l.state = 'on loan' THEN 'on loan' ELSE c.status END, c.last_seen, h.branch, h.location, c.type, h.shelf_key,
+     ifnull(r.author, ''), ifnull(r.title, ''), h.call_number, h.record, NULL`)} AS row
+   FROM stocktake_seen n CROSS JOIN copies c ON c.barcode = n.code JOIN holdings h ON h.id = c.holding LEFT JOIN record_rows r ON r.id = h.record
+   LEFT JOIN stocktake_loans l ON l.stocktake = n.stocktake AND l.barcode = n.code
+   WHERE n.stocktake = :id AND NOT EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.copy = c.id))`;
+
+const WITHDRAWN = `SELECT json_group_array(json(row)) AS rows FROM (SELECT
+   ${ROW(`MAX(w.id), n.code, 'withdrawn', '', w.value ->> 'branch', w.value ->> 'location', '', '', '', w.value ->> 'title', w.value ->> 'callNumber', w.value ->> 'record', NULL`)} AS row
+   FROM stocktake_seen n CROSS JOIN withdrawn w ON w.barcode = n.code AND w.gone = 0
+   WHERE n.stocktake = :id AND NOT EXISTS (SELECT 1 FROM copies c WHERE c.barcode = n.code)
+     AND NOT EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = n.code) GROUP BY n.code)`;
+
+/** The copies that a stocktake is reckoned from, as JSON texts. */
+async function copiesOf(store: Store, id: number): Promise<string[]> {
+  const texts: string[] = [];
+  for (let after: number | null = 0; after !== null;) {
+    const piece: { last: number | null; rows: string } | undefined = await store.row(OF_STRETCH, {
+      id,
+      after,
+    });
+    if (piece?.last != null) texts.push(piece.rows);
+    after = piece?.last ?? null;
+  }
+  for (const sql of [OTHERS, WITHDRAWN]) {
+    const piece = await store.row<{ rows: string }>(sql, { id });
+    if (piece) texts.push(piece.rows);
+  }
+  return texts;
+}
+
+/** The walks of a stocktake with their codes as JSON, in the order in which they were begun. */
+async function runsOf(store: Store, id: number): Promise<ReckonOrder['runs']> {
+  const runs = await store.rows<{ id: number; location: string; file: number; device: string; run: string }>(
+    'SELECT id, location, file, device, run FROM stocktake_runs WHERE stocktake = :id AND scans > 0 ORDER BY began, id',
+    { id },
+  );
+  const found: { id: number; location: string; codes: string }[] = [];
+  for (const run of runs) {
+    const row = await store.row<{ codes: string }>(
+      run.file
+        ? `SELECT json_extract(value, '$.codes') AS codes FROM scan_batches WHERE id = :file`
+        : `SELECT json_group_array(code) AS codes FROM (SELECT code FROM scans WHERE purpose = 'stocktake' AND work = :id AND device = :device AND run = :run ORDER BY number, id)`,
+      { ...run, id },
+    );
+    found.push({ id: run.id, location: run.location, codes: row?.codes ?? '[]' });
+  }
+  return found;
+}
+
+/** While people scan, a stocktake is reckoned when they pause for so long, and after so long at the latest; in milliseconds. */
+const [QUIET, LATEST] = [2000, 45_000];
+
+/** A stocktake that is to be reckoned, with the stamp of its mark; `isDue` is 0 while it is still being scanned. */
+export const nextDirty = (
+  store: Store,
+): Promise<{ stocktake: number; stamp: number; isDue: number } | undefined> =>
+  store.row<{ stocktake: number; stamp: number; isDue: number }>(
+    `SELECT d.stocktake, d.stamp, (d.scanned + ${QUIET} < :now OR d.since + ${LATEST} < :now) AS isDue
+       FROM stocktake_dirty d JOIN stocktakes s ON s.id = d.stocktake ORDER BY isDue DESC, d.stocktake LIMIT 1`,
+    { now: Date.now() },
+  );
+
+/** The stamp of a stocktake’s mark; null when nothing of it is to be reckoned. */
+export const stampOf = async (store: Store, id: number): Promise<number | null> =>
+  (await store.row<{ stamp: number }>('SELECT stamp FROM stocktake_dirty WHERE stocktake = :id', { id }))
+    ?.stamp ?? null;
+
+/** What one stocktake is reckoned from as it stands; `plan` is what it goes by. */
+export async function reckonOrder(store: Store, id: number, plan: ReckonOrder['plan']): Promise<ReckonOrder> {
+  const digests = await store.rows<{ run: number; part: number; digest: string }>(
+    'SELECT run, part, digest FROM stocktake_spines WHERE stocktake = :id',
+    { id },
+  );
+  return { plan, copies: await copiesOf(store, id), runs: await runsOf(store, id), digests };
+}
+
+/** Keeps what was reckoned; a settled finding stays, whatever is found now. Nothing is kept of a stocktake that was closed or deleted meanwhile. */
+export async function keepReckoned(store: Store, id: number, stamp: number, made: Reckoned): Promise<void> {
+  await store.write(async (tx) => {
+    const inside = store.within(tx);
+    const state = await inside.row<{ state: string }>('SELECT state FROM stocktakes WHERE id = :id', { id });
+    const isClosed = state === undefined || state.state === 'closed';
+    if (!isClosed) {
+      await keepOutcomes(inside, id, made.changed, tx);
+      await keepFindings(inside, id, made.findings, tx);
+      await keepSpines(inside, id, made, tx);
+    }
+    await inside.run(
+      'DELETE FROM stocktake_dirty WHERE stocktake = :id AND (stamp = :stamp OR :isClosed)',
+      { id, stamp, isClosed: isClosed ? 1 : 0 },
+      tx,
+    );
+    await inside.run(
+      'UPDATE stocktake_dirty SET since = :now WHERE stocktake = :id',
+      { id, now: Date.now() },
+      tx,
+    );
+    tx.whenStored(() => store.feed.tell({ entry: null, kinds: { stocktake: [id] } }));
+  });
+}
+
+async function keepOutcomes(
+  store: Store,
+  id: number,
+  changed: Reckoned['changed'],
+  tx: Transaction,
+): Promise<void> {
+  for (let at = 0; at < changed.length; at += AT_ONCE)
+    await store.run(
+      `UPDATE stocktake_expected SET outcome = v.value ->> 1 FROM json_each(:changed) v
+        WHERE stocktake_expected.stocktake = :id AND stocktake_expected.copy = v.value ->> 0`,
+      { id, changed: JSON.stringify(changed.slice(at, at + AT_ONCE)) },
+      tx,
+    );
+}
+
+async function keepFindings(
+  store: Store,
+  id: number,
+  findings: Reckoned['findings'],
+  tx: Transaction,
+): Promise<void> {
+  await store.run(
+    `DELETE FROM stocktake_findings WHERE stocktake = :id
+        AND NOT EXISTS (SELECT 1 FROM settled_findings s WHERE s.stocktake = :id AND s.finding = stocktake_findings.kind AND s.code = stocktake_findings.code)
+        AND (kind, code) NOT IN (SELECT value ->> 0, value ->> 1 FROM json_each(:keys))`,
+    { id, keys: JSON.stringify(findings.map((f) => [f.kind, f.code])) },
+    tx,
+  );
+  await insertRows(
+    store,
+    'INSERT',
+    'stocktake_findings',
+    ['stocktake', 'kind', 'code', 'place', 'detail'],
+    findings.map((f, i) => [id, f.kind, f.code, i, JSON.stringify(f)]),
+    tx,
+    `AND NOT EXISTS (SELECT 1 FROM settled_findings s WHERE s.stocktake = json_extract(row.value, '$[0]') AND s.finding = json_extract(row.value, '$[1]') AND s.code = json_extract(row.value, '$[2]'))
+       ON CONFLICT (stocktake, kind, code) DO UPDATE SET place = excluded.place, detail = excluded.detail WHERE place <> excluded.place OR detail <> excluded.detail`,
+  );
+}
+
+async function keepSpines(store: Store, id: number, made: Reckoned, tx: Transaction): Promise<void> {
+  await store.run(
+    `DELETE FROM stocktake_spines WHERE stocktake = :id AND NOT EXISTS (SELECT 1 FROM json_each(:lengths) l
+       WHERE l.value ->> 0 = stocktake_spines.run AND stocktake_spines.part < l.value ->> 1)`,
+    { id, lengths: JSON.stringify(made.parts) },
+    tx,
+  );
+  await insertRows(
+    store,
+    'INSERT OR REPLACE',
+    'stocktake_spines',
+    ['stocktake', 'run', 'part', 'digest', 'states', 'spines'],
+    made.spines.map((s) => [id, s.run, s.part, s.digest, s.states, s.spines]),
+    tx,
+  );
+}

@@ -1,0 +1,113 @@
+import type { JobState, StocktakeDetail, StocktakeReport } from '@osier/contract';
+import { creation } from '@osier/core/changes';
+import { field } from '@osier/core/marc';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fillIfEmpty } from '../../../demo/fill';
+import { commit } from '../store/commit';
+import { openStore } from '../store/open-store';
+import { client, ended, kill, killAll, start } from '../testing/killing';
+import { TESTED } from '../testing/tested';
+
+afterAll(killAll);
+
+const COPIES = 4000;
+const HEAD = 1;
+
+/** Copies at the Millrace benches, a record each; gives their barcodes. */
+async function filled(folder: string): Promise<string[]> {
+  await fillIfEmpty(folder);
+  const store = await openStore(folder);
+  const [record, holding, copy] = [
+    await store.nextIds('record', COPIES),
+    await store.nextIds('holding', COPIES),
+    await store.nextIds('copy', COPIES),
+  ];
+  const barcodes: string[] = [];
+  for (let at = 0; at < COPIES; at += 500)
+    await commit(store, {
+      ...{ did: TESTED, person: 1 },
+      changes: Array.from({ length: 500 }, (_, k) => {
+        const i = at + k;
+        const barcode = `3120499${String(i).padStart(7, '0')}`;
+        barcodes.push(barcode);
+        const plain = { fund: '', supplier: '', acquired: '', condition: '', note: '', price: null };
+        return [
+          creation('record', record + i, {
+            leader: '00000nam a2200000 i 4500',
+            fields: [field('245', '00', 'a', `Bench ${i}`)],
+          }),
+          creation('holding', holding + i, {
+            ...{ record: record + i, branch: 'MR', location: 'BENCH', scheme: 'dewey' as const, prefix: '' },
+            ...{ class: `${680 + (i % 9)}.${i}`, item: 'BEN', suffix: '', note: '' },
+          }),
+          creation('copy', copy + i, {
+            ...{
+              ...plain,
+              holding: holding + i,
+              barcode,
+              number: 1,
+              type: 'BK',
+              status: 'available' as const,
+              lastSeen: '',
+            },
+          }),
+        ];
+      }).flat(),
+    });
+  await store.close();
+  return barcodes;
+}
+
+async function seenOn(folder: string): Promise<object[]> {
+  const store = await openStore(folder);
+  const rows = await store.rows<object>('SELECT last_seen, COUNT(*) AS n FROM copies GROUP BY 1 ORDER BY 1');
+  await store.close();
+  return rows;
+}
+
+test('a closing that is killed goes on to the end; nothing is scanned meanwhile; undone, all is as it was', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
+  const barcodes = await filled(folder);
+  const before = await seenOn(folder);
+  let server = await start(folder);
+  let { ask, until } = await client(server, HEAD);
+  const stretch = {
+    name: 'Benches',
+    branch: 'MR',
+    locations: ['BENCH'],
+    scheme: 'dewey',
+    from: '680',
+    to: '688',
+  };
+  const { id } = await ask<{ id: number }>('POST', '/stocktakes', JSON.stringify(stretch));
+  const path = `/stocktakes/${id}`;
+  await ask('POST', `${path}/load`, JSON.stringify({ name: 'walk', codes: barcodes.slice(0, 3900) }));
+  const job = await ask<JobState>('POST', `${path}/close`, '{}');
+  let kills = 0;
+  for (const at of [1, 1200, 2600]) {
+    const seen = await until(job.id, (j) => j.done >= at || ended(j));
+    if (ended(seen)) break;
+    await kill(server);
+    kills++;
+    server = await start(folder);
+    ({ ask, until } = await client(server, HEAD));
+    const refused = await ask<{ detail?: string }>('POST', `${path}/scans`, JSON.stringify({ codes: ['1'] }));
+    expect(refused.detail).toMatch(/closed/);
+  }
+  expect(kills).toBeGreaterThan(0);
+  const done = await until(job.id, ended);
+  expect(done).toMatchObject({ state: 'done', message: 'Closed Benches.' });
+  const detail = await ask<StocktakeDetail>('GET', path);
+  expect(detail).toMatchObject({ stocktake: { state: 'closed' }, outcomes: { stood: 3900 } });
+  const report = await ask<StocktakeReport>('GET', `${path}/report`);
+  expect(report.outcomes).toEqual(detail.outcomes);
+  expect(report.people).toEqual([{ name: 'walk', scans: 3900 }]);
+  const undone = await ask<{ job?: number }>('POST', `/daybook/${done.entry}/undo`, '{}');
+  if (undone.job) expect((await until(undone.job, ended)).state).toBe('done');
+  expect((await ask<StocktakeDetail>('GET', path)).stocktake.state).toBe('open');
+  await kill(server);
+  expect(await seenOn(folder)).toEqual(before);
+  rmSync(folder, { recursive: true });
+}, 240_000);

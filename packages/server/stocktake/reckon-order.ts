@@ -1,0 +1,40 @@
+import type { BarcodeRule } from '@osier/core/barcodes';
+import type { Coded } from '@osier/core/holdings';
+import type { ShelfOrder, StockFinding, Stretch } from '@osier/core/stocktake';
+
+/** What a thread reckons a stocktake from; copies and codes as JSON, so that handing them over holds nobody up. */
+export interface ReckonOrder {
+  readonly plan: {
+    readonly stretch: Stretch;
+    readonly orders: Readonly<Record<string, ShelfOrder>>;
+    readonly seenSince: string;
+    readonly skipRun: number;
+    readonly statuses: readonly string[];
+    readonly barcodes: readonly BarcodeRule[];
+    readonly branches: readonly Coded[];
+    readonly locations: readonly Coded[];
+  };
+  readonly copies: readonly string[];
+  readonly runs: readonly { readonly id: number; readonly location: string; readonly codes: string }[];
+  /** What is kept of the pictures of walks, so that only what differs comes back. */
+  readonly digests: readonly { readonly run: number; readonly part: number; readonly digest: string }[];
+}
+
+/** What a thread gives back. */
+export interface Reckoned {
+  readonly changed: readonly (readonly [copy: number, outcome: number])[];
+  readonly findings: readonly StockFinding[];
+  /** How many pieces the picture of each walk has, and those pieces that differ. */
+  readonly parts: readonly (readonly [run: number, parts: number])[];
+  readonly spines: readonly {
+    readonly run: number;
+    readonly part: number;
+    readonly digest: string;
+    /** How many spines of each state, as JSON. */
+    readonly states: string;
+    readonly spines: string;
+  }[];
+}
+
+/** How a stocktake is reckoned: in a thread of the server. */
+export type ReckonStocktake = (order: ReckonOrder) => Promise<Reckoned>;

@@ -1,0 +1,58 @@
+import { shelfStatuses } from '@osier/core/stocktake';
+import type { Services } from '../services';
+import type { Store } from '../store/store';
+import { keepLoans, toAsk } from '../projections/stocktake-loans';
+import { keepReckoned, nextDirty, reckonOrder, stampOf } from '../projections/stocktake-reckoning';
+import type { ReckonOrder, ReckonStocktake } from './reckon-order';
+
+/** Longest pause between two reckonings, and how long it is seen whether the scanning pauses, in milliseconds. */
+const [LONGEST_PAUSE, LOOK] = [1500, 250];
+const pause = (time: number) => new Promise((resolve) => setTimeout(resolve, time));
+
+/** Reckons one stocktake that was touched, once nobody scans in it for a moment; gives 0 when none was. */
+export async function reckonSome(store: Store, reckon: ReckonStocktake): Promise<number> {
+  const dirty = await nextDirty(store);
+  if (!dirty) return 0;
+  const began = performance.now();
+  if (dirty.isDue) await reckonOne(store, reckon, dirty.stocktake, dirty.stamp);
+  await pause(dirty.isDue ? Math.min(LONGEST_PAUSE, performance.now() - began) : LOOK);
+  return 1;
+}
+
+async function reckonOne(store: Store, reckon: ReckonStocktake, id: number, stamp: number): Promise<void> {
+  const plan = await planOf(store, id);
+  if (!plan) return;
+  await keepReckoned(store, id, stamp, await reckon(await reckonOrder(store, id, plan)));
+}
+
+/** What a stocktake goes by, as it stands; null for one that is gone. */
+async function planOf(store: Store, id: number): Promise<ReckonOrder['plan'] | null> {
+  const stocktake = await store.read('stocktake', id);
+  if (!stocktake) return null;
+  const { stretch, seenSince, orders = {}, skipRun } = stocktake.value;
+  const house = (await store.house()).value;
+  const { branches, locations } = (await store.lists()).value;
+  return {
+    ...{ stretch, seenSince, orders, branches, locations },
+    skipRun: skipRun ?? house.jumpLength,
+    statuses: shelfStatuses(house),
+    barcodes: house.barcodes,
+  };
+}
+
+/** Reckons a stocktake until nothing of it is to be reckoned any more. */
+export async function reckonFully({ store: { aside }, pool }: Services, id: number): Promise<void> {
+  for (let stamp = await stampOf(aside, id); stamp !== null; stamp = await stampOf(aside, id))
+    await reckonOne(aside, pool.reckonStocktake, id, stamp);
+}
+
+/** Copies about which the loans desk is asked at once, and hours after which it is asked again about one that was not seen. */
+const [ASKED, HOURS] = [200, 12];
+
+/** Asks the loans desk about some copies of open stocktakes; gives 0 when there are none, or it is silent. */
+export async function askSome(store: Store, loans: Services['loans']): Promise<number> {
+  if (!loans.configured) return 0;
+  const next = await toAsk(store, ASKED, new Date(Date.now() - HOURS * 3_600_000).toISOString());
+  if (!next) return 0;
+  return keepLoans(store, next.stocktake, next.barcodes, await loans.ask(next.barcodes));
+}

@@ -1,0 +1,107 @@
+import type { SettleBody, StockFindingRow } from '@osier/contract';
+import { groupedBarcode } from '@osier/core/barcodes';
+import type { StoredObject } from '@osier/core/kinds';
+import { COPY_OUTCOMES, shelfStatuses, type Settlement, type StockFindingKind } from '@osier/core/stocktake';
+import { ProblemError } from '../http/problem';
+import { timesSeen } from '../projections/stocktake-places';
+import { copiesWithBarcodes, findingsWithCodes } from '../projections/stocktake-views';
+import type { Store } from '../store/store';
+import { findingPage, shownCopy, shownFinding } from './view';
+
+/** Findings that are settled at once. */
+export const MOST_SETTLED = 20_000;
+
+/** A finding and what is done about it. */
+export interface ToSettle {
+  readonly act: Settlement;
+  readonly finding: StockFindingRow;
+}
+
+/** The findings that are asked for, each with its act once; 409 for one that is none (any more) or was settled. */
+export async function toSettle(
+  store: Store,
+  id: number,
+  { items, all }: Pick<SettleBody, 'items' | 'all'>,
+): Promise<ToSettle[]> {
+  const found = new Map<string, ToSettle>();
+  for (const { finding, act } of all)
+    for await (const row of everyFinding(store, id, finding))
+      if (row.settled === null && row.acts.includes(act))
+        found.set(`${row.kind} ${row.code}`, { act, finding: row });
+  const kinds = new Set(items.map((i) => i.finding));
+  for (const kind of kinds) {
+    const own = new Map(items.filter((i) => i.finding === kind).map((i) => [i.code, i.act]));
+    const rows = new Map((await findingsNamed(store, id, kind, [...own.keys()])).map((f) => [f.code, f]));
+    for (const [code, act] of own) {
+      const row = rows.get(code);
+      if (!row?.acts.includes(act))
+        throw refused(code, `is not a finding that “${NAMES[act]}” settles (any more)`);
+      if (row.settled)
+        throw refused(code, `was settled on ${row.settled.on} by ${row.settled.by || 'somebody'}`);
+      found.set(`${kind} ${code}`, { act, finding: row });
+    }
+  }
+  return [...found.values()];
+}
+
+const NAMES: Readonly<Record<Settlement, string>> = {
+  'mark-missing': 'mark missing',
+  'mark-found': 'mark found',
+  'correct-location': 'set location',
+  done: 'mark as done',
+};
+
+const refused = (code: string, why: string): ProblemError =>
+  new ProblemError(409, `${groupedBarcode(code)} ${why}. Nothing was settled.`, {
+    fields: [{ field: 'items', message: `${groupedBarcode(code)} ${why}.` }],
+  });
+
+async function* everyFinding(
+  store: Store,
+  id: number,
+  kind: StockFindingKind,
+): AsyncGenerator<StockFindingRow> {
+  let after: string | undefined;
+  for (let count = 0; count <= MOST_SETTLED;) {
+    const { rows, next } = await findingPage(store, id, kind, after);
+    yield* rows;
+    count += rows.length;
+    if (next === null) return;
+    after = next;
+  }
+}
+
+/** Findings by their codes; a copy of a skipped shelf may be marked missing as well. */
+async function findingsNamed(
+  store: Store,
+  id: number,
+  kind: StockFindingKind,
+  codes: readonly string[],
+): Promise<StockFindingRow[]> {
+  if (kind !== 'missing') return (await findingsWithCodes(store, id, kind, codes)).map(shownFinding);
+  const [missing, skipped] = [COPY_OUTCOMES.indexOf('missing'), COPY_OUTCOMES.indexOf('skipped')];
+  const rows = await copiesWithBarcodes(store, id, codes);
+  return rows.filter((r) => r.outcome === missing || r.outcome === skipped).map(shownCopy);
+}
+
+/** Refuses what has changed since it was reckoned: a copy that was scanned, withdrawn, or put right by somebody else. */
+export async function refuseStale(
+  store: Store,
+  id: number,
+  items: readonly ToSettle[],
+  held: ReadonlyMap<number, StoredObject<'copy'>>,
+): Promise<void> {
+  const standing = shelfStatuses((await store.house()).value);
+  for (const { act, finding } of items) {
+    if (act === 'done' || finding.copy === null) continue;
+    const copy = held.get(finding.copy);
+    if (!copy) throw refused(finding.code, 'is no copy any more: it was withdrawn or deleted');
+    const { status } = copy.value;
+    if (act === 'mark-missing' && !standing.includes(status))
+      throw refused(finding.code, `is recorded ${status} by now`);
+    if (act === 'mark-missing' && (await timesSeen(store, id, finding.code)) > 0)
+      throw refused(finding.code, 'was scanned meanwhile');
+    if (act === 'mark-found' && standing.includes(status))
+      throw refused(finding.code, `is recorded ${status} by now`);
+  }
+}

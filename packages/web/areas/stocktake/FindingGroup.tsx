@@ -1,0 +1,120 @@
+import { api, type FindingPage, type StockFindingRow, type StocktakeDetail } from '@osier/contract';
+import { groupedBarcode } from '@osier/core/barcodes';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { Button, Checkbox } from 'antd';
+import { Link } from 'react-router';
+import { call } from '../../api/call';
+import { Barcode } from '../../parts/Barcode';
+import { Mark } from '../../parts/Mark';
+import type { TickedFindings } from './use-settling';
+import { stocktakeWords as wording } from './words';
+
+const inWords = (n: number) => n.toLocaleString('en-GB');
+
+/** Findings of one kind, a page at a time; with `ticks` they can be settled. */
+export function FindingGroup({
+  stocktake,
+  counts: { kind, count, settled },
+  mark,
+  isComparing,
+  ticks,
+}: {
+  stocktake: number;
+  counts: StocktakeDetail['kinds'][number];
+  mark: 'stop' | 'caution' | 'information';
+  isComparing: boolean;
+  ticks: TickedFindings | null;
+}) {
+  const pages = useInfiniteQuery({
+    queryKey: [`/stocktakes/${stocktake}/findings`, kind],
+    initialPageParam: '',
+    getNextPageParam: (last: FindingPage) => last.next,
+    queryFn: ({ pageParam }) =>
+      call(api.stocktakes.findings, {
+        params: { id: stocktake },
+        query: { kind, ...(pageParam && { after: pageParam }) },
+      }),
+  });
+  const rows = pages.data?.pages.flatMap((p) => p.rows) ?? [];
+  const name = wording.kinds[kind];
+  const all = ticks?.allOf(kind);
+  const open = rows.filter((f) => f.settled === null);
+  const usual = open[0]?.acts[0];
+  const acts = new Set(open.map((f) => f.acts[0]));
+  return (
+    <section className="verdict-group" aria-label={name}>
+      <h3>
+        <Mark kind={mark} name={name} /> {name}{' '}
+        <span className="faded">
+          {settled ? wording.openSettled(inWords(count - settled), inWords(settled)) : inWords(count)}
+        </span>
+        {ticks && all ? (
+          <>
+            <span className="faded">{wording.allTicked(inWords(count - settled), wording.acts[all])}</span>
+            <Button size="small" className="fix" onClick={() => ticks.tickAll(kind, null)}>
+              {wording.untick}
+            </Button>
+          </>
+        ) : null}
+        {ticks && !all && usual && acts.size === 1 && count - settled > 1 && !isComparing ? (
+          <Button size="small" className="fix" onClick={() => ticks.tickAll(kind, usual)}>
+            {wording.tickAll(inWords(count - settled))}
+          </Button>
+        ) : null}
+      </h3>
+      {rows.map((f) => (
+        <FindingLine key={f.code} finding={f} mark={mark} ticks={all ? null : ticks} />
+      ))}
+      {pages.hasNextPage ? (
+        <Button size="small" className="fix" onClick={() => void pages.fetchNextPage()}>
+          {wording.showMore}
+        </Button>
+      ) : null}
+    </section>
+  );
+}
+
+function FindingLine({
+  finding: f,
+  mark,
+  ticks,
+}: {
+  finding: StockFindingRow;
+  mark: 'stop' | 'caution' | 'information';
+  ticks: TickedFindings | null;
+}) {
+  const title = f.title || <i>{wording.notKnown}</i>;
+  return (
+    <div className="verdict-row">
+      <Mark kind={f.settled ? 'clear' : mark} />
+      <Barcode code={f.code} />
+      <span className="verdict-title">
+        {f.record && f.copy ? <Link to={`/catalogue/${f.record}?copy=${f.copy}`}>{title}</Link> : title}
+        <small className="faded">{f.callNumber}</small>
+        <small>
+          {f.message} {othersOf(f)}
+        </small>
+      </span>
+      <span className="row">
+        {f.settled ? (
+          <small>{wording.settledBy(wording.settledAs[f.settled.how], f.settled.on, f.settled.by)}</small>
+        ) : null}
+        {ticks && !f.settled
+          ? f.acts.map((act) => (
+              <Checkbox key={act} checked={ticks.actOf(f) === act} onChange={() => ticks.toggle(f, act)}>
+                {wording.acts[act]}
+              </Checkbox>
+            ))
+          : null}
+      </span>
+    </div>
+  );
+}
+
+/** Other barcodes that a finding names. */
+function othersOf({ kind, others }: StockFindingRow): string {
+  if (others.length === 0) return '';
+  const codes = others.slice(0, 5).map(groupedBarcode).join(', ');
+  if (kind === 'misread') return wording.takenFor(codes);
+  return kind === 'unknown' ? wording.nearly(codes) : wording.together(codes);
+}
