@@ -25,8 +25,10 @@ test('groups of look-alikes are decided by keyboard alone: merged, different, la
   const kept = await shown.textContent();
   await page.keyboard.press('n');
   await expect(shown).not.toHaveText(kept!);
+  const different = await shown.textContent();
   await page.keyboard.press('x');
   await expect.poll(count).toBe(before - 2);
+  await expect(shown).not.toHaveText(different!);
   await page.keyboard.press('l');
   await expect.poll(count).toBe(before - 3);
   await page

@@ -43,7 +43,7 @@ test('what is not saved outlasts a reload and a sign-out elsewhere, and is liste
 test('a form keeps what was typed, and several records are chosen for one act', async ({ page }) => {
   await signIn(page);
   await page.goto('/set-up?show=house');
-  await page.getByRole('spinbutton', { name: 'Length of a jump' }).fill('9');
+  await page.getByRole('spinbutton', { name: 'Length of a skipped shelf' }).fill('9');
   await page.getByRole('link', { name: 'Catalogue', exact: true }).click();
   const list = page.getByRole('listbox', { name: 'Records' });
   await list.focus();
@@ -61,7 +61,7 @@ test('a form keeps what was typed, and several records are chosen for one act', 
   await expect(page.getByText('2 selected')).toBeVisible();
 
   await page.goto('/set-up?show=house');
-  await expect(page.getByRole('spinbutton', { name: 'Length of a jump' })).toHaveValue('9');
+  await expect(page.getByRole('spinbutton', { name: 'Length of a skipped shelf' })).toHaveValue('9');
   await page.getByRole('button', { name: 'Discard changes' }).click();
-  await expect(page.getByRole('spinbutton', { name: 'Length of a jump' })).toHaveValue('8');
+  await expect(page.getByRole('spinbutton', { name: 'Length of a skipped shelf' })).toHaveValue('8');
 });

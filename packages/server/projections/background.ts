@@ -33,24 +33,39 @@ export function keepingUp(store: Store, upkeep: readonly Upkeep[], log: Logger):
   };
 }
 
+/** Milliseconds after which work that failed is tried again; twice as long each time, up to the longest. */
+const [AGAIN, LONGEST] = [1000, 60_000];
+
 function keepUp(store: Store, { name, of, some }: Upkeep, log: Logger): Background {
   let stopped = false;
   let asked = false;
   let running: Promise<void> | null = null;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  let failures = 0;
   async function work(): Promise<void> {
     try {
       do {
         asked = false;
         while (!stopped && (await some()) > 0);
       } while (asked && !stopped);
+      failures = 0;
     } catch (error) {
-      if (!stopped) log.error({ err: error }, `${name} failed`);
+      if (stopped) return;
+      log.error({ err: error }, `${name} failed`);
+      again = setTimeout(start, Math.min(LONGEST, AGAIN * 2 ** failures++));
+    } finally {
+      // At once, so that what is asked for from now on begins anew.
+      running = null;
     }
   }
   function start(): void {
+    if (stopped) return;
+    clearTimeout(again);
     asked = true;
-    running ??= asOwnWork(work).finally(() => {
-      running = null;
+    running ??= asOwnWork(async () => {
+      // Not before it is known as running.
+      await Promise.resolve();
+      await work();
     });
   }
   const leave = store.feed.listen(({ kinds }) => {
@@ -63,6 +78,7 @@ function keepUp(store: Store, { name, of, some }: Upkeep, log: Logger): Backgrou
     },
     stop: async () => {
       stopped = true;
+      clearTimeout(again);
       leave();
       await running;
     },

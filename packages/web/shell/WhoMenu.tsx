@@ -3,11 +3,13 @@ import { api } from '@osier/contract';
 import { Button, Dropdown, Select, type MenuProps } from 'antd';
 import { call } from '../api/call';
 import { queries } from '../api/queries';
+import { problemText } from '../api/request';
 import { useSetUp } from '../areas/setup/use-set-up';
 import { useLook } from './look-store';
 import { useMyBranch } from './my-branch';
 import { usePerson } from './person';
 import { tellSession } from './session';
+import { useShell } from './shell-store';
 import { shellWords as wording } from './words';
 
 const LOOKS = [
@@ -23,7 +25,12 @@ export function WhoMenu() {
   const branches = useSetUp()?.lists.value.branches ?? [];
   const [branch, chooseBranch] = useMyBranch();
   const signOut = async () => {
-    await call(api.people.signOut);
+    try {
+      await call(api.people.signOut);
+    } catch (e) {
+      useShell.getState().complain(problemText(e));
+      return;
+    }
     tellSession(null);
     queries.clear();
     window.location.assign('/');

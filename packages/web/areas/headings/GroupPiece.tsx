@@ -39,6 +39,8 @@ export function GroupPiece({
   const [taken, setTaken] = useState<readonly TakenFields[]>([]);
   const [reason, setReason] = useState('');
   const [reviewing, setReviewing] = useState(false);
+  /** Decided, and about to give way to the next group: a key that is pressed now is not for this one any more. */
+  const [isDecided, setDecided] = useState(false);
   const mayMerge = useMay('merge headings');
   const { say, complain } = useShell();
   const lost = headings.filter((h) => h.id !== kept && !out.has(h.id));
@@ -56,26 +58,21 @@ export function GroupPiece({
   const name = (id: number) => headings.find((h) => h.id === id)?.text ?? String(id);
   const takeable = [...new Set(lost.flatMap((h) => h.takeable))];
   const isMerging = headings.some((h) => h.merging);
-  const tell = async (later: boolean) => {
+  const decide = async (act: () => Promise<{ sentence: string; entry: number | null }>) => {
+    setDecided(true);
     try {
-      const done = await call(api.headings.keepApart, { body: { headings: ids, reason, later } });
-      say(done.sentence, done.entry);
+      const done = await act();
+      if (done.entry !== null) say(done.sentence, done.entry);
       onDone();
       await refresh();
     } catch (e) {
+      setDecided(false);
       complain(problemText(e));
     }
   };
-  const takeUp = async () => {
-    try {
-      const done = await call(api.headings.takeUp, { body: { headings: ids } });
-      say(done.sentence, done.entry);
-      onDone();
-      await refresh();
-    } catch (e) {
-      complain(problemText(e));
-    }
-  };
+  const tell = (later: boolean) =>
+    decide(() => call(api.headings.keepApart, { body: { headings: ids, reason, later } }));
+  const takeUp = () => decide(() => call(api.headings.takeUp, { body: { headings: ids } }));
   const keep = (id: number) => {
     setKept(id);
     setOut(new Set([...out].filter((x) => x !== id)));
@@ -127,12 +124,12 @@ export function GroupPiece({
             <Button
               type="primary"
               data-key="m"
-              disabled={(lost.length === 0 && !form) || isMerging}
+              disabled={(lost.length === 0 && !form) || isMerging || isDecided}
               onClick={() => setReviewing(true)}
             >
               {wording.mergeHeadingsInto1(lost.length + 1)}
             </Button>
-            <Button data-key="x" onClick={() => void tell(false)}>
+            <Button data-key="x" disabled={isDecided} onClick={() => void tell(false)}>
               {headings.length > 2
                 ? wording.allDifferent
                 : isOfPeople
@@ -140,11 +137,11 @@ export function GroupPiece({
                   : wording.differentHeadings}
             </Button>
             {isLater ? (
-              <Button data-key="l" onClick={() => void takeUp()}>
+              <Button data-key="l" disabled={isDecided} onClick={() => void takeUp()}>
                 {wording.takeUp}
               </Button>
             ) : (
-              <Button data-key="l" onClick={() => void tell(true)}>
+              <Button data-key="l" disabled={isDecided} onClick={() => void tell(true)}>
                 {wording.later}
               </Button>
             )}
