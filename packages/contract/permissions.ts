@@ -20,9 +20,13 @@ export const PERMISSIONS = {
 } as const satisfies Record<string, Role>;
 export type Permission = keyof typeof PERMISSIONS;
 
-/** Whether a role may do something. */
-export function may(role: Role, permission: Permission): boolean {
-  return ROLES.indexOf(role) >= ROLES.indexOf(PERMISSIONS[permission]);
+/** What the head may allow a person beside what the role allows. */
+export const GRANTED = ['manage stocktakes'] as const satisfies readonly Permission[];
+export type Granted = (typeof GRANTED)[number];
+
+/** Whether a role may do something, or a person to whom it was given. */
+export function may(role: Role, permission: Permission, rights: readonly Permission[] = []): boolean {
+  return ROLES.indexOf(role) >= ROLES.indexOf(PERMISSIONS[permission]) || rights.includes(permission);
 }
 
 /** What undoing an entry asks for: taking back an act of the head is the head's. */

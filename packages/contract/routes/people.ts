@@ -1,9 +1,9 @@
-import { boolean, mixed, object, type InferType } from 'yup';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { isCommon } from '../common-passwords';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
-import { ROLES } from '../permissions';
+import { GRANTED, ROLES, type Granted } from '../permissions';
 import { string } from '../values';
 
 const password = () =>
@@ -47,6 +47,14 @@ export const personChangeBody = object({
   name: line().trim().required('Type a name.'),
   role: role(),
   active: boolean().required(),
+  /** What the person may beside what the role allows; absent: as it is. */
+  rights: array(
+    mixed<Granted>()
+      .oneOf([...GRANTED])
+      .required(),
+  )
+    .max(GRANTED.length)
+    .optional(),
   password: password().optional(),
 });
 export type PersonChangeBody = InferType<typeof personChangeBody>;
@@ -56,7 +64,11 @@ export const passwordBody = object({
   password: password().required('Type the new password.'),
 });
 
-const personParts = { id: whole(), name: text(), login: text(), role: wordOf(ROLES) };
+const personParts = {
+  ...{ id: whole(), name: text(), login: text(), role: wordOf(ROLES) },
+  /** What the person may beside what the role allows. */
+  rights: listOf(wordOf(GRANTED)),
+};
 const person = shape(personParts);
 /** Who is signed in, or made an entry. */
 export type Person = ValueOf<typeof person>;

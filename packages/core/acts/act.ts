@@ -30,6 +30,9 @@ export interface ActParts {
           readonly name?: string;
           readonly role?: { readonly from: string; readonly to: string };
           readonly active?: boolean;
+          /** Rights beside those of the role. */
+          readonly given?: readonly string[];
+          readonly taken?: readonly string[];
           readonly password?: boolean;
         };
   };

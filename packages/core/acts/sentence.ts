@@ -56,6 +56,8 @@ function accountChange({ names, did }: ActParts['account']): string {
     did.name !== undefined && `named ${did.name}`,
     did.role && `made ${did.role.to}, was ${did.role.from}`,
     did.active !== undefined && (did.active ? 'active again' : 'deactivated'),
+    did.given && `may ${did.given.join(', ')}`,
+    did.taken && `may no longer ${did.taken.join(', ')}`,
     did.password && 'given a new password',
   ].filter(Boolean);
   return `Changed the account of ${names.person}: ${changes.join(', ')}`;

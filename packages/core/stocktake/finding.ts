@@ -50,9 +50,15 @@ const STATUS_SAYS: Readonly<Record<string, string>> = {
   withdrawn: 'Withdrawn; it should not be on the shelf.',
 };
 
-/** What is said of a copy on the shelf whose status says that it is not there. */
-export const foundSays = (status: string): string =>
-  STATUS_SAYS[status] ?? `Recorded ${status} but on the shelf.`;
+/**
+ * What is said of a copy on the shelf whose status says that it is not there; `scanned` and `heard` are the days (ISO) on which it was scanned
+ * and on which the loans desk said that it is on loan, '' for none.
+ */
+export function foundSays(status: string, { scanned, heard } = { scanned: '', heard: '' }): string {
+  if (status === 'on loan' && scanned !== '' && heard > scanned)
+    return `Scanned on ${scanned}; on ${heard} the loans desk had it on loan. It may have been lent in between: look at the day of the loan.`;
+  return STATUS_SAYS[status] ?? `Recorded ${status} but on the shelf.`;
+}
 
 /** What mends that. What is on loan or withdrawn is put right at the loans desk, or by hand. */
 export const foundActs = (status: string): readonly Settlement[] =>

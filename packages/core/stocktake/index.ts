@@ -23,3 +23,5 @@ export type { OneScan, ScannedCopy, ScanVerdict } from './scan-verdict';
 export type { SettleChange, SettleItem, SettleTerms } from './settle';
 export { settlePlan } from './settle';
 export { swappedClasses, whereToLook } from './where-to-look';
+export { compareGroups, lossOf } from './compare-reports';
+export type { ComparedGroup, CountedGroup, Loss } from './compare-reports';

@@ -39,6 +39,8 @@ export interface ScanBatch {
   readonly codes: readonly string[];
   /** Code of the location that was walked; absent or '': all of the stretch. */
   readonly location?: string;
+  /** SHA-256 of the file that it was loaded from. */
+  readonly file?: string;
 }
 
 /** That a finding was settled: what was done about it, when and by whom. */

@@ -26,6 +26,8 @@ const copy = (n: number, more: Partial<ReckonedCopy> = {}): ReckonedCopy => ({
     author: '',
     title: '',
     outcome: 2,
+    scanned: '',
+    heard: '',
   },
   ...{ callNumber: `7${n}`, name: `T${n}`, branch: 'MR', location: 'OPEN', type: 'BK' },
   ...more,
@@ -61,7 +63,9 @@ test('all scanned in order: every copy stood, nothing to find', () =>
 test.each<[string, Partial<ReckonedCopy>, string[], RegExp]>([
   ['recorded lost', { status: 'lost' }, ['mark-found', 'done'], /billed/],
   ['recorded missing', { status: 'missing' }, ['mark-found', 'done'], /^Recorded missing/],
-  ['recorded on loan', { status: 'on loan' }, ['done'], /loans desk/],
+  ['recorded on loan', { status: 'on loan' }, ['done'], /must check it in/],
+  ['on loan on the day of the scan', { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-02' }, ['done'], /must check it in/],
+  ['on loan later', { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-03' }, ['done'], /lent in between/],
   ['in repair', { status: 'in repair' }, ['mark-found', 'done'], /^Recorded in repair/],
 ])('%s, and it stands here', (_, more, acts, says) => {
   const [found] = told([...five.slice(0, 4), copy(5, more)], codesOf(five)).findings;
@@ -160,10 +164,14 @@ test.each([
   ['J 746 HOL', []],
 ])('“%s” may stand at %j', (number, classes) => expect(swappedClasses(number)).toEqual(classes));
 
+const NOWHERE = { classes: [], ofAuthor: [], lastSeen: '' };
 test('where a missing copy is looked for', () => {
-  expect(whereToLook('746 A', '746 C', [])).toBe('Expected between 746 A and 746 C.');
-  expect(whereToLook('746 A', null, ['764'])).toContain('Look at 764 as well');
-  expect(whereToLook(null, null, [])).toBe('Expected here and not scanned.');
+  expect(whereToLook('746 A', '746 C', NOWHERE)).toBe('Expected between 746 A and 746 C.');
+  expect(whereToLook('746 A', null, { ...NOWHERE, classes: ['764'] })).toContain('Look at 764 as well');
+  expect(whereToLook(null, null, NOWHERE)).toBe('Expected here and not scanned.');
+  expect(whereToLook('746 A', null, { classes: [], ofAuthor: ['677 A', '745 A'], lastSeen: '2025-03-01' })).toBe(
+    'Expected behind 746 A. Other books of the author stand at 677 A, 745 A. Last seen on 2025-03-01.',
+  );
 });
 
 describe('settling', () => {

@@ -27,6 +27,9 @@ export interface ReckonedCopy extends CountedCopy {
   readonly type: string;
   /** It was of the stretch when the stocktake was started; the number of its outcome as it was reckoned last. */
   readonly outcome: number | null;
+  /** Days (ISO) on which it was scanned last and on which the loans desk was heard about it; '' for none. */
+  readonly scanned: string;
+  readonly heard: string;
 }
 
 /** The scans of one walk, clean, in their order. */
@@ -126,7 +129,7 @@ function findingsOf(copies: readonly ReckonedCopy[], result: CountResult, names:
       return of('skipped', first, message, { count: run.copies.length, copy: null, record: null });
     }),
     ...result.found.map((i) =>
-      of('found', copies[i]!, foundSays(copies[i]!.status), { acts: foundActs(copies[i]!.status) }),
+      of('found', copies[i]!, foundSays(copies[i]!.status, copies[i]), { acts: foundActs(copies[i]!.status) }),
     ),
     ...result.elsewhere
       .filter(({ copy }) => copies[copy]!.status !== 'withdrawn')

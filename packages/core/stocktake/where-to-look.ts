@@ -14,8 +14,22 @@ export function swappedClasses(callNumber: string): string[] {
   return [...found];
 }
 
-/** Where a missing copy is looked for: between its neighbours that stood, and at classes that its own may have been misread as. */
-export function whereToLook(after: string | null, before: string | null, classes: readonly string[]): string {
+/** Other places where a missing copy may be. */
+export interface OtherPlaces {
+  /** Dewey classes that its own may have been misread as. */
+  readonly classes: readonly string[];
+  /** Call numbers under which other books of its author stand. */
+  readonly ofAuthor: readonly string[];
+  /** The day (ISO) on which it was seen last; '' for none. */
+  readonly lastSeen: string;
+}
+
+/** Where a missing copy is looked for: between its neighbours that stood, at classes that its own may have been misread as, beside its author’s other books. */
+export function whereToLook(
+  after: string | null,
+  before: string | null,
+  { classes, ofAuthor, lastSeen }: OtherPlaces,
+): string {
   const place =
     after !== null && before !== null
       ? `Expected between ${after} and ${before}.`
@@ -24,7 +38,12 @@ export function whereToLook(after: string | null, before: string | null, classes
         : before !== null
           ? `Expected before ${before}.`
           : 'Expected here and not scanned.';
-  return classes.length
-    ? `${place} Look at ${classes.join(' and ')} as well: digits are easily swapped.`
-    : place;
+  return [
+    place,
+    classes.length ? `Look at ${classes.join(' and ')} as well: digits are easily swapped.` : '',
+    ofAuthor.length ? `Other books of the author stand at ${ofAuthor.join(', ')}.` : '',
+    lastSeen ? `Last seen on ${lastSeen}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
 }

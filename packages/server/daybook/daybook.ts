@@ -224,7 +224,7 @@ async function refuseOther(
 async function undoable(services: { readonly store: Store }, person: Person, id: number): Promise<EntryRow> {
   const row = await entryRow(services, id);
   const permission = permissionToUndo(await firstAct(services, row));
-  if (!may(person.role, permission))
+  if (!may(person.role, permission, person.rights))
     throw new ProblemError(
       403,
       `Undoing this asks for the permission “${permission}”, which your role (${person.role}) does not have.`,

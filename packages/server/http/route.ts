@@ -110,6 +110,6 @@ function leaving(res: Response): AbortSignal {
 export function allow(person: Person | undefined, permission: Permission): void {
   if (!person)
     throw new ProblemError(401, 'You are not signed in, or have been signed out. Sign in and try again.');
-  if (!may(person.role, permission))
+  if (!may(person.role, permission, person.rights))
     throw new ProblemError(403, `Your role (${person.role}) may not ${permission}.`);
 }

@@ -1,4 +1,4 @@
-import { ENDPOINTS, PERMISSIONS, may, type Problem, type SetUp, type Welcome } from '@osier/contract';
+import { ENDPOINTS, PERMISSIONS, may, type DaybookPage, type Problem, type SetUp, type Welcome } from '@osier/contract';
 import { startTesting } from '../testing/running';
 
 describe('a real installation', () => {
@@ -91,6 +91,27 @@ describe('who may do what', () => {
       if (!may('assistant', r.permission!))
         expect([r.path, (await assistant(r.method.toUpperCase(), path, {})).status]).toEqual([r.path, 403]);
     }
+  });
+  test('the head gives a person the right to start stocktakes, which is told, and takes it again', async () => {
+    const [head, assistant] = [await t.as(1), await t.as(3)];
+    const stretch = { name: 'By an assistant', branch: 'MR' };
+    expect((await assistant('POST', '/stocktakes', stretch)).status).toBe(403);
+    const { people } = (await head<SetUp>('GET', '/set-up')).body;
+    const { name, role } = people.find((p) => p.id === 3)!;
+    const give = (rights: readonly string[]) =>
+      head('PUT', '/people/3', { name, role, active: true, rights });
+    expect((await assistant('PUT', '/people/3', { name, role, active: true, rights: ['manage stocktakes'] })).status).toBe(403);
+    expect((await give(['set up'])).status).toBe(422);
+    expect((await give(['manage stocktakes'])).status).toBe(200);
+    expect((await assistant('POST', '/stocktakes', stretch)).status).toBe(201);
+    expect((await assistant<Welcome>('GET', '/welcome')).body.person?.rights).toEqual(['manage stocktakes']);
+    const said = (await head<DaybookPage>('GET', '/daybook')).body.rows.map((r) => r.sentence);
+    expect(said).toContain(`Changed the account of ${name}: may manage stocktakes`);
+    // Nothing said about rights: they stay.
+    expect((await head('PUT', '/people/3', { name, role, active: true })).status).toBe(200);
+    expect((await assistant('POST', '/stocktakes', stretch)).status).toBe(201);
+    expect((await give([])).status).toBe(200);
+    expect((await assistant('POST', '/stocktakes', stretch)).status).toBe(403);
   });
   test('writes by other sites are refused', async () => {
     const head = await t.as(1);

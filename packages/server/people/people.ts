@@ -1,10 +1,11 @@
 import type { ActParts } from '@osier/core/acts';
-import type { Person, PersonBody, PersonChangeBody, PersonRow, Welcome } from '@osier/contract';
+import type { Granted, Person, PersonBody, PersonChangeBody, PersonRow, Welcome } from '@osier/contract';
 import { createHash, randomBytes, randomInt, timingSafeEqual } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { notFound, wrong } from '../http/problem';
 import type { Transaction } from '../store/database';
 import type { PersonColumns } from '../store/models';
+import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
 import { hashPassword, isPassword } from './passwords';
 import {
@@ -26,7 +27,10 @@ import { foldedLogin, loginProblem } from './sign-in-name';
 const DAYS_SIGNED_IN = 14;
 type Row = PersonColumns;
 
-const person = ({ id, name, login, role }: Row): Person => ({ id, name, login, role });
+const person = ({ id, name, login, role, rights }: Row): Person => ({
+  ...{ id, name, login, role },
+  rights: keptJson<Granted[]>(rights),
+});
 const digest = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** Which sessions have ended: those of a person, or the one with this digest. */
@@ -106,12 +110,22 @@ export function peopleOf(store: Store, demo: boolean) {
       if (row.role === 'head' && row.active === 1 && !staysHead && (await countOtherHeads(inside, id)) === 0)
         throw wrong('role', `${row.name} is the only head. Make somebody else head first.`);
       const { name, role, active } = body;
-      await updatePerson(store, { id, name, role, active: active ? 1 : 0, password }, tx);
+      const before = keptJson<Granted[]>(row.rights);
+      const rights = [...new Set(body.rights ?? before)];
+      const given = rights.filter((r) => !before.includes(r));
+      const taken = before.filter((r) => !rights.includes(r));
+      await updatePerson(
+        store,
+        { id, name, role, active: active ? 1 : 0, password, rights: JSON.stringify(rights) },
+        tx,
+      );
       if (!active || password) await deleteSessions(inside, id, '', tx);
       const changes = {
         ...(body.name !== row.name && { name: body.name }),
         ...(body.role !== row.role && { role: { from: row.role, to: body.role } }),
         ...(body.active !== (row.active === 1) && { active: body.active }),
+        ...(given.length && { given }),
+        ...(taken.length && { taken }),
         ...(password && { password: true }),
       };
       if (Object.keys(changes).length) await tell(tx, by, row.name, { how: 'changed', ...changes });

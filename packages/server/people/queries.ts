@@ -70,11 +70,13 @@ export const updatePerson = (
     readonly role: string;
     readonly active: number;
     readonly password: string | null;
+    /** JSON. */
+    readonly rights: string;
   },
   tx: Transaction,
 ): Promise<void> =>
   store.run(
-    'UPDATE people SET name = :name, role = :role, active = :active, password = COALESCE(:password, password) WHERE id = :id',
+    'UPDATE people SET name = :name, role = :role, active = :active, rights = :rights, password = COALESCE(:password, password) WHERE id = :id',
     { ...person },
     tx,
   );

@@ -9,25 +9,26 @@ const AT_ONCE = 5000;
 /** What a copy is told as: the copies of the stretch as they were when it started, others as they stand now. */
 const ROW = (parts: string) => `json_array(${parts})`;
 
-/** The copies of a stretch behind a number, with how they stand now, as one JSON text; what is marked missing here counts as it did. */
+/** The copies of a stretch behind a number, with how they stand now, as one JSON text; what is marked missing here, and was not scanned since, counts as it did. */
 const OF_STRETCH = `SELECT MAX(id) AS last, json_group_array(json(row)) AS rows FROM (SELECT e.copy AS id,
    ${ROW(`e.copy, e.barcode,
      CASE WHEN c.id IS NULL THEN 'withdrawn' WHEN l.state = 'on loan' THEN 'on loan'
-       WHEN c.status = 'missing' AND EXISTS (SELECT 1 FROM settled_findings f WHERE f.stocktake = :id AND f.finding = 'missing' AND f.code = e.barcode) THEN 'available'
+       WHEN c.status = 'missing' AND n.code IS NULL AND EXISTS (SELECT 1 FROM settled_findings f WHERE f.stocktake = :id AND f.finding = 'missing' AND f.code = e.barcode) THEN 'available'
        ELSE c.status END,
-     ifnull(c.last_seen, ''), e.branch, e.location, e.type, e.shelf_key, e.author, e.title, e.call_number, e.record, e.outcome`)} AS row
+     ifnull(c.last_seen, ''), e.branch, e.location, e.type, e.shelf_key, e.author, e.title, e.call_number, e.record, e.outcome, ifnull(n.day, ''), ifnull(substr(l.at, 1, 10), '')`)} AS row
    FROM stocktake_expected e LEFT JOIN copies c ON c.id = e.copy LEFT JOIN stocktake_loans l ON l.stocktake = e.stocktake AND l.barcode = e.barcode
+     LEFT JOIN stocktake_seen n ON n.stocktake = e.stocktake AND n.code = e.barcode
    WHERE e.stocktake = :id AND e.copy > :after ORDER BY e.copy LIMIT ${AT_ONCE})`;
 
 const OTHERS = `SELECT json_group_array(json(row)) AS rows FROM (SELECT
    ${ROW(`c.id, c.barcode, CASE WHEN l.state = 'on loan' THEN 'on loan' ELSE c.status END, c.last_seen, h.branch, h.location, c.type, h.shelf_key,
-     ifnull(r.author, ''), ifnull(r.title, ''), h.call_number, h.record, NULL`)} AS row
+     ifnull(r.author, ''), ifnull(r.title, ''), h.call_number, h.record, NULL, n.day, ifnull(substr(l.at, 1, 10), '')`)} AS row
    FROM stocktake_seen n CROSS JOIN copies c ON c.barcode = n.code JOIN holdings h ON h.id = c.holding LEFT JOIN record_rows r ON r.id = h.record
    LEFT JOIN stocktake_loans l ON l.stocktake = n.stocktake AND l.barcode = n.code
    WHERE n.stocktake = :id AND NOT EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.copy = c.id))`;
 
 const WITHDRAWN = `SELECT json_group_array(json(row)) AS rows FROM (SELECT
-   ${ROW(`MAX(w.id), n.code, 'withdrawn', '', w.value ->> 'branch', w.value ->> 'location', '', '', '', w.value ->> 'title', w.value ->> 'callNumber', w.value ->> 'record', NULL`)} AS row
+   ${ROW(`MAX(w.id), n.code, 'withdrawn', '', w.value ->> 'branch', w.value ->> 'location', '', '', '', w.value ->> 'title', w.value ->> 'callNumber', w.value ->> 'record', NULL, '', ''`)} AS row
    FROM stocktake_seen n CROSS JOIN withdrawn w ON w.barcode = n.code AND w.gone = 0
    WHERE n.stocktake = :id AND NOT EXISTS (SELECT 1 FROM copies c WHERE c.barcode = n.code)
      AND NOT EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = n.code) GROUP BY n.code)`;
@@ -96,12 +97,21 @@ export async function reckonOrder(store: Store, id: number, plan: ReckonOrder['p
   return { plan, copies: await copiesOf(store, id), runs: await runsOf(store, id), digests };
 }
 
-/** Keeps what was reckoned; a settled finding stays, whatever is found now. Nothing is kept of a stocktake that was closed or deleted meanwhile. */
-export async function keepReckoned(store: Store, id: number, stamp: number, made: Reckoned): Promise<void> {
-  await store.write(async (tx) => {
+/**
+ * Keeps what was reckoned; a settled finding stays, whatever is found now. Nothing is kept of a stocktake that was closed or deleted meanwhile.
+ * Gives the codes of copies that were not found before: on the shelf although recorded otherwise.
+ */
+export async function keepReckoned(
+  store: Store,
+  id: number,
+  stamp: number,
+  made: Reckoned,
+): Promise<readonly string[]> {
+  return store.write(async (tx) => {
     const inside = store.within(tx);
     const state = await inside.row<{ state: string }>('SELECT state FROM stocktakes WHERE id = :id', { id });
     const isClosed = state === undefined || state.state === 'closed';
+    const fresh = isClosed ? [] : await notFoundBefore(inside, id, made.findings);
     if (!isClosed) {
       await keepOutcomes(inside, id, made.changed, tx);
       await keepFindings(inside, id, made.findings, tx);
@@ -118,8 +128,23 @@ export async function keepReckoned(store: Store, id: number, stamp: number, made
       tx,
     );
     tx.whenStored(() => store.feed.tell({ entry: null, kinds: { stocktake: [id] } }));
+    return fresh;
   });
 }
+
+/** Codes of findings that copies are on the shelf although recorded otherwise, of which nothing is kept yet. */
+const notFoundBefore = async (
+  store: Store,
+  id: number,
+  findings: Reckoned['findings'],
+): Promise<readonly string[]> =>
+  (
+    await store.rows<{ code: string }>(
+      `SELECT v.value AS code FROM json_each(:codes) v WHERE NOT EXISTS (SELECT 1 FROM stocktake_findings f
+         WHERE f.stocktake = :id AND f.kind = 'found' AND f.code = v.value)`,
+      { id, codes: JSON.stringify(findings.flatMap((f) => (f.kind === 'found' ? [f.code] : []))) },
+    )
+  ).map((r) => r.code);
 
 async function keepOutcomes(
   store: Store,

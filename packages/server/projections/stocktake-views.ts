@@ -136,6 +136,20 @@ export const classesThere = async (
     ).map((r) => r.value),
   );
 
+/** What helps to look for some copies of a stretch: when each was seen last (not told once the stocktake is closed), and where other books of its author stand. */
+export const clues = (
+  store: Store,
+  id: number,
+  copies: readonly number[],
+): Promise<{ copy: number; lastSeen: string; ofAuthor: string }[]> =>
+  store.rows<{ copy: number; lastSeen: string; ofAuthor: string }>(
+    `SELECT e.copy, CASE WHEN s.state = 'closed' THEN '' ELSE ifnull(c.last_seen, '') END AS lastSeen, (SELECT json_group_array(call_number) FROM (SELECT DISTINCT o.call_number FROM stocktake_expected o
+         WHERE o.stocktake = :id AND o.author = e.author AND o.author <> '' AND o.outcome = ${COPY_OUTCOMES.indexOf('stood')}
+           AND o.call_number <> e.call_number ORDER BY o.shelf_key LIMIT 3)) AS ofAuthor
+       FROM json_each(:copies) v CROSS JOIN stocktake_expected e ON e.stocktake = :id AND e.copy = v.value JOIN stocktakes s ON s.id = e.stocktake LEFT JOIN copies c ON c.id = e.copy`,
+    { id, copies: JSON.stringify(copies) },
+  );
+
 /** Copies of a stretch by their barcodes. */
 export const copiesWithBarcodes = (
   store: Store,

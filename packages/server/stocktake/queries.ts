@@ -53,6 +53,13 @@ export const sameScans = (
     { stocktake, codes: JSON.stringify(codes) },
   );
 
+/** A file that was loaded before, by the SHA-256 of its bytes. */
+export const sameFile = (store: Store, stocktake: number, file: string): Promise<{ name: string } | undefined> =>
+  store.row<{ name: string }>(
+    `SELECT value ->> 'name' AS name FROM scan_batches WHERE stocktake = :stocktake AND value ->> 'file' = :file LIMIT 1`,
+    { stocktake, file },
+  );
+
 /** People who scanned a stocktake as they walked, with how many scans each made. */
 export const scansByPerson = (store: Store, stocktake: number): Promise<{ name: string; scans: number }[]> =>
   store.rows<{ name: string; scans: number }>(

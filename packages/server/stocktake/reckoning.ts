@@ -4,6 +4,7 @@ import type { Store } from '../store/store';
 import { keepLoans, toAsk } from '../projections/stocktake-loans';
 import { keepReckoned, nextDirty, reckonOrder, stampOf } from '../projections/stocktake-reckoning';
 import type { ReckonOrder, ReckonStocktake } from './reckon-order';
+import { settleReturned } from './settle-returned';
 
 /** Longest pause between two reckonings, and how long it is seen whether the scanning pauses, in milliseconds. */
 const [LONGEST_PAUSE, LOOK] = [1500, 250];
@@ -22,7 +23,8 @@ export async function reckonSome(store: Store, reckon: ReckonStocktake): Promise
 async function reckonOne(store: Store, reckon: ReckonStocktake, id: number, stamp: number): Promise<void> {
   const plan = await planOf(store, id);
   if (!plan) return;
-  await keepReckoned(store, id, stamp, await reckon(await reckonOrder(store, id, plan)));
+  const fresh = await keepReckoned(store, id, stamp, await reckon(await reckonOrder(store, id, plan)));
+  await settleReturned(store, id, fresh);
 }
 
 /** What a stocktake goes by, as it stands; null for one that is gone. */

@@ -1,8 +1,7 @@
 import type { StocktakeReport } from '@osier/contract';
-import { COPY_OUTCOMES } from '@osier/core/stocktake';
 import { csvLine } from '@osier/core/address';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { FINDING_KINDS, type StockFindingKind } from '@osier/core/stocktake';
+import { COPY_OUTCOMES, FINDING_KINDS, lossOf, type StockFindingKind } from '@osier/core/stocktake';
 import { notFound, wrong } from '../http/problem';
 import { copiesOfStretch, countOutcomes, outcomesBy, type AfterPlace } from '../projections/stocktake-views';
 import { stocktakeState } from '../projections/stocktakes';
@@ -35,7 +34,7 @@ export async function reportOf(store: Store, id: number): Promise<StocktakeRepor
     classes: grouped(byTens(classes), (name) => name || 'no class'),
     locations: grouped(locations, locationName),
     people: await scansByPerson(store, id),
-    lossRate: lossRate(outcomes),
+    lossRate: lossOf(outcomes).rate,
     lastTime: before
       ? {
           ...{ id: before.id, name: before.name, closedOn: before.closedOn },
@@ -43,12 +42,6 @@ export async function reportOf(store: Store, id: number): Promise<StocktakeRepor
         }
       : null,
   };
-}
-
-/** Missing of a hundred copies that were looked for: those that stood and those that did not. */
-function lossRate(outcomes: Readonly<Record<string, number>>): number {
-  const [stood, missing] = [outcomes.stood ?? 0, outcomes.missing ?? 0];
-  return stood + missing === 0 ? 0 : Math.round((missing / (stood + missing)) * 10_000) / 100;
 }
 
 /** More classes than this are put together by tens. */

@@ -17,7 +17,7 @@ import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-import { sameScans } from './queries';
+import { sameFile, sameScans } from './queries';
 import { openStocktake, stocktakeToScan } from './stocktake';
 
 const LARGEST = 20 * 1024 * 1024;
@@ -32,6 +32,8 @@ export interface ScannedFile {
   readonly location: string;
   /** It is loaded although the same scans are there already. */
   readonly again: boolean;
+  /** SHA-256 of its bytes; '' for codes that were not sent as a file. */
+  readonly file?: string;
 }
 
 /** Takes a scanner's file of any length and loads it as a job. */
@@ -48,6 +50,11 @@ export async function takeScanFile(
     largestFile: Math.min(LARGEST, settings.largestFile),
   });
   const file = kept.sha256;
+  const same = list.again ? undefined : await sameFile(store, id, file);
+  if (same) {
+    await rm(kept.path, { force: true });
+    throw wrong('again', `This file is loaded already, as ${same.name}. Nothing was loaded.`);
+  }
   await rename(kept.path, fileAt(settings.data, file));
   return jobs.begin('load-scans', `Loading ${list.name}`, person, { stocktake: id, file, ...list });
 }
@@ -93,7 +100,7 @@ export const loadScanFile =
         services,
         run.person,
         stocktake,
-        { ...list, on: list.on || read.on },
+        { ...list, file, on: list.on || read.on },
         codes,
         (tx, entry) => run.keep({ loaded: codes.length }, codes.length, tx, entry ?? undefined),
       );
@@ -130,7 +137,7 @@ const loadCodes = (
   { store }: Services,
   person: number,
   id: number,
-  { name, on, location, again }: ScannedFile,
+  { name, on, location, again, file = '' }: ScannedFile,
   codes: readonly string[],
   also?: (tx: Transaction, entry: number | null) => Promise<void>,
 ): Promise<{ entry: number; sentence: string }> =>
@@ -143,7 +150,7 @@ const loadCodes = (
         'again',
         `The same ${counted(codes.length, 'scan')} are loaded already, as ${same.name}. Nothing was loaded.`,
       );
-    const batch: ScanBatch = { stocktake: id, name, on: on || today(), codes, location };
+    const batch: ScanBatch = { stocktake: id, name, on: on || today(), codes, location, ...(file && { file }) };
     const did: Act = {
       act: 'load-scans',
       names: { stocktake: stocktake.value.name, file: name },

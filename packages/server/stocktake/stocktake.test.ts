@@ -1,4 +1,5 @@
 import type {
+  DaybookPage,
   FindingPage,
   JobState,
   Problem,
@@ -98,6 +99,22 @@ test('the same scans are noticed when they are loaded again; a file is dated the
   expect((await detail(id)).runs.map((r) => r.began)).toEqual(['2026-03-02', expect.any(String)]);
   const early = await load(id, codes.slice(0, 3), { on: '2999-01-01' });
   expect([early.status, early.body.fields?.[0]?.field]).toEqual([422, 'on']);
+});
+
+test('a file that is loaded already is refused before anything is done with it, unless it is wanted', async () => {
+  const id = await start();
+  const text = new TextEncoder().encode(codes.slice(0, 30).join('\r\n'));
+  const send = (more = '') =>
+    assistant!<JobState & Problem>('POST', `/stocktakes/${id}/load-file?name=walk.txt${more}`, text);
+  expect(await jobDone((await send()).body.id)).toMatchObject({ state: 'done' });
+  const again = await send();
+  expect([again.status, again.body.fields]).toEqual([
+    422,
+    [{ field: 'again', message: 'This file is loaded already, as walk.txt. Nothing was loaded.' }],
+  ]);
+  expect((await detail(id)).scans).toBe(30);
+  expect(await jobDone((await send('&again=yes')).body.id)).toMatchObject({ state: 'done' });
+  expect((await detail(id)).scans).toBe(60);
 });
 
 test('a scan is answered with what it is, what stands next, and how far the walk is; sent again it counts once', async () => {
@@ -305,19 +322,31 @@ test('what was scanned, withdrawn or put right since is not settled', async () =
   await cataloguer!('POST', `/daybook/${lost.body.entry}/undo`);
 });
 
-test('a copy that was marked missing and is scanned later is found', async () => {
+test('a copy that was marked missing and is scanned later settles itself, once, and is told', async () => {
   const id = await start();
   await load(id, codes);
-  const [one] = await findings(id, 'missing');
+  const [one, two] = await findings(id, 'missing');
   const done = await cataloguer!<{ entry: number }>('POST', `/stocktakes/${id}/settle`, {
-    items: [{ finding: 'missing', code: one!.code, act: 'mark-missing' }],
+    items: [one, two].map((f) => ({ finding: 'missing', code: f!.code, act: 'mark-missing' })),
   });
+  const statusOf = async (f: typeof one) =>
+    (await t.running.services.store.read('copy', f!.copy!))?.value.status;
+  await detail(id);
+  expect([await statusOf(one), await statusOf(two)]).toEqual(['missing', 'missing']);
   const answer = await assistant!<ScanAnswer>('POST', `/stocktakes/${id}/scans`, { codes: [one!.code] });
   expect(answer.body.verdicts[0]).toMatchObject({
     outcome: 'should-not-be-here',
     message: 'Recorded missing but on the shelf.',
   });
+  const settled = async () => (await findings(id, 'found')).find((f) => f.code === one!.code)?.settled;
+  expect(await settled()).toMatchObject({ how: 'mark-found', by: expect.stringMatching(/, by scanning it$/) });
   expect((await findings(id, 'missing')).map((f) => f.code)).not.toContain(one!.code);
+  expect([await statusOf(one), await statusOf(two)]).toEqual(['available', 'missing']);
+  const [entry] = (await head!<DaybookPage>('GET', '/daybook')).body.rows;
+  expect(entry!.sentence).toBe('Settled 1 finding of “Textiles”: 1 marked found');
+  // Undone it stays undone, a finding like others.
+  expect((await head!('POST', `/daybook/${entry!.id}/undo`)).status).toBe(200);
+  expect([await settled(), await statusOf(one)]).toEqual([null, 'missing']);
   expect((await cataloguer!('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(200);
 });
 

@@ -15,6 +15,7 @@ import { countAsked } from '../projections/stocktake-loans';
 import { stampOf } from '../projections/stocktake-reckoning';
 import {
   classesThere,
+  clues,
   copiesOfStretch,
   countKinds,
   countOutcomes,
@@ -132,26 +133,18 @@ export async function outcomePage(
 
 /** Missing copies with where each is looked for. */
 async function withPlaces(store: Store, id: number, rows: StockFindingRow[]): Promise<StockFindingRow[]> {
-  const near = new Map(
-    (
-      await neighboursOf(
-        store,
-        id,
-        rows.flatMap((r) => r.copy ?? []),
-      )
-    ).map((n) => [n.barcode, n]),
-  );
   const swapped = rows.map((r) => swappedClasses(r.callNumber));
+  const ids = rows.flatMap((r) => r.copy ?? []);
+  const near = new Map((await neighboursOf(store, id, ids)).map((n) => [n.barcode, n]));
+  const known = new Map((await clues(store, id, ids)).map((c) => [c.copy, c]));
   const there = await classesThere(store, id, [...new Set(swapped.flat())]);
   return rows.map((row, i) => {
     const { after = null, before = null } = near.get(row.code) ?? {};
+    const { lastSeen = '', ofAuthor = '[]' } = known.get(row.copy ?? 0) ?? {};
+    const classes = swapped[i]!.filter((c) => there.has(c));
     return {
       ...row,
-      message: whereToLook(
-        after,
-        before,
-        swapped[i]!.filter((c) => there.has(c)),
-      ),
+      message: whereToLook(after, before, { classes, ofAuthor: keptJson<string[]>(ofAuthor), lastSeen }),
     };
   });
 }

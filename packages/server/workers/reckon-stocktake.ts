@@ -10,11 +10,15 @@ import { createHash } from 'node:crypto';
 import { keptJson } from '../store/kept-json';
 import type { ReckonOrder, Reckoned } from '../stocktake/reckon-order';
 
-/** A copy as it comes: number, barcode, status, last seen, branch, location, type, key of its place, author, title, call number, record, outcome. */
+/**
+ * A copy as it comes: number, barcode, status, last seen, branch, location, type, key of its place, author, title, call number, record, outcome,
+ * when it was scanned and when the loans desk was heard.
+ */
 type Row = readonly [
   ...[id: number, barcode: string, status: string, lastSeen: string],
   ...[branch: string, location: string, type: string, shelfKey: string],
   ...[author: string, title: string, callNumber: string, record: number, outcome: number | null],
+  ...[scanned: string, heard: string],
 ];
 
 /** Spines in one piece of a picture. */
@@ -53,9 +57,12 @@ export function reckonStocktake({ plan, copies, runs, digests }: ReckonOrder): R
           callNumber,
           record,
           outcome,
+          scanned,
+          heard,
         ] = row;
         return {
           ...{ id, barcode, status, lastSeen, branch, location, type, call, callNumber, record, outcome },
+          ...{ scanned, heard },
           home:
             outcome !== null || (places[i] === null && status !== 'withdrawn')
               ? locations.indexOf(location)

@@ -38,6 +38,7 @@ export const stocktakes: readonly string[] = [
   `CREATE INDEX stocktake_expected_barcode ON stocktake_expected (stocktake, barcode)`,
   `CREATE INDEX stocktake_expected_shelf ON stocktake_expected (stocktake, shelf_key, barcode)`,
   `CREATE INDEX stocktake_expected_outcome ON stocktake_expected (stocktake, outcome, shelf_key, barcode)`,
+  `CREATE INDEX stocktake_expected_author ON stocktake_expected (stocktake, author, shelf_key) WHERE author <> ''`,
   `CREATE INDEX stocktake_expected_copy ON stocktake_expected (copy, stocktake)`,
   `CREATE TABLE stocktake_findings (stocktake INTEGER NOT NULL, kind TEXT NOT NULL, code TEXT NOT NULL, place INTEGER NOT NULL, detail TEXT NOT NULL,
      PRIMARY KEY (stocktake, kind, code)) WITHOUT ROWID`,
@@ -51,6 +52,7 @@ export const stocktakes: readonly string[] = [
      PRIMARY KEY (stocktake, barcode)) WITHOUT ROWID`,
   // Since when it is to be reckoned, and when it was scanned last (milliseconds; 0 for none).
   `CREATE TABLE stocktake_dirty (stocktake INTEGER PRIMARY KEY, stamp INTEGER NOT NULL, since INTEGER NOT NULL, scanned INTEGER NOT NULL)`,
+  `ALTER TABLE people ADD COLUMN rights TEXT NOT NULL DEFAULT '[]' CHECK (json_valid(rights))`,
   `ALTER TABLE stocktake_seen ADD COLUMN day TEXT NOT NULL DEFAULT ''`,
   `ALTER TABLE scans ADD COLUMN location TEXT NOT NULL DEFAULT ''`,
   // What closed stocktakes have kept.

@@ -27,6 +27,8 @@ export interface PersonColumns {
   password: string;
   demo: number;
   active: number;
+  /** What the person may beside what the role allows, as JSON. */
+  rights: string;
 }
 
 /** A session: the digest of its token, whose it is, and until when (ISO date and time). */

@@ -18,6 +18,7 @@ const ATTRIBUTES: {
   people: {
     ...{ id, name: text, login: text, login_key: maybe(text), role: text, password: text },
     ...{ demo: { ...integer, defaultValue: 0 }, active: { ...integer, defaultValue: 1 } },
+    rights: { ...text, defaultValue: '[]' },
   },
   sign_ins: { token: key(text), person: integer, expires: text },
   scans: {

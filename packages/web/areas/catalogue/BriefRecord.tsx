@@ -32,7 +32,15 @@ function lastCommon(): Common {
 }
 
 /** Enters a book with the little that is known of it, by scanner and keyboard, ready for the next one. */
-export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void }) {
+export function BriefRecord({
+  isbn,
+  barcode,
+  onBack,
+}: {
+  isbn: string;
+  barcode: string;
+  onBack: () => void;
+}) {
   const lists = useSetUp()?.lists.value;
   const [mine] = useMyBranch();
   const { say } = useShell();
@@ -44,6 +52,7 @@ export function BriefRecord({ isbn, onBack }: { isbn: string; onBack: () => void
   const branch = mine || common.branch || '';
   const initial = {
     isbn: n === 0 ? isbn : '',
+    barcode: n === 0 ? barcode : '',
     status: common.status ?? 'available',
     branch,
     location: branch === common.branch ? (common.location ?? '') : '',

@@ -256,7 +256,11 @@ export default function Catalogue() {
               onBack={() => void navigate('/catalogue')}
             />
           ) : id === 'brief' ? (
-            <BriefRecord isbn={query.get('isbn') ?? ''} onBack={() => void navigate('/catalogue')} />
+            <BriefRecord
+              isbn={query.get('isbn') ?? ''}
+              barcode={query.get('barcode') ?? ''}
+              onBack={() => void navigate('/catalogue')}
+            />
           ) : id ? (
             <RecordPiece
               key={id}

@@ -58,7 +58,7 @@ async function shown(role: Person['role'], answers: Record<string, unknown> = {}
   const sent = served({ 'GET /piles/4': pile, ...answers });
   render(
     <QueryClientProvider client={queries}>
-      <PersonContext value={{ id: 2, name: 'Tobias Fenn', login: 'tobias', role }}>
+      <PersonContext value={{ id: 2, name: 'Tobias Fenn', login: 'tobias', role, rights: [] }}>
         <MemoryRouter>
           <PilePiece id={4} onBack={() => undefined} />
         </MemoryRouter>

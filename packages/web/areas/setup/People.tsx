@@ -1,4 +1,4 @@
-import { api, personBody, personChangeBody, ROLES, type PersonRow, type SetUp } from '@osier/contract';
+import { api, GRANTED, personBody, personChangeBody, ROLES, type PersonRow, type SetUp } from '@osier/contract';
 import { call } from '../../api/call';
 import { Button, Table, type TableColumnsType } from 'antd';
 import { useState } from 'react';
@@ -10,6 +10,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { setUpWords as wording } from './words';
 
+const RIGHTS = GRANTED.map((code) => ({ code, name: wording.rights[code] }));
 const ROLE_OPTIONS = ROLES.map((r) => ({ value: r, label: r }));
 
 /** Who may do what. */
@@ -38,7 +39,8 @@ export function PeopleForm({ data }: { data: SetUp }) {
       key: 'role',
       title: wording.role,
       sorter: (p, q) => p.role.localeCompare(q.role),
-      render: (_, p) => `${p.role}${p.active ? '' : wording.deactivated}`,
+      render: (_, p) =>
+        [p.role, ...p.rights.map((r) => wording.rights[r])].join(', ') + (p.active ? '' : wording.deactivated),
     },
     {
       key: 'account',
@@ -107,10 +109,14 @@ function PersonForm({ person, onClose }: { person: PersonRow; onClose: () => voi
   return (
     <SchemaForm
       schema={personChangeBody}
-      initial={{ name: person.name, role: person.role, active: person.active }}
+      initial={{ name: person.name, role: person.role, active: person.active, rights: person.rights }}
       fields={[
         { name: 'name', label: wording.name },
         { name: 'role', label: wording.role, kind: 'choice', options: ROLE_OPTIONS },
+        {
+          ...{ name: 'rights', label: wording.alsoMay, help: wording.alsoMayHelp },
+          ...{ kind: 'codes', list: RIGHTS },
+        },
         { name: 'password', label: wording.newPassword, kind: 'password', help: wording.emptyAsItIs },
         { name: 'active', label: wording.activeMaySignIn, kind: 'flag' },
       ]}

@@ -136,8 +136,11 @@ export const setUpWords = {
   role: 'Role',
   account: 'Account',
   anAssistantLooksAndScans:
-    'An assistant looks and scans. A cataloguer works on records, headings, holdings and copies, and prepares withdrawals. The head confirms withdrawals, starts and closes stocktakes, and does the set-up.',
+    'An assistant looks and scans. A cataloguer works on records, headings, holdings and copies, and prepares withdrawals. The head confirms withdrawals, starts and closes stocktakes, and does the set-up. Starting and closing stocktakes can be given to a person as well.',
   addAPerson: 'Add a person',
+  alsoMay: 'May also',
+  alsoMayHelp: 'What the role does not allow and this person may do.',
+  rights: { 'manage stocktakes': 'start and close stocktakes' },
   password: 'Password',
   addPerson: 'Add person',
   added: (name: string, role: string) => `Added ${name}, ${role}`,

@@ -1,12 +1,12 @@
-import { api, type FindingPage, type StockFindingRow, type StocktakeDetail } from '@osier/contract';
+import type { StockFindingRow, StocktakeDetail } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Checkbox } from 'antd';
 import { Link } from 'react-router';
-import { call } from '../../api/call';
 import { Barcode } from '../../parts/Barcode';
 import { Mark } from '../../parts/Mark';
+import { useFindings } from './use-findings';
 import type { TickedFindings } from './use-settling';
+import { waysOn } from './ways-on';
 import { stocktakeWords as wording } from './words';
 
 const inWords = (n: number) => n.toLocaleString('en-GB');
@@ -25,16 +25,7 @@ export function FindingGroup({
   isComparing: boolean;
   ticks: TickedFindings | null;
 }) {
-  const pages = useInfiniteQuery({
-    queryKey: [`/stocktakes/${stocktake}/findings`, kind],
-    initialPageParam: '',
-    getNextPageParam: (last: FindingPage) => last.next,
-    queryFn: ({ pageParam }) =>
-      call(api.stocktakes.findings, {
-        params: { id: stocktake },
-        query: { kind, ...(pageParam && { after: pageParam }) },
-      }),
-  });
+  const pages = useFindings(stocktake, kind);
   const rows = pages.data?.pages.flatMap((p) => p.rows) ?? [];
   const name = wording.kinds[kind];
   const all = ticks?.allOf(kind);
@@ -99,6 +90,13 @@ function FindingLine({
         {f.settled ? (
           <small>{wording.settledBy(wording.settledAs[f.settled.how], f.settled.on, f.settled.by)}</small>
         ) : null}
+        {ticks && !f.settled
+          ? waysOn(f).map(([name, to]) => (
+              <Link key={name} to={to}>
+                {name}
+              </Link>
+            ))
+          : null}
         {ticks && !f.settled
           ? f.acts.map((act) => (
               <Checkbox key={act} checked={ticks.actOf(f) === act} onChange={() => ticks.toggle(f, act)}>

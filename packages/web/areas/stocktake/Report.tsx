@@ -1,12 +1,15 @@
-import { api, type FindingPage, type StocktakeReport } from '@osier/contract';
+import { api, type StocktakeReport } from '@osier/contract';
 import type { StockFindingKind } from '@osier/core/stocktake';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
+import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../../api/queries';
 import { LazyBars } from '../../parts/charts/LazyBars';
 import '../../parts/report.css';
+import { CompareReports } from './CompareReports';
+import { useFindings } from './use-findings';
 import { stocktakeWords as wording } from './words';
 
 const SHOWN = ['stood', 'missing', 'skipped', 'on loan', 'seen since', 'other'] as const;
@@ -51,6 +54,7 @@ export default function Report() {
       <OutcomeTable caption={wording.byLocation} of={wording.location} rows={report.locations} />
       <OutcomeTable caption={wording.byClass} of={wording.class_} rows={report.classes} />
       <People report={report} />
+      <CompareReports id={id} report={report} />
       <FindingList id={id} kind="missing" title={wording.slipList} />
       <FindingList id={id} kind="misplaced" title={wording.kinds.misplaced} />
       <FindingList id={id} kind="elsewhere" title={wording.carryList} />
@@ -152,10 +156,17 @@ function People({ report: { people } }: { report: StocktakeReport }) {
   );
 }
 
-/** Findings of one kind in shelf order, to be taken along to the shelf. */
+/** So many findings of a kind are shown to be printed. */
+const PRINTED = 3000;
+
+/** Findings of one kind in shelf order, to be taken along to the shelf: page by page until all are there. */
 function FindingList({ id, kind, title }: { id: number; kind: StockFindingKind; title: string }) {
-  const { data } = useApi(api.stocktakes.findings, { params: { id }, query: { kind } });
-  const rows: FindingPage['rows'] = data?.rows ?? [];
+  const { data, hasNextPage, isFetching, fetchNextPage } = useFindings(id, kind);
+  const rows = data?.pages.flatMap((p) => p.rows) ?? [];
+  const isMore = hasNextPage && rows.length < PRINTED;
+  useEffect(() => {
+    if (isMore && !isFetching) void fetchNextPage();
+  }, [isMore, isFetching, fetchNextPage]);
   if (rows.length === 0) return null;
   return (
     <section>
@@ -184,7 +195,11 @@ function FindingList({ id, kind, title }: { id: number; kind: StockFindingKind; 
           ))}
         </tbody>
       </table>
-      {data?.next ? <p className="faded">{wording.upToRows(rows.length)}</p> : null}
+      {hasNextPage ? (
+        <p className="faded" role="status">
+          {(isMore ? wording.readingOn : wording.upToRows)(inWords(rows.length))}
+        </p>
+      ) : null}
     </section>
   );
 }

@@ -166,7 +166,7 @@ function StretchHolds({ typed }: { typed: Readonly<Record<string, unknown>> }) {
       <p>
         <b>{wording.stretchHolds(inWords(data.expected), inWords(data.copies))}</b>{' '}
         {data.seenSince ? wording.seenAlready(inWords(data.seenSince)) : ''}{' '}
-        {others.length ? wording.otherwise(others.join(', ')) : ''}
+        {others.length ? wording.otherwise(others.join(', ')) : ''} {wording.loansLater}
       </p>
       {data.overlaps.map((o) => (
         <p key={o.id}>{wording.overlaps(o.name, inWords(o.copies))}</p>

@@ -17,6 +17,10 @@ export function StocktakeOverview() {
           <li>{wording.settleTheFindingsNotOn}</li>
           <li>{wording.closeItItsResultIs}</li>
         </ol>
+        <p className="row">
+          <Link to="/copies/all?status=missing">{wording.allMissing}</Link>
+          <Link to="/copies/all?status=lost">{wording.allLost}</Link>
+        </p>
       </OverviewSection>
       {data.length ? (
         <OverviewSection title={wording.lastStocktakes}>

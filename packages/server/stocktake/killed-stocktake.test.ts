@@ -67,23 +67,73 @@ async function seenOn(folder: string): Promise<object[]> {
   return rows;
 }
 
+/** A stocktake of the benches with some copies scanned. */
+async function begun(ask: Awaited<ReturnType<typeof client>>['ask'], scanned: readonly string[]) {
+  const stretch = {
+    ...{ name: 'Benches', branch: 'MR', locations: ['BENCH'] },
+    ...{ scheme: 'dewey', from: '680', to: '688' },
+  };
+  const { id } = await ask<{ id: number }>('POST', '/stocktakes', JSON.stringify(stretch));
+  const path = `/stocktakes/${id}`;
+  await ask('POST', `${path}/load`, JSON.stringify({ name: 'walk', codes: scanned }));
+  return path;
+}
+
+async function byStatus(folder: string): Promise<object[]> {
+  const store = await openStore(folder);
+  const rows = await store.rows<object>('SELECT status, COUNT(*) AS n FROM copies GROUP BY 1 ORDER BY 1');
+  const settled = await store.rows<object>('SELECT COUNT(*) AS n FROM settled_findings');
+  await store.close();
+  return [...rows, ...settled];
+}
+
+test('settling that is killed goes on to the end, each copy once; undone, all is as it was', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
+  const barcodes = await filled(folder);
+  const before = await byStatus(folder);
+  let server = await start(folder);
+  let { ask, until } = await client(server, HEAD);
+  const path = await begun(ask, barcodes.slice(0, 1000));
+  const items = barcodes.slice(1000).map((code) => ({ finding: 'missing', code, act: 'mark-missing' }));
+  const { job } = await ask<{ job: number }>('POST', `${path}/settle`, JSON.stringify({ items }));
+  let kills = 0;
+  for (const at of [1, 1000, 2000]) {
+    const seen = await until(job, (j) => j.done >= at || ended(j));
+    if (ended(seen)) break;
+    await kill(server);
+    kills++;
+    server = await start(folder);
+    ({ ask, until } = await client(server, HEAD));
+  }
+  expect(kills).toBeGreaterThan(0);
+  const done = await until(job, ended);
+  expect(done).toMatchObject({ state: 'done', message: 'Settled 3000 findings.' });
+  const missing = async () => {
+    await kill(server);
+    const rows = await byStatus(folder);
+    server = await start(folder);
+    ({ ask, until } = await client(server, HEAD));
+    return rows;
+  };
+  const countOf = (rows: readonly object[], status: string) =>
+    (rows as { status?: string; n: number }[]).find((r) => r.status === status)?.n ?? 0;
+  const after = await missing();
+  expect(countOf(after, 'missing') - countOf(before, 'missing')).toBe(3000);
+  expect(after.at(-1)).toEqual({ n: 3000 });
+  const undone = await ask<{ job?: number }>('POST', `/daybook/${done.entry}/undo`, '{}');
+  if (undone.job) expect((await until(undone.job, ended)).state).toBe('done');
+  await kill(server);
+  expect(await byStatus(folder)).toEqual(before);
+  rmSync(folder, { recursive: true });
+}, 240_000);
+
 test('a closing that is killed goes on to the end; nothing is scanned meanwhile; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
   const barcodes = await filled(folder);
   const before = await seenOn(folder);
   let server = await start(folder);
   let { ask, until } = await client(server, HEAD);
-  const stretch = {
-    name: 'Benches',
-    branch: 'MR',
-    locations: ['BENCH'],
-    scheme: 'dewey',
-    from: '680',
-    to: '688',
-  };
-  const { id } = await ask<{ id: number }>('POST', '/stocktakes', JSON.stringify(stretch));
-  const path = `/stocktakes/${id}`;
-  await ask('POST', `${path}/load`, JSON.stringify({ name: 'walk', codes: barcodes.slice(0, 3900) }));
+  const path = await begun(ask, barcodes.slice(0, 3900));
   const job = await ask<JobState>('POST', `${path}/close`, '{}');
   let kills = 0;
   for (const at of [1, 1200, 2600]) {
