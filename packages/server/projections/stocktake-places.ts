@@ -40,6 +40,21 @@ export const copiesSeen = (
     { id, after, atMost },
   );
 
+/** Which of some codes were scanned in a stocktake. */
+export const seenAmong = async (
+  store: Store,
+  id: number,
+  codes: readonly string[],
+): Promise<ReadonlySet<string>> =>
+  new Set(
+    (
+      await store.rows<{ code: string }>(
+        `SELECT s.code FROM json_each(:codes) v CROSS JOIN stocktake_seen s ON s.stocktake = :id AND s.code = v.value`,
+        { id, codes: JSON.stringify(codes) },
+      )
+    ).map((r) => r.code),
+  );
+
 /** How often a code was scanned in a stocktake. */
 export const timesSeen = async (store: Store, id: number, code: string): Promise<number> =>
   (

@@ -1,6 +1,5 @@
 import { FINDING_KINDS, SETTLEMENTS, type Settlement, type StockFindingKind } from '@osier/core/stocktake';
 import { array, mixed, number, object, string } from 'yup';
-import { ProblemError } from '../http/problem';
 import { CHUNK, inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { keptWork } from '../jobs/kept-work';
@@ -9,7 +8,7 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { didSettle, settledBy } from './settle';
 import { openStocktake } from './stocktake';
-import { refuseStale, toSettle, type ToSettle } from './to-settle';
+import { sortedOut, staleOnes, type ToSettle } from './to-settle';
 
 const settleWork = object({
   stocktake: number().integer().required(),
@@ -45,8 +44,11 @@ export const settleMany =
       plan: async (chunk, store) => {
         const stocktake = await openStocktake(store, id);
         const target = location || stocktake.value.stretch.locations[0] || '';
-        const still: ToSettle[] = [];
-        for (const row of chunk) still.push(...(await stillToSettle(store, id, items[row - 1]!)));
+        const still = await stillToSettle(
+          store,
+          id,
+          chunk.map((row) => items[row - 1]!),
+        );
         const { did, changes } = await settledBy(store, by, { stocktake, items: still, target });
         return {
           changes,
@@ -61,18 +63,13 @@ export const settleMany =
 
 type Item = ReturnType<typeof settleWork.validateSync>['items'][number];
 
-/** A finding that can still be settled so, or none. */
-async function stillToSettle(store: Store, id: number, item: Item): Promise<ToSettle[]> {
-  try {
-    const found = await toSettle(store, id, { items: [item], all: [] });
-    const held = await store.readMany(
-      'copy',
-      found.flatMap((f) => f.finding.copy ?? []),
-    );
-    await refuseStale(store, id, found, new Map(held.map((c) => [c.id, c])));
-    return found;
-  } catch (error) {
-    if (error instanceof ProblemError && error.problem.status === 409) return [];
-    throw error;
-  }
+/** The findings of a chunk that can still be settled so. */
+async function stillToSettle(store: Store, id: number, items: readonly Item[]): Promise<ToSettle[]> {
+  const { items: found } = await sortedOut(store, id, { items: [...items], all: [] });
+  const held = await store.readMany(
+    'copy',
+    found.flatMap((f) => f.finding.copy ?? []),
+  );
+  const stale = await staleOnes(store, id, found, new Map(held.map((c) => [c.id, c])));
+  return found.filter((f) => !stale.has(f));
 }

@@ -3,7 +3,7 @@ import { groupedBarcode } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
 import { COPY_OUTCOMES, shelfStatuses, type Settlement, type StockFindingKind } from '@osier/core/stocktake';
 import { ProblemError } from '../http/problem';
-import { timesSeen } from '../projections/stocktake-places';
+import { seenAmong } from '../projections/stocktake-places';
 import { copiesWithBarcodes, findingsWithCodes } from '../projections/stocktake-views';
 import type { Store } from '../store/store';
 import { findingPage, shownCopy, shownFinding } from './view';
@@ -21,9 +21,21 @@ export interface ToSettle {
 export async function toSettle(
   store: Store,
   id: number,
+  asked: Pick<SettleBody, 'items' | 'all'>,
+): Promise<readonly ToSettle[]> {
+  const { items, refused: no } = await sortedOut(store, id, asked);
+  if (no[0]) throw no[0];
+  return items;
+}
+
+/** The same without refusing: what can be settled, and why the others cannot. */
+export async function sortedOut(
+  store: Store,
+  id: number,
   { items, all }: Pick<SettleBody, 'items' | 'all'>,
-): Promise<ToSettle[]> {
+): Promise<{ readonly items: readonly ToSettle[]; readonly refused: readonly ProblemError[] }> {
   const found = new Map<string, ToSettle>();
+  const no: ProblemError[] = [];
   for (const { finding, act } of all)
     for await (const row of everyFinding(store, id, finding))
       if (row.settled === null && row.acts.includes(act))
@@ -35,13 +47,13 @@ export async function toSettle(
     for (const [code, act] of own) {
       const row = rows.get(code);
       if (!row?.acts.includes(act))
-        throw refused(code, `is not a finding that “${NAMES[act]}” settles (any more)`);
-      if (row.settled)
-        throw refused(code, `was settled on ${row.settled.on} by ${row.settled.by || 'somebody'}`);
-      found.set(`${kind} ${code}`, { act, finding: row });
+        no.push(refused(code, `is not a finding that “${NAMES[act]}” settles (any more)`));
+      else if (row.settled)
+        no.push(refused(code, `was settled on ${row.settled.on} by ${row.settled.by || 'somebody'}`));
+      else found.set(`${kind} ${code}`, { act, finding: row });
     }
   }
-  return [...found.values()];
+  return { items: [...found.values()], refused: no };
 }
 
 const NAMES: Readonly<Record<Settlement, string>> = {
@@ -91,17 +103,33 @@ export async function refuseStale(
   items: readonly ToSettle[],
   held: ReadonlyMap<number, StoredObject<'copy'>>,
 ): Promise<void> {
+  const [first] = (await staleOnes(store, id, items, held)).values();
+  if (first) throw first;
+}
+
+/** Why some of what is to be settled has changed since it was reckoned. */
+export async function staleOnes(
+  store: Store,
+  id: number,
+  items: readonly ToSettle[],
+  held: ReadonlyMap<number, StoredObject<'copy'>>,
+): Promise<ReadonlyMap<ToSettle, ProblemError>> {
   const standing = shelfStatuses((await store.house()).value);
-  for (const { act, finding } of items) {
-    if (act === 'done' || finding.copy === null) continue;
+  const marked = items.flatMap(({ act, finding }) => (act === 'mark-missing' ? [finding.code] : []));
+  const seen = await seenAmong(store, id, marked);
+  const why = ({ act, finding }: ToSettle): string | null => {
+    if (act === 'done' || finding.copy === null) return null;
     const copy = held.get(finding.copy);
-    if (!copy) throw refused(finding.code, 'is no copy any more: it was withdrawn or deleted');
+    if (!copy) return 'is no copy any more: it was withdrawn or deleted';
     const { status } = copy.value;
-    if (act === 'mark-missing' && !standing.includes(status))
-      throw refused(finding.code, `is recorded ${status} by now`);
-    if (act === 'mark-missing' && (await timesSeen(store, id, finding.code)) > 0)
-      throw refused(finding.code, 'was scanned meanwhile');
-    if (act === 'mark-found' && standing.includes(status))
-      throw refused(finding.code, `is recorded ${status} by now`);
-  }
+    if (act === 'mark-missing' && !standing.includes(status)) return `is recorded ${status} by now`;
+    if (act === 'mark-missing' && seen.has(finding.code)) return 'was scanned meanwhile';
+    return act === 'mark-found' && standing.includes(status) ? `is recorded ${status} by now` : null;
+  };
+  return new Map(
+    items.flatMap((item) => {
+      const no = why(item);
+      return no === null ? [] : [[item, refused(item.finding.code, no)] as const];
+    }),
+  );
 }

@@ -18,7 +18,7 @@ export function CompareReports({ id, report }: { id: number; report: StocktakeRe
   return (
     <section className={other ? '' : 'no-print'}>
       <h2>{other ? wording.comparedWith(other.stocktake.name) : wording.compareWith}</h2>
-      <div className="no-print">
+      <div className="no-print report-pick">
         <KitField label={wording.compareWith}>
           <Select
             showSearch
