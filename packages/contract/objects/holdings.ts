@@ -80,4 +80,9 @@ export const withdrawnSchema = shape({
   by: text(),
   reason: text(),
   lastCopy: flag(),
+  author: text().optional(),
+  list: text().optional(),
+  /** What was said against it when it was confirmed all the same, and why the head overruled what stopped it. */
+  despite: listOf(text()).optional(),
+  overruled: text().optional(),
 });

@@ -10,11 +10,12 @@ import {
   type MarkedBy,
   type RuleWorks,
 } from '@osier/core/callnumbers';
+import { LAST_COPY, NO_LIMITS, type LastCopy } from '@osier/core/house';
 import { MAY_STAND } from '@osier/core/stocktake';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { code, line, version } from '../inputs';
+import { code, line, price, version } from '../inputs';
 import { doneSchema } from '../objects/acts';
 import { number, string } from '../values';
 import { personRow } from './people';
@@ -125,6 +126,19 @@ const houseShape = {
       .oneOf([...MAY_STAND])
       .required(),
   ).default([...MAY_STAND]),
+  withdrawals: object({
+    priceAbove: price().default(NO_LIMITS.priceAbove),
+    youngerThan: number().integer().min(0).max(240).default(NO_LIMITS.youngerThan),
+    locations: array(code().required()).default([]),
+    fields: array(
+      string()
+        .matches(/^[0-9][0-9.]{2}$/, 'Three digits, or a point for any digit.')
+        .required(),
+    ).default([]),
+    lastCopy: mixed<LastCopy>()
+      .oneOf([...LAST_COPY])
+      .default(NO_LIMITS.lastCopy),
+  }),
   thesauri: array(
     string()
       .matches(/^[a-z0-9/-]+$/, 'A code of 6XX $2, such as lcsh: small letters.')
@@ -184,6 +198,13 @@ const house = shape({
   ),
   jumpLength: whole(),
   standing: listOf(wordOf(MAY_STAND)).optional(),
+  withdrawals: shape({
+    priceAbove: orNull(whole()),
+    youngerThan: whole(),
+    locations: listOf(text()),
+    fields: listOf(text()),
+    lastCopy: wordOf(LAST_COPY),
+  }).optional(),
   thesauri: listOf(text()),
   punctuation: wordOf(['kept', 'left out']),
   wordAfterArticle: wordOf(['small', 'capital', 'as it comes']),

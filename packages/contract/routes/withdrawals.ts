@@ -1,10 +1,12 @@
-import { array, object } from 'yup';
+import { LAST_COPY, type LastCopy } from '@osier/core/house';
+import { REASON_CODES } from '@osier/core/withdrawals';
+import { array, mixed, object, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { code, id, line, wholeQuery } from '../inputs';
+import { code, id, line, version } from '../inputs';
 import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { loanState, withdrawnSchema } from '../objects/holdings';
-import { string } from '../values';
+import { isoDay, string } from '../values';
 import { reviewed } from './reviews';
 
 /** A new withdrawal list. */
@@ -13,6 +15,8 @@ export const withdrawalListBody = object({
   branch: code().required('Choose a branch.'),
   reason: line().default(''),
 });
+/** What of a list is changed: its name, its reason, whose copies it is for. */
+export const changeListBody = withdrawalListBody.shape({ version: version() });
 /** Codes that were scanned or pasted. */
 export const codesBody = object({
   codes: array(string().max(60).required())
@@ -20,11 +24,43 @@ export const codesBody = object({
     .required(),
   name: line().default(''),
 });
+/** A pile whose copies are added to a list. */
+export const fillListBody = object({ pile: id().required('Choose a pile.') });
 /** Copies of a list that are withdrawn. */
 export const withdrawBody = object({
   copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
+  /** Copies whose stop the head overrules, and why. */
+  overrule: object({
+    copies: array(id().required()).max(5000).default([]),
+    reason: line(500).trim().default(''),
+  }).test(
+    'reason',
+    'Say why they may be withdrawn all the same.',
+    ({ copies, reason }) => copies.length === 0 || reason !== '',
+  ),
+  /** What becomes of records that lose their last copy; absent: as the house has it. */
+  lastCopy: mixed<LastCopy>()
+    .oneOf([...LAST_COPY])
+    .optional(),
   token: reviewed(),
 });
+export type WithdrawBody = InferType<typeof withdrawBody>;
+
+/** In what order the register is shown. */
+export const REGISTER_ORDERS = ['on', 'title', 'number', 'price'] as const;
+/** What of the register is shown. */
+export const registerQuery = object({
+  q: line(200).default(''),
+  branch: code().default(''),
+  reason: line().default(''),
+  from: isoDay().default(''),
+  to: isoDay().default(''),
+  sort: mixed<(typeof REGISTER_ORDERS)[number]>()
+    .oneOf([...REGISTER_ORDERS])
+    .default('on'),
+  down: mixed<'yes' | 'no'>().oneOf(['yes', 'no']).default('yes'),
+});
+export type RegisterQuery = InferType<typeof registerQuery>;
 
 const listParts = {
   id: whole(),
@@ -51,33 +87,23 @@ const verdict = shape({
       status: text(),
       due: orNull(text()),
       loan: loanState(),
+      price: orNull(whole()),
     }),
   ),
   verdict: wordOf(['clear', 'caution', 'stop']),
   reasons: listOf(
     shape({
-      code: wordOf([
-        'not-ours',
-        'scanned-twice',
-        'on-loan',
-        'loan-unknown',
-        'on-hold',
-        'loans-desk',
-        'other-branch',
-        'lost',
-        'in-process',
-        'in-transit',
-        'reserved',
-        'last-at-branch',
-        'last-anywhere',
-        'withdrawn-before',
-      ]),
+      code: wordOf(REASON_CODES),
       verdict: wordOf(['caution', 'stop']),
       message: text(),
     }),
   ),
   lastAtBranch: flag(),
   lastAnywhere: flag(),
+  /** The same code stands further up: it counts once. */
+  again: flag(),
+  /** All that stops it may be overruled by the head. */
+  overrulable: flag(),
   scan: whole(),
   callNumber: text(),
   place: text(),
@@ -85,6 +111,8 @@ const verdict = shape({
 const list = shape({ ...listParts, version: whole(), verdicts: listOf(verdict), loansDesk: flag() });
 /** A withdrawal list with its verdicts as of now. */
 export type WithdrawalList = ValueOf<typeof list>;
+/** A scan of a list with its verdict. */
+export type WithdrawalRow = ValueOf<typeof verdict>;
 const registerRow = shape({ id: whole(), entry: whole(), restored: flag(), withdrawn: withdrawnSchema });
 /** A row of the register of withdrawn copies; `restored` when its withdrawal was undone. */
 export type RegisterRow = ValueOf<typeof registerRow>;
@@ -118,9 +146,40 @@ export const withdrawalApi = {
   scan: endpoint({
     method: 'post',
     path: '/withdrawal-lists/:id/scans',
-    summary: 'Add scanned or pasted barcodes',
-    permission: prepare,
+    summary: 'Add scanned or pasted barcodes; the verdicts on the last twenty of them',
+    permission: 'scan',
     body: codesBody,
+    answer: shape({ added: whole(), verdicts: listOf(verdict) }),
+  }),
+  undoScan: endpoint({
+    method: 'post',
+    path: '/withdrawal-lists/:id/scans/undo',
+    summary: 'Undo one’s own last scan',
+    permission: 'scan',
+    answer: shape({ code: orNull(text()) }),
+  }),
+  change: endpoint({
+    method: 'put',
+    path: '/withdrawal-lists/:id',
+    summary: 'Change name, reason or branch of a list',
+    permission: prepare,
+    body: changeListBody,
+    answer: doneSchema,
+    problems: [409],
+  }),
+  remove: endpoint({
+    method: 'delete',
+    path: '/withdrawal-lists/:id',
+    summary: 'Delete an open list; its copies stay as they are',
+    permission: prepare,
+    answer: doneSchema,
+  }),
+  fill: endpoint({
+    method: 'post',
+    path: '/withdrawal-lists/:id/fill',
+    summary: 'Add the copies of a pile',
+    permission: prepare,
+    body: fillListBody,
     answer: shape({ added: whole() }),
   }),
   takeOff: endpoint({
@@ -151,7 +210,28 @@ export const withdrawalApi = {
     path: '/register',
     summary: 'The register of withdrawn copies',
     permission: 'look',
-    query: object({ before: wholeQuery() }),
-    answer: shape({ rows: listOf(registerRow), next: orNull(whole()) }),
+    query: registerQuery.shape({ after: string().max(1000).optional() }),
+    answer: shape({
+      rows: listOf(registerRow),
+      next: orNull(text()),
+      total: whole(),
+      /** In hundredths: what all of them cost together. */
+      price: whole(),
+    }),
+  }),
+  registerReasons: endpoint({
+    method: 'get',
+    path: '/register/reasons',
+    summary: 'The reasons that stand in the register, with how often each does',
+    permission: 'look',
+    answer: listOf(shape({ reason: text(), n: whole() })),
+  }),
+  registerFile: endpoint({
+    method: 'get',
+    path: '/register/export',
+    summary: 'The register, or what is found in it, as a table',
+    permission: 'look',
+    query: registerQuery,
+    answer: { media: ['text/csv'] },
   }),
 };

@@ -105,6 +105,8 @@ export interface ActParts {
   };
   readonly recipe: Names<'recipe'> & Counts<'steps'> & { readonly how: 'kept' | 'changed' | 'deleted' };
   readonly 'start-list': Names<'list'>;
+  readonly 'change-list': Names<'list'>;
+  readonly 'delete-list': Names<'list'>;
   readonly withdraw: Names<'list'> & Counts<'copies' | 'records'>;
   readonly 'start-stocktake': Names<'stocktake'>;
   readonly 'load-scans': Names<'stocktake' | 'file'> & Counts<'scans'>;

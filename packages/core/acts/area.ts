@@ -54,6 +54,8 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'add-copies': { name: 'Add copies', area: 'Copies' },
     'change-copies': { name: 'Change copies', area: 'Copies' },
     pile: { name: 'Pile', area: 'Copies' },
+    'delete-list': { name: 'Delete withdrawal list', area: 'Withdrawals' },
+    'change-list': { name: 'Change withdrawal list', area: 'Withdrawals' },
     'start-list': { name: 'Start withdrawal list', area: 'Withdrawals' },
     withdraw: { name: 'Withdraw', area: 'Withdrawals' },
     'start-stocktake': { name: 'Start stocktake', area: 'Stocktake' },

@@ -203,6 +203,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   pile: pileChange,
   recipe: ({ names, counts, how }) =>
     `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,
+  'delete-list': ({ names }) => `Deleted the withdrawal list ${quoted(names.list)}`,
+  'change-list': ({ names }) => `Changed the withdrawal list ${quoted(names.list)}`,
   'start-list': ({ names }) => `Started the withdrawal list ${quoted(names.list)}`,
   withdraw: ({ names, counts }) =>
     `Withdrew ${counted(counts.copies, 'copy', 'copies')} from ${quoted(names.list)}${counts.records ? `, and ${counted(counts.records, 'record')} with the last copy` : ''}`,

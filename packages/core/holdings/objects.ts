@@ -76,6 +76,13 @@ export interface Withdrawn {
   readonly reason: string;
   /** It was the last copy anywhere: the union catalogue must be told. */
   readonly lastCopy: boolean;
+  /** Absent in rows from before these were kept. */
+  readonly author?: string;
+  readonly list?: string;
+  /** What was said against it when it was confirmed all the same. */
+  readonly despite?: readonly string[];
+  /** Why the head overruled what stopped it. */
+  readonly overruled?: string;
 }
 
 /** A code and what it stands for. */

@@ -1,3 +1,4 @@
+import type { WithdrawalLimits } from './withdrawal-limits';
 import type { BarcodeRule } from '../barcodes';
 import type { CallNumberRule } from '../callnumbers';
 
@@ -27,6 +28,8 @@ export interface HouseRules {
   readonly wordAfterArticle: 'small' | 'capital' | 'as it comes';
   /** ISO 4217 code of the currency that prices are kept in. */
   readonly currency: string;
+  /** When a copy is looked at twice before it is withdrawn; absent: as in a house that has set up nothing. */
+  readonly withdrawals?: WithdrawalLimits;
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */

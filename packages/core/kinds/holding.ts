@@ -2,6 +2,7 @@ import { groupedBarcode } from '../barcodes';
 import { callNumberText } from '../callnumbers';
 import { partKey, type Copy, type Holding, type Withdrawn } from '../holdings';
 import { columnsAt } from '../access';
+import { registerColumns } from '../withdrawals';
 import { COPY_POINTS, HOLDING_POINTS } from './holding-access';
 import { describeKind } from './kind';
 
@@ -68,8 +69,23 @@ export const withdrawn = describeKind<Withdrawn>()({
   noun: ['withdrawn copy', 'withdrawn copies'],
   label: (w) => groupedBarcode(w.copy.barcode),
   table: 'withdrawn',
-  columns: { barcode: 'text', record: 'integer', withdrawn_on: 'text' },
-  compute: (w) => ({ barcode: w.copy.barcode, record: w.record, withdrawn_on: w.withdrawnOn }),
+  columns: {
+    barcode: 'text',
+    record: 'integer',
+    withdrawn_on: 'text',
+    branch: 'text',
+    reason: 'text',
+    price: 'integer',
+    filing: 'text',
+    call_number: 'text',
+    words: 'text',
+  },
+  compute: (w) => ({
+    barcode: w.copy.barcode,
+    record: w.record,
+    withdrawn_on: w.withdrawnOn,
+    ...registerColumns(w),
+  }),
   parents: [],
   keepsRemoved: true,
 });

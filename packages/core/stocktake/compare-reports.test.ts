@@ -1,9 +1,18 @@
 import { compareGroups, lossOf } from '.';
 
 test.each([
-  [{ stood: 75, missing: 25 }, { looked: 100, missing: 25, rate: 25 }],
-  [{ stood: 2, missing: 1, skipped: 90 }, { looked: 3, missing: 1, rate: 33.33 }],
-  [{ skipped: 12, 'on loan': 3 }, { looked: 0, missing: 0, rate: 0 }],
+  [
+    { stood: 75, missing: 25 },
+    { looked: 100, missing: 25, rate: 25 },
+  ],
+  [
+    { stood: 2, missing: 1, skipped: 90 },
+    { looked: 3, missing: 1, rate: 33.33 },
+  ],
+  [
+    { skipped: 12, 'on loan': 3 },
+    { looked: 0, missing: 0, rate: 0 },
+  ],
 ])('of %j the loss is %j', (outcomes, loss) => expect(lossOf(outcomes)).toEqual(loss));
 
 test('two stocktakes are compared by name; what one of them lacks is told as lacking, not as nought', () => {

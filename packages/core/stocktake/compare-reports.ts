@@ -31,6 +31,8 @@ export function compareGroups(now: readonly CountedGroup[], then: readonly Count
   const names = new Set(now.map((g) => g.name));
   return [
     ...now.map(({ name, outcomes }) => ({ name, now: lossOf(outcomes), then: before.get(name) ?? null })),
-    ...then.flatMap(({ name }) => (names.has(name) ? [] : [{ name, now: null, then: before.get(name) ?? null }])),
+    ...then.flatMap(({ name }) =>
+      names.has(name) ? [] : [{ name, now: null, then: before.get(name) ?? null }],
+    ),
   ];
 }

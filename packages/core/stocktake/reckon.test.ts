@@ -64,8 +64,18 @@ test.each<[string, Partial<ReckonedCopy>, string[], RegExp]>([
   ['recorded lost', { status: 'lost' }, ['mark-found', 'done'], /billed/],
   ['recorded missing', { status: 'missing' }, ['mark-found', 'done'], /^Recorded missing/],
   ['recorded on loan', { status: 'on loan' }, ['done'], /must check it in/],
-  ['on loan on the day of the scan', { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-02' }, ['done'], /must check it in/],
-  ['on loan later', { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-03' }, ['done'], /lent in between/],
+  [
+    'on loan on the day of the scan',
+    { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-02' },
+    ['done'],
+    /must check it in/,
+  ],
+  [
+    'on loan later',
+    { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-03' },
+    ['done'],
+    /lent in between/,
+  ],
   ['in repair', { status: 'in repair' }, ['mark-found', 'done'], /^Recorded in repair/],
 ])('%s, and it stands here', (_, more, acts, says) => {
   const [found] = told([...five.slice(0, 4), copy(5, more)], codesOf(five)).findings;
@@ -169,9 +179,9 @@ test('where a missing copy is looked for', () => {
   expect(whereToLook('746 A', '746 C', NOWHERE)).toBe('Expected between 746 A and 746 C.');
   expect(whereToLook('746 A', null, { ...NOWHERE, classes: ['764'] })).toContain('Look at 764 as well');
   expect(whereToLook(null, null, NOWHERE)).toBe('Expected here and not scanned.');
-  expect(whereToLook('746 A', null, { classes: [], ofAuthor: ['677 A', '745 A'], lastSeen: '2025-03-01' })).toBe(
-    'Expected behind 746 A. Other books of the author stand at 677 A, 745 A. Last seen on 2025-03-01.',
-  );
+  expect(
+    whereToLook('746 A', null, { classes: [], ofAuthor: ['677 A', '745 A'], lastSeen: '2025-03-01' }),
+  ).toBe('Expected behind 746 A. Other books of the author stand at 677 A, 745 A. Last seen on 2025-03-01.');
 });
 
 describe('settling', () => {

@@ -129,7 +129,9 @@ function findingsOf(copies: readonly ReckonedCopy[], result: CountResult, names:
       return of('skipped', first, message, { count: run.copies.length, copy: null, record: null });
     }),
     ...result.found.map((i) =>
-      of('found', copies[i]!, foundSays(copies[i]!.status, copies[i]), { acts: foundActs(copies[i]!.status) }),
+      of('found', copies[i]!, foundSays(copies[i]!.status, copies[i]), {
+        acts: foundActs(copies[i]!.status),
+      }),
     ),
     ...result.elsewhere
       .filter(({ copy }) => copies[copy]!.status !== 'withdrawn')

@@ -1,5 +1,7 @@
-export type { Candidate, CopyCounts, Listed, Reason, Verdict, VerdictKind } from './verdict';
-export { weighWithdrawals } from './verdict';
+export type { Candidate, CopyCounts, Listed } from './candidate';
+export type { Reason, ReasonCode, Verdict, VerdictKind, WeighTerms } from './verdict';
+export { monthsBefore, OVERRULABLE, REASON_CODES, weighWithdrawals } from './verdict';
 export type { WithdrawalListValue } from './list';
 export type { TitleStock, WithdrawalChange, WithdrawalTerms } from './plan';
 export { withdrawalPlan } from './plan';
+export { registerColumns, registerWords } from './register';

@@ -1,4 +1,12 @@
-import { ENDPOINTS, PERMISSIONS, may, type DaybookPage, type Problem, type SetUp, type Welcome } from '@osier/contract';
+import {
+  ENDPOINTS,
+  PERMISSIONS,
+  may,
+  type DaybookPage,
+  type Problem,
+  type SetUp,
+  type Welcome,
+} from '@osier/contract';
 import { startTesting } from '../testing/running';
 
 describe('a real installation', () => {
@@ -100,7 +108,10 @@ describe('who may do what', () => {
     const { name, role } = people.find((p) => p.id === 3)!;
     const give = (rights: readonly string[]) =>
       head('PUT', '/people/3', { name, role, active: true, rights });
-    expect((await assistant('PUT', '/people/3', { name, role, active: true, rights: ['manage stocktakes'] })).status).toBe(403);
+    expect(
+      (await assistant('PUT', '/people/3', { name, role, active: true, rights: ['manage stocktakes'] }))
+        .status,
+    ).toBe(403);
     expect((await give(['set up'])).status).toBe(422);
     expect((await give(['manage stocktakes'])).status).toBe(200);
     expect((await assistant('POST', '/stocktakes', stretch)).status).toBe(201);

@@ -101,3 +101,12 @@ export async function pilesNamed(store: Store, name: string): Promise<number[]> 
   );
   return rows.map((r) => r.id);
 }
+
+/** The barcodes of the copies that lie on a pile, in the order in which they were put there. */
+export const barcodesOfPile = async (store: Store, pile: number): Promise<string[]> =>
+  (
+    await store.rows<{ barcode: string }>(
+      "SELECT c.barcode FROM piled p JOIN copies c ON c.id = p.object WHERE p.pile = :pile AND p.kind = 'copy' AND c.barcode <> '' GROUP BY c.id ORDER BY MIN(p.id)",
+      { pile },
+    )
+  ).map((r) => r.barcode);

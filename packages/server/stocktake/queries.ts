@@ -54,7 +54,11 @@ export const sameScans = (
   );
 
 /** A file that was loaded before, by the SHA-256 of its bytes. */
-export const sameFile = (store: Store, stocktake: number, file: string): Promise<{ name: string } | undefined> =>
+export const sameFile = (
+  store: Store,
+  stocktake: number,
+  file: string,
+): Promise<{ name: string } | undefined> =>
   store.row<{ name: string }>(
     `SELECT value ->> 'name' AS name FROM scan_batches WHERE stocktake = :stocktake AND value ->> 'file' = :file LIMIT 1`,
     { stocktake, file },

@@ -150,7 +150,14 @@ const loadCodes = (
         'again',
         `The same ${counted(codes.length, 'scan')} are loaded already, as ${same.name}. Nothing was loaded.`,
       );
-    const batch: ScanBatch = { stocktake: id, name, on: on || today(), codes, location, ...(file && { file }) };
+    const batch: ScanBatch = {
+      stocktake: id,
+      name,
+      on: on || today(),
+      codes,
+      location,
+      ...(file && { file }),
+    };
     const did: Act = {
       act: 'load-scans',
       names: { stocktake: stocktake.value.name, file: name },

@@ -339,7 +339,10 @@ test('a copy that was marked missing and is scanned later settles itself, once, 
     message: 'Recorded missing but on the shelf.',
   });
   const settled = async () => (await findings(id, 'found')).find((f) => f.code === one!.code)?.settled;
-  expect(await settled()).toMatchObject({ how: 'mark-found', by: expect.stringMatching(/, by scanning it$/) });
+  expect(await settled()).toMatchObject({
+    how: 'mark-found',
+    by: expect.stringMatching(/, by scanning it$/),
+  });
   expect((await findings(id, 'missing')).map((f) => f.code)).not.toContain(one!.code);
   expect([await statusOf(one), await statusOf(two)]).toEqual(['available', 'missing']);
   const [entry] = (await head!<DaybookPage>('GET', '/daybook')).body.rows;

@@ -28,6 +28,7 @@ import { recordFindings } from './migrations/016-record-findings';
 import { recordDesk } from './migrations/019-record-desk';
 import { links } from './migrations/020-links';
 import { alikeMembers, copyLists, establishedHeadings } from './migrations/021-copy-lists';
+import { fillRegister, register } from './migrations/022-register';
 import { stocktakes } from './migrations/022-stocktakes';
 import { lockFolder } from './folder-lock';
 
@@ -217,7 +218,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '019-record-desk', statements: recordDesk },
     { name: '020-links', statements: links },
     { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers, ...establishedHeadings] },
-    { name: '022-stocktakes', statements: stocktakes },
+    { name: '022-stocktakes', statements: [...stocktakes, ...register], then: fillRegister },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -1,3 +1,4 @@
+import type { ScanColumns } from '../store/models';
 import type { Store } from '../store/store';
 
 /** How many codes each withdrawal list has. */
@@ -21,12 +22,16 @@ export interface CopyFacts {
   readonly location: string;
   readonly status: string;
   readonly callNumber: string;
+  /** In hundredths; null when not known. */
+  readonly price: number | null;
+  readonly acquired: string;
+  readonly part: string;
 }
 
 /** The copies with some barcodes. */
 export const copyFacts = (store: Store, codes: readonly string[]): Promise<CopyFacts[]> =>
   store.rows<CopyFacts>(
-    `SELECT c.id AS copyId, c.barcode, c.status, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
+    `SELECT c.id AS copyId, c.barcode, c.status, c.price, c.acquired, ifnull(c.value ->> 'part', '') AS part, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
        FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record
       WHERE c.barcode IN (SELECT value FROM json_each(:codes))`,
     { codes: JSON.stringify(codes) },
@@ -41,24 +46,74 @@ export async function barcodesOnList(store: Store, list: number): Promise<string
   return rows.map((r) => r.barcode);
 }
 
-/** At which branch each copy of some records is: a row a copy. */
-export const branchesOfCopies = (
+/** A copy of a record that is counted. */
+export interface CountedCopy {
+  readonly record: number;
+  readonly branch: string;
+  readonly part: string;
+  readonly barcode: string;
+}
+
+/** The copies of some records. */
+export const copiesOfRecords = (store: Store, records: readonly number[]): Promise<CountedCopy[]> =>
+  store.rows<CountedCopy>(
+    `SELECT h.record, h.branch, ifnull(c.value ->> 'part', '') AS part, c.barcode FROM json_each(:records) v
+       CROSS JOIN holdings h ON h.record = v.value JOIN copies c ON c.holding = h.id`,
+    { records: JSON.stringify(records) },
+  );
+
+/** The headings of some records that one record alone carries, by group and key. */
+export const headingsOnce = (
   store: Store,
   records: readonly number[],
-): Promise<{ record: number; branch: string }[]> =>
-  store.rows<{ record: number; branch: string }>(
-    `SELECT h.record, h.branch FROM copies c JOIN holdings h ON h.id = c.holding
-      WHERE h.record IN (SELECT value FROM json_each(:records))`,
+): Promise<{ record: number; kind: string; key: string }[]> =>
+  store.rows<{ record: number; kind: string; key: string }>(
+    `SELECT k.record, k.kind, k.key FROM json_each(:records) v CROSS JOIN record_keys k ON k.record = v.value
+        AND k.kind >= 'heading ' AND k.kind < 'heading!' JOIN heading_use u ON u.kind = k.kind AND u.key = k.key AND u.n = 1`,
     { records: JSON.stringify(records) },
+  );
+
+/** Codes that are on another open list as well, with its name. */
+export async function onOtherLists(
+  store: Store,
+  list: number,
+  codes: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  const rows = await store.rows<{ code: string; name: string }>(
+    `SELECT s.code, w.name FROM json_each(:codes) v CROSS JOIN scans s ON s.purpose = 'withdrawal' AND s.code = v.value AND s.work <> :list
+       JOIN withdrawal_lists w ON w.id = s.work AND w.state = 'open'`,
+    { codes: JSON.stringify(codes), list },
+  );
+  return new Map(rows.map((r) => [r.code, r.name]));
+}
+
+/** The scans of a list that have some codes, or are of copies of the same titles, as they came. */
+export const scansOfSameTitles = (
+  store: Store,
+  list: number,
+  codes: readonly string[],
+): Promise<ScanColumns[]> =>
+  store.rows<ScanColumns>(
+    `SELECT DISTINCT s.* FROM scans s WHERE s.purpose = 'withdrawal' AND s.work = :list AND s.code IN (
+       SELECT value FROM json_each(:codes) UNION SELECT other.barcode FROM json_each(:codes) v CROSS JOIN copies c ON c.barcode = v.value
+         JOIN holdings h ON h.id = c.holding JOIN holdings beside ON beside.record = h.record JOIN copies other ON other.holding = beside.id) ORDER BY s.id`,
+    { list, codes: JSON.stringify(codes) },
+  );
+
+/** A person’s last scan of a list. */
+export const lastScanBy = (store: Store, list: number, person: number): Promise<ScanColumns | undefined> =>
+  store.row<ScanColumns>(
+    `SELECT * FROM scans WHERE purpose = 'withdrawal' AND work = :list AND person = :person ORDER BY id DESC LIMIT 1`,
+    { list, person },
   );
 
 /** The records of some copies, with their titles. */
 export const titlesOfCopies = (
   store: Store,
   copies: readonly number[],
-): Promise<{ id: number; title: string }[]> =>
-  store.rows<{ id: number; title: string }>(
-    `SELECT DISTINCT r.id, r.title FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record
+): Promise<{ id: number; title: string; author: string; isSuppressed: 0 | 1 }[]> =>
+  store.rows<{ id: number; title: string; author: string; isSuppressed: 0 | 1 }>(
+    `SELECT DISTINCT r.id, r.title, r.author, EXISTS (SELECT 1 FROM suppressed x WHERE x.id = r.id) AS isSuppressed FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record
       WHERE c.id IN (SELECT value FROM json_each(:copies))`,
     { copies: JSON.stringify(copies) },
   );
@@ -71,14 +126,84 @@ export interface RegisterColumns {
   readonly entry: number;
 }
 
-/** The register newest first, before a row if so wanted. */
-export const registerRows = (
+/** What of the register is wanted; `words` are folded. */
+export interface RegisterSearch {
+  readonly words: readonly string[];
+  readonly branch: string;
+  readonly reason: string;
+  /** ISO dates, '' for open ends. */
+  readonly from: string;
+  readonly to: string;
+}
+
+const ORDERS = {
+  on: 'w.withdrawn_on',
+  title: 'w.filing',
+  number: 'w.call_number',
+  price: 'ifnull(w.price, -1)',
+};
+/** By what the register is sorted. */
+export type RegisterOrder = keyof typeof ORDERS;
+
+function registerWhere({ words, branch, reason, from, to }: RegisterSearch): {
+  readonly sql: string;
+  readonly given: Record<string, string>;
+} {
+  const given: Record<string, string> = {};
+  const parts = ['1'];
+  words.forEach((word, i) => {
+    parts.push(`instr(w.words, :word${i}) > 0`);
+    given[`word${i}`] = word;
+  });
+  for (const [sql, name, value] of [
+    ['w.branch = :branch', 'branch', branch],
+    ['w.reason = :reason', 'reason', reason],
+    ['w.withdrawn_on >= :from', 'from', from],
+    ['w.withdrawn_on <= :to', 'to', to],
+  ] as const) {
+    if (value === '') continue;
+    parts.push(sql);
+    given[name] = value;
+  }
+  return { sql: parts.join(' AND '), given };
+}
+
+/** A page of the register in an order; `after` is the place of the last row before it. */
+export function registerRows(
   store: Store,
-  before: number | null,
-  atMost: number,
-): Promise<RegisterColumns[]> =>
-  store.rows<RegisterColumns>(
-    `SELECT w.id, w.value, w.gone, (SELECT MIN(o.entry) FROM daybook_objects o WHERE o.kind = 'withdrawn' AND o.object = w.id) AS entry
-     FROM withdrawn w ${before ? 'WHERE w.id < :before' : ''} ORDER BY w.id DESC LIMIT :atMost`,
-    { before, atMost },
+  search: RegisterSearch,
+  order: {
+    readonly by: RegisterOrder;
+    readonly down: boolean;
+    readonly after: { readonly key: string | number; readonly id: number } | null;
+    readonly atMost: number;
+  },
+): Promise<(RegisterColumns & { readonly key: string | number })[]> {
+  const { sql, given } = registerWhere(search);
+  const [key, way] = [ORDERS[order.by], order.down ? 'DESC' : 'ASC'];
+  return store.rows<RegisterColumns & { key: string | number }>(
+    `SELECT w.id, w.value, w.gone, ${key} AS key, (SELECT MIN(o.entry) FROM daybook_objects o WHERE o.kind = 'withdrawn' AND o.object = w.id) AS entry
+       FROM withdrawn w WHERE ${sql} ${order.after ? `AND (${key}, w.id) ${order.down ? '<' : '>'} (:key, :id)` : ''}
+       ORDER BY ${key} ${way}, w.id ${way} LIMIT :atMost`,
+    { ...given, atMost: order.atMost, ...(order.after ?? {}) },
+  );
+}
+
+/** How many rows of the register are meant, and what those cost together that were not restored. */
+export async function countRegister(
+  store: Store,
+  search: RegisterSearch,
+): Promise<{ total: number; price: number }> {
+  const { sql, given } = registerWhere(search);
+  const row = await store.row<{ total: number; price: number | null }>(
+    `SELECT COUNT(*) AS total, SUM(CASE WHEN w.gone = 0 THEN w.price END) AS price FROM withdrawn w WHERE ${sql}`,
+    given,
+  );
+  return { total: row?.total ?? 0, price: row?.price ?? 0 };
+}
+
+/** The reasons that stand in the register, the commonest first. */
+export const registerReasons = (store: Store): Promise<{ reason: string; n: number }[]> =>
+  store.rows<{ reason: string; n: number }>(
+    "SELECT reason, COUNT(*) AS n FROM withdrawn WHERE reason <> '' GROUP BY reason ORDER BY n DESC, reason LIMIT 200",
   );

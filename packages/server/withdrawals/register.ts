@@ -1,21 +1,70 @@
-import type { RegisterRow } from '@osier/contract';
-import type { Services } from '../services';
+import type { RegisterQuery, RegisterRow } from '@osier/contract';
+import { csvLine } from '@osier/core/address';
+import { registerWords } from '@osier/core/withdrawals';
+import { cursorOf, placeIn } from '../http/cursor';
 import { keptValue } from '../store/kept-json';
-import { registerRows } from './queries';
+import type { Store } from '../store/store';
+import { countRegister, registerRows, type RegisterColumns, type RegisterSearch } from './queries';
 
-/** The register of what went. Rows whose withdrawal was taken back stay, and say so. */
-export async function register(
-  { store }: Services,
-  before: number | null,
-): Promise<{ rows: RegisterRow[]; next: number | null }> {
-  const rows = await registerRows(store, before, 201);
+/** Rows of a page, and rows that are read at once for a file. */
+const [PAGE, AT_ONCE] = [100, 1000];
+
+const searchOf = ({ q, branch, reason, from, to }: RegisterQuery): RegisterSearch => ({
+  ...{ words: registerWords(q), branch, reason, from, to },
+});
+
+const rowOf = (r: RegisterColumns): RegisterRow => ({
+  ...{ id: r.id, entry: r.entry, restored: r.gone === 1 },
+  withdrawn: keptValue('withdrawn', r.value),
+});
+
+/** A page of the register of what went, found and sorted. Rows whose withdrawal was undone stay, and say so. */
+export async function registerPage(
+  store: Store,
+  query: RegisterQuery,
+  cursor: string | undefined,
+): Promise<{ rows: RegisterRow[]; next: string | null; total: number; price: number }> {
+  const search = searchOf(query);
+  const place = placeIn<readonly [string | number, number]>(
+    cursor,
+    query.sort === 'price' ? [0, 0] : ['', 0],
+  );
+  const after = place && { key: place[0], id: place[1] };
+  const order = { by: query.sort, down: query.down === 'yes', after, atMost: PAGE + 1 };
+  const rows = await registerRows(store, search, order);
+  const last = rows.length > PAGE ? rows[PAGE - 1] : undefined;
   return {
-    rows: rows.slice(0, 200).map((r) => ({
-      id: r.id,
-      entry: r.entry,
-      restored: r.gone === 1,
-      withdrawn: keptValue('withdrawn', r.value),
-    })),
-    next: rows.length > 200 ? rows[199]!.id : null,
+    rows: rows.slice(0, PAGE).map(rowOf),
+    next: last ? cursorOf([last.key, last.id]) : null,
+    ...(await countRegister(store, search)),
   };
+}
+
+const HEADS = [
+  ...['Withdrawn', 'Barcode', 'Title', 'Author', 'Call number', 'Branch', 'Location', 'Price', 'Acquired'],
+  ...['Last seen', 'Status', 'Reason', 'Despite', 'Overruled', 'List', 'By', 'Last copy', 'Record', 'Undone'],
+];
+
+/** The register, or what is found in it, as lines of a table. */
+export async function* registerLines(store: Store, query: RegisterQuery): AsyncGenerator<string> {
+  yield `\ufeff${csvLine(HEADS)}`;
+  const search = searchOf(query);
+  for (let after: { key: string | number; id: number } | null = null; ;) {
+    const order = { by: query.sort, down: query.down === 'yes', after, atMost: AT_ONCE };
+    const rows: Awaited<ReturnType<typeof registerRows>> = await registerRows(store, search, order);
+    yield rows.map((r) => csvLine(cellsOf(rowOf(r)))).join('');
+    const last = rows.at(-1);
+    if (last === undefined || rows.length < AT_ONCE) return;
+    after = { key: last.key, id: last.id };
+  }
+}
+
+function cellsOf({ withdrawn: w, restored }: RegisterRow): string[] {
+  const { copy } = w;
+  return [
+    ...[w.withdrawnOn, copy.barcode, w.title, w.author ?? '', w.callNumber, w.branch, w.location],
+    ...[copy.price === null ? '' : (copy.price / 100).toFixed(2), copy.acquired, copy.lastSeen, copy.status],
+    ...[w.reason, (w.despite ?? []).join(' '), w.overruled ?? '', w.list ?? '', w.by],
+    ...[w.lastCopy ? 'yes' : '', String(w.record), restored ? 'yes' : ''],
+  ];
 }

@@ -1,11 +1,21 @@
-import { api } from '@osier/contract';
+import { api, may, registerQuery } from '@osier/contract';
 import { route, type Route } from '../http/route';
-import { addScans, removeScan } from '../scanner/scans';
+import { sendPieces } from '../http/send-pieces';
+import { removeScan } from '../scanner/scans';
 import type { Services } from '../services';
-import type { Store } from '../store/store';
-import { listWithdrawals, openList, reviewWithdrawal, startList, withdraw } from './withdrawals';
-import { register } from './register';
+import { registerReasons } from './queries';
+import { registerLines, registerPage } from './register';
+import { fillFromPile, scanIntoList, undoLastScan } from './scan';
 import { withdrawalList } from './weighed';
+import {
+  changeList,
+  deleteList,
+  listWithdrawals,
+  openList,
+  reviewWithdrawal,
+  startList,
+  withdraw,
+} from './withdrawals';
 
 /** Withdrawal lists and the register. */
 export function withdrawalRoutes(services: Services): Route[] {
@@ -14,22 +24,42 @@ export function withdrawalRoutes(services: Services): Route[] {
     route(api.withdrawals.lists, () => listWithdrawals(services)),
     route(api.withdrawals.start, ({ body, person }) => startList(services, person, body)),
     route(api.withdrawals.read, ({ params }) => withdrawalList(services, params.id)),
-    route(api.withdrawals.scan, async ({ params, body, person }) => {
-      const check = async (inside: Store) => void (await openList(inside, params.id));
-      const scans = { purpose: 'withdrawal', work: params.id, person: person.id, raw: body.codes } as const;
-      return { added: (await addScans(store, { ...scans, from: null, check })).fresh };
-    }),
+    route(api.withdrawals.change, ({ params, body, person }) =>
+      changeList(services, person.id, params.id, body),
+    ),
+    route(api.withdrawals.remove, ({ params, person }) => deleteList(services, person.id, params.id)),
+    route(api.withdrawals.scan, ({ params, body, person }) =>
+      scanIntoList(services, person.id, params.id, body.codes),
+    ),
+    route(api.withdrawals.undoScan, ({ params, person }) => undoLastScan(services, person.id, params.id)),
+    route(api.withdrawals.fill, ({ params, body, person }) =>
+      fillFromPile(services, person.id, params.id, body.pile),
+    ),
     route(api.withdrawals.takeOff, async ({ params }) => {
       await openList(store, params.id);
       await removeScan(store, 'withdrawal', params.id, params.scan);
       return { removed: 1 };
     }),
     route(api.withdrawals.reviewWithdraw, ({ params, body, person }) =>
-      reviewWithdrawal(services, params.id, body.copies, person.name),
+      reviewWithdrawal(services, params.id, body, {
+        name: person.name,
+        mayOverrule: may(person.role, 'confirm withdrawals', person.rights),
+      }),
     ),
     route(api.withdrawals.withdraw, ({ params, body, person }) =>
-      withdraw(services, person, params.id, body.copies, body.token),
+      withdraw(services, person, params.id, body),
     ),
-    route(api.withdrawals.register, ({ query }) => register(services, query.before ?? null)),
+    route(api.withdrawals.register, ({ query: { after, ...query } }) =>
+      registerPage(store.aside, registerQuery.cast(query), after),
+    ),
+    route(api.withdrawals.registerReasons, () => registerReasons(store.aside)),
+    route(api.withdrawals.registerFile, ({ res, query }) =>
+      sendPieces(
+        res,
+        'withdrawn.csv',
+        'text/csv; charset=utf-8',
+        registerLines(store.aside, registerQuery.cast(query)),
+      ),
+    ),
   ];
 }

@@ -1,15 +1,21 @@
-import type { WithdrawalList } from '@osier/contract';
+import type { WithdrawalList, WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
+import { NO_LIMITS, type HouseRules, type WithdrawalLimits } from '@osier/core/house';
 import { dueOf } from '@osier/core/holdings';
-import { weighWithdrawals, type Candidate, type CopyCounts, type Listed } from '@osier/core/withdrawals';
+import { weighWithdrawals, type Candidate, type Listed } from '@osier/core/withdrawals';
+import type { StoredObject } from '@osier/core/kinds';
 import { nearBarcodes } from '../catalogue/search';
 import { quoted } from '@osier/core/acts';
+import { today } from '../day';
 import { notFound } from '../http/problem';
 import type { LoanAnswers } from '../loans/ports';
 import { scansOf } from '../scanner/scans';
 import type { Services } from '../services';
+import type { ScanColumns } from '../store/models';
 import type { Store } from '../store/store';
-import { barcodesOnList, branchesOfCopies, copyFacts, type CopyFacts } from './queries';
+import { countsOf } from './counts';
+import { keptByField } from './kept-fields';
+import { barcodesOnList, copyFacts, onOtherLists, scansOfSameTitles, type CopyFacts } from './queries';
 
 /** What the loans desk says of the copies on a list, and of these. Slow, so that it is asked before anything is planned. */
 export async function askLoansForList(
@@ -22,87 +28,147 @@ export async function askLoansForList(
 
 /** The list with its verdicts as of now. */
 export async function withdrawalList(services: Services, id: number): Promise<WithdrawalList> {
-  return weighed(services.store, id, await askLoansForList(services, id, { anew: false }));
+  return weighed(services.store.aside, id, await askLoansForList(services, id, { anew: false }));
 }
-
-const MOST_HINTS = 50;
-
-const candidateOf = (
-  { copyId, holdingId, recordId, title, branch, status, barcode }: CopyFacts,
-  said: LoanAnswers,
-): Candidate => ({
-  ...{ copyId, holdingId, recordId, title, branch, status },
-  due: dueOf(said.of(barcode)),
-  loan: said.of(barcode).state,
-});
 
 /** The list with verdicts made from what the loans desk said. */
 export async function weighed(store: Store, id: number, said: LoanAnswers): Promise<WithdrawalList> {
   const list = await store.read('withdrawlist', id);
   if (!list) throw notFound(`Withdrawal list ${id}`);
   const scans = await scansOf(store, 'withdrawal', id);
-  const codes = [...new Set(scans.map((s) => s.code))];
-  const facts = new Map((await copyFacts(store, codes)).map((f) => [f.barcode, f]));
-  const gone = new Map(
-    (codes.length ? await store.find('withdrawn', { where: { barcode: codes } }) : []).map((w) => [
-      w.value.copy.barcode,
-      w.value,
-    ]),
-  );
-  const counts = await copyCounts(store, [...new Set([...facts.values()].map((f) => f.recordId))]);
-  const lists = (await store.lists()).value;
-  // A list of nothing but unknown codes is the wrong file: near ones are looked for only for the first of them.
-  let hints = MOST_HINTS;
-  const listed = await Promise.all(
-    scans.map(async ({ code }): Promise<Listed> => {
-      const f = facts.get(code);
-      if (f) return { code, candidate: candidateOf(f, said) };
-      const before = gone.get(code);
-      if (before)
-        return {
-          code,
-          candidate: null,
-          withdrawnBefore: true,
-          hint: `Withdrawn on ${before.withdrawnOn}: ${quoted(before.title)}.`,
-        };
-      const near = hints-- > 0 ? await nearBarcodes(store, code) : [];
-      return {
-        code,
-        candidate: null,
-        hint: near.length
-          ? `Nearly the same: ${near.slice(0, 3).map(groupedBarcode).join(', ')}.`
-          : undefined,
-      };
-    }),
-  );
-  const branchName = (code: string) => lists.branches.find((b) => b.code === code)?.name ?? code;
-  const verdicts = weighWithdrawals(listed, list.value.branch, (c) => counts(c), branchName);
-  const place = (f: CopyFacts | undefined) =>
-    f
-      ? `${branchName(f.branch)}, ${lists.locations.find((l) => l.code === f.location)?.name ?? f.location}`
-      : '';
   return {
     id,
     version: list.version,
     ...list.value,
     codes: scans.length,
     loansDesk: said.heard,
-    verdicts: verdicts.map((v, i) => ({
-      ...v,
-      scan: scans[i]!.id,
-      callNumber: facts.get(v.code)?.callNumber ?? '',
-      place: place(facts.get(v.code)),
-    })),
+    verdicts: await weighScans(store, list, scans, said),
   };
 }
 
-async function copyCounts(store: Store, records: readonly number[]): Promise<(c: Candidate) => CopyCounts> {
-  const rows = await branchesOfCopies(store, records);
-  return (c) => {
-    const all = rows.filter((r) => r.record === c.recordId);
+/** The verdicts on a few codes of a list: weighed with all that the list has of their titles, and nothing else. */
+export async function weighFew(
+  store: Store,
+  list: StoredObject<'withdrawlist'>,
+  codes: readonly string[],
+  said: LoanAnswers,
+): Promise<WithdrawalRow[]> {
+  const rows = await weighScans(store, list, await scansOfSameTitles(store, list.id, codes), said);
+  const last = new Map(rows.map((r) => [r.code, r]));
+  return codes.flatMap((code) => last.get(code) ?? []);
+}
+
+/** When a copy of this house is looked at twice. */
+export const limitsOf = ({ withdrawals = NO_LIMITS }: HouseRules): WithdrawalLimits => withdrawals;
+
+async function weighScans(
+  store: Store,
+  list: StoredObject<'withdrawlist'>,
+  scans: readonly ScanColumns[],
+  said: LoanAnswers,
+): Promise<WithdrawalRow[]> {
+  const codes = [...new Set(scans.map((s) => s.code))];
+  const house = (await store.house()).value;
+  const limits = limitsOf(house);
+  const facts = new Map((await copyFacts(store, codes)).map((f) => [f.barcode, f]));
+  const records = [...new Set([...facts.values()].map((f) => f.recordId))];
+  const { branches, locations } = (await store.lists()).value;
+  const branchName = (code: string) => branches.find((b) => b.code === code)?.name ?? code;
+  const locationName = (f: CopyFacts) =>
+    locations.find((l) => l.code === f.location && l.branch === f.branch)?.name ?? f.location;
+  const keptBy = await keptByField(store, records, limits.fields);
+  const elsewhere = await onOtherLists(store, list.id, codes);
+  const listed = await Promise.all(
+    (await unknownCodes(store, codes, facts)).map(([code, known]): Listed => {
+      const f = facts.get(code);
+      if (!f) return { code, candidate: null, ...known };
+      return { code, candidate: candidateOf(f, said, locationName(f), keptBy, elsewhere) };
+    }),
+  );
+  const of = new Map(listed.map((l) => [l.code, l]));
+  const verdicts = weighWithdrawals(
+    scans.map((s) => of.get(s.code)!),
+    {
+      ...{ branch: list.value.branch, branchName, limits, on: today() },
+      counts: await countsOf(store, records, codes),
+      priceText: (price) => `${house.currency} ${(price / 100).toFixed(2)}`,
+    },
+  );
+  return verdicts.map((v, i) => {
+    const f = facts.get(v.code);
     return {
-      anywhere: all.length,
-      atBranch: all.filter((r) => r.branch === c.branch).length,
+      ...v,
+      candidate: v.candidate && shownCandidate(v.candidate),
+      scan: scans[i]!.id,
+      callNumber: f?.callNumber ?? '',
+      place: f ? `${branchName(f.branch)}, ${locationName(f)}` : '',
     };
-  };
+  });
+}
+
+/** What of a candidate a list shows. */
+const shownCandidate = ({
+  copyId,
+  holdingId,
+  recordId,
+  title,
+  branch,
+  status,
+  due,
+  loan,
+  price,
+}: Candidate): WithdrawalRow['candidate'] => ({
+  ...{ copyId, holdingId, recordId, title, branch, status, due, loan, price },
+});
+
+const candidateOf = (
+  { copyId, holdingId, recordId, title, branch, location, status, barcode, price, acquired, part }: CopyFacts,
+  said: LoanAnswers,
+  locationName: string,
+  keptBy: ReadonlyMap<number, string>,
+  elsewhere: ReadonlyMap<string, string>,
+): Candidate => ({
+  ...{ copyId, holdingId, recordId, title, branch, location, locationName, status, price, acquired, part },
+  due: dueOf(said.of(barcode)),
+  loan: said.of(barcode).state,
+  keptBy: keptBy.get(recordId) ?? '',
+  onList: elsewhere.get(barcode) ?? '',
+});
+
+/** A list of nothing but unknown codes is the wrong file: near ones are looked for only for the first of them. */
+const MOST_HINTS = 50;
+
+/** What is known of codes that no copy has: withdrawn before, or nearly another one's. */
+async function unknownCodes(
+  store: Store,
+  codes: readonly string[],
+  facts: ReadonlyMap<string, CopyFacts>,
+): Promise<(readonly [string, Pick<Listed, 'hint' | 'withdrawnBefore'>])[]> {
+  const unknown = codes.filter((code) => !facts.has(code));
+  const gone = new Map(
+    (unknown.length ? await store.find('withdrawn', { where: { barcode: unknown } }) : []).map((w) => [
+      w.value.copy.barcode,
+      w.value,
+    ]),
+  );
+  let hints = MOST_HINTS;
+  return Promise.all(
+    codes.map(async (code) => {
+      if (facts.has(code)) return [code, {}] as const;
+      const before = gone.get(code);
+      if (before)
+        return [
+          code,
+          {
+            withdrawnBefore: true,
+            hint: `Withdrawn on ${before.withdrawnOn}: ${quoted(before.title)}.`,
+          },
+        ] as const;
+      const near = hints-- > 0 ? await nearBarcodes(store, code) : [];
+      return [
+        code,
+        near.length ? { hint: `Nearly the same: ${near.slice(0, 3).map(groupedBarcode).join(', ')}.` } : {},
+      ] as const;
+    }),
+  );
 }

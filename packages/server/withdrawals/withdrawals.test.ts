@@ -1,4 +1,8 @@
-import type { Problem, RegisterRow, Review, WithdrawalList } from '@osier/contract';
+import type { Problem, RegisterRow, Review, SetUp, WithdrawalList, WithdrawalRow } from '@osier/contract';
+import { creation } from '@osier/core/changes';
+import { parse } from 'papaparse';
+import { commit } from '../store/commit';
+import { TESTED } from '../testing/tested';
 import { readFileSync } from 'node:fs';
 import { catalogueOf, demoFile, startTesting, type Ask } from '../testing/running';
 
@@ -9,6 +13,11 @@ beforeAll(async () => {
   [head, cataloguer, assistant] = [await t.as(1), await t.as(2), await t.as(3)];
 });
 afterAll(() => t.stop());
+afterEach(async () => {
+  // A copy on two open lists is stopped.
+  for (const id of started.splice(0)) await cataloguer!('DELETE', `/withdrawal-lists/${id}`);
+});
+const started: number[] = [];
 const trolley = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
 
 let lists = 0;
@@ -18,6 +27,7 @@ const start = async (codes: string[]) => {
     branch: 'MR',
     reason: 'worn',
   });
+  started.push(body.id);
   await cataloguer!('POST', `/withdrawal-lists/${body.id}/scans`, { codes });
   return body.id;
 };
@@ -93,12 +103,263 @@ test('a stopped copy does not go, whatever is asked', async () => {
   expect(refused.body.detail).toContain('On loan');
 });
 
-test('a scan can be taken off; an assistant may not list', async () => {
+test('a scan can be taken off; an assistant scans, and does no more', async () => {
   const id = await start(trolley.slice(0, 2));
   const [row] = (await list(id)).verdicts;
   await cataloguer!('DELETE', `/withdrawal-lists/${id}/scans/${row!.scan}`);
   expect((await list(id)).verdicts).toHaveLength(1);
-  expect((await assistant!('POST', `/withdrawal-lists/${id}/scans`, { codes: ['1'] })).status).toBe(403);
+  const scanned = await assistant!('POST', `/withdrawal-lists/${id}/scans`, { codes: ['1'] });
+  expect(scanned.status).toBe(200);
+  const refused = [
+    await assistant!('POST', '/withdrawal-lists', { name: 'x', branch: 'MR' }),
+    await assistant!('DELETE', `/withdrawal-lists/${id}/scans/${row!.scan}`),
+    await assistant!('PUT', `/withdrawal-lists/${id}`, { version: 1, name: 'x', branch: 'MR' }),
+    await assistant!('POST', `/withdrawal-lists/${id}/fill`, { pile: 1 }),
+    await assistant!('POST', `/withdrawal-lists/${id}/withdraw/review`, { copies: [1] }),
+  ];
+  expect(refused.map((r) => r.status)).toEqual(refused.map(() => 403));
+});
+
+test('a scan is answered with its verdict, the same as the list has; each person undoes their own last scan', async () => {
+  const id = await start([]);
+  const answered: WithdrawalRow[] = [];
+  for (const code of trolley.slice(0, 12)) {
+    const { body } = await assistant!<{ added: number; verdicts: WithdrawalRow[] }>(
+      ...(['POST', `/withdrawal-lists/${id}/scans`, { codes: [code] }] as const),
+    );
+    expect(body.added).toBe(1);
+    answered.push(...body.verdicts);
+  }
+  const { verdicts } = await list(id);
+  const said = (rows: readonly WithdrawalRow[]) => rows.map((v) => [v.code, v.verdict, v.reasons, v.again]);
+  expect(said(answered)).toEqual(said(verdicts));
+  expect(new Set(answered.map((v) => v.verdict)).size).toBeGreaterThan(1);
+  await cataloguer!('POST', `/withdrawal-lists/${id}/scans`, { codes: [trolley[12]!] });
+  const undo = async (who: Ask) =>
+    (await who<{ code: string | null }>('POST', `/withdrawal-lists/${id}/scans/undo`)).body.code;
+  expect(await undo(assistant!)).toBe(verdicts.at(-1)!.code);
+  expect(await undo(head!)).toBeNull();
+  expect((await list(id)).verdicts).toHaveLength(12);
+  expect((await list(id)).verdicts.at(-1)!.code).toBe((await list(id)).verdicts[11]!.code);
+});
+
+test('a list of another branch’s copies becomes that branch’s; on two open lists a copy stops', async () => {
+  const store = t.running.services.store;
+  const rows = await store.rows<{ barcode: string }>(
+    "SELECT c.barcode FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.branch = 'SH' AND c.status = 'available' ORDER BY c.id LIMIT 6",
+  );
+  const id = await start(rows.map((r) => r.barcode));
+  const codesOf = async () => (await list(id)).verdicts.map((v) => v.reasons.map((r) => r.code));
+  expect((await codesOf()).every((c) => c.includes('other-branch'))).toBe(true);
+  const { version, name, reason } = await list(id);
+  const change = (body: object) =>
+    cataloguer!<Problem>('PUT', `/withdrawal-lists/${id}`, { version, name, reason, branch: 'SH', ...body });
+  expect((await change({ branch: 'NOWHERE' })).body.fields?.[0]?.field).toBe('branch');
+  expect((await change({})).status).toBe(200);
+  expect((await change({ reason: 'else' })).status).toBe(409);
+  expect((await codesOf()).flat()).not.toContain('other-branch');
+  const other = await start([rows[0]!.barcode]);
+  expect((await list(other)).verdicts[0]!.reasons.map((r) => r.code)).toContain('on-other-list');
+  expect((await codesOf())[0]).toContain('on-other-list');
+  await cataloguer!('POST', `/withdrawal-lists/${other}/scans/undo`);
+  expect((await codesOf())[0]).not.toContain('on-other-list');
+});
+
+test('a list is deleted, and undoing brings it back with its scans', async () => {
+  const id = await start(trolley.slice(0, 3));
+  const gone = await cataloguer!<{ entry: number }>('DELETE', `/withdrawal-lists/${id}`);
+  expect(gone.status).toBe(200);
+  expect((await cataloguer!('GET', `/withdrawal-lists/${id}`)).status).toBe(404);
+  expect((await cataloguer!('POST', `/daybook/${gone.body.entry}/undo`)).status).toBe(200);
+  expect((await list(id)).verdicts).toHaveLength(3);
+});
+
+test('the copies of a pile are put on a list', async () => {
+  const store = t.running.services.store;
+  const copies = await store.rows<{ id: number; barcode: string }>(
+    'SELECT id, barcode FROM copies ORDER BY id LIMIT 5',
+  );
+  const pile = (await cataloguer!<{ id: number }>('POST', '/piles', { name: 'Worn out', of: 'copy' })).body
+    .id;
+  await cataloguer!('POST', `/piles/${pile}/scans`, { codes: copies.map((c) => c.barcode) });
+  const id = await start([]);
+  const filled = await cataloguer!('POST', `/withdrawal-lists/${id}/fill`, { pile });
+  expect([filled.status, filled.body]).toEqual([200, { added: 5 }]);
+  expect((await list(id)).verdicts.map((v) => v.code).sort()).toEqual(copies.map((c) => c.barcode).sort());
+  expect((await cataloguer!('POST', `/withdrawal-lists/${id}/fill`, { pile: 999_999 })).status).toBe(404);
+});
+
+test('the head overrules what stops a copy, with a reason that the register keeps; nobody else does', async () => {
+  const before = await catalogueOf(t.running);
+  const id = await start(trolley);
+  const { verdicts } = await list(id);
+  const copy = verdicts.find((v) => v.overrulable)!.candidate!.copyId;
+  const lent = verdicts.find((v) => v.reasons[0]?.code === 'on-loan')!.candidate!.copyId;
+  const path = `/withdrawal-lists/${id}/withdraw`;
+  const body = (of: number, reason = 'It is in my hand.') => ({
+    copies: [of],
+    overrule: { copies: [of], reason },
+  });
+  expect((await cataloguer!('POST', `${path}/review`, body(copy))).status).toBe(422);
+  expect((await head!('POST', path, { copies: [copy] })).status).toBe(422);
+  expect((await head!('POST', path, body(copy, ''))).status).toBe(422);
+  expect((await head!<Problem>('POST', path, body(lent))).body.detail).toMatch(/On loan/);
+  const review = (await head!<Review>('POST', `${path}/review`, body(copy))).body;
+  const done = await head!<{ entry: number }>('POST', path, { ...body(copy), token: review.token });
+  expect(done.status).toBe(200);
+  const [row] = (await head!<{ rows: RegisterRow[] }>('GET', '/register')).body.rows;
+  expect(row!.withdrawn).toMatchObject({ copyId: copy, overruled: 'It is in my hand.' });
+  expect(row!.withdrawn.despite?.join(' ')).toMatch(/Belongs to|reserve|transit/);
+  await head!('POST', `/daybook/${done.body.entry}/undo`);
+  expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test.each([
+  ['suppress', /1 record will stay without copies, suppressed/],
+  ['keep', /1 record will stay without copies, with a note/],
+])('a record that loses its last copy stays: %s', async (lastCopy, says) => {
+  const before = await catalogueOf(t.running);
+  const id = await start(trolley);
+  const { copyId, recordId } = (await list(id)).verdicts.find((v) => v.lastAnywhere)!.candidate!;
+  const path = `/withdrawal-lists/${id}/withdraw`;
+  const review = (await head!<Review>('POST', `${path}/review`, { copies: [copyId], lastCopy })).body;
+  expect(review.consequences.join(' ')).toMatch(says);
+  const done = await head!<{ entry: number }>('POST', path, {
+    copies: [copyId],
+    lastCopy,
+    token: review.token,
+  });
+  expect(done.status).toBe(200);
+  const store = t.running.services.store;
+  const record = await store.read('record', recordId);
+  expect(record?.value.fields.some((f) => f.tag === '590')).toBe(lastCopy === 'keep');
+  expect((await store.read('suppressed', recordId)) !== null).toBe(lastCopy === 'suppress');
+  expect(await store.find('holding', { where: { record: recordId } })).toEqual([]);
+  await head!('POST', `/daybook/${done.body.entry}/undo`);
+  expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test('the limits of the house are cautions', async () => {
+  const { house } = (await head!<SetUp>('GET', '/set-up')).body;
+  const store = t.running.services.store;
+  const [dear] = await store.rows<{ barcode: string; location: string }>(
+    "SELECT c.barcode, h.location FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.branch = 'MR' AND c.price > 100 AND c.status = 'available' ORDER BY c.id LIMIT 1",
+  );
+  const id = await start([dear!.barcode]);
+  const reasons = async () => (await list(id)).verdicts[0]!.reasons.map((r) => r.code);
+  const without = await reasons();
+  const withdrawals = { priceAbove: 100, youngerThan: 240, locations: [dear!.location], fields: ['245'] };
+  const bad = await head!<Problem>('PUT', '/set-up/house', {
+    ...house.value,
+    version: house.version,
+    withdrawals: { ...withdrawals, fields: ['24'] },
+  });
+  expect([bad.status, bad.body.fields?.[0]?.field]).toEqual([422, 'withdrawals.fields[0]']);
+  const done = await head!<{ entry: number }>('PUT', '/set-up/house', {
+    ...{ ...house.value, version: house.version, withdrawals },
+  });
+  expect(done.status).toBe(200);
+  expect(await reasons()).toEqual(expect.arrayContaining(['protected', 'expensive']));
+  expect((await reasons()).filter((r) => r === 'protected')).toHaveLength(2);
+  await head!('POST', `/daybook/${done.body.entry}/undo`);
+  expect(await reasons()).toEqual(without);
+});
+
+test('what a review counts is what an independent statement counts', async () => {
+  const id = await start(trolley);
+  const chosen = (await list(id)).verdicts
+    .filter((v) => v.candidate && v.verdict !== 'stop' && !v.again)
+    .map((v) => v.candidate!.copyId);
+  const { consequences } = (
+    await head!<Review>('POST', `/withdrawal-lists/${id}/withdraw/review`, { copies: chosen })
+  ).body;
+  const [sums] = await t.running.services.store.rows<{ price: number; holdings: number; records: number }>(
+    `WITH going AS (SELECT value AS id FROM json_each(:chosen)), held AS (SELECT DISTINCT holding FROM copies WHERE id IN (SELECT id FROM going))
+     SELECT (SELECT SUM(price) FROM copies WHERE id IN (SELECT id FROM going)) AS price,
+       (SELECT COUNT(*) FROM held WHERE NOT EXISTS (SELECT 1 FROM copies c WHERE c.holding = held.holding AND c.id NOT IN (SELECT id FROM going))) AS holdings,
+       (SELECT COUNT(DISTINCT h.record) FROM held JOIN holdings h ON h.id = held.holding WHERE NOT EXISTS (SELECT 1 FROM holdings x
+          WHERE x.record = h.record AND (NOT EXISTS (SELECT 1 FROM copies c WHERE c.holding = x.id) OR EXISTS
+            (SELECT 1 FROM copies c WHERE c.holding = x.id AND c.id NOT IN (SELECT id FROM going))))) AS records`,
+    { chosen: JSON.stringify(chosen) },
+  );
+  const text = consequences.join('\n');
+  expect(text).toContain(`GBP ${(sums!.price / 100).toFixed(2)} together`);
+  expect(text).toMatch(new RegExp(`^${sums!.holdings} holdings? will be deleted`, 'm'));
+  expect(text).toMatch(new RegExp(`^${sums!.records} records? will leave`, 'm'));
+  expect(text).toContain(`By branch: Millrace (${chosen.length}).`);
+});
+
+test('the register is searched, narrowed, sorted page by page, and taken along whole', async () => {
+  const { store } = t.running.services;
+  const first = await store.nextIds('withdrawn', 260);
+  const row = (i: number) => ({
+    copy: {
+      ...{ holding: 1, number: 1, type: 'BK', fund: '', supplier: '', condition: '', note: '' },
+      ...{
+        barcode: `777${String(i).padStart(5, '0')}`,
+        price: i % 7 ? i : null,
+        acquired: '',
+        lastSeen: '',
+        status: 'available',
+      },
+    },
+    ...{ copyId: 900_000 + i, record: 900_000 + i, title: `Tëst ${String((i * 37) % 260).padStart(3, '0')}` },
+    ...{
+      branch: i % 2 ? 'SH' : 'MR',
+      location: 'OPEN',
+      callNumber: `900 T${i}`,
+      withdrawnOn: `2020-01-${String(1 + (i % 28)).padStart(2, '0')}`,
+    },
+    ...{ by: 'N', reason: i % 3 ? 'old' : 'torn, "badly"', lastCopy: false, author: 'Tester, A' },
+  });
+  await commit(store, {
+    ...{ did: TESTED, person: 1 },
+    changes: Array.from({ length: 260 }, (_, i) => creation('withdrawn', first + i, row(i) as never)),
+  });
+  type Page = { rows: RegisterRow[]; next: string | null; total: number; price: number };
+  const all = async (query: string) => {
+    const rows: RegisterRow[] = [];
+    for (let after = ''; ;) {
+      const { body } = await assistant!<Page>('GET', `/register?${query}&after=${after}`);
+      expect(body.rows.length).toBeLessThanOrEqual(100);
+      rows.push(...body.rows);
+      if (body.next === null) return { rows, total: body.total, price: body.price };
+      after = body.next;
+    }
+  };
+  const titles = await all('q=TESTER%20777&sort=title&down=no');
+  expect([titles.rows.length, titles.total]).toEqual([260, 260]);
+  const sorted = titles.rows.map((r) => r.withdrawn.title);
+  expect(sorted).toEqual([...sorted].sort());
+  expect(new Set(titles.rows.map((r) => r.id)).size).toBe(260);
+  expect(titles.price).toBe(Array.from({ length: 260 }, (_, i) => (i % 7 ? i : 0)).reduce((a, b) => a + b));
+  for (const sort of ['on', 'number', 'price'])
+    for (const down of ['yes', 'no'])
+      expect((await all(`q=tester&sort=${sort}&down=${down}`)).rows).toHaveLength(260);
+  const some = await all('q=test&branch=SH&reason=old&from=2020-01-05&to=2020-01-09');
+  const wanted = Array.from({ length: 260 }, (_, i) => row(i)).filter(
+    (w) =>
+      w.branch === 'SH' &&
+      w.reason === 'old' &&
+      w.withdrawnOn >= '2020-01-05' &&
+      w.withdrawnOn <= '2020-01-09',
+  );
+  expect(some.rows.map((r) => r.withdrawn.copy.barcode).sort()).toEqual(
+    wanted.map((w) => w.copy.barcode).sort(),
+  );
+  expect((await assistant!('GET', '/register?after=nonsense')).status).toBe(422);
+  const file = await assistant!<string>('GET', '/register/export?q=tester&sort=number&down=no');
+  const table = parse<string[]>(String(file.body).replace(/^\ufeff/, ''), { skipEmptyLines: true }).data;
+  expect(table).toHaveLength(261);
+  expect(table[0]!.slice(0, 4)).toEqual(['Withdrawn', 'Barcode', 'Title', 'Author']);
+  expect(
+    table
+      .slice(1)
+      .map((cells) => cells[1])
+      .sort(),
+  ).toEqual(titles.rows.map((r) => r.withdrawn.copy.barcode).sort());
+  const reasons = (await assistant!<{ reason: string; n: number }[]>('GET', '/register/reasons')).body;
+  expect(reasons).toEqual(expect.arrayContaining([{ reason: 'torn, "badly"', n: 87 }]));
 });
 
 test('with the loans desk silent, nobody takes silence for “not on loan”', async () => {

@@ -1,14 +1,9 @@
-import type { Review, WithdrawalListRow } from '@osier/contract';
+import type { Review, WithdrawBody, WithdrawalListRow, WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { counted, creation, update } from '@osier/core/changes';
+import { counted, creation, removal, update } from '@osier/core/changes';
 import type { ChangeSet, StoredObject } from '@osier/core/kinds';
 import { codeProblem } from '@osier/core/holdings';
-import {
-  withdrawalPlan,
-  type TitleStock,
-  type Verdict,
-  type WithdrawalListValue,
-} from '@osier/core/withdrawals';
+import { withdrawalPlan, type TitleStock, type WithdrawalListValue } from '@osier/core/withdrawals';
 import { quoted, type Act } from '@osier/core/acts';
 import { today } from '../day';
 import { notFound, wrong, wrongFields } from '../http/problem';
@@ -18,7 +13,8 @@ import { commitPlan } from '../store/commit';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Store } from '../store/store';
 import { countCodes, openListNamed, titlesOfCopies } from './queries';
-import { askLoansForList, weighed } from './weighed';
+import { consequencesOf } from './consequences';
+import { askLoansForList, limitsOf, weighed } from './weighed';
 
 /** The withdrawal lists, the newest first. */
 export async function listWithdrawals({ store }: Services): Promise<WithdrawalListRow[]> {
@@ -45,6 +41,36 @@ export const startList = (
     return { did, id, changes: [creation('withdrawlist', id, value)] };
   });
 
+/** Changes name, reason or branch of an open list. */
+export const changeList = (
+  { store }: Services,
+  person: number,
+  id: number,
+  { version, ...body }: { version: number; name: string; branch: string; reason: string },
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const list = await openList(s, id);
+    const problem = codeProblem('branch', 'branch', body.branch, (await s.lists()).value.branches);
+    if (problem) throw wrongFields([problem]);
+    const same = await openListNamed(s, body.name);
+    if (same && same.id !== id)
+      throw wrong('name', `There is an open list ${quoted(same.value.name)} already.`);
+    const did: Act = { act: 'change-list', names: { list: body.name } };
+    return { did, changes: [update('withdrawlist', { ...list, version }, { ...list.value, ...body })] };
+  });
+
+/** Deletes an open list; the scans stay with its number, so that undoing brings all of it back. */
+export const deleteList = (
+  { store }: Services,
+  person: number,
+  id: number,
+): Promise<{ entry: number; sentence: string }> =>
+  commitPlan(store, person, async (s) => {
+    const list = await openList(s, id);
+    const did: Act = { act: 'delete-list', names: { list: list.value.name } };
+    return { did, changes: [removal('withdrawlist', list)] };
+  });
+
 /** A list that can be worked on; one that is done is refused. */
 export async function openList(store: Store, id: number): Promise<StoredObject<'withdrawlist'>> {
   const list = await store.read('withdrawlist', id);
@@ -55,7 +81,7 @@ export async function openList(store: Store, id: number): Promise<StoredObject<'
 
 /** The titles of these copies with all their holdings and copies. */
 async function stockOf(store: Store, copies: readonly number[]): Promise<TitleStock[]> {
-  const titles = new Map((await titlesOfCopies(store, copies)).map((t) => [t.id, t.title]));
+  const titles = new Map((await titlesOfCopies(store, copies)).map((t) => [t.id, t]));
   const ids = [...titles.keys()];
   if (ids.length === 0) return [];
   const records = await store.readMany('record', ids);
@@ -63,53 +89,79 @@ async function stockOf(store: Store, copies: readonly number[]): Promise<TitleSt
   const all = await store.find('copy', { where: { record: ids } });
   return records.map((record) => {
     const own = holdings.filter((h) => h.value.record === record.id);
+    const { title, author, isSuppressed } = titles.get(record.id)!;
     return {
-      record,
-      title: titles.get(record.id)!,
+      ...{ record, title, author, isSuppressed: isSuppressed === 1 },
       holdings: own,
       copies: all.filter((c) => own.some((h) => h.id === c.value.holding)),
     };
   });
 }
 
-/** Plans the withdrawal of chosen copies of a list. Stopped copies are refused here, whatever the screen shows. */
+/** What is asked to be withdrawn, and how. */
+export type Withdrawing = Pick<WithdrawBody, 'copies' | 'overrule' | 'lastCopy'>;
+
+/** What withdrawing goes by beside the store. */
+interface WithdrawTerms {
+  readonly by: string;
+  /** Only the head overrules what stops a copy. */
+  readonly mayOverrule: boolean;
+  readonly said: LoanAnswers;
+  readonly nextId: () => number;
+}
+
+/** Plans the withdrawal of chosen copies of a list. Stopped copies are refused here, whatever the screen shows, unless the head overrules what may be. */
 async function plan(
   store: Store,
   id: number,
-  chosen: readonly number[],
-  by: string,
-  said: LoanAnswers,
-  nextId: () => number,
+  { copies: wanted, overrule, lastCopy }: Withdrawing,
+  { by, mayOverrule, said, nextId }: WithdrawTerms,
 ): Promise<{
   list: StoredObject<'withdrawlist'>;
-  all: readonly Verdict[];
-  verdicts: Verdict[];
+  all: readonly WithdrawalRow[];
+  verdicts: WithdrawalRow[];
   changes: ChangeSet;
 }> {
   const list = await openList(store, id);
+  const chosen = [...new Set(wanted)];
   const { verdicts } = await weighed(store, id, said);
-  const allowed = new Map(
-    verdicts.filter((v) => v.candidate && v.verdict !== 'stop').map((v) => [v.candidate!.copyId, v]),
-  );
-  const stopped = chosen.filter((c) => !allowed.has(c));
+  const first = verdicts.filter((v) => !v.again);
+  const of = new Map(first.flatMap((v) => (v.candidate ? [[v.candidate.copyId, v]] : [])));
+  const overruled = new Set(mayOverrule ? overrule.copies : []);
+  const goes = (copy: number) => {
+    const v = of.get(copy);
+    return v !== undefined && (v.verdict !== 'stop' || (v.overrulable && overruled.has(copy)));
+  };
+  const stopped = chosen.filter((c) => !goes(c));
   if (stopped.length) {
-    const one = verdicts.find((v) => v.candidate?.copyId === stopped[0]);
+    const one = of.get(stopped[0] ?? 0);
+    const why = one?.reasons.find((r) => r.verdict === 'stop')?.message ?? '';
     throw wrong(
       'copies',
-      `${counted(stopped.length, 'copy', 'copies')} cannot be withdrawn${one ? `: ${groupedBarcode(one.code)}: ${one.reasons[0]!.message}` : ', because not on this list.'}`,
+      `${counted(stopped.length, 'copy', 'copies')} cannot be withdrawn${one ? `: ${groupedBarcode(one.code)}: ${why}` : ', because not on this list.'}`,
     );
   }
+  const going = chosen.flatMap((c) => of.get(c) ?? []);
   const stock = await stockOf(store, chosen);
+  const reasonsOf = (v: WithdrawalRow) => v.reasons.map((r) => r.message);
   const changes = withdrawalPlan(stock, new Set(chosen), {
     on: today(),
     by,
     reason: list.value.reason,
+    list: list.value.name,
     nextId,
+    lastCopy: lastCopy ?? limitsOf((await store.house()).value).lastCopy,
+    despite: new Map(going.map((v) => [v.candidate?.copyId ?? 0, reasonsOf(v)])),
+    overruled: new Map(
+      going.flatMap((v) =>
+        v.verdict === 'stop' && v.candidate ? [[v.candidate.copyId, overrule.reason]] : [],
+      ),
+    ),
   });
-  return { list, all: verdicts, verdicts: chosen.map((c) => allowed.get(c)!), changes };
+  return { list, all: first, verdicts: going, changes };
 }
 
-const totals = (changes: ChangeSet) => {
+export const totals = (changes: ChangeSet): { copies: number; holdings: number; records: number } => {
   const gone = (kind: string) => changes.filter((c) => c.kind === kind && c.after === null).length;
   return { copies: gone('copy'), holdings: gone('holding'), records: gone('record') };
 };
@@ -118,29 +170,22 @@ const totals = (changes: ChangeSet) => {
 export async function reviewWithdrawal(
   services: Services,
   id: number,
-  chosen: readonly number[],
-  by: string,
+  asked: Withdrawing,
+  who: { readonly name: string; readonly mayOverrule: boolean },
 ): Promise<Review> {
   let next = 0;
-  const shown = await beginReview(services.store);
+  const store = services.store.aside;
+  const shown = await beginReview(store);
   const said = await askLoansForList(services, id, { anew: false });
-  const { verdicts, changes } = await plan(services.store, id, chosen, by, said, () => --next);
+  const terms = { by: who.name, mayOverrule: who.mayOverrule, said, nextId: () => --next };
+  const { verdicts, changes } = await plan(store, id, asked, terms);
   seeWithdrawing(shown, verdicts, changes);
   const n = totals(changes);
-  const consequences: string[] = [];
-  if (n.holdings)
-    consequences.push(
-      `${counted(n.holdings, 'holding')} will be deleted, because no copy is left on ${n.holdings === 1 ? 'it' : 'them'}.`,
-    );
-  if (n.records)
-    consequences.push(
-      `${counted(n.records, 'record')} will leave the catalogue: the last copy anywhere goes. The union catalogue must be told.`,
-    );
   const rows = verdicts.map((v) => ({
     id: v.candidate!.copyId,
     label: v.candidate!.title,
     detail: groupedBarcode(v.code),
-    exception: v.reasons[0]?.message ?? null,
+    exception: v.reasons.map((r) => r.message).join(' ') || null,
     before: { text: `Copy ${groupedBarcode(v.code)}, ${v.candidate!.status}` },
     after: { text: 'In the register of withdrawals' },
     canLeaveOut: true,
@@ -151,7 +196,7 @@ export async function reviewWithdrawal(
     verb: 'Withdraw',
     noun: { one: 'copy', many: 'copies' },
     count: n.copies,
-    consequences,
+    consequences: await consequencesOf(store, changes),
     rows,
     more: 0,
     token: shown.token(),
@@ -159,7 +204,7 @@ export async function reviewWithdrawal(
 }
 
 /** What a review of a withdrawal tells: which copies go, why one should look twice, what goes with them. */
-function seeWithdrawing(shown: Shown, verdicts: readonly Verdict[], changes: ChangeSet): void {
+function seeWithdrawing(shown: Shown, verdicts: readonly WithdrawalRow[], changes: ChangeSet): void {
   for (const v of verdicts)
     shown.see(
       v.candidate?.copyId,
@@ -173,21 +218,22 @@ export async function withdraw(
   services: Services,
   person: { id: number; name: string },
   id: number,
-  wanted: readonly number[],
-  token?: string,
+  { token, ...asked }: Withdrawing & Pick<WithdrawBody, 'token'>,
 ): Promise<{ entry: number; sentence: string }> {
-  const chosen = [...new Set(wanted)];
   const said = await askLoansForList(services, id, { anew: true });
-  let asked = token;
+  let reviewed = token;
   return commitPlan(services.store, person.id, async (store) => {
-    let next = await store.nextIds('withdrawn', chosen.length);
-    const { list, all, verdicts, changes } = await plan(store, id, chosen, person.name, said, () => next++);
+    let next = await store.nextIds('withdrawn', asked.copies.length);
+    const { list, all, verdicts, changes } = await plan(store, id, asked, {
+      ...{ by: person.name, mayOverrule: true, said },
+      nextId: () => next++,
+    });
     const shown = await beginReview(store);
     seeWithdrawing(shown, verdicts, changes);
     // Without a review, what was planned first is what was asked for.
     const now = shown.token();
-    asked ??= now;
-    if (!showsTheSame(asked, now)) {
+    reviewed ??= now;
+    if (!showsTheSame(reviewed, now)) {
       const why = verdicts.flatMap((v) => v.reasons.map((r) => `${groupedBarcode(v.code)}: ${r.message}`));
       throw changedSinceReview(why.slice(0, 3).join(' '));
     }

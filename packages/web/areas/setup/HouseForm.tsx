@@ -13,6 +13,7 @@ import { BarcodeRules } from './BarcodeRules';
 import { CallNumberRules } from './CallNumberRules';
 import { CheckPicker } from './CheckPicker';
 import { draftOf } from './draft-of';
+import { WithdrawalRules } from './WithdrawalRules';
 import { setUpWords as wording } from './words';
 
 type House = Omit<HouseBody, 'version'>;
@@ -198,6 +199,14 @@ export function HouseForm({ data }: { data: SetUp }) {
               />
             </KitField>
           </KitGrid>
+        </KitSection>
+        <KitSection title={wording.withdrawals}>
+          <WithdrawalRules
+            limits={house.withdrawals}
+            disabled={disabled}
+            problem={(name) => problem(`withdrawals.${name}`)}
+            onChange={(withdrawals) => set({ withdrawals })}
+          />
         </KitSection>
         <CheckPicker
           checks={data.checks}

@@ -1,4 +1,12 @@
-import { api, GRANTED, personBody, personChangeBody, ROLES, type PersonRow, type SetUp } from '@osier/contract';
+import {
+  api,
+  GRANTED,
+  personBody,
+  personChangeBody,
+  ROLES,
+  type PersonRow,
+  type SetUp,
+} from '@osier/contract';
 import { call } from '../../api/call';
 import { Button, Table, type TableColumnsType } from 'antd';
 import { useState } from 'react';
@@ -40,7 +48,8 @@ export function PeopleForm({ data }: { data: SetUp }) {
       title: wording.role,
       sorter: (p, q) => p.role.localeCompare(q.role),
       render: (_, p) =>
-        [p.role, ...p.rights.map((r) => wording.rights[r])].join(', ') + (p.active ? '' : wording.deactivated),
+        [p.role, ...p.rights.map((r) => wording.rights[r])].join(', ') +
+        (p.active ? '' : wording.deactivated),
     },
     {
       key: 'account',

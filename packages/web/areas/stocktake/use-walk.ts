@@ -4,7 +4,7 @@ import { call } from '../../api/call';
 import { problemText, RequestProblem } from '../../api/request';
 import { copyOnDevice, deviceVerdict, nextOnDevice, type WalkVerdict } from './device-verdict';
 import { scanSource } from './scan-source';
-import { chime } from './sound';
+import { chime } from '../../parts/sound';
 import {
   dropScans,
   firstTogether,

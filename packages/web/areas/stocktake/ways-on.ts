@@ -3,7 +3,12 @@ import { isCoverNumber } from '@osier/core/stocktake';
 import { stocktakeWords as wording } from './words';
 
 /** Where a finding is seen to that is not settled by a tick: the name of the link and its address. */
-export function waysOn({ kind, code, copy, record }: StockFindingRow): readonly (readonly [string, string])[] {
+export function waysOn({
+  kind,
+  code,
+  copy,
+  record,
+}: StockFindingRow): readonly (readonly [string, string])[] {
   if (kind === 'unknown')
     return isCoverNumber(code)
       ? [[wording.catalogueIt, `/catalogue/brief?isbn=${code}`]]

@@ -1,7 +1,13 @@
-import type { WalkVerdict } from './device-verdict';
-
 /** What is to be heard and felt: one for each outcome of a scan, and one for a look at the screen. */
-export type Signal = WalkVerdict['outcome'] | 'look';
+export type Signal =
+  | 'in place'
+  | 'kept'
+  | 'undone'
+  | 'scanned before'
+  | 'look'
+  | 'out-of-order'
+  | 'should-not-be-here'
+  | 'unknown';
 
 /** Tones as when they begin (seconds) and how high they are (hertz); how long the device shakes, in milliseconds. */
 const SIGNALS: Readonly<

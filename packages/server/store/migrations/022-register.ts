@@ -1,0 +1,38 @@
+import { registerColumns } from '@osier/core/withdrawals';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import { keptValue } from '../kept-json';
+
+/** The register of withdrawn copies is found, narrowed and sorted by what it says; scans by their codes. */
+export const register: readonly string[] = [
+  `ALTER TABLE withdrawn ADD COLUMN branch TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE withdrawn ADD COLUMN reason TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE withdrawn ADD COLUMN price INTEGER`,
+  `ALTER TABLE withdrawn ADD COLUMN filing TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE withdrawn ADD COLUMN call_number TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE withdrawn ADD COLUMN words TEXT NOT NULL DEFAULT ''`,
+  `CREATE INDEX scans_code ON scans (code, purpose, work)`,
+  `CREATE INDEX withdrawn_day ON withdrawn (withdrawn_on, id)`,
+  `CREATE INDEX withdrawn_filing ON withdrawn (filing, id)`,
+  `CREATE INDEX withdrawn_call_number ON withdrawn (call_number, id)`,
+  `CREATE INDEX withdrawn_price ON withdrawn (price, id)`,
+];
+
+/** Fills in what rows of the register from before are found by. */
+export async function fillRegister(sequelize: Sequelize): Promise<void> {
+  const AT_ONCE = 1000;
+  for (let after = 0; ;) {
+    const rows = await sequelize.query<{ id: number; value: string }>(
+      'SELECT id, value FROM withdrawn WHERE id > :after ORDER BY id LIMIT :limit',
+      { replacements: { after, limit: AT_ONCE }, type: QueryTypes.SELECT },
+    );
+    const last = rows.at(-1);
+    if (last === undefined) return;
+    const filled = rows.map((r) => ({ id: r.id, ...registerColumns(keptValue('withdrawn', r.value)) }));
+    await sequelize.query(
+      `UPDATE withdrawn SET branch = v.value ->> 'branch', reason = v.value ->> 'reason', price = v.value ->> 'price', filing = v.value ->> 'filing',
+         call_number = v.value ->> 'call_number', words = v.value ->> 'words' FROM json_each(:filled) v WHERE withdrawn.id = v.value ->> 'id'`,
+      { replacements: { filled: JSON.stringify(filled) } },
+    );
+    after = last.id;
+  }
+}

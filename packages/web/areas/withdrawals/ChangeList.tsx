@@ -1,0 +1,55 @@
+import { api, changeListBody, type WithdrawalList } from '@osier/contract';
+import { Button } from 'antd';
+import { useNavigate } from 'react-router';
+import { call } from '../../api/call';
+import { refresh } from '../../api/queries';
+import { problemText } from '../../api/request';
+import { SchemaForm } from '../../parts/form/SchemaForm';
+import { useShell } from '../../shell/shell-store';
+import { useSetUp } from '../setup/use-set-up';
+import { withdrawalsWords as wording } from './words';
+
+/** Name, reason and branch of a list; or it is deleted. */
+export function ChangeList({ list, onClose }: { list: WithdrawalList; onClose: () => void }) {
+  const branches = useSetUp()?.lists.value.branches;
+  const { say, complain } = useShell();
+  const navigate = useNavigate();
+  if (!branches) return null;
+  const { id, version, name, branch, reason } = list;
+  const remove = async () => {
+    try {
+      const done = await call(api.withdrawals.remove, { params: { id } });
+      say(done.sentence, done.entry);
+      void navigate('/withdrawals');
+      await refresh();
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  return (
+    <div className="stack">
+      <SchemaForm
+        takesFocus
+        title={wording.changeTheList}
+        schema={changeListBody}
+        initial={{ version, name, branch, reason }}
+        fields={[
+          { name: 'name', label: wording.name },
+          { name: 'branch', label: wording.branch, kind: 'code', list: branches },
+          { name: 'reason', label: wording.reasonForTheRegister, width: 'wide' },
+        ]}
+        verb={wording.saveTheList}
+        onCancel={onClose}
+        onSend={async (body) => {
+          const done = await call(api.withdrawals.change, { params: { id }, body });
+          say(done.sentence, done.entry);
+          onClose();
+          await refresh();
+        }}
+      />
+      <Button danger className="fix" onClick={() => void remove()}>
+        {wording.deleteTheList}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import type { WithdrawalRow } from '@osier/contract';
+import { Button, Checkbox } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Barcode } from '../../parts/Barcode';
+import { Mark } from '../../parts/Mark';
+import type { ListTicks } from './ListPiece';
+import { withdrawalsWords as wording } from './words';
+
+/** The verdicts, what needs a look first. */
+export const VERDICT_GROUPS = [
+  { kind: 'stop', name: wording.stopCannotBeWithdrawn, hint: wording.eachRowSaysWhatPrevents },
+  { kind: 'caution', name: wording.cautionCheckFirst, hint: wording.canBeWithdrawnTheTicked },
+  { kind: 'clear', name: wording.clear, hint: wording.nothingPreventsIt },
+] as const;
+
+/** Rows that are drawn at first, and with each press more. */
+const SHOWN = 100;
+
+/** The rows of one verdict, a line each. */
+export function VerdictGroup({
+  group: { kind, name, hint },
+  rows,
+  last,
+  ticks,
+  mayOverrule,
+  onRemove,
+}: {
+  group: (typeof VERDICT_GROUPS)[number];
+  rows: readonly WithdrawalRow[];
+  /** The code that was scanned last: its row is marked. */
+  last: string;
+  ticks: ListTicks | null;
+  mayOverrule: boolean;
+  onRemove: (row: WithdrawalRow) => void;
+}) {
+  const [most, setMost] = useState(SHOWN);
+  if (rows.length === 0) return null;
+  const canTick = (r: WithdrawalRow) =>
+    r.candidate !== null && !r.again && (kind !== 'stop' || (r.overrulable && mayOverrule));
+  return (
+    <section className="verdict-group" aria-label={name}>
+      <h3>
+        <Mark kind={kind} name={kind} /> {name}{' '}
+        <span className="faded">
+          {rows.length.toLocaleString('en-GB')} · {hint}
+        </span>
+      </h3>
+      {rows.slice(0, most).map((r) => (
+        <div key={r.scan} className={r.code === last ? 'list-row marked' : 'list-row'}>
+          {ticks && canTick(r) ? (
+            <Checkbox
+              aria-label={
+                kind === 'stop'
+                  ? wording.overruleFor(r.candidate?.title ?? '')
+                  : wording.withdraw2(r.candidate?.title ?? '')
+              }
+              checked={ticks.isChosen(r)}
+              onChange={() => ticks.toggle(r)}
+            />
+          ) : (
+            <span />
+          )}
+          <Barcode code={r.code} />
+          <span className="list-title">
+            {r.candidate ? (
+              <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>
+                {r.candidate.title}
+              </Link>
+            ) : (
+              <i>{wording.notKnown}</i>
+            )}
+          </span>
+          <span className="mono">{r.callNumber}</span>
+          <span className="faded">{[r.place, r.candidate?.status].filter(Boolean).join(', ')}</span>
+          <span className={`reason ${kind}`}>{r.reasons.map((x) => x.message).join(' ')}</span>
+          {ticks ? (
+            <Button
+              size="small"
+              className="fix"
+              onClick={() => onRemove(r)}
+              aria-label={wording.removeFromTheList(r.code)}
+            >
+              {wording.remove}
+            </Button>
+          ) : null}
+        </div>
+      ))}
+      {rows.length > most ? (
+        <Button size="small" className="fix" onClick={() => setMost(most + 5 * SHOWN)}>
+          {wording.showMore((rows.length - most).toLocaleString('en-GB'))}
+        </Button>
+      ) : null}
+    </section>
+  );
+}
