@@ -6,7 +6,7 @@ import { keptWork } from '../jobs/kept-work';
 import { personById } from '../people/queries';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { didSettle, settledBy } from './settle';
+import { didSettle, settledBy } from './settle-plan';
 import { openStocktake } from './stocktake';
 import { sortedOut, staleOnes, type ToSettle } from './to-settle';
 

@@ -2,7 +2,7 @@ import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { ProblemError } from '../http/problem';
 import { markedAndScanned, scannedBy } from '../projections/stocktake-returned';
-import { settledBy } from './settle';
+import { settledBy } from './settle-plan';
 import { openStocktake } from './stocktake';
 import { toSettle } from './to-settle';
 

@@ -341,7 +341,7 @@ test('a copy that was marked missing and is scanned later settles itself, once, 
   const settled = async () => (await findings(id, 'found')).find((f) => f.code === one!.code)?.settled;
   expect(await settled()).toMatchObject({
     how: 'mark-found',
-    by: expect.stringMatching(/, by scanning it$/),
+    by: expect.stringMatching(/, by scanning it$/) as string,
   });
   expect((await findings(id, 'missing')).map((f) => f.code)).not.toContain(one!.code);
   expect([await statusOf(one), await statusOf(two)]).toEqual(['available', 'missing']);

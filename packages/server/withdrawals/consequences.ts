@@ -7,7 +7,7 @@ import { soleHeadings } from './counts';
 const NAMED = 3;
 
 /** What goes with withdrawn copies, in sentences: by branch and class, at what price, holdings, records, headings. */
-export async function consequencesOf(store: Store, changes: ChangeSet): Promise<string[]> {
+export async function whatGoesWith(store: Store, changes: ChangeSet): Promise<string[]> {
   const register = changes.flatMap((c) => (c.kind === 'withdrawn' && c.after ? [c.after] : []));
   const gone = (kind: string) => changes.filter((c) => c.kind === kind && c.after === null);
   const { branches } = (await store.lists()).value;

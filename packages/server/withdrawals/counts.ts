@@ -3,7 +3,7 @@ import { subjectString } from '@osier/core/marc';
 import type { Candidate, CopyCounts } from '@osier/core/withdrawals';
 import { headingKeyKind } from '../store/index-records';
 import type { Store } from '../store/store';
-import { copiesOfRecords, headingsOnce, type CountedCopy } from './queries';
+import { copiesOfTitles, headingsOnce, type CopyOfTitle } from './queries';
 
 /** How many copies some records have, where and of which part; and for records all of whose copies are among `codes`, which headings only they carry. */
 export async function countsOf(
@@ -11,8 +11,8 @@ export async function countsOf(
   records: readonly number[],
   codes: readonly string[],
 ): Promise<(c: Candidate) => CopyCounts> {
-  const byRecord = new Map<number, CountedCopy[]>();
-  for (const row of await copiesOfRecords(store, records)) {
+  const byRecord = new Map<number, CopyOfTitle[]>();
+  for (const row of await copiesOfTitles(store, records)) {
     const own = byRecord.get(row.record);
     if (own) own.push(row);
     else byRecord.set(row.record, [row]);

@@ -47,7 +47,7 @@ export async function barcodesOnList(store: Store, list: number): Promise<string
 }
 
 /** A copy of a record that is counted. */
-export interface CountedCopy {
+export interface CopyOfTitle {
   readonly record: number;
   readonly branch: string;
   readonly part: string;
@@ -55,8 +55,8 @@ export interface CountedCopy {
 }
 
 /** The copies of some records. */
-export const copiesOfRecords = (store: Store, records: readonly number[]): Promise<CountedCopy[]> =>
-  store.rows<CountedCopy>(
+export const copiesOfTitles = (store: Store, records: readonly number[]): Promise<CopyOfTitle[]> =>
+  store.rows<CopyOfTitle>(
     `SELECT h.record, h.branch, ifnull(c.value ->> 'part', '') AS part, c.barcode FROM json_each(:records) v
        CROSS JOIN holdings h ON h.record = v.value JOIN copies c ON c.holding = h.id`,
     { records: JSON.stringify(records) },
@@ -119,7 +119,7 @@ export const titlesOfCopies = (
   );
 
 /** A row of the register with the entry that made it. */
-export interface RegisterColumns {
+export interface RegisterEntry {
   readonly id: number;
   readonly value: string;
   readonly gone: 0 | 1;
@@ -178,10 +178,10 @@ export function registerRows(
     readonly after: { readonly key: string | number; readonly id: number } | null;
     readonly atMost: number;
   },
-): Promise<(RegisterColumns & { readonly key: string | number })[]> {
+): Promise<(RegisterEntry & { readonly key: string | number })[]> {
   const { sql, given } = registerWhere(search);
   const [key, way] = [ORDERS[order.by], order.down ? 'DESC' : 'ASC'];
-  return store.rows<RegisterColumns & { key: string | number }>(
+  return store.rows<RegisterEntry & { key: string | number }>(
     `SELECT w.id, w.value, w.gone, ${key} AS key, (SELECT MIN(o.entry) FROM daybook_objects o WHERE o.kind = 'withdrawn' AND o.object = w.id) AS entry
        FROM withdrawn w WHERE ${sql} ${order.after ? `AND (${key}, w.id) ${order.down ? '<' : '>'} (:key, :id)` : ''}
        ORDER BY ${key} ${way}, w.id ${way} LIMIT :atMost`,

@@ -4,7 +4,7 @@ import { registerWords } from '@osier/core/withdrawals';
 import { cursorOf, placeIn } from '../http/cursor';
 import { keptValue } from '../store/kept-json';
 import type { Store } from '../store/store';
-import { countRegister, registerRows, type RegisterColumns, type RegisterSearch } from './queries';
+import { countRegister, registerRows, type RegisterEntry, type RegisterSearch } from './queries';
 
 /** Rows of a page, and rows that are read at once for a file. */
 const [PAGE, AT_ONCE] = [100, 1000];
@@ -13,7 +13,7 @@ const searchOf = ({ q, branch, reason, from, to }: RegisterQuery): RegisterSearc
   ...{ words: registerWords(q), branch, reason, from, to },
 });
 
-const rowOf = (r: RegisterColumns): RegisterRow => ({
+const rowOf = (r: RegisterEntry): RegisterRow => ({
   ...{ id: r.id, entry: r.entry, restored: r.gone === 1 },
   withdrawn: keptValue('withdrawn', r.value),
 });

@@ -78,13 +78,11 @@ async function weighScans(
     locations.find((l) => l.code === f.location && l.branch === f.branch)?.name ?? f.location;
   const keptBy = await keptByField(store, records, limits.fields);
   const elsewhere = await onOtherLists(store, list.id, codes);
-  const listed = await Promise.all(
-    (await unknownCodes(store, codes, facts)).map(([code, known]): Listed => {
-      const f = facts.get(code);
-      if (!f) return { code, candidate: null, ...known };
-      return { code, candidate: candidateOf(f, said, locationName(f), keptBy, elsewhere) };
-    }),
-  );
+  const listed = (await unknownCodes(store, codes, facts)).map(([code, known]): Listed => {
+    const f = facts.get(code);
+    if (!f) return { code, candidate: null, ...known };
+    return { code, candidate: candidateOf(f, said, locationName(f), keptBy, elsewhere) };
+  });
   const of = new Map(listed.map((l) => [l.code, l]));
   const verdicts = weighWithdrawals(
     scans.map((s) => of.get(s.code)!),

@@ -13,7 +13,7 @@ import { commitPlan } from '../store/commit';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Store } from '../store/store';
 import { countCodes, openListNamed, titlesOfCopies } from './queries';
-import { consequencesOf } from './consequences';
+import { whatGoesWith } from './consequences';
 import { askLoansForList, limitsOf, weighed } from './weighed';
 
 /** The withdrawal lists, the newest first. */
@@ -161,7 +161,7 @@ async function plan(
   return { list, all: first, verdicts: going, changes };
 }
 
-export const totals = (changes: ChangeSet): { copies: number; holdings: number; records: number } => {
+const countGone = (changes: ChangeSet) => {
   const gone = (kind: string) => changes.filter((c) => c.kind === kind && c.after === null).length;
   return { copies: gone('copy'), holdings: gone('holding'), records: gone('record') };
 };
@@ -180,7 +180,7 @@ export async function reviewWithdrawal(
   const terms = { by: who.name, mayOverrule: who.mayOverrule, said, nextId: () => --next };
   const { verdicts, changes } = await plan(store, id, asked, terms);
   seeWithdrawing(shown, verdicts, changes);
-  const n = totals(changes);
+  const n = countGone(changes);
   const rows = verdicts.map((v) => ({
     id: v.candidate!.copyId,
     label: v.candidate!.title,
@@ -196,7 +196,7 @@ export async function reviewWithdrawal(
     verb: 'Withdraw',
     noun: { one: 'copy', many: 'copies' },
     count: n.copies,
-    consequences: await consequencesOf(store, changes),
+    consequences: await whatGoesWith(store, changes),
     rows,
     more: 0,
     token: shown.token(),
@@ -210,7 +210,7 @@ function seeWithdrawing(shown: Shown, verdicts: readonly WithdrawalRow[], change
       v.candidate?.copyId,
       v.reasons.map((r) => r.message),
     );
-  shown.see(totals(changes));
+  shown.see(countGone(changes));
 }
 
 /** Withdraws chosen copies. The loans desk is asked anew just before, past whatever it said a moment ago. */
@@ -241,7 +241,7 @@ export async function withdraw(
       (v) => v.candidate && v.verdict !== 'stop' && !verdicts.some((w) => w.code === v.code),
     );
     const closing = left.length === 0 ? [update('withdrawlist', list, { ...list.value, state: 'done' })] : [];
-    const { copies, records } = totals(changes);
+    const { copies, records } = countGone(changes);
     const did: Act = {
       act: 'withdraw',
       names: { list: list.value.name },

@@ -38,7 +38,17 @@ const columnsOf = (asked: Asked, currency: string): TableColumnsType<RegisterRow
     sortOrder: asked.sort === key ? (asked.down === 'yes' ? 'descend' : 'ascend') : null,
   });
   return [
-    { ...sorted('on'), title: wording.withdrawn, width: 110, render: (_, r) => r.withdrawn.withdrawnOn },
+    {
+      ...sorted('on'),
+      title: wording.withdrawn,
+      width: 120,
+      render: (_, { withdrawn: w }) => (
+        <>
+          {w.withdrawnOn}
+          <small className="faded">{w.by}</small>
+        </>
+      ),
+    },
     {
       key: 'barcode',
       title: wording.barcode,
@@ -51,16 +61,23 @@ const columnsOf = (asked: Asked, currency: string): TableColumnsType<RegisterRow
       render: (_, { withdrawn: w }) => (
         <>
           <bdi>{w.title}</bdi>
-          {w.author ? <small className="faded"> {w.author}</small> : null}
-          {w.lastCopy ? <small className="faded"> {wording.lastCopyOf(w.record)}</small> : null}
+          {w.author ? <small className="faded">{w.author}</small> : null}
+          {w.lastCopy ? <small className="faded">{wording.lastCopyOf(w.record)}</small> : null}
         </>
       ),
     },
     {
       ...sorted('number'),
       title: wording.stoodAt,
-      width: 160,
-      render: (_, { withdrawn: w }) => `${w.callNumber}, ${w.branch} ${w.location}`,
+      width: 130,
+      render: (_, { withdrawn: w }) => (
+        <>
+          {w.callNumber}
+          <small className="faded">
+            {w.branch} {w.location}
+          </small>
+        </>
+      ),
     },
     {
       ...sorted('price'),
@@ -77,16 +94,10 @@ const columnsOf = (asked: Asked, currency: string): TableColumnsType<RegisterRow
       render: (_, { withdrawn: w }) => (
         <>
           {w.reason}
-          {w.overruled ? <small className="faded"> {wording.overruledBecause(w.overruled)}</small> : null}
-          {w.despite?.length ? <small className="faded"> {w.despite.join(' ')}</small> : null}
+          {w.overruled ? <small className="faded">{wording.overruledBecause(w.overruled)}</small> : null}
+          {w.despite?.length ? <small className="faded">{w.despite.join(' ')}</small> : null}
         </>
       ),
-    },
-    {
-      key: 'by',
-      title: wording.by,
-      width: 120,
-      render: (_, { withdrawn: w }) => w.by,
     },
     {
       key: 'entry',

@@ -81,7 +81,7 @@ export const withdrawalsWords = {
   print: 'Print',
   asCsv: 'CSV',
   price: 'Price',
-  overruledBecause: (why: string) => `· overruled: ${why}`,
+  overruledBecause: (why: string) => `Overruled: ${why}`,
   nothingHasBeenWithdrawnYet:
     'Nothing has been withdrawn yet. Withdrawn copies stay listed here, with the entry that withdrew them.',
   withdrawn: 'Withdrawn',
@@ -89,9 +89,8 @@ export const withdrawalsWords = {
   title: 'Title',
   stoodAt: 'Stood at',
   reason: 'Reason',
-  by: 'By',
   entry: 'Entry',
-  lastCopyOf: (record: number) => `· last copy of record ${record}`,
+  lastCopyOf: (record: number) => `Last copy of record ${record}`,
   undone: 'undone',
   // Withdrawals
   withdrawals: 'Withdrawals',
