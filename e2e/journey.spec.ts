@@ -272,14 +272,20 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   await pick(page, 'Branch', 'Millrace');
   await page.getByRole('button', { name: 'Start the list' }).click();
   const field = page.getByRole('textbox', { name: 'Scan or paste barcodes' });
+  const lastScan = page.getByRole('status', { name: 'Last scan' });
   for (const code of codes.slice(0, 3)) {
     await field.fill(code);
     await field.press('Enter');
-    await expect(page.locator('.verdict-row.marked')).toContainText(code.slice(-6, -1));
+    await expect(lastScan).toContainText(code.slice(-6, -1));
   }
   await page.locator('h2').first().click();
   await scan(page, codes[3]!);
-  await expect(page.locator('.verdict-row.marked')).toContainText(codes[3]!.slice(-6, -1));
+  await expect(lastScan).toContainText(codes[3]!.slice(-6, -1));
+  await page.getByRole('button', { name: 'Undo last scan' }).click();
+  await expect(page.getByText(/^Scan of .* undone/)).toBeVisible();
+  await expect(lastScan).toHaveCount(0);
+  await scan(page, codes[3]!);
+  await expect(lastScan).toContainText(codes[3]!.slice(-6, -1));
   await field.evaluate((input, text) => {
     const data = new DataTransfer();
     data.setData('text', text);

@@ -14,6 +14,7 @@ const { areasBench } = await import('../bench/areas.bench.mjs');
 const { copiesBench } = await import('../bench/copies.bench.mjs');
 const { headingsBench } = await import('../bench/headings.bench.mjs');
 const { stocktakeBench } = await import('../bench/stocktake.bench.mjs');
+const { withdrawalsBench } = await import('../bench/withdrawals.bench.mjs');
 const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
@@ -26,6 +27,7 @@ for (const bench of [
   copiesBench,
   headingsBench,
   stocktakeBench,
+  withdrawalsBench,
 ])
   for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
     const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;

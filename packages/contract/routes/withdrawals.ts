@@ -46,6 +46,12 @@ export const withdrawBody = object({
 });
 export type WithdrawBody = InferType<typeof withdrawBody>;
 
+/** Rows of the register whose copies come back into the catalogue. */
+export const restoreBody = object({
+  rows: array(id().required()).min(1, 'Choose the copies that come back.').max(500).required(),
+  token: reviewed(),
+});
+
 /** In what order the register is shown. */
 export const REGISTER_ORDERS = ['on', 'title', 'number', 'price'] as const;
 /** What of the register is shown. */
@@ -218,6 +224,24 @@ export const withdrawalApi = {
       /** In hundredths: what all of them cost together. */
       price: whole(),
     }),
+  }),
+  reviewRestore: endpoint({
+    method: 'post',
+    path: '/register/restore/review',
+    summary: 'What undoing the withdrawal of single copies would do',
+    permission: 'confirm withdrawals',
+    body: restoreBody,
+    answer: reviewSchema,
+    problems: [409],
+  }),
+  restore: endpoint({
+    method: 'post',
+    path: '/register/restore',
+    summary: 'Undo the withdrawal of single copies',
+    permission: 'confirm withdrawals',
+    body: restoreBody,
+    answer: doneSchema,
+    problems: [409],
   }),
   registerReasons: endpoint({
     method: 'get',

@@ -107,6 +107,7 @@ export interface ActParts {
   readonly 'start-list': Names<'list'>;
   readonly 'change-list': Names<'list'>;
   readonly 'delete-list': Names<'list'>;
+  readonly restore: Counts<'copies' | 'records'>;
   readonly withdraw: Names<'list'> & Counts<'copies' | 'records'>;
   readonly 'start-stocktake': Names<'stocktake'>;
   readonly 'load-scans': Names<'stocktake' | 'file'> & Counts<'scans'>;

@@ -57,6 +57,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'delete-list': { name: 'Delete withdrawal list', area: 'Withdrawals' },
     'change-list': { name: 'Change withdrawal list', area: 'Withdrawals' },
     'start-list': { name: 'Start withdrawal list', area: 'Withdrawals' },
+    restore: { name: 'Undo withdrawals', area: 'Withdrawals' },
     withdraw: { name: 'Withdraw', area: 'Withdrawals' },
     'start-stocktake': { name: 'Start stocktake', area: 'Stocktake' },
     'load-scans': { name: 'Load scans', area: 'Stocktake' },

@@ -206,6 +206,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   'delete-list': ({ names }) => `Deleted the withdrawal list ${quoted(names.list)}`,
   'change-list': ({ names }) => `Changed the withdrawal list ${quoted(names.list)}`,
   'start-list': ({ names }) => `Started the withdrawal list ${quoted(names.list)}`,
+  restore: ({ counts }) =>
+    `Undid the withdrawal of ${counted(counts.copies, 'copy', 'copies')}${counts.records ? `, and brought ${counted(counts.records, 'record')} back` : ''}`,
   withdraw: ({ names, counts }) =>
     `Withdrew ${counted(counts.copies, 'copy', 'copies')} from ${quoted(names.list)}${counts.records ? `, and ${counted(counts.records, 'record')} with the last copy` : ''}`,
   'start-stocktake': ({ names }) => `Started the stocktake ${quoted(names.stocktake)}`,

@@ -189,6 +189,16 @@ export function registerRows(
   );
 }
 
+/** The entries that withdrew copies, by the rows of the register. */
+export const entriesOfRegister = (
+  store: Store,
+  rows: readonly number[],
+): Promise<{ id: number; entry: number }[]> =>
+  store.rows<{ id: number; entry: number }>(
+    `SELECT v.value AS id, MIN(o.entry) AS entry FROM json_each(:rows) v CROSS JOIN daybook_objects o ON o.kind = 'withdrawn' AND o.object = v.value GROUP BY v.value`,
+    { rows: JSON.stringify(rows) },
+  );
+
 /** How many rows of the register are meant, and what those cost together that were not restored. */
 export async function countRegister(
   store: Store,

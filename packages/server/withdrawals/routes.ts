@@ -5,6 +5,7 @@ import { removeScan } from '../scanner/scans';
 import type { Services } from '../services';
 import { registerReasons } from './queries';
 import { registerLines, registerPage } from './register';
+import { restoreCopies, reviewRestore } from './restore';
 import { fillFromPile, scanIntoList, undoLastScan } from './scan';
 import { withdrawalList } from './weighed';
 import {
@@ -52,6 +53,8 @@ export function withdrawalRoutes(services: Services): Route[] {
     route(api.withdrawals.register, ({ query: { after, ...query } }) =>
       registerPage(store.aside, registerQuery.cast(query), after),
     ),
+    route(api.withdrawals.reviewRestore, ({ body }) => reviewRestore(services, body.rows)),
+    route(api.withdrawals.restore, ({ body, person }) => restoreCopies(services, person.id, body)),
     route(api.withdrawals.registerReasons, () => registerReasons(store.aside)),
     route(api.withdrawals.registerFile, ({ res, query }) =>
       sendPieces(

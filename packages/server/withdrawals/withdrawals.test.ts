@@ -1,5 +1,5 @@
 import type { Problem, RegisterRow, Review, SetUp, WithdrawalList, WithdrawalRow } from '@osier/contract';
-import { creation } from '@osier/core/changes';
+import { creation, update } from '@osier/core/changes';
 import { parse } from 'papaparse';
 import { commit } from '../store/commit';
 import { TESTED } from '../testing/tested';
@@ -211,6 +211,54 @@ test('the head overrules what stops a copy, with a reason that the register keep
   expect(row!.withdrawn).toMatchObject({ copyId: copy, overruled: 'It is in my hand.' });
   expect(row!.withdrawn.despite?.join(' ')).toMatch(/Belongs to|reserve|transit/);
   await head!('POST', `/daybook/${done.body.entry}/undo`);
+  expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test('single copies come back at any later time, with holding and record; what is in the way is told', async () => {
+  const before = await catalogueOf(t.running);
+  const standing = await t.running.services.store.rows<{ barcode: string }>(
+    "SELECT c.barcode FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.branch = 'MR' AND c.status = 'available' ORDER BY c.id LIMIT 80",
+  );
+  const id = await start(standing.map((c) => c.barcode));
+  const { verdicts } = await list(id);
+  const last = verdicts.find((v) => v.lastAnywhere)!.candidate!;
+  const [one, two] = verdicts.filter((v) => v.verdict === 'clear').map((v) => v.candidate!);
+  const copies = [last.copyId, one!.copyId, two!.copyId];
+  const done = await head!<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, { copies });
+  expect(done.status).toBe(200);
+  const register = (await head!<{ rows: RegisterRow[] }>('GET', '/register')).body.rows;
+  const rowOf = (copy: number) => register.find((r) => r.withdrawn.copyId === copy && !r.restored)!;
+  const restore = (rows: readonly number[], token?: string) =>
+    head!<{ entry: number; sentence: string } & Problem>('POST', '/register/restore', { rows, token });
+  const rows = [rowOf(last.copyId).id, rowOf(one!.copyId).id];
+  expect((await cataloguer!('POST', '/register/restore', { rows })).status).toBe(403);
+  const review = (await head!<Review>('POST', '/register/restore/review', { rows })).body;
+  expect([review.count, review.consequences.join(' ')]).toEqual([
+    2,
+    expect.stringContaining('1 record will be made again'),
+  ]);
+  const back = await restore(rows, review.token);
+  expect(back.body.sentence).toBe('Undid the withdrawal of 2 copies, and brought 1 record back');
+  const now = await catalogueOf(t.running);
+  expect(now.records).toEqual(before.records);
+  expect(now.copies).toHaveLength(before.copies!.length - 1);
+  // Once more, and for a row that never was.
+  expect((await restore(rows)).status).toBe(422);
+  expect((await restore([999_999])).status).toBe(422);
+  // The third copy's barcode was given away meanwhile.
+  const gone = rowOf(two!.copyId);
+  const { store } = t.running.services;
+  const other = (await store.read('copy', one!.copyId))!;
+  const name = async (barcode: string) =>
+    commit(store, {
+      ...{ did: TESTED, person: 1 },
+      changes: [update('copy', (await store.read('copy', other.id))!, { ...other.value, barcode })],
+    });
+  await name(gone.withdrawn.copy.barcode);
+  const blocked = await restore([gone.id]);
+  expect([blocked.status, blocked.body.detail]).toEqual([409, expect.any(String)]);
+  await name(other.value.barcode);
+  expect((await restore([gone.id])).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
 });
 

@@ -3,7 +3,7 @@ import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Input, Select, Table, type TableColumnsType } from 'antd';
 import type { SortOrder } from 'antd/es/table/interface';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState, type Key } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../api/call';
 import { useApi } from '../../api/queries';
@@ -11,8 +11,10 @@ import { Barcode } from '../../parts/Barcode';
 import { KitField } from '../../parts/form/KitField';
 import { Mark } from '../../parts/Mark';
 import { useAddress } from '../../parts/use-address';
+import { useMay } from '../../shell/person';
 import { useSetUp } from '../setup/use-set-up';
 import './register.css';
+import { RestoreSheet } from './RestoreSheet';
 import { withdrawalsWords as wording } from './words';
 
 const DateField = lazy(() => import('../../parts/form/DateField'));
@@ -132,6 +134,9 @@ export function Register() {
   });
   const first = data?.pages[0];
   const rows = data?.pages.flatMap((p) => p.rows) ?? [];
+  const [chosen, setChosen] = useState<readonly number[]>([]);
+  const [restoring, setRestoring] = useState(false);
+  const mayRestore = useMay('confirm withdrawals');
   const isNarrowed = [asked.q, asked.branch, asked.reason, asked.from, asked.to].some(Boolean);
   return (
     <div className="register report">
@@ -153,6 +158,13 @@ export function Register() {
               : wording.nothingHasBeenWithdrawnYet}
         </p>
       ) : null}
+      {mayRestore && chosen.length ? (
+        <div className="row no-print">
+          <Button data-key="z" onClick={() => setRestoring(true)}>
+            {wording.undoTheWithdrawalOf(chosen.length)}
+          </Button>
+        </div>
+      ) : null}
       {rows.length ? (
         <Table
           size="small"
@@ -162,6 +174,20 @@ export function Register() {
           loading={isFetching}
           pagination={false}
           showSorterTooltip={false}
+          rowSelection={
+            mayRestore
+              ? {
+                  columnWidth: 36,
+                  hideSelectAll: true,
+                  selectedRowKeys: [...chosen],
+                  onChange: (keys: Key[]) => setChosen(keys.map(Number)),
+                  getCheckboxProps: (r: RegisterRow) => ({
+                    disabled: r.restored,
+                    'aria-label': wording.chooseRow(r.withdrawn.title),
+                  }),
+                }
+              : undefined
+          }
           scroll={{ x: 980 }}
           sticky
           onChange={(_, __, sorter) => {
@@ -170,6 +196,9 @@ export function Register() {
             change({ sort, down: one?.order === 'ascend' ? 'no' : 'yes' });
           }}
         />
+      ) : null}
+      {restoring ? (
+        <RestoreSheet rows={chosen} onDone={() => setChosen([])} onClose={() => setRestoring(false)} />
       ) : null}
       {hasNextPage ? (
         <Button className="fix no-print" loading={isFetching} onClick={() => void fetchNextPage()}>

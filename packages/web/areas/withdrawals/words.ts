@@ -69,6 +69,10 @@ export const withdrawalsWords = {
   withdrawFrom: (name: string) => `Withdraw from ${name}`,
   theListIsPreparedThe: 'The list is prepared. The head of technical services confirms it.',
   // Register
+  chooseRow: (title: string) => `Choose ${title}`,
+  undoTheWithdrawalOf: (n: number) =>
+    n === 1 ? 'Undo the withdrawal of 1 copy…' : `Undo the withdrawal of ${n} copies…`,
+  undoWithdrawals: 'Undo withdrawals',
   showMoreRows: 'Show more',
   registerHolds: (n: string, price: string) => `${n} copies${price ? `, ${price} together` : ''}.`,
   nothingFoundSo: 'No withdrawn copy is so.',
