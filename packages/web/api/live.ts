@@ -1,4 +1,4 @@
-import { refresh } from './queries';
+import { refreshAll } from './queries';
 
 /** Milliseconds after which a stream that the browser gave up is asked for again. */
 const AGAIN = 3000;
@@ -26,7 +26,7 @@ export function followLive<T>(path: string, hear: (message: T) => void, onOpen?:
       if (!isBroken) return;
       isBroken = false;
       onOpen?.();
-      void refresh();
+      void refreshAll();
     };
     stream.onerror = () => {
       isBroken = true;
@@ -39,7 +39,7 @@ export function followLive<T>(path: string, hear: (message: T) => void, onOpen?:
     else if (!events) {
       onOpen?.();
       open();
-      void refresh();
+      void refreshAll();
     }
   };
   onOpen?.();
