@@ -51,11 +51,11 @@ export function withdrawalRoutes(services: Services): Route[] {
       withdraw(services, person, params.id, body),
     ),
     route(api.withdrawals.register, ({ query: { after, ...query } }) =>
-      registerPage(store.aside, registerQuery.cast(query), after),
+      registerPage(store, registerQuery.cast(query), after),
     ),
     route(api.withdrawals.reviewRestore, ({ body }) => reviewRestore(services, body.rows)),
     route(api.withdrawals.restore, ({ body, person }) => restoreCopies(services, person.id, body)),
-    route(api.withdrawals.registerReasons, () => registerReasons(store.aside)),
+    route(api.withdrawals.registerReasons, () => registerReasons(store)),
     route(api.withdrawals.registerFile, ({ res, query }) =>
       sendPieces(
         res,

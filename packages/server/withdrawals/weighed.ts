@@ -28,7 +28,7 @@ export async function askLoansForList(
 
 /** The list with its verdicts as of now. */
 export async function withdrawalList(services: Services, id: number): Promise<WithdrawalList> {
-  return weighed(services.store.aside, id, await askLoansForList(services, id, { anew: false }));
+  return weighed(services.store, id, await askLoansForList(services, id, { anew: false }));
 }
 
 /** The list with verdicts made from what the loans desk said. */

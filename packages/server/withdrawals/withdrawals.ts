@@ -174,7 +174,7 @@ export async function reviewWithdrawal(
   who: { readonly name: string; readonly mayOverrule: boolean },
 ): Promise<Review> {
   let next = 0;
-  const store = services.store.aside;
+  const { store } = services;
   const shown = await beginReview(store);
   const said = await askLoansForList(services, id, { anew: false });
   const terms = { by: who.name, mayOverrule: who.mayOverrule, said, nextId: () => --next };
@@ -210,7 +210,11 @@ function seeWithdrawing(shown: Shown, verdicts: readonly WithdrawalRow[], change
       v.candidate?.copyId,
       v.reasons.map((r) => r.message),
     );
-  shown.see(countGone(changes));
+  const kept = changes.filter((c) => c.kind === 'suppressed' || (c.kind === 'record' && c.after !== null));
+  shown.see(
+    countGone(changes),
+    kept.map((c) => [c.kind, c.id]),
+  );
 }
 
 /** Withdraws chosen copies. The loans desk is asked anew just before, past whatever it said a moment ago. */

@@ -77,7 +77,7 @@ export function WithdrawalRules({
       </KitField>
       <KitField
         label={wording.keptFields}
-        help={wording.threeDigitsEachAPoint}
+        help={wording.keptFieldsHelp}
         width="wide"
         problem={problem('fields')}
       >

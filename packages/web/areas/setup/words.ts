@@ -118,6 +118,7 @@ export const setUpWords = {
   keptLocationsHelp: 'copies there are a caution',
   noKeptLocations: 'no location',
   keptFields: 'Fields that mark a record to keep',
+  keptFieldsHelp: 'three digits each, a point for any digit; copies of such records are a caution',
   lengthOfAJump: 'Length of a skipped shelf',
   alsoOnTheShelf: 'Expected on the shelf as well',
   copiesOfTheseStatuses: 'copies of these statuses are looked for in a stocktake, as available ones are',

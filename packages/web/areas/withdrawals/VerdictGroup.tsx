@@ -72,7 +72,7 @@ export function VerdictGroup({
             )}
           </span>
           <span className="mono">{r.callNumber}</span>
-          <span className="faded">{[r.place, r.candidate?.status].filter(Boolean).join(', ')}</span>
+          <span className="faded">{[r.candidate?.status, r.place].filter(Boolean).join(' · ')}</span>
           <span className={`reason ${kind}`}>{r.reasons.map((x) => x.message).join(' ')}</span>
           {ticks ? (
             <Button
