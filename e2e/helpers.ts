@@ -68,3 +68,22 @@ export async function picture(page: Page, name: string): Promise<void> {
   await page.waitForTimeout(300);
   await page.screenshot({ path: resolve(`docs/screenshots/${name}.png`) });
 }
+
+/**
+ * Picks from the menu of the person until that has an effect: while an area is still being filled the list may close again, or a click on it be
+ * lost.
+ */
+export async function fromPersonMenu(
+  page: Page,
+  person: string | RegExp,
+  item: string,
+  isDone: () => Promise<boolean>,
+): Promise<void> {
+  await expect(async () => {
+    if (await isDone()) return;
+    const entry = page.getByRole('menuitem', { name: item, exact: true });
+    if (!(await entry.isVisible())) await page.getByRole('button', { name: person }).click({ timeout: 2000 });
+    await entry.click({ timeout: 2000 });
+    await expect.poll(isDone, { timeout: 5000 }).toBe(true);
+  }).toPass({ timeout: 60_000 });
+}

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { barcodeFor } from '@osier/core/barcodes';
 import { COPY_BARCODES } from '../demo/barcodes';
 import { readFileSync } from 'node:fs';
-import { accessible, demoFile, pick, picture, scan, signIn, status } from './helpers';
+import { accessible, demoFile, fromPersonMenu, pick, picture, scan, signIn, status } from './helpers';
 
 const free = barcodeFor(COPY_BARCODES, 88_000_001);
 
@@ -451,9 +451,9 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await page.keyboard.press('Alt+9');
   await expect(page.getByText('Only the head changes these.')).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: /head|cataloguer|assistant/ }).click();
-  await page.getByRole('menuitem', { name: 'Sign out' }).click();
-  await page.getByRole('button', { name: 'Nell Arkwright' }).click();
+  const nell = page.getByRole('button', { name: 'Nell Arkwright' });
+  await fromPersonMenu(page, /head|cataloguer|assistant/, 'Sign out', () => nell.isVisible());
+  await nell.click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.keyboard.press('Alt+9');
   await page.getByRole('textbox', { name: 'Name of branch 1' }).fill('Sedge House, reading');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { accessible, signIn, status } from './helpers';
+import { accessible, fromPersonMenu, signIn, status } from './helpers';
 
 test('what is not saved outlasts a reload and a sign-out elsewhere, and is listed until it is saved', async ({
   page,
@@ -25,9 +25,8 @@ test('what is not saved outlasts a reload and a sign-out elsewhere, and is liste
   // Signed out in another page of the same browser.
   const other = await context.newPage();
   await other.goto('/set-up?show=house');
-  await other.getByRole('button', { name: /head|cataloguer|assistant/ }).click();
-  await other.getByRole('menuitem', { name: 'Sign out' }).click();
   const again = page.getByRole('dialog', { name: 'Signed out' });
+  await fromPersonMenu(other, /head|cataloguer|assistant/, 'Sign out', () => again.isVisible());
   await expect(again).toContainText('What you typed is still here.');
   await again.getByRole('button', { name: 'Sign in as Nell Arkwright' }).click();
   await expect(again).toBeHidden();
