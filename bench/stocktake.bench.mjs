@@ -5,17 +5,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { bundled } from './bundled.mjs';
 import { client, start } from './served.mjs';
-import { timed } from './timed.mjs';
+import { p95, timed, took } from './timed.mjs';
 
 /** Copies of a branch: a record of the bench has two, and every second record is of it. */
 const RECORDS = 60_000;
 const [SCANNERS, SCANS] = [10, 20];
-const p95 = (took) => took.toSorted((a, b) => a - b)[Math.ceil(took.length * 0.95) - 1];
-async function took(work) {
-  const began = performance.now();
-  await work();
-  return performance.now() - began;
-}
 
 async function reckoned(size, ...more) {
   const said = execFileSync(process.execPath, [await bundled('reckon'), String(size), ...more], {

@@ -40,3 +40,13 @@ export async function bestOf(runs, commands) {
     }
   return best;
 }
+
+/** Milliseconds that some work takes. */
+export async function took(work) {
+  const began = performance.now();
+  await work();
+  return performance.now() - began;
+}
+
+/** What 95 of a hundred measurements do not exceed. */
+export const p95 = (times) => times.toSorted((a, b) => a - b)[Math.ceil(times.length * 0.95) - 1];

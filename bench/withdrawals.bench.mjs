@@ -4,17 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { bundled } from './bundled.mjs';
 import { client, start } from './served.mjs';
-import { timed } from './timed.mjs';
+import { p95, timed, took } from './timed.mjs';
 
 const RECORDS = 30_000;
 const LISTED = 5000;
 const [SCANNERS, SCANS] = [10, 20];
-const p95 = (took) => took.toSorted((a, b) => a - b)[Math.ceil(took.length * 0.95) - 1];
-async function took(work) {
-  const began = performance.now();
-  await work();
-  return performance.now() - began;
-}
 
 export async function withdrawalsBench() {
   const folder = mkdtempSync(join(tmpdir(), 'osier-withdrawals-'));

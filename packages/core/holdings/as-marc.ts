@@ -1,3 +1,4 @@
+import { priceText } from './price';
 import { INDICATOR_OF } from '../callnumbers';
 import type { Versioned } from '../changes';
 import { controlValue, type DataField, type MarcRecord, type Subfield } from '../marc';
@@ -52,7 +53,7 @@ const item = (link: string, c: Copy, currency: string): DataField =>
     ' ',
     ['8', link],
     ['3', c.part],
-    ['c', c.price === null ? undefined : `${currency} ${(c.price / 100).toFixed(2)}`],
+    ['c', c.price === null ? undefined : priceText(c.price, currency)],
     ['d', c.acquired.replaceAll('-', '')],
     ['e', c.supplier],
     ['h', c.loanRule],

@@ -3,7 +3,7 @@ export { copyName, COPY_STATUSES, LOAN_RULES, NO_LISTS, partKey } from './object
 export type { FieldFault as FieldProblem } from './code-check';
 export { codeProblem, placeProblems, sourceProblems } from './code-check';
 export type { Price } from './price';
-export { readPrice } from './price';
+export { amountText, priceText, readPrice } from './price';
 export type { CopyDefaults, CopyMapping, CopyPart } from './mapping';
 export { COPY_PARTS, mappingProblems, NO_DEFAULTS, STANDARD_MAPPING } from './mapping';
 export type { CopyRules, ProposedCopy } from './copies-from';

@@ -1,3 +1,10 @@
+/** An amount in hundredths as it is written: 1250 is "12.50". */
+export const amountText = (hundredths: number): string => (hundredths / 100).toFixed(2);
+
+/** A price in hundredths with its currency before it, as MARC 21 876 $c has it: "GBP 12.50". */
+export const priceText = (hundredths: number, currency: string): string =>
+  `${currency} ${amountText(hundredths)}`;
+
 /** A price as it stands in a text. */
 export interface Price {
   /** In hundredths. */

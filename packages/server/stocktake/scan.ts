@@ -14,6 +14,7 @@ import {
 import { nearMisses } from '@osier/core/barcodes';
 import type { HouseRules } from '@osier/core/house';
 import { lastWithdrawn } from '../catalogue/search';
+import { askSoon } from '../loans/ask-soon';
 import { keepLoans } from '../projections/stocktake-loans';
 import {
   expectedUnseen,
@@ -31,8 +32,6 @@ import type { Store } from '../store/store';
 import { placeNames } from './places';
 import { stocktakeToScan } from './stocktake';
 
-/** So long a scan waits for the loans desk, in milliseconds; a slow desk is heard later, with the findings. */
-const LOAN_PATIENCE = 400;
 /** Verdicts of one answer. */
 const ANSWERED = 20;
 
@@ -159,8 +158,7 @@ async function strayed(
 async function copyNow({ store, loans }: Services, id: number, barcode: string): Promise<PlacedCopy | null> {
   const row = await shelfCopy(store, id, barcode);
   if (!row) return null;
-  const silence = new Promise<null>((resolve) => setTimeout(() => resolve(null), LOAN_PATIENCE).unref());
-  const said = loans.configured ? await Promise.race([loans.ask([barcode]), silence]) : null;
+  const said = loans.configured ? await askSoon(loans, [barcode]) : null;
   if (said?.of(barcode).state !== 'on loan') return row;
   await keepLoans(store, id, [barcode], said);
   return { ...row, status: 'on loan' };

@@ -1,4 +1,5 @@
 import { counted } from '@osier/core/changes';
+import { priceText } from '@osier/core/holdings';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Store } from '../store/store';
 import { soleHeadings } from './counts';
@@ -21,7 +22,7 @@ export async function whatGoesWith(store: Store, changes: ChangeSet): Promise<st
     const sum = prices.reduce((a, b) => a + b, 0);
     const unpriced = register.length - prices.length;
     said.push(
-      `They cost ${currency} ${(sum / 100).toFixed(2)} together${unpriced ? `; of ${counted(unpriced, 'copy', 'copies')} no price is known` : ''}.`,
+      `They cost ${priceText(sum, currency)} together${unpriced ? `; of ${counted(unpriced, 'copy', 'copies')} no price is known` : ''}.`,
     );
   }
   const holdings = gone('holding').length;

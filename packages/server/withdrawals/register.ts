@@ -1,5 +1,6 @@
 import type { RegisterQuery, RegisterRow } from '@osier/contract';
 import { csvLine } from '@osier/core/address';
+import { amountText } from '@osier/core/holdings';
 import { registerWords } from '@osier/core/withdrawals';
 import { cursorOf, placeIn } from '../http/cursor';
 import { keptValue } from '../store/kept-json';
@@ -63,7 +64,7 @@ function cellsOf({ withdrawn: w, restored }: RegisterRow): string[] {
   const { copy } = w;
   return [
     ...[w.withdrawnOn, copy.barcode, w.title, w.author ?? '', w.callNumber, w.branch, w.location],
-    ...[copy.price === null ? '' : (copy.price / 100).toFixed(2), copy.acquired, copy.lastSeen, copy.status],
+    ...[copy.price === null ? '' : amountText(copy.price), copy.acquired, copy.lastSeen, copy.status],
     ...[w.reason, (w.despite ?? []).join(' '), w.overruled ?? '', w.list ?? '', w.by],
     ...[w.lastCopy ? 'yes' : '', String(w.record), restored ? 'yes' : ''],
   ];

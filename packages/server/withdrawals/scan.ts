@@ -1,6 +1,7 @@
 import type { WithdrawalRow } from '@osier/contract';
 import { barcodesOfPile } from '../piles/queries';
 import { notFound, wrong } from '../http/problem';
+import { askSoon } from '../loans/ask-soon';
 import { addScans, removeScan } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -8,8 +9,6 @@ import { lastScanBy } from './queries';
 import { weighFew } from './weighed';
 import { openList } from './withdrawals';
 
-/** So long a scan waits for the loans desk, in milliseconds; a slow desk is heard when the list is read. */
-const LOAN_PATIENCE = 400;
 /** Verdicts of one answer. */
 const ANSWERED = 20;
 
@@ -23,11 +22,9 @@ export async function scanIntoList(
   const check = async (inside: Store) => void (await openList(inside, id));
   const added = await addScans(store, { purpose: 'withdrawal', work: id, person, raw, from: null, check });
   const codes = [...new Set(added.codes.slice(-ANSWERED))];
-  const silence = new Promise<null>((resolve) => setTimeout(resolve, LOAN_PATIENCE, null));
-  const said = (await Promise.race([loans.ask(codes), silence])) ?? { of: () => NOT_HEARD, heard: false };
+  const said = await askSoon(loans, codes);
   return { added: added.fresh, verdicts: await weighFew(store, await openList(store, id), codes, said) };
 }
-const NOT_HEARD = { state: 'not known', due: '' } as const;
 
 /** Takes a person's own last scan of a list away; null when there is none. */
 export async function undoLastScan(

@@ -1,7 +1,7 @@
 import type { WithdrawalList, WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { NO_LIMITS, type HouseRules, type WithdrawalLimits } from '@osier/core/house';
-import { dueOf } from '@osier/core/holdings';
+import { dueOf, priceText } from '@osier/core/holdings';
 import { weighWithdrawals, type Candidate, type Listed } from '@osier/core/withdrawals';
 import type { StoredObject } from '@osier/core/kinds';
 import { nearBarcodes } from '../catalogue/search';
@@ -89,7 +89,7 @@ async function weighScans(
     {
       ...{ branch: list.value.branch, branchName, limits, on: today() },
       counts: await countsOf(store, records, codes),
-      priceText: (price) => `${house.currency} ${(price / 100).toFixed(2)}`,
+      priceText: (price) => priceText(price, house.currency),
     },
   );
   return verdicts.map((v, i) => {

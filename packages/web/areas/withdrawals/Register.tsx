@@ -1,4 +1,5 @@
 import { api, registerQuery, REGISTER_ORDERS, type EndpointAnswer, type RegisterRow } from '@osier/contract';
+import { priceText } from '@osier/core/holdings';
 import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Input, Select, Table, type TableColumnsType } from 'antd';
@@ -86,8 +87,7 @@ const columnsOf = (asked: Asked, currency: string): TableColumnsType<RegisterRow
       title: wording.price,
       width: 100,
       align: 'right',
-      render: (_, { withdrawn: { copy } }) =>
-        copy.price === null ? '' : `${currency} ${(copy.price / 100).toFixed(2)}`,
+      render: (_, { withdrawn: { copy } }) => (copy.price === null ? '' : priceText(copy.price, currency)),
     },
     {
       key: 'reason',
@@ -149,10 +149,7 @@ export function Register() {
       {first ? (
         <p role="status">
           {first.total
-            ? wording.registerHolds(
-                inWords(first.total),
-                first.price ? `${currency} ${(first.price / 100).toFixed(2)}` : '',
-              )
+            ? wording.registerHolds(inWords(first.total), first.price ? priceText(first.price, currency) : '')
             : isNarrowed
               ? wording.nothingFoundSo
               : wording.nothingHasBeenWithdrawnYet}
