@@ -5,8 +5,8 @@ const port = 4680;
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
@@ -26,7 +26,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: 'node scripts/demo.mjs --fresh',
+    command: 'mkdir -p .cache && node scripts/demo.mjs --fresh > .cache/e2e-server.log 2>&1',
     url: `http://127.0.0.1:${port}/api/health`,
     timeout: 240_000,
     env: { OSIER_PORT: String(port), OSIER_OUTSIDE_PORT: '4691', OSIER_DATA: '.cache/e2e-data' },

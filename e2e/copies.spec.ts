@@ -1,7 +1,7 @@
 import { barcodeFor } from '@osier/core/barcodes';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { COPY_BARCODES } from '../demo/barcodes';
-import { accessible, pick, picture, scan, signIn, status } from './helpers';
+import { accessible, pick, picture, scan, signIn, status, test } from './helpers';
 
 /** A scan into the cell that has the focus, and takes codes itself. */
 async function scanHere(page: Page, barcode: string): Promise<void> {

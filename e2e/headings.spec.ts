@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { accessible, demoFile, signIn } from './helpers';
+import { expect } from '@playwright/test';
+import { accessible, demoFile, signIn, test } from './helpers';
 
 test('groups of look-alikes are decided by keyboard alone: merged, different, later, next', async ({
   page,

@@ -1,6 +1,46 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, test as base, type Page } from '@playwright/test';
+import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
+
+/** Where the server of the tests writes what goes wrong. */
+const SERVER_LOG = resolve('.cache/e2e-server.log');
+
+/** A test that fails tells what was on its page, and what the server had to say meanwhile: all there is to go by on another machine. */
+export const test = base.extend<{ tellsWhatWasThere: void }>({
+  tellsWhatWasThere: [
+    async ({ page }, use, info) => {
+      const logged = existsSync(SERVER_LOG) ? readFileSync(SERVER_LOG, 'utf8').length : 0;
+      const asked: string[] = [];
+      page.on('response', (r) => void (r.status() >= 400 && asked.push(`${r.status()} ${r.url()}`)));
+      page.on('pageerror', (error) => void asked.push(String(error)));
+      const open = new Set<string>();
+      page.on('request', (r) => void open.add(r.url()));
+      page.on('requestfinished', (r) => void open.delete(r.url()));
+      page.on('requestfailed', (r) => void open.delete(r.url()));
+      await use();
+      if (info.status === info.expectedStatus || page.isClosed()) return;
+      const text = await page
+        .locator('body')
+        .innerText({ timeout: 5000 })
+        .catch((error: unknown) => String(error));
+      const log = existsSync(SERVER_LOG) ? readFileSync(SERVER_LOG, 'utf8').slice(logged) : '';
+      process.stdout.write(
+        [
+          `--- ${info.title}`,
+          `at ${page.url()}, not answered yet: ${[...open].join(' ') || 'nothing'}`,
+          ...asked.slice(-20),
+          '--- on the page',
+          text.slice(0, 3000),
+          '--- the server',
+          log.slice(-3000),
+          '---\n',
+        ].join('\n'),
+      );
+    },
+    { auto: true },
+  ],
+});
 
 export const demoFile = (name: string): string => resolve('demo/files', name);
 

@@ -1,8 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { barcodeFor } from '@osier/core/barcodes';
 import { COPY_BARCODES } from '../demo/barcodes';
 import { readFileSync } from 'node:fs';
-import { accessible, demoFile, fromPersonMenu, pick, picture, scan, signIn, status } from './helpers';
+import { accessible, demoFile, fromPersonMenu, pick, picture, scan, signIn, status, test } from './helpers';
 
 const free = barcodeFor(COPY_BARCODES, 88_000_001);
 

@@ -1,8 +1,8 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { barcodeFor } from '@osier/core/barcodes';
 import { COPY_BARCODES } from '../demo/barcodes';
 import { readFileSync } from 'node:fs';
-import { demoFile, scan, status } from './helpers';
+import { demoFile, scan, status, test } from './helpers';
 
 /** Goes to something by the Tab key alone. */
 async function tabTo(page: Page, target: Locator): Promise<void> {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { accessible, fromPersonMenu, signIn } from './helpers';
+import { expect } from '@playwright/test';
+import { accessible, fromPersonMenu, signIn, test } from './helpers';
 
 const AREAS = [
   '/today',

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { accessible, pick, scan, signIn, status } from './helpers';
+import { expect } from '@playwright/test';
+import { accessible, pick, scan, signIn, status, test } from './helpers';
 
 test('what is found is put on a pile, more is scanned onto it, a recipe is run over it, all is taken back', async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { accessible, pick, picture, scan, signIn, status } from './helpers';
+import { expect, type Page } from '@playwright/test';
+import { accessible, pick, picture, scan, signIn, status, test } from './helpers';
 
 const editedTag = (page: Page) => page.locator('.field-editor .field-tag');
 /** Types into the field that is open and goes on to the next one that is asked for. */

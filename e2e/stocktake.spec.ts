@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { accessible, pick, signIn, status } from './helpers';
+import { expect } from '@playwright/test';
+import { accessible, pick, signIn, status, test } from './helpers';
 
 test('a walk goes on without network: scans wait on the device, the page opens again, and all is sent once', async ({
   page,

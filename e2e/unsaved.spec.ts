@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { accessible, fromPersonMenu, signIn, status } from './helpers';
+import { expect } from '@playwright/test';
+import { accessible, fromPersonMenu, signIn, status, test } from './helpers';
 
 test('what is not saved outlasts a reload and a sign-out elsewhere, and is listed until it is saved', async ({
   page,
