@@ -36,6 +36,7 @@ import type { Settings } from './settings';
 import { pairTouched } from './projections/alike-records';
 import { keepingUp } from './projections/background';
 import { compareTouched } from './projections/look-alikes';
+import { withdrawMany } from './withdrawals/withdraw-many';
 import { openStore } from './store/open-store';
 import { workerPool, type WorkerPool } from './workers/pool';
 
@@ -104,6 +105,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('undo', undoLarge(services));
   jobs.register('load-scans', loadScanFile(services));
   jobs.register('settle-findings', settleMany(services));
+  jobs.register('withdraw-copies', withdrawMany(services));
   jobs.register('close-stocktake', closeStocktake(services));
   jobs.register('rebuild-keys', rebuildKeys(services));
   jobs.register('try-links', tryAllLinks(services));

@@ -7,7 +7,7 @@ import { code, id, line, version } from '../inputs';
 import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { loanState, withdrawnSchema } from '../objects/holdings';
 import { isoDay, string } from '../values';
-import { reviewed } from './reviews';
+import { page, reviewed } from './reviews';
 
 /** A new withdrawal list. */
 export const withdrawalListBody = object({
@@ -20,18 +20,21 @@ export const changeListBody = withdrawalListBody.shape({ version: version() });
 /** Codes that were scanned or pasted. */
 export const codesBody = object({
   codes: array(string().max(60).required())
-    .max(5000, 'At most 5,000 scans at once. Load more as a file.')
+    .max(20_000, 'At most 20,000 scans at once. Load more as a file.')
     .required(),
   name: line().default(''),
 });
 /** A pile whose copies are added to a list. */
 export const fillListBody = object({ pile: id().required('Choose a pile.') });
+/** Copies that are withdrawn at once. */
+const MOST = 20_000;
+const lastCopy = () => mixed<LastCopy>().oneOf([...LAST_COPY]);
 /** Copies of a list that are withdrawn. */
 export const withdrawBody = object({
-  copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(5000).required(),
+  copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(MOST).required(),
   /** Copies whose stop the head overrules, and why. */
   overrule: object({
-    copies: array(id().required()).max(5000).default([]),
+    copies: array(id().required()).max(MOST).default([]),
     reason: line(500).trim().default(''),
   }).test(
     'reason',
@@ -39,9 +42,12 @@ export const withdrawBody = object({
     ({ copies, reason }) => copies.length === 0 || reason !== '',
   ),
   /** What becomes of records that lose their last copy; absent: as the house has it. */
-  lastCopy: mixed<LastCopy>()
-    .oneOf([...LAST_COPY])
-    .optional(),
+  lastCopy: lastCopy().optional(),
+  /** The same for single records, where it is another than for the rest. */
+  lastCopies: array(object({ record: id().required(), how: lastCopy().required() }).required())
+    .max(MOST)
+    .default([]),
+  ...page,
   token: reviewed(),
 });
 export type WithdrawBody = InferType<typeof withdrawBody>;
@@ -206,10 +212,11 @@ export const withdrawalApi = {
   withdraw: endpoint({
     method: 'post',
     path: '/withdrawal-lists/:id/withdraw',
-    summary: 'Withdraw copies of the list',
+    summary: 'Withdraw copies of the list; many of them by a job',
     permission: 'confirm withdrawals',
     body: withdrawBody,
-    answer: doneSchema,
+    answer: shape({ entry: orNull(whole()), sentence: text(), job: orNull(whole()) }),
+    problems: [409],
   }),
   register: endpoint({
     method: 'get',

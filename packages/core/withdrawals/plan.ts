@@ -24,8 +24,8 @@ export interface WithdrawalTerms {
   readonly nextId: () => number;
   /** Name of the list. */
   readonly list: string;
-  /** What becomes of records that lose their last copy. */
-  readonly lastCopy: LastCopy;
+  /** What becomes of a record that loses its last copy. */
+  readonly lastCopy: (title: TitleStock) => LastCopy;
   /** What is said against a copy that goes all the same, and why the head overruled it; by its number. */
   readonly despite?: ReadonlyMap<number, readonly string[]>;
   readonly overruled?: ReadonlyMap<number, string>;
@@ -86,9 +86,11 @@ export function withdrawalPlan(
 }
 
 /** What becomes of a record whose last copy goes. One that stays with a note says so in a local note (MARC 21 field 590). */
-function withoutCopies({ record, isSuppressed }: TitleStock, terms: WithdrawalTerms): WithdrawalChange[] {
-  if (terms.lastCopy === 'delete') return [removal('record', record)];
-  if (terms.lastCopy === 'suppress')
+function withoutCopies(title: TitleStock, terms: WithdrawalTerms): WithdrawalChange[] {
+  const { record, isSuppressed } = title;
+  const how = terms.lastCopy(title);
+  if (how === 'delete') return [removal('record', record)];
+  if (how === 'suppress')
     return isSuppressed ? [] : [creation('suppressed', Number(record.id), { reason: 'Last copy withdrawn' })];
   const note = field('590', '  ', 'a', `Last copy withdrawn ${terms.on}.`);
   return [update('record', record, withField(record.value, note))];

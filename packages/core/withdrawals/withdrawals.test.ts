@@ -177,7 +177,7 @@ describe('the plan', () => {
   const planned = (s: TitleStock, chosen: number[], lastCopy: LastCopy = 'delete') => {
     let n = 0;
     return withdrawalPlan([s], new Set(chosen), {
-      ...{ on: '2026-11-23', by: 'N', reason: 'worn', list: 'Trolley', lastCopy },
+      ...{ on: '2026-11-23', by: 'N', reason: 'worn', list: 'Trolley', lastCopy: () => lastCopy },
       nextId: () => ++n,
       despite: new Map([[1, ['Recorded lost.']]]),
       overruled: new Map([[2, 'In the hand.']]),

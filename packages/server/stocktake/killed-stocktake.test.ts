@@ -1,64 +1,15 @@
 import type { JobState, StocktakeDetail, StocktakeReport } from '@osier/contract';
-import { creation } from '@osier/core/changes';
-import { field } from '@osier/core/marc';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fillIfEmpty } from '../../../demo/fill';
-import { commit } from '../store/commit';
 import { openStore } from '../store/open-store';
+import { benchCopies } from '../testing/bench-copies';
 import { client, ended, kill, killAll, start } from '../testing/killing';
-import { TESTED } from '../testing/tested';
 
 afterAll(killAll);
 
 const COPIES = 4000;
 const HEAD = 1;
-
-/** Copies at the Millrace benches, a record each; gives their barcodes. */
-async function filled(folder: string): Promise<string[]> {
-  await fillIfEmpty(folder);
-  const store = await openStore(folder);
-  const [record, holding, copy] = [
-    await store.nextIds('record', COPIES),
-    await store.nextIds('holding', COPIES),
-    await store.nextIds('copy', COPIES),
-  ];
-  const barcodes: string[] = [];
-  for (let at = 0; at < COPIES; at += 500)
-    await commit(store, {
-      ...{ did: TESTED, person: 1 },
-      changes: Array.from({ length: 500 }, (_, k) => {
-        const i = at + k;
-        const barcode = `3120499${String(i).padStart(7, '0')}`;
-        barcodes.push(barcode);
-        const plain = { fund: '', supplier: '', acquired: '', condition: '', note: '', price: null };
-        return [
-          creation('record', record + i, {
-            leader: '00000nam a2200000 i 4500',
-            fields: [field('245', '00', 'a', `Bench ${i}`)],
-          }),
-          creation('holding', holding + i, {
-            ...{ record: record + i, branch: 'MR', location: 'BENCH', scheme: 'dewey' as const, prefix: '' },
-            ...{ class: `${680 + (i % 9)}.${i}`, item: 'BEN', suffix: '', note: '' },
-          }),
-          creation('copy', copy + i, {
-            ...{
-              ...plain,
-              holding: holding + i,
-              barcode,
-              number: 1,
-              type: 'BK',
-              status: 'available' as const,
-              lastSeen: '',
-            },
-          }),
-        ];
-      }).flat(),
-    });
-  await store.close();
-  return barcodes;
-}
 
 async function seenOn(folder: string): Promise<object[]> {
   const store = await openStore(folder);
@@ -89,7 +40,7 @@ async function byStatus(folder: string): Promise<object[]> {
 
 test('settling that is killed goes on to the end, each copy once; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
-  const barcodes = await filled(folder);
+  const barcodes = await benchCopies(folder, COPIES);
   const before = await byStatus(folder);
   let server = await start(folder);
   let { ask, until } = await client(server, HEAD);
@@ -129,7 +80,7 @@ test('settling that is killed goes on to the end, each copy once; undone, all is
 
 test('a closing that is killed goes on to the end; nothing is scanned meanwhile; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
-  const barcodes = await filled(folder);
+  const barcodes = await benchCopies(folder, COPIES);
   const before = await seenOn(folder);
   let server = await start(folder);
   let { ask, until } = await client(server, HEAD);

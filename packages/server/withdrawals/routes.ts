@@ -8,15 +8,8 @@ import { registerLines, registerPage } from './register';
 import { restoreCopies, reviewRestore } from './restore';
 import { fillFromPile, scanIntoList, undoLastScan } from './scan';
 import { withdrawalList } from './weighed';
-import {
-  changeList,
-  deleteList,
-  listWithdrawals,
-  openList,
-  reviewWithdrawal,
-  startList,
-  withdraw,
-} from './withdrawals';
+import { changeList, deleteList, listWithdrawals, openList, startList } from './lists';
+import { reviewWithdrawal, withdraw } from './withdraw';
 
 /** Withdrawal lists and the register. */
 export function withdrawalRoutes(services: Services): Route[] {

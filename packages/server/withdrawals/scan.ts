@@ -7,7 +7,7 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { lastScanBy } from './queries';
 import { weighFew } from './weighed';
-import { openList } from './withdrawals';
+import { openList } from './lists';
 
 /** Verdicts of one answer. */
 const ANSWERED = 20;

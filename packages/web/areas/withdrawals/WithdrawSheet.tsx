@@ -13,6 +13,18 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { withdrawalsWords as wording } from './words';
 
+const LAST_COPIES = LAST_COPY.map((value) => ({ value, label: wording.lastCopies[value] }));
+/** So many records that lose their last copy are decided one by one; more by the rule alone. */
+const SINGLE = 8;
+
+/** The records that lose their last copy anywhere with some rows of a list, by number and title. */
+function withoutCopies(rows: readonly WithdrawalRow[]): [number, string][] {
+  const found = rows.flatMap(({ lastAnywhere, candidate }): [number, string][] =>
+    lastAnywhere && candidate ? [[candidate.recordId, candidate.title]] : [],
+  );
+  return found.length > SINGLE ? [] : found;
+}
+
 /** The review of withdrawing chosen copies: what becomes of records without copies, and why the head overrules a stop, are said here. */
 export function WithdrawSheet({
   list: { id, name },
@@ -29,6 +41,7 @@ export function WithdrawSheet({
   const [chosen] = useState(ticked);
   const house = useHouse();
   const [how, setHow] = useState<LastCopy>();
+  const [single, setSingle] = useState<ReadonlyMap<number, LastCopy>>(new Map());
   const [why, setWhy] = useState('');
   const mayConfirm = useMay('confirm withdrawals');
   const { say } = useShell();
@@ -39,20 +52,24 @@ export function WithdrawSheet({
     copies: [...copies],
     overrule: { copies: stopped.filter((c) => copies.includes(c)), reason: why.trim() },
     lastCopy,
+    lastCopies: [...single].map(([record, how]) => ({ record, how })),
   });
   const copies = idsOf(chosen);
+  const losing = withoutCopies(chosen);
   const needsReason = stopped.length > 0 && why.trim() === '';
+  // A reason that is not typed yet is asked for below, not refused.
+  const page = (from: number) =>
+    call(api.withdrawals.reviewWithdraw, {
+      params: { id },
+      body: {
+        ...bodyOf(copies),
+        ...(needsReason && { overrule: { copies: stopped, reason: wording.reasonToCome } }),
+        from,
+      },
+    });
   const review = useQuery({
-    queryKey: ['review', 'withdraw', id, copies, lastCopy, needsReason],
-    // A reason that is not typed yet is asked for below, not refused.
-    queryFn: () =>
-      call(api.withdrawals.reviewWithdraw, {
-        params: { id },
-        body: {
-          ...bodyOf(copies),
-          ...(needsReason && { overrule: { copies: stopped, reason: wording.reasonToCome } }),
-        },
-      }),
+    queryKey: ['review', 'withdraw', id, copies, lastCopy, [...single], needsReason],
+    queryFn: () => page(0),
     gcTime: 0,
     retry: false,
     staleTime: Infinity,
@@ -66,7 +83,7 @@ export function WithdrawSheet({
         ...(leftOut.length === 0 && { token }),
       },
     });
-    say(done.sentence, done.entry);
+    if (done.entry !== null) say(done.sentence, done.entry);
     onDone();
     // The sheet does not wait for what is behind it.
     void refresh();
@@ -79,16 +96,22 @@ export function WithdrawSheet({
       onClose={onClose}
       onDo={act}
       onAnew={review.refetch}
+      onMore={page}
       canDo={mayConfirm && !needsReason}
       whyNot={mayConfirm ? wording.sayWhyOverruled : wording.theListIsPreparedThe}
     >
       <KitField label={wording.recordsWithoutCopies}>
-        <Select
-          value={lastCopy}
-          onChange={setHow}
-          options={LAST_COPY.map((value) => ({ value, label: wording.lastCopies[value] }))}
-        />
+        <Select value={lastCopy} onChange={setHow} options={LAST_COPIES} />
       </KitField>
+      {losing.map(([record, title]) => (
+        <KitField key={record} label={wording.withoutCopies(title)}>
+          <Select
+            value={single.get(record) ?? lastCopy}
+            onChange={(how) => setSingle(new Map(single).set(record, how))}
+            options={LAST_COPIES}
+          />
+        </KitField>
+      ))}
       {stopped.length ? (
         <KitField label={wording.whyOverruled} width="wide">
           <Input value={why} maxLength={500} onChange={(e) => setWhy(e.target.value)} />

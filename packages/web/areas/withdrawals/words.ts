@@ -43,6 +43,7 @@ export const withdrawalsWords = {
   chooseAPile: 'Choose a pile',
   overruleFor: (title: string) => `Overrule and withdraw ${title}`,
   showMore: (n: string) => `Show more (${n} left)`,
+  withoutCopies: (title: string) => `“${title}”`,
   recordsWithoutCopies: 'Records that lose their last copy',
   lastCopies: {
     delete: 'delete them',
