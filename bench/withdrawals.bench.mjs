@@ -8,7 +8,31 @@ import { p95, timed, took } from './timed.mjs';
 
 const RECORDS = 30_000;
 const LISTED = 5000;
+const WITHDRAWN = 10_000;
 const [SCANNERS, SCANS] = [10, 20];
+
+/** Milliseconds from the head's confirming until the last copy is in the register. */
+async function withdrawMany(ask, codes) {
+  const { id } = await ask('POST', '/withdrawal-lists', { name: 'Many', branch: 'MR', reason: 'worn' });
+  const path = `/withdrawal-lists/${id}`;
+  await ask('POST', `${path}/scans`, { codes });
+  // A copy on two open lists is stopped.
+  for (const other of await ask('GET', '/withdrawal-lists'))
+    if (other.id !== id) await ask('DELETE', `/withdrawal-lists/${other.id}`);
+  const { verdicts } = await ask('GET', path);
+  const copies = verdicts.filter((v) => v.verdict !== 'stop' && !v.again).map((v) => v.candidate.copyId);
+  if (copies.length < codes.length * 0.9) throw new Error(`Only ${copies.length} copies can be withdrawn.`);
+  const time = await took(async () => {
+    const { job } = await ask('POST', `${path}/withdraw`, { copies });
+    for (;;) {
+      const { state, message } = await ask('GET', `/jobs/${job}`);
+      if (state === 'done') return;
+      if (state === 'failed') throw new Error(message);
+      await new Promise((r) => setTimeout(r, 100));
+    }
+  });
+  return (time * codes.length) / copies.length;
+}
 
 export async function withdrawalsBench() {
   const folder = mkdtempSync(join(tmpdir(), 'osier-withdrawals-'));
@@ -20,7 +44,7 @@ export async function withdrawalsBench() {
   const stretch = { name: 'Bench', branch: 'MR', locations: ['OPEN'], scheme: 'dewey', from: '', to: '' };
   const { id: stocktake } = await ask('POST', '/stocktakes', stretch);
   const codes = [];
-  for (let after = ''; after !== null && codes.length < LISTED + 500;) {
+  for (let after = ''; after !== null && codes.length < WITHDRAWN;) {
     const page = await ask('GET', `/stocktakes/${stocktake}/shelf?after=${after}`);
     codes.push(...page.rows.map((r) => r.barcode));
     after = page.next;
@@ -44,6 +68,7 @@ export async function withdrawalsBench() {
       }
     }),
   );
+  const withdrawn = await withdrawMany(ask, codes.slice(0, WITHDRAWN));
   server.process.kill('SIGKILL');
   await server.ended;
   rmSync(folder, { recursive: true });
@@ -56,6 +81,10 @@ export async function withdrawalsBench() {
     {
       work: `a list of ${LISTED.toLocaleString('en-GB')} opened, the loans desk heard`,
       ...{ against, ours: p95(opened), theirs: 2000, budget: 1, unit: 'ms' },
+    },
+    {
+      work: `${WITHDRAWN.toLocaleString('en-GB')} copies withdrawn by the job, the loans desk asked about each`,
+      ...{ against, ours: withdrawn, theirs: 20_000, budget: 1, unit: 'ms' },
     },
   ];
 }

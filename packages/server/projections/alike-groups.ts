@@ -40,8 +40,8 @@ export async function recountGroups(
   tx: Transaction,
 ): Promise<void> {
   const rows = await store.rows<{ id: number }>(
-    `SELECT DISTINCT m.alike_group AS id FROM json_each(:keys) w JOIN heading_keys k ON k.kind = substr(w.value ->> 0, 9) AND k.key = w.value ->> 1
-       JOIN alike_members m ON m.heading = k.heading`,
+    `SELECT DISTINCT m.alike_group AS id FROM json_each(:keys) w CROSS JOIN heading_keys k ON k.kind = substr(w.value ->> 0, 9) AND k.key = w.value ->> 1
+       CROSS JOIN alike_members m ON m.heading = k.heading`,
     { keys: JSON.stringify(keys) },
   );
   await weighGroups(

@@ -152,13 +152,21 @@ async function keepOutcomes(
   changed: Reckoned['changed'],
   tx: Transaction,
 ): Promise<void> {
-  for (let at = 0; at < changed.length; at += AT_ONCE)
-    await store.run(
-      `UPDATE stocktake_expected SET outcome = v.value ->> 1 FROM json_each(:changed) v
-        WHERE stocktake_expected.stocktake = :id AND stocktake_expected.copy = v.value ->> 0`,
-      { id, changed: JSON.stringify(changed.slice(at, at + AT_ONCE)) },
-      tx,
-    );
+  const copies = new Map<number, number[]>();
+  for (const [copy, outcome] of changed) {
+    const own = copies.get(outcome);
+    if (own) own.push(copy);
+    else copies.set(outcome, [copy]);
+  }
+  // One statement an outcome: joined with a list of copies and outcomes, each copy of the stretch would be held against the whole list.
+  for (const [outcome, own] of copies)
+    for (let at = 0; at < own.length; at += AT_ONCE)
+      await store.run(
+        `UPDATE stocktake_expected SET outcome = :outcome
+          WHERE stocktake = :id AND copy IN (SELECT value FROM json_each(:copies))`,
+        { id, outcome, copies: JSON.stringify(own.slice(at, at + AT_ONCE)) },
+        tx,
+      );
 }
 
 async function keepFindings(

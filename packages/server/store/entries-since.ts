@@ -16,7 +16,7 @@ export async function changedSince(
   own: number | undefined,
 ): Promise<Set<string>> {
   const rows = await store.rows<{ kind: string; object: number }>(
-    `SELECT DISTINCT o.kind, o.object FROM json_each(:objects) w JOIN daybook_objects o ON o.kind = w.value ->> 0 AND o.object = w.value ->> 1
+    `SELECT DISTINCT o.kind, o.object FROM json_each(:objects) w CROSS JOIN daybook_objects o ON o.kind = w.value ->> 0 AND o.object = w.value ->> 1
       WHERE o.entry > :entry AND o.entry <> :own`,
     { objects: JSON.stringify(objects), entry, own: own ?? 0 },
   );

@@ -32,7 +32,7 @@ export interface CopyFacts {
 export const copyFacts = (store: Store, codes: readonly string[]): Promise<CopyFacts[]> =>
   store.rows<CopyFacts>(
     `SELECT c.id AS copyId, c.barcode, c.status, c.price, c.acquired, ifnull(c.value ->> 'part', '') AS part, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
-       FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record
+       FROM copies c JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = h.record
       WHERE c.barcode IN (SELECT value FROM json_each(:codes))`,
     { codes: JSON.stringify(codes) },
   );
@@ -113,7 +113,7 @@ export const titlesOfCopies = (
   copies: readonly number[],
 ): Promise<{ id: number; title: string; author: string; isSuppressed: 0 | 1 }[]> =>
   store.rows<{ id: number; title: string; author: string; isSuppressed: 0 | 1 }>(
-    `SELECT DISTINCT r.id, r.title, r.author, EXISTS (SELECT 1 FROM suppressed x WHERE x.id = r.id) AS isSuppressed FROM copies c JOIN holdings h ON h.id = c.holding JOIN records r ON r.id = h.record
+    `SELECT DISTINCT r.id, r.title, r.author, EXISTS (SELECT 1 FROM suppressed x WHERE x.id = r.id) AS isSuppressed FROM copies c JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = h.record
       WHERE c.id IN (SELECT value FROM json_each(:copies))`,
     { copies: JSON.stringify(copies) },
   );
