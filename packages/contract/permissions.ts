@@ -31,7 +31,7 @@ export function may(role: Role, permission: Permission, rights: readonly Permiss
 
 /** What undoing an entry asks for: taking back an act of the head is the head's. */
 export function permissionToUndo(act: string): Permission {
-  if (act === 'withdraw' || act === 'restore') return 'confirm withdrawals';
+  if (act === 'withdraw' || act === 'restore' || act === 'tell-union') return 'confirm withdrawals';
   if (act === 'start-stocktake' || act === 'close-stocktake') return 'manage stocktakes';
   if (act === 'set-up') return 'set up';
   return 'undo';

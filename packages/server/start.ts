@@ -36,6 +36,7 @@ import type { Settings } from './settings';
 import { pairTouched } from './projections/alike-records';
 import { keepingUp } from './projections/background';
 import { compareTouched } from './projections/look-alikes';
+import { tellLoans } from './withdrawals/tell-loans';
 import { withdrawMany } from './withdrawals/withdraw-many';
 import { openStore } from './store/open-store';
 import { workerPool, type WorkerPool } from './workers/pool';
@@ -54,6 +55,9 @@ export interface Running {
   readonly address: string;
   stop(): Promise<void>;
 }
+
+/** Jobs that change many copies. */
+const CHANGES_COPIES = ['withdraw-copies', 'change-copies', 'undo', 'close-stocktake'];
 
 /** Opens the store, takes up unfinished jobs, and listens. */
 export async function startOsier(settings: Settings): Promise<Running> {
@@ -82,8 +86,13 @@ export async function startOsier(settings: Settings): Promise<Running> {
       {
         name: 'reckoning stocktakes',
         of: ['stocktake', 'scanbatch', 'settled', 'copy', 'holding'],
-        some: () => reckonSome(aside, pool.reckonStocktake),
+        // Work that changes copies by the thousand is over first.
+        some: () =>
+          jobs.running().some(({ kind }) => CHANGES_COPIES.includes(kind))
+            ? pause(1)
+            : reckonSome(aside, pool.reckonStocktake),
       },
+      { name: 'telling the loans desk', of: ['withdrawn', 'house'], some: () => tellLoans(aside, loans) },
       { name: 'asking about loans', of: ['stocktake', 'scanbatch'], some: () => askSome(aside, loans) },
     ],
     log,

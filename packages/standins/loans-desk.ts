@@ -19,17 +19,28 @@ const checksum = (text: string) =>
 
 /**
  * A simulated lending system that speaks SIP2 with error detection: item information (17 → 18), status (99 → 98), login
- * (93 → 94). Circulation status is 04 (charged) with the due date in AH, else 03 (available), or what `states` says.
+ * (93 → 94), item status update (19 → 20). Circulation status is 04 (charged) with the due date in AH, 01 (other) for a copy that it was told is withdrawn,
+ * else 03 (available), or what `states` says. It takes no update about a copy that is on loan.
  */
 export function loansDesk(loans: readonly Loan[], states: Readonly<Record<string, string>> = {}): Server {
   const due = new Map(loans.map((l) => [l.barcode, l.due]));
+  const gone = new Set<string>();
   const item = (message: string): string => {
     const barcode = /\|AB([^|]*)\|/.exec(message)?.[1] ?? '';
     const on = due.get(barcode);
-    const state = states[barcode] ?? (on ? '04' : '03');
+    const state = states[barcode] ?? (gone.has(barcode) ? '01' : on ? '04' : '03');
     return `18${state}0001${stamp()}${on ? `AH${on}|` : ''}AB${barcode}|AJ|`;
   };
+  const update = (message: string): string => {
+    const barcode = /\|AB([^|]*)\|/.exec(message)?.[1] ?? '';
+    const says = /\|CH([^|]*)\|/.exec(message)?.[1] ?? '';
+    const isTaken = !due.has(barcode);
+    if (isTaken && says.startsWith('withdrawn')) gone.add(barcode);
+    if (isTaken && !says.startsWith('withdrawn')) gone.delete(barcode);
+    return `20${isTaken ? 1 : 0}${stamp()}AB${barcode}|AJ|CH${says}|`;
+  };
   const answer = (message: string): string => {
+    if (message.startsWith('19')) return update(message);
     if (message.startsWith('17')) return item(message);
     if (message.startsWith('99')) return `98YYNNNN600003${stamp()}2.00AO|BXYYNYNYYYNNNNNNNN|`;
     if (message.startsWith('93')) return '941';

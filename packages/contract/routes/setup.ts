@@ -138,6 +138,18 @@ const houseShape = {
     lastCopy: mixed<LastCopy>()
       .oneOf([...LAST_COPY])
       .default(NO_LIMITS.lastCopy),
+    lastCopyAt: array(
+      object({
+        branch: code().required(),
+        lastCopy: mixed<LastCopy>()
+          .oneOf([...LAST_COPY])
+          .required(),
+      }).required(),
+    ).default([]),
+    reasons: array(line(200).trim().required())
+      .max(100)
+      .default([...NO_LIMITS.reasons]),
+    tellLoansDesk: boolean().default(NO_LIMITS.tellLoansDesk),
   }),
   thesauri: array(
     string()
@@ -204,6 +216,9 @@ const house = shape({
     locations: listOf(text()),
     fields: listOf(text()),
     lastCopy: wordOf(LAST_COPY),
+    lastCopyAt: listOf(shape({ branch: text(), lastCopy: wordOf(LAST_COPY) })).optional(),
+    reasons: listOf(text()).optional(),
+    tellLoansDesk: flag().optional(),
   }).optional(),
   thesauri: listOf(text()),
   punctuation: wordOf(['kept', 'left out']),

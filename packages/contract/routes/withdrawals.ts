@@ -6,7 +6,7 @@ import { endpoint, type ValueOf } from '../endpoint';
 import { code, id, line, version } from '../inputs';
 import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { loanState, withdrawnSchema } from '../objects/holdings';
-import { isoDay, string } from '../values';
+import { isoDay, number, string } from '../values';
 import { page, reviewed } from './reviews';
 
 /** A new withdrawal list. */
@@ -57,6 +57,13 @@ export const restoreBody = object({
   rows: array(id().required()).min(1, 'Choose the copies that come back.').max(500).required(),
   token: reviewed(),
 });
+
+/** Formats of the file of a notice to the union catalogue. */
+export const UNION_FORMATS = ['iso2709', 'marcxml'] as const;
+export type UnionFormat = (typeof UNION_FORMATS)[number];
+/** What the union catalogue is told: all that is to be told; `holdings` is how much that was when it was looked at. */
+export const unionBody = object({ holdings: number().integer().min(0).optional() });
+export type UnionBody = InferType<typeof unionBody>;
 
 /** In what order the register is shown. */
 export const REGISTER_ORDERS = ['on', 'title', 'number', 'price'] as const;
@@ -128,6 +135,23 @@ export type WithdrawalRow = ValueOf<typeof verdict>;
 const registerRow = shape({ id: whole(), entry: whole(), restored: flag(), withdrawn: withdrawnSchema });
 /** A row of the register of withdrawn copies; `restored` when its withdrawal was undone. */
 export type RegisterRow = ValueOf<typeof registerRow>;
+
+const unionItem = shape({
+  holding: whole(),
+  record: whole(),
+  title: text(),
+  callNumber: text(),
+  branch: text(),
+  location: text(),
+  withdrawnOn: text(),
+  /** The record is deleted; a holding of it is removed; what was told as gone is back. */
+  what: wordOf(['record', 'holding', 'back']),
+  copies: whole(),
+});
+/** A holding that went or came back, of which the union catalogue is to be told. */
+export type UnionItem = ValueOf<typeof unionItem>;
+const toldCounts = { holdings: whole(), records: whole(), back: whole() };
+const telling = shape({ id: whole(), at: text(), by: text(), ...toldCounts });
 
 const prepare = 'prepare withdrawals' as const;
 /** Withdrawal lists and the register. */
@@ -264,5 +288,47 @@ export const withdrawalApi = {
     permission: 'look',
     query: registerQuery,
     answer: { media: ['text/csv'] },
+  }),
+  union: endpoint({
+    method: 'get',
+    path: '/union-notices/open',
+    summary: 'What the union catalogue is to be told: records deleted, holdings removed, what is back',
+    permission: 'look',
+    query: object({ after: number().integer().min(0).default(0) }),
+    answer: shape({
+      rows: listOf(unionItem),
+      next: orNull(whole()),
+      ...toldCounts,
+      /** Copies of which the loans desk is still to be told, and which it refused to be told of. */
+      loansDesk: shape({ waiting: whole(), refused: whole() }),
+    }),
+  }),
+  tellings: endpoint({
+    method: 'get',
+    path: '/union-notices',
+    summary: 'Notices to the union catalogue, newest first',
+    permission: 'look',
+    answer: listOf(telling),
+  }),
+  tellUnion: endpoint({
+    method: 'post',
+    path: '/union-notices',
+    summary: 'Mark all that is to be told as told, as one notice whose file can be sent',
+    permission: 'confirm withdrawals',
+    body: unionBody,
+    status: 201,
+    answer: madeSchema,
+  }),
+  unionFile: endpoint({
+    method: 'get',
+    path: '/union-notices/:id/file',
+    summary: 'The file of a notice: records and holdings with record status d (deleted) or n (back)',
+    permission: 'look',
+    query: object({
+      as: mixed<UnionFormat>()
+        .oneOf([...UNION_FORMATS])
+        .default('iso2709'),
+    }),
+    answer: { media: ['application/marc', 'application/marcxml+xml'] },
   }),
 };

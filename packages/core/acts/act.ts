@@ -109,6 +109,8 @@ export interface ActParts {
   readonly 'delete-list': Names<'list'>;
   readonly restore: Counts<'copies' | 'records'>;
   readonly withdraw: Names<'list'> & Counts<'copies' | 'records'>;
+  /** How many records and holdings the union catalogue was told of: gone, and back. */
+  readonly 'tell-union': Counts<'records' | 'holdings' | 'back'>;
   readonly 'start-stocktake': Names<'stocktake'>;
   readonly 'load-scans': Names<'stocktake' | 'file'> & Counts<'scans'>;
   readonly 'close-stocktake': Names<'stocktake'> & Counts<'found' | 'expected' | 'findings'>;

@@ -59,6 +59,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'start-list': { name: 'Start withdrawal list', area: 'Withdrawals' },
     restore: { name: 'Undo withdrawals', area: 'Withdrawals' },
     withdraw: { name: 'Withdraw', area: 'Withdrawals' },
+    'tell-union': { name: 'Tell the union catalogue', area: 'Withdrawals' },
     'start-stocktake': { name: 'Start stocktake', area: 'Stocktake' },
     'load-scans': { name: 'Load scans', area: 'Stocktake' },
     settle: { name: 'Settle findings', area: 'Stocktake' },

@@ -210,6 +210,14 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Undid the withdrawal of ${counted(counts.copies, 'copy', 'copies')}${counts.records ? `, and brought ${counted(counts.records, 'record')} back` : ''}`,
   withdraw: ({ names, counts }) =>
     `Withdrew ${counted(counts.copies, 'copy', 'copies')} from ${quoted(names.list)}${counts.records ? `, and ${counted(counts.records, 'record')} with the last copy` : ''}`,
+  'tell-union': ({ counts: { records, holdings, back } }) =>
+    `Told the union catalogue of ${[
+      records && `${counted(records, 'record')} deleted`,
+      holdings && `${counted(holdings, 'holding')} removed`,
+      back && `${counted(back, 'holding')} back`,
+    ]
+      .filter(Boolean)
+      .join(', ')}`,
   'start-stocktake': ({ names }) => `Started the stocktake ${quoted(names.stocktake)}`,
   'load-scans': ({ names, counts }) =>
     `Loaded ${counted(counts.scans, 'scan')} from ${quoted(names.file)} into ${quoted(names.stocktake)}`,

@@ -1,3 +1,4 @@
 export type { HouseRules } from './rules';
-export { LAST_COPY, NO_LIMITS, type LastCopy, type WithdrawalLimits } from './withdrawal-limits';
+export { allLimits, LAST_COPY, NO_LIMITS } from './withdrawal-limits';
+export type { KeptLimits, LastCopy, WithdrawalLimits } from './withdrawal-limits';
 export { DEFAULT_HOUSE, houseNow, isProtected } from './rules';

@@ -1,4 +1,4 @@
-import type { WithdrawalLimits } from './withdrawal-limits';
+import type { KeptLimits } from './withdrawal-limits';
 import type { BarcodeRule } from '../barcodes';
 import type { CallNumberRule } from '../callnumbers';
 
@@ -29,7 +29,7 @@ export interface HouseRules {
   /** ISO 4217 code of the currency that prices are kept in. */
   readonly currency: string;
   /** When a copy is looked at twice before it is withdrawn; absent: as in a house that has set up nothing. */
-  readonly withdrawals?: WithdrawalLimits;
+  readonly withdrawals?: KeptLimits;
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */

@@ -14,7 +14,17 @@ export interface WithdrawalLimits {
   readonly fields: readonly string[];
   /** What becomes of records that lose their last copy, where nothing else is chosen. */
   readonly lastCopy: LastCopy;
+  /** The same at single branches. */
+  readonly lastCopyAt: readonly { readonly branch: string; readonly lastCopy: LastCopy }[];
+  /** Why copies are withdrawn here: offered when a list is started. */
+  readonly reasons: readonly string[];
+  /** The loans desk is told of copies that went, or are back. */
+  readonly tellLoansDesk: boolean;
 }
+
+/** The limits as a house keeps them: those that came later may be missing. */
+export type KeptLimits = Omit<WithdrawalLimits, 'lastCopyAt' | 'reasons' | 'tellLoansDesk'> &
+  Partial<WithdrawalLimits>;
 
 /** The limits of a house that has set up none. */
 export const NO_LIMITS: WithdrawalLimits = {
@@ -23,4 +33,10 @@ export const NO_LIMITS: WithdrawalLimits = {
   locations: [],
   fields: [],
   lastCopy: 'delete',
+  lastCopyAt: [],
+  reasons: ['damaged', 'outdated', 'duplicate', 'lost and written off', 'unused'],
+  tellLoansDesk: true,
 };
+
+/** All limits, with those of a house that has set up none where it has none. */
+export const allLimits = (kept: KeptLimits | undefined): WithdrawalLimits => ({ ...NO_LIMITS, ...kept });

@@ -79,6 +79,7 @@ export const withdrawn = describeKind<Withdrawn>()({
     filing: 'text',
     call_number: 'text',
     words: 'text',
+    holding: 'integer',
   },
   compute: (w) => ({
     barcode: w.copy.barcode,

@@ -7,7 +7,7 @@ import type { ColumnValue, KindDescriptor, Parent } from './kind';
 import { record, suppressed } from './record';
 import { starter } from './starter';
 import { house, lists } from './setting';
-import { pile, piled, scanbatch, settled, stocktake, withdrawlist } from './work';
+import { pile, piled, scanbatch, settled, stocktake, telling, withdrawlist } from './work';
 
 /** Every kind of object, parents before what hangs on them: rows are written in this order. */
 const ALL = {
@@ -24,6 +24,7 @@ const ALL = {
   incoming,
   fields,
   withdrawlist,
+  telling,
   stocktake,
   scanbatch,
   settled,

@@ -1,6 +1,6 @@
 import type { Pile, Piled } from '../piles';
 import type { ScanBatch, Settled, Stocktake } from '../stocktake';
-import type { WithdrawalListValue } from '../withdrawals';
+import type { Telling, WithdrawalListValue } from '../withdrawals';
 import { describeKind } from './kind';
 
 /** A named, kept set of records or copies. */
@@ -38,6 +38,17 @@ export const withdrawlist = describeKind<WithdrawalListValue>()({
   compute: (l) => ({ state: l.state, name: l.name }),
   parents: [],
   once: [{ columns: ['name'], among: { column: 'state', is: 'open' }, anyCase: true }],
+});
+
+/** That the union catalogue was told what had gone or come back. */
+export const telling = describeKind<Telling>()({
+  kind: 'telling',
+  noun: ['notice to the union catalogue', 'notices to the union catalogue'],
+  label: (t) => t.at.slice(0, 10),
+  table: 'tellings',
+  columns: { at: 'text' },
+  compute: (t) => ({ at: t.at }),
+  parents: [],
 });
 
 /** A stocktake of a stretch of shelf. */

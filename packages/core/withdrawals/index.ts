@@ -4,4 +4,5 @@ export { monthsBefore, OVERRULABLE, REASON_CODES, weighWithdrawals } from './ver
 export type { WithdrawalListValue } from './list';
 export type { TitleStock, WithdrawalChange, WithdrawalTerms } from './plan';
 export { withdrawalPlan } from './plan';
+export { toldRecords, type Telling, type ToldPart, type ToldStatus, type ToldTitle } from './telling';
 export { registerColumns, registerWords } from './register';

@@ -9,13 +9,18 @@ export interface RegisterColumns {
   readonly filing: string;
   readonly call_number: string;
   readonly words: string;
+  /** The holding that it was on. */
+  readonly holding: number;
 }
 
 /** The columns of a row of the register. */
 export function registerColumns(w: Withdrawn): RegisterColumns {
   const { branch, reason, title, callNumber, copy } = w;
   const words = [title, w.author ?? '', copy.barcode, callNumber, w.list ?? ''].map(fold).join(' ');
-  return { branch, reason, price: copy.price, filing: fold(title), call_number: callNumber, words };
+  return {
+    ...{ branch, reason, price: copy.price, filing: fold(title), call_number: callNumber, words },
+    holding: copy.holding,
+  };
 }
 
 /** What rows must have to be found by some words: each word anywhere, in whatever case and with or without accents. */

@@ -23,6 +23,7 @@ const candidate = (copyId: number, more: Partial<Candidate> = {}): Candidate => 
 const plenty: CopyCounts = { anywhere: 9, atBranch: 9, ofPart: 0, headings: [] };
 const limits: WithdrawalLimits = {
   ...{ priceAbove: 5000, youngerThan: 12, locations: ['LOCAL'], fields: ['590'], lastCopy: 'delete' },
+  ...{ lastCopyAt: [], reasons: [], tellLoansDesk: true },
 };
 const terms = (counts: Partial<CopyCounts> = {}): WeighTerms => ({
   ...{ branch: 'MR', limits, on: '2026-11-29' },

@@ -15,6 +15,8 @@ import { actUndoing, sentenceOfEntry } from '../store/kept-acts';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { undoPlan } from '../store/undo';
+import { countTold } from '../projections/union-rows';
+import { saysTold } from './says-told';
 import { tellConflicts } from './tell-conflicts';
 import { entryOf } from './entries';
 import { entryWithPerson, type EntryRow } from './queries';
@@ -91,7 +93,14 @@ function sideOf(change: Change, side: Side): ReviewSide | null {
 export async function reviewUndo(services: Services, id: number, from = 0): Promise<UndoReview> {
   const row = await entryRow(services, id);
   if (row.undone_by) throw wrong('entry', `This was undone already, by entry ${row.undone_by}.`);
-  const { count, counted: kinds, page, conflicts, token } = await lookAtUndo(services, id, from);
+  const {
+    count,
+    counted: kinds,
+    page,
+    conflicts,
+    token,
+    told: toldGone,
+  } = await lookAtUndo(services, id, from);
   const counts = Object.entries(kinds).map(([kind, n]) =>
     [
       n.made && `${n.made} made again`,
@@ -107,7 +116,7 @@ export async function reviewUndo(services: Services, id: number, from = 0): Prom
     verb: 'Undo',
     noun: { one: 'change', many: 'changes' },
     count,
-    consequences: counts,
+    consequences: [...counts, ...saysTold(toldGone)],
     conflicts: await tellConflicts(services, conflicts, id),
     rows: page.map((c) => ({
       id: c.id,
@@ -130,6 +139,8 @@ interface UndoLook {
   readonly counted: ReturnType<typeof countChanges>;
   readonly page: readonly Change[];
   readonly conflicts: readonly Conflict[];
+  /** Copies of it of which the union catalogue was told that they had gone. */
+  readonly told: number;
 }
 
 async function lookAtUndo(
@@ -157,6 +168,10 @@ async function lookAtUndo(
     ),
     page: await index.inverse(shown.slice(from, from + PAGE_ROWS)),
     conflicts,
+    told: await countTold(
+      store,
+      objects.filter((o) => o.kind === 'withdrawn').map((o) => o.id),
+    ),
     token: shownOf.token(),
   };
 }

@@ -12,6 +12,10 @@ export interface LoanAnswers {
 export interface LoansDesk {
   /** How copies stand. Answers may be some seconds old, unless they are asked for `anew`. Never rejects: silence is `not known`. */
   ask(barcodes: readonly string[], how?: { readonly anew: boolean }): Promise<LoanAnswers>;
+  /**
+   * Tells of some copies what they are. Gives by barcode whether the desk took it; what it did not answer about is not in it. Never rejects.
+   */
+  tell(notes: ReadonlyMap<string, string>): Promise<ReadonlyMap<string, boolean>>;
   /** Whether it can be talked to now. */
   reachable(): Promise<boolean>;
   readonly configured: boolean;
@@ -27,6 +31,7 @@ export const loanAnswers = (known: ReadonlyMap<string, LoanAnswer>): LoanAnswers
 /** A library without a lending system: nothing is on loan as far as Osier knows. */
 export const noLoansDesk: LoansDesk = {
   ask: () => Promise.resolve({ of: () => ({ state: 'available', due: '' }), heard: true }),
+  tell: () => Promise.resolve(new Map()),
   reachable: () => Promise.resolve(false),
   configured: false,
   close: () => undefined,

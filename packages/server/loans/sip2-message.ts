@@ -89,6 +89,19 @@ function dayOf(text: string): string {
   return /^\d{4}-\d{2}-\d{2}/.exec(text)?.[0] ?? text.trim().slice(0, 30);
 }
 
+const UPDATED = /^20([01])\d{8}.{4}\d{6}(.*)$/s;
+
+/** Reads the answer to an item status update (20) for one barcode: whether the desk took it. */
+export function updateAnswer(line: string, barcode: string, sequence: number): Heard<boolean> {
+  const message = opened(line, sequence);
+  if (message === null) return 'for another question';
+  const found = UPDATED.exec(message);
+  const fields = found && fieldsOf(found[2]!);
+  if (!found || !fields) return 'not understood';
+  if (fields.get('AB')?.trim() !== plain(barcode)) return 'for another question';
+  return { answer: found[1] === '1' };
+}
+
 /** Reads the answer to a login (94): whether it was let in. */
 export const loginAnswer = (line: string, sequence: number): Heard<boolean> =>
   codedAnswer(line, sequence, /^94([01])/);

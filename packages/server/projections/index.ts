@@ -13,6 +13,8 @@ import { facetCounts, recordRows } from './record-rows';
 import { rollNumbers } from './roll-numbers';
 import { usedTerms } from './used-terms';
 import { stocktakes } from './stocktakes';
+import { unionRows } from './union-rows';
+import { loansToTell } from './loans-to-tell';
 
 /** All that is derived and kept, in the order in which it is brought in line. */
 export const PROJECTIONS: readonly Projection[] = [
@@ -28,6 +30,8 @@ export const PROJECTIONS: readonly Projection[] = [
   alikeHeadings,
   alikeRecords,
   stocktakes,
+  unionRows,
+  loansToTell,
 ];
 
 /** Brings all projections in line with a change set, in the transaction that has just written its rows. */

@@ -41,6 +41,7 @@ const KEPT: Readonly<Record<string, string>> = {
   alike_pairs: 'a, b',
   alike_groups: 'id',
   alike_members: 'heading',
+  union_rows: 'row',
   stocktake_seen: 'stocktake, code',
   stocktake_state: 'stocktake',
   '(SELECT stocktake, device, run, file, name, location, person, scans, began, ended FROM stocktake_runs)':
@@ -186,6 +187,20 @@ class World {
         const of = this.one(await store.find('stocktake'), a);
         const codes = [0, 1, 2].flatMap((i) => this.one(copies, b + i)?.value.barcode ?? 'nobody');
         return of ? [creation('scanbatch', id, { stocktake: of.id, name: 'f', on: '', codes })] : [];
+      }
+      case 14: {
+        const copy = this.one(copies, a);
+        if (!copy) return [];
+        const place = { branch: 'MR', location: 'OPEN', callNumber: '', lastCopy: false };
+        const why = { withdrawnOn: '2026-11-29', by: '', reason: '' };
+        const of = { copy: copy.value, copyId: copy.id, record: 1, title: '' };
+        return [creation('withdrawn', id, { ...of, ...place, ...why })];
+      }
+      case 15: {
+        const rows = (await store.find('withdrawn')).map((w) => Number(w.id));
+        const [gone, back] = [rows.filter((r) => r % 2 === a % 2), rows.filter((r) => r % 3 === b % 3)];
+        const part = (of: number[]) => ({ holdings: of.length, rows: of, records: [] });
+        return [creation('telling', id, { at: '', by: '', gone: part(gone), back: part(back) })];
       }
       default:
         return [];

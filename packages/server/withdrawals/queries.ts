@@ -199,6 +199,16 @@ export const entriesOfRegister = (
     { rows: JSON.stringify(rows) },
   );
 
+/** The copies, holdings and records that some rows of the register are of. */
+export const registerPlaces = (
+  store: Store,
+  rows: readonly number[],
+): Promise<{ copy: number; holding: number; record: number }[]> =>
+  store.rows<{ copy: number; holding: number; record: number }>(
+    "SELECT value ->> 'copyId' AS copy, holding, record FROM withdrawn WHERE id IN (SELECT value FROM json_each(:rows))",
+    { rows: JSON.stringify(rows) },
+  );
+
 /** How many rows of the register are meant, and what those cost together that were not restored. */
 export async function countRegister(
   store: Store,

@@ -2,9 +2,11 @@ import type { Review } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, type Conflict } from '@osier/core/changes';
 import type { ChangeSet, StoredObject } from '@osier/core/kinds';
+import { saysTold } from '../daybook/says-told';
 import { tellConflicts } from '../daybook/tell-conflicts';
 import { ProblemError, wrong } from '../http/problem';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
+import { countTold } from '../projections/union-rows';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import { NOTHING } from '../store/digest';
@@ -107,9 +109,12 @@ export async function reviewRestore(services: Services, ids: readonly number[]):
     consequences: [
       ...(back.holdings ? [`${counted(back.holdings, 'holding')} will be made again.`] : []),
       ...(back.records ? [`${counted(back.records, 'record')} will be made again.`] : []),
-      ...(rows.some((r) => r.value.lastCopy)
-        ? ['If the union catalogue was told that the last copy had gone, it must be told again.']
-        : []),
+      ...saysTold(
+        await countTold(
+          store,
+          rows.map((r) => r.id),
+        ),
+      ),
     ],
     rows: rows.map(({ id, value }) => ({
       ...{ id, label: value.title, detail: groupedBarcode(value.copy.barcode), exception: null },

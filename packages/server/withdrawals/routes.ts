@@ -1,4 +1,6 @@
 import { api, may, registerQuery } from '@osier/contract';
+import { notFound } from '../http/problem';
+import { countNotices } from '../projections/loans-to-tell';
 import { route, type Route } from '../http/route';
 import { sendPieces } from '../http/send-pieces';
 import { removeScan } from '../scanner/scans';
@@ -9,6 +11,7 @@ import { restoreCopies, reviewRestore } from './restore';
 import { fillFromPile, scanIntoList, undoLastScan } from './scan';
 import { withdrawalList } from './weighed';
 import { changeList, deleteList, listWithdrawals, openList, startList } from './lists';
+import { listTellings, tellUnion, unionFile, unionPage } from './union';
 import { reviewWithdrawal, withdraw } from './withdraw';
 
 /** Withdrawal lists and the register. */
@@ -49,6 +52,23 @@ export function withdrawalRoutes(services: Services): Route[] {
     route(api.withdrawals.reviewRestore, ({ body }) => reviewRestore(services, body.rows)),
     route(api.withdrawals.restore, ({ body, person }) => restoreCopies(services, person.id, body)),
     route(api.withdrawals.registerReasons, () => registerReasons(store)),
+    route(api.withdrawals.union, async ({ query }) => ({
+      ...(await unionPage(store, query.after ?? 0)),
+      loansDesk: await countNotices(store),
+    })),
+    route(api.withdrawals.tellings, () => listTellings(store)),
+    route(api.withdrawals.tellUnion, ({ body, person }) => tellUnion(store, person, body)),
+    route(api.withdrawals.unionFile, async ({ res, params, query: { as = 'iso2709' } }) => {
+      if (!(await store.read('telling', params.id))) throw notFound(`Notice ${params.id}`);
+      const [media, ending] =
+        as === 'marcxml' ? ['application/marcxml+xml', 'xml'] : ['application/marc', 'mrc'];
+      return sendPieces(
+        res,
+        `union-notice-${params.id}.${ending}`,
+        media,
+        unionFile(store.aside, params.id, as),
+      );
+    }),
     route(api.withdrawals.registerFile, ({ res, query }) =>
       sendPieces(
         res,

@@ -1,6 +1,6 @@
 import type { WithdrawalList, WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { NO_LIMITS, type HouseRules, type WithdrawalLimits } from '@osier/core/house';
+import { allLimits, type HouseRules, type WithdrawalLimits } from '@osier/core/house';
 import { dueOf, priceText } from '@osier/core/holdings';
 import { weighWithdrawals, type Candidate, type Listed } from '@osier/core/withdrawals';
 import type { StoredObject } from '@osier/core/kinds';
@@ -59,7 +59,7 @@ export async function weighFew(
 }
 
 /** When a copy of this house is looked at twice. */
-export const limitsOf = ({ withdrawals = NO_LIMITS }: HouseRules): WithdrawalLimits => withdrawals;
+export const limitsOf = ({ withdrawals }: HouseRules): WithdrawalLimits => allLimits(withdrawals);
 
 async function weighScans(
   store: Store,

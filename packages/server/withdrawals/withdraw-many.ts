@@ -2,7 +2,7 @@ import type { WithdrawalRow } from '@osier/contract';
 import { update } from '@osier/core/changes';
 import { LAST_COPY, type LastCopy } from '@osier/core/house';
 import { array, mixed, number, object, string } from 'yup';
-import { CHUNK, inChunks } from '../jobs/in-chunks';
+import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { keptWork } from '../jobs/kept-work';
 import type { LoanAnswers } from '../loans/ports';
@@ -14,6 +14,8 @@ import { barcodesOnList } from './queries';
 import { weighFew } from './weighed';
 import { changesOf, countGone, goingOf, reasonsOf, type Withdrawing } from './withdraw-plan';
 
+/** Titles of a transaction. */
+const AT_ONCE = 400;
 const number_ = () => number().integer().required();
 const how = () => mixed<LastCopy>().oneOf([...LAST_COPY]);
 
@@ -64,7 +66,7 @@ export const withdrawMany =
       did: ({ copies = 0, records = 0 }) => ({
         ...{ act: 'withdraw', names: { list: name }, counts: { copies, records } },
       }),
-      next: (after) => Promise.resolve(titles.slice(after, after + CHUNK).map((_, i) => after + i + 1)),
+      next: (after) => Promise.resolve(titles.slice(after, after + AT_ONCE).map((_, i) => after + i + 1)),
       placeOf: (at) => at,
       ask: (chunk) => services.loans.ask(codesIn(chunk), { anew: true }),
       plan: async (chunk, store, said) => {

@@ -1,7 +1,7 @@
 import type { WithdrawBody, WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted } from '@osier/core/changes';
-import type { LastCopy } from '@osier/core/house';
+import type { LastCopy, WithdrawalLimits } from '@osier/core/house';
 import type { ChangeSet, StoredObject } from '@osier/core/kinds';
 import { withdrawalPlan, type TitleStock } from '@osier/core/withdrawals';
 import { today } from '../day';
@@ -103,7 +103,8 @@ export async function changesOf(
     reason: list.value.reason,
     list: list.value.name,
     nextId,
-    lastCopy: ({ record }): LastCopy => single.get(record.id) ?? lastCopy ?? limits.lastCopy,
+    lastCopy: ({ record }): LastCopy =>
+      single.get(record.id) ?? lastCopy ?? ruleOf(limits, list.value.branch),
     despite: new Map(going.map((v) => [v.candidate?.copyId ?? 0, reasonsOf(v)])),
     overruled: new Map(
       going.flatMap((v) =>
@@ -112,6 +113,10 @@ export async function changesOf(
     ),
   });
 }
+
+/** What becomes of records that lose their last copy by a list of a branch, where nothing else is chosen. */
+const ruleOf = ({ lastCopyAt, lastCopy }: WithdrawalLimits, branch: string): LastCopy =>
+  lastCopyAt.find((a) => a.branch === branch)?.lastCopy ?? lastCopy;
 
 /** How many copies, holdings and records go. */
 export function countGone(changes: ChangeSet): {

@@ -1,12 +1,13 @@
 import type { HouseBody } from '@osier/contract';
-import { LAST_COPY } from '@osier/core/house';
-import { InputNumber, Select } from 'antd';
+import { LAST_COPY, type LastCopy } from '@osier/core/house';
+import { Checkbox, InputNumber, Select } from 'antd';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PickMany } from '../../parts/form/PickMany';
 import { PriceInput } from '../../parts/PriceInput';
 import { useSetUp } from './use-set-up';
 import { setUpWords as wording } from './words';
 
+const LAST_COPIES = LAST_COPY.map((value) => ({ value, label: wording.lastCopies[value] }));
 type Limits = HouseBody['withdrawals'];
 
 /** When a copy is looked at twice before it is withdrawn, and what becomes of records without copies. */
@@ -21,7 +22,11 @@ export function WithdrawalRules({
   problem: (name: keyof Limits) => string | undefined;
   onChange: (next: Limits) => void;
 }) {
-  const locations = useSetUp()?.lists.value.locations ?? [];
+  const { locations = [], branches = [] } = useSetUp()?.lists.value ?? {};
+  const setAt = (branch: string, lastCopy: LastCopy | undefined) => {
+    const others = limits.lastCopyAt.filter((a) => a.branch !== branch);
+    set({ lastCopyAt: lastCopy ? [...others, { branch, lastCopy }] : others });
+  };
   const set = (part: Partial<Limits>) => onChange({ ...limits, ...part });
   return (
     <KitGrid>
@@ -58,8 +63,48 @@ export function WithdrawalRules({
           value={limits.lastCopy}
           disabled={disabled}
           onChange={(lastCopy) => set({ lastCopy })}
-          options={LAST_COPY.map((value) => ({ value, label: wording.lastCopies[value] }))}
+          options={LAST_COPIES}
         />
+      </KitField>
+      {branches.map((b) => (
+        <KitField key={b.code} label={wording.lastCopyAt(b.name)}>
+          <Select
+            allowClear
+            placeholder={wording.asEverywhere}
+            value={limits.lastCopyAt.find((a) => a.branch === b.code)?.lastCopy}
+            disabled={disabled}
+            onChange={(lastCopy?: LastCopy) => setAt(b.code, lastCopy)}
+            options={LAST_COPIES}
+          />
+        </KitField>
+      ))}
+      <KitField
+        label={wording.ownReasons}
+        help={wording.ownReasonsHelp}
+        width="wide"
+        problem={problem('reasons')}
+      >
+        <PickMany
+          list={null}
+          placeholder={wording.ownReasonsExample}
+          value={limits.reasons}
+          disabled={disabled}
+          onChange={(reasons) => set({ reasons })}
+        />
+      </KitField>
+      <KitField
+        label={wording.loansDesk}
+        help={wording.tellLoansDeskHelp}
+        width="wide"
+        problem={problem('tellLoansDesk')}
+      >
+        <Checkbox
+          checked={limits.tellLoansDesk}
+          disabled={disabled}
+          onChange={(e) => set({ tellLoansDesk: e.target.checked })}
+        >
+          {wording.tellLoansDesk}
+        </Checkbox>
       </KitField>
       <KitField
         label={wording.keptLocations}

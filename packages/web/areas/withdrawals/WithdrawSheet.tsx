@@ -1,5 +1,5 @@
 import { api, type WithdrawalList, type WithdrawalRow } from '@osier/contract';
-import { LAST_COPY, NO_LIMITS, type LastCopy } from '@osier/core/house';
+import { allLimits, LAST_COPY, type LastCopy } from '@osier/core/house';
 import { useQuery } from '@tanstack/react-query';
 import { Input, Select } from 'antd';
 import { useState } from 'react';
@@ -27,7 +27,7 @@ function withoutCopies(rows: readonly WithdrawalRow[]): [number, string][] {
 
 /** The review of withdrawing chosen copies: what becomes of records without copies, and why the head overrules a stop, are said here. */
 export function WithdrawSheet({
-  list: { id, name },
+  list: { id, name, branch },
   chosen: ticked,
   onDone,
   onClose,
@@ -45,7 +45,8 @@ export function WithdrawSheet({
   const [why, setWhy] = useState('');
   const mayConfirm = useMay('confirm withdrawals');
   const { say } = useShell();
-  const lastCopy = how ?? house?.withdrawals?.lastCopy ?? NO_LIMITS.lastCopy;
+  const limits = allLimits(house?.withdrawals);
+  const lastCopy = how ?? limits.lastCopyAt.find((a) => a.branch === branch)?.lastCopy ?? limits.lastCopy;
   const idsOf = (rows: readonly WithdrawalRow[]) => rows.flatMap((r) => r.candidate?.copyId ?? []);
   const stopped = idsOf(chosen.filter((r) => r.verdict === 'stop'));
   const bodyOf = (copies: readonly number[]) => ({

@@ -14,9 +14,12 @@ import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { ListPiece } from './ListPiece';
 import { Register } from './Register';
+import { UnionCatalogue } from './UnionCatalogue';
 import { WithdrawalsOverview } from './WithdrawalsOverview';
 import '../../parts/verdicts.css';
 import { withdrawalsWords as wording } from './words';
+
+const PAGES = ['register', 'union'] as const;
 
 /** Lists of copies to withdraw, and the register of what went. */
 export default function Withdrawals() {
@@ -28,7 +31,7 @@ export default function Withdrawals() {
   const mayPrepare = useMay('prepare withdrawals');
   const starting = mayPrepare && query.has('start');
   const names = useSetUp()?.lists.value.branches ?? [];
-  const showRegister = query.get('show') === 'register';
+  const show = PAGES.find((page) => page === query.get('show')) ?? 'lists';
   const open = lists.filter((l) => l.state === 'open').length;
   return (
     <>
@@ -41,9 +44,10 @@ export default function Withdrawals() {
           pages={[
             ['lists', wording.lists2],
             ['register', wording.register],
+            ['union', wording.unionCatalogue],
           ]}
-          chosen={showRegister ? 'register' : 'lists'}
-          onChoose={(key) => void navigate(key === 'lists' ? '/withdrawals' : '/withdrawals?show=register')}
+          chosen={show}
+          onChoose={(key) => void navigate(key === 'lists' ? '/withdrawals' : `/withdrawals?show=${key}`)}
         />
         {mayPrepare ? (
           <Button type="primary" data-key="n" onClick={() => void navigate('/withdrawals?start=1')}>
@@ -51,8 +55,10 @@ export default function Withdrawals() {
           </Button>
         ) : null}
       </AreaHead>
-      {showRegister ? (
+      {show === 'register' ? (
         <Register />
+      ) : show === 'union' ? (
+        <UnionCatalogue />
       ) : (
         <WorkSplit
           share={27}

@@ -69,6 +69,25 @@ export const withdrawalsWords = {
   remove: 'Remove',
   withdrawFrom: (name: string) => `Withdraw from ${name}`,
   theListIsPreparedThe: 'The list is prepared. The head of technical services confirms it.',
+  // UnionCatalogue
+  unionCatalogue: 'Union catalogue',
+  toBeTold: 'To be told',
+  nothingToTell: 'The union catalogue has been told everything.',
+  unionCounts: (holdings: string, records: string, back: string) =>
+    `Holdings removed: ${holdings}. Records deleted: ${records}. Back: ${back}.`,
+  whatUnionIs:
+    'Records that left with their last copy, and holdings without copies. A notice marks them as told and makes the file to send.',
+  writeNotice: 'Write the notice',
+  what: 'What',
+  whatOf: { record: 'record deleted', holding: 'holding removed', back: 'back again' },
+  copies: 'Copies',
+  notices: 'Notices',
+  noNotice: 'No notice has been written yet.',
+  noticeOf: (on: string, by: string) => `${on}, ${by}`,
+  iso2709: 'ISO 2709',
+  marcxml: 'MARCXML',
+  loansToTell: (waiting: number, refused: number) =>
+    `Loans desk: ${waiting} copies still to be told of, ${refused} refused.`,
   // Register
   chooseRow: (title: string) => `Choose ${title}`,
   undoTheWithdrawalOf: (n: number) =>

@@ -1,0 +1,9 @@
+import { counted } from '@osier/core/changes';
+
+/** What undoing says of copies of which the union catalogue was told that they had gone. */
+export const saysTold = (n: number): string[] =>
+  n === 0
+    ? []
+    : [
+        `The union catalogue was told that ${counted(n, 'copy', 'copies')} of these had gone. What comes back of that is listed under Withdrawals, to be told again.`,
+      ];
