@@ -17,7 +17,13 @@ export function start(folder) {
       OSIER_LOG: 'silent',
     },
   });
-  const ended = new Promise((resolve) => child.on('exit', resolve));
+  const ended = new Promise((resolve) =>
+    child.on('exit', (code, signal) => {
+      if (code || (signal && signal !== 'SIGKILL')) process.stderr.write(`The server ended: ${code ?? signal}\n`);
+      resolve();
+    }),
+  );
+  child.stderr.pipe(process.stderr);
   return new Promise((resolve, reject) => {
     child.on('error', reject);
     child.stdout.on('data', (d) => {

@@ -24,8 +24,13 @@ export const codesBody = object({
     .required(),
   name: line().default(''),
 });
-/** A pile whose copies are added to a list. */
-export const fillListBody = object({ pile: id().required('Choose a pile.') });
+/** A pile whose copies are added to a list, or a stocktake whose missing copies are. */
+export const fillListBody = object({ pile: id().optional(), stocktake: id().optional() }).test(
+  'one',
+  'Choose a pile, or a stocktake.',
+  ({ pile, stocktake }) => (pile === undefined) !== (stocktake === undefined),
+);
+export type FillListBody = InferType<typeof fillListBody>;
 /** Copies that are withdrawn at once. */
 const MOST = 20_000;
 const lastCopy = () => mixed<LastCopy>().oneOf([...LAST_COPY]);
@@ -124,6 +129,8 @@ const verdict = shape({
   /** All that stops it may be overruled by the head. */
   overrulable: flag(),
   scan: whole(),
+  /** It was put on the list from elsewhere, and is to be pulled from the shelf; null for a copy that was scanned. */
+  pulled: orNull(flag()),
   callNumber: text(),
   place: text(),
 });
@@ -132,6 +139,12 @@ const list = shape({ ...listParts, version: whole(), verdicts: listOf(verdict), 
 export type WithdrawalList = ValueOf<typeof list>;
 /** A scan of a list with its verdict. */
 export type WithdrawalRow = ValueOf<typeof verdict>;
+const pullRow = shape({
+  ...{ code: text(), title: text(), callNumber: text(), place: text(), status: text() },
+  pulled: flag(),
+});
+/** A copy that is to be pulled from the shelf, and whether it was. */
+export type PullRow = ValueOf<typeof pullRow>;
 const registerRow = shape({ id: whole(), entry: whole(), restored: flag(), withdrawn: withdrawnSchema });
 /** A row of the register of withdrawn copies; `restored` when its withdrawal was undone. */
 export type RegisterRow = ValueOf<typeof registerRow>;
@@ -213,10 +226,18 @@ export const withdrawalApi = {
   fill: endpoint({
     method: 'post',
     path: '/withdrawal-lists/:id/fill',
-    summary: 'Add the copies of a pile',
+    summary: 'Add the copies of a pile, or those that a stocktake misses, to be pulled',
     permission: prepare,
     body: fillListBody,
     answer: shape({ added: whole() }),
+  }),
+  pull: endpoint({
+    method: 'get',
+    path: '/withdrawal-lists/:id/pull',
+    summary:
+      'The copies of a list that are to be pulled, in the order of the shelf; those that were scanned are ticked',
+    permission: 'look',
+    answer: listOf(pullRow),
   }),
   takeOff: endpoint({
     method: 'delete',

@@ -87,6 +87,16 @@ export interface AfterPlace {
   readonly barcode: string;
 }
 
+/** Barcodes of the copies that a stocktake misses, in the order of the shelf. */
+export const missingCopies = async (store: Store, id: number): Promise<readonly string[]> =>
+  (
+    await store.rows<{ barcode: string }>(
+      `SELECT c.barcode FROM stocktake_expected e JOIN copies c ON c.id = e.copy
+        WHERE e.stocktake = :id AND e.outcome = :missing ORDER BY e.shelf_key, e.barcode LIMIT 20000`,
+      { id, missing: COPY_OUTCOMES.indexOf('missing') },
+    )
+  ).map((r) => r.barcode);
+
 /** A page of copies of a stretch in the order of the shelf; those with one outcome, or all. */
 export const copiesOfStretch = (
   store: Store,

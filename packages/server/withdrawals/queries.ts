@@ -1,3 +1,4 @@
+import { TO_PULL } from './to-pull';
 import type { ScanColumns } from '../store/models';
 import type { Store } from '../store/store';
 
@@ -100,11 +101,29 @@ export const scansOfSameTitles = (
     { list, codes: JSON.stringify(codes) },
   );
 
+/** The copies of a list that are to be pulled, in the order of the shelf; 1 where they were scanned since. */
+export const pullRows = (
+  store: Store,
+  list: number,
+): Promise<
+  (Pick<CopyFacts, 'title' | 'callNumber' | 'branch' | 'location' | 'status'> & {
+    code: string;
+    pulled: 0 | 1;
+  })[]
+> =>
+  store.rows(
+    `SELECT c.barcode AS code, r.title, h.call_number AS callNumber, h.branch, h.location, c.status,
+        EXISTS (SELECT 1 FROM scans p WHERE p.purpose = 'withdrawal' AND p.work = :list AND p.code = c.barcode AND p.device <> :toPull) AS pulled
+       FROM scans s JOIN copies c ON c.barcode = s.code JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = h.record
+      WHERE s.purpose = 'withdrawal' AND s.work = :list AND s.device = :toPull ORDER BY h.branch, h.location, h.shelf_key, c.barcode`,
+    { list, toPull: TO_PULL },
+  );
+
 /** A person’s last scan of a list. */
 export const lastScanBy = (store: Store, list: number, person: number): Promise<ScanColumns | undefined> =>
   store.row<ScanColumns>(
-    `SELECT * FROM scans WHERE purpose = 'withdrawal' AND work = :list AND person = :person ORDER BY id DESC LIMIT 1`,
-    { list, person },
+    `SELECT * FROM scans WHERE purpose = 'withdrawal' AND work = :list AND person = :person AND device <> :toPull ORDER BY id DESC LIMIT 1`,
+    { list, person, toPull: TO_PULL },
   );
 
 /** The records of some copies, with their titles. */

@@ -3,14 +3,14 @@ import { notFound } from '../http/problem';
 import { countNotices } from '../projections/loans-to-tell';
 import { route, type Route } from '../http/route';
 import { sendPieces } from '../http/send-pieces';
-import { removeScan } from '../scanner/scans';
 import type { Services } from '../services';
 import { registerReasons } from './queries';
+import { toPull } from './pull';
 import { registerLines, registerPage } from './register';
 import { restoreCopies, reviewRestore } from './restore';
-import { fillFromPile, scanIntoList, undoLastScan } from './scan';
+import { fillList, takeOff, scanIntoList, undoLastScan } from './scan';
 import { withdrawalList } from './weighed';
-import { changeList, deleteList, listWithdrawals, openList, startList } from './lists';
+import { changeList, deleteList, listWithdrawals, startList } from './lists';
 import { listTellings, tellUnion, unionFile, unionPage } from './union';
 import { reviewWithdrawal, withdraw } from './withdraw';
 
@@ -29,14 +29,9 @@ export function withdrawalRoutes(services: Services): Route[] {
       scanIntoList(services, person.id, params.id, body.codes),
     ),
     route(api.withdrawals.undoScan, ({ params, person }) => undoLastScan(services, person.id, params.id)),
-    route(api.withdrawals.fill, ({ params, body, person }) =>
-      fillFromPile(services, person.id, params.id, body.pile),
-    ),
-    route(api.withdrawals.takeOff, async ({ params }) => {
-      await openList(store, params.id);
-      await removeScan(store, 'withdrawal', params.id, params.scan);
-      return { removed: 1 };
-    }),
+    route(api.withdrawals.fill, ({ params, body, person }) => fillList(services, person.id, params.id, body)),
+    route(api.withdrawals.pull, ({ params }) => toPull(store, params.id)),
+    route(api.withdrawals.takeOff, ({ params }) => takeOff(services, params.id, params.scan)),
     route(api.withdrawals.reviewWithdraw, ({ params, body, person }) =>
       reviewWithdrawal(services, params.id, body, {
         name: person.name,

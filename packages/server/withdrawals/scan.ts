@@ -1,11 +1,13 @@
-import type { WithdrawalRow } from '@osier/contract';
+import type { FillListBody, WithdrawalRow } from '@osier/contract';
 import { barcodesOfPile } from '../piles/queries';
 import { notFound, wrong } from '../http/problem';
 import { askSoon } from '../loans/ask-soon';
-import { addScans, removeScan } from '../scanner/scans';
+import { addScans, removeScan, scansOf } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
+import { missingCopies } from '../projections/stocktake-views';
 import { lastScanBy } from './queries';
+import { TO_PULL } from './to-pull';
 import { weighFew } from './weighed';
 import { openList } from './lists';
 
@@ -39,17 +41,42 @@ export async function undoLastScan(
   return { code: last.code };
 }
 
-/** Adds the copies that lie on a pile. */
-export async function fillFromPile(
+/** Adds the copies that lie on a pile, or that a stocktake misses, but those that are on the list already. They are to be pulled. */
+export async function fillList(
   { store }: Services,
   person: number,
   id: number,
-  pile: number,
+  { pile, stocktake }: FillListBody,
 ): Promise<{ added: number }> {
-  if (!(await store.read('pile', pile))) throw notFound(`Pile ${pile}`);
-  const raw = await barcodesOfPile(store, pile);
-  if (raw.length === 0) throw wrong('pile', 'There is no copy on this pile.');
+  const found = pile === undefined ? await missingOf(store, stocktake ?? 0) : await onPile(store, pile);
+  const listed = new Set((await scansOf(store, 'withdrawal', id)).map((s) => s.code));
+  const raw = found.filter((code) => !listed.has(code));
   const check = async (inside: Store) => void (await openList(inside, id));
-  const added = await addScans(store, { purpose: 'withdrawal', work: id, person, raw, from: null, check });
+  const from = { device: TO_PULL, run: new Date().toISOString(), number: 0 };
+  const added = await addScans(store, { purpose: 'withdrawal', work: id, person, raw, from, check });
   return { added: added.fresh };
+}
+
+async function onPile(store: Store, pile: number): Promise<readonly string[]> {
+  if (!(await store.read('pile', pile))) throw notFound(`Pile ${pile}`);
+  const codes = await barcodesOfPile(store, pile);
+  if (codes.length === 0) throw wrong('pile', 'There is no copy on this pile.');
+  return codes;
+}
+
+async function missingOf(store: Store, stocktake: number): Promise<readonly string[]> {
+  if (!(await store.read('stocktake', stocktake))) throw notFound(`Stocktake ${stocktake}`);
+  const codes = await missingCopies(store, stocktake);
+  if (codes.length === 0) throw wrong('stocktake', 'This stocktake misses no copy.');
+  return codes;
+}
+
+/** Takes a row off a list; of a copy that was to be pulled, its scan as well. */
+export async function takeOff({ store }: Services, id: number, scan: number): Promise<{ removed: number }> {
+  await openList(store, id);
+  const all = await scansOf(store, 'withdrawal', id);
+  const row = all.find((s) => s.id === scan);
+  const gone = row?.device === TO_PULL ? all.filter((s) => s.code === row.code).map((s) => s.id) : [scan];
+  for (const one of gone) await removeScan(store, 'withdrawal', id, one);
+  return { removed: 1 };
 }

@@ -15,6 +15,7 @@ import type { ScanColumns } from '../store/models';
 import type { Store } from '../store/store';
 import { countsOf } from './counts';
 import { keptByField } from './kept-fields';
+import { withPulled } from './to-pull';
 import { barcodesOnList, copyFacts, onOtherLists, scansOfSameTitles, type CopyFacts } from './queries';
 
 /** What the loans desk says of the copies on a list, and of these. Slow, so that it is asked before anything is planned. */
@@ -64,9 +65,11 @@ export const limitsOf = ({ withdrawals }: HouseRules): WithdrawalLimits => allLi
 async function weighScans(
   store: Store,
   list: StoredObject<'withdrawlist'>,
-  scans: readonly ScanColumns[],
+  all: readonly ScanColumns[],
   said: LoanAnswers,
 ): Promise<WithdrawalRow[]> {
+  const rows = withPulled(all);
+  const scans = rows.map((r) => r.scan);
   const codes = [...new Set(scans.map((s) => s.code))];
   const house = (await store.house()).value;
   const limits = limitsOf(house);
@@ -98,6 +101,7 @@ async function weighScans(
       ...v,
       candidate: v.candidate && shownCandidate(v.candidate),
       scan: scans[i]!.id,
+      pulled: rows[i]!.pulled,
       callNumber: f?.callNumber ?? '',
       place: f ? `${branchName(f.branch)}, ${locationName(f)}` : '',
     };

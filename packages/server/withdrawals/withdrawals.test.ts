@@ -421,3 +421,70 @@ test('with the loans desk silent, nobody takes silence for “not on loan”', a
   expect(verdicts.flatMap((v) => v.reasons.map((r) => r.code))).toContain('loan-unknown');
   await other.stop();
 });
+
+test('copies put on a list from a pile are to be pulled: a slip list in shelf order, ticked by scanning, no code scanned twice for it', async () => {
+  const rows = await t.running.services.store.rows<{ id: number; barcode: string }>(
+    `SELECT c.id, c.barcode FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.branch = 'MR' AND c.status = 'available' ORDER BY c.barcode LIMIT 6`,
+  );
+  const { body: pile } = await cataloguer!<{ id: number }>('POST', '/piles', { name: 'To pull', of: 'copy' });
+  await cataloguer!('POST', `/piles/${pile.id}/scans`, { codes: rows.slice(0, 5).map((r) => r.barcode) });
+  const id = await start([rows[5]!.barcode]);
+  const path = `/withdrawal-lists/${id}`;
+  const fill = (body: object) => cataloguer!<{ added: number; detail: string }>('POST', `${path}/fill`, body);
+  expect((await fill({ pile: pile.id })).body.added).toBe(5);
+  // What is on the list already is not put there again.
+  expect((await fill({ pile: pile.id })).body.added).toBe(0);
+  expect([(await fill({})).status, (await fill({ pile: pile.id, stocktake: 1 })).status]).toEqual([422, 422]);
+  expect((await fill({ stocktake: 999 })).status).toBe(404);
+  const pulled = async () => (await list(id)).verdicts.map((v) => [v.pulled, v.again]);
+  expect(await pulled()).toEqual([[null, false], ...Array.from({ length: 5 }, () => [false, false])]);
+  const slips = async () =>
+    (await assistant!<{ code: string; callNumber: string; pulled: boolean }[]>('GET', `${path}/pull`)).body;
+  const order = await t.running.services.store.rows<{ barcode: string }>(
+    `SELECT c.barcode FROM copies c JOIN holdings h ON h.id = c.holding WHERE c.id IN (${rows
+      .slice(0, 5)
+      .map((r) => r.id)
+      .join()}) ORDER BY h.location, h.shelf_key, c.barcode`,
+  );
+  expect((await slips()).map((s) => s.code)).toEqual(order.map((o) => o.barcode));
+
+  const scan = async (code: string) =>
+    (await assistant!<{ verdicts: WithdrawalRow[] }>('POST', `${path}/scans`, { codes: [code] })).body
+      .verdicts[0]!;
+  expect(await scan(rows[2]!.barcode)).toMatchObject({ pulled: true, again: false });
+  expect((await slips()).filter((s) => s.pulled).map((s) => s.code)).toEqual([rows[2]!.barcode]);
+  expect((await list(id)).verdicts).toHaveLength(6);
+  // A second scan is one scanned twice; what is taken off goes with its scans.
+  expect(await scan(rows[2]!.barcode)).toMatchObject({ again: true });
+  const { body: undone } = await assistant!<{ code: string }>('POST', `${path}/scans/undo`);
+  expect(undone.code).toBe(rows[2]!.barcode);
+  const row = (await list(id)).verdicts.find((v) => v.code === rows[2]!.barcode)!;
+  await cataloguer!('DELETE', `${path}/scans/${row.scan}`);
+  expect((await list(id)).verdicts.map((v) => v.code)).not.toContain(rows[2]!.barcode);
+});
+
+test('a job leaves copies against which more is said by now than was reviewed, and says so', async () => {
+  const { services } = t.running;
+  const id = await start(trolley);
+  const { verdicts } = await list(id);
+  const clear = verdicts.filter((v) => v.verdict === 'clear').slice(0, 3);
+  const cautioned = verdicts.find((v) => v.verdict === 'caution' && !v.again && v.candidate)!;
+  const stopped = verdicts.find((v) => v.reasons[0]?.code === 'on-loan')!;
+  const titleOf = (v: WithdrawalRow, said = '') => ({
+    copies: [{ copy: v.candidate!.copyId, code: v.code, said }],
+  });
+  const job = await services.jobs.begin('withdraw-copies', 'x', 1, {
+    ...{ list: id, overrule: { copies: [], reason: '' }, lastCopies: [{ record: 0, how: 'keep' }] },
+    titles: [...clear.map((v) => titleOf(v)), titleOf(cautioned), titleOf(stopped)],
+  });
+  const done = await t.jobDone(head!, job.id);
+  expect(done).toMatchObject({
+    state: 'done',
+    message: `Withdrew ${clear.length} copies from “Trolley ${lists}”. 2 had changed meanwhile and stay on the list.`,
+  });
+  const codes = (await list(id)).verdicts.filter((v) => v.candidate).map((v) => v.code);
+  expect(codes).toEqual(expect.arrayContaining([cautioned.code, stopped.code]));
+  for (const v of clear) expect(codes).not.toContain(v.code);
+  expect((await list(id)).state).toBe('open');
+  await head!('POST', `/daybook/${done.entry}/undo`);
+});

@@ -1,16 +1,19 @@
 import { api, changeListBody, type WithdrawalList } from '@osier/contract';
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
+import { allLimits } from '@osier/core/house';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { SchemaForm } from '../../parts/form/SchemaForm';
+import { useHouse } from '../../parts/use-house';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { withdrawalsWords as wording } from './words';
 
 /** Name, reason and branch of a list; or it is deleted. */
 export function ChangeList({ list, onClose }: { list: WithdrawalList; onClose: () => void }) {
+  const { reasons } = allLimits(useHouse()?.withdrawals);
   const branches = useSetUp()?.lists.value.branches;
   const { say, complain } = useShell();
   const navigate = useNavigate();
@@ -36,7 +39,13 @@ export function ChangeList({ list, onClose }: { list: WithdrawalList; onClose: (
         fields={[
           { name: 'name', label: wording.name },
           { name: 'branch', label: wording.branch, kind: 'code', list: branches },
-          { name: 'reason', label: wording.reasonForTheRegister, width: 'wide' },
+          {
+            name: 'reason',
+            label: wording.reasonForTheRegister,
+            width: 'wide',
+            kind: 'offered',
+            offers: reasons,
+          },
         ]}
         verb={wording.saveTheList}
         onCancel={onClose}

@@ -1,6 +1,7 @@
 import { api, type WithdrawalList, type WithdrawalRow } from '@osier/contract';
 import { Button } from 'antd';
 import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/call';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
@@ -15,6 +16,7 @@ import { ChangeList } from './ChangeList';
 import { FromPile } from './FromPile';
 import { LastScan } from './LastScan';
 import { OtherBranch } from './OtherBranch';
+import { SlipList } from './SlipList';
 import { VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
 import './withdrawals.css';
 import { WithdrawSheet } from './WithdrawSheet';
@@ -41,6 +43,7 @@ export function ListPiece({ id }: { id: number }) {
     useMay('scan'),
   ];
   const { complain } = useShell();
+  const [query] = useSearchParams();
   if (error) return <p role="alert">{error.message}</p>;
   if (!list) return null;
   const scan = async (codes: string[]) => {
@@ -71,6 +74,8 @@ export function ListPiece({ id }: { id: number }) {
     await call(api.withdrawals.takeOff, { params: { id, scan: row.scan } });
     await refresh();
   };
+  const toPull = list.verdicts.filter((v) => v.pulled !== null && !v.again);
+  if (query.has('slips')) return <SlipList id={id} name={list.name} />;
   const chosen = list.verdicts.filter(ticks.isChosen);
   const open = list.state === 'open';
   const shown = reason
@@ -87,6 +92,11 @@ export function ListPiece({ id }: { id: number }) {
         </div>
         {open && mayPrepare ? (
           <span className="row">
+            {toPull.length ? (
+              <Link to={`/withdrawals/${id}?slips=1`}>
+                {wording.slipList} ({wording.pulledOf(toPull.filter((v) => v.pulled).length, toPull.length)})
+              </Link>
+            ) : null}
             <Button onClick={() => setSheet('change')}>{wording.changeTheList}</Button>
             <Button
               type="primary"

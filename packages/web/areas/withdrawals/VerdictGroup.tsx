@@ -17,6 +17,10 @@ export const VERDICT_GROUPS = [
 /** Rows that are drawn at first, and with each press more. */
 const SHOWN = 100;
 
+/** Whether a copy that was to be pulled was. */
+const pulledSays = ({ pulled }: WithdrawalRow): string =>
+  pulled === null ? '' : pulled ? wording.isPulled : wording.toPull;
+
 /** The rows of one verdict, a line each. */
 export function VerdictGroup({
   group: { kind, name, hint },
@@ -72,7 +76,9 @@ export function VerdictGroup({
             )}
           </span>
           <span className="mono">{r.callNumber}</span>
-          <span className="faded">{[r.candidate?.status, r.place].filter(Boolean).join(' · ')}</span>
+          <span className="faded">
+            {[r.candidate?.status, r.place, pulledSays(r)].filter(Boolean).join(' · ')}
+          </span>
           <span className={`reason ${kind}`}>{r.reasons.map((x) => x.message).join(' ')}</span>
           {ticks ? (
             <Button

@@ -1,4 +1,5 @@
 import { api, withdrawalListBody } from '@osier/contract';
+import { allLimits } from '@osier/core/house';
 import { call } from '../../api/call';
 import { Button } from 'antd';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -8,6 +9,7 @@ import { PageButtons } from '../../parts/PageButtons';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
+import { useHouse } from '../../parts/use-house';
 import { useMay } from '../../shell/person';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
@@ -114,6 +116,7 @@ function nameOfToday(taken: readonly string[]): string {
 
 function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () => void }) {
   const branches = useSetUp()?.lists.value.branches;
+  const { reasons } = allLimits(useHouse()?.withdrawals);
   const [branch] = useMyBranch();
   const { say } = useShell();
   const navigate = useNavigate();
@@ -138,6 +141,8 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
           name: 'reason',
           label: wording.reasonForTheRegister,
           width: 'wide',
+          kind: 'offered',
+          offers: reasons,
           placeholder: wording.wornSupersededNotUsedIn,
         },
       ]}

@@ -1,4 +1,4 @@
-import { Checkbox, Input, InputNumber, Select } from 'antd';
+import { AutoComplete, Checkbox, Input, InputNumber, Select } from 'antd';
 import { lazy, Suspense } from 'react';
 import type { FormField } from './field-kinds';
 import { PriceInput } from '../PriceInput';
@@ -97,6 +97,19 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
         <Checkbox {...told} checked={value === true} onChange={(e) => onChange(e.target.checked)}>
           {field.label}
         </Checkbox>
+      );
+    case 'offered':
+      return (
+        <AutoComplete
+          {...told}
+          placeholder={field.placeholder}
+          value={text}
+          // What is typed stays unless one is chosen.
+          defaultActiveFirstOption={false}
+          options={field.offers.map((value) => ({ value }))}
+          showSearch={{ filterOption: (typed, option) => (option?.value ?? '').includes(typed) }}
+          onChange={onChange}
+        />
       );
     case 'password':
       return (

@@ -7,6 +7,8 @@ export interface CodeOption {
 /** How a field is filled in. */
 export type FieldKind =
   | { readonly kind?: 'text'; readonly placeholder?: string; readonly isMono?: boolean }
+  /** Any text; some are offered. */
+  | { readonly kind: 'offered'; readonly offers: readonly string[]; readonly placeholder?: string }
   | { readonly kind: 'password' }
   | { readonly kind: 'number'; readonly min?: number; readonly max?: number; readonly unit?: string }
   | {
