@@ -19,7 +19,8 @@ export function start(folder) {
   });
   const ended = new Promise((resolve) =>
     child.on('exit', (code, signal) => {
-      if (code || (signal && signal !== 'SIGKILL')) process.stderr.write(`The server ended: ${code ?? signal}\n`);
+      if (code || (signal && signal !== 'SIGKILL'))
+        process.stderr.write(`The server ended: ${code ?? signal}\n`);
       resolve();
     }),
   );

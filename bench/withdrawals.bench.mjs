@@ -49,7 +49,8 @@ export async function withdrawalsBench() {
     codes.push(...page.rows.map((r) => r.barcode));
     after = page.next;
   }
-  while ((await ask('GET', `/stocktakes/${stocktake}`)).comparing) await new Promise((r) => setTimeout(r, 500));
+  while ((await ask('GET', `/stocktakes/${stocktake}`)).comparing)
+    await new Promise((r) => setTimeout(r, 500));
   const { id } = await ask('POST', '/withdrawal-lists', { name: 'Bench', branch: 'MR', reason: 'worn' });
   const path = `/withdrawal-lists/${id}`;
   await ask('POST', `${path}/scans`, { codes: codes.slice(0, LISTED) });

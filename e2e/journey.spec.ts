@@ -303,12 +303,25 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   const head = await (await browser.newContext()).newPage();
   await signIn(head);
   await head.goto(page.url());
+  const last = head.locator('.list-row', { hasText: 'The last copy anywhere' }).first();
+  await last.getByRole('checkbox').check();
   await head.getByRole('button', { name: /^Withdraw \d+ copies…/ }).click();
   await expect(head.getByText(/copies will be withdrawn/)).toBeVisible();
+  await expect(head.getByText(/1 record will leave the catalogue/)).toBeVisible();
   await head.keyboard.press('Control+Enter');
   await expect(status(head)).toContainText(/Withdrew \d+ copies/);
   await head.getByRole('button', { name: 'Register' }).click();
   await expect(head.getByRole('row')).not.toHaveCount(1);
+  await accessible(head);
+  await head.getByRole('button', { name: 'Union catalogue' }).click();
+  await expect(head.getByText('record deleted').first()).toBeVisible();
+  await accessible(head);
+  await head.getByRole('button', { name: 'Write the notice' }).click();
+  await expect(status(head)).toContainText(/^Told the union catalogue of/);
+  await expect(head.getByText('The union catalogue has been told everything.')).toBeVisible();
+  const saving = head.waitForEvent('download');
+  await head.getByRole('link', { name: 'ISO 2709' }).click();
+  expect((await saving).suggestedFilename()).toMatch(/^union-notice-\d+\.mrc$/);
   await accessible(head);
 });
 

@@ -61,6 +61,15 @@ export type {
 export * from './routes/stocktakes';
 export * from './routes/suppliers';
 export * from './routes/today';
+export * from './routes/withdrawal-bodies';
+export type {
+  PullRow,
+  RegisterRow,
+  UnionItem,
+  WithdrawalList,
+  WithdrawalListRow,
+  WithdrawalRow,
+} from './routes/withdrawal-answers';
 export * from './routes/withdrawals';
 export { isCommon } from './common-passwords';
 export { isFit } from './values';

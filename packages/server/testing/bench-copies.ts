@@ -1,13 +1,11 @@
 import { creation } from '@osier/core/changes';
 import { field } from '@osier/core/marc';
-import { fillIfEmpty } from '../../../demo/fill';
 import { commit } from '../store/commit';
 import { openStore } from '../store/open-store';
 import { TESTED } from './tested';
 
-/** Lays the demo library down with more copies at the Millrace benches, a record each, a multiple of 500 of them; gives their barcodes. */
+/** Adds copies at the Millrace benches to the demo library in a folder, a record each, a multiple of 500 of them; gives their barcodes. */
 export async function benchCopies(folder: string, count: number): Promise<string[]> {
-  await fillIfEmpty(folder);
   const store = await openStore(folder);
   const [record, holding, copy] = [
     await store.nextIds('record', count),

@@ -8,7 +8,7 @@ import { registerReasons } from './queries';
 import { toPull } from './pull';
 import { registerLines, registerPage } from './register';
 import { restoreCopies, reviewRestore } from './restore';
-import { fillList, takeOff, scanIntoList, undoLastScan } from './scan';
+import { fillList, removeRow, scanIntoList, undoLastScan } from './scan';
 import { withdrawalList } from './weighed';
 import { changeList, deleteList, listWithdrawals, startList } from './lists';
 import { listTellings, tellUnion, unionFile, unionPage } from './union';
@@ -31,7 +31,7 @@ export function withdrawalRoutes(services: Services): Route[] {
     route(api.withdrawals.undoScan, ({ params, person }) => undoLastScan(services, person.id, params.id)),
     route(api.withdrawals.fill, ({ params, body, person }) => fillList(services, person.id, params.id, body)),
     route(api.withdrawals.pull, ({ params }) => toPull(store, params.id)),
-    route(api.withdrawals.takeOff, ({ params }) => takeOff(services, params.id, params.scan)),
+    route(api.withdrawals.takeOff, ({ params }) => removeRow(services, params.id, params.scan)),
     route(api.withdrawals.reviewWithdraw, ({ params, body, person }) =>
       reviewWithdrawal(services, params.id, body, {
         name: person.name,

@@ -72,7 +72,7 @@ async function missingOf(store: Store, stocktake: number): Promise<readonly stri
 }
 
 /** Takes a row off a list; of a copy that was to be pulled, its scan as well. */
-export async function takeOff({ store }: Services, id: number, scan: number): Promise<{ removed: number }> {
+export async function removeRow({ store }: Services, id: number, scan: number): Promise<{ removed: number }> {
   await openList(store, id);
   const all = await scansOf(store, 'withdrawal', id);
   const row = all.find((s) => s.id === scan);

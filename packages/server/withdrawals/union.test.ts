@@ -39,6 +39,8 @@ async function titles(): Promise<{ record: number; holding: number; codes: strin
   );
 }
 
+const codesOf = (x: { codes: string }) => JSON.parse(x.codes) as string[];
+
 async function withdrawAll(codes: string[], lastCopy: string): Promise<number> {
   const { body } = await cataloguer!<{ id: number }>('POST', '/withdrawal-lists', {
     ...{ name: `Union ${codes[0]} ${lastCopy}`, branch: 'MR', reason: 'worn' },
@@ -53,16 +55,15 @@ async function withdrawAll(codes: string[], lastCopy: string): Promise<number> {
   return done.body.entry;
 }
 
-async function read(bytes: Buffer): Promise<MarcRecord[]> {
+function read(bytes: Buffer): MarcRecord[] {
   const reader = recordReader('iso2709');
   return [...reader.push(bytes), ...reader.end()].flatMap((r) => (r.record ? [r.record] : []));
 }
 
 test('the union catalogue is told of records deleted and holdings removed, once; what comes back after that is told too', async () => {
   expect(await open()).toMatchObject({ holdings: 0, records: 0, back: 0 });
-  const some = (await titles()).filter((x) => JSON.parse(x.codes).length === 1);
+  const some = (await titles()).filter((x) => codesOf(x).length === 1);
   const [gone, kept] = [some[0]!, some[1]!];
-  const codesOf = (x: { codes: string }) => JSON.parse(x.codes) as string[];
   const goneEntry = await withdrawAll(codesOf(gone), 'delete');
   await withdrawAll(codesOf(kept), 'suppress');
 
@@ -96,7 +97,7 @@ test('the union catalogue is told of records deleted and holdings removed, once;
   expect((await head!('POST', '/union-notices', {})).status).toBe(422);
 
   const bytes = await fileOf(notice.body.id, 'iso2709');
-  const records = await read(bytes);
+  const records = read(bytes);
   expect(records.map((r) => [r.leader[5], r.leader[6] === 'x' || r.leader[6] === 'v'])).toEqual([
     ['d', false],
     ['d', true],
@@ -120,7 +121,7 @@ test('the union catalogue is told of records deleted and holdings removed, once;
     ...{ holdings: 0, records: 0, back: 1 },
   });
   const back = await head!<{ id: number; entry: number }>('POST', '/union-notices', {});
-  const file = await read(await fileOf(back.body.id, 'iso2709'));
+  const file = read(await fileOf(back.body.id, 'iso2709'));
   expect(file.map((r) => r.leader[5])).toEqual(['n', 'n']);
   expect(await open()).toMatchObject({ holdings: 0, back: 0 });
 
@@ -133,8 +134,8 @@ test('the union catalogue is told of records deleted and holdings removed, once;
 });
 
 test('the loans desk is told of copies that went, and of those that came back', async () => {
-  const some = (await titles()).filter((x) => JSON.parse(x.codes).length === 1);
-  const [code] = JSON.parse(some[5]!.codes) as string[];
+  const some = (await titles()).filter((x) => codesOf(x).length === 1);
+  const [code] = codesOf(some[5]!);
   const stateOf = async () => (await t.running.services.loans.ask([code!], { anew: true })).of(code!).state;
   expect(await stateOf()).toBe('available');
   const entry = await withdrawAll([code!], 'delete');

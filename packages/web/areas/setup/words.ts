@@ -114,7 +114,7 @@ export const setUpWords = {
     suppress: 'stay, suppressed from the public',
     keep: 'stay, with a note (590)',
   },
-  lastCopyAt: (branch: string) => `Lists of ${branch}: such records`,
+  lastCopyAt: (branch: string) => `The same by lists of ${branch}`,
   asEverywhere: 'as everywhere',
   ownReasons: 'Reasons',
   ownReasonsHelp: 'offered when a list is started; any other can be typed',

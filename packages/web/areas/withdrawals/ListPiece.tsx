@@ -75,12 +75,34 @@ export function ListPiece({ id }: { id: number }) {
     await refresh();
   };
   const toPull = list.verdicts.filter((v) => v.pulled !== null && !v.again);
-  if (query.has('slips')) return <SlipList id={id} name={list.name} />;
   const chosen = list.verdicts.filter(ticks.isChosen);
   const open = list.state === 'open';
   const shown = reason
     ? list.verdicts.filter((v) => v.reasons.some((r) => r.code === reason))
     : list.verdicts;
+  const scanning = (
+    <>
+      {open && mayScan ? (
+        <div className="list-scans no-print">
+          <ScanField
+            label={wording.scanOrPasteBarcodes}
+            name={list.name}
+            said={said}
+            onScan={scan}
+            takesFiles
+          />
+          {mayPrepare ? <FromPile list={id} /> : null}
+        </div>
+      ) : null}
+      {last ? <LastScan row={last} onUndo={() => void undoLast()} /> : null}
+    </>
+  );
+  if (query.has('slips'))
+    return (
+      <SlipList id={id} name={list.name}>
+        {scanning}
+      </SlipList>
+    );
   return (
     <div className="stack">
       <div className="piece-head">
@@ -115,19 +137,7 @@ export function ListPiece({ id }: { id: number }) {
           <Mark kind="caution" /> {wording.theLoansDeskDoesNot}
         </p>
       ) : null}
-      {open && mayScan ? (
-        <div className="list-scans">
-          <ScanField
-            label={wording.scanOrPasteBarcodes}
-            name={list.name}
-            said={said}
-            onScan={scan}
-            takesFiles
-          />
-          {mayPrepare ? <FromPile list={id} /> : null}
-        </div>
-      ) : null}
-      {last ? <LastScan row={last} onUndo={() => void undoLast()} /> : null}
+      {scanning}
       {open && mayPrepare ? <OtherBranch list={list} /> : null}
       {list.verdicts.length === 0 ? (
         <p className="faded">{open ? wording.nothingScannedYetScanThe : wording.thisListIsFinished}</p>

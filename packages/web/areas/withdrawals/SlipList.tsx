@@ -2,13 +2,14 @@ import { api } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { PrinterOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
 import '../../parts/report.css';
 import { withdrawalsWords as wording } from './words';
 
 /** The copies of a list that are to be pulled, in the order of the shelf, to be printed and taken along; what was scanned is ticked. */
-export function SlipList({ id, name }: { id: number; name: string }) {
+export function SlipList({ id, name, children }: { id: number; name: string; children: ReactNode }) {
   const { data: rows } = useApi(api.withdrawals.pull, { params: { id } });
   if (!rows) return null;
   const pulled = rows.filter((r) => r.pulled).length;
@@ -26,6 +27,7 @@ export function SlipList({ id, name }: { id: number; name: string }) {
           </Button>
         </span>
       </div>
+      {children}
       <table className="plain">
         <thead>
           <tr>
@@ -40,7 +42,13 @@ export function SlipList({ id, name }: { id: number; name: string }) {
         <tbody>
           {rows.map((r) => (
             <tr key={r.code}>
-              <td>{r.pulled ? wording.yes : '☐'}</td>
+              <td>
+                {r.pulled ? (
+                  wording.isPulled
+                ) : (
+                  <span className="to-tick" role="img" aria-label={wording.toPull} />
+                )}
+              </td>
               <td>{r.place}</td>
               <td className="mono">{r.callNumber}</td>
               <td>

@@ -110,7 +110,7 @@ export function UnionCatalogue() {
       <section aria-label={wording.notices}>
         <h2>{wording.notices}</h2>
         {notices.length === 0 ? <p className="faded">{wording.noNotice}</p> : null}
-        <ul className="plain-list">
+        <ul className="notices">
           {notices.map((n) => (
             <li key={n.id} className="row">
               <span>

@@ -77,7 +77,7 @@ export function VerdictGroup({
           </span>
           <span className="mono">{r.callNumber}</span>
           <span className="faded">
-            {[r.candidate?.status, r.place, pulledSays(r)].filter(Boolean).join(' · ')}
+            {[pulledSays(r), r.candidate?.status, r.place].filter(Boolean).join(' · ')}
           </span>
           <span className={`reason ${kind}`}>{r.reasons.map((x) => x.message).join(' ')}</span>
           {ticks ? (

@@ -53,7 +53,6 @@ export const withdrawalsWords = {
   place: 'Place',
   callNumber: 'Call number',
   status: 'Status',
-  yes: 'yes',
   overruleFor: (title: string) => `Overrule and withdraw ${title}`,
   showMore: (n: string) => `Show more (${n} left)`,
   withoutCopies: (title: string) => `“${title}”`,

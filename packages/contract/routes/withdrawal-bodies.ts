@@ -1,0 +1,82 @@
+import { LAST_COPY, type LastCopy } from '@osier/core/house';
+import { array, mixed, object, type InferType } from 'yup';
+import { code, id, line, version } from '../inputs';
+import { isoDay, number, string } from '../values';
+import { page, reviewed } from './reviews';
+
+/** A new withdrawal list. */
+export const withdrawalListBody = object({
+  name: line().required('Give the list a name.'),
+  branch: code().required('Choose a branch.'),
+  reason: line().default(''),
+});
+/** What of a list is changed: its name, its reason, whose copies it is for. */
+export const changeListBody = withdrawalListBody.shape({ version: version() });
+/** Codes that were scanned or pasted. */
+export const codesBody = object({
+  codes: array(string().max(60).required())
+    .max(20_000, 'At most 20,000 scans at once. Load more as a file.')
+    .required(),
+  name: line().default(''),
+});
+/** A pile whose copies are added to a list, or a stocktake whose missing copies are. */
+export const fillListBody = object({ pile: id().optional(), stocktake: id().optional() }).test(
+  'one',
+  'Choose a pile, or a stocktake.',
+  ({ pile, stocktake }) => (pile === undefined) !== (stocktake === undefined),
+);
+export type FillListBody = InferType<typeof fillListBody>;
+/** Copies that are withdrawn at once. */
+const MOST = 20_000;
+const lastCopy = () => mixed<LastCopy>().oneOf([...LAST_COPY]);
+/** Copies of a list that are withdrawn. */
+export const withdrawBody = object({
+  copies: array(id().required()).min(1, 'Choose the copies to withdraw.').max(MOST).required(),
+  /** Copies whose stop the head overrules, and why. */
+  overrule: object({
+    copies: array(id().required()).max(MOST).default([]),
+    reason: line(500).trim().default(''),
+  }).test(
+    'reason',
+    'Say why they may be withdrawn all the same.',
+    ({ copies, reason }) => copies.length === 0 || reason !== '',
+  ),
+  /** What becomes of records that lose their last copy; absent: as the house has it. */
+  lastCopy: lastCopy().optional(),
+  /** The same for single records, where it is another than for the rest. */
+  lastCopies: array(object({ record: id().required(), how: lastCopy().required() }).required())
+    .max(MOST)
+    .default([]),
+  ...page,
+  token: reviewed(),
+});
+export type WithdrawBody = InferType<typeof withdrawBody>;
+
+/** Rows of the register whose copies come back into the catalogue. */
+export const restoreBody = object({
+  rows: array(id().required()).min(1, 'Choose the copies that come back.').max(500).required(),
+  token: reviewed(),
+});
+
+/** Formats of the file of a notice to the union catalogue. */
+export const UNION_FORMATS = ['iso2709', 'marcxml'] as const;
+export type UnionFormat = (typeof UNION_FORMATS)[number];
+/** What the union catalogue is told: all that is to be told; `holdings` is how much that was when it was looked at. */
+export const unionBody = object({ holdings: number().integer().min(0).optional() });
+export type UnionBody = InferType<typeof unionBody>;
+
+/** In what order the register is shown. */
+export const REGISTER_ORDERS = ['on', 'title', 'number', 'price'] as const;
+/** What of the register is shown. */
+export const registerQuery = object({
+  q: line(200).default(''),
+  branch: code().default(''),
+  reason: line().default(''),
+  from: isoDay().default(''),
+  to: isoDay().default(''),
+  sort: mixed<(typeof REGISTER_ORDERS)[number]>()
+    .oneOf([...REGISTER_ORDERS])
+    .default('on'),
+  down: mixed<'yes' | 'no'>().oneOf(['yes', 'no']).default('yes'),
+});
+export type RegisterQuery = InferType<typeof registerQuery>;
