@@ -313,6 +313,13 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   await head.getByRole('button', { name: 'Register' }).click();
   await expect(head.getByRole('row')).not.toHaveCount(1);
   await accessible(head);
+  await head.getByRole('button', { name: 'Weeding' }).click();
+  await pick(head, 'Branch', 'Millrace');
+  await expect(head.getByText(/^[\d,]+ candidates of [\d,]+ copies\.$/)).toBeVisible();
+  await head.getByRole('slider', { name: 'Published before' }).focus();
+  for (let i = 0; i < 20; i++) await head.keyboard.press('ArrowLeft');
+  await expect(head).toHaveURL(/published=\d{4}/);
+  await accessible(head);
   await head.getByRole('button', { name: 'Union catalogue' }).click();
   await expect(head.getByText('record deleted').first()).toBeVisible();
   await accessible(head);

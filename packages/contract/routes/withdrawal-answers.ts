@@ -52,6 +52,8 @@ export const withdrawalRowSchema = shape({
   pulled: orNull(flag()),
   callNumber: text(),
   place: text(),
+  /** Barcodes in use that an unknown one may have been misread for. */
+  near: listOf(text()),
 });
 /** A withdrawal list with its verdicts as of now. */
 export const withdrawalListSchema = shape({
@@ -100,3 +102,8 @@ export type UnionItem = ValueOf<typeof unionItemSchema>;
 export const toldCounts = { holdings: whole(), records: whole(), back: whole() };
 /** A notice to the union catalogue. */
 export const tellingSchema = shape({ id: whole(), at: text(), by: text(), ...toldCounts });
+
+/** Copies of a shelf by year of publication and the year in which they were last seen. */
+export const weedSchema = shape({
+  cells: listOf(shape({ year: text(), seen: text(), copies: whole(), spare: whole() })),
+});

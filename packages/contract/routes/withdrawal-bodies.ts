@@ -1,5 +1,6 @@
+import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
 import { LAST_COPY, type LastCopy } from '@osier/core/house';
-import { array, mixed, object, type InferType } from 'yup';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { code, id, line, version } from '../inputs';
 import { isoDay, number, string } from '../values';
 import { page, reviewed } from './reviews';
@@ -19,11 +20,36 @@ export const codesBody = object({
     .required(),
   name: line().default(''),
 });
-/** A pile whose copies are added to a list, or a stocktake whose missing copies are. */
-export const fillListBody = object({ pile: id().optional(), stocktake: id().optional() }).test(
+/** Which shelf is weeded: a branch, a location of it ('' for all), call numbers from and to. */
+const weedPlace = {
+  branch: code().required('Choose a branch.'),
+  location: code().default(''),
+  scheme: mixed<Scheme>()
+    .oneOf([...SCHEMES])
+    .default('dewey'),
+  from: line(60).default(''),
+  to: line(60).default(''),
+};
+export const weedQuery = object(weedPlace);
+export type WeedQuery = InferType<typeof weedQuery>;
+const year = () => number().integer().min(1000).max(2999).nullable().default(null);
+/** The same with what makes a copy of it a candidate for withdrawal. */
+export const weedBody = object({
+  ...weedPlace,
+  publishedBefore: year(),
+  seenBefore: year(),
+  spareOnly: boolean().default(false),
+});
+export type WeedBody = InferType<typeof weedBody>;
+/** What is added to a list: the copies of a pile, those that a stocktake misses, or candidates of a shelf. */
+export const fillListBody = object({
+  pile: id().optional(),
+  stocktake: id().optional(),
+  weed: weedBody.optional().default(undefined),
+}).test(
   'one',
-  'Choose a pile, or a stocktake.',
-  ({ pile, stocktake }) => (pile === undefined) !== (stocktake === undefined),
+  'Choose a pile, a stocktake, or a shelf.',
+  (body) => [body.pile, body.stocktake, body.weed].filter((one) => one !== undefined).length === 1,
 );
 export type FillListBody = InferType<typeof fillListBody>;
 /** Copies that are withdrawn at once. */

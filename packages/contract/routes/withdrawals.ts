@@ -10,6 +10,7 @@ import {
   pullRowSchema,
   registerRowSchema,
   unionItemSchema,
+  weedSchema,
   toldCounts,
   tellingSchema,
 } from './withdrawal-answers';
@@ -21,6 +22,7 @@ import {
   withdrawBody,
   restoreBody,
   unionBody,
+  weedQuery,
   UNION_FORMATS,
   registerQuery,
   type UnionFormat,
@@ -86,10 +88,19 @@ export const withdrawalApi = {
   fill: endpoint({
     method: 'post',
     path: '/withdrawal-lists/:id/fill',
-    summary: 'Add the copies of a pile, or those that a stocktake misses, to be pulled',
+    summary:
+      'Add the copies of a pile, those that a stocktake misses, or candidates of a shelf, to be pulled',
     permission: prepare,
     body: fillListBody,
     answer: shape({ added: whole() }),
+  }),
+  weed: endpoint({
+    method: 'get',
+    path: '/weeding',
+    summary: 'The copies of a shelf by year of publication and the year in which they were last seen',
+    permission: 'look',
+    query: weedQuery,
+    answer: weedSchema,
   }),
   pull: endpoint({
     method: 'get',

@@ -2,6 +2,7 @@ import type { LastCopy, WithdrawalLimits } from '../house';
 import type { Copy, Holding, Withdrawn } from '../holdings';
 import { dataFields } from '../marc';
 import {
+  candidatesIn,
   monthsBefore,
   registerColumns,
   registerWords,
@@ -262,4 +263,20 @@ test('a row of the register is found by words in whatever case, with or without 
   const finds = (typed: string) => registerWords(typed).every((w) => words.includes(w));
   expect(['CAFE', 'wrobel osmere', '1111', '746 wro', ''].map(finds)).toEqual(Array(5).fill(true));
   expect(finds('cafe eels')).toBe(false);
+});
+
+describe('candidates of a shelf', () => {
+  const cell = (year: string, seen: string) => ({ year, seen, copies: 5, spare: 2 });
+  const any = { publishedBefore: null, seenBefore: null, spareOnly: false };
+  test.each([
+    ['all without limits, those of no known year too', cell('', ''), any, 5],
+    ['published before', cell('1999', '2024'), { ...any, publishedBefore: 2000 }, 5],
+    ['published in that year', cell('2000', '2024'), { ...any, publishedBefore: 2000 }, 0],
+    ['of no known year, where the year counts', cell('', '2024'), { ...any, publishedBefore: 2000 }, 0],
+    ['not seen since', cell('1999', '2018'), { ...any, seenBefore: 2019 }, 5],
+    ['seen in that year', cell('1999', '2019'), { ...any, seenBefore: 2019 }, 0],
+    ['never seen', cell('1999', ''), { ...any, seenBefore: 2019 }, 5],
+    ['both limits', cell('1999', '2020'), { ...any, publishedBefore: 2000, seenBefore: 2019 }, 0],
+    ['only beside a better one', cell('1999', '2018'), { ...any, seenBefore: 2019, spareOnly: true }, 2],
+  ])('%s', (_, one, limits, n) => expect(candidatesIn(one, limits)).toBe(n));
 });

@@ -1,10 +1,11 @@
-import { api, may, registerQuery } from '@osier/contract';
+import { api, may, registerQuery, weedQuery } from '@osier/contract';
 import { notFound } from '../http/problem';
 import { countNotices } from '../projections/loans-to-tell';
 import { route, type Route } from '../http/route';
 import { sendPieces } from '../http/send-pieces';
 import type { Services } from '../services';
 import { registerReasons } from './queries';
+import { weedCells } from './queries.weeding';
 import { toPull } from './pull';
 import { registerLines, registerPage } from './register';
 import { restoreCopies, reviewRestore } from './restore';
@@ -30,6 +31,9 @@ export function withdrawalRoutes(services: Services): Route[] {
     ),
     route(api.withdrawals.undoScan, ({ params, person }) => undoLastScan(services, person.id, params.id)),
     route(api.withdrawals.fill, ({ params, body, person }) => fillList(services, person.id, params.id, body)),
+    route(api.withdrawals.weed, async ({ query }) => ({
+      cells: await weedCells(store.aside, weedQuery.cast(query)),
+    })),
     route(api.withdrawals.pull, ({ params }) => toPull(store, params.id)),
     route(api.withdrawals.takeOff, ({ params }) => removeRow(services, params.id, params.scan)),
     route(api.withdrawals.reviewWithdraw, ({ params, body, person }) =>

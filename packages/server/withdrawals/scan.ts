@@ -1,4 +1,4 @@
-import type { FillListBody, WithdrawalRow } from '@osier/contract';
+import type { FillListBody, WeedBody, WithdrawalRow } from '@osier/contract';
 import { barcodesOfPile } from '../piles/queries';
 import { notFound, wrong } from '../http/problem';
 import { askSoon } from '../loans/ask-soon';
@@ -7,6 +7,7 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { missingCopies } from '../projections/stocktake-views';
 import { lastScanBy } from './queries';
+import { weedCandidates } from './queries.weeding';
 import { TO_PULL } from './to-pull';
 import { weighFew } from './weighed';
 import { openList } from './lists';
@@ -41,14 +42,18 @@ export async function undoLastScan(
   return { code: last.code };
 }
 
-/** Adds the copies that lie on a pile, or that a stocktake misses, but those that are on the list already. They are to be pulled. */
+/** Adds the copies that lie on a pile, that a stocktake misses, or that are candidates of a shelf, but those that are on the list already. They are to be pulled. */
 export async function fillList(
   { store }: Services,
   person: number,
   id: number,
-  { pile, stocktake }: FillListBody,
+  { pile, stocktake, weed }: FillListBody,
 ): Promise<{ added: number }> {
-  const found = pile === undefined ? await missingOf(store, stocktake ?? 0) : await onPile(store, pile);
+  const found = weed
+    ? await candidatesOf(store.aside, weed)
+    : pile === undefined
+      ? await missingOf(store, stocktake ?? 0)
+      : await onPile(store, pile);
   const listed = new Set((await scansOf(store, 'withdrawal', id)).map((s) => s.code));
   const raw = found.filter((code) => !listed.has(code));
   const check = async (inside: Store) => void (await openList(inside, id));
@@ -61,6 +66,12 @@ async function onPile(store: Store, pile: number): Promise<readonly string[]> {
   if (!(await store.read('pile', pile))) throw notFound(`Pile ${pile}`);
   const codes = await barcodesOfPile(store, pile);
   if (codes.length === 0) throw wrong('pile', 'There is no copy on this pile.');
+  return codes;
+}
+
+async function candidatesOf(store: Store, weed: WeedBody): Promise<readonly string[]> {
+  const codes = await weedCandidates(store, weed);
+  if (codes.length === 0) throw wrong('weed', 'No copy of this shelf is a candidate.');
   return codes;
 }
 

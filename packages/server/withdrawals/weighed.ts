@@ -81,9 +81,11 @@ async function weighScans(
     locations.find((l) => l.code === f.location && l.branch === f.branch)?.name ?? f.location;
   const keptBy = await keptByField(store, records, limits.fields);
   const elsewhere = await onOtherLists(store, list.id, codes);
-  const listed = (await unknownCodes(store, codes, facts)).map(([code, known]): Listed => {
+  const known = new Map(await unknownCodes(store, codes, facts));
+  const listed = codes.map((code): Listed => {
     const f = facts.get(code);
-    if (!f) return { code, candidate: null, ...known };
+    const { near: _, ...told } = known.get(code) ?? {};
+    if (!f) return { code, candidate: null, ...told };
     return { code, candidate: candidateOf(f, said, locationName(f), keptBy, elsewhere) };
   });
   const of = new Map(listed.map((l) => [l.code, l]));
@@ -102,6 +104,7 @@ async function weighScans(
       candidate: v.candidate && shownCandidate(v.candidate),
       scan: scans[i]!.id,
       pulled: rows[i]!.pulled,
+      near: [...(known.get(v.code)?.near ?? [])],
       callNumber: f?.callNumber ?? '',
       place: f ? `${branchName(f.branch)}, ${locationName(f)}` : '',
     };
@@ -140,12 +143,15 @@ const candidateOf = (
 /** A list of nothing but unknown codes is the wrong file: near ones are looked for only for the first of them. */
 const MOST_HINTS = 50;
 
+/** What is known of a code that no copy has. */
+type KnownOf = Pick<Listed, 'hint' | 'withdrawnBefore'> & { readonly near?: readonly string[] };
+
 /** What is known of codes that no copy has: withdrawn before, or nearly another one's. */
 async function unknownCodes(
   store: Store,
   codes: readonly string[],
   facts: ReadonlyMap<string, CopyFacts>,
-): Promise<(readonly [string, Pick<Listed, 'hint' | 'withdrawnBefore'>])[]> {
+): Promise<(readonly [string, KnownOf])[]> {
   const unknown = codes.filter((code) => !facts.has(code));
   const gone = new Map(
     (unknown.length ? await store.find('withdrawn', { where: { barcode: unknown } }) : []).map((w) => [
@@ -166,10 +172,10 @@ async function unknownCodes(
             hint: `Withdrawn on ${before.withdrawnOn}: ${quoted(before.title)}.`,
           },
         ] as const;
-      const near = hints-- > 0 ? await nearBarcodes(store, code) : [];
+      const near = hints-- > 0 ? (await nearBarcodes(store, code)).slice(0, 3) : [];
       return [
         code,
-        near.length ? { hint: `Nearly the same: ${near.slice(0, 3).map(groupedBarcode).join(', ')}.` } : {},
+        near.length ? { near, hint: `Nearly the same: ${near.map(groupedBarcode).join(', ')}.` } : {},
       ] as const;
     }),
   );

@@ -1,4 +1,5 @@
 import { QueryClient, useQuery, type Query } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { filledPath, type AnyEndpoint, type Changed, type EndpointAnswer } from '@osier/contract';
 import type { EndpointPlace } from './call';
 import { changedByLastAct, request, RequestProblem } from './request';
@@ -28,6 +29,58 @@ export const useApi = <E extends AnyEndpoint>(
   });
 };
 
+/**
+ * The same for an answer that costs much: after changes it is read again no sooner than the pause behind what has been read says (in
+ * milliseconds; 0 for at once). What a person has just done is shown by `setRead` meanwhile.
+ */
+export const useCalmApi = <E extends AnyEndpoint>(
+  endpoint: E,
+  place: EndpointPlace<E>,
+  pause: (read: EndpointAnswer<E>) => number,
+) => {
+  const path = filledPath(endpoint.path, place.params, place.query);
+  const now = useRef(0);
+  const answer = useQuery({
+    queryKey: [path],
+    queryFn: () => request<EndpointAnswer<E>>('GET', path),
+    meta: { pauseOf: () => now.current },
+  });
+  const { data } = answer;
+  useEffect(() => {
+    now.current = data === undefined ? 0 : pause(data);
+  }, [data, pause]);
+  return answer;
+};
+
+/** Changes what was read of an endpoint until it is read again. */
+export const setRead = <E extends AnyEndpoint>(
+  endpoint: E,
+  place: EndpointPlace<E>,
+  change: (read: EndpointAnswer<E>) => EndpointAnswer<E>,
+): void =>
+  void queries.setQueryData<EndpointAnswer<E>>(
+    [filledPath(endpoint.path, place.params, place.query)],
+    (read) => (read === undefined ? undefined : change(read)),
+  );
+
+/** For how long a query waits before it is read again. */
+function pauseOf({ meta }: Query): number {
+  const pause = meta?.pauseOf;
+  return typeof pause === 'function' ? Number(pause()) : 0;
+}
+
+/** Queries that wait to be read again. */
+const waiting = new Set<string>();
+function readLater(query: Query, pause: number): void {
+  const { queryHash, queryKey } = query;
+  if (waiting.has(queryHash)) return;
+  waiting.add(queryHash);
+  setTimeout(() => {
+    waiting.delete(queryHash);
+    void queries.invalidateQueries({ queryKey, exact: true });
+  }, pause);
+}
+
 /** The review of an act is worked out once; what the act changes does not change its review. */
 const isOnScreen = (q: Query): boolean => q.queryKey[0] !== 'review';
 
@@ -51,6 +104,8 @@ async function readAgain(isWanted: (q: Query) => boolean): Promise<void> {
   const onTheirWay = queries
     .getQueryCache()
     .findAll({ fetchStatus: 'fetching', predicate: (q) => isWanted(q) && q.state.data === undefined });
-  await queries.invalidateQueries({ predicate: isWanted });
+  for (const query of queries.getQueryCache().findAll({ predicate: isWanted }))
+    if (pauseOf(query) > 0) readLater(query, pauseOf(query));
+  await queries.invalidateQueries({ predicate: (q) => isWanted(q) && pauseOf(q) === 0 });
   if (onTheirWay.length) await queries.invalidateQueries({ predicate: (q) => onTheirWay.includes(q) });
 }

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/call';
-import { refresh, useApi } from '../../api/queries';
+import { refresh, setRead, useCalmApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Facets } from '../../parts/Facets';
 import { Mark } from '../../parts/Mark';
@@ -19,6 +19,7 @@ import { OtherBranch } from './OtherBranch';
 import { SlipList } from './SlipList';
 import { VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
 import './withdrawals.css';
+import { pauseOfList, withoutScan, withScanned } from './with-scanned';
 import { WithdrawSheet } from './WithdrawSheet';
 import { withdrawalsWords as wording } from './words';
 
@@ -31,7 +32,8 @@ const signalOf = ({ verdict, candidate, again }: WithdrawalRow): Signal => {
 
 /** A withdrawal list: scan, see the verdicts, tick, withdraw. */
 export function ListPiece({ id }: { id: number }) {
-  const { data: list, error } = useApi(api.withdrawals.read, { params: { id } });
+  const place = { params: { id } };
+  const { data: list, error } = useCalmApi(api.withdrawals.read, place, pauseOfList);
   const ticks = useListTicks(id);
   const [last, setLast] = useState<WithdrawalRow | null>(null);
   const [said, setSaid] = useState('');
@@ -53,6 +55,7 @@ export function ListPiece({ id }: { id: number }) {
       setSaid(codes.length > 1 ? wording.barcodesAdded(codes.length) : '');
       setLast(codes.length === 1 ? (one ?? null) : null);
       if (one && codes.length === 1) chime(signalOf(one));
+      setRead(api.withdrawals.read, place, (read) => withScanned(read, verdicts));
       // The next scan does not wait until everything on screen is read again.
       void refresh();
     } catch (e) {
@@ -62,6 +65,8 @@ export function ListPiece({ id }: { id: number }) {
   const undoLast = async () => {
     try {
       const { code } = await call(api.withdrawals.undoScan, { params: { id } });
+      if (last && last.code === code)
+        setRead(api.withdrawals.read, place, (read) => withoutScan(read, last.scan));
       setLast(null);
       setSaid(code === null ? wording.noScanToUndo : wording.scanUndone(code));
       chime('undone');
@@ -72,7 +77,16 @@ export function ListPiece({ id }: { id: number }) {
   };
   const takeOff = async (row: WithdrawalRow) => {
     await call(api.withdrawals.takeOff, { params: { id, scan: row.scan } });
+    setRead(api.withdrawals.read, place, (read) => withoutScan(read, row.scan));
     await refresh();
+  };
+  const use = async (row: WithdrawalRow, code: string) => {
+    try {
+      await call(api.withdrawals.scan, { params: { id }, body: { codes: [code] } });
+      await takeOff(row);
+    } catch (e) {
+      complain(problemText(e));
+    }
   };
   const toPull = list.verdicts.filter((v) => v.pulled !== null && !v.again);
   const chosen = list.verdicts.filter(ticks.isChosen);
@@ -161,6 +175,7 @@ export function ListPiece({ id }: { id: number }) {
           ticks={open && mayPrepare ? ticks : null}
           mayOverrule={mayConfirm}
           onRemove={(row) => void takeOff(row)}
+          onUse={(row, code) => void use(row, code)}
         />
       ))}
       {sheet === 'withdraw' ? (

@@ -1,4 +1,5 @@
 import type { WithdrawalRow } from '@osier/contract';
+import { groupedBarcode } from '@osier/core/barcodes';
 import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -29,6 +30,7 @@ export function VerdictGroup({
   ticks,
   mayOverrule,
   onRemove,
+  onUse,
 }: {
   group: (typeof VERDICT_GROUPS)[number];
   rows: readonly WithdrawalRow[];
@@ -37,6 +39,8 @@ export function VerdictGroup({
   ticks: ListTicks | null;
   mayOverrule: boolean;
   onRemove: (row: WithdrawalRow) => void;
+  /** Another barcode was meant than the one that was read. */
+  onUse: (row: WithdrawalRow, code: string) => void;
 }) {
   const [most, setMost] = useState(SHOWN);
   if (rows.length === 0) return null;
@@ -79,7 +83,16 @@ export function VerdictGroup({
           <span className="faded">
             {[pulledSays(r), r.candidate?.status, r.place].filter(Boolean).join(' · ')}
           </span>
-          <span className={`reason ${kind}`}>{r.reasons.map((x) => x.message).join(' ')}</span>
+          <span className={`reason ${kind}`}>
+            {r.reasons.map((x) => x.message).join(' ')}
+            {ticks
+              ? r.near.map((code) => (
+                  <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
+                    {wording.useInstead(groupedBarcode(code))}
+                  </Button>
+                ))
+              : null}
+          </span>
           {ticks ? (
             <Button
               size="small"

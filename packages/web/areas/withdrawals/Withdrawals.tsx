@@ -15,13 +15,15 @@ import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { ListPiece } from './ListPiece';
+import { nameOfToday } from './name-of-today';
 import { Register } from './Register';
 import { UnionCatalogue } from './UnionCatalogue';
+import { Weeding } from './Weeding';
 import { WithdrawalsOverview } from './WithdrawalsOverview';
 import '../../parts/verdicts.css';
 import { withdrawalsWords as wording } from './words';
 
-const PAGES = ['register', 'union'] as const;
+const PAGES = ['weeding', 'register', 'union'] as const;
 
 /** Lists of copies to withdraw, and the register of what went. */
 export default function Withdrawals() {
@@ -45,6 +47,7 @@ export default function Withdrawals() {
           label={wording.show}
           pages={[
             ['lists', wording.lists2],
+            ['weeding', wording.weeding],
             ['register', wording.register],
             ['union', wording.unionCatalogue],
           ]}
@@ -57,7 +60,9 @@ export default function Withdrawals() {
           </Button>
         ) : null}
       </AreaHead>
-      {show === 'register' ? (
+      {show === 'weeding' ? (
+        <Weeding />
+      ) : show === 'register' ? (
         <Register />
       ) : show === 'union' ? (
         <UnionCatalogue />
@@ -103,15 +108,6 @@ export default function Withdrawals() {
       )}
     </>
   );
-}
-
-/** A name for a list of today that no other list has. */
-function nameOfToday(taken: readonly string[]): string {
-  const name = wording.discards(new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }));
-  const free = (n: number) => (n === 1 ? name : `${name} (${n})`);
-  let n = 1;
-  while (taken.includes(free(n))) n++;
-  return free(n);
 }
 
 function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () => void }) {

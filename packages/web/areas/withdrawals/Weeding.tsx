@@ -1,0 +1,252 @@
+import { api, type WeedQuery } from '@osier/contract';
+import { SCHEMES } from '@osier/core/callnumbers';
+import { candidatesIn, type WeedCell, type WeedLimits } from '@osier/core/withdrawals';
+import { Button, Checkbox, Input, Select, Slider } from 'antd';
+import { lazy, Suspense } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../../api/call';
+import { refresh, useApi } from '../../api/queries';
+import { problemText } from '../../api/request';
+import { KitField, KitGrid } from '../../parts/form/KitField';
+import { useAddress } from '../../parts/use-address';
+import { useMyBranch } from '../../shell/my-branch';
+import { useMay } from '../../shell/person';
+import { useShell } from '../../shell/shell-store';
+import { copiesWords } from '../copies/words';
+import { useSetUp } from '../setup/use-set-up';
+import { nameOfToday } from './name-of-today';
+import { withdrawalsWords as wording } from './words';
+
+const BubblesChart = lazy(() => import('../../parts/charts/BubblesChart'));
+const inWords = (n: number) => n.toLocaleString('en-GB');
+const numberIn = (text: string | null): number | null => (text && /^\d{4}$/.test(text) ? Number(text) : null);
+
+/** Which shelf is looked at, and what makes a copy of it a candidate: as the address says. */
+function useAsked() {
+  const [query, change] = useAddress();
+  const [mine] = useMyBranch();
+  const text = (name: string) => query.get(name) ?? '';
+  const place: WeedQuery = {
+    ...{ branch: text('branch') || mine, location: text('location'), from: text('from'), to: text('to') },
+    scheme: SCHEMES.find((s) => s === text('scheme')) ?? 'dewey',
+  };
+  const limits: WeedLimits = {
+    publishedBefore: numberIn(query.get('published')),
+    seenBefore: numberIn(query.get('seen')),
+    spareOnly: query.has('spare'),
+  };
+  return { place, limits, change };
+}
+type Change = ReturnType<typeof useAsked>['change'];
+
+/** The copies of a shelf as a picture by year of publication and when they were last seen; thresholds make candidates of them, which go to a list. */
+export function Weeding() {
+  const { place, limits, change } = useAsked();
+  const navigate = useNavigate();
+  const { say, complain } = useShell();
+  const mayPrepare = useMay('prepare withdrawals');
+  const { data: lists = [] } = useApi(api.withdrawals.lists);
+  const { data, error } = useApi(api.withdrawals.weed, place.branch ? { query: place } : null);
+  const cells = data?.cells ?? [];
+  const all = cells.reduce((n, c) => n + c.copies, 0);
+  const candidates = cells.reduce((n, c) => n + candidatesIn(c, limits), 0);
+  const start = async () => {
+    try {
+      const name = nameOfToday(lists.map((l) => l.name));
+      const made = await call(api.withdrawals.start, { body: { name, branch: place.branch, reason: '' } });
+      await call(api.withdrawals.fill, { params: { id: made.id }, body: { weed: { ...place, ...limits } } });
+      say(made.sentence, made.entry);
+      await refresh();
+      void navigate(`/withdrawals/${made.id}`);
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
+  return (
+    <div className="register stack">
+      <div className="piece-head">
+        <div>
+          <h2>{wording.weeding}</h2>
+          <p className="faded">{wording.whatWeedingIs}</p>
+        </div>
+        {mayPrepare ? (
+          <Button type="primary" disabled={candidates === 0} onClick={() => void start()}>
+            {wording.startWith(inWords(candidates))}
+          </Button>
+        ) : null}
+      </div>
+      <Place place={place} change={change} />
+      {error ? <p role="alert">{error.message}</p> : null}
+      {place.branch === '' ? <p className="faded">{wording.chooseABranch}</p> : null}
+      {data && all === 0 ? <p className="faded">{wording.noCopyThere}</p> : null}
+      {all > 0 ? (
+        <>
+          <Limits cells={cells} limits={limits} change={change} />
+          <p role="status">{wording.candidatesOf(inWords(candidates), inWords(all))}</p>
+          <Suspense fallback={null}>
+            <Picture cells={cells} limits={limits} />
+          </Suspense>
+        </>
+      ) : null}
+    </div>
+  );
+}
+
+function Place({ place, change }: { place: WeedQuery; change: Change }) {
+  const { branches = [], locations = [] } = useSetUp()?.lists.value ?? {};
+  const end = (name: 'from' | 'to', label: string) => (
+    <KitField label={label} width="short">
+      <Input
+        // What is typed is asked for when it is done.
+        key={place[name]}
+        defaultValue={place[name]}
+        onBlur={(e) => change({ [name]: e.target.value.trim() })}
+        onPressEnter={(e) => change({ [name]: e.currentTarget.value.trim() })}
+      />
+    </KitField>
+  );
+  return (
+    <KitGrid>
+      <KitField label={wording.branch}>
+        <Select
+          value={place.branch || undefined}
+          placeholder={wording.chooseABranch}
+          onChange={(branch) => change({ branch, location: undefined })}
+          options={branches.map((b) => ({ value: b.code, label: b.name }))}
+        />
+      </KitField>
+      <KitField label={wording.location}>
+        <Select
+          allowClear
+          value={place.location || undefined}
+          placeholder={wording.allLocations}
+          onChange={(location?: string) => change({ location })}
+          options={locations
+            .filter((l) => l.branch === place.branch)
+            .map((l) => ({ value: l.code, label: l.name }))}
+        />
+      </KitField>
+      <KitField label={wording.scheme}>
+        <Select
+          value={place.scheme}
+          onChange={(scheme: string) => change({ scheme: scheme === 'dewey' ? undefined : scheme })}
+          options={SCHEMES.map((value) => ({ value, label: copiesWords.schemes[value] }))}
+        />
+      </KitField>
+      {end('from', wording.callNumberFrom)}
+      {end('to', wording.callNumberTo)}
+    </KitGrid>
+  );
+}
+
+/** The years of some cells, as far as they are known: the first and the one behind the last. */
+function span(cells: readonly WeedCell[], of: 'year' | 'seen'): [number, number] {
+  const years = cells.flatMap((c) => (c[of] === '' ? [] : [Number(c[of])]));
+  return years.length ? [Math.min(...years), Math.max(...years) + 1] : [0, 0];
+}
+
+function Limits({
+  cells,
+  limits,
+  change,
+}: {
+  cells: readonly WeedCell[];
+  limits: WeedLimits;
+  change: Change;
+}) {
+  const slider = (label: string, of: 'year' | 'seen', name: 'published' | 'seen', value: number | null) => {
+    const [first, last] = span(cells, of);
+    return (
+      <KitField label={label} width="wide" help={value === null ? wording.anyYear : wording.before(value)}>
+        <Slider
+          min={first}
+          max={last}
+          value={value ?? last}
+          ariaLabelForHandle={label}
+          onChange={(year: number) => change({ [name]: year >= last ? undefined : String(year) })}
+        />
+      </KitField>
+    );
+  };
+  return (
+    <KitGrid>
+      {slider(wording.publishedBefore, 'year', 'published', limits.publishedBefore)}
+      {slider(wording.seenBefore, 'seen', 'seen', limits.seenBefore)}
+      <KitField label={wording.copies} help={wording.spareOnlyHelp}>
+        <Checkbox
+          checked={limits.spareOnly}
+          onChange={(e) => change({ spare: e.target.checked ? '1' : undefined })}
+        >
+          {wording.spareOnly}
+        </Checkbox>
+      </KitField>
+    </KitGrid>
+  );
+}
+
+function Picture({ cells, limits }: { cells: readonly WeedCell[]; limits: WeedLimits }) {
+  const [firstSeen] = span(cells, 'seen');
+  // Copies that were never seen stand below all years.
+  const never = firstSeen === 0 ? 0 : firstSeen - 1;
+  const known = cells.filter((c) => c.year !== '');
+  const unknown = cells.filter((c) => c.year === '').reduce((n, c) => n + c.copies, 0);
+  const bubbles = (of: (c: WeedCell) => number) =>
+    known.flatMap((c) => {
+      const n = of(c);
+      return n > 0 ? [{ x: Number(c.year), y: c.seen === '' ? never : Number(c.seen), of: n }] : [];
+    });
+  return (
+    <>
+      <BubblesChart
+        caption={wording.weedingPicture}
+        across={wording.yearOfPublication}
+        up={{
+          title: wording.lastSeen,
+          tick: (year) => (year === never ? wording.never : Number.isInteger(year) ? String(year) : ''),
+        }}
+        series={[
+          {
+            name: wording.stay,
+            colour: '--willow',
+            bubbles: bubbles((c) => c.copies - candidatesIn(c, limits)),
+          },
+          { name: wording.candidates, colour: '--ochre', bubbles: bubbles((c) => candidatesIn(c, limits)) },
+        ]}
+      />
+      {unknown ? <p className="faded">{wording.notDrawn(inWords(unknown))}</p> : null}
+      <ByDecade cells={cells} limits={limits} />
+    </>
+  );
+}
+
+/** The same numbers as a table, a decade a line. */
+function ByDecade({ cells, limits }: { cells: readonly WeedCell[]; limits: WeedLimits }) {
+  const decades = new Map<string, { copies: number; candidates: number }>();
+  for (const cell of cells) {
+    const name = cell.year === '' ? wording.notKnown : `${cell.year.slice(0, 3)}0–`;
+    const sum = decades.get(name) ?? { copies: 0, candidates: 0 };
+    sum.copies += cell.copies;
+    sum.candidates += candidatesIn(cell, limits);
+    decades.set(name, sum);
+  }
+  return (
+    <table className="plain narrow">
+      <thead>
+        <tr>
+          <th>{wording.yearOfPublication}</th>
+          <th className="num">{wording.copies}</th>
+          <th className="num">{wording.candidates}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {[...decades].map(([name, { copies, candidates }]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td className="num">{inWords(copies)}</td>
+            <td className="num">{inWords(candidates)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
