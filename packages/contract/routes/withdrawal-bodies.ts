@@ -30,6 +30,7 @@ const weedPlace = {
   from: line(60).default(''),
   to: line(60).default(''),
 };
+/** The copies of a shelf, to see which might go. */
 export const weedQuery = object(weedPlace);
 export type WeedQuery = InferType<typeof weedQuery>;
 const year = () => number().integer().min(1000).max(2999).nullable().default(null);

@@ -1,10 +1,11 @@
 import type { WeedBody, WeedQuery } from '@osier/contract';
+import { COPY_STATUSES } from '@osier/core/holdings';
 import type { WeedCell } from '@osier/core/withdrawals';
 import { inStretch } from '../projections/stocktakes';
 import type { Store } from '../store/store';
 
 /** Statuses of copies that do not stand on the shelf for anybody to take: they are no candidates. */
-const NOT_THERE = ['on order', 'in process', 'in transit', 'reserved', 'lost', 'missing'];
+const NOT_THERE = COPY_STATUSES.filter((status) => status !== 'available' && status !== 'damaged');
 
 /**
  * The copies of a shelf with their year of publication and the year they were last seen, and their place among the copies of the same part of

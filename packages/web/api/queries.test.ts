@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { api } from '@osier/contract';
-import { refreshAll, queries, setRead } from './queries';
+import { calm, refreshAll, queries, setRead } from './queries';
 
 afterEach(() => {
   jest.useRealTimers();
@@ -12,9 +12,7 @@ test('what costs much is read again after its pause, once for all changes meanwh
   const reads: string[] = [];
   const keep = (key: string, pause: number) => {
     queries.setQueryData([key], 'read');
-    const query = queries.getQueryCache().find({ queryKey: [key] })!;
-    query.options.meta = { pauseOf: () => pause };
-    query.meta = query.options.meta;
+    calm(key, pause);
   };
   keep('/withdrawal-lists/1', 5000);
   keep('/withdrawal-lists/2', 0);
@@ -33,6 +31,7 @@ test('what costs much is read again after its pause, once for all changes meanwh
   jest.advanceTimersByTime(5000);
   expect(reads.slice(2)).toEqual(['/withdrawal-lists/1', '/withdrawal-lists/2', '/withdrawal-lists/1']);
   spy.mockRestore();
+  calm('/withdrawal-lists/1', 0);
 });
 
 test('what was read is changed until it is read again; what was not read is not made up', () => {

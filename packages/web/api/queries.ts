@@ -1,5 +1,5 @@
 import { QueryClient, useQuery, type Query } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { filledPath, type AnyEndpoint, type Changed, type EndpointAnswer } from '@osier/contract';
 import type { EndpointPlace } from './call';
 import { changedByLastAct, request, RequestProblem } from './request';
@@ -39,18 +39,23 @@ export const useCalmApi = <E extends AnyEndpoint>(
   pause: (read: EndpointAnswer<E>) => number,
 ) => {
   const path = filledPath(endpoint.path, place.params, place.query);
-  const now = useRef(0);
-  const answer = useQuery({
-    queryKey: [path],
-    queryFn: () => request<EndpointAnswer<E>>('GET', path),
-    meta: { pauseOf: () => now.current },
-  });
+  const answer = useQuery({ queryKey: [path], queryFn: () => request<EndpointAnswer<E>>('GET', path) });
   const { data } = answer;
   useEffect(() => {
-    now.current = data === undefined ? 0 : pause(data);
-  }, [data, pause]);
+    calm(path, data === undefined ? 0 : pause(data));
+    return () => calm(path, 0);
+  }, [path, data, pause]);
   return answer;
 };
+
+/** By path: for how long what is read waits before it is read again. */
+const pauses = new Map<string, number>();
+
+/** What is read of a path waits for some milliseconds before it is read again; 0 for not at all. */
+export function calm(path: string, pause: number): void {
+  if (pause > 0) pauses.set(path, pause);
+  else pauses.delete(path);
+}
 
 /** Changes what was read of an endpoint until it is read again. */
 export const setRead = <E extends AnyEndpoint>(
@@ -63,11 +68,7 @@ export const setRead = <E extends AnyEndpoint>(
     (read) => (read === undefined ? undefined : change(read)),
   );
 
-/** For how long a query waits before it is read again. */
-function pauseOf({ meta }: Query): number {
-  const pause = meta?.pauseOf;
-  return typeof pause === 'function' ? Number(pause()) : 0;
-}
+const pauseOf = ({ queryKey }: Query): number => pauses.get(String(queryKey[0])) ?? 0;
 
 /** Queries that wait to be read again. */
 const waiting = new Set<string>();
