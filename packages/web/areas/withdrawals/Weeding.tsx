@@ -157,7 +157,7 @@ function Limits({
   const slider = (label: string, of: 'year' | 'seen', name: 'published' | 'seen', value: number | null) => {
     const [first, last] = span(cells, of);
     return (
-      <KitField label={label} width="wide" help={value === null ? wording.anyYear : wording.before(value)}>
+      <KitField label={label} help={value === null ? wording.anyYear : wording.before(value)}>
         <Slider
           min={first}
           max={last}

@@ -85,7 +85,7 @@ export const withdrawalsWords = {
   // Weeding
   weeding: 'Weeding',
   whatWeedingIs:
-    'The copies of a shelf by year of publication and when they were last seen. Draw the lines: what lies before them is put on a list, to be pulled and looked at.',
+    'The copies of a shelf by year of publication and when they were last seen. Drag the limits: what lies before them can be put on a list, to be pulled and looked at.',
   startWith: (n: string) => `Start a list of ${n} candidates`,
   noCopyThere: 'No copy stands there.',
   candidatesOf: (n: string, of: string) => `${n} candidates of ${of} copies.`,
@@ -104,7 +104,7 @@ export const withdrawalsWords = {
   yearOfPublication: 'Year of publication',
   lastSeen: 'Last seen',
   never: 'never',
-  stay: 'stay',
+  stay: 'Stay',
   candidates: 'Candidates',
   notDrawn: (n: string) => `${n} copies without a year of publication are not drawn.`,
   // UnionCatalogue

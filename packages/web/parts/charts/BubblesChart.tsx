@@ -45,6 +45,7 @@ export default function BubblesChart({
   const scale = (title: string) => ({
     title: { display: true, text: title, color: token('--ink'), font },
     grid: { color: token('--line') },
+    grace: '6%',
   });
   return (
     <figure className="bars-chart">
