@@ -127,7 +127,7 @@ export const lastScanBy = (store: Store, list: number, person: number): Promise<
   );
 
 /** The records of some copies, with their titles. */
-export const titlesOfCopies = (
+export const recordsOfCopies = (
   store: Store,
   copies: readonly number[],
 ): Promise<{ id: number; title: string; author: string; isSuppressed: 0 | 1 }[]> =>

@@ -120,6 +120,8 @@ test('the union catalogue is told of records deleted and holdings removed, once;
     rows: [{ record: gone.record, what: 'back' }],
     ...{ holdings: 0, records: 0, back: 1 },
   });
+  // The file of the notice is what was told then, though one of its records is back.
+  expect(await fileOf(notice.body.id, 'iso2709')).toEqual(bytes);
   const back = await head!<{ id: number; entry: number }>('POST', '/union-notices', {});
   const file = read(await fileOf(back.body.id, 'iso2709'));
   expect(file.map((r) => r.leader[5])).toEqual(['n', 'n']);

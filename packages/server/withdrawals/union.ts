@@ -138,7 +138,9 @@ async function* goneTitles(
         .flatMap(({ id, version, after }) => (after === null ? [] : [{ id, version, value: after }]));
     const [deleted, holdings, copies] = [stood('record'), stood('holding'), stood('copy')];
     const there = await store.readMany('record', [...new Set(held.map((w) => w.record))]);
-    for (const { id, value: record } of [...deleted, ...there])
+    // One that is back since stands in the notice as it was told then, and once.
+    const kept = there.filter((r) => !deleted.some((d) => d.id === r.id));
+    for (const { id, value: record } of [...deleted, ...kept])
       yield {
         ...{ id, record, currency, copies, whole: deleted.some((r) => r.id === id) },
         holdings: holdings.filter((h) => h.value.record === id),

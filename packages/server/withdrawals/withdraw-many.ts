@@ -16,21 +16,19 @@ import { changesOf, countGone, goingOf, reasonsOf, type Withdrawing } from './wi
 
 /** Titles of a transaction. */
 const AT_ONCE = 400;
-const number_ = () => number().integer().required();
+const whole = () => number().integer().required();
 const how = () => mixed<LastCopy>().oneOf([...LAST_COPY]);
 
 /** The copies of one title that go, with what was said against each when it was reviewed. */
 const title = object({
-  copies: array(
-    object({ copy: number_(), code: string().required(), said: string().default('') }),
-  ).required(),
+  copies: array(object({ copy: whole(), code: string().required(), said: string().default('') })).required(),
 });
 const withdrawWork = object({
-  list: number_(),
+  list: whole(),
   titles: array(title.required()).required(),
-  overrule: object({ copies: array(number_()).required(), reason: string().default('') }).required(),
+  overrule: object({ copies: array(whole()).required(), reason: string().default('') }).required(),
   lastCopy: how().optional(),
-  lastCopies: array(object({ record: number_(), how: how().required() }).required()).required(),
+  lastCopies: array(object({ record: whole(), how: how().required() }).required()).required(),
 });
 type Title = ReturnType<typeof title.validateSync>;
 
@@ -83,7 +81,7 @@ export const withdrawMany =
         const isLast = chunk.at(-1) === titles.length;
         const left = wanted.length - still.length;
         const isDone =
-          isLast && left === 0 && !(await anyLeft(store, list.id, new Set(codes), { said, run: list }));
+          isLast && left === 0 && !(await anyLeft(store, list.id, new Set(codes), { said, of: list }));
         const { copies, records } = countGone(changes);
         return {
           changes: isDone
@@ -107,9 +105,9 @@ async function anyLeft(
   store: Store,
   list: number,
   but: ReadonlySet<string>,
-  { said, run }: { readonly said: LoanAnswers; readonly run: Awaited<ReturnType<typeof openList>> },
+  { said, of }: { readonly said: LoanAnswers; readonly of: Awaited<ReturnType<typeof openList>> },
 ): Promise<boolean> {
   const rest = (await barcodesOnList(store, list)).filter((code) => !but.has(code));
   if (rest.length > WEIGHED) return true;
-  return (await weighFew(store, run, rest, said)).some((v) => v.candidate && v.verdict !== 'stop');
+  return (await weighFew(store, of, rest, said)).some((v) => v.candidate && v.verdict !== 'stop');
 }

@@ -7,7 +7,7 @@ import { withdrawalPlan, type TitleStock } from '@osier/core/withdrawals';
 import { today } from '../day';
 import { wrong } from '../http/problem';
 import type { Store } from '../store/store';
-import { titlesOfCopies } from './queries';
+import { recordsOfCopies } from './queries';
 import { limitsOf } from './weighed';
 
 /** What is asked to be withdrawn, and how. */
@@ -15,7 +15,7 @@ export type Withdrawing = Pick<WithdrawBody, 'copies' | 'overrule' | 'lastCopy' 
 
 /** The titles of these copies with all their holdings and copies. */
 async function stockOf(store: Store, copies: readonly number[]): Promise<TitleStock[]> {
-  const titles = new Map((await titlesOfCopies(store, copies)).map((t) => [t.id, t]));
+  const titles = new Map((await recordsOfCopies(store, copies)).map((t) => [t.id, t]));
   const ids = [...titles.keys()];
   if (ids.length === 0) return [];
   const records = await store.readMany('record', ids);
