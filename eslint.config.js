@@ -27,6 +27,7 @@ const CORE = [
   'holdings',
   'piles',
   'duplicates',
+  'neighbours',
   'deliveries',
   'withdrawals',
   'stocktake',

@@ -14,5 +14,7 @@ declare class URL {
   readonly password: string;
   readonly href: string;
   hash: string;
+  search: string;
+  readonly searchParams: { set(name: string, value: string): void };
   constructor(url: string, base?: string);
 }

@@ -22,6 +22,7 @@ import { jobRoutes } from './jobs/routes';
 import { labelRoutes } from './labels/routes';
 import { linkRoutes } from './links/routes';
 import { liveRoutes } from './live/routes';
+import { neighbourRoutes } from './neighbours/routes';
 import { peopleRoutes } from './people/routes';
 import { session } from './people/session';
 import { pileRoutes } from './piles/routes';
@@ -51,6 +52,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...recipeRoutes(services),
   ...catalogueRoutes(services),
   ...linkRoutes(services),
+  ...neighbourRoutes(services),
   ...labelRoutes(services),
   ...headingRoutes(services),
   ...copyRoutes(services),

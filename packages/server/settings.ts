@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import type { LinkHost, LinkSettings } from './links/try-link';
+import type { KnownHost, KnownHosts } from './links/own-network';
+import type { LinkSettings } from './links/try-link';
 
 /** Settings of the server, from the environment. */
 export interface Settings {
@@ -26,6 +27,8 @@ export interface Settings {
   readonly largestFile: number;
   /** How web addresses of records are tried (`OSIER_LINKS_PATIENCE` in seconds, `OSIER_LINK_HOSTS`). */
   readonly links: LinkSettings;
+  /** Names of neighbours that are found in the own network (`OSIER_NEIGHBOUR_HOSTS`); all others must be outside. */
+  readonly neighbourHosts: KnownHosts;
   readonly logLevel: string;
   /** Folder of the built worker scripts. */
   readonly workers: string;
@@ -62,7 +65,8 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
     loansPatience: patience,
     scanner: env.OSIER_SCANNER ?? '',
     tls: tlsFiles(env),
-    links: { patience: linkPatience(env) * 1000, hosts: linkHosts(env.OSIER_LINK_HOSTS ?? '') },
+    links: { patience: linkPatience(env) * 1000, hosts: knownHosts('OSIER_LINK_HOSTS', env) },
+    neighbourHosts: knownHosts('OSIER_NEIGHBOUR_HOSTS', env),
     logLevel: env.OSIER_LOG ?? 'info',
     workers: resolve(root, 'packages/server/dist'),
     web: resolve(root, 'packages/web/dist'),
@@ -95,13 +99,16 @@ function linkPatience(env: NodeJS.ProcessEnv): number {
 }
 
 /** Names that are found at an address of the own network, or at another one than the name service says: `name=host:port,…`. */
-function linkHosts(said: string): ReadonlyMap<string, LinkHost> {
-  const hosts = new Map<string, LinkHost>();
+function knownHosts(
+  variable: 'OSIER_LINK_HOSTS' | 'OSIER_NEIGHBOUR_HOSTS',
+  { [variable]: said = '' }: NodeJS.ProcessEnv,
+): KnownHosts {
+  const hosts = new Map<string, KnownHost>();
   for (const one of said.split(',').filter((s) => s.trim() !== '')) {
     const [, name, host, port] = /^\s*([^\s=]+)=(\S+):(\d{1,5})\s*$/.exec(one) ?? [];
     if (!name || !host || Number(port) > 65535)
       throw new Error(
-        `OSIER_LINK_HOSTS has “${one.trim()}”; each part must be like repository.example=10.0.0.7:443.`,
+        `${variable} has “${one.trim()}”; each part must be like repository.example=10.0.0.7:443.`,
       );
     hosts.set(name.toLowerCase(), { host: host.replace(/^\[|\]$/g, ''), port: Number(port) });
   }

@@ -25,6 +25,10 @@ import { tryAllLinks } from './links/links';
 import { noLoansDesk } from './loans/ports';
 import { sip2LoansDesk } from './loans/sip2';
 import { errorForLog } from './log-error';
+import { askingNeighbours } from './neighbours/asking';
+import { secretsOf } from './neighbours/secrets';
+import { sruNeighbours } from './neighbours/sru';
+import { z3950Neighbours } from './neighbours/yaz-client';
 import { peopleOf } from './people/people';
 import { fillPile } from './piles/fill';
 import type { Services } from './services';
@@ -98,7 +102,16 @@ export async function startOsier(settings: Settings): Promise<Running> {
     log,
   );
   const people = peopleOf(store, settings.demo);
-  const services: Services = { store, jobs, people, loans, settings, log, background, pool };
+  const secrets = secretsOf(settings.data);
+  const { neighbourHosts } = settings;
+  const asking = askingNeighbours(
+    { sru: sruNeighbours(neighbourHosts), 'z39.50': z3950Neighbours(neighbourHosts) },
+    secrets,
+  );
+  const services: Services = {
+    ...{ store, jobs, people, loans, settings, log, background, pool },
+    neighbours: { asking, secrets },
+  };
   jobs.register('read-delivery', readDelivery(services));
   jobs.register('clean-delivery', cleanDelivery(services));
   jobs.register('accept-delivery', acceptDelivery(services));

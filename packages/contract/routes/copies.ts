@@ -83,7 +83,8 @@ export const swapBody = object({
   b: object({ id: id().required(), version: version() }).required(),
 });
 export type SwapBody = InferType<typeof swapBody>;
-const copyRowBody = object({
+/** A copy that is to be made, with the place where it will stand. */
+export const copyRowBody = object({
   ...placeShape,
   class: line(60).trim().default(''),
   barcode: line(40).trim().default(''),

@@ -9,6 +9,7 @@ import { jobApi } from './jobs';
 import { labelApi } from './labels';
 import { linkApi } from './links';
 import { liveApi } from './live';
+import { neighbourApi } from './neighbours';
 import { peopleApi } from './people';
 import { pileApi } from './piles';
 import { recipeApi } from './recipes';
@@ -29,6 +30,7 @@ export const api = {
   desk: recordDeskApi,
   records: recordApi,
   links: linkApi,
+  neighbours: neighbourApi,
   labels: labelApi,
   starters: starterApi,
   headings: headingApi,

@@ -58,7 +58,8 @@ export const briefBody = object({
 });
 export type BriefBody = InferType<typeof briefBody>;
 
-const alikeRow = shape({
+/** A record of the catalogue that may be the same as another one. */
+export const alikeRow = shape({
   record: whole(),
   title: text(),
   author: text(),

@@ -163,6 +163,7 @@ const houseShape = {
   wordAfterArticle: mixed<'small' | 'capital' | 'as it comes'>()
     .oneOf(['small', 'capital', 'as it comes'])
     .default('small'),
+  askNeighbours: mixed<'in turn' | 'at once'>().oneOf(['in turn', 'at once']).default('in turn'),
   checksOff: array(line().required()).required(),
   barcodes: array(barcodeRuleBody).max(20, 'At most 20 rules for barcodes.').required(),
   callNumbers: array(callNumberRuleBody).max(40, 'At most 40 rules for call numbers.').default([]),
@@ -224,6 +225,7 @@ const house = shape({
   punctuation: wordOf(['kept', 'left out']),
   wordAfterArticle: wordOf(['small', 'capital', 'as it comes']),
   currency: text(),
+  askNeighbours: wordOf(['in turn', 'at once']).optional(),
   checksOff: listOf(text()),
 });
 const setUp = shape({

@@ -48,6 +48,8 @@ export interface ActParts {
   /** `errors`: saved with so many findings that are errors; `alike`: although so many records looked like it. */
   readonly 'make-record': Names<'title'> & Counts<'errors' | 'alike'>;
   readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'>;
+  /** `copies` were made with it; `errors` and `alike` as for a record that is made. */
+  readonly 'copy-record': Names<'title' | 'neighbour'> & Counts<'copies' | 'errors' | 'alike'>;
   readonly 'merge-records': Names<'title'> &
     Counts<'records' | 'copies'> & { readonly errors?: number; readonly notes?: readonly string[] };
   readonly 'records-apart': Names<'one' | 'other' | 'reason'>;
@@ -122,7 +124,7 @@ export interface ActParts {
     | { readonly what: 'house' }
     | ({ readonly what: 'lists' } & Counts<'branches' | 'locations' | 'types' | 'funds' | 'suppliers'>)
     | (Names<'name'> & {
-        readonly what: 'sheet' | 'roll' | 'starter';
+        readonly what: 'sheet' | 'roll' | 'starter' | 'neighbour';
         readonly how: 'made' | 'changed' | 'deleted';
       });
   /** `again`: what was undone is done once more. */

@@ -3,6 +3,7 @@ import type { ActName } from './act';
 /** The areas of the house, and undoing, as the daybook tells acts apart. */
 export const ACT_AREAS = [
   'Deliveries',
+  'Neighbours',
   'Catalogue',
   'Headings',
   'Copies',
@@ -27,6 +28,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'take-back': { name: 'Undo accepting', area: 'Deliveries' },
     'make-record': { name: 'Add record', area: 'Catalogue' },
     'make-brief': { name: 'Add brief record', area: 'Catalogue' },
+    'copy-record': { name: 'Copy record', area: 'Neighbours' },
     'merge-records': { name: 'Merge records', area: 'Catalogue' },
     'records-apart': { name: 'Keep records apart', area: 'Catalogue' },
     'delete-record': { name: 'Delete record', area: 'Catalogue' },

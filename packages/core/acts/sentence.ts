@@ -81,7 +81,12 @@ function pileChange({ names, did }: ActParts['pile']): string {
   }
 }
 
-const SET_UP = { sheet: 'supplier sheet', roll: 'label roll', starter: 'starter' } as const;
+const SET_UP = {
+  sheet: 'supplier sheet',
+  roll: 'label roll',
+  starter: 'starter',
+  neighbour: 'neighbour',
+} as const;
 const MADE = { made: 'Made', changed: 'Changed', deleted: 'Deleted', kept: 'Saved' } as const;
 
 function setUpChange(act: ActParts['set-up']): string {
@@ -136,6 +141,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${quoted(names.title)}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
   'make-brief': ({ names, counts }) =>
     `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}`,
+  'copy-record': ({ names, counts }) =>
+    `Copied ${quoted(names.title)} from ${names.neighbour}${counts.copies ? ` with ${counted(counts.copies, 'copy', 'copies')}` : ''}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
   'merge-records': ({ names, counts, errors, notes = [] }) =>
     [
       `Merged ${counted(counts.records, 'record')} into ${quoted(names.title)}${withErrors(errors)}${counts.copies ? `: ${counted(counts.copies, 'copy', 'copies')} moved` : ''}`,

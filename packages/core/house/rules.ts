@@ -30,6 +30,8 @@ export interface HouseRules {
   readonly currency: string;
   /** When a copy is looked at twice before it is withdrawn; absent: as in a house that has set up nothing. */
   readonly withdrawals?: KeptLimits;
+  /** Neighbours are asked one after another until one has it, or all at once; absent: in turn. */
+  readonly askNeighbours?: 'in turn' | 'at once';
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */

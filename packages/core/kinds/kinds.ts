@@ -5,6 +5,7 @@ import { distinct, heading } from './heading';
 import { copy, holding, withdrawn } from './holding';
 import type { ColumnValue, KindDescriptor, Parent } from './kind';
 import { record, suppressed } from './record';
+import { neighbour } from './neighbour';
 import { starter } from './starter';
 import { house, lists } from './setting';
 import { pile, piled, scanbatch, settled, stocktake, telling, withdrawlist } from './work';
@@ -30,6 +31,7 @@ const ALL = {
   settled,
   recipe,
   starter,
+  neighbour,
   sheet,
   roll,
   pile,

@@ -99,7 +99,7 @@ const NO_COPY = {
 };
 
 /** A record with its number in the catalogue as control number, where it has none (MARC 21, 001: mandatory). */
-const numbered = (record: MarcRecord, id: number): MarcRecord =>
+export const numbered = (record: MarcRecord, id: number): MarcRecord =>
   controlValue(record, '001')?.trim()
     ? record
     : {
@@ -108,7 +108,11 @@ const numbered = (record: MarcRecord, id: number): MarcRecord =>
       };
 
 /** Refuses a record of which others may be the same that were not shown; gives how many are alike. */
-async function refuseUnseen(store: Store, marc: MarcRecord, despite: readonly number[]): Promise<number> {
+export async function refuseUnseen(
+  store: Store,
+  marc: MarcRecord,
+  despite: readonly number[],
+): Promise<number> {
   const matches = await matchesHeld(store, marc);
   const unseen = matches.filter((m) => !despite.includes(m.record));
   if (unseen.length === 0) return matches.length;

@@ -16,8 +16,17 @@ import { titleOf } from './holdings';
 type Numbers = (kind: 'holding' | 'copy', count: number) => Promise<number>;
 
 /** What the rows make; throws what is wrong with them, each by its cell (`rows[1].barcode`). */
-async function plan(store: Store, { record, rows, keepBarcodes, roll }: SeveralCopiesBody, numbers: Numbers) {
-  const title = await titleOf(store, record);
+const plan = async (store: Store, body: SeveralCopiesBody, numbers: Numbers) => ({
+  title: await titleOf(store, body.record),
+  ...(await planCopies(store, body, numbers)),
+});
+
+/** The same for a record that is there, or is made in the same transaction. */
+export async function planCopies(
+  store: Store,
+  { record, rows, keepBarcodes, roll }: Omit<SeveralCopiesBody, 'token'>,
+  numbers: Numbers,
+) {
   const lists = (await store.lists()).value;
   const [holdings, copies] = [
     await store.find('holding', { where: { record }, order: [['id', 'ASC']] }),
@@ -49,7 +58,7 @@ async function plan(store: Store, { record, rows, keepBarcodes, roll }: SeveralC
     throw wrongFields(
       problems.map(({ row, field, message }) => ({ field: `rows[${row}].${field}`, message })),
     );
-  return { title, toCome, copies: made.copies, made: made.holdings };
+  return { toCome, copies: made.copies, made: made.holdings };
 }
 
 const rowOf = ({ year, loanRule, ...row }: CopyRowBody): CopyToCome => ({

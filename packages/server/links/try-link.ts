@@ -1,22 +1,13 @@
 import type { LinkCheck, LinkResult } from '@osier/core/links';
-import { lookup } from 'node:dns';
 import { request as plainRequest, type RequestOptions } from 'node:http';
 import { request as secureRequest } from 'node:https';
-import { isIP, type LookupFunction } from 'node:net';
-import { isOwnNetwork } from './own-network';
-
-/** Where a name is found that is asked for at another place than the name service says, and may be in the own network. */
-export interface LinkHost {
-  readonly host: string;
-  readonly port: number;
-}
+import { OwnNetworkError, placeOf, type KnownHosts } from './own-network';
 
 /** How links are tried. */
 export interface LinkSettings {
   /** Milliseconds until a site must have answered, all its leading on taken together. */
   readonly patience: number;
-  /** By name. */
-  readonly hosts: ReadonlyMap<string, LinkHost>;
+  readonly hosts: KnownHosts;
 }
 
 /** What one answer said. */
@@ -85,6 +76,7 @@ function resultOf(status: number): LinkResult {
 /** What is told of an error of the network or of TLS. */
 function problemOf(error: unknown): LinkResult {
   if (error instanceof TryProblem) return error.result;
+  if (error instanceof OwnNetworkError) return 'own network';
   const code = typeof error === 'object' && error && 'code' in error ? String(error.code) : '';
   if (/CERT|TLS|SSL|SIGNATURE|UNABLE_TO|ISSUER/.test(code)) return 'not secure';
   if (/^HPE_|ECONNRESET|EPROTO/.test(code)) return 'faulty';
@@ -92,29 +84,14 @@ function problemOf(error: unknown): LinkResult {
   return 'unreachable';
 }
 
-/** The name service’s answer without addresses of the own network, so that none is connected to whatever a name says now. */
-const publicLookup: LookupFunction = (name, options, done) =>
-  lookup(name, { ...options, all: true }, (error, found) => {
-    if (error) return done(error, '');
-    const open = found.filter((f) => !isOwnNetwork(f.address));
-    const [first] = open;
-    if (!first) return done(new TryProblem('own network'), '');
-    return options.all ? done(null, open) : done(null, first.address, first.family);
-  });
-
 function ask(url: URL, patience: number, hosts: LinkSettings['hosts']): Promise<Answer> {
-  const name = url.hostname.replace(/^\[|\]$/g, '');
-  const known = hosts.get(name);
-  if (!known && isIP(name) && isOwnNetwork(name)) throw new TryProblem('own network');
   if (patience <= 0) throw new TryProblem('slow');
   const options: RequestOptions = {
     method: 'GET',
     agent: false,
     headers: { host: url.host, accept: '*/*', 'user-agent': 'Osier link check' },
     path: `${url.pathname}${url.search}`,
-    ...(known
-      ? { host: known.host, port: known.port, servername: name }
-      : { host: name, port: url.port || undefined, lookup: publicLookup }),
+    ...placeOf(url, hosts),
   };
   return new Promise((resolve, reject) => {
     const request = (url.protocol === 'https:' ? secureRequest : plainRequest)(options);

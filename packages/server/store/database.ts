@@ -30,6 +30,7 @@ import { links } from './migrations/020-links';
 import { alikeMembers, copyLists, establishedHeadings } from './migrations/021-copy-lists';
 import { fillRegister, register } from './migrations/022-register';
 import { stocktakes } from './migrations/022-stocktakes';
+import { neighbours } from './migrations/023-neighbours';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -219,6 +220,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '020-links', statements: links },
     { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers, ...establishedHeadings] },
     { name: '022-stocktakes', statements: [...stocktakes, ...register], then: fillRegister },
+    { name: '023-neighbours', statements: neighbours },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

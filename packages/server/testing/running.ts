@@ -5,6 +5,7 @@ import { join, resolve } from 'node:path';
 import type { JobState } from '@osier/contract';
 import { makeLibrary } from '../../../demo/library';
 import { loansDesk } from '../../standins/loans-desk';
+import type { KnownHosts } from '../links/own-network';
 import type { LinkSettings } from '../links/try-link';
 import { startOsier, type Running } from '../start';
 import { breachOf } from './keeps-contract';
@@ -34,6 +35,7 @@ export async function startTesting(
     loans?: boolean;
     trustProxy?: string;
     links?: LinkSettings;
+    neighbourHosts?: KnownHosts;
   } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'osier-'));
@@ -51,6 +53,7 @@ export async function startTesting(
     hosts: [],
     trustProxy: options.trustProxy ?? '',
     largestFile: 64 * 1024 * 1024,
+    neighbourHosts: options.neighbourHosts ?? new Map(),
     links: options.links ?? { patience: 2000, hosts: new Map() },
     tls: null,
     logLevel: 'silent',

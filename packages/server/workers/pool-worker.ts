@@ -20,3 +20,4 @@ export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pair
 
 export { reckonStocktake } from './reckon-stocktake';
 export { readScanList } from './read-scan-list';
+export { readAnswer } from '../neighbours/read-answer';

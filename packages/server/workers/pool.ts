@@ -1,6 +1,7 @@
 import type { CompareNames } from '../projections/look-alikes';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
+import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
 import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
 import { join } from 'node:path';
@@ -14,6 +15,7 @@ export interface WorkerPool {
   readonly pairRecords: PairRecords;
   readonly reckonStocktake: ReckonStocktake;
   readonly readScanList: (path: string) => Promise<ScanList>;
+  readonly readAnswer: (work: AnswerWork) => Promise<ReadAnswer>;
   readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
   close(): Promise<void>;
 }
@@ -21,7 +23,10 @@ export interface WorkerPool {
 /** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
 export function workerPool(folder: string): WorkerPool {
   // What a function of the script gives is said where it is called.
-  const pool = new Piscina<NamesToCompare | readonly Compared[] | ReckonOrder | LabelOrder | string, never>({
+  const pool = new Piscina<
+    NamesToCompare | readonly Compared[] | ReckonOrder | LabelOrder | AnswerWork | string,
+    never
+  >({
     filename: join(folder, 'pool-worker.mjs'),
     minThreads: 0,
     maxThreads: 2,
@@ -32,6 +37,7 @@ export function workerPool(folder: string): WorkerPool {
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
     readScanList: (path) => pool.run(path, { name: 'readScanList' }),
+    readAnswer: (work) => pool.run(work, { name: 'readAnswer' }),
     labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),
     close: () => pool.destroy(),
   };

@@ -1,0 +1,50 @@
+import { briefOf, isbns } from '../access';
+import { dataFields, first, firstValue, runningText, type MarcRecord } from '../marc';
+
+/** What of a record is held against the book in the hand, as text; '' for what it does not say. */
+export interface BookFacts {
+  readonly title: string;
+  /** The statement of responsibility, else the name. */
+  readonly author: string;
+  readonly edition: string;
+  readonly publisher: string;
+  readonly year: string;
+  readonly pages: string;
+  readonly size: string;
+  readonly isbns: readonly string[];
+  /** Address of its cover, where 856 says that it is one. */
+  readonly cover: string;
+}
+
+const bare = (text: string | undefined): string => (text ?? '').replace(/\s*[:;,/+]\s*$/, '').trim();
+
+/** What can be seen on the book itself. */
+export function bookFacts(record: MarcRecord): BookFacts {
+  const brief = briefOf(record);
+  const title = dataFields(record, '245')[0];
+  const extent = dataFields(record, '300')[0];
+  return {
+    title: bare(title ? runningText(title, 'abnp') : brief.title),
+    author: bare(first(title, 'c')) || brief.author,
+    edition: bare(firstValue(record, '250', 'a')),
+    publisher: [
+      firstValue(record, '264', 'a') ?? firstValue(record, '260', 'a'),
+      firstValue(record, '264', 'b') ?? firstValue(record, '260', 'b'),
+    ]
+      .map(bare)
+      .filter(Boolean)
+      .join(' : '),
+    year: bare(firstValue(record, '264', 'c') ?? firstValue(record, '260', 'c')) || brief.year,
+    pages: bare(first(extent, 'a')),
+    size: bare(first(extent, 'c')),
+    isbns: isbns(record),
+    cover: coverOf(record),
+  };
+}
+
+/** A picture of the cover: a web address of 856 4 2 (related resource) that says so in $3 (MARC 21, 856). */
+function coverOf(record: MarcRecord): string {
+  const link = dataFields(record, '856').find((f) => /cover/i.test(first(f, '3') ?? ''));
+  const address = first(link, 'u') ?? '';
+  return /^https?:\/\//i.test(address) && URL.canParse(address) ? address : '';
+}

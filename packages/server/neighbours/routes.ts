@@ -1,0 +1,38 @@
+import { api } from '@osier/contract';
+import type { Neighbour } from '@osier/core/neighbours';
+import { wrong } from '../http/problem';
+import { route, type Route } from '../http/route';
+import type { Services } from '../services';
+import { copyRecord, prepareRecord } from './copy-record';
+import { findAt, lookUp, tryNeighbour } from './find';
+import { changeNeighbour, keepNeighbour, listNeighbours, placeOf, removeNeighbour } from './neighbours';
+
+/** Neighbours: set up, ask, copy from. */
+export function neighbourRoutes(services: Services): Route[] {
+  const { store, neighbours } = services;
+  return [
+    route(api.neighbours.list, () => listNeighbours(services)),
+    route(api.neighbours.lookup, ({ query }) => lookUp(services, query.text ?? '')),
+    route(api.neighbours.tryOut, async ({ body, left }) => {
+      const held = body.of === null ? null : await store.read('neighbour', body.of);
+      const keptFor = body.password === null && body.neighbour.user !== '' ? held : null;
+      if (keptFor && placeOf(keptFor.value) !== placeOf(body.neighbour))
+        throw wrong('password', 'Type the password again: the address is another one.');
+      const secret = keptFor ? keptFor.value.secret : await neighbours.secrets.seal(body.password ?? '');
+      const typed: Neighbour = { ...body.neighbour, secret };
+      return tryNeighbour(services, typed, body.text, left());
+    }),
+    route(api.neighbours.keep, ({ person, body }) => keepNeighbour(services, person.id, body)),
+    route(api.neighbours.change, ({ params, person, body }) =>
+      changeNeighbour(services, person.id, params.id, body),
+    ),
+    route(api.neighbours.remove, ({ params, person, body }) =>
+      removeNeighbour(services, person.id, params.id, body.version),
+    ),
+    route(api.neighbours.find, ({ params, query, left }) =>
+      findAt(services, params.id, query.text ?? '', { signal: left(), anyway: query.anyway === '1' }),
+    ),
+    route(api.neighbours.prepare, ({ body }) => prepareRecord(services, body.marc)),
+    route(api.neighbours.copy, ({ person, body }) => copyRecord(services, person.id, body)),
+  ];
+}
