@@ -7,6 +7,7 @@ import type { Store } from '../packages/server/store/store';
 import { peopleOf } from '../packages/server/people/people';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import { WICKMERE_BARCODES } from './barcodes';
+import { NEIGHBOURS } from './neighbours';
 import { LISTS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 
 const PEOPLE = [
@@ -29,6 +30,7 @@ export async function fillDemo(store: Store): Promise<void> {
     creation('lists', SETTING_ID.lists, LISTS),
     ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),
     ...SHEETS.map((sheet, i) => creation('sheet', i + 1, sheet)),
+    ...NEIGHBOURS.map((n, i) => creation('neighbour', i + 1, n)),
     ...library.headings.map((h) => creation('heading', h.id, h.heading)),
     ...library.records.map((r) => creation('record', r.id, r.marc)),
     ...library.holdings.map((h) => creation('holding', h.id, h.holding)),
@@ -49,6 +51,7 @@ export async function fillDemo(store: Store): Promise<void> {
     ['copy', library.copies.length],
     ['roll', 2],
     ['sheet', SHEETS.length],
+    ['neighbour', NEIGHBOURS.length],
   ] as const)
     await store.nextIds(kind, n);
   // The first fill is where everything begins; there is nothing before it to go back to.

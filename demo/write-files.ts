@@ -10,6 +10,7 @@ import {
 } from './files';
 import { authorityFile } from './authorities';
 import { makeLibrary, shelf } from './library';
+import { booksToCatalogue, neighbourShelves } from './neighbours';
 import { briefOf } from '@osier/core/access';
 
 /** Writes demo/files, and into the data folder what the stand-ins need of the demo library. */
@@ -23,6 +24,7 @@ export function writeFiles(folder: string): void {
   writeFileSync(join(folder, 'wickmere-names.mrc'), authorityFile());
   writeFileSync(join(folder, 'stocktake-millrace-746.txt'), stocktakeFile(library));
   writeFileSync(join(folder, 'trolley-of-discards.txt'), trolleyFile(library));
+  writeFileSync(join(folder, 'books-to-catalogue.txt'), booksToCatalogue(library));
 }
 
 export function writeForStandIns(folder: string): void {
@@ -42,4 +44,5 @@ export function writeForStandIns(folder: string): void {
     })),
   }));
   writeFileSync(join(folder, 'shelves.json'), JSON.stringify(shelves));
+  writeFileSync(join(folder, 'neighbours.json'), JSON.stringify(neighbourShelves(library)));
 }

@@ -1,13 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { MarcRecord } from '@osier/core/marc';
 import { handScanner } from './hand-scanner';
 import { loansDesk, type Loan } from './loans-desk';
+import { neighbourCatalogues } from './neighbours';
 import type { Shelf } from './shelf';
 import { unsafeWebSite, webSite } from './web-site';
 
 /**
  * The world outside, simulated, in one process. Ports follow each other: loans desk (SIP2), hand scanner (HTTP),
- * two that are kept for neighbours (SRU) and the registry, a web site that links lead to (HTTP), and one that is not secure (HTTPS).
+ * neighbours (SRU), one that is kept for the registry, a web site that links lead to (HTTP), and one that is not secure (HTTPS).
  */
 const first = Number(process.env.OSIER_OUTSIDE_PORT ?? 4611);
 const folder = process.env.OSIER_OUTSIDE_DATA ?? '.';
@@ -16,6 +18,11 @@ const read = <T>(name: string): T => JSON.parse(readFileSync(join(folder, name),
 const servers = [
   { name: 'loans desk', port: first, server: loansDesk(read<Loan[]>('loans.json')) },
   { name: 'hand scanner', port: first + 1, server: handScanner(read<Shelf[]>('shelves.json')) },
+  {
+    name: 'neighbours',
+    port: first + 2,
+    server: neighbourCatalogues(read<Record<string, readonly MarcRecord[]>>('neighbours.json')),
+  },
   { name: 'web site', port: first + 4, server: webSite() },
   { name: 'web site that is not secure', port: first + 5, server: unsafeWebSite() },
 ];

@@ -9,7 +9,7 @@ export interface AnswerText {
 
 /**
  * The text of an XML answer: as its byte order mark and declaration say, if its bytes bear that out. Bytes that are no UTF-8 are read
- * as MARC-8 where nearly all of them make letters with marks, else as Windows-1252.
+ * as MARC-8 where nearly all marks make letters, else as Windows-1252.
  */
 export function answerText(bytes: Uint8Array): AnswerText {
   const utf16 = utf16Of(bytes);
@@ -51,9 +51,12 @@ function declared(bytes: Uint8Array): string {
   }
 }
 
-/** The text where nine in ten bytes beyond ASCII are marks before a letter that make a usual one with it; else null. */
+/** Combining marks stand before their letter, from E0 to FE (MARC 21, character sets, code table for extended Latin). */
+const isMark = (byte: number): boolean => byte >= 0xe0 && byte <= 0xfe;
+
+/** The text where nine in ten marks make a usual letter with what is behind them, and every byte is one of MARC-8; else null. */
 function marc8Text(bytes: Uint8Array): string | null {
-  const beyond = bytes.reduce((n, byte) => n + (byte >= 0x80 ? 1 : 0), 0);
-  const { text, usual } = decodeMarc8(bytes);
-  return usual >= beyond * 0.9 ? text : null;
+  const marks = bytes.reduce((n, byte) => n + (isMark(byte) ? 1 : 0), 0);
+  const { text, usual, unknown } = decodeMarc8(bytes);
+  return unknown.length === 0 && marks > 0 && usual >= marks * 0.9 ? text : null;
 }

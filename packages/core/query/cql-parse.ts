@@ -62,7 +62,9 @@ function tokensOf(text: string): Token[] {
       at = end + 1;
     } else {
       const [bare = ''] = /^[^\s()=<>"/]+/.exec(text.slice(at, at + LONGEST_WORD)) ?? [];
-      tokens.push({ kind: 'word', text: bare, at });
+      // A backslash at the end guards nothing: it stands for itself.
+      const isOpen = /\\*$/.exec(bare)![0].length % 2 === 1;
+      tokens.push({ kind: 'word', text: isOpen ? `${bare}\\` : bare, at });
       at += bare.length;
     }
   }

@@ -96,7 +96,7 @@ async function throughProgram(
       program.stdout.on('data', (data: Buffer) => {
         if (said.length < MOST_SAID) said += data.toString('utf8');
         if (hits === null) {
-          const found = /Number of hits: (\d+)/.exec(said)?.[1];
+          const found = /Number of hits: (\d+)[,\s]/.exec(said)?.[1];
           const isOver = found !== undefined || REFUSED.test(said);
           if (!isOver) return;
           hits = Number(found ?? 0);
@@ -130,10 +130,9 @@ const REFUSED = /error|refused|rejected|Connection closed|Target closed|Not conn
 function problemIn(said: string): NeighbourFailure | null {
   if (/rejected by v3 target|Init rejected/i.test(said))
     return new NeighbourFailure('refused', 'It refuses the sign-on. Check name and password in Set-up.');
-  if (/Number of hits:/.test(said)) return null;
-  const diagnostic =
-    /Diagnostic message\(s\) from database:\s*(.+)/.exec(said)?.[1] ??
-    /Bib-1 error|\[\d+\] (.+)/.exec(said)?.[1];
+  const hits = Number(/Number of hits: (\d+)[,\s]/.exec(said)?.[1] ?? NaN);
+  const diagnostic = /Diagnostic message\(s\) from database:\s*(?:\[\d+\] )?(.+)/.exec(said)?.[1];
+  if (hits > 0 || (hits === 0 && !diagnostic)) return null;
   if (diagnostic) return new NeighbourFailure('faulty', `It says: ${diagnostic.slice(0, 200)}.`);
   return new NeighbourFailure('down', 'It cannot be reached.');
 }
