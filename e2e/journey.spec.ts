@@ -236,7 +236,7 @@ test('3: two people save one record, and the second sees both versions', async (
 
 test('4: look-alike names are merged, and the merge is taken back', async ({ page }) => {
   await signIn(page, 'Tobias Fenn');
-  await page.keyboard.press('Alt+4');
+  await page.keyboard.press('Alt+5');
   const list = page.getByRole('listbox', { name: 'Look-alikes' });
   await list.focus();
   await page.keyboard.press('ArrowDown');
@@ -265,7 +265,7 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
 }) => {
   const codes = readFileSync(demoFile('trolley-of-discards.txt'), 'utf8').trim().split('\n');
   await signIn(page, 'Tobias Fenn');
-  await page.keyboard.press('Alt+6');
+  await page.keyboard.press('Alt+7');
   await page.getByRole('button', { name: 'Start a list' }).click();
   await page.getByRole('button', { name: 'Start the list' }).click();
   await expect(page.getByText('Choose a branch.')).toBeVisible();
@@ -334,7 +334,7 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
 
 test('7: a stretch is taken stock of, findings are settled, the stocktake is closed', async ({ page }) => {
   await signIn(page);
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await page.getByRole('button', { name: 'Start a stocktake' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Millrace, textiles');
   await pick(page, 'Branch', 'Millrace');
@@ -406,7 +406,7 @@ test('8: everything is in the daybook, with its changes', async ({ page }) => {
   await signIn(page);
   await accessible(page);
   await picture(page, 'today');
-  await page.keyboard.press('Alt+8');
+  await page.keyboard.press('Alt+9');
   const entries = page.getByRole('listbox', { name: 'Entries' });
   for (const act of [
     'Loaded the delivery',
@@ -431,7 +431,7 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
   page,
 }) => {
   await signIn(page);
-  await page.keyboard.press('Alt+9');
+  await page.keyboard.press('Alt+0');
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('button', { name: 'New recipe' }).click();
   await accessible(page);
@@ -468,14 +468,14 @@ test('9: a recipe is written, run over what a search of the catalogue finds, and
 
 test('set-up: lists, rules and people, for the head to change and others to read', async ({ page }) => {
   await signIn(page, 'Ida Moorhouse');
-  await page.keyboard.press('Alt+9');
+  await page.keyboard.press('Alt+0');
   await expect(page.getByText('Only the head changes these.')).toBeVisible();
   await accessible(page);
   const nell = page.getByRole('button', { name: 'Nell Arkwright' });
   await fromPersonMenu(page, /head|cataloguer|assistant/, 'Sign out', () => nell.isVisible());
   await nell.click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
-  await page.keyboard.press('Alt+9');
+  await page.keyboard.press('Alt+0');
   await page.getByRole('textbox', { name: 'Name of branch 1' }).fill('Sedge House, reading');
   await page.getByRole('button', { name: 'Save code lists' }).click();
   await expect(status(page)).toContainText('Changed the code lists');

@@ -1,22 +1,23 @@
 import { Button } from 'antd';
 import { api } from '@osier/contract';
-import { lazy, useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { useApi } from './api/queries';
 import { followDrafts, useDrafts } from './shell/drafts';
 import { Frame } from './shell/Frame';
 import { PersonContext } from './shell/person';
 import { followSession } from './shell/session';
-import { SignIn } from './shell/SignIn';
-import { SignInAgain } from './shell/SignInAgain';
 import { shellWords as wording } from './shell/words';
 
+const SignIn = lazy(() => import('./shell/SignIn'));
+const SignInAgain = lazy(() => import('./shell/SignInAgain'));
 const Today = lazy(() => import('./areas/today/Today'));
 const Attention = lazy(() => import('./areas/today/Attention'));
 const Deliveries = lazy(() => import('./areas/deliveries/Deliveries'));
 const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
 const DeliveryReport = lazy(() => import('./areas/deliveries/DeliveryReport'));
 const Catalogue = lazy(() => import('./areas/catalogue/CatalogueArea'));
+const Neighbours = lazy(() => import('./areas/neighbours/Neighbours'));
 const Headings = lazy(() => import('./areas/headings/Headings'));
 const Copies = lazy(() => import('./areas/copies/Copies'));
 const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));
@@ -42,7 +43,12 @@ export function Osier() {
       </p>
     );
   if (!welcome) return null;
-  if (!welcome.person) return <SignIn welcome={welcome} />;
+  if (!welcome.person)
+    return (
+      <Suspense fallback={null}>
+        <SignIn welcome={welcome} />
+      </Suspense>
+    );
   useDrafts.getState().open(welcome.person.id);
   return (
     <PersonContext value={welcome.person}>
@@ -54,6 +60,7 @@ export function Osier() {
           <Route path="/deliveries/:id" element={<Delivery />} />
           <Route path="/deliveries/:id/report" element={<DeliveryReport />} />
           <Route path="/catalogue/:id?" element={<Catalogue />} />
+          <Route path="/neighbours" element={<Neighbours />} />
           <Route path="/headings/:id?" element={<Headings />} />
           <Route path="/copies/:id?" element={<Copies />} />
           <Route path="/withdrawals/:id?" element={<Withdrawals />} />
@@ -65,7 +72,9 @@ export function Osier() {
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>
       </Routes>
-      <SignInAgain isDemo={welcome.demo !== null} />
+      <Suspense fallback={null}>
+        <SignInAgain isDemo={welcome.demo !== null} />
+      </Suspense>
     </PersonContext>
   );
 }

@@ -21,7 +21,8 @@ type NeedsBody<E extends AnyEndpoint> =
 /** Where an endpoint is asked: the parameters of its path, and what stands behind it. */
 export type EndpointPlace<E extends AnyEndpoint> = NeedsParams<E> & { readonly query?: EndpointQuery<E> };
 /** What is sent to an endpoint. */
-export type Asking<E extends AnyEndpoint> = EndpointPlace<E> & NeedsBody<E>;
+export type Asking<E extends AnyEndpoint> = EndpointPlace<E> &
+  NeedsBody<E> & { readonly signal?: AbortSignal };
 /** The argument of a call, which may be left out where nothing has to be said. */
 type Needed<T> = Record<never, never> extends T ? [said?: T] : [said: T];
 
@@ -39,5 +40,6 @@ export async function call<E extends AnyEndpoint>(
     endpoint.method.toUpperCase(),
     filledPath(endpoint.path, asking?.params, asking?.query),
     body,
+    asking?.signal,
   );
 }

@@ -45,12 +45,18 @@ export function onSignedOut(act: () => void): () => void {
 const isSignIn = (path: string) => path.startsWith('/sign-in');
 
 /** Asks a path of the API; what comes is what the contract says of it. Use `call`, which knows the types. */
-export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+export async function request<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
+      signal,
       ...(body === undefined
         ? {}
         : body instanceof Blob

@@ -13,6 +13,8 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/deliveries', ['delivery', 'incoming', 'fields']],
   ['/recipes', ['recipe']],
   ['/starters', ['starter']],
+  ['/neighbours', ['neighbour']],
+  ['/neighbours/lookup', ['neighbour', 'house', 'record', 'holding', 'copy']],
   ['complete', ['heading', 'record']],
   ['/set-up', ['house', 'lists']],
   ['/label-rolls', ['roll', 'copy', 'withdrawn']],

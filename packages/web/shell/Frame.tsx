@@ -120,7 +120,7 @@ function AreaLinks() {
   return AREAS.map((a, i) => {
     const waiting = today.data && a.waits ? a.waits(today.data) : 0;
     return (
-      <NavLink key={a.path} to={a.path} title={wording.alt(a.name, i + 1)}>
+      <NavLink key={a.path} to={a.path} title={wording.alt(a.name, (i + 1) % 10)}>
         <span className="area-icon" aria-hidden>
           {a.icon}
         </span>

@@ -17,7 +17,7 @@ const FIRST: readonly FormField[] = [
 ];
 
 /** Sign-in: with a password; in the demo as one of three people; at the very first start with the code from the console. */
-export function SignIn({ welcome }: { welcome: Welcome }) {
+export default function SignIn({ welcome }: { welcome: Welcome }) {
   return (
     <main className="sign-in">
       <div className="sign-in-sheet">

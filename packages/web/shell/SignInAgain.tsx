@@ -8,7 +8,7 @@ import { SIGN_IN } from './sign-in-fields';
 import { shellWords as wording } from './words';
 
 /** Asks to sign in again over what is on screen, so that nothing typed is lost. */
-export function SignInAgain({ isDemo }: { isDemo: boolean }) {
+export default function SignInAgain({ isDemo }: { isDemo: boolean }) {
   const person = usePerson();
   const isOver = useSession((s) => s.isOver);
   const goOn = (id: number) => {

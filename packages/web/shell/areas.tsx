@@ -1,5 +1,6 @@
 import {
   AuditOutlined,
+  ApiOutlined,
   BookOutlined,
   CalendarOutlined,
   ContainerOutlined,
@@ -23,6 +24,7 @@ export const AREAS: readonly { path: string; name: string; icon: ReactNode; wait
       icon: <InboxOutlined />,
       waits: (t) => t.deliveries.reduce((n, d) => n + d.waiting, 0),
     },
+    { path: '/neighbours', name: wording.neighbours, icon: <ApiOutlined /> },
     { path: '/catalogue', name: wording.catalogue, icon: <BookOutlined /> },
     { path: '/headings', name: wording.headings, icon: <TagsOutlined />, waits: (t) => t.lookAlikes },
     { path: '/copies', name: wording.copies, icon: <ContainerOutlined /> },

@@ -23,8 +23,9 @@ export function useShortcuts(): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const { undo, showKeys } = useShell.getState();
-      if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
-        const area = AREAS[Number(event.code.slice(5)) - 1];
+      if (event.altKey && /^Digit\d$/.test(event.code)) {
+        // The tenth is under the nought behind the nine.
+        const area = AREAS[(Number(event.code.slice(5)) + 9) % 10];
         if (!area) return;
         event.preventDefault();
         void navigate(area.path);

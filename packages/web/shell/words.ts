@@ -79,6 +79,7 @@ export const shellWords = {
   // areas
   today: 'Today',
   deliveries: 'Deliveries',
+  neighbours: 'Neighbours',
   catalogue: 'Catalogue',
   headings: 'Headings',
   copies: 'Copies',
@@ -97,7 +98,7 @@ export const shellWords = {
   lastInputsSuggestions: 'Last inputs, suggestions',
   f6ShiftF6: 'F6, Shift F6',
   scanLineListPiece: 'Scan line, list, piece',
-  alt19: 'Alt 1 … 9',
+  alt19: 'Alt 1 … 9, 0',
   theseKeys: 'These keys',
   upDown: 'Up, Down',
   moveInAList: 'Move in a list',

@@ -25,13 +25,18 @@ export function UnknownIsbn({ isbn }: { isbn: string }) {
         </Button>
         {mayEdit ? (
           <>
-            <Button type="primary" onClick={() => void navigate(`/catalogue/brief?isbn=${isbn}`)}>
+            <Button onClick={() => void navigate(`/catalogue/brief?isbn=${isbn}`)}>
               {wording.enterItAsABriefRecord}
             </Button>
             <Button onClick={() => void navigate(`/catalogue/new?starter=book&isbn=${isbn}`)}>
               {wording.makeItsRecord}
             </Button>
           </>
+        ) : null}
+        {mayLoad ? (
+          <Button type="primary" onClick={() => void navigate(`/neighbours?text=${isbn}`)}>
+            {wording.lookAtTheNeighbours}
+          </Button>
         ) : null}
         {mayLoad ? (
           <Button onClick={() => void navigate('/deliveries')}>{wording.loadAFileWithIts}</Button>

@@ -207,6 +207,7 @@ export const catalogueWords = {
   isNotInTheCatalogue:
     'is not in the catalogue. The title may be here without it, or with the number of another edition.',
   searchByTitle: 'Search by title',
+  lookAtTheNeighbours: 'Look for it at the neighbours',
   enterItAsABriefRecord: 'Enter it as a brief record',
   makeItsRecord: 'Make its record',
   loadAFileWithIts: 'Load a file with its record',

@@ -47,7 +47,7 @@ export function HouseForm({ data }: { data: SetUp }) {
       onChange={(v) => set({ [key]: v ?? min })}
     />
   );
-  const choice = <K extends 'punctuation' | 'wordAfterArticle'>(
+  const choice = <K extends 'punctuation' | 'wordAfterArticle' | 'askNeighbours'>(
     key: K,
     options: readonly (readonly [House[K], string])[],
   ) => (
@@ -179,6 +179,16 @@ export function HouseForm({ data }: { data: SetUp }) {
             problem={(name) => problem(`barcodes.${name}`)}
             onChange={(barcodes) => set({ barcodes })}
           />
+        </KitSection>
+        <KitSection title={wording.neighbours}>
+          <KitGrid>
+            <KitField label={wording.howNeighboursAreAsked} problem={problem('askNeighbours')}>
+              {choice('askNeighbours', [
+                ['in turn', wording.inTurn],
+                ['at once', wording.allAtOnce],
+              ])}
+            </KitField>
+          </KitGrid>
         </KitSection>
         <KitSection title={wording.stocktake}>
           <KitGrid>

@@ -3,6 +3,7 @@ import { AreaHead } from '../../parts/AreaHead';
 import { PageButtons } from '../../parts/PageButtons';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
+import { Neighbours } from './Neighbours';
 import { PeopleForm } from './People';
 import { Recipes } from './Recipes';
 import { Starters } from './Starters';
@@ -15,6 +16,7 @@ const PAGES = [
   ['lists', wording.codeLists],
   ['house', wording.houseRules],
   ['suppliers', wording.suppliersAndLabels],
+  ['neighbours', wording.neighbours],
   ['recipes', wording.recipes],
   ['starters', wording.starters],
   ['people', wording.people],
@@ -42,6 +44,8 @@ export default function SetUp() {
           <HouseForm key={data.house.version} data={data} />
         ) : page === 'suppliers' ? (
           <Suppliers />
+        ) : page === 'neighbours' ? (
+          <Neighbours />
         ) : page === 'recipes' ? (
           <Recipes />
         ) : page === 'starters' ? (

@@ -90,7 +90,7 @@ export function useTyped<T extends object>({
 const firstOf = (problems: Problems): string | undefined => Object.values(problems)[0];
 /** `branches[2].code` and `sheet.name` as the dotted names of a form: `branches.2.code`, `name`. */
 const dotted = (path: string) =>
-  path.replace(/\[(\d+)\]/g, '.$1').replace(/^(sheet|roll|settings|recipe)\./, '');
+  path.replace(/\[(\d+)\]/g, '.$1').replace(/^(sheet|roll|settings|recipe|neighbour)\./, '');
 
 /** What a schema or the server refused, by dotted name. */
 export function problemsIn(error: unknown): Problems {

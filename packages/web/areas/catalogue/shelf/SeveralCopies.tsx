@@ -1,4 +1,3 @@
-import { DeleteOutlined } from '@ant-design/icons';
 import { api, type RecordDetail, type Review } from '@osier/contract';
 import { offerCallNumbers } from '@osier/core/callnumbers';
 import type { HouseRules } from '@osier/core/house';
@@ -19,15 +18,13 @@ import {
   cellProblems,
   filledDown,
   GRID_COLUMNS,
-  pastedInto,
   rowLike,
   rowsAt,
-  withCell,
   withScan,
   type GridColumn,
   type GridRow,
 } from './copy-grid';
-import { GridCell } from './GridCell';
+import { CopyGrid } from './CopyGrid';
 import { GridTools } from './GridTools';
 import { shelfWords as wording } from './words';
 
@@ -140,8 +137,6 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
       if (Object.keys(cells).length === 0) complain(problemText(e));
     }
   };
-  const change = (row: number, column: GridColumn, value: string) =>
-    put(rows.map((r, i) => (i === row ? withCell(r, column, value, lists?.locations ?? []) : r)));
   const down = (row: number, column: GridColumn) => {
     if (row + 1 < rows.length) return focus(row + 1, column);
     const last = rows.at(-1)!;
@@ -194,62 +189,17 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
             focus(0, 'barcode');
           }}
         />
-        <div className="grid-scroll">
-          <table ref={grid} className="copy-grid">
-            <thead>
-              <tr>
-                <td />
-                {shown.map((c) => (
-                  <th key={c} scope="col">
-                    {wording.gridColumns[c]}
-                  </th>
-                ))}
-                <td />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((row, i) => (
-                <tr key={i}>
-                  <th scope="row">{i + 1}</th>
-                  {shown.map((column) => (
-                    <GridCell
-                      key={column}
-                      row={row}
-                      at={i}
-                      column={column}
-                      lists={lists}
-                      problem={problems[`${i}.${column}`]}
-                      placeholder={column === 'barcode' && roll !== null ? wording.nextOfTheRoll : undefined}
-                      onFocus={() => setAt({ row: i, column })}
-                      onChange={(value) => change(i, column, value)}
-                      onDown={() => down(i, column)}
-                      onPaste={(text) => {
-                        const pasted = pastedInto(rows, shown, { row: i, column }, text);
-                        if (pasted) put(pasted);
-                        return pasted !== null;
-                      }}
-                    />
-                  ))}
-                  <td>
-                    <Button
-                      size="small"
-                      type="text"
-                      aria-label={wording.removeRow(i + 1)}
-                      icon={<DeleteOutlined />}
-                      disabled={rows.length === 1}
-                      onClick={() => put(rows.filter((_, other) => other !== i))}
-                    />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-        {hiddenProblems(problems, shown).map(([cell, message]) => (
-          <p key={cell} role="alert" className="field-problem">
-            {wording.inRow(Number(cell.split('.')[0]) + 1, message)}
-          </p>
-        ))}
+        <CopyGrid
+          rows={rows}
+          shown={shown}
+          lists={lists}
+          problems={problems}
+          hasRoll={roll !== null}
+          grid={grid}
+          onFocus={setAt}
+          onRows={put}
+          onDown={down}
+        />
         <div className="kit-bar">
           <Button type="primary" onClick={() => void show()}>
             {wording.reviewCopies(meant.length)} <kbd>Ctrl Enter</kbd>
@@ -286,7 +236,3 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
     </>
   );
 }
-
-/** Problems of cells that are not shown. */
-const hiddenProblems = (problems: Readonly<Record<string, string>>, shown: readonly GridColumn[]) =>
-  Object.entries(problems).filter(([cell]) => !shown.some((c) => cell.endsWith(`.${c}`)));

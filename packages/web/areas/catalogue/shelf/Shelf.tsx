@@ -2,6 +2,7 @@ import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
 import { Button, Dropdown } from 'antd';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { call } from '../../../api/call';
 import { refresh } from '../../../api/queries';
 import { problemText } from '../../../api/request';
@@ -19,7 +20,10 @@ type HeldHolding = RecordDetail['holdings'][number];
 
 /** Where a title stands: its holdings with their copies, corrected in place, and the forms that add to them. */
 export function HoldingsOfRecord({ record, copy }: { record: RecordDetail; copy: number | null }) {
-  const [adding, setAdding] = useState<'holding' | 'several' | number | null>(null);
+  const [query] = useSearchParams();
+  const [adding, setAdding] = useState<'holding' | 'several' | number | null>(
+    query.has('copies') ? 'several' : null,
+  );
   const mayEdit = useMay('edit copies');
   return (
     <section aria-label={wording.holdings}>

@@ -1,0 +1,158 @@
+import { Button, Select, type ButtonProps } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { Mark } from '../../parts/Mark';
+import { SideBySide } from '../../parts/SideBySide';
+import { FieldView } from '../../parts/field-editor/FieldView';
+import { useAsking } from './asking-store';
+import type { Candidate } from './candidates';
+import { neighboursWords as wording } from './words';
+
+/** A record held against the book in the hand, large enough for an arm's length, with why it is offered. */
+export function BookPiece({
+  candidate,
+  isBest,
+  others,
+  isbn,
+  isAsking,
+  onCopy,
+}: {
+  candidate: Candidate;
+  isBest: boolean;
+  others: readonly Candidate[];
+  /** What was looked for, in 13 digits; '' for something else. */
+  isbn: string;
+  isAsking: boolean;
+  onCopy: () => void;
+}) {
+  const { facts, neighbour, record, rating, worth, key } = candidate;
+  const { reject, choose } = useAsking();
+  const [beside, setBeside] = useState<string | null>(null);
+  const [hasFields, setHasFields] = useState(false);
+  const copy = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    // While others may still answer with a better one, nothing is to be pressed by the way.
+    if (!isAsking) copy.current?.focus();
+  }, [isAsking]);
+  const other = others.find((o) => o.key === beside);
+  const lines: readonly (readonly [string, string])[] = [
+    [wording.author, facts.author],
+    [wording.edition, facts.edition],
+    [wording.publisher, facts.publisher],
+    [wording.year, facts.year],
+    [wording.pages, facts.pages],
+    [wording.size, facts.size],
+  ];
+  return (
+    <div className="stack book-piece">
+      <p className="faded book-source">
+        {wording.from(neighbour.neighbour.name)}
+        {isBest ? ` · ${wording.best}` : ''}
+      </p>
+      <section aria-label={wording.againstTheBook} className="book-facts">
+        <h2>
+          <bdi>{facts.title}</bdi>
+        </h2>
+        <dl>
+          {lines.map(([name, text]) => (
+            <div key={name}>
+              <dt>{name}</dt>
+              <dd>{text ? <bdi>{text}</bdi> : <span className="faded">{wording.notSaid}</span>}</dd>
+            </div>
+          ))}
+          <div>
+            <dt>{wording.isbn}</dt>
+            <dd className="mono">
+              {facts.isbns.join(', ') || <span className="faded">{wording.notSaid}</span>}
+              {isbn && !facts.isbns.includes(isbn) ? (
+                <p className="book-other-isbn">
+                  <Mark kind="caution" name="" /> {wording.anotherIsbn}
+                </p>
+              ) : null}
+            </dd>
+          </div>
+        </dl>
+      </section>
+      <div className="row">
+        <KeyButton ref={copy} type="primary" letter="c" onClick={onCopy}>
+          {wording.copyThisRecord}
+        </KeyButton>
+        {others.length ? (
+          <KeyButton letter="n" onClick={() => reject(key)}>
+            {wording.notThisOne}
+          </KeyButton>
+        ) : null}
+        {others.length ? (
+          <Select<string | null>
+            aria-label={wording.compareWith}
+            data-key="m"
+            popupMatchSelectWidth={false}
+            value={beside}
+            placeholder={wording.compareWith}
+            allowClear
+            onChange={(next) => setBeside(next ?? null)}
+            options={others.map((o) => ({ value: o.key, label: nameOf(o) }))}
+          />
+        ) : null}
+      </div>
+      {other ? (
+        <>
+          <SideBySide
+            columns={[
+              { name: neighbour.neighbour.name, record: record.marc },
+              { name: nameOf(other), record: other.record.marc },
+            ]}
+          />
+          <Button size="small" className="fix" onClick={() => choose(other.key)}>
+            {wording.from(other.neighbour.neighbour.name)}
+          </Button>
+        </>
+      ) : null}
+      <section className="book-reasons" aria-label={wording.why}>
+        <dl className="facts">
+          <dt>{wording.why}</dt>
+          <dd>{rating.reasons.join(', ') || wording.notKnown}</dd>
+          {rating.doubts.length ? (
+            <>
+              <dt>{wording.against}</dt>
+              <dd>{rating.doubts.join(', ')}</dd>
+            </>
+          ) : null}
+          {worth.lacks.length ? (
+            <>
+              <dt>{wording.lacks}</dt>
+              <dd>{worth.lacks.join(', ')}</dd>
+            </>
+          ) : null}
+          <dt>{wording.classes}</dt>
+          <dd className="mono">{worth.classes.join(', ') || wording.notSaid}</dd>
+          <dt>{wording.changed}</dt>
+          <dd>{worth.date || wording.notKnown}</dd>
+        </dl>
+        {record.told.length ? (
+          <p className="faded">
+            {wording.repaired}: {record.told.join(' ')}
+          </p>
+        ) : null}
+        {record.left.length ? <p className="faded">{wording.leftOut(record.left.join(', '))}</p> : null}
+      </section>
+      <Button size="small" className="fix" aria-expanded={hasFields} onClick={() => setHasFields(!hasFields)}>
+        {wording.allFields}
+      </Button>
+      {hasFields ? <FieldView record={record.marc} findings={[]} /> : null}
+    </div>
+  );
+}
+
+const nameOf = ({ neighbour, facts }: Candidate): string =>
+  [neighbour.neighbour.name, facts.edition, facts.year].filter(Boolean).join(', ');
+
+/** A button with the letter that presses it. */
+const KeyButton = ({
+  letter,
+  children,
+  ...rest
+}: ButtonProps & { letter: string; ref?: React.Ref<HTMLButtonElement> }) => (
+  <Button size="large" data-key={letter} {...rest}>
+    {children} <kbd>{letter}</kbd>
+  </Button>
+);

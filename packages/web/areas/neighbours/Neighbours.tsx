@@ -1,0 +1,198 @@
+import { api } from '@osier/contract';
+import { Button, Input, type InputRef } from 'antd';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useApi } from '../../api/queries';
+import { AreaHead } from '../../parts/AreaHead';
+import { useHouse } from '../../parts/use-house';
+import { WorkSplit } from '../../parts/WorkSplit';
+import { useMay } from '../../shell/person';
+import { useTakesScans } from '../../shell/scan-target';
+import { useAsking } from './asking-store';
+import { BookPiece } from './BookPiece';
+import { inOffer, shownCandidate, worksOf } from './candidates';
+import { CopyPiece } from './CopyPiece';
+import './neighbours.css';
+import { NeighboursOverview } from './NeighboursOverview';
+import { OwnRecords } from './OwnRecords';
+import { Results } from './Results';
+import { neighboursWords as wording } from './words';
+
+/** Looks for the book in the hand among other libraries, and copies its record. */
+export default function Neighbours() {
+  const [query] = useSearchParams();
+  const navigate = useNavigate();
+  const text = query.get('text') ?? '';
+  const copied = query.get('copy');
+  const mayCopy = useMay('take in deliveries');
+  const { data: neighbours } = useApi(api.neighbours.list);
+  const { data: looked } = useApi(
+    api.neighbours.lookup,
+    text === '' || !mayCopy ? null : { query: { text } },
+  );
+  const { text: asked, answers, chosen, rejected, begin, clear } = useAsking();
+  const house = useHouse();
+  const lookFor = useCallback(
+    (next: string) =>
+      void navigate(next.trim() ? `/neighbours?text=${encodeURIComponent(next.trim())}` : '/neighbours'),
+    [navigate],
+  );
+  useEffect(() => {
+    if (text === '') return clear();
+    if (!looked || looked.problem !== null || asked === text) return;
+    // What is here already comes first; the others are asked when the person says so.
+    if (!looked.own.some((o) => o.sure)) begin(text, looked.ask, looked.inTurn);
+  }, [text, looked, asked, begin, clear]);
+  const works = useMemo(
+    () =>
+      asked === text && neighbours
+        ? worksOf(answers, neighbours, { language: 'eng', classTag: classTagOf(house?.callNumbers) })
+        : [],
+    [asked, text, answers, neighbours, house],
+  );
+  const all = inOffer(works);
+  const shown = shownCandidate(all, copied ?? chosen, rejected);
+  const isAsking = Object.values(answers).includes('asking');
+  const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
+  const out = used.filter((n) => n.out).length;
+  const at = (copy: string | null) =>
+    `/neighbours?text=${encodeURIComponent(text)}${copy === null ? '' : `&copy=${encodeURIComponent(copy)}`}`;
+  return (
+    <>
+      <AreaHead
+        name={wording.neighbours}
+        state={
+          neighbours === undefined
+            ? ''
+            : used.length === 0
+              ? wording.noneIsSetUp
+              : out
+                ? wording.someDoNot(out, used.length)
+                : wording.allAnswer(used.length)
+        }
+      >
+        <Link to="/set-up?show=neighbours">{wording.setUpNeighbours}</Link>
+      </AreaHead>
+      <WorkSplit
+        share={36}
+        open={shown !== null}
+        list={
+          <div className="lookup">
+            <LookupBox
+              key={text}
+              text={text}
+              problem={looked?.problem ?? null}
+              isHeld={copied !== null}
+              onLook={lookFor}
+            />
+            {looked?.own.length ? (
+              <OwnRecords
+                own={looked.own}
+                isAsked={asked === text}
+                onAsk={() => begin(text, looked.ask, looked.inTurn)}
+              />
+            ) : null}
+            {asked === text && text !== '' && neighbours ? (
+              <Results
+                works={works}
+                shown={shown?.key ?? null}
+                neighbours={neighbours}
+                ask={looked?.ask ?? []}
+                text={text}
+                isCopying={copied !== null}
+              />
+            ) : null}
+          </div>
+        }
+        piece={
+          shown === null ? (
+            <NeighboursOverview neighbours={used} inTurn={house?.askNeighbours !== 'at once'} />
+          ) : copied !== null ? (
+            <CopyPiece
+              key={`${text} ${shown.key}`}
+              candidate={shown}
+              others={all.filter((c) => c.key !== shown.key)}
+              path={at(shown.key)}
+              onBack={() => void navigate(at(null))}
+              onCopied={() => {
+                clear();
+                void navigate('/neighbours');
+              }}
+            />
+          ) : (
+            <BookPiece
+              key={shown.key}
+              candidate={shown}
+              isBest={shown.key === all[0]?.key}
+              others={all.filter((c) => c.key !== shown.key)}
+              isbn={looked?.sought.startsWith('ISBN ') ? looked.sought.slice(5) : ''}
+              isAsking={isAsking}
+              onCopy={() => void navigate(at(shown.key))}
+            />
+          )
+        }
+      />
+    </>
+  );
+}
+
+/** The tag of the class numbers of a house: that of the scheme of its first rule, else Dewey’s. */
+const classTagOf = (rules: readonly { readonly scheme: string }[] | undefined): string =>
+  rules?.[0]?.scheme === 'lc' ? '050' : '082';
+
+/** The box that waits for the next book. */
+function LookupBox({
+  text,
+  problem,
+  isHeld,
+  onLook,
+}: {
+  text: string;
+  problem: string | null;
+  /** A book is being copied: scans go to it. */
+  isHeld: boolean;
+  onLook: (text: string) => void;
+}) {
+  const [typed, setTyped] = useState(text);
+  const input = useRef<InputRef>(null);
+  useEffect(() => {
+    if (!isHeld && (text === '' || problem !== null)) input.current?.focus({ cursor: 'all' });
+  }, [text, problem, isHeld]);
+  useTakesScans(wording.theIsbn, isHeld ? null : onLook);
+  return (
+    <form
+      className="lookup-box"
+      role="search"
+      aria-label={wording.lookUp}
+      onSubmit={(e) => {
+        e.preventDefault();
+        onLook(typed);
+      }}
+    >
+      <label>
+        {wording.isbnOrWords}
+        <Input
+          ref={input}
+          data-takes-codes="scan"
+          size="large"
+          value={typed}
+          autoComplete="off"
+          status={problem ? 'error' : ''}
+          placeholder={wording.scanTheIsbn}
+          aria-invalid={problem !== null}
+          aria-describedby={problem ? 'lookup-problem' : undefined}
+          onChange={(e) => setTyped(e.target.value)}
+          allowClear
+        />
+      </label>
+      <Button htmlType="submit" size="large">
+        {wording.lookUp}
+      </Button>
+      {problem ? (
+        <p id="lookup-problem" role="alert" className="field-problem">
+          {problem}
+        </p>
+      ) : null}
+    </form>
+  );
+}
