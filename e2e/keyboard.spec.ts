@@ -77,7 +77,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await page.keyboard.press('Escape');
 
   // Two names become one.
-  await page.keyboard.press('Alt+4');
+  await page.keyboard.press('Alt+5');
   await tabTo(page, page.getByRole('listbox', { name: 'Look-alikes' }));
   await page.keyboard.press('ArrowDown');
   await press(page, page.getByRole('button', { name: /^Merge 2 headings/ }));
@@ -86,7 +86,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(status(page)).toContainText('Merged 2 headings');
 
   // A discard, scanned from outside any field.
-  await page.keyboard.press('Alt+6');
+  await page.keyboard.press('Alt+7');
   await press(page, page.getByRole('button', { name: 'Start a list' }));
   await pickByKeyboard(page, 'Branch', 'Hallow');
   await press(page, page.getByRole('button', { name: 'Start the list' }));
@@ -104,7 +104,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(status(page)).toContainText('Withdrew 1 copy');
 
   // A shelf scanned by hand.
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await press(page, page.getByRole('button', { name: 'Start a stocktake' }));
   await tabTo(page, page.getByRole('textbox', { name: 'Name' }));
   await page.keyboard.type('By hand');
@@ -120,7 +120,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(page.getByText('3 scans', { exact: true })).toBeVisible();
 
   // And the last act taken back.
-  await page.keyboard.press('Alt+8');
+  await page.keyboard.press('Alt+9');
   await tabTo(page, page.getByRole('listbox', { name: 'Entries' }));
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
@@ -135,7 +135,7 @@ test('keys that come faster than pieces open are all obeyed', async ({ page }) =
   await page.goto('/');
   await press(page, page.getByRole('button', { name: 'Nell Arkwright' }));
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
-  await page.keyboard.press('Alt+3');
+  await page.keyboard.press('Alt+4');
   const list = page.getByRole('listbox', { name: 'Records' });
   await list.evaluate((e) => {
     for (let i = 0; i < 4; i++)

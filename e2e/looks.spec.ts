@@ -4,12 +4,14 @@ import { accessible, fromPersonMenu, signIn, test } from './helpers';
 const AREAS = [
   '/today',
   '/deliveries',
+  '/neighbours',
   '/catalogue/10',
   '/headings',
   '/copies',
   '/copies/all',
   '/stocktake',
   '/set-up?show=house',
+  '/set-up?show=neighbours',
   '/copies/labels?record=10',
   '/catalogue?show=links',
 ];

@@ -20,7 +20,7 @@ test('what is found is put on a pile, more is scanned onto it, a recipe is run o
   await expect(page.getByRole('dialog')).toHaveCount(0);
 
   // Scanned onto from anywhere in the area, each thing once.
-  await page.keyboard.press('Alt+5');
+  await page.keyboard.press('Alt+6');
   await page.getByRole('option', { name: /Wattles/ }).click();
   await expect(page.getByText(`${count} records · started by Nell Arkwright`)).toBeVisible();
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());

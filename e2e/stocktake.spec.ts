@@ -7,7 +7,7 @@ test('a walk goes on without network: scans wait on the device, the page opens a
 }) => {
   test.setTimeout(120_000);
   await signIn(page);
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await page.getByRole('button', { name: 'Start a stocktake' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Without network');
   await pick(page, 'Branch', 'Millrace');

@@ -90,6 +90,7 @@ export type NeighbourRow = ValueOf<typeof neighbourRow>;
 const foundRecord = shape({
   marc: marcSchema,
   left: listOf(text()),
+  changed: text(),
   told: listOf(text()),
   errors: whole(),
   warnings: whole(),

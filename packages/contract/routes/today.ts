@@ -33,6 +33,8 @@ const outside = shape({
   loansDesk: wordOf(['none', 'here', 'silent']),
   /** ISO date and time since when it has been so; null for one that is not set up. */
   since: orNull(text()),
+  /** Neighbours that do not answer and are left out for a while. */
+  neighbours: listOf(shape({ id: whole(), name: text(), why: text(), until: text() })),
 });
 /** Whether the services outside answer. */
 export type OutsideStanding = ValueOf<typeof outside>;

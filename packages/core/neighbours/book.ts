@@ -1,4 +1,4 @@
-import { briefOf, isbns } from '../access';
+import { briefOf, isbns, withoutEndPunctuation } from '../access';
 import { dataFields, first, firstValue, runningText, type MarcRecord } from '../marc';
 
 /** What of a record is held against the book in the hand, as text; '' for what it does not say. */
@@ -16,7 +16,8 @@ export interface BookFacts {
   readonly cover: string;
 }
 
-const bare = (text: string | undefined): string => (text ?? '').replace(/\s*[:;,/+]\s*$/, '').trim();
+const bare = (text: string | undefined): string =>
+  withoutEndPunctuation((text ?? '').replace(/\s*\+\s*$/, ''));
 
 /** What can be seen on the book itself. */
 export function bookFacts(record: MarcRecord): BookFacts {

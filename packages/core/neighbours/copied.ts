@@ -1,10 +1,13 @@
 import { controlValue, dataFields, field, first, type Field, type MarcRecord } from '../marc';
+import { recordDate } from './level';
 
 /** A record of another library as it begins here, and what of it was left out. */
 export interface Copied {
   readonly marc: MarcRecord;
   /** Tags of fields that are the other library's own, each once. */
   readonly left: readonly string[];
+  /** When the other library changed it last, as an ISO date; '' where it does not say. */
+  readonly changed: string;
 }
 
 /**
@@ -24,7 +27,7 @@ export function copiedRecord(record: MarcRecord): Copied {
   const fields: Field[] =
     number === '' || others.includes(system) ? kept : withSystemNumber(kept, field('035', '  ', 'a', system));
   const left = new Set(record.fields.filter((f) => isOwn(f.tag) && !/^00/.test(f.tag)).map((f) => f.tag));
-  return { marc: { leader: record.leader, fields }, left: [...left].sort() };
+  return { marc: { leader: record.leader, fields }, left: [...left].sort(), changed: recordDate(record) };
 }
 
 /** In its place by tag, behind others of the same. */

@@ -1,3 +1,4 @@
+import { codeName } from '../format';
 import { dataFields, firstValue, isData, type MarcRecord } from '../marc';
 import { encodingLevel, recordDate } from './level';
 
@@ -95,8 +96,8 @@ export function ratingOf(found: Weighed, taste: HouseTaste): Rating {
   if (worth.level === 'full level' || worth.level === 'full level, material not examined')
     add(15, worth.level);
   else if (worth.level !== '') add(-15, worth.level);
-  if (worth.cataloguedIn === taste.language) add(10, `catalogued in ${taste.language}`);
-  else if (worth.cataloguedIn !== '') add(-20, `catalogued in ${worth.cataloguedIn}`);
+  if (worth.cataloguedIn === taste.language) add(10, `catalogued in ${languageName(taste.language)}`);
+  else if (worth.cataloguedIn !== '') add(-20, `catalogued in ${languageName(worth.cataloguedIn)}`);
   if (worth.classes.some((c) => c.startsWith(taste.classTag))) add(10, 'has a class number in our scheme');
   if (worth.subjects)
     add(
@@ -120,3 +121,5 @@ export function ratingOf(found: Weighed, taste: HouseTaste): Rating {
     doubts: bySize.filter(([n]) => n < 0).map(([, said]) => said),
   };
 }
+
+const languageName = (code: string): string => codeName('languages', code) ?? code;

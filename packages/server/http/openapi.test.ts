@@ -59,9 +59,15 @@ test('bodies, queries and answers are described part by part', async () => {
 });
 
 test.each<[string, string, number, unknown, RegExp | null]>([
-  ['GET', '/outside', 200, { loansDesk: 'here', since: null }, null],
-  ['GET', '/outside', 200, { loansDesk: 'gone', since: null }, /loansDesk/],
-  ['GET', '/outside', 200, { loansDesk: 'here', since: null, more: 1 }, /unspecified keys: more/],
+  ['GET', '/outside', 200, { loansDesk: 'here', since: null, neighbours: [] }, null],
+  ['GET', '/outside', 200, { loansDesk: 'gone', since: null, neighbours: [] }, /loansDesk/],
+  [
+    'GET',
+    '/outside',
+    200,
+    { loansDesk: 'here', since: null, neighbours: [], more: 1 },
+    /unspecified keys: more/,
+  ],
   ['POST', '/copies', 200, { id: 1, entry: 2, sentence: '' }, /the contract says 201/],
   ['POST', '/copies', 201, { id: 1, entry: '2', sentence: '' }, /entry must be a `number`/],
   ['GET', '/daybook/7', 409, {}, /not in the contract/],

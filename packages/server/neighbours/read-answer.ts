@@ -19,6 +19,8 @@ export interface FoundRecord {
   readonly marc: MarcRecord;
   /** Tags of its own fields that were left out. */
   readonly left: readonly string[];
+  /** When the neighbour changed it last, as an ISO date; '' where it does not say. */
+  readonly changed: string;
   /** What was repaired in reading it, as sentences. */
   readonly told: readonly string[];
   readonly errors: number;
@@ -63,13 +65,14 @@ export function readAnswer({ answer, house, recipe, source }: AnswerWork): ReadA
         : []),
     ],
     records: fit.map(({ record, repairs }): FoundRecord => {
-      const { marc, left } = copiedRecord(record);
+      const { marc, left, changed } = copiedRecord(record);
       const cleaned = clean ? clean(marc).record : marc;
       const findings = checker.check(cleaned);
       const of = (severity: string) => findings.filter((f) => f.severity === severity).length;
       return {
         marc: cleaned,
         left,
+        changed,
         told: repairs.slice(0, MOST_TOLD).map((r) => r.message),
         errors: of('error'),
         warnings: of('warning'),

@@ -2,7 +2,7 @@ import { api, type OutsideStanding, type Today } from '@osier/contract';
 import { listEntries } from '../daybook/entries';
 import { labelOfAny } from '@osier/core/kinds';
 import { route, type Route } from '../http/route';
-import type { LoansDesk } from '../loans/ports';
+import { listNeighbours } from '../neighbours/neighbours';
 import type { Services } from '../services';
 import { disputed, disputedCount } from '../store/disputed';
 import { totals } from '../projections/counts';
@@ -51,15 +51,19 @@ export const todayRoutes = (services: Services): Route[] => [
       why,
     })),
   ),
-  route(api.overview.outside, standingOf(services.loans)),
+  route(api.overview.outside, standingOf(services)),
 ];
 
-/** Whether the loans desk answers, and since when it has been so, as far as this server has seen. */
-function standingOf(loans: LoansDesk): () => Promise<OutsideStanding> {
-  let last: OutsideStanding = { loansDesk: 'none', since: null };
+/** Whether the services outside answer, and since when the loans desk has been so, as far as this server has seen. */
+function standingOf(services: Services): () => Promise<OutsideStanding> {
+  const { loans } = services;
+  let last: Pick<OutsideStanding, 'loansDesk' | 'since'> = { loansDesk: 'none', since: null };
   return async () => {
     const loansDesk = !loans.configured ? 'none' : (await loans.reachable()) ? 'here' : 'silent';
     if (loansDesk !== last.loansDesk) last = { loansDesk, since: new Date().toISOString() };
-    return last;
+    const neighbours = (await listNeighbours(services)).flatMap(({ id, neighbour, out }) =>
+      out && neighbour.isUsed ? [{ id, name: neighbour.name, why: out.why, until: out.until }] : [],
+    );
+    return { ...last, neighbours };
   };
 }

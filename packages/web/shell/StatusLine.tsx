@@ -23,6 +23,7 @@ export function StatusLine() {
   const unsaved = unsavedWork(drafts);
   const outside = useApi(api.overview.outside);
   const desk = outside.data && LOANS_DESK[outside.data.loansDesk];
+  const out = outside.data?.neighbours.length ?? 0;
   return (
     <footer className="status-line">
       <div className="status-last" role="status" data-tone={last?.tone}>
@@ -69,6 +70,12 @@ export function StatusLine() {
           {desk ? (
             <>
               <StateShape kind={desk.kind} /> {desk.text}
+              {out ? (
+                <>
+                  {' '}
+                  <StateShape kind="caution" /> {wording.neighboursOut(out)}
+                </>
+              ) : null}
             </>
           ) : (
             wording.status

@@ -71,6 +71,11 @@ export function StatusPanel({ onLeave }: { onLeave: () => void }) {
           {outside.since ? wording.since(when(outside.since)) : ''}
         </p>
       ) : null}
+      {outside?.neighbours.map((n) => (
+        <p key={n.id}>
+          <Mark kind="caution" name="" /> {wording.neighbourOut(n.name, n.why, when(n.until))}
+        </p>
+      ))}
     </div>
   );
 }

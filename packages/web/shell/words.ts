@@ -76,6 +76,8 @@ export const shellWords = {
   myBranchFormsBeginWith: 'My branch: forms begin with it',
   noBranch: 'No branch',
   person: 'Person',
+  neighboursOut: (n: number) => (n === 1 ? '1 neighbour is left out' : `${n} neighbours are left out`),
+  neighbourOut: (name: string, why: string, until: string) => `${name}: ${why} Left out until ${until}.`,
   // areas
   today: 'Today',
   deliveries: 'Deliveries',

@@ -15,6 +15,8 @@ export function BookPiece({
   isbn,
   isAsking,
   onCopy,
+  onEditions,
+  onBack,
 }: {
   candidate: Candidate;
   isBest: boolean;
@@ -23,6 +25,10 @@ export function BookPiece({
   isbn: string;
   isAsking: boolean;
   onCopy: () => void;
+  /** Looks for other editions by what is typed for them. */
+  onEditions: (text: string) => void;
+  /** Back to the list, where there is room for one of both only. */
+  onBack: () => void;
 }) {
   const { facts, neighbour, record, rating, worth, key } = candidate;
   const { reject, choose } = useAsking();
@@ -44,6 +50,9 @@ export function BookPiece({
   ];
   return (
     <div className="stack book-piece">
+      <Button size="small" className="fix only-narrow" onClick={onBack}>
+        {wording.backToTheList}
+      </Button>
       <p className="faded book-source">
         {wording.from(neighbour.neighbour.name)}
         {isBest ? ` · ${wording.best}` : ''}
@@ -81,6 +90,11 @@ export function BookPiece({
             {wording.notThisOne}
           </KeyButton>
         ) : null}
+        {isbn ? (
+          <KeyButton letter="e" onClick={() => onEditions(editionsOf(candidate))}>
+            {wording.otherEditions}
+          </KeyButton>
+        ) : null}
         {others.length ? (
           <Select<string | null>
             aria-label={wording.compareWith}
@@ -102,31 +116,20 @@ export function BookPiece({
               { name: nameOf(other), record: other.record.marc },
             ]}
           />
-          <Button size="small" className="fix" onClick={() => choose(other.key)}>
-            {wording.from(other.neighbour.neighbour.name)}
-          </Button>
+          <div className="row">
+            <Button size="small" onClick={() => choose(other.key)}>
+              {wording.takeThatOne(other.neighbour.neighbour.name)}
+            </Button>
+          </div>
         </>
       ) : null}
       <section className="book-reasons" aria-label={wording.why}>
-        <dl className="facts">
-          <dt>{wording.why}</dt>
-          <dd>{rating.reasons.join(', ') || wording.notKnown}</dd>
-          {rating.doubts.length ? (
-            <>
-              <dt>{wording.against}</dt>
-              <dd>{rating.doubts.join(', ')}</dd>
-            </>
-          ) : null}
-          {worth.lacks.length ? (
-            <>
-              <dt>{wording.lacks}</dt>
-              <dd>{worth.lacks.join(', ')}</dd>
-            </>
-          ) : null}
-          <dt>{wording.classes}</dt>
-          <dd className="mono">{worth.classes.join(', ') || wording.notSaid}</dd>
-          <dt>{wording.changed}</dt>
-          <dd>{worth.date || wording.notKnown}</dd>
+        <dl>
+          <Reason name={wording.why}>{rating.reasons.join(', ') || wording.notKnown}</Reason>
+          {rating.doubts.length ? <Reason name={wording.against}>{rating.doubts.join(', ')}</Reason> : null}
+          {worth.lacks.length ? <Reason name={wording.lacks}>{worth.lacks.join(', ')}</Reason> : null}
+          <Reason name={wording.classes}>{worth.classes.join(', ') || wording.notSaid}</Reason>
+          <Reason name={wording.changed}>{worth.date || wording.notKnown}</Reason>
         </dl>
         {record.told.length ? (
           <p className="faded">
@@ -135,9 +138,11 @@ export function BookPiece({
         ) : null}
         {record.left.length ? <p className="faded">{wording.leftOut(record.left.join(', '))}</p> : null}
       </section>
-      <Button size="small" className="fix" aria-expanded={hasFields} onClick={() => setHasFields(!hasFields)}>
-        {wording.allFields}
-      </Button>
+      <div className="row">
+        <Button size="small" aria-expanded={hasFields} onClick={() => setHasFields(!hasFields)}>
+          {wording.allFields}
+        </Button>
+      </div>
       {hasFields ? <FieldView record={record.marc} findings={[]} /> : null}
     </div>
   );
@@ -156,3 +161,14 @@ const KeyButton = ({
     {children} <kbd>{letter}</kbd>
   </Button>
 );
+
+const Reason = ({ name, children }: { name: string; children: string }) => (
+  <div>
+    <dt>{name}</dt>
+    <dd>{children}</dd>
+  </div>
+);
+
+/** What finds other editions of a book: the words of its title and the surname. */
+const editionsOf = ({ description: { main, author } }: Candidate): string =>
+  [main, author.split(' ')[0] ?? ''].filter(Boolean).join(' / ');

@@ -92,6 +92,8 @@ function Copying({
     title: facts.title,
     path,
   });
+  // The control number is given when it is saved.
+  const findings = edit.findings.filter((f) => f.rule !== 'control-number');
   const branch = mine || (lists.branches[0]?.code ?? '');
   const [rows, setRows] = useState<readonly GridRow[]>(() => [
     firstCopy(prepared.marc, house, {
@@ -117,7 +119,7 @@ function Copying({
   }, []);
   const focus = useCallback((row: number, column: GridColumn) => {
     setTimeout(() =>
-      grid.current?.querySelector<HTMLElement>(`[data-cell="${row} ${column}"] input`)?.focus(),
+      grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"] input`)?.select(),
     );
   }, []);
   useEffect(() => focus(0, 'barcode'), [focus]);
@@ -129,7 +131,7 @@ function Copying({
     });
     setProblems(own);
     if (Object.keys(own).length) return;
-    const errors = edit.findings.filter((f) => f.severity === 'error').map((f) => f.message);
+    const errors = findings.filter((f) => f.severity === 'error').map((f) => f.message);
     if (!isMeant && (prepared.alike.length || errors.length))
       return setAsking({ with: copies, problems: errors });
     setSending(true);
@@ -163,14 +165,16 @@ function Copying({
       setSending(false);
     }
   };
+  const refused = useRef(problems);
   const sending = useRef(send);
   useEffect(() => {
     sending.current = send;
+    refused.current = problems;
   });
   const scan = useCallback(
     (code: string) => {
       if (readIsbn(code)?.isbn13) return complain(wording.finishThisBook);
-      const next = withScan(latest.current, code);
+      const next = withScan(withoutRefused(latest.current, refused.current), code);
       put(next.rows);
       if (next.rows.every((r) => r.barcode !== '')) void sending.current(next.rows, false);
       else focus(next.at + 1, 'barcode');
@@ -276,7 +280,13 @@ function Copying({
           isTakeable={(pair) => !isTakenField(pair.change === 'changed' ? pair.after.tag : pair.field.tag)}
         />
       ) : null}
-      <FieldView record={edit.marc} findings={edit.findings} edit={edit} />
+      <FieldView record={edit.marc} findings={findings} edit={edit} />
     </div>
   );
 }
+
+/** The rows without the barcodes that were refused, so that the next scan takes the place of one. */
+const withoutRefused = (
+  rows: readonly GridRow[],
+  problems: Readonly<Record<string, string>>,
+): readonly GridRow[] => rows.map((row, i) => (problems[`${i}.barcode`] ? { ...row, barcode: '' } : row));

@@ -43,6 +43,9 @@ export default function Neighbours() {
     // What is here already comes first; the others are asked when the person says so.
     if (!looked.own.some((o) => o.sure)) begin(text, looked.ask, looked.inTurn);
   }, [text, looked, asked, begin, clear]);
+  // Where list and piece have no room beside each other, the list comes back for as long as nothing else is chosen.
+  const [isListed, setListed] = useState(false);
+  useEffect(() => setListed(false), [text, chosen, rejected]);
   const works = useMemo(
     () =>
       asked === text && neighbours
@@ -75,7 +78,7 @@ export default function Neighbours() {
       </AreaHead>
       <WorkSplit
         share={36}
-        open={shown !== null}
+        open={shown !== null && !isListed}
         list={
           <div className="lookup">
             <LookupBox
@@ -128,6 +131,8 @@ export default function Neighbours() {
               isbn={looked?.sought.startsWith('ISBN ') ? looked.sought.slice(5) : ''}
               isAsking={isAsking}
               onCopy={() => void navigate(at(shown.key))}
+              onEditions={lookFor}
+              onBack={() => setListed(true)}
             />
           )
         }

@@ -1,6 +1,7 @@
 import { api } from '@osier/contract';
 import { create } from 'zustand';
 import { call } from '../../api/call';
+import { queries } from '../../api/queries';
 import { problemText } from '../../api/request';
 import type { AnswerSoFar } from './candidates';
 
@@ -41,6 +42,9 @@ export const useAsking = create<Asking>((set, get) => {
       const query = { text, ...(anyway && { anyway: '1' }) };
       const answer = await call(api.neighbours.find, { params: { id: neighbour }, query, signal });
       put(answer);
+      // Whether it is left out from now on, or no longer, is told in other places too.
+      if (anyway || answer.state === 'failed')
+        for (const path of ['/neighbours', '/outside']) void queries.invalidateQueries({ queryKey: [path] });
       return answer.state === 'found' && answer.records.length > 0;
     } catch (e) {
       const message = problemText(e);

@@ -52,7 +52,7 @@ function candidateOf(
   taste: HouseTaste,
 ): Candidate {
   const { marc, errors, warnings } = record;
-  const worth = worthOf(marc);
+  const worth = { ...worthOf(marc), date: record.changed };
   const { trust, materials } = neighbour.neighbour;
   return {
     key: `${neighbour.id} ${i}`,

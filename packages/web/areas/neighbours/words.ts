@@ -9,7 +9,7 @@ export const neighboursWords = {
   setUpNeighbours: 'Set up neighbours',
   // The box
   isbnOrWords: 'ISBN, or title / surname',
-  scanTheIsbn: 'Scan the ISBN, or type “eels of osmere / fenn”',
+  scanTheIsbn: 'Scan, or type: eels of osmere / fenn',
   lookUp: 'Look up',
   clear: 'Clear',
   theIsbn: 'the ISBN box',
@@ -54,6 +54,9 @@ export const neighboursWords = {
   anotherIsbn: 'The record does not have the number you looked for.',
   copyThisRecord: 'Copy this record',
   notThisOne: 'Not this one',
+  backToTheList: 'Back to the list',
+  otherEditions: 'Other editions',
+  takeThatOne: (name: string) => `Show that of ${name}`,
   compareWith: 'Compare with…',
   from: (name: string) => `From ${name}`,
   best: 'Best of those found',

@@ -51,7 +51,7 @@ export function TryNeighbour({
           {wording.tryIt} <kbd>t</kbd>
         </Button>
       </div>
-      <div role="status">
+      <div role="status" className="stack try-result">
         {problem ? <p className="field-problem">{problem}</p> : null}
         {trial ? <Trial trial={trial} onIndexes={onIndexes} /> : null}
       </div>
@@ -76,7 +76,7 @@ function Trial({
         <p key={t}>{t}</p>
       ))}
       {titles.length ? (
-        <ul>
+        <ul className="try-titles">
           {titles.map((title, i) => (
             <li key={i}>
               <bdi>{title}</bdi>
@@ -95,9 +95,11 @@ function Trial({
             {wording.itsIndexes(explained.indexes.length)}:{' '}
             <span className="mono">{explained.indexes.slice(0, 40).join(', ')}</span>
           </p>
-          <Button size="small" className="fix" onClick={() => onIndexes(explained.suggested)}>
-            {wording.useTheseIndexes}
-          </Button>
+          <div className="row">
+            <Button size="small" onClick={() => onIndexes(explained.suggested)}>
+              {wording.useTheseIndexes}
+            </Button>
+          </div>
         </>
       ) : (
         <p className="faded">{wording.itExplainsNothing}</p>
