@@ -27,6 +27,7 @@ import { sip2LoansDesk } from './loans/sip2';
 import { errorForLog } from './log-error';
 import { askingNeighbours } from './neighbours/asking';
 import { secretsOf } from './neighbours/secrets';
+import { lookUpBooks } from './neighbours/look-up-books';
 import { sruNeighbours } from './neighbours/sru';
 import { z3950Neighbours } from './neighbours/yaz-client';
 import { peopleOf } from './people/people';
@@ -130,6 +131,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('withdraw-copies', withdrawMany(services));
   jobs.register('close-stocktake', closeStocktake(services));
   jobs.register('rebuild-keys', rebuildKeys(services));
+  jobs.register('look-up-books', lookUpBooks(services));
   jobs.register('try-links', tryAllLinks(services));
   jobs.register('check-records', checkAllRecords(services));
   await clearLeftOvers(settings.data);

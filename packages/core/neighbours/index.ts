@@ -24,3 +24,5 @@ export type { Copied } from './copied';
 export { copiedRecord } from './copied';
 export type { BookFacts } from './book';
 export { bookFacts } from './book';
+export type { BookRecord, BookState } from './book-list';
+export { BOOK_STATES, chosenForBook } from './book-list';

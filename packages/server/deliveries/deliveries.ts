@@ -10,6 +10,7 @@ import type { Services } from '../services';
 import { commit } from '../store/commit';
 import { authorityPath } from '../headings/authority-rows';
 import { keepFile } from './keep-file';
+import type { Transaction } from '../store/database';
 import { keptValue } from '../store/kept-json';
 import { supplierOf } from './settings';
 import { deliveriesWithCounts, firstOfSameFile } from './queries';
@@ -40,42 +41,58 @@ export async function takeIn(
         `${quoted(name)} was not loaded. This is not MARC: no record can be read in it.`,
       );
     await rename(kept.path, deliveryPath(settings.data, sha256));
-    const id = await store.nextIds('delivery', 1);
-    // Nothing that it decides can become false: a delivery keeps the settings it came with.
-    const sheets = await store.find('sheet', {
-      order: [
-        ['name', 'ASC'],
-        ['id', 'ASC'],
-      ],
+    const begun = await beginDelivery({ store, jobs }, person, {
+      ...{ name, bytes, sha256, format: recognised.format },
+      beginning,
     });
-    const fits = sheetFor(
-      name,
-      beginning.slice(0, FIRST),
-      sheets.map((s) => ({ ...s.value, id: s.id })),
-    );
-    const value: Delivery = {
-      name,
-      format: recognised.format,
-      bytes,
-      sha256,
-      arrived: new Date().toISOString(),
-      sheet: fits && { id: fits.sheet.id, name: fits.sheet.name, why: fits.why },
-      settings: fits ? settingsOf(sheets.find((s) => s.id === fits.sheet.id)!.value) : DEFAULT_SETTINGS,
-    };
-    await commit(store, {
-      did: { act: 'deliver', names: { delivery: name } },
-      person,
-      changes: [creation('delivery', id, value)],
-      also: async (tx) => {
-        const begun = { delivery: id, state: 'reading', unreadable: 0, repaired: 0 } as const;
-        await store.table('readings').insert(begun, tx);
-      },
-    });
-    const job = await jobs.begin('read-delivery', `Reading ${name}`, person, { delivery: id });
-    return { delivery: id, job: job.id, authorities: null };
+    return { ...begun, authorities: null };
   } finally {
     await rm(kept.path, { force: true });
   }
+}
+
+/** Makes a delivery of a file that is kept under its digest, and starts reading it. */
+export async function beginDelivery(
+  { store, jobs }: Pick<Services, 'store' | 'jobs'>,
+  person: number,
+  file: Pick<Delivery, 'name' | 'format' | 'bytes' | 'sha256'> & {
+    readonly beginning: readonly MarcRecord[];
+    /** What else is written with it. */
+    readonly also?: (delivery: number, tx: Transaction) => Promise<void>;
+  },
+): Promise<{ delivery: number; job: number }> {
+  const { beginning, also, ...of } = file;
+  const id = await store.nextIds('delivery', 1);
+  // Nothing that it decides can become false: a delivery keeps the settings it came with.
+  const sheets = await store.find('sheet', {
+    order: [
+      ['name', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
+  const fits = sheetFor(
+    of.name,
+    beginning.slice(0, FIRST),
+    sheets.map((s) => ({ ...s.value, id: s.id })),
+  );
+  const value: Delivery = {
+    ...of,
+    arrived: new Date().toISOString(),
+    sheet: fits && { id: fits.sheet.id, name: fits.sheet.name, why: fits.why },
+    settings: fits ? settingsOf(sheets.find((s) => s.id === fits.sheet.id)!.value) : DEFAULT_SETTINGS,
+  };
+  await commit(store, {
+    did: { act: 'deliver', names: { delivery: of.name } },
+    person,
+    changes: [creation('delivery', id, value)],
+    also: async (tx) => {
+      const begun = { delivery: id, state: 'reading', unreadable: 0, repaired: 0 } as const;
+      await store.table('readings').insert(begun, tx);
+      await also?.(id, tx);
+    },
+  });
+  const job = await jobs.begin('read-delivery', `Reading ${of.name}`, person, { delivery: id });
+  return { delivery: id, job: job.id };
 }
 
 /** Leader/06 of an authority record (MARC 21 Authority, leader). */

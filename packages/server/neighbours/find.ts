@@ -116,7 +116,8 @@ export async function findAt(
   }
 }
 
-async function readFrom(
+/** What an answer of a neighbour has in it, read in a thread. */
+export async function readFrom(
   { store, pool }: Services,
   neighbour: Neighbour,
   answer: RawAnswer,

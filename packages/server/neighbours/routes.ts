@@ -3,6 +3,8 @@ import type { Neighbour } from '@osier/core/neighbours';
 import { wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
+import { askFurther, listBookLists, readBookList, removeBookList, startBookList } from './book-lists';
+import { deliverBooks } from './deliver-books';
 import { copyRecord, prepareRecord } from './copy-record';
 import { findAt, lookUp, tryNeighbour } from './find';
 import { changeNeighbour, keepNeighbour, listNeighbours, placeOf, removeNeighbour } from './neighbours';
@@ -29,6 +31,12 @@ export function neighbourRoutes(services: Services): Route[] {
     route(api.neighbours.remove, ({ params, person, body }) =>
       removeNeighbour(services, person.id, params.id, body.version),
     ),
+    route(api.neighbours.bookLists, () => listBookLists(services)),
+    route(api.neighbours.startBookList, ({ person, body }) => startBookList(services, person.id, body)),
+    route(api.neighbours.bookList, ({ params }) => readBookList(services, params.id)),
+    route(api.neighbours.askFurther, ({ params, person }) => askFurther(services, person.id, params.id)),
+    route(api.neighbours.deliverBooks, ({ params, person }) => deliverBooks(services, person.id, params.id)),
+    route(api.neighbours.removeBookList, ({ params }) => removeBookList(services, params.id)),
     route(api.neighbours.find, ({ params, query, left }) =>
       findAt(services, params.id, query.text ?? '', { signal: left(), anyway: query.anyway === '1' }),
     ),

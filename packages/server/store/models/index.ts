@@ -5,6 +5,8 @@ import { defineTable, tableAttributes } from './table-models';
 
 export type { TableColumns } from './table-columns';
 export type {
+  BookListColumns,
+  BookListRowColumns,
   CounterColumns,
   DaybookColumns,
   JobColumns,

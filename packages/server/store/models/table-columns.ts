@@ -85,6 +85,36 @@ export interface CounterColumns {
   next: number;
 }
 
+/** Books that are looked for together among the neighbours. */
+export interface BookListColumns {
+  id: number;
+  name: string;
+  at: string;
+  person: number;
+}
+
+/** A book of such a list, as far as it has been looked for. */
+export interface BookListRowColumns {
+  list: number;
+  seq: number;
+  /** As it was scanned. */
+  code: string;
+  /** In 13 digits; '' for what is no ISBN. */
+  isbn: string;
+  state: string;
+  /** Why, as a sentence. */
+  reason: string;
+  title: string;
+  /** The neighbour that has it; 0 for none. */
+  neighbour: number;
+  /** Numbers of the neighbours that were asked, as JSON. */
+  asked: string;
+  /** The record that was found, as JSON. */
+  marc: string | null;
+  /** The delivery that it went into; 0 for none. */
+  delivery: number;
+}
+
 /** The tables that hold no objects of a kind, with what a row of each is. */
 export interface TableColumns {
   jobs: JobColumns;
@@ -94,4 +124,6 @@ export interface TableColumns {
   readings: ReadingColumns;
   daybook: DaybookColumns;
   counters: CounterColumns;
+  book_lists: BookListColumns;
+  book_list_rows: BookListRowColumns;
 }

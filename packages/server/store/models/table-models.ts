@@ -42,6 +42,11 @@ const ATTRIBUTES: {
     ...{ undone_by: maybe(integer), undoes: maybe(integer) },
   },
   counters: { kind: key(text), next: integer },
+  book_lists: { id, name: text, at: text, person: integer },
+  book_list_rows: {
+    ...{ list: key(integer), seq: key(integer), code: text, isbn: text, state: text, reason: text },
+    ...{ title: text, neighbour: integer, asked: text, marc: maybe(text), delivery: integer },
+  },
 };
 
 /** The attributes of each table that holds no objects. */

@@ -1,8 +1,9 @@
-import { api } from '@osier/contract';
+import { api, type NeighbourRow } from '@osier/contract';
 import { Button, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useApi } from '../../api/queries';
+import { PageButtons } from '../../parts/PageButtons';
 import { AreaHead } from '../../parts/AreaHead';
 import { useHouse } from '../../parts/use-house';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -13,19 +14,57 @@ import { BookPiece } from './BookPiece';
 import { inOffer, shownCandidate, worksOf } from './candidates';
 import { CopyPiece } from './CopyPiece';
 import './neighbours.css';
+import { ManyBooks } from './ManyBooks';
 import { NeighboursOverview } from './NeighboursOverview';
 import { OwnRecords } from './OwnRecords';
 import { Results } from './Results';
 import { neighboursWords as wording } from './words';
 
-/** Looks for the book in the hand among other libraries, and copies its record. */
+/** Other libraries: one book in the hand, or many at once. */
 export default function Neighbours() {
+  const [query] = useSearchParams();
+  const { data: neighbours } = useApi(api.neighbours.list);
+  const navigate = useNavigate();
+  const isMany = query.get('show') === 'many';
+  const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
+  const out = used.filter((n) => n.out).length;
+  return (
+    <>
+      <AreaHead
+        name={wording.neighbours}
+        state={
+          neighbours === undefined
+            ? ''
+            : used.length === 0
+              ? wording.noneIsSetUp
+              : out
+                ? wording.someDoNot(out, used.length)
+                : wording.allAnswer(used.length)
+        }
+      >
+        <PageButtons
+          label={wording.show}
+          pages={[
+            ['one', wording.oneBook],
+            ['many', wording.manyBooks],
+          ]}
+          chosen={isMany ? 'many' : 'one'}
+          onChoose={(key) => void navigate(key === 'many' ? '/neighbours?show=many' : '/neighbours')}
+        />
+        <Link to="/set-up?show=neighbours">{wording.setUpNeighbours}</Link>
+      </AreaHead>
+      {isMany ? <ManyBooks /> : <OneBook neighbours={neighbours} />}
+    </>
+  );
+}
+
+/** Looks for the book in the hand among other libraries, and copies its record. */
+function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefined }) {
   const [query] = useSearchParams();
   const navigate = useNavigate();
   const text = query.get('text') ?? '';
   const copied = query.get('copy');
   const mayCopy = useMay('take in deliveries');
-  const { data: neighbours } = useApi(api.neighbours.list);
   const { data: looked } = useApi(
     api.neighbours.lookup,
     text === '' || !mayCopy ? null : { query: { text } },
@@ -57,87 +96,70 @@ export default function Neighbours() {
   const shown = shownCandidate(all, copied ?? chosen, rejected);
   const isAsking = Object.values(answers).includes('asking');
   const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
-  const out = used.filter((n) => n.out).length;
   const at = (copy: string | null) =>
     `/neighbours?text=${encodeURIComponent(text)}${copy === null ? '' : `&copy=${encodeURIComponent(copy)}`}`;
   return (
-    <>
-      <AreaHead
-        name={wording.neighbours}
-        state={
-          neighbours === undefined
-            ? ''
-            : used.length === 0
-              ? wording.noneIsSetUp
-              : out
-                ? wording.someDoNot(out, used.length)
-                : wording.allAnswer(used.length)
-        }
-      >
-        <Link to="/set-up?show=neighbours">{wording.setUpNeighbours}</Link>
-      </AreaHead>
-      <WorkSplit
-        share={36}
-        open={shown !== null && !isListed}
-        list={
-          <div className="lookup">
-            <LookupBox
-              key={text}
+    <WorkSplit
+      share={36}
+      open={shown !== null && !isListed}
+      list={
+        <div className="lookup">
+          <LookupBox
+            key={text}
+            text={text}
+            problem={looked?.problem ?? null}
+            isHeld={copied !== null}
+            onLook={lookFor}
+          />
+          {looked?.own.length ? (
+            <OwnRecords
+              own={looked.own}
+              isAsked={asked === text}
+              onAsk={() => begin(text, looked.ask, looked.inTurn)}
+            />
+          ) : null}
+          {asked === text && text !== '' && neighbours ? (
+            <Results
+              works={works}
+              shown={shown?.key ?? null}
+              neighbours={neighbours}
+              ask={looked?.ask ?? []}
               text={text}
-              problem={looked?.problem ?? null}
-              isHeld={copied !== null}
-              onLook={lookFor}
+              isCopying={copied !== null}
             />
-            {looked?.own.length ? (
-              <OwnRecords
-                own={looked.own}
-                isAsked={asked === text}
-                onAsk={() => begin(text, looked.ask, looked.inTurn)}
-              />
-            ) : null}
-            {asked === text && text !== '' && neighbours ? (
-              <Results
-                works={works}
-                shown={shown?.key ?? null}
-                neighbours={neighbours}
-                ask={looked?.ask ?? []}
-                text={text}
-                isCopying={copied !== null}
-              />
-            ) : null}
-          </div>
-        }
-        piece={
-          shown === null ? (
-            <NeighboursOverview neighbours={used} inTurn={house?.askNeighbours !== 'at once'} />
-          ) : copied !== null ? (
-            <CopyPiece
-              key={`${text} ${shown.key}`}
-              candidate={shown}
-              others={all.filter((c) => c.key !== shown.key)}
-              path={at(shown.key)}
-              onBack={() => void navigate(at(null))}
-              onCopied={() => {
-                clear();
-                void navigate('/neighbours');
-              }}
-            />
-          ) : (
-            <BookPiece
-              key={shown.key}
-              candidate={shown}
-              isBest={shown.key === all[0]?.key}
-              others={all.filter((c) => c.key !== shown.key)}
-              isbn={looked?.sought.startsWith('ISBN ') ? looked.sought.slice(5) : ''}
-              isAsking={isAsking}
-              onCopy={() => void navigate(at(shown.key))}
-              onEditions={lookFor}
-              onBack={() => setListed(true)}
-            />
-          )
-        }
-      />
-    </>
+          ) : null}
+        </div>
+      }
+      piece={
+        shown === null ? (
+          <NeighboursOverview neighbours={used} inTurn={house?.askNeighbours !== 'at once'} />
+        ) : copied !== null ? (
+          <CopyPiece
+            key={`${text} ${shown.key}`}
+            candidate={shown}
+            others={all.filter((c) => c.key !== shown.key)}
+            path={at(shown.key)}
+            onBack={() => void navigate(at(null))}
+            onCopied={() => {
+              clear();
+              void navigate('/neighbours');
+            }}
+          />
+        ) : (
+          <BookPiece
+            key={shown.key}
+            candidate={shown}
+            isBest={shown.key === all[0]?.key}
+            others={all.filter((c) => c.key !== shown.key)}
+            isbn={looked?.sought.startsWith('ISBN ') ? looked.sought.slice(5) : ''}
+            isAsking={isAsking}
+            onCopy={() => void navigate(at(shown.key))}
+            onEditions={lookFor}
+            onBack={() => setListed(true)}
+          />
+        )
+      }
+    />
   );
 }
 
