@@ -102,3 +102,24 @@ test('the head adds a neighbour and tries it; an address that leads inside is re
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Undid: Made the neighbour');
 });
+
+test('many books are looked for at once, what was found becomes a delivery', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/neighbours?show=many');
+  await page.keyboard.press('n');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Box by the window');
+  await page.locator('input[type=file]').setInputFiles(demoFile('books-to-catalogue.txt'));
+  await expect(page.getByText(`${books.length} scanned`)).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: `Look for ${books.length} books` }).click();
+  await expect(page.getByText(/^Looking: \d+ of \d+ done\.$/)).toBeVisible();
+  const deliver = page.getByRole('button', { name: /^Make a delivery of \d+ records/ });
+  await expect(deliver).toBeVisible();
+  await expect(page.getByRole('region', { name: 'already here' })).toContainText('has this ISBN');
+  await expect(page.getByRole('region', { name: 'no ISBN' })).toContainText('The check digit of ISBN');
+  await accessible(page);
+  await deliver.click();
+  await expect(status(page)).toContainText('The records are in a delivery.');
+  await page.getByRole('link', { name: 'Delivery' }).last().click();
+  await expect(page.getByRole('heading', { name: /Box by the window/ }).first()).toBeVisible();
+});

@@ -8,7 +8,12 @@ import { pathToFileURL, fileURLToPath } from 'node:url';
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const web = join(root, 'packages/web');
 const areas = readdirSync(join(web, 'areas')).map((area) => [area, join(web, 'areas', area, 'words.ts')]);
-const sources = [['shell', join(web, 'shell/words.ts')], ...areas, ['parts', join(web, 'parts/words.ts')]];
+const sources = [
+  ['shell', join(web, 'shell/words.ts')],
+  ...areas,
+  ['setup_neighbours', join(web, 'areas/setup/neighbour-words.ts')],
+  ['parts', join(web, 'parts/words.ts')],
+];
 
 const entry = [
   ...sources.map(([name, path]) => `export * as ${name} from ${JSON.stringify(path)};`),

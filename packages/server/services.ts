@@ -2,7 +2,7 @@ import type { Logger } from 'pino';
 import type { Jobs } from './jobs/jobs';
 import type { LoansDesk } from './loans/ports';
 import type { Background } from './projections/background';
-import type { Asking } from './neighbours/asking';
+import type { NeighbourAsking } from './neighbours/asking';
 import type { Secrets } from './neighbours/secrets';
 import type { People } from './people/people';
 import type { Settings } from './settings';
@@ -15,8 +15,8 @@ export interface Services {
   readonly jobs: Jobs;
   readonly people: People;
   readonly loans: LoansDesk;
-  /** Asking libraries outside, and what seals their passwords. */
-  readonly neighbours: { readonly asking: Asking; readonly secrets: Secrets };
+  /** NeighbourAsking libraries outside, and what seals their passwords. */
+  readonly neighbours: { readonly asking: NeighbourAsking; readonly secrets: Secrets };
   readonly settings: Settings;
   readonly log: Logger;
   /** Comparing names that were touched. */

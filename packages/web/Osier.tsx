@@ -17,7 +17,7 @@ const Deliveries = lazy(() => import('./areas/deliveries/Deliveries'));
 const Delivery = lazy(() => import('./areas/deliveries/Delivery'));
 const DeliveryReport = lazy(() => import('./areas/deliveries/DeliveryReport'));
 const Catalogue = lazy(() => import('./areas/catalogue/CatalogueArea'));
-const Neighbours = lazy(() => import('./areas/neighbours/Neighbours'));
+const Neighbours = lazy(() => import('./areas/neighbours/NeighboursArea'));
 const Headings = lazy(() => import('./areas/headings/Headings'));
 const Copies = lazy(() => import('./areas/copies/Copies'));
 const Withdrawals = lazy(() => import('./areas/withdrawals/Withdrawals'));

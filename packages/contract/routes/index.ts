@@ -1,4 +1,5 @@
 import type { AnyEndpoint } from '../endpoint';
+import { bookListApi } from './book-lists';
 import { recordApi } from './catalogue';
 import { copyListApi } from './copy-lists';
 import { copyApi } from './copies';
@@ -31,6 +32,7 @@ export const api = {
   records: recordApi,
   links: linkApi,
   neighbours: neighbourApi,
+  bookLists: bookListApi,
   labels: labelApi,
   starters: starterApi,
   headings: headingApi,

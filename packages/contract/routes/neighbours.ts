@@ -1,10 +1,10 @@
 import { addressProblem, LOOKED_BY, NEW_NEIGHBOUR, PROTOCOLS, SRU_VERSIONS } from '@osier/core/neighbours';
-import { BOOK_STATES, type LookedBy, type Protocol, type SruVersion } from '@osier/core/neighbours';
+import type { LookedBy, Protocol, SruVersion } from '@osier/core/neighbours';
 import { array, boolean, mixed, object, type InferType } from 'yup';
-import { flag, listOf, orNull, shape, tallyBy, text, whole, wordOf } from '../answers';
+import { flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line, version } from '../inputs';
-import { doneSchema, jobStateSchema, madeSchema } from '../objects/acts';
+import { doneSchema, madeSchema } from '../objects/acts';
 import { marcSchema } from '../objects/marc';
 import { marcBody, withErrors } from '../objects/sent-record';
 import { number } from '../values';
@@ -30,8 +30,8 @@ const neighbourShape = {
   address: line(500)
     .trim()
     .required('Type its address.')
-    .when('protocol', ([protocol], schema) => {
-      const of = protocol === 'z39.50' ? protocol : 'sru';
+    .when('protocol', (values: unknown[], schema) => {
+      const of = values[0] === 'z39.50' ? 'z39.50' : 'sru';
       return schema.test('address', function (value = '') {
         const problem = addressProblem(value, of);
         return problem === null || this.createError({ message: problem });
@@ -156,50 +156,6 @@ const copyRecordBody = object({
 });
 export type CopyRecordBody = InferType<typeof copyRecordBody>;
 
-/** Books that are looked for together: their numbers as they were scanned. */
-export const bookListBody = object({
-  name: line(80).trim().required('Give the list a name.'),
-  codes: array(line(60).required())
-    .min(1, 'Scan the books, or load a file of ISBNs.')
-    .max(500, 'At most 500 books are looked for at once. Split the list.')
-    .required(),
-});
-const bookListParts = {
-  id: whole(),
-  name: text(),
-  at: text(),
-  by: text(),
-  /** How many books stand how. */
-  counts: tallyBy(BOOK_STATES),
-  /** Found, and not in a delivery yet. */
-  ready: whole(),
-  /** The job that looks for them now. */
-  job: orNull(whole()),
-};
-const bookListRow = shape(bookListParts);
-/** A list of books that are looked for. */
-export type BookListRow = ValueOf<typeof bookListRow>;
-const bookList = shape({
-  ...bookListParts,
-  rows: listOf(
-    shape({
-      seq: whole(),
-      code: text(),
-      isbn: text(),
-      state: wordOf(BOOK_STATES),
-      reason: text(),
-      title: text(),
-      /** The neighbour that has it, by name; '' for none. */
-      from: text(),
-      /** The record of the catalogue that it is; 0 for none. */
-      record: whole(),
-      delivery: whole(),
-    }),
-  ),
-});
-/** The same with its books. */
-export type BookList = ValueOf<typeof bookList>;
-
 const take = 'take in deliveries' as const;
 const permission = 'set up' as const;
 /** Neighbours: libraries whose records are copied. */
@@ -280,51 +236,5 @@ export const neighbourApi = {
     query: object({ text: line(500), anyway: line(1) }),
     answer: neighbourAnswer,
     problems: [404],
-  }),
-  bookLists: endpoint({
-    method: 'get',
-    path: '/book-lists',
-    summary: 'Lists of books that are looked for together, newest first',
-    permission: 'look',
-    answer: listOf(bookListRow),
-  }),
-  startBookList: endpoint({
-    method: 'post',
-    path: '/book-lists',
-    summary: 'Look for many books at once',
-    permission: take,
-    body: bookListBody,
-    status: 202,
-    answer: shape({ list: whole(), job: whole() }),
-  }),
-  bookList: endpoint({
-    method: 'get',
-    path: '/book-lists/:id',
-    summary: 'A list of books with what was found of each',
-    permission: 'look',
-    answer: bookList,
-  }),
-  askFurther: endpoint({
-    method: 'post',
-    path: '/book-lists/:id/further',
-    summary: 'Look for the books that were not found at neighbours that were not asked for them, or failed',
-    permission: take,
-    status: 202,
-    answer: jobStateSchema,
-  }),
-  deliverBooks: endpoint({
-    method: 'post',
-    path: '/book-lists/:id/deliver',
-    summary: 'Make a delivery of the records that were found',
-    permission: take,
-    status: 202,
-    answer: shape({ delivery: whole(), job: whole() }),
-  }),
-  removeBookList: endpoint({
-    method: 'post',
-    path: '/book-lists/:id/remove',
-    summary: 'Delete a list; what it found and was delivered stays',
-    permission: take,
-    answer: shape({ sentence: text() }),
   }),
 };

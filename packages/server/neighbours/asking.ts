@@ -14,7 +14,7 @@ export interface NeighbourStanding {
 }
 
 /** Asks neighbours, each by its own limits, and remembers which do not answer. */
-export interface Asking {
+export interface NeighbourAsking {
   /** Throws `NeighbourFailure`. `anyway`: one that is left out is asked all the same. */
   ask(
     id: number,
@@ -46,7 +46,7 @@ export function askingNeighbours(
   ports: Readonly<Record<Neighbour['protocol'], NeighbourPort>>,
   secrets: Secrets,
   now: () => number = Date.now,
-): Asking {
+): NeighbourAsking {
   const turns = new Map<number, ReturnType<typeof limited>>();
   const standings = new Map<number, NeighbourStanding & { readonly pause: number }>();
   const turnOf = (id: number) => {

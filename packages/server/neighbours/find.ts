@@ -23,7 +23,7 @@ import { listNeighbours } from './neighbours';
 import { NeighbourFailure, type RawAnswer } from './ports';
 
 /** What an input looks for, what the catalogue has of it, and whom to ask. */
-export async function lookUp(services: Services, text: string): Promise<NeighbourLookup> {
+export async function lookUpBook(services: Services, text: string): Promise<NeighbourLookup> {
   const { store } = services;
   const read = readSought(text);
   const inTurn = (await store.house()).value.askNeighbours !== 'at once';

@@ -54,7 +54,7 @@ export async function changeNeighbour(
     const held = await s.read('neighbour', id);
     if (!held) throw notFound(`Neighbour ${id}`);
     // A password goes to nobody but whom it was typed for.
-    if (sealed === null && held.value.secret !== '' && placeOf(held.value) !== placeOf(body.neighbour))
+    if (sealed === null && held.value.secret !== '' && originOf(held.value) !== originOf(body.neighbour))
       throw wrong('password', 'Type the password again: the address is another one.');
     const value = await sound(s, { ...body.neighbour, secret: sealed ?? held.value.secret }, id);
     return {
@@ -68,7 +68,7 @@ export async function changeNeighbour(
 }
 
 /** Whom a password is sent to. */
-export function placeOf({ protocol, address }: Pick<Neighbour, 'protocol' | 'address'>): string {
+export function originOf({ protocol, address }: Pick<Neighbour, 'protocol' | 'address'>): string {
   return protocol === 'sru' && URL.canParse(address)
     ? `${protocol} ${new URL(address).origin}`
     : `${protocol} ${address}`;

@@ -6,19 +6,19 @@ import type { Services } from '../services';
 import { askFurther, listBookLists, readBookList, removeBookList, startBookList } from './book-lists';
 import { deliverBooks } from './deliver-books';
 import { copyRecord, prepareRecord } from './copy-record';
-import { findAt, lookUp, tryNeighbour } from './find';
-import { changeNeighbour, keepNeighbour, listNeighbours, placeOf, removeNeighbour } from './neighbours';
+import { findAt, lookUpBook, tryNeighbour } from './find';
+import { changeNeighbour, keepNeighbour, listNeighbours, originOf, removeNeighbour } from './neighbours';
 
 /** Neighbours: set up, ask, copy from. */
 export function neighbourRoutes(services: Services): Route[] {
   const { store, neighbours } = services;
   return [
     route(api.neighbours.list, () => listNeighbours(services)),
-    route(api.neighbours.lookup, ({ query }) => lookUp(services, query.text ?? '')),
+    route(api.neighbours.lookup, ({ query }) => lookUpBook(services, query.text ?? '')),
     route(api.neighbours.tryOut, async ({ body, left }) => {
       const held = body.of === null ? null : await store.read('neighbour', body.of);
       const keptFor = body.password === null && body.neighbour.user !== '' ? held : null;
-      if (keptFor && placeOf(keptFor.value) !== placeOf(body.neighbour))
+      if (keptFor && originOf(keptFor.value) !== originOf(body.neighbour))
         throw wrong('password', 'Type the password again: the address is another one.');
       const secret = keptFor ? keptFor.value.secret : await neighbours.secrets.seal(body.password ?? '');
       const typed: Neighbour = { ...body.neighbour, secret };
@@ -31,12 +31,12 @@ export function neighbourRoutes(services: Services): Route[] {
     route(api.neighbours.remove, ({ params, person, body }) =>
       removeNeighbour(services, person.id, params.id, body.version),
     ),
-    route(api.neighbours.bookLists, () => listBookLists(services)),
-    route(api.neighbours.startBookList, ({ person, body }) => startBookList(services, person.id, body)),
-    route(api.neighbours.bookList, ({ params }) => readBookList(services, params.id)),
-    route(api.neighbours.askFurther, ({ params, person }) => askFurther(services, person.id, params.id)),
-    route(api.neighbours.deliverBooks, ({ params, person }) => deliverBooks(services, person.id, params.id)),
-    route(api.neighbours.removeBookList, ({ params }) => removeBookList(services, params.id)),
+    route(api.bookLists.list, () => listBookLists(services)),
+    route(api.bookLists.start, ({ person, body }) => startBookList(services, person.id, body)),
+    route(api.bookLists.read, ({ params }) => readBookList(services, params.id)),
+    route(api.bookLists.further, ({ params, person }) => askFurther(services, person.id, params.id)),
+    route(api.bookLists.deliver, ({ params, person }) => deliverBooks(services, person.id, params.id)),
+    route(api.bookLists.remove, ({ params }) => removeBookList(services, params.id)),
     route(api.neighbours.find, ({ params, query, left }) =>
       findAt(services, params.id, query.text ?? '', { signal: left(), anyway: query.anyway === '1' }),
     ),

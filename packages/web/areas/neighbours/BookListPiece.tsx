@@ -37,7 +37,7 @@ const LOOKS_AGAIN = 1500;
 
 /** A list of books: what was found of each, and the ways on. */
 export function BookListPiece({ id, onBack }: { id: number; onBack: () => void }) {
-  const { data: list, error, refetch } = useApi(api.neighbours.bookList, { params: { id } });
+  const { data: list, error, refetch } = useApi(api.bookLists.read, { params: { id } });
   const { say, complain } = useShell();
   const mayAct = useMay('take in deliveries');
   const isRunning = list !== undefined && list.job !== null;
@@ -81,7 +81,7 @@ export function BookListPiece({ id, onBack }: { id: number; onBack: () => void }
               data-key="d"
               onClick={() =>
                 void act(async () => {
-                  await call(api.neighbours.deliverBooks, { params });
+                  await call(api.bookLists.deliver, { params });
                   say(wording.deliveryMade);
                 })
               }
@@ -90,7 +90,7 @@ export function BookListPiece({ id, onBack }: { id: number; onBack: () => void }
             </Button>
           ) : null}
           {rest ? (
-            <Button data-key="f" onClick={() => void act(() => call(api.neighbours.askFurther, { params }))}>
+            <Button data-key="f" onClick={() => void act(() => call(api.bookLists.further, { params }))}>
               {wording.askForTheRest(rest)} <kbd>f</kbd>
             </Button>
           ) : null}
@@ -98,7 +98,7 @@ export function BookListPiece({ id, onBack }: { id: number; onBack: () => void }
             danger
             onClick={() =>
               void act(async () => {
-                say((await call(api.neighbours.removeBookList, { params })).sentence);
+                say((await call(api.bookLists.remove, { params })).sentence);
                 onBack();
               })
             }

@@ -4,7 +4,7 @@ import { Mark } from '../../parts/Mark';
 import { SideBySide } from '../../parts/SideBySide';
 import { FieldView } from '../../parts/field-editor/FieldView';
 import { useAsking } from './asking-store';
-import type { Candidate } from './candidates';
+import type { BookCandidate } from './candidates';
 import { neighboursWords as wording } from './words';
 
 /** A record held against the book in the hand, large enough for an arm's length, with why it is offered. */
@@ -18,9 +18,9 @@ export function BookPiece({
   onEditions,
   onBack,
 }: {
-  candidate: Candidate;
+  candidate: BookCandidate;
   isBest: boolean;
-  others: readonly Candidate[];
+  others: readonly BookCandidate[];
   /** What was looked for, in 13 digits; '' for something else. */
   isbn: string;
   isAsking: boolean;
@@ -148,7 +148,7 @@ export function BookPiece({
   );
 }
 
-const nameOf = ({ neighbour, facts }: Candidate): string =>
+const nameOf = ({ neighbour, facts }: BookCandidate): string =>
   [neighbour.neighbour.name, facts.edition, facts.year].filter(Boolean).join(', ');
 
 /** A button with the letter that presses it. */
@@ -170,5 +170,5 @@ const Reason = ({ name, children }: { name: string; children: string }) => (
 );
 
 /** What finds other editions of a book: the words of its title and the surname. */
-const editionsOf = ({ description: { main, author } }: Candidate): string =>
+const editionsOf = ({ description: { main, author } }: BookCandidate): string =>
   [main, author.split(' ')[0] ?? ''].filter(Boolean).join(' / ');

@@ -28,7 +28,7 @@ import {
 } from '../catalogue/shelf/copy-grid';
 import { TakeFields } from '../catalogue/TakeFields';
 import { useSetUp } from '../setup/use-set-up';
-import type { Candidate } from './candidates';
+import type { BookCandidate } from './candidates';
 import { firstCopy, followedOffers, keepCommon } from './copy-rows';
 import { neighboursWords as wording } from './words';
 
@@ -43,8 +43,8 @@ interface Prepared {
 
 /** A record that is copied: what it becomes here, its copies, and saving both as one. */
 export function CopyPiece(props: {
-  candidate: Candidate;
-  others: readonly Candidate[];
+  candidate: BookCandidate;
+  others: readonly BookCandidate[];
   /** Where this piece is found again. */
   path: string;
   onBack: () => void;

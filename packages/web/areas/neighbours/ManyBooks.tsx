@@ -15,7 +15,7 @@ import { neighboursWords as wording } from './words';
 export function ManyBooks() {
   const [query] = useSearchParams();
   const navigate = useNavigate();
-  const answer = useApi(api.neighbours.bookLists);
+  const answer = useApi(api.bookLists.list);
   const mayStart = useMay('take in deliveries');
   const id = Number(query.get('list') ?? 0);
   const isStarting = mayStart && query.has('start');

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { FindingCounts, Mark, type MarkKind } from '../../parts/Mark';
 import { useAsking } from './asking-store';
-import { inOffer, type AnswerSoFar, type Candidate, type Work } from './candidates';
+import { inOffer, type AnswerSoFar, type BookCandidate, type WorkEditions } from './candidates';
 import { neighboursWords as wording } from './words';
 
 /** What each neighbour answered, and the records by work and edition. */
@@ -15,7 +15,7 @@ export function Results({
   text,
   isCopying,
 }: {
-  works: readonly Work[];
+  works: readonly WorkEditions[];
   shown: string | null;
   neighbours: readonly NeighbourRow[];
   /** Those that can be asked, in their order. */
@@ -152,15 +152,16 @@ function CandidateLine({
   isOff,
   onChoose,
 }: {
-  candidate: Candidate;
+  candidate: BookCandidate;
   isShown: boolean;
   isRejected: boolean;
   isOff: boolean;
   onChoose: () => void;
 }) {
   return (
-    <button
-      type="button"
+    <Button
+      type="text"
+      block
       className={isShown ? 'candidate chosen' : 'candidate'}
       aria-current={isShown}
       disabled={isOff && !isShown}
@@ -175,6 +176,6 @@ function CandidateLine({
         <span title={worth.level}>{wording.complete(worth.completeness)}</span>
         <FindingCounts errors={record.errors} warnings={record.warnings} advice={record.advice} />
       </span>
-    </button>
+    </Button>
   );
 }

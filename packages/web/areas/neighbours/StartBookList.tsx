@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { call } from '../../api/call';
 import { refreshAll } from '../../api/queries';
 import { readKept, writeKept } from '../../parts/kept-state';
-import { KitField } from '../../parts/form/KitField';
+import { KitField, KitGrid } from '../../parts/form/KitField';
 import { useTyped } from '../../parts/form/use-typed';
 import { ScanField } from '../../parts/ScanField';
 import { neighboursWords as wording } from './words';
@@ -40,7 +40,7 @@ export function StartBookList({
   const send = () =>
     typed.send(async ({ name }) => {
       const body = await bookListBody.validate({ name, codes }, { abortEarly: false });
-      const begun = await call(api.neighbours.startBookList, { body });
+      const begun = await call(api.bookLists.start, { body });
       writeKept(KEPT, null);
       await refreshAll();
       onStarted(begun.list);
@@ -51,14 +51,16 @@ export function StartBookList({
         {wording.backToTheList}
       </Button>
       <h2>{wording.startAList}</h2>
-      <KitField
-        label={wording.nameOfTheList}
-        help={wording.aNameSuchAs}
-        isRequired
-        problem={typed.problem('name')}
-      >
-        <Input value={typed.value.name} onChange={(e) => typed.set({ name: e.target.value })} />
-      </KitField>
+      <KitGrid>
+        <KitField
+          label={wording.nameOfTheList}
+          help={wording.aNameSuchAs}
+          isRequired
+          problem={typed.problem('name')}
+        >
+          <Input value={typed.value.name} onChange={(e) => typed.set({ name: e.target.value })} />
+        </KitField>
+      </KitGrid>
       <ScanField
         label={wording.scanTheIsbns}
         name={wording.theList}

@@ -5,7 +5,7 @@ import { queries } from '../../api/queries';
 import { problemText } from '../../api/request';
 import type { AnswerSoFar } from './candidates';
 
-interface Asking {
+interface AskingState {
   /** What is looked for; '' for nothing. */
   readonly text: string;
   readonly answers: Readonly<Record<number, AnswerSoFar>>;
@@ -30,7 +30,7 @@ const AT_ONCE = 3;
 let running = new AbortController();
 
 /** Looking for a book among the neighbours: it goes on while other areas are open. */
-export const useAsking = create<Asking>((set, get) => {
+export const useAsking = create<AskingState>((set, get) => {
   const ask = async (neighbour: number, anyway: boolean): Promise<boolean> => {
     const { text } = get();
     const { signal } = running;

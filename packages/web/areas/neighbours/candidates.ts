@@ -13,7 +13,7 @@ import {
 } from '@osier/core/neighbours';
 
 /** A record of a neighbour as one of those to choose from. */
-export interface Candidate {
+export interface BookCandidate {
   readonly key: string;
   readonly neighbour: NeighbourRow;
   readonly record: NeighbourRecord;
@@ -24,7 +24,7 @@ export interface Candidate {
 }
 
 /** Candidates of one work, edition by edition. */
-export type Work = readonly (readonly Candidate[])[];
+export type WorkEditions = readonly (readonly BookCandidate[])[];
 
 /** An answer, or that it is still to come. */
 export type AnswerSoFar = NeighbourAnswer | 'asking';
@@ -34,7 +34,7 @@ export function worksOf(
   answers: Readonly<Record<number, AnswerSoFar>>,
   neighbours: readonly NeighbourRow[],
   taste: HouseTaste,
-): Work[] {
+): WorkEditions[] {
   const all = neighbours.flatMap((neighbour) => {
     const answer = answers[neighbour.id];
     return answer === undefined || answer === 'asking'
@@ -50,7 +50,7 @@ function candidateOf(
   record: NeighbourRecord,
   i: number,
   taste: HouseTaste,
-): Candidate {
+): BookCandidate {
   const { marc, errors, warnings } = record;
   const worth = { ...worthOf(marc), date: record.changed };
   const { trust, materials } = neighbour.neighbour;
@@ -69,13 +69,13 @@ function candidateOf(
 }
 
 /** The candidates one after another, as they are offered. */
-export const inOffer = (works: readonly Work[]): Candidate[] => works.flat(2);
+export const inOffer = (works: readonly WorkEditions[]): BookCandidate[] => works.flat(2);
 
 /** The one that is shown: the chosen one, else the best that was not put aside. */
 export function shownCandidate(
-  all: readonly Candidate[],
+  all: readonly BookCandidate[],
   chosen: string | null,
   rejected: readonly string[],
-): Candidate | null {
+): BookCandidate | null {
   return all.find((c) => c.key === chosen) ?? all.find((c) => !rejected.includes(c.key)) ?? all[0] ?? null;
 }

@@ -114,7 +114,7 @@ export const neighboursWords = {
     several: 'found, to be looked at',
     here: 'already here',
     'not found': 'not found',
-    failed: 'a neighbour failed',
+    failed: 'not answered',
     'no number': 'no ISBN',
     twice: 'twice in the list',
   },

@@ -3,7 +3,7 @@ import { AreaHead } from '../../parts/AreaHead';
 import { PageButtons } from '../../parts/PageButtons';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
-import { Neighbours } from './Neighbours';
+import { NeighbourSheets } from './NeighbourSheets';
 import { PeopleForm } from './People';
 import { Recipes } from './Recipes';
 import { Starters } from './Starters';
@@ -45,7 +45,7 @@ export default function SetUp() {
         ) : page === 'suppliers' ? (
           <Suppliers />
         ) : page === 'neighbours' ? (
-          <Neighbours />
+          <NeighbourSheets />
         ) : page === 'recipes' ? (
           <Recipes />
         ) : page === 'starters' ? (

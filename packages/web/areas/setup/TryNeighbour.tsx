@@ -6,7 +6,7 @@ import { call } from '../../api/call';
 import { problemText } from '../../api/request';
 import { KitSection } from '../../parts/form/KitField';
 import { Mark } from '../../parts/Mark';
-import { setUpWords as wording } from './words';
+import { neighbourWords as wording } from './neighbour-words';
 
 /** Tries a neighbour as it is typed: whether it answers, what it says of itself, what it finds. */
 export function TryNeighbour({

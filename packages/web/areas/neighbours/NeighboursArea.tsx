@@ -21,7 +21,7 @@ import { Results } from './Results';
 import { neighboursWords as wording } from './words';
 
 /** Other libraries: one book in the hand, or many at once. */
-export default function Neighbours() {
+export default function NeighboursArea() {
   const [query] = useSearchParams();
   const { data: neighbours } = useApi(api.neighbours.list);
   const navigate = useNavigate();

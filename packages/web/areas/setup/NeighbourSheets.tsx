@@ -23,7 +23,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { draftOf } from './draft-of';
 import { TryNeighbour } from './TryNeighbour';
-import { setUpWords as wording } from './words';
+import { neighbourWords as wording } from './neighbour-words';
 
 type Typed = Omit<Neighbour, 'secret'>;
 const { secret: _, ...EMPTY } = NEW_NEIGHBOUR;
@@ -39,7 +39,7 @@ const MATERIALS = [
 ];
 
 /** The libraries whose records may be copied, one open at a time. */
-export function Neighbours() {
+export function NeighbourSheets() {
   const { data: rows } = useApi(api.neighbours.list);
   const [query, setQuery] = useSearchParams();
   const asked = query.get('open');
