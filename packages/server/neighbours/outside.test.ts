@@ -138,10 +138,12 @@ const QUERIES = [
   'eels)',
   'dc.title =',
   'dc.title = "a \\"b\\" c"',
-  'eels "pout"',
-  'eels pout lamprey',
   '()',
-  'a and or b',
+  'a or "and"',
+  'dc.title = "not" or b',
+  '((a))',
+  '(a or b',
+  'a or (b and)',
 ];
 
 test('queries are taken and refused as its reader of CQL does', () => {
