@@ -106,6 +106,7 @@ test('the head adds a neighbour and tries it; an address that leads inside is re
 test('many books are looked for at once, what was found becomes a delivery', async ({ page }) => {
   await signIn(page);
   await page.goto('/neighbours?show=many');
+  await expect(page.getByRole('button', { name: /^Start a list/ })).toBeVisible();
   await page.keyboard.press('n');
   await page.getByRole('textbox', { name: 'Name' }).fill('Box by the window');
   await page.locator('input[type=file]').setInputFiles(demoFile('books-to-catalogue.txt'));

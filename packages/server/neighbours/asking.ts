@@ -54,6 +54,11 @@ export function askingNeighbours(
     turns.set(id, turn);
     return turn;
   };
+  const refuseIfOut = (id: number, anyway: boolean) => {
+    const standing = standings.get(id);
+    if (standing && standing.until > now() && !anyway)
+      throw new NeighbourFailure('down', `It is left out for a while: ${lowered(standing.why)}`);
+  };
   const failed = (id: number, failure: NeighbourFailure) => {
     if (!PASSING.has(failure.kind)) return;
     const before = standings.get(id);
@@ -62,10 +67,10 @@ export function askingNeighbours(
   };
   return {
     async ask(id, neighbour, sought, { signal, anyway = false }) {
-      const standing = standings.get(id);
-      if (standing && standing.until > now() && !anyway)
-        throw new NeighbourFailure('down', `It is left out for a while: ${lowered(standing.why)}`);
+      refuseIfOut(id, anyway);
       return turnOf(id)(async () => {
+        // It may have gone down while this waited for its turn.
+        refuseIfOut(id, anyway);
         try {
           const asked = { neighbour, password: await secrets.open(neighbour.secret) };
           const answer = await withinTime(neighbour.seconds, signal, (s) =>

@@ -24,7 +24,8 @@ export async function getAnswer(address: string, options: GetOptions): Promise<U
   for (let hop = 0; ; hop++) {
     const response = await ask(url, signOn, options);
     const { statusCode: status = 0, headers } = response;
-    const next = LEADS_ON.has(status) && headers.location ? nextUrl(headers.location, url) : null;
+    const next =
+      LEADS_ON.has(status) && headers.location ? nextUrl(headers.location, url, options.hosts) : null;
     if (next === null) return bodyOf(response, status);
     response.destroy();
     if (hop === MOST_HOPS)
@@ -35,12 +36,14 @@ export async function getAnswer(address: string, options: GetOptions): Promise<U
   }
 }
 
-function nextUrl(location: string, from: URL): URL {
+function nextUrl(location: string, from: URL, hosts: KnownHosts): URL {
   const next = URL.canParse(location, from.href) ? new URL(location, from.href) : null;
   if (next === null || !/^https?:$/.test(next.protocol))
     throw new NeighbourFailure('faulty', 'It leads on to an address that is no web address.');
   if (from.protocol === 'https:' && next.protocol !== 'https:')
     throw new NeighbourFailure('faulty', 'It leads on from a secure address to one that is not secure.');
+  // What is named as being inside is asked by its own address only: nobody outside may lead there.
+  if (next.hostname !== from.hostname && hosts.has(next.hostname)) throw failureOf(new OwnNetworkError());
   return next;
 }
 

@@ -11,7 +11,7 @@ import { barcodeFor } from '@osier/core/barcodes';
 import { dataFields, type MarcRecord } from '@osier/core/marc';
 import { bookFacts, NEW_NEIGHBOUR } from '@osier/core/neighbours';
 import { readFileSync, statSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { COPY_BARCODES } from '../../../demo/barcodes';
@@ -19,6 +19,7 @@ import { makeLibrary } from '../../../demo/library';
 import { neighbourShelves } from '../../../demo/neighbours';
 import { neighbourCatalogues } from '../../standins/neighbours';
 import { startTesting, type Ask } from '../testing/running';
+import { getAnswer } from './http-get';
 
 const library = makeLibrary();
 const shelves = neighbourShelves(library);
@@ -239,6 +240,20 @@ test('addresses that lead into the own network are refused, by number and by nam
       })
     ).status,
   ).toBe(422);
+});
+
+test('nobody outside leads to what is named as being inside', async () => {
+  const lead = createServer((_req, res) =>
+    res.writeHead(302, { location: 'http://neighbours.wickmere.example/national?query=eels' }).end(),
+  );
+  await new Promise<void>((done) => lead.listen(0, '127.0.0.1', done));
+  const hosts = new Map([
+    ['leading.example', { host: '127.0.0.1', port: (lead.address() as AddressInfo).port }],
+    ['neighbours.wickmere.example', { host: '127.0.0.1', port: (site.address() as AddressInfo).port }],
+  ]);
+  const options = { hosts, signOn: null, signal: new AbortController().signal };
+  await expect(getAnswer('http://leading.example/', options)).rejects.toMatchObject({ kind: 'own network' });
+  lead.close();
 });
 
 test('the sign-on is kept sealed, sent to nobody else and told to nobody', async () => {

@@ -72,16 +72,22 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const { text: asked, answers, chosen, rejected, begin, clear } = useAsking();
   const house = useHouse();
   const lookFor = useCallback(
-    (next: string) =>
-      void navigate(next.trim() ? `/neighbours?text=${encodeURIComponent(next.trim())}` : '/neighbours'),
-    [navigate],
+    (next: string) => {
+      if (next.trim() === '') clear();
+      void navigate(next.trim() ? `/neighbours?text=${encodeURIComponent(next.trim())}` : '/neighbours');
+    },
+    [navigate, clear],
   );
   useEffect(() => {
-    if (text === '') return clear();
+    // Coming back from another area, one finds what was looked for last.
+    if (text === '')
+      return asked
+        ? void navigate(`/neighbours?text=${encodeURIComponent(asked)}`, { replace: true })
+        : undefined;
     if (!looked || looked.problem !== null || asked === text) return;
     // What is here already comes first; the others are asked when the person says so.
     if (!looked.own.some((o) => o.sure)) begin(text, looked.ask, looked.inTurn);
-  }, [text, looked, asked, begin, clear]);
+  }, [text, looked, asked, begin, navigate]);
   // Where list and piece have no room beside each other, the list comes back for as long as nothing else is chosen.
   const [isListed, setListed] = useState(false);
   useEffect(() => setListed(false), [text, chosen, rejected]);
