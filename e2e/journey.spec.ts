@@ -111,7 +111,6 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await expect(page.getByText('24 records, 24 waiting.')).toBeVisible();
   await expect(page.getByText('24 findings as the file came, 18 now.')).toBeVisible();
   await accessible(page);
-  await picture(page, 'shelf-ready');
   await page.getByRole('button', { name: 'Sheet: Reedling Library Supply' }).click();
   await expect(page.getByText(/because the file name fits/)).toBeVisible();
   await accessible(page);
