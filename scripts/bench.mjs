@@ -6,7 +6,7 @@ import { ensureSystemPackages } from './system-packages.mjs';
 await ensureInstalled();
 ensureSystemPackages();
 await (await import('./build.mjs')).ensureBuilt();
-await (await import('./bundle.mjs')).bundle(['cli', 'server']);
+await (await import('./bundle.mjs')).bundle(['cli', 'server', 'demo']);
 const { convertBench } = await import('../bench/convert.bench.mjs');
 const { checkBench } = await import('../bench/check.bench.mjs');
 const { importBench } = await import('../bench/import.bench.mjs');
@@ -15,6 +15,7 @@ const { copiesBench } = await import('../bench/copies.bench.mjs');
 const { headingsBench } = await import('../bench/headings.bench.mjs');
 const { stocktakeBench } = await import('../bench/stocktake.bench.mjs');
 const { withdrawalsBench } = await import('../bench/withdrawals.bench.mjs');
+const { neighboursBench } = await import('../bench/neighbours.bench.mjs');
 const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
@@ -28,6 +29,7 @@ for (const bench of [
   headingsBench,
   stocktakeBench,
   withdrawalsBench,
+  neighboursBench,
 ])
   for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
     const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;

@@ -1,5 +1,6 @@
 import { SaxesParser } from 'saxes';
 import { answerText } from './answer-text';
+import { readLoosely } from './read-loosely';
 import { type LookedBy, type NeighbourIndexes } from './neighbour';
 
 /** What a server says of itself (ZeeRex, the explain record of SRU). */
@@ -27,7 +28,6 @@ export function readExplain(bytes: Uint8Array): Explained | null {
   let isExplain = false;
   let setting = '';
   const parser = new SaxesParser({ xmlns: false });
-  parser.on('error', () => undefined);
   parser.on('opentag', ({ name, attributes }) => {
     const element = local(name);
     path.push(element);
@@ -58,7 +58,7 @@ export function readExplain(bytes: Uint8Array): Explained | null {
     path.pop();
     content = '';
   });
-  parser.write(text).close();
+  readLoosely(parser, text);
   return isExplain
     ? { title, indexes: [...indexes], schemas: schemas.filter((s) => s.name || s.identifier), most }
     : null;

@@ -265,6 +265,13 @@ test('reading any bytes ends with an answer or with a sentence', () => {
   );
 });
 
+test('a text that is broken everywhere is not read to its end', () => {
+  const broken = `${wrapped(xml).slice(0, -40)}${'<'.repeat(3_000_000)}`;
+  const answer = readSruAnswer(bytes(broken));
+  expect(answer.told.join()).toMatch(/breaks off/);
+  expect(readExplain(bytes('<'.repeat(3_000_000)))).toBeNull();
+});
+
 test('an explain record gives the indexes to search by (ZeeRex)', () => {
   const explained = readExplain(
     bytes(
@@ -355,7 +362,7 @@ test('records are weighed with reasons, and the best comes first', () => {
     ),
     taste,
   );
-  expect(french.doubts).toEqual(['catalogued in fre']);
+  expect(french.doubts).toEqual(['catalogued in French']);
   expect(french.score).toBeLessThan(good.score);
 });
 
@@ -394,10 +401,10 @@ test('the facts of a book are what stands on it', () => {
   expect(bookFacts(eels)).toEqual({
     ...{
       title: 'The eels of Osmere',
-      author: 'Ada Fenn.',
+      author: 'Ada Fenn',
       edition: '',
       publisher: 'Leeds : Withy Press',
-      year: '1998.',
+      year: '1998',
     },
     ...{ pages: '212 pages', size: '22 cm', isbns: ['9780306406157'], cover: '' },
   });

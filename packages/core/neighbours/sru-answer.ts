@@ -1,6 +1,7 @@
 import { SaxesParser } from 'saxes';
 import { encodeUtf8, recordReader, type ReadRecord } from '../marc';
 import { answerText } from './answer-text';
+import { readLoosely } from './read-loosely';
 
 /** What a server says is wrong (SRU diagnostics, `info:srw/diagnostic/1/…`). */
 export interface SruDiagnostic {
@@ -95,8 +96,6 @@ function outlineOf(text: string): Outline {
   let said: { uri: string; message: string; details: string } | null = null;
   let content = '';
   const parser = new SaxesParser({ xmlns: false });
-  // What is broken within a record is told with the record.
-  parser.on('error', () => undefined);
   parser.on('opentag', ({ name }) => {
     const element = local(name);
     if (path.length === 0 && root === '') root = element;
@@ -128,7 +127,8 @@ function outlineOf(text: string): Outline {
     path.pop();
     content = '';
   });
-  parser.write(text).close();
+  // What is broken within a record is told with the record.
+  readLoosely(parser, text);
   return { root, isClosed, count, diagnostics, packed, surrogates };
 }
 

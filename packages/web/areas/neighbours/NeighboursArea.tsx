@@ -65,7 +65,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const text = query.get('text') ?? '';
   const copied = query.get('copy');
   const mayCopy = useMay('take in deliveries');
-  const { data: looked } = useApi(
+  const { data: looked, isFetching } = useApi(
     api.neighbours.lookup,
     text === '' || !mayCopy ? null : { query: { text } },
   );
@@ -84,10 +84,11 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
       return asked
         ? void navigate(`/neighbours?text=${encodeURIComponent(asked)}`, { replace: true })
         : undefined;
-    if (!looked || looked.problem !== null || asked === text) return;
+    // What was read before may be older than the book that was copied a moment ago.
+    if (!looked || isFetching || looked.problem !== null || asked === text) return;
     // What is here already comes first; the others are asked when the person says so.
     if (!looked.own.some((o) => o.sure)) begin(text, looked.ask, looked.inTurn);
-  }, [text, looked, asked, begin, navigate]);
+  }, [text, looked, isFetching, asked, begin, navigate]);
   // Where list and piece have no room beside each other, the list comes back for as long as nothing else is chosen.
   const [isListed, setListed] = useState(false);
   useEffect(() => setListed(false), [text, chosen, rejected]);
@@ -99,7 +100,9 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
     [asked, text, answers, neighbours, house],
   );
   const all = inOffer(works);
-  const shown = shownCandidate(all, copied ?? chosen, rejected);
+  // No other record slips in for the one that is being copied: after a reload it may still be on its way.
+  const copying = all.find((c) => c.key === copied) ?? null;
+  const shown = copying ?? shownCandidate(all, chosen, rejected);
   const isAsking = Object.values(answers).includes('asking');
   const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
   const at = (copy: string | null) =>
@@ -110,13 +113,17 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
       open={shown !== null && !isListed}
       list={
         <div className="lookup">
-          <LookupBox
-            key={text}
-            text={text}
-            problem={looked?.problem ?? null}
-            isHeld={copied !== null}
-            onLook={lookFor}
-          />
+          {mayCopy ? (
+            <LookupBox
+              key={text}
+              text={text}
+              problem={looked?.problem ?? null}
+              isHeld={copying !== null}
+              onLook={lookFor}
+            />
+          ) : (
+            <p className="note">{wording.cataloguersCopy}</p>
+          )}
           {looked?.own.length ? (
             <OwnRecords
               own={looked.own}
@@ -131,7 +138,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
               neighbours={neighbours}
               ask={looked?.ask ?? []}
               text={text}
-              isCopying={copied !== null}
+              isCopying={copying !== null}
             />
           ) : null}
         </div>
@@ -139,7 +146,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
       piece={
         shown === null ? (
           <NeighboursOverview neighbours={used} inTurn={house?.askNeighbours !== 'at once'} />
-        ) : copied !== null ? (
+        ) : copying !== null ? (
           <CopyPiece
             key={`${text} ${shown.key}`}
             candidate={shown}

@@ -7,6 +7,7 @@ export const neighboursWords = {
   noneIsSetUp: 'No neighbour is set up yet.',
   theHeadSetsThemUp: 'The head sets up the libraries that are asked, in Set-up.',
   setUpNeighbours: 'Set up neighbours',
+  cataloguersCopy: 'Cataloguers copy records from here. You may look at the lists of books.',
   // The box
   isbnOrWords: 'ISBN, or title / surname',
   scanTheIsbn: 'Scan, or type: eels of osmere / fenn',
