@@ -124,6 +124,7 @@ function Copying({
   }, []);
   useEffect(() => focus(0, 'barcode'), [focus]);
   const send = async (copies: readonly GridRow[], isMeant: boolean) => {
+    if (isSending) return;
     const marc = draftNow(key)?.marc ?? prepared.marc;
     const { body, problems: own } = bodyOf(1, copies, roll, {
       noPrice: wording.noPriceTyped,
