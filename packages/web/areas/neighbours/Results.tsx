@@ -100,7 +100,10 @@ function saidOf(answer: AnswerSoFar | undefined): readonly [kind: MarkKind, text
   if (answer === 'asking') return ['information', wording.asking];
   switch (answer.state) {
     case 'found':
-      return [answer.message ? 'caution' : 'clear', answer.message || wording.found(answer.count, answer.records.length)];
+      return [
+        answer.message ? 'caution' : 'clear',
+        answer.message || wording.found(answer.count, answer.records.length),
+      ];
     case 'none':
       return ['information', wording.nothing];
     case 'stopped':
