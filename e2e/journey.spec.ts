@@ -489,7 +489,7 @@ test('set-up: lists, rules and people, for the head to change and others to read
   await expect(page.getByText(/^Undoes: Changed the code lists/)).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Undid: Changed the code lists');
-  await page.keyboard.press('Alt+3');
+  await page.keyboard.press('Alt+4');
   await expect(page.getByText(/^1,\d\d\d records\. Search/)).toBeVisible();
   await picture(page, 'catalogue');
   await page.locator('h1').click();
