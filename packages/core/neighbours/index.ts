@@ -17,7 +17,7 @@ export { diagnosticText, readSruAnswer } from './sru-answer';
 export type { Explained } from './explain';
 export { readExplain, suggestedIndexes } from './explain';
 export type { HouseTaste, Rating, Weighed, Worth } from './worth';
-export { ratingOf, worthOf } from './worth';
+export { ratingOf, tasteOf, worthOf } from './worth';
 export type { EditionGroup, WorkGroup } from './editions';
 export { groupedByWork } from './editions';
 export type { Copied } from './copied';

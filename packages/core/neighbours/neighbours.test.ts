@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { FIRST_RULE } from '../callnumbers';
 import { field, marcXmlElement, type MarcRecord } from '../marc';
 import { describe as described } from '../matching';
 import { isCql, parseCql } from '../query';
@@ -17,6 +18,7 @@ import {
   searchAddress,
   soughtCql,
   suggestedIndexes,
+  tasteOf,
   USUAL_INDEXES,
   worthOf,
 } from '.';
@@ -364,6 +366,11 @@ test('records are weighed with reasons, and the best comes first', () => {
   );
   expect(french.doubts).toEqual(['catalogued in French']);
   expect(french.score).toBeLessThan(good.score);
+});
+
+test('a house weighs by the scheme of its first rule for call numbers', () => {
+  expect(tasteOf({ callNumbers: [] }).classTag).toBe('082');
+  expect(tasteOf({ callNumbers: [{ ...FIRST_RULE, scheme: 'lc' }] }).classTag).toBe('050');
 });
 
 test('records are grouped by edition and work', () => {

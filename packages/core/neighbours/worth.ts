@@ -1,4 +1,5 @@
 import { codeName } from '../format';
+import type { HouseRules } from '../house';
 import { dataFields, firstValue, isData, type MarcRecord } from '../marc';
 import { encodingLevel, recordDate } from './level';
 
@@ -79,6 +80,12 @@ export interface HouseTaste {
   /** Tag of the class numbers that are used here: 082 or 050. */
   readonly classTag: string;
 }
+
+/** What a house weighs by: class numbers of the scheme of its first rule for call numbers, else Dewey's (MARC 21, 050 and 082). */
+export const tasteOf = ({ callNumbers }: Pick<HouseRules, 'callNumbers'>): HouseTaste => ({
+  language: 'eng',
+  classTag: callNumbers[0]?.scheme === 'lc' ? '050' : '082',
+});
 
 /** How a record is rated, and why, the weightiest reason first. */
 export interface Rating {

@@ -5,8 +5,10 @@ import {
   inOrder,
   isSought,
   readSought,
+  tasteOf,
   type BookRecord,
   type BookState,
+  type HouseTaste,
   type Neighbour,
 } from '@osier/core/neighbours';
 import limited from 'p-limit';
@@ -42,7 +44,9 @@ export const lookUpBooks =
     ).filter((n) => n.value.isUsed);
     const gone = new AbortController();
     const stops = setInterval(() => run.cancelled() && gone.abort(), 200);
-    const isInTurn = (await store.house()).value.askNeighbours !== 'at once';
+    const house = (await store.house()).value;
+    const isInTurn = house.askNeighbours !== 'at once';
+    const taste = tasteOf(house);
     const tally = new Map<BookState, number>();
     let done = (await table.count({ list })) - waiting.length;
     const total = done + waiting.length;
@@ -55,6 +59,7 @@ export const lookUpBooks =
             if (run.cancelled()) return;
             const outcome = await lookForBook(services, run, row, neighbours, {
               isInTurn,
+              taste,
               further,
               signal: gone.signal,
             });
@@ -81,7 +86,12 @@ async function lookForBook(
   run: JobRun,
   row: BookListRowColumns,
   neighbours: readonly Asked[],
-  how: { readonly isInTurn: boolean; readonly further: boolean; readonly signal: AbortSignal },
+  how: {
+    readonly isInTurn: boolean;
+    readonly taste: HouseTaste;
+    readonly further: boolean;
+    readonly signal: AbortSignal;
+  },
 ): Promise<Outcome | null> {
   const outcome = (state: BookState, reason: string, more: Partial<Outcome> = {}): Outcome => ({
     ...{ title: '', neighbour: 0, asked: row.asked, marc: null },
@@ -137,7 +147,7 @@ async function lookForBook(
   } else await Promise.all(toAsk.map(ask));
   if (run.cancelled()) return null;
   const list = JSON.stringify([...asked].sort((a, b) => a - b));
-  const chosen = chosenForBook(found, { language: 'eng', classTag: '082' });
+  const chosen = chosenForBook(found, how.taste);
   if (chosen) {
     const { marc, neighbour } = chosen.best;
     return outcome(chosen.state, `${neighbour.name}: ${chosen.reason}.`, {

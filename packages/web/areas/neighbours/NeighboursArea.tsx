@@ -1,4 +1,5 @@
 import { api, type NeighbourRow } from '@osier/contract';
+import { tasteOf } from '@osier/core/neighbours';
 import { Button, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -93,10 +94,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const [isListed, setListed] = useState(false);
   useEffect(() => setListed(false), [text, chosen, rejected]);
   const works = useMemo(
-    () =>
-      asked === text && neighbours
-        ? worksOf(answers, neighbours, { language: 'eng', classTag: classTagOf(house?.callNumbers) })
-        : [],
+    () => (asked === text && neighbours && house ? worksOf(answers, neighbours, tasteOf(house)) : []),
     [asked, text, answers, neighbours, house],
   );
   const all = inOffer(works);
@@ -175,10 +173,6 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
     />
   );
 }
-
-/** The tag of the class numbers of a house: that of the scheme of its first rule, else Dewey’s. */
-const classTagOf = (rules: readonly { readonly scheme: string }[] | undefined): string =>
-  rules?.[0]?.scheme === 'lc' ? '050' : '082';
 
 /** The box that waits for the next book. */
 function LookupBox({
