@@ -7,6 +7,7 @@ import type { Store } from '../packages/server/store/store';
 import { peopleOf } from '../packages/server/people/people';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import { WICKMERE_BARCODES } from './barcodes';
+import { demoBriefs } from './briefs';
 import { NEIGHBOURS } from './neighbours';
 import { LISTS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 
@@ -54,6 +55,26 @@ export async function fillDemo(store: Store): Promise<void> {
     ['neighbour', NEIGHBOURS.length],
   ] as const)
     await store.nextIds(kind, n);
+  const briefs = demoBriefs(library);
+  await store.nextIds('record', briefs.length);
+  await store.nextIds('holding', briefs.length);
+  await store.nextIds('copy', briefs.length);
+  await commit(store, {
+    did: { act: 'first-fill', names: { library: 'the Wickmere Institute' } },
+    person: head,
+    entry,
+    changes: briefs.flatMap(({ id, marc, holding, copy }, i): Change[] => [
+      creation('record', id, marc),
+      creation('holding', copy.holding, holding),
+      creation('copy', library.copies.length + i + 1, copy),
+    ]),
+  });
+  await store.write(async (tx) => {
+    for (const { id, days } of briefs) {
+      const since = new Date(Date.now() - days * 86_400_000).toISOString().slice(0, 10);
+      await store.table('brief_records').update({ since }, { record: id }, tx);
+    }
+  });
   // The first fill is where everything begins; there is nothing before it to go back to.
   await store.write((tx) => store.run('UPDATE daybook SET objects = 0 WHERE id = :entry', { entry }, tx));
 }

@@ -40,6 +40,7 @@ export * from './routes/labels';
 export * from './routes/links';
 export * from './routes/live';
 export * from './routes/book-lists';
+export * from './routes/brief-records';
 export * from './routes/neighbours';
 export * from './routes/people';
 export * from './routes/piles';

@@ -29,6 +29,8 @@ export interface Settings {
   readonly links: LinkSettings;
   /** Names of neighbours that are found in the own network (`OSIER_NEIGHBOUR_HOSTS`); all others must be outside. */
   readonly neighbourHosts: KnownHosts;
+  /** The hour after which the night's work begins (`OSIER_NIGHT_HOUR`, 0 to 23, by this machine's clock); null for none (`off`). */
+  readonly nightHour: number | null;
   readonly logLevel: string;
   /** Folder of the built worker scripts. */
   readonly workers: string;
@@ -67,6 +69,7 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string): Settings {
     tls: tlsFiles(env),
     links: { patience: linkPatience(env) * 1000, hosts: knownHosts('OSIER_LINK_HOSTS', env) },
     neighbourHosts: knownHosts('OSIER_NEIGHBOUR_HOSTS', env),
+    nightHour: nightHour(env),
     logLevel: env.OSIER_LOG ?? 'info',
     workers: resolve(root, 'packages/server/dist'),
     web: resolve(root, 'packages/web/dist'),
@@ -87,6 +90,14 @@ function tlsFiles({
         `${name} is “${file}”; for https both a certificate and its key must be there, as PEM files.`,
       );
   return { cert, key };
+}
+
+function nightHour({ OSIER_NIGHT_HOUR: said = '2' }: NodeJS.ProcessEnv): number | null {
+  if (said === 'off') return null;
+  const hour = Number(said);
+  if (!/^\d{1,2}$/.test(said) || hour > 23)
+    throw new Error(`OSIER_NIGHT_HOUR is “${said}”; it must be an hour from 0 to 23, or off.`);
+  return hour;
 }
 
 function linkPatience(env: NodeJS.ProcessEnv): number {

@@ -27,6 +27,8 @@ import { sip2LoansDesk } from './loans/sip2';
 import { errorForLog } from './log-error';
 import { askingNeighbours } from './neighbours/asking';
 import { secretsOf } from './neighbours/secrets';
+import { everyNight } from './neighbours/every-night';
+import { GROWS, growBriefRecords } from './neighbours/grow-records';
 import { lookUpBooks } from './neighbours/look-up-books';
 import { sruNeighbours } from './neighbours/sru';
 import { z3950Neighbours } from './neighbours/yaz-client';
@@ -132,6 +134,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('close-stocktake', closeStocktake(services));
   jobs.register('rebuild-keys', rebuildKeys(services));
   jobs.register('look-up-books', lookUpBooks(services));
+  jobs.register(GROWS, growBriefRecords(services));
   jobs.register('try-links', tryAllLinks(services));
   jobs.register('check-records', checkAllRecords(services));
   await clearLeftOvers(settings.data);
@@ -140,6 +143,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   await beginRebuildingKeys(services);
   await beginCheckingRecords(services);
   checkWhenRulesChange(services);
+  const noMoreNights = everyNight(services);
   const app = createApp(services);
   const server = settings.tls
     ? createTlsServer({ cert: readFileSync(settings.tls.cert), key: readFileSync(settings.tls.key) }, app)
@@ -155,7 +159,10 @@ export async function startOsier(settings: Settings): Promise<Running> {
     services,
     app,
     address: `${settings.tls ? 'https' : 'http'}://${host}:${port}`,
-    stop: () => stop(server, services, pool),
+    stop() {
+      noMoreNights();
+      return stop(server, services, pool);
+    },
   };
 }
 

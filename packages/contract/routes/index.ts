@@ -1,4 +1,5 @@
 import type { AnyEndpoint } from '../endpoint';
+import { briefRecordApi } from './brief-records';
 import { bookListApi } from './book-lists';
 import { recordApi } from './catalogue';
 import { copyListApi } from './copy-lists';
@@ -33,6 +34,7 @@ export const api = {
   links: linkApi,
   neighbours: neighbourApi,
   bookLists: bookListApi,
+  briefRecords: briefRecordApi,
   labels: labelApi,
   starters: starterApi,
   headings: headingApi,

@@ -117,9 +117,8 @@ const lookup = shape({
   sought: text(),
   problem: orNull(text()),
   own: listOf(alikeRow),
-  /** The neighbours that are asked, in their order. */
-  ask: listOf(whole()),
-  inTurn: flag(),
+  /** The neighbours that are asked, round by round: those of one together. */
+  ask: listOf(listOf(whole())),
 });
 /** What an input looks for, what the catalogue has of it, and whom to ask. */
 export type NeighbourLookup = ValueOf<typeof lookup>;

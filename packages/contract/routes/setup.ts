@@ -11,6 +11,7 @@ import {
   type RuleWorks,
 } from '@osier/core/callnumbers';
 import { LAST_COPY, NO_LIMITS, type LastCopy } from '@osier/core/house';
+import { BRIEF_DAYS } from '@osier/core/neighbours';
 import { MAY_STAND } from '@osier/core/stocktake';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
@@ -164,6 +165,15 @@ const houseShape = {
     .oneOf(['small', 'capital', 'as it comes'])
     .default('small'),
   askNeighbours: mixed<'in turn' | 'at once'>().oneOf(['in turn', 'at once']).default('in turn'),
+  askAtNight: boolean().default(true),
+  briefDays: number()
+    .integer('Type whole days.')
+    .min(1, 'From 1 to 999 days.')
+    .max(999, 'From 1 to 999 days.')
+    .default(BRIEF_DAYS),
+  cataloguingLanguage: string()
+    .matches(/^[a-z]{3}$/, 'Three small letters (MARC Code List for Languages), such as eng.')
+    .default('eng'),
   checksOff: array(line().required()).required(),
   barcodes: array(barcodeRuleBody).max(20, 'At most 20 rules for barcodes.').required(),
   callNumbers: array(callNumberRuleBody).max(40, 'At most 40 rules for call numbers.').default([]),
@@ -226,6 +236,9 @@ const house = shape({
   wordAfterArticle: wordOf(['small', 'capital', 'as it comes']),
   currency: text(),
   askNeighbours: wordOf(['in turn', 'at once']).optional(),
+  askAtNight: flag().optional(),
+  briefDays: whole().optional(),
+  cataloguingLanguage: text().optional(),
   checksOff: listOf(text()),
 });
 const setUp = shape({

@@ -7,6 +7,8 @@ const today = shape({
   lookAlikes: whole(),
   withdrawalLists: listOf(shape({ id: whole(), name: text(), codes: whole() })),
   stocktakes: listOf(shape({ id: whole(), name: text(), found: whole(), expected: whole() })),
+  /** Brief records: for how many a full one is to be looked at, and how many wait long. */
+  briefRecords: shape({ offered: whole(), long: whole() }),
   /** Records and copies at each branch. */
   branches: listOf(shape({ branch: text(), records: whole(), copies: whole() })),
   /** How many copies there are of each status and type. */

@@ -50,6 +50,10 @@ export interface ActParts {
   readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'>;
   /** `copies` were made with it; `errors` and `alike` as for a record that is made. */
   readonly 'copy-record': Names<'title' | 'neighbour'> & Counts<'copies' | 'errors' | 'alike'>;
+  /** A brief record gave way to its full one. */
+  readonly 'grow-record': Names<'title' | 'neighbour'> & Counts<'errors'>;
+  /** The same for all of which the full one is sure. */
+  readonly 'grow-records': Counts<'records'>;
   readonly 'merge-records': Names<'title'> &
     Counts<'records' | 'copies'> & { readonly errors?: number; readonly notes?: readonly string[] };
   readonly 'records-apart': Names<'one' | 'other' | 'reason'>;

@@ -29,6 +29,8 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'make-record': { name: 'Add record', area: 'Catalogue' },
     'make-brief': { name: 'Add brief record', area: 'Catalogue' },
     'copy-record': { name: 'Copy record', area: 'Neighbours' },
+    'grow-record': { name: 'Replace brief record', area: 'Neighbours' },
+    'grow-records': { name: 'Replace brief records', area: 'Neighbours' },
     'merge-records': { name: 'Merge records', area: 'Catalogue' },
     'records-apart': { name: 'Keep records apart', area: 'Catalogue' },
     'delete-record': { name: 'Delete record', area: 'Catalogue' },

@@ -143,6 +143,10 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}`,
   'copy-record': ({ names, counts }) =>
     `Copied ${quoted(names.title)} from ${names.neighbour}${counts.copies ? ` with ${counted(counts.copies, 'copy', 'copies')}` : ''}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
+  'grow-record': ({ names, counts }) =>
+    `Replaced the brief record ${quoted(names.title)} by the full one of ${names.neighbour}${withErrors(counts.errors)}`,
+  'grow-records': ({ counts }) =>
+    `Replaced ${counted(counts.records, 'brief record')} by ${counts.records === 1 ? 'its full one' : 'their full ones'}`,
   'merge-records': ({ names, counts, errors, notes = [] }) =>
     [
       `Merged ${counted(counts.records, 'record')} into ${quoted(names.title)}${withErrors(errors)}${counts.copies ? `: ${counted(counts.copies, 'copy', 'copies')} moved` : ''}`,

@@ -32,6 +32,12 @@ export interface HouseRules {
   readonly withdrawals?: KeptLimits;
   /** Neighbours are asked one after another until one has it, or all at once; absent: in turn. */
   readonly askNeighbours?: 'in turn' | 'at once';
+  /** Neighbours are asked every night for the full records of brief ones; absent: they are. */
+  readonly askAtNight?: boolean;
+  /** Days after which a brief record without its full one is told as waiting long; absent: 60. */
+  readonly briefDays?: number;
+  /** MARC code of the language that is catalogued in (040 $b); absent: English. */
+  readonly cataloguingLanguage?: string;
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */

@@ -2,6 +2,7 @@ export type { LookedBy, Neighbour, NeighbourIndexes, Protocol, SruVersion } from
 export {
   addressProblem,
   inOrder,
+  inRounds,
   LOOKED_BY,
   NEW_NEIGHBOUR,
   PROTOCOLS,
@@ -26,3 +27,13 @@ export type { BookFacts } from './book';
 export { bookFacts } from './book';
 export type { BookRecord, BookState } from './book-list';
 export { BOOK_STATES, chosenForBook } from './book-list';
+export type { BriefState, Growth } from './growth';
+export {
+  BRIEF_DAYS,
+  BRIEF_STATES,
+  growthOf,
+  grownRecord,
+  refusedMarks,
+  soughtFor,
+  sourceMarks,
+} from './growth';

@@ -107,3 +107,16 @@ export function addressProblem(address: string, protocol: Protocol): string | nu
 export const inOrder = <T extends { readonly id: number; readonly neighbour: Pick<Neighbour, 'order'> }>(
   neighbours: readonly T[],
 ): T[] => [...neighbours].sort((a, b) => a.neighbour.order - b.neighbour.order || a.id - b.id);
+
+/** Neighbours in rounds: those of one place in the order are asked together, the next ones when none of them has it; all at once in one. */
+export function inRounds<T extends { readonly id: number; readonly neighbour: Pick<Neighbour, 'order'> }>(
+  neighbours: readonly T[],
+  isAtOnce: boolean,
+): T[][] {
+  const rounds = new Map<number, T[]>();
+  for (const n of inOrder(neighbours)) {
+    const place = isAtOnce ? 0 : n.neighbour.order;
+    rounds.set(place, [...(rounds.get(place) ?? []), n]);
+  }
+  return [...rounds.values()];
+}

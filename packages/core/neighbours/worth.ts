@@ -82,8 +82,11 @@ export interface HouseTaste {
 }
 
 /** What a house weighs by: class numbers of the scheme of its first rule for call numbers, else Dewey's (MARC 21, 050 and 082). */
-export const tasteOf = ({ callNumbers }: Pick<HouseRules, 'callNumbers'>): HouseTaste => ({
-  language: 'eng',
+export const tasteOf = ({
+  callNumbers,
+  cataloguingLanguage,
+}: Pick<HouseRules, 'callNumbers' | 'cataloguingLanguage'>): HouseTaste => ({
+  language: cataloguingLanguage ?? 'eng',
   classTag: callNumbers[0]?.scheme === 'lc' ? '050' : '082',
 });
 

@@ -2,11 +2,8 @@ import { number, object, string } from 'yup';
 import { totals } from '../projections/counts';
 import { checkSomeAnew, findingsAreOld, markChecked, rulesOfChecking } from '../projections/record-findings';
 import type { Services } from '../services';
-import type { JobWork } from './jobs';
+import { OSIER, type JobWork } from './jobs';
 import { keptWork } from './kept-work';
-
-/** Who is named for work that nobody asked for. */
-const OSIER = 0;
 
 /** Begins checking all records anew, where they were checked by other rules and nothing is at it already. */
 export async function beginCheckingRecords({ store, jobs }: Services): Promise<void> {

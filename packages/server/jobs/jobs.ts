@@ -10,6 +10,9 @@ import type { JobColumns } from '../store/models';
 import type { Store } from '../store/store';
 import { countBegun, keepCursor } from './queries';
 
+/** Who is named for work that nobody asked for. */
+export const OSIER = 0;
+
 /** What a job's work is given. */
 export interface JobRun {
   readonly id: number;

@@ -19,22 +19,19 @@ import { recipeIfThere } from '../recipes/recipes';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { keptJson } from '../store/kept-json';
-import { listNeighbours } from './neighbours';
+import { neighbourRounds } from './ask-all';
 import { NeighbourFailure, type RawAnswer } from './ports';
 
 /** What an input looks for, what the catalogue has of it, and whom to ask. */
 export async function lookUpBook(services: Services, text: string): Promise<NeighbourLookup> {
   const { store } = services;
   const read = readSought(text);
-  const inTurn = (await store.house()).value.askNeighbours !== 'at once';
-  if (!isSought(read)) return { sought: '', problem: read.problem, own: [], ask: [], inTurn };
-  const neighbours = (await listNeighbours(services)).filter((n) => n.neighbour.isUsed);
+  if (!isSought(read)) return { sought: '', problem: read.problem, own: [], ask: [] };
   return {
     sought: soughtText(read),
     problem: null,
     own: await ownRecords(store, read),
-    ask: neighbours.map((n) => n.id),
-    inTurn,
+    ask: (await neighbourRounds(services)).map((round) => round.map((n) => n.id)),
   };
 }
 

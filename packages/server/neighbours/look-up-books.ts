@@ -2,14 +2,11 @@ import { briefOf } from '@osier/core/access';
 import { counted } from '@osier/core/changes';
 import {
   chosenForBook,
-  inOrder,
   isSought,
   readSought,
   tasteOf,
-  type BookRecord,
   type BookState,
   type HouseTaste,
-  type Neighbour,
 } from '@osier/core/neighbours';
 import limited from 'p-limit';
 import { boolean, number, object } from 'yup';
@@ -19,8 +16,7 @@ import { keptWork } from '../jobs/kept-work';
 import type { Services } from '../services';
 import { keptJson } from '../store/kept-json';
 import type { BookListRowColumns } from '../store/models';
-import { readFrom } from './find';
-import { NeighbourFailure } from './ports';
+import { askAll, cancelledSignal, neighbourRounds, type Askable } from './ask-all';
 
 const work = object({ list: number().integer().required(), further: boolean().default(false) });
 /** Books that are looked for at a time; each neighbour has a limit of its own. */
@@ -39,14 +35,9 @@ export const lookUpBooks =
     const { store } = services;
     const table = store.table('book_list_rows');
     const waiting = await table.find({ where: { list, state: 'waiting' }, order: [['seq', 'ASC']] });
-    const neighbours = inOrder(
-      (await store.find('neighbour')).map((n) => ({ ...n, neighbour: n.value })),
-    ).filter((n) => n.value.isUsed);
-    const gone = new AbortController();
-    const stops = setInterval(() => run.cancelled() && gone.abort(), 200);
-    const house = (await store.house()).value;
-    const isInTurn = house.askNeighbours !== 'at once';
-    const taste = tasteOf(house);
+    const rounds = await neighbourRounds(services);
+    const { signal, stop } = cancelledSignal(run.cancelled);
+    const taste = tasteOf((await store.house()).value);
     const tally = new Map<BookState, number>();
     let done = (await table.count({ list })) - waiting.length;
     const total = done + waiting.length;
@@ -57,12 +48,7 @@ export const lookUpBooks =
         waiting.map((row) =>
           turn(async () => {
             if (run.cancelled()) return;
-            const outcome = await lookForBook(services, run, row, neighbours, {
-              isInTurn,
-              taste,
-              further,
-              signal: gone.signal,
-            });
+            const outcome = await lookForBook(services, run, row, { rounds, taste, further, signal });
             if (outcome === null) return;
             await store.write((tx) => table.update(outcome, { list, seq: row.seq }, tx));
             tally.set(outcome.state, (tally.get(outcome.state) ?? 0) + 1);
@@ -71,23 +57,20 @@ export const lookUpBooks =
         ),
       );
     } finally {
-      clearInterval(stops);
+      stop();
     }
     const of = (state: BookState) => tally.get(state) ?? 0;
     const found = of('found') + of('several');
     return `${counted(found, 'book')} found, ${of('here')} here already, ${of('not found') + of('failed')} not found.`;
   };
 
-type Asked = { readonly id: number; readonly value: Neighbour };
-
 /** Looks for one book; null when the job was stopped meanwhile. */
 async function lookForBook(
   services: Services,
   run: JobRun,
   row: BookListRowColumns,
-  neighbours: readonly Asked[],
   how: {
-    readonly isInTurn: boolean;
+    readonly rounds: readonly (readonly Askable[])[];
     readonly taste: HouseTaste;
     readonly further: boolean;
     readonly signal: AbortSignal;
@@ -111,42 +94,11 @@ async function lookForBook(
     });
   }
   const before = new Set(keptJson<number[]>(row.asked));
-  const toAsk = neighbours.filter((n) => !(how.further && before.has(n.id)));
-  const asked = new Set(before);
-  const found: BookRecord[] = [];
-  const failures: string[] = [];
-  const ask = async ({ id, value }: Asked): Promise<boolean> => {
-    if (run.cancelled()) return true;
-    try {
-      const answer = await services.neighbours.asking.ask(id, value, sought, { signal: how.signal });
-      const { state, message, records } = await readFrom(services, value, answer);
-      if (state === 'failed') {
-        failures.push(`${value.name}: ${message}`);
-        return false;
-      }
-      // One that failed is asked once more when one looks further; one that answered is not.
-      asked.add(id);
-      const { name, trust, materials } = value;
-      found.push(
-        ...records.map(({ marc, errors, warnings }) => ({
-          marc,
-          errors,
-          warnings,
-          neighbour: { id, name, trust, materials },
-        })),
-      );
-      return records.length > 0;
-    } catch (error) {
-      if (!(error instanceof NeighbourFailure)) throw error;
-      failures.push(`${value.name}: ${error.message}`);
-      return false;
-    }
-  };
-  if (how.isInTurn) {
-    for (const n of toAsk) if (await ask(n)) break;
-  } else await Promise.all(toAsk.map(ask));
+  const rounds = how.rounds.map((round) => round.filter((n) => !(how.further && before.has(n.id))));
+  // One that failed is asked once more when one looks further; one that answered is not.
+  const { found, failures, answered } = await askAll(services, sought, rounds, how.signal);
   if (run.cancelled()) return null;
-  const list = JSON.stringify([...asked].sort((a, b) => a - b));
+  const list = JSON.stringify([...new Set([...before, ...answered])].sort((a, b) => a - b));
   const chosen = chosenForBook(found, how.taste);
   if (chosen) {
     const { marc, neighbour } = chosen.best;
@@ -157,7 +109,7 @@ async function lookForBook(
   if (failures.length) return outcome('failed', failures.join(' '), { asked: list });
   return outcome(
     'not found',
-    toAsk.length
+    rounds.some((round) => round.length)
       ? 'None of the neighbours that were asked has it.'
       : 'Every neighbour was asked; none has it.',
     { asked: list },

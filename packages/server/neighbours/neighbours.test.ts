@@ -80,7 +80,7 @@ test('the neighbours of the demo library answer, each in its own manner', async 
   ]);
   const isbn = onlyAt('national', 'regional', 'school')[0]!;
   const looked = await lookup(isbn);
-  expect(looked).toEqual({ sought: `ISBN ${isbn}`, problem: null, own: [], ask: [1, 2, 3, 4], inTurn: true });
+  expect(looked).toEqual({ sought: `ISBN ${isbn}`, problem: null, own: [], ask: [[1], [2], [3], [4]] });
   const [national, regional, school] = [await find(1, isbn), await find(2, isbn), await find(3, isbn)];
   for (const a of [national, regional, school])
     expect(a).toMatchObject({ state: 'found', message: '', told: [], count: 1 });

@@ -4,6 +4,8 @@ import { wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { askFurther, listBookLists, readBookList, removeBookList, startBookList } from './book-lists';
+import { listBriefs, readBrief, refuseOffer, takeOffer } from './brief-records';
+import { beginGrowing } from './grow-records';
 import { deliverBooks } from './deliver-books';
 import { copyRecord, prepareRecord } from './copy-record';
 import { findAt, lookUpBook, tryNeighbour } from './find';
@@ -37,6 +39,13 @@ export function neighbourRoutes(services: Services): Route[] {
     route(api.bookLists.further, ({ params, person }) => askFurther(services, person.id, params.id)),
     route(api.bookLists.deliver, ({ params, person }) => deliverBooks(services, person.id, params.id)),
     route(api.bookLists.remove, ({ params }) => removeBookList(services, params.id)),
+    route(api.briefRecords.list, ({ query }) => listBriefs(services, query.list, query.after)),
+    route(api.briefRecords.ask, ({ person }) => beginGrowing(services, person.id)),
+    route(api.briefRecords.read, ({ params }) => readBrief(services, params.id)),
+    route(api.briefRecords.take, ({ params, person, body }) =>
+      takeOffer(services, person.id, params.id, body),
+    ),
+    route(api.briefRecords.refuse, ({ params, body }) => refuseOffer(services, params.id, body)),
     route(api.neighbours.find, ({ params, query, left }) =>
       findAt(services, params.id, query.text ?? '', { signal: left(), anyway: query.anyway === '1' }),
     ),

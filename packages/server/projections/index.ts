@@ -1,6 +1,7 @@
 import type { ChangesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
+import { briefRecords } from './brief-records';
 import { counts } from './counts';
 import { headingUse } from './heading-use';
 import { alikeRecords } from './alike-records';
@@ -27,6 +28,7 @@ export const PROJECTIONS: readonly Projection[] = [
   headingUse,
   usedTerms,
   recordLinks,
+  briefRecords,
   alikeHeadings,
   alikeRecords,
   stocktakes,

@@ -31,6 +31,7 @@ import { alikeMembers, copyLists, establishedHeadings } from './migrations/021-c
 import { fillRegister, register } from './migrations/022-register';
 import { stocktakes } from './migrations/022-stocktakes';
 import { neighbours } from './migrations/023-neighbours';
+import { briefRecords } from './migrations/024-brief-records';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -221,6 +222,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '021-copy-lists', statements: [...copyLists, ...alikeMembers, ...establishedHeadings] },
     { name: '022-stocktakes', statements: [...stocktakes, ...register], then: fillRegister },
     { name: '023-neighbours', statements: neighbours },
+    { name: '024-brief-records', statements: briefRecords },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

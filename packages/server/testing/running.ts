@@ -36,6 +36,7 @@ export async function startTesting(
     trustProxy?: string;
     links?: LinkSettings;
     neighbourHosts?: KnownHosts;
+    nightHour?: number;
   } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'osier-'));
@@ -55,6 +56,7 @@ export async function startTesting(
     largestFile: 64 * 1024 * 1024,
     neighbourHosts: options.neighbourHosts ?? new Map(),
     links: options.links ?? { patience: 2000, hosts: new Map() },
+    nightHour: options.nightHour ?? null,
     tls: null,
     logLevel: 'silent',
     workers: join(root, 'packages/server/dist'),

@@ -2,6 +2,7 @@ import { api, type OutsideStanding, type Today } from '@osier/contract';
 import { listEntries } from '../daybook/entries';
 import { labelOfAny } from '@osier/core/kinds';
 import { route, type Route } from '../http/route';
+import { briefsToTell } from '../neighbours/brief-records';
 import { listNeighbours } from '../neighbours/neighbours';
 import type { Services } from '../services';
 import { disputed, disputedCount } from '../store/disputed';
@@ -27,6 +28,7 @@ async function today(services: Services): Promise<Today> {
     withdrawalLists: await openLists(store),
     lookAlikes: sums['look-alikes'],
     stocktakes: await openStocktakes(store),
+    briefRecords: await briefsToTell(store),
     branches: await branches(store),
     copyStatuses: await countsOfFacet(store, 'copy-status'),
     copyTypes: await countsOfFacet(store, 'copy-type'),

@@ -7,6 +7,7 @@ export type { TableColumns } from './table-columns';
 export type {
   BookListColumns,
   BookListRowColumns,
+  BriefRecordColumns,
   CounterColumns,
   DaybookColumns,
   JobColumns,

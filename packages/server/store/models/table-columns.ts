@@ -1,4 +1,5 @@
 import type { Role } from '@osier/contract';
+import type { BriefState } from '@osier/core/neighbours';
 
 /** A job as it is kept. */
 export interface JobColumns {
@@ -115,6 +116,24 @@ export interface BookListRowColumns {
   delivery: number;
 }
 
+/** A brief record that waits for its full one. */
+export interface BriefRecordColumns {
+  record: number;
+  /** The day since which it waits, ISO. */
+  since: string;
+  /** When the neighbours were asked last, ISO; '' for never. */
+  asked: string;
+  state: BriefState;
+  /** What the last asking found, as a sentence. */
+  reason: string;
+  /** The neighbour whose record is offered; 0 for none. */
+  neighbour: number;
+  /** The record that is offered, as JSON. */
+  marc: string | null;
+  /** Marks of records that were refused, as JSON. */
+  refused: string;
+}
+
 /** The tables that hold no objects of a kind, with what a row of each is. */
 export interface TableColumns {
   jobs: JobColumns;
@@ -124,6 +143,7 @@ export interface TableColumns {
   readings: ReadingColumns;
   daybook: DaybookColumns;
   counters: CounterColumns;
+  brief_records: BriefRecordColumns;
   book_lists: BookListColumns;
   book_list_rows: BookListRowColumns;
 }

@@ -42,6 +42,10 @@ const ATTRIBUTES: {
     ...{ undone_by: maybe(integer), undoes: maybe(integer) },
   },
   counters: { kind: key(text), next: integer },
+  brief_records: {
+    ...{ record: key(integer), since: text, asked: text, state: text, reason: text },
+    ...{ neighbour: integer, marc: maybe(text), refused: text },
+  },
   book_lists: { id, name: text, at: text, person: integer },
   book_list_rows: {
     ...{ list: key(integer), seq: key(integer), code: text, isbn: text, state: text, reason: text },

@@ -88,7 +88,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
     // What was read before may be older than the book that was copied a moment ago.
     if (!looked || isFetching || looked.problem !== null || asked === text) return;
     // What is here already comes first; the others are asked when the person says so.
-    if (!looked.own.some((o) => o.sure)) begin(text, looked.ask, looked.inTurn);
+    if (!looked.own.some((o) => o.sure)) begin(text, looked.ask);
   }, [text, looked, isFetching, asked, begin, navigate]);
   // Where list and piece have no room beside each other, the list comes back for as long as nothing else is chosen.
   const [isListed, setListed] = useState(false);
@@ -126,7 +126,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
             <OwnRecords
               own={looked.own}
               isAsked={asked === text}
-              onAsk={() => begin(text, looked.ask, looked.inTurn)}
+              onAsk={() => begin(text, looked.ask)}
             />
           ) : null}
           {asked === text && text !== '' && neighbours ? (
@@ -134,7 +134,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
               works={works}
               shown={shown?.key ?? null}
               neighbours={neighbours}
-              ask={looked?.ask ?? []}
+              ask={looked?.ask.flat() ?? []}
               text={text}
               isCopying={copying !== null}
             />
@@ -143,7 +143,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
       }
       piece={
         shown === null ? (
-          <NeighboursOverview neighbours={used} inTurn={house?.askNeighbours !== 'at once'} />
+          <NeighboursOverview neighbours={used} isAtOnce={house?.askNeighbours === 'at once'} />
         ) : copying !== null ? (
           <CopyPiece
             key={`${text} ${shown.key}`}

@@ -1,4 +1,5 @@
 import type { NeighbourRow } from '@osier/contract';
+import { inRounds } from '@osier/core/neighbours';
 import { Link } from 'react-router';
 import { Mark } from '../../parts/Mark';
 import { Overview, OverviewSection } from '../../parts/Overview';
@@ -8,11 +9,12 @@ import { neighboursWords as wording } from './words';
 /** What the pane shows while no book is looked for. */
 export function NeighboursOverview({
   neighbours,
-  inTurn,
+  isAtOnce,
 }: {
   neighbours: readonly NeighbourRow[];
-  inTurn: boolean;
+  isAtOnce: boolean;
 }) {
+  const rounds = inRounds(neighbours, isAtOnce);
   return (
     <Overview>
       <OverviewSection title={wording.howItGoes}>
@@ -25,19 +27,23 @@ export function NeighboursOverview({
       <OverviewSection title={wording.whoIsAsked}>
         {neighbours.length ? (
           <>
-            <p className="faded">{inTurn ? wording.inTurnUntilOne : wording.allAtOnce}</p>
+            <p className="faded">{isAtOnce ? wording.allAtOnce : wording.inTurnUntilOne}</p>
             <ul className="plain-list">
-              {neighbours.map((n) => (
-                <li key={n.id}>
-                  <Mark kind={n.out ? 'caution' : 'clear'} name="" /> {n.neighbour.name}
-                  {n.out ? (
-                    <span className="faded">
-                      {' '}
-                      · {n.out.why} {wording.leftOutUntil(timeOf(n.out.until))}
-                    </span>
-                  ) : null}
-                </li>
-              ))}
+              {rounds.flatMap((round, i) =>
+                round.map((n) => (
+                  <li key={n.id}>
+                    <Mark kind={n.out ? 'caution' : 'clear'} name="" />{' '}
+                    {isAtOnce ? '' : `${i + 1}. `}
+                    {n.neighbour.name}
+                    {n.out ? (
+                      <span className="faded">
+                        {' '}
+                        · {n.out.why} {wording.leftOutUntil(timeOf(n.out.until))}
+                      </span>
+                    ) : null}
+                  </li>
+                )),
+              )}
             </ul>
           </>
         ) : (

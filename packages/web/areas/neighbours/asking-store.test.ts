@@ -43,7 +43,7 @@ beforeEach(() => {
 
 test('in turn: the next is asked when one has nothing, and nobody after one that has it', async () => {
   const { begin } = useAsking.getState();
-  begin('978', [4, 5, 6], true);
+  begin('978', [[4], [5], [6]]);
   expect(asked()).toEqual(['/api/neighbours/4/find?text=978']);
   expect(useAsking.getState().answers).toEqual({ 4: 'asking' });
   waits[0]!.answer('none');
@@ -58,7 +58,7 @@ test('in turn: the next is asked when one has nothing, and nobody after one that
 });
 
 test('all at once: three at a time, and one that is slow holds up nobody', async () => {
-  useAsking.getState().begin('eels', [1, 2, 3, 4], false);
+  useAsking.getState().begin('eels', [[1, 2, 3, 4]]);
   expect(asked()).toHaveLength(3);
   waits[2]!.answer('failed');
   await settled();
@@ -67,8 +67,8 @@ test('all at once: three at a time, and one that is slow holds up nobody', async
 });
 
 test('another search ends the one before: its answers come to nothing', async () => {
-  useAsking.getState().begin('one', [1, 2], true);
-  useAsking.getState().begin('two', [1, 2], true);
+  useAsking.getState().begin('one', [[1], [2]]);
+  useAsking.getState().begin('two', [[1], [2]]);
   expect(waits[0]!.signal.aborted).toBe(true);
   await settled();
   expect(asked()).toHaveLength(2);
@@ -85,6 +85,6 @@ test('one that was put aside is remembered for this search only', () => {
   choose('1 0');
   reject('1 0');
   expect(useAsking.getState()).toMatchObject({ chosen: null, rejected: ['1 0'] });
-  begin('next', [], true);
+  begin('next', []);
   expect(useAsking.getState().rejected).toEqual([]);
 });

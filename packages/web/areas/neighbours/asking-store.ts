@@ -12,8 +12,8 @@ interface AskingState {
   /** The record that was chosen by hand, and those that were put aside. */
   readonly chosen: string | null;
   readonly rejected: readonly string[];
-  /** Asks neighbours for a text: one after another until one has it, or all of them. */
-  begin(text: string, neighbours: readonly number[], inTurn: boolean): void;
+  /** Asks neighbours for a text, round after round until one has it. */
+  begin(text: string, rounds: readonly (readonly number[])[]): void;
   /** Asks those that were not asked yet. */
   further(neighbours: readonly number[]): void;
   /** Asks one once more, also one that is left out for a while. */
@@ -52,20 +52,21 @@ export const useAsking = create<AskingState>((set, get) => {
       return false;
     }
   };
-  const inTurn = async (neighbours: readonly number[], signal: AbortSignal) => {
-    for (const neighbour of neighbours) {
-      if (signal.aborted || (await ask(neighbour, false))) return;
-    }
-  };
-  const atOnce = async (neighbours: readonly number[], signal: AbortSignal) => {
+  /** Whether one of them has it. */
+  const atOnce = async (neighbours: readonly number[], signal: AbortSignal): Promise<boolean> => {
     const left = [...neighbours];
+    let isFound = false;
     const next = async (): Promise<void> => {
       const neighbour = left.shift();
       if (neighbour === undefined || signal.aborted) return;
-      await ask(neighbour, false);
+      if (await ask(neighbour, false)) isFound = true;
       await next();
     };
     await Promise.all(Array.from({ length: AT_ONCE }, next));
+    return isFound;
+  };
+  const inTurn = async (rounds: readonly (readonly number[])[], signal: AbortSignal) => {
+    for (const round of rounds) if (signal.aborted || (await atOnce(round, signal))) return;
   };
   const anew = () => {
     running.abort();
@@ -77,10 +78,10 @@ export const useAsking = create<AskingState>((set, get) => {
     answers: {},
     chosen: null,
     rejected: [],
-    begin(text, neighbours, isInTurn) {
+    begin(text, rounds) {
       const signal = anew();
       set({ text, answers: {}, chosen: null, rejected: [] });
-      void (isInTurn ? inTurn : atOnce)(neighbours, signal);
+      void inTurn(rounds, signal);
     },
     further(neighbours) {
       const { answers } = get();

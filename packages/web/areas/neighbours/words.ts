@@ -144,7 +144,7 @@ export const neighboursWords = {
     'The ISBN box waits for the next book. Branch, location, type and fund stay until you change them.',
   ],
   whoIsAsked: 'Who is asked',
-  inTurnUntilOne: 'One after another, until one has it.',
+  inTurnUntilOne: 'In this order until one has it; those of the same number together.',
   allAtOnce: 'All at once.',
   leftOutUntil: (time: string) => `left out until ${time}`,
   answersNow: 'answers',
