@@ -44,18 +44,22 @@ export function demoBriefs(library: Library): DemoBrief[] {
     ...{ class: '627.8', year: '2026', language: 'eng' },
   };
   const template = library.copies[0]!.copy;
-  const [place] = library.holdings;
   return [...parts, nobodys].map((of, i) => {
     const id = library.records.length + i + 1;
     const made = briefRecord(of, DAY);
     const marc = { ...made, fields: [{ tag: '001', value: String(id) }, ...made.fields] };
     const [offer] = offerCallNumbers(marc, DEFAULT_HOUSE);
-    const { branch, location } = place!.holding;
     return {
       id,
       marc,
       holding: {
-        ...{ record: id, branch, location, scheme: offer?.scheme ?? 'own', prefix: offer?.prefix ?? '' },
+        ...{
+          record: id,
+          branch: 'HB',
+          location: 'STORE',
+          scheme: offer?.scheme ?? 'own',
+          prefix: offer?.prefix ?? '',
+        },
         ...{
           class: offer?.class ?? of.class,
           item: offer?.item ?? '',
@@ -68,7 +72,7 @@ export function demoBriefs(library: Library): DemoBrief[] {
       copy: {
         ...template,
         holding: library.holdings.length + i + 1,
-        barcode: barcodeFor(COPY_BARCODES, 990_001 + i),
+        barcode: barcodeFor(COPY_BARCODES, 980_001 + i),
         number: 1,
         status: 'in process',
         lastSeen: '',

@@ -124,6 +124,12 @@ const control = (number: string, organisation: string, changed: string): Field[]
   { tag: '005', value: `${changed}101010.0` },
 ];
 
+/** A link to the made-up cover of a book. */
+const coverLink = (marc: MarcRecord): Field[] =>
+  isbns(marc)
+    .slice(0, 1)
+    .map((isbn) => field('856', '42', '3', 'Cover', 'u', at(`covers/${isbn}.png`)));
+
 /** Full records with summaries, content types and two subject headings; slow to come. */
 function asNational(marc: MarcRecord, n: number): MarcRecord {
   const title = dataFields(marc, '245')[0]?.subfields[0]?.value.replace(/\s*[:/]$/, '') ?? '';
@@ -148,6 +154,7 @@ function asNational(marc: MarcRecord, n: number): MarcRecord {
         `An account of ${title.charAt(0).toLowerCase()}${title.slice(1)}, with measurements and drawings.`,
       ),
       ...(n % 3 === 0 ? [field('504', '  ', 'a', 'Includes bibliographical references and index.')] : []),
+      ...(n % 4 !== 3 ? coverLink(marc) : []),
       field('852', '8 ', 'a', 'NLFens', 'h', `XF.${1000 + n}`),
     ]),
   };

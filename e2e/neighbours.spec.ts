@@ -124,3 +124,29 @@ test('many books are looked for at once, what was found becomes a delivery', asy
   await page.getByRole('link', { name: 'Delivery' }).last().click();
   await expect(page.getByRole('heading', { name: /Box by the window/ }).first()).toBeVisible();
 });
+
+test('brief records get their full ones: sure ones by themselves, the others by a person', async ({ page }) => {
+  await signIn(page, 'Tobias Fenn');
+  await page.goto('/neighbours?show=brief');
+  await expect(page.getByRole('button', { name: /^Ask for their full records now/ })).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('a');
+  await expect(status(page)).toContainText(
+    /^Asked for \d+ brief records: [1-9]\d* replaced by their full ones, [1-9]\d* to be looked at/,
+  );
+  await page.getByRole('button', { name: /^to be looked at/ }).click();
+  await page.getByRole('option', { name: /Walking the sea wall/ }).click();
+  await expect(page.getByText(/One is a video, the other a book/).last()).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What it becomes' })).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('n');
+  await expect(status(page)).toContainText('It is not offered again for “Walking the sea wall”');
+  // The next one is open: it is taken, and back again.
+  await expect(page.getByText(/No number says that it is the same edition/).last()).toBeVisible();
+  await page.keyboard.press('t');
+  await expect(status(page)).toContainText(/^Replaced the brief record “.*” by the full one of/);
+  await page.keyboard.press('Alt+z');
+  await expect(page.getByText(/^Undoes: Replaced the brief record/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Undid: Replaced the brief record');
+});

@@ -27,6 +27,7 @@ import { sip2LoansDesk } from './loans/sip2';
 import { errorForLog } from './log-error';
 import { askingNeighbours } from './neighbours/asking';
 import { secretsOf } from './neighbours/secrets';
+import { picturesOf } from './neighbours/covers';
 import { everyNight } from './neighbours/every-night';
 import { GROWS, growBriefRecords } from './neighbours/grow-records';
 import { lookUpBooks } from './neighbours/look-up-books';
@@ -110,6 +111,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   const asking = askingNeighbours(
     { sru: sruNeighbours(neighbourHosts), 'z39.50': z3950Neighbours(neighbourHosts) },
     secrets,
+    picturesOf(neighbourHosts),
   );
   const services: Services = {
     ...{ store, jobs, people, loans, settings, log, background, pool },

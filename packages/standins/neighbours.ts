@@ -1,6 +1,7 @@
 import { encodeMarc8, marcXmlElement, type MarcRecord } from '@osier/core/marc';
 import { isCql, parseCql } from '@osier/core/query';
 import { createServer, type Server, type ServerResponse } from 'node:http';
+import { coverOf } from './covers';
 import { isFoundBy, NotTaken } from './cql-filter';
 
 /** How a simulated catalogue answers. */
@@ -52,6 +53,7 @@ export function neighbourCatalogues(
   return createServer((req, res) => {
     const url = new URL(req.url ?? '/', 'http://neighbours');
     const [, name = '', said = ''] = url.pathname.split('/');
+    if (name === 'covers') return sendCover(said, res);
     const [habit, records] = [HABITS[name], shelves[name]];
     if (!habit || !records) return void res.writeHead(404).end();
     const query = url.searchParams.get('query');
@@ -140,6 +142,17 @@ function explainAnswer({ title, prefix: p }: Habit, version: string): string {
 <schemaInfo><schema name="marcxml" identifier="info:srw/schema/1/marcxml-v1.1"><title>MARCXML</title></schema></schemaInfo>
 <configInfo><default type="numberOfRecords">10</default><setting type="maximumRecords">50</setting></configInfo>
 </explain></${p}recordData></${p}record></${p}explainResponse>\n`;
+}
+
+/** Covers by ISBN: some are not there, and some addresses show a web page instead. */
+function sendCover(file: string, res: ServerResponse): void {
+  const isbn = /^(\d{13})\.png$/.exec(file)?.[1];
+  if (isbn === undefined || isbn.endsWith('7')) return void res.writeHead(404).end();
+  if (isbn.endsWith('3'))
+    return void res
+      .writeHead(200, { 'content-type': 'image/png' })
+      .end('<html><script>alert(1)</script></html>');
+  res.writeHead(200, { 'content-type': 'image/png' }).end(coverOf(isbn));
 }
 
 function sendXml(res: ServerResponse, xml: string): void {

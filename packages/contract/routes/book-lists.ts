@@ -2,8 +2,9 @@ import { BOOK_STATES } from '@osier/core/neighbours';
 import { array, object } from 'yup';
 import { listOf, orNull, shape, tallyBy, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { line } from '../inputs';
+import { id, line } from '../inputs';
 import { jobStateSchema } from '../objects/acts';
+import { marcBody } from '../objects/sent-record';
 
 /** Books that are looked for together: their numbers as they were scanned. */
 export const bookListBody = object({
@@ -82,6 +83,15 @@ export const bookListApi = {
     permission: take,
     status: 202,
     answer: jobStateSchema,
+  }),
+  choose: endpoint({
+    method: 'put',
+    path: '/book-lists/:id/books/:seq',
+    summary: 'Choose the record of a neighbour for a book of a list, by its place in it',
+    permission: take,
+    body: object({ neighbour: id().required(), marc: marcBody.required() }),
+    answer: shape({ sentence: text() }),
+    problems: [404],
   }),
   deliver: endpoint({
     method: 'post',

@@ -33,6 +33,8 @@ export type BriefRow = ValueOf<typeof briefRow>;
 const briefPage = shape({
   rows: listOf(briefRow),
   next: orNull(text()),
+  /** Which of them the page shows. */
+  list: wordOf(BRIEF_LISTS),
   counts: shape({ waiting: whole(), offered: whole(), refused: whole(), long: whole() }),
   /** Days after which one is told as waiting long. */
   days: whole(),
@@ -45,6 +47,8 @@ export type BriefPage = ValueOf<typeof briefPage>;
 const briefDetail = shape({
   ...stands,
   version: whole(),
+  /** What can be looked up to find it by hand. */
+  lookFor: text(),
   /** As it is. */
   marc: marcSchema,
   /** What it would become; null where nothing is offered. */

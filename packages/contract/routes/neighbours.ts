@@ -236,4 +236,13 @@ export const neighbourApi = {
     answer: neighbourAnswer,
     problems: [404],
   }),
+  cover: endpoint({
+    method: 'get',
+    path: '/neighbours/:id/cover',
+    summary: 'The cover that a record of a neighbour links to (856 $3 Cover); 404 where there is no picture',
+    permission: take,
+    query: object({ address: line(2000).required() }),
+    answer: { media: ['image/png', 'image/jpeg', 'image/gif', 'image/webp'] },
+    problems: [404],
+  }),
 };

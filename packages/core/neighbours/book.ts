@@ -1,5 +1,5 @@
 import { briefOf, isbns, withoutEndPunctuation } from '../access';
-import { dataFields, first, firstValue, runningText, type MarcRecord } from '../marc';
+import { dataFields, first, firstValue, isData, runningText, type Field, type MarcRecord } from '../marc';
 
 /** What of a record is held against the book in the hand, as text; '' for what it does not say. */
 export interface BookFacts {
@@ -43,9 +43,18 @@ export function bookFacts(record: MarcRecord): BookFacts {
   };
 }
 
-/** A picture of the cover: a web address of 856 4 2 (related resource) that says so in $3 (MARC 21, 856). */
+/** Whether a field links to a picture of the cover: 856 that says so in $3 (MARC 21, 856). */
+const linksToCover = (f: Field): boolean =>
+  f.tag === '856' && isData(f) && /cover/i.test(first(f, '3') ?? '');
+
+/** A record without its links to covers: the picture was that of another book. */
+export const withoutCover = (record: MarcRecord): MarcRecord => ({
+  ...record,
+  fields: record.fields.filter((f) => !linksToCover(f)),
+});
+
+/** A picture of the cover: the first web address of 856 that is one. */
 function coverOf(record: MarcRecord): string {
-  const link = dataFields(record, '856').find((f) => /cover/i.test(first(f, '3') ?? ''));
-  const address = first(link, 'u') ?? '';
+  const address = first(dataFields(record, '856').find(linksToCover), 'u') ?? '';
   return /^https?:\/\//i.test(address) && URL.canParse(address) ? address : '';
 }

@@ -24,8 +24,8 @@ export type BriefState = (typeof BRIEF_STATES)[number];
 /** Days after which one is told as waiting long, where the house says nothing else. */
 export const BRIEF_DAYS = 60;
 
-/** What the neighbours are asked for a record: its numbers, and where it has none the words of its title and the surname. */
-export function soughtFor(record: MarcRecord): Sought[] {
+/** What would be typed to find a record: its numbers, and where it has none the words of its title and the surname. */
+function allTyped(record: MarcRecord): string[] {
   const numbers = [
     ...isbns(record),
     ...issns(record).map((n) => `issn ${n.slice(0, 4)}-${n.slice(4)}`),
@@ -34,8 +34,14 @@ export function soughtFor(record: MarcRecord): Sought[] {
   const asked = [...new Set(numbers)].slice(0, MOST_NUMBERS);
   const { main, author } = describe(record);
   const words = [main, author.split(' ')[0] ?? ''].filter(Boolean).join(' / ');
-  return (asked.length ? asked : [words]).map(readSought).filter(isSought);
+  return asked.length ? asked : [words];
 }
+
+/** The first of what would be typed to find a record; '' for one that says nothing of itself. */
+export const typedFor = (record: MarcRecord): string => allTyped(record)[0] ?? '';
+
+/** What the neighbours are asked for a record. */
+export const soughtFor = (record: MarcRecord): Sought[] => allTyped(record).map(readSought).filter(isSought);
 const MOST_NUMBERS = 3;
 
 /** What marks a record of a neighbour, so that one that was refused is known again: its control numbers of 035, else what it says of itself. */

@@ -24,7 +24,7 @@ export { groupedByWork } from './editions';
 export type { Copied } from './copied';
 export { copiedRecord } from './copied';
 export type { BookFacts } from './book';
-export { bookFacts } from './book';
+export { bookFacts, withoutCover } from './book';
 export type { BookRecord, BookState } from './book-list';
 export { BOOK_STATES, chosenForBook } from './book-list';
 export type { BriefState, Growth } from './growth';
@@ -36,4 +36,5 @@ export {
   refusedMarks,
   soughtFor,
   sourceMarks,
+  typedFor,
 } from './growth';

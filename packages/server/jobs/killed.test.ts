@@ -79,7 +79,7 @@ test('killed again and again in the middle of reading and accepting: nothing is 
 
   const store = await openStore(folder);
   const count = async (sql: string) => (await store.row<{ n: number }>(sql))!.n;
-  expect(await count('SELECT COUNT(*) AS n FROM records')).toBe(1500);
+  expect(await count('SELECT COUNT(*) AS n FROM records')).toBe(1506);
   expect(await count("SELECT COUNT(*) AS n FROM incoming WHERE state <> 'waiting'")).toBe(0);
   expect(
     await count('SELECT COUNT(*) AS n FROM record_keys WHERE record NOT IN (SELECT id FROM records)'),

@@ -1,7 +1,13 @@
 import type { Neighbour, Sought } from '@osier/core/neighbours';
 import limited from 'p-limit';
 import { failureOf } from './http-get';
-import { NeighbourFailure, type FailureKind, type NeighbourPort, type RawAnswer } from './ports';
+import {
+  NeighbourFailure,
+  type FailureKind,
+  type NeighbourPort,
+  type PicturePort,
+  type RawAnswer,
+} from './ports';
 import type { Secrets } from './secrets';
 
 /** How a neighbour stands, as far as this server has seen. */
@@ -28,6 +34,8 @@ export interface NeighbourAsking {
     sought: Sought,
     signal: AbortSignal,
   ): Promise<{ readonly explain: Uint8Array | null; readonly answer: RawAnswer | NeighbourFailure }>;
+  /** A picture that one of its records links to, within its limits; throws `NeighbourFailure`. */
+  picture(id: number, neighbour: Neighbour, address: string, signal: AbortSignal): Promise<Uint8Array>;
   /** Null for one that is asked as usual. */
   standing(id: number): NeighbourStanding | null;
   /** It is asked again, as one that was changed. */
@@ -45,6 +53,7 @@ const PASSING: ReadonlySet<FailureKind> = new Set(['down', 'slow']);
 export function askingNeighbours(
   ports: Readonly<Record<Neighbour['protocol'], NeighbourPort>>,
   secrets: Secrets,
+  pictures: PicturePort,
   now: () => number = Date.now,
 ): NeighbourAsking {
   const turns = new Map<number, ReturnType<typeof limited>>();
@@ -96,6 +105,8 @@ export function askingNeighbours(
       );
       return { explain, answer };
     },
+    picture: (id, neighbour, address, signal) =>
+      turnOf(id)(() => withinTime(neighbour.seconds, signal, (s) => pictures(neighbour, address, s))),
     standing(id) {
       const standing = standings.get(id);
       return standing && standing.until > now() ? standing : null;

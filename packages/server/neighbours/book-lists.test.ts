@@ -1,4 +1,4 @@
-import type { BookList, DeliveryRow, IncomingPage } from '@osier/contract';
+import type { BookList, DeliveryRow, IncomingPage, NeighbourAnswer } from '@osier/contract';
 import { isbns } from '@osier/core/access';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
@@ -105,6 +105,32 @@ test('two who make a delivery of the same books at once make one', async () => {
   await t.jobDone(cataloguer, job);
   const both = await Promise.all([1, 2].map(() => cataloguer('POST', `/book-lists/${list}/deliver`)));
   expect(both.map((b) => b.status).sort()).toEqual([202, 422]);
+});
+
+test('a record that is found by other words is chosen for its book, once it is in no delivery', async () => {
+  const missing = '9781979900010';
+  const { list, job } = await begin('By its title', [missing, books[0]!]);
+  await t.jobDone(cataloguer, job);
+  // Whether the last one it is asked of fails, is that one's habit.
+  expect((await read(list)).rows[0]!.state).toMatch(/^(not found|failed)$/);
+  const { body: answer } = await cataloguer<NeighbourAnswer>('GET', `/neighbours/1/find?text=${books[3]}`);
+  const chosen = { neighbour: 1, marc: answer.records[0]!.marc };
+  const put = (seq: number, body: unknown = chosen, ask = cataloguer) =>
+    ask<{ sentence: string }>('PUT', `/book-lists/${list}/books/${seq}`, body);
+  expect((await put(1)).body.sentence).toMatch(/^“.+” is chosen for book 1 of the list$/);
+  expect((await read(list)).rows[0]).toMatchObject({
+    ...{ state: 'found', from: 'National Library of the Fens' },
+    reason: 'National Library of the Fens: chosen by Tobias Fenn.',
+  });
+  expect((await put(9)).status).toBe(422);
+  expect((await put(1, { ...chosen, neighbour: 99 })).status).toBe(404);
+  expect((await put(1, chosen, await t.as(3))).status).toBe(403);
+  const made = (await cataloguer<{ delivery: number; job: number }>('POST', `/book-lists/${list}/deliver`))
+    .body;
+  await t.jobDone(cataloguer, made.job);
+  expect((await put(1)).status).toBe(422);
+  const { rows } = (await cataloguer<IncomingPage>('GET', `/deliveries/${made.delivery}/incoming`)).body;
+  expect(rows).toHaveLength(2);
 });
 
 test('a list is not started with nothing, nor with too many, nor by an assistant', async () => {

@@ -1,5 +1,7 @@
-import type { BookList, BookListRow } from '@osier/contract';
+import type { BookList, BookListRow, MarcBody, Person } from '@osier/contract';
+import { briefOf } from '@osier/core/access';
 import { BOOK_STATES, isSought, readSought, type BookState } from '@osier/core/neighbours';
+import { marcOf } from '../catalogue/records';
 import { notFound, wrong } from '../http/problem';
 import { personById } from '../people/queries';
 import type { Services } from '../services';
@@ -119,6 +121,32 @@ export function refuseWhileRunning({ jobs }: Pick<Services, 'jobs'>, id: number)
       'list',
       'The books of this list are being looked for. Wait until that is done, or cancel it.',
     );
+}
+
+/** Takes a neighbour's record that somebody has chosen for a book of a list, as if it had been found. */
+export async function chooseForBook(
+  services: Services,
+  person: Person,
+  { id, seq }: { readonly id: number; readonly seq: number },
+  body: { readonly neighbour: number; readonly marc: MarcBody },
+): Promise<{ sentence: string }> {
+  const { store } = services;
+  await listThere(services, id);
+  refuseWhileRunning(services, id);
+  const neighbour = await store.read('neighbour', body.neighbour);
+  if (!neighbour) throw notFound(`Neighbour ${body.neighbour}`);
+  const marc = marcOf(body.marc);
+  const { title } = briefOf(marc);
+  const chosen = {
+    ...{ state: 'found', title, neighbour: body.neighbour, marc: JSON.stringify(marc) },
+    reason: `${neighbour.value.name}: chosen by ${person.name}.`,
+  };
+  const changed = await store.write((tx) =>
+    store.table('book_list_rows').update(chosen, { list: id, seq, delivery: 0 }, tx),
+  );
+  if (changed === 0)
+    throw wrong('seq', 'This book is not in the list, or its record is in a delivery already.');
+  return { sentence: `“${title}” is chosen for book ${seq} of the list` };
 }
 
 /** Deletes a list; deliveries that were made of it stay. */

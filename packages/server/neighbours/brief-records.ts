@@ -5,7 +5,7 @@ import { update } from '@osier/core/changes';
 import { withKeptForms } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
-import { BRIEF_DAYS, grownRecord, sourceMarks } from '@osier/core/neighbours';
+import { BRIEF_DAYS, grownRecord, sourceMarks, typedFor } from '@osier/core/neighbours';
 import { briefsOf } from '../catalogue/queries';
 import { errorsAllowed, newHeadings, recordErrors } from '../catalogue/records';
 import { followedBy } from '../headings/follow';
@@ -53,7 +53,8 @@ export async function listBriefs(
 ): Promise<BriefPage> {
   const house = (await store.house()).value;
   const days = daysOf(house);
-  const list = asked ?? 'waiting';
+  const sums = await counts(store, days);
+  const list = asked ?? (sums.offered ? 'offered' : 'waiting');
   const [since, record] = placeIn<readonly [since: string, record: number]>(after, ['', 0]) ?? ['', 0];
   const found = await briefsBehind(
     store,
@@ -66,7 +67,8 @@ export async function listBriefs(
   return {
     rows: await named(store, page),
     next: found.length > PAGE && last ? cursorOf([last.since, last.record]) : null,
-    counts: await counts(store, days),
+    list,
+    counts: sums,
     days,
     isAskedAtNight: house.askAtNight ?? true,
     job: jobs.running().find((j) => j.kind === GROWS)?.id ?? null,
@@ -116,6 +118,7 @@ export async function readBrief({ store }: Services, id: number): Promise<BriefD
   return {
     ...{ record, title, author, year, copies, since, asked, state, reason, from },
     version: held.version,
+    lookFor: typedFor(held.value),
     marc: held.value,
     offer: offer && {
       marc: offer.marc,

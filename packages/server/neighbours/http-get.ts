@@ -9,6 +9,10 @@ export interface GetOptions {
   /** Name and password; null where none is asked for. */
   readonly signOn: { readonly user: string; readonly password: string } | null;
   readonly signal: AbortSignal;
+  /** What is wanted, as HTTP has it; XML where nothing is said. */
+  readonly accept?: string;
+  /** Bytes that it may have; those of an answer where nothing is said. */
+  readonly largest?: number;
 }
 
 /** Bytes that an answer may have. */
@@ -26,7 +30,7 @@ export async function getAnswer(address: string, options: GetOptions): Promise<U
     const { statusCode: status = 0, headers } = response;
     const next =
       LEADS_ON.has(status) && headers.location ? nextUrl(headers.location, url, options.hosts) : null;
-    if (next === null) return bodyOf(response, status);
+    if (next === null) return bodyOf(response, status, options.largest ?? LARGEST_ANSWER);
     response.destroy();
     if (hop === MOST_HOPS)
       throw new NeighbourFailure('faulty', 'It leads on from one address to another without end.');
@@ -50,7 +54,7 @@ function nextUrl(location: string, from: URL, hosts: KnownHosts): URL {
 function ask(
   url: URL,
   signOn: GetOptions['signOn'],
-  { hosts, signal }: GetOptions,
+  { hosts, signal, accept = 'application/xml, text/xml, */*;q=0.5' }: GetOptions,
 ): Promise<IncomingMessage> {
   return new Promise((resolve, reject) => {
     try {
@@ -60,7 +64,7 @@ function ask(
         signal,
         headers: {
           host: url.host,
-          accept: 'application/xml, text/xml, */*;q=0.5',
+          accept,
           'accept-encoding': 'identity',
           'user-agent': 'Osier',
           ...(signOn && {
@@ -79,7 +83,7 @@ function ask(
   });
 }
 
-async function bodyOf(response: IncomingMessage, status: number): Promise<Uint8Array> {
+async function bodyOf(response: IncomingMessage, status: number, largest: number): Promise<Uint8Array> {
   if (status === 401 || status === 403) {
     response.destroy();
     throw new NeighbourFailure('refused', 'It refuses the sign-on. Check name and password in Set-up.');
@@ -97,10 +101,10 @@ async function bodyOf(response: IncomingMessage, status: number): Promise<Uint8A
     for await (const chunk of response) {
       const piece = Buffer.isBuffer(chunk) ? chunk : Buffer.from(String(chunk));
       bytes += piece.length;
-      if (bytes > LARGEST_ANSWER)
+      if (bytes > largest)
         throw new NeighbourFailure(
           'faulty',
-          `Its answer is larger than ${LARGEST_ANSWER / 1024 / 1024} MB and was not read.`,
+          `Its answer is larger than ${largest / 1024 / 1024} MB and was not read.`,
         );
       chunks.push(piece);
     }

@@ -9,7 +9,7 @@ import type {
 import { isbns } from '@osier/core/access';
 import { barcodeFor } from '@osier/core/barcodes';
 import { dataFields, type MarcRecord } from '@osier/core/marc';
-import { bookFacts, NEW_NEIGHBOUR } from '@osier/core/neighbours';
+import { bookFacts, NEW_NEIGHBOUR, withoutCover } from '@osier/core/neighbours';
 import { readFileSync, statSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -442,4 +442,27 @@ test('nobody waits for an answer that nobody wants any longer', async () => {
   expect(await open()).toBe(0);
   // That is no fault of the source's.
   expect((await list()).find((n) => n.id === id)!.out).toBeNull();
+});
+
+test('a cover comes through the server, when it is a picture and lies outside', async () => {
+  const isbn = (last: RegExp) => shelves.national.map(isbnOf).find((n) => last.test(n))!;
+  const cover = (address: string, ask = cataloguer) =>
+    ask('GET', `/neighbours/1/cover?address=${encodeURIComponent(address)}`);
+  const shown = await cover(at(`covers/${isbn(/[^37]$/)}.png`));
+  expect(shown.status).toBe(200);
+  expect(shown.headers.get('content-type')).toBe('image/png');
+  expect(shown.headers.get('x-content-type-options')).toBe('nosniff');
+  // Not there; a web page that says it is a picture; the own network, by number and by a name that is another neighbour’s.
+  expect((await cover(at(`covers/${isbn(/7$/)}.png`))).status).toBe(404);
+  expect((await cover(at(`covers/${isbn(/3$/)}.png`))).status).toBe(404);
+  const { port } = site.address() as AddressInfo;
+  expect((await cover(`http://127.0.0.1:${port}/covers/${isbn(/[^37]$/)}.png`)).status).toBe(404);
+  expect((await cover(`http://closed.example/covers/1.png`)).status).toBe(404);
+  for (const address of ['file:///etc/passwd', 'javascript:alert(1)', 'covers/1.png'])
+    expect((await cover(address)).status).toBe(422);
+  expect((await cover(at('covers/1.png'), await t.as(3))).status).toBe(403);
+  // What a record links to is what is asked for.
+  const book = shelves.national.find((r) => bookFacts(r).cover !== '')!;
+  expect(bookFacts(book).cover).toBe(at(`covers/${isbnOf(book)}.png`));
+  expect(bookFacts(withoutCover(book)).cover).toBe('');
 });

@@ -28,6 +28,9 @@ export interface AskedNeighbour {
   readonly password: string;
 }
 
+/** Gets a picture that a record of a neighbour links to; throws `NeighbourFailure`. */
+export type PicturePort = (neighbour: Neighbour, address: string, signal: AbortSignal) => Promise<Uint8Array>;
+
 /** What is needed of the libraries outside, whatever they speak. */
 export interface NeighbourPort {
   /** Looks for something; throws `NeighbourFailure`. */

@@ -3,9 +3,17 @@ import type { Neighbour } from '@osier/core/neighbours';
 import { wrong } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
-import { askFurther, listBookLists, readBookList, removeBookList, startBookList } from './book-lists';
+import {
+  askFurther,
+  chooseForBook,
+  listBookLists,
+  readBookList,
+  removeBookList,
+  startBookList,
+} from './book-lists';
 import { listBriefs, readBrief, refuseOffer, takeOffer } from './brief-records';
 import { beginGrowing } from './grow-records';
+import { sendCover } from './covers';
 import { deliverBooks } from './deliver-books';
 import { copyRecord, prepareRecord } from './copy-record';
 import { findAt, lookUpBook, tryNeighbour } from './find';
@@ -37,6 +45,7 @@ export function neighbourRoutes(services: Services): Route[] {
     route(api.bookLists.start, ({ person, body }) => startBookList(services, person.id, body)),
     route(api.bookLists.read, ({ params }) => readBookList(services, params.id)),
     route(api.bookLists.further, ({ params, person }) => askFurther(services, person.id, params.id)),
+    route(api.bookLists.choose, ({ params, person, body }) => chooseForBook(services, person, params, body)),
     route(api.bookLists.deliver, ({ params, person }) => deliverBooks(services, person.id, params.id)),
     route(api.bookLists.remove, ({ params }) => removeBookList(services, params.id)),
     route(api.briefRecords.list, ({ query }) => listBriefs(services, query.list, query.after)),
@@ -48,6 +57,9 @@ export function neighbourRoutes(services: Services): Route[] {
     route(api.briefRecords.refuse, ({ params, body }) => refuseOffer(services, params.id, body)),
     route(api.neighbours.find, ({ params, query, left }) =>
       findAt(services, params.id, query.text ?? '', { signal: left(), anyway: query.anyway === '1' }),
+    ),
+    route(api.neighbours.cover, ({ params, query, res, left }) =>
+      sendCover(services, params.id, query.address ?? '', left(), res),
     ),
     route(api.neighbours.prepare, ({ body }) => prepareRecord(services, body.marc)),
     route(api.neighbours.copy, ({ person, body }) => copyRecord(services, person.id, body)),

@@ -14,6 +14,7 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/recipes', ['recipe']],
   ['/starters', ['starter']],
   ['/neighbours', ['neighbour']],
+  ['/brief-records', ['record', 'holding', 'copy', 'neighbour', 'house']],
   ['/book-lists', ['record', 'delivery']],
   ['/neighbours/lookup', ['neighbour', 'house', 'record', 'holding', 'copy']],
   ['complete', ['heading', 'record']],

@@ -9,6 +9,7 @@ import { problemText } from '../../api/request';
 import { Mark, type MarkKind } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { pathOf } from './ForList';
 import { neighboursWords as wording } from './words';
 
 /** The groups in which books are shown: what needs somebody first. */
@@ -116,7 +117,7 @@ export function BookListPiece({ id, onBack }: { id: number; onBack: () => void }
             {list.rows
               .filter((r) => r.state === state)
               .map((row) => (
-                <BookRow key={row.seq} row={row} mayAct={mayAct} />
+                <BookRow key={row.seq} list={id} row={row} mayAct={mayAct} />
               ))}
           </ul>
         </section>
@@ -125,8 +126,8 @@ export function BookListPiece({ id, onBack }: { id: number; onBack: () => void }
   );
 }
 
-function BookRow({ row, mayAct }: { row: BookList['rows'][number]; mayAct: boolean }) {
-  const { code, isbn, state, title, reason, record, delivery } = row;
+function BookRow({ list, row, mayAct }: { list: number; row: BookList['rows'][number]; mayAct: boolean }) {
+  const { seq, code, isbn, state, title, reason, record, delivery } = row;
   const isOpen = state === 'not found' || state === 'failed' || state === 'several';
   return (
     <li>
@@ -142,9 +143,9 @@ function BookRow({ row, mayAct }: { row: BookList['rows'][number]; mayAct: boole
       <span className="row book-ways">
         {record ? <Link to={`/catalogue/${record}`}>{wording.openRecord(record)}</Link> : null}
         {delivery ? <Link to={`/deliveries/${delivery}`}>{wording.toTheDelivery}</Link> : null}
-        {mayAct && isOpen && !record ? (
+        {mayAct && isOpen && !record && !delivery ? (
           <>
-            <Link to={`/neighbours?text=${isbn}`}>{wording.lookForIt}</Link>
+            <Link to={pathOf(isbn, { list, seq })}>{wording.lookForIt}</Link>
             {state === 'several' ? null : (
               <Link to={`/catalogue/brief?isbn=${isbn}`}>{wording.briefRecord}</Link>
             )}

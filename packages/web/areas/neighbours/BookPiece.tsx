@@ -1,10 +1,16 @@
+import { api } from '@osier/contract';
 import { Button, Select, type ButtonProps } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../../api/call';
 import { Mark } from '../../parts/Mark';
 import { SideBySide } from '../../parts/SideBySide';
 import { FieldView } from '../../parts/field-editor/FieldView';
+import { useAct } from '../../parts/use-act';
 import { useAsking } from './asking-store';
 import type { BookCandidate } from './candidates';
+import { Cover } from './Cover';
+import type { ListBook } from './ForList';
 import { neighboursWords as wording } from './words';
 
 /** A record held against the book in the hand, large enough for an arm's length, with why it is offered. */
@@ -14,6 +20,7 @@ export function BookPiece({
   others,
   isbn,
   isAsking,
+  forList,
   onCopy,
   onEditions,
   onBack,
@@ -24,6 +31,8 @@ export function BookPiece({
   /** What was looked for, in 13 digits; '' for something else. */
   isbn: string;
   isAsking: boolean;
+  /** The book of a list that it is looked for; null for the one in the hand. */
+  forList: ListBook | null;
   onCopy: () => void;
   /** Looks for other editions by what is typed for them. */
   onEditions: (text: string) => void;
@@ -39,6 +48,16 @@ export function BookPiece({
     // While others may still answer with a better one, nothing is to be pressed by the way.
     if (!isAsking) copy.current?.focus();
   }, [isAsking]);
+  const { act } = useAct();
+  const navigate = useNavigate();
+  const takeFor = async ({ list, seq }: ListBook) => {
+    const body = { neighbour: neighbour.id, marc: record.marc };
+    const done = await act(async () => ({
+      ...(await call(api.bookLists.choose, { params: { id: list, seq }, body })),
+      entry: null,
+    }));
+    if (done) void navigate(`/neighbours?show=many&list=${list}`);
+  };
   const other = others.find((o) => o.key === beside);
   const lines: readonly (readonly [string, string])[] = [
     [wording.author, facts.author],
@@ -61,28 +80,41 @@ export function BookPiece({
         <h2>
           <bdi>{facts.title}</bdi>
         </h2>
-        <dl>
-          {lines.map(([name, text]) => (
-            <div key={name}>
-              <dt>{name}</dt>
-              <dd>{text ? <bdi>{text}</bdi> : <span className="faded">{wording.notSaid}</span>}</dd>
+        <div className="book-sight">
+          <dl>
+            {lines.map(([name, text]) => (
+              <div key={name}>
+                <dt>{name}</dt>
+                <dd>{text ? <bdi>{text}</bdi> : <span className="faded">{wording.notSaid}</span>}</dd>
+              </div>
+            ))}
+            <div>
+              <dt>{wording.isbn}</dt>
+              <dd className="mono">
+                {facts.isbns.join(', ') || <span className="faded">{wording.notSaid}</span>}
+                {isbn && !facts.isbns.includes(isbn) ? (
+                  <p className="book-other-isbn">
+                    <Mark kind="caution" name="" /> {wording.anotherIsbn}
+                  </p>
+                ) : null}
+              </dd>
             </div>
-          ))}
-          <div>
-            <dt>{wording.isbn}</dt>
-            <dd className="mono">
-              {facts.isbns.join(', ') || <span className="faded">{wording.notSaid}</span>}
-              {isbn && !facts.isbns.includes(isbn) ? (
-                <p className="book-other-isbn">
-                  <Mark kind="caution" name="" /> {wording.anotherIsbn}
-                </p>
-              ) : null}
-            </dd>
-          </div>
-        </dl>
+          </dl>
+          <Cover key={key} candidate={candidate} />
+        </div>
       </section>
       <div className="row">
-        <KeyButton ref={copy} type="primary" letter="c" onClick={onCopy}>
+        {forList ? (
+          <KeyButton ref={copy} type="primary" letter="l" onClick={() => void takeFor(forList)}>
+            {wording.takeForTheList}
+          </KeyButton>
+        ) : null}
+        <KeyButton
+          ref={forList ? undefined : copy}
+          type={forList ? 'default' : 'primary'}
+          letter="c"
+          onClick={onCopy}
+        >
           {wording.copyThisRecord}
         </KeyButton>
         {others.length ? (

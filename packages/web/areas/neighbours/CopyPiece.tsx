@@ -2,8 +2,9 @@ import { api, type AlikeRow } from '@osier/contract';
 import { readIsbn } from '@osier/core/access';
 import { isTakenField } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
+import { withoutCover } from '@osier/core/neighbours';
 import { Button, Select } from 'antd';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { call } from '../../api/call';
 import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
@@ -28,6 +29,7 @@ import {
 } from '../catalogue/shelf/copy-grid';
 import { TakeFields } from '../catalogue/TakeFields';
 import { useSetUp } from '../setup/use-set-up';
+import { useAsking } from './asking-store';
 import type { BookCandidate } from './candidates';
 import { firstCopy, followedOffers, keepCommon } from './copy-rows';
 import { neighboursWords as wording } from './words';
@@ -55,7 +57,12 @@ export function CopyPiece(props: {
   const complain = useShell((s) => s.complain);
   const house = useHouse();
   const hasLists = useSetUp() !== undefined;
-  const { marc } = candidate.record;
+  const isCoverWrong = useAsking((s) => s.wrongCovers.includes(candidate.key));
+  const { record } = candidate;
+  const marc = useMemo(
+    () => (isCoverWrong ? withoutCover(record.marc) : record.marc),
+    [record, isCoverWrong],
+  );
   useEffect(() => {
     let isLeft = false;
     call(api.neighbours.prepare, { body: { marc } })

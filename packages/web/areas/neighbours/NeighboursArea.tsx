@@ -13,8 +13,10 @@ import { useTakesScans } from '../../shell/scan-target';
 import { useAsking } from './asking-store';
 import { BookPiece } from './BookPiece';
 import { inOffer, shownCandidate, worksOf } from './candidates';
+import { BriefRecords } from './BriefRecords';
 import { CopyPiece } from './CopyPiece';
 import './neighbours.css';
+import { ForList, listBookOf, pathOf } from './ForList';
 import { ManyBooks } from './ManyBooks';
 import { NeighboursOverview } from './NeighboursOverview';
 import { OwnRecords } from './OwnRecords';
@@ -26,7 +28,7 @@ export default function NeighboursArea() {
   const [query] = useSearchParams();
   const { data: neighbours } = useApi(api.neighbours.list);
   const navigate = useNavigate();
-  const isMany = query.get('show') === 'many';
+  const shown = (['many', 'brief'] as const).find((page) => page === query.get('show')) ?? 'one';
   const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
   const out = used.filter((n) => n.out).length;
   return (
@@ -48,13 +50,20 @@ export default function NeighboursArea() {
           pages={[
             ['one', wording.oneBook],
             ['many', wording.manyBooks],
+            ['brief', wording.briefRecords],
           ]}
-          chosen={isMany ? 'many' : 'one'}
-          onChoose={(key) => void navigate(key === 'many' ? '/neighbours?show=many' : '/neighbours')}
+          chosen={shown}
+          onChoose={(key) => void navigate(key === 'one' ? '/neighbours' : `/neighbours?show=${key}`)}
         />
         <Link to="/set-up?show=neighbours">{wording.setUpNeighbours}</Link>
       </AreaHead>
-      {isMany ? <ManyBooks /> : <OneBook neighbours={neighbours} />}
+      {shown === 'many' ? (
+        <ManyBooks />
+      ) : shown === 'brief' ? (
+        <BriefRecords />
+      ) : (
+        <OneBook neighbours={neighbours} />
+      )}
     </>
   );
 }
@@ -65,6 +74,10 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const navigate = useNavigate();
   const text = query.get('text') ?? '';
   const copied = query.get('copy');
+  // A record that is looked for on behalf of a book of a list.
+  const of = query.get('list');
+  const book = query.get('book');
+  const forList = useMemo(() => listBookOf(of, book), [of, book]);
   const mayCopy = useMay('take in deliveries');
   const { data: looked, isFetching } = useApi(
     api.neighbours.lookup,
@@ -75,21 +88,18 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const lookFor = useCallback(
     (next: string) => {
       if (next.trim() === '') clear();
-      void navigate(next.trim() ? `/neighbours?text=${encodeURIComponent(next.trim())}` : '/neighbours');
+      void navigate(next.trim() || forList ? pathOf(next.trim(), forList) : '/neighbours');
     },
-    [navigate, clear],
+    [navigate, clear, forList],
   );
   useEffect(() => {
     // Coming back from another area, one finds what was looked for last.
-    if (text === '')
-      return asked
-        ? void navigate(`/neighbours?text=${encodeURIComponent(asked)}`, { replace: true })
-        : undefined;
+    if (text === '') return asked ? void navigate(pathOf(asked, forList), { replace: true }) : undefined;
     // What was read before may be older than the book that was copied a moment ago.
     if (!looked || isFetching || looked.problem !== null || asked === text) return;
     // What is here already comes first; the others are asked when the person says so.
     if (!looked.own.some((o) => o.sure)) begin(text, looked.ask);
-  }, [text, looked, isFetching, asked, begin, navigate]);
+  }, [text, looked, isFetching, asked, begin, navigate, forList]);
   // Where list and piece have no room beside each other, the list comes back for as long as nothing else is chosen.
   const [isListed, setListed] = useState(false);
   useEffect(() => setListed(false), [text, chosen, rejected]);
@@ -104,13 +114,14 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const isAsking = Object.values(answers).includes('asking');
   const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
   const at = (copy: string | null) =>
-    `/neighbours?text=${encodeURIComponent(text)}${copy === null ? '' : `&copy=${encodeURIComponent(copy)}`}`;
+    `${pathOf(text, forList)}${copy === null ? '' : `&copy=${encodeURIComponent(copy)}`}`;
   return (
     <WorkSplit
       share={36}
       open={shown !== null && !isListed}
       list={
         <div className="lookup">
+          {forList ? <ForList book={forList} /> : null}
           {mayCopy ? (
             <LookupBox
               key={text}
@@ -123,11 +134,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
             <p className="note">{wording.cataloguersCopy}</p>
           )}
           {looked?.own.length ? (
-            <OwnRecords
-              own={looked.own}
-              isAsked={asked === text}
-              onAsk={() => begin(text, looked.ask)}
-            />
+            <OwnRecords own={looked.own} isAsked={asked === text} onAsk={() => begin(text, looked.ask)} />
           ) : null}
           {asked === text && text !== '' && neighbours ? (
             <Results
@@ -164,6 +171,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
             others={all.filter((c) => c.key !== shown.key)}
             isbn={looked?.sought.startsWith('ISBN ') ? looked.sought.slice(5) : ''}
             isAsking={isAsking}
+            forList={forList}
             onCopy={() => void navigate(at(shown.key))}
             onEditions={lookFor}
             onBack={() => setListed(true)}

@@ -32,8 +32,7 @@ export function NeighboursOverview({
               {rounds.flatMap((round, i) =>
                 round.map((n) => (
                   <li key={n.id}>
-                    <Mark kind={n.out ? 'caution' : 'clear'} name="" />{' '}
-                    {isAtOnce ? '' : `${i + 1}. `}
+                    <Mark kind={n.out ? 'caution' : 'clear'} name="" /> {isAtOnce ? '' : `${i + 1}. `}
                     {n.neighbour.name}
                     {n.out ? (
                       <span className="faded">

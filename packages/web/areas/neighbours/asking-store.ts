@@ -9,6 +9,8 @@ interface AskingState {
   /** What is looked for; '' for nothing. */
   readonly text: string;
   readonly answers: Readonly<Record<number, AnswerSoFar>>;
+  /** Records whose cover is that of another book. */
+  readonly wrongCovers: readonly string[];
   /** The record that was chosen by hand, and those that were put aside. */
   readonly chosen: string | null;
   readonly rejected: readonly string[];
@@ -23,10 +25,13 @@ interface AskingState {
   clear(): void;
   choose(key: string | null): void;
   reject(key: string): void;
+  /** Says that the cover of a record is wrong, or that it is not. */
+  markCover(key: string): void;
 }
 
 /** Neighbours that are asked at once: a browser has few connections, and other work needs some of them. */
 const AT_ONCE = 3;
+const NOTHING = { answers: {}, chosen: null, rejected: [], wrongCovers: [] };
 let running = new AbortController();
 
 /** Looking for a book among the neighbours: it goes on while other areas are open. */
@@ -75,12 +80,10 @@ export const useAsking = create<AskingState>((set, get) => {
   };
   return {
     text: '',
-    answers: {},
-    chosen: null,
-    rejected: [],
+    ...NOTHING,
     begin(text, rounds) {
       const signal = anew();
-      set({ text, answers: {}, chosen: null, rejected: [] });
+      set({ ...NOTHING, text });
       void inTurn(rounds, signal);
     },
     further(neighbours) {
@@ -98,9 +101,14 @@ export const useAsking = create<AskingState>((set, get) => {
     },
     clear() {
       anew();
-      set({ text: '', answers: {}, chosen: null, rejected: [] });
+      set({ ...NOTHING, text: '' });
     },
     choose: (chosen) => set({ chosen }),
+    markCover(key) {
+      const { wrongCovers } = get();
+      const isWrong = wrongCovers.includes(key);
+      set({ wrongCovers: isWrong ? wrongCovers.filter((k) => k !== key) : [...wrongCovers, key] });
+    },
     reject: (key) => set({ rejected: [...get().rejected, key], chosen: null }),
   };
 });

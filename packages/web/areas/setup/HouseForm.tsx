@@ -36,7 +36,11 @@ export function HouseForm({ data }: { data: SetUp }) {
       say(done.sentence, done.entry);
       await refresh();
     });
-  const number = (key: 'classDecimals' | 'cutterLetters' | 'jumpLength', min: number, max: number) => (
+  const number = (
+    key: 'classDecimals' | 'cutterLetters' | 'jumpLength' | 'briefDays',
+    min: number,
+    max: number,
+  ) => (
     <InputNumber
       min={min}
       max={max}
@@ -187,6 +191,37 @@ export function HouseForm({ data }: { data: SetUp }) {
                 ['in turn', wording.inTurn],
                 ['at once', wording.allAtOnce],
               ])}
+            </KitField>
+            <KitField
+              label={wording.daysUntilLong}
+              help={wording.thenToldInToday}
+              width="short"
+              problem={problem('briefDays')}
+            >
+              {number('briefDays', 1, 999)}
+            </KitField>
+            <KitField
+              label={wording.languageOfCataloguing}
+              help={wording.codeOf040b}
+              width="short"
+              problem={problem('cataloguingLanguage')}
+            >
+              <Input
+                className="mono"
+                value={house.cataloguingLanguage}
+                maxLength={3}
+                disabled={disabled}
+                onChange={(e) => set({ cataloguingLanguage: e.target.value.toLowerCase() })}
+              />
+            </KitField>
+            <KitField label={wording.briefRecords}>
+              <Checkbox
+                checked={house.askAtNight}
+                disabled={disabled}
+                onChange={(e) => set({ askAtNight: e.target.checked })}
+              >
+                {wording.askEveryNight}
+              </Checkbox>
             </KitField>
           </KitGrid>
         </KitSection>

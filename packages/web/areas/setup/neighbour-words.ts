@@ -15,7 +15,7 @@ export const neighbourWords = {
   sruVersion: 'Version of SRU',
   recordSchema: 'Record schema',
   placeAmongThem: 'Order',
-  theLowestIsAskedFirst: 'the lowest is asked first',
+  theLowestIsAskedFirst: 'the lowest is asked first, those of one number together',
   timeLimit: 'Time limit',
   secondsUnit: 's',
   recordsAtOnce: 'Records at once',

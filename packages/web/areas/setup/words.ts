@@ -28,6 +28,12 @@ export const setUpWords = {
   neighbours: 'Neighbours',
   howNeighboursAreAsked: 'Neighbours are asked',
   inTurn: 'in turn, until one has it',
+  daysUntilLong: 'Days a brief record may wait',
+  thenToldInToday: 'After that Today tells of it.',
+  languageOfCataloguing: 'Language of cataloguing',
+  codeOf040b: 'Code of 040 $b, such as eng: records catalogued in it are preferred.',
+  briefRecords: 'Brief records',
+  askEveryNight: 'Ask for their full records every night',
   allAtOnce: 'all at once',
   // CheckPicker
   checksOfAreOn: (checks: number, checks2: number) => `Checks: ${checks} of ${checks2} are on`,

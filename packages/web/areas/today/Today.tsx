@@ -139,6 +139,26 @@ function waitingIn(data: TodayAnswer): Waiting[] {
       what: `incoming records in ${d.name}`,
       more: d.errors ? wording.withErrors(number(d.errors)) : wording.noErrorsFound,
     })),
+    ...(data.briefRecords.offered
+      ? [
+          {
+            to: '/neighbours?show=brief&list=offered',
+            count: data.briefRecords.offered,
+            what: wording.fullRecordsOffered(data.briefRecords.offered),
+            more: wording.takeOrRefuse,
+          },
+        ]
+      : []),
+    ...(data.briefRecords.long
+      ? [
+          {
+            to: '/neighbours?show=brief&list=long',
+            count: data.briefRecords.long,
+            what: wording.briefRecordsWait(data.briefRecords.long),
+            more: wording.noNeighbourHasThem,
+          },
+        ]
+      : []),
     ...(data.lookAlikes ? [alike] : []),
     ...data.withdrawalLists.map((l) => ({
       to: `/withdrawals/${l.id}`,

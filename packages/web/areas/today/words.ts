@@ -44,6 +44,12 @@ export const todayWords = {
   duplicatesOrAttachedToNothing: 'duplicates, or attached to nothing',
   groupsOfLookAlikeNames: 'groups of look-alike headings',
   mergeOrKeepApart: 'merge or keep apart',
+  fullRecordsOffered: (n: number) =>
+    n === 1 ? 'full record is offered for a brief one' : 'full records are offered for brief ones',
+  takeOrRefuse: 'take or refuse',
+  briefRecordsWait: (n: number) =>
+    n === 1 ? 'brief record has waited long' : 'brief records have waited long',
+  noNeighbourHasThem: 'their full records have not come',
   withErrors: (errors: string) => `${errors} with errors`,
   noErrorsFound: 'no errors found',
   copiesOnTheWithdrawalList: (name: string) => `copies on the withdrawal list ${name}`,
