@@ -125,7 +125,9 @@ test('many books are looked for at once, what was found becomes a delivery', asy
   await expect(page.getByRole('heading', { name: /Box by the window/ }).first()).toBeVisible();
 });
 
-test('brief records get their full ones: sure ones by themselves, the others by a person', async ({ page }) => {
+test('brief records get their full ones: sure ones by themselves, the others by a person', async ({
+  page,
+}) => {
   await signIn(page, 'Tobias Fenn');
   await page.goto('/neighbours?show=brief');
   await expect(page.getByRole('button', { name: /^Ask for their full records now/ })).toBeVisible();

@@ -32,13 +32,20 @@ export function workerPool(folder: string): WorkerPool {
     maxThreads: 2,
     idleTimeout: 10_000,
   });
+  // Somebody waits for these with a book in the hand: comparing that goes on beside does not hold them up.
+  const answers = new Piscina<AnswerWork, never>({
+    filename: join(folder, 'pool-worker.mjs'),
+    minThreads: 0,
+    maxThreads: 2,
+    idleTimeout: 60_000,
+  });
   return {
     compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
     readScanList: (path) => pool.run(path, { name: 'readScanList' }),
-    readAnswer: (work) => pool.run(work, { name: 'readAnswer' }),
+    readAnswer: (work) => answers.run(work, { name: 'readAnswer' }),
     labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),
-    close: () => pool.destroy(),
+    close: async () => void (await Promise.all([pool.destroy(), answers.destroy()])),
   };
 }

@@ -1,4 +1,4 @@
-import { api, BRIEF_LISTS, type BriefPage } from '@osier/contract';
+import { api, BRIEF_LISTS, type BriefList, type BriefPage } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { call } from '../../api/call';
@@ -14,6 +14,9 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { BriefPiece } from './BriefPiece';
 import { neighboursWords as wording } from './words';
+
+/** What needs somebody first. */
+const IN_ORDER: readonly BriefList[] = ['offered', 'long', 'waiting', 'refused'];
 
 /** Brief records by how they stand; the one that is open beside the full record that is offered for it. */
 export function BriefRecords() {
@@ -54,7 +57,7 @@ export function BriefRecords() {
           <div className="facets">
             <Facets
               label={wording.briefLists}
-              facets={BRIEF_LISTS.map((value) => ({
+              facets={IN_ORDER.map((value) => ({
                 value,
                 name: value === 'long' ? wording.waitingLong(first?.days ?? 0) : wording.briefStates[value],
                 count: first?.counts[value] ?? 0,

@@ -149,7 +149,7 @@ export const neighboursWords = {
   askNow: 'Ask for their full records now',
   askingForThem: 'Asking…',
   noBriefRecord: 'No brief record here.',
-  waitsSince: (day: string) => `since ${day}`,
+  waitsSince: (day: string) => `waits since ${day}`,
   neverAsked: 'The neighbours have not been asked yet.',
   askedOn: (time: string) => `Asked ${time}.`,
   lastAsked: (time: string) => `Asked last ${time}.`,
