@@ -33,6 +33,7 @@ const CORE = [
   'stocktake',
   'acts',
   'kinds',
+  'find',
 ];
 
 /** SQL in a text: a statement with its tables. */

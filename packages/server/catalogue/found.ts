@@ -2,6 +2,7 @@ import type { SearchBody } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { ruleNow } from '@osier/core/checks';
 import type { StoredObject } from '@osier/core/kinds';
+import { isPlan, isQueryText, planOfText } from '@osier/core/find';
 import { recogniseInput, type Recognition } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
 import { quoted, type SearchName } from '@osier/core/acts';
@@ -9,6 +10,7 @@ import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
 import { having } from './having';
+import { withPlan } from './queries.find';
 import {
   acceptedFrom,
   amongRecords,
@@ -31,7 +33,7 @@ import {
 
 /** What a search finds, and what its input was taken for. */
 export interface FoundRecords extends IdQuery {
-  readonly tookFor: Recognition['as'];
+  readonly tookFor: Recognition['as'] | 'query';
   /** The pile or delivery that it looks through; null for the whole catalogue. */
   readonly within: string | null;
 }
@@ -51,12 +53,7 @@ export async function foundBy(
   { q, pile, delivery, records, status, type, suppressed }: SearchPlace,
   signal?: AbortSignal,
 ): Promise<FoundRecords> {
-  const recognition = recogniseInput(q, (await store.house()).value.barcodes);
-  const everywhere = {
-    tookFor: recognition.as,
-    within: null,
-    ...(await queryOf(store, recognition, signal)),
-  };
+  const everywhere = { within: null, ...(await takenFor(store, q, signal)) };
   const places = [
     ...(pile ? [await thePile(store, pile)] : []),
     ...(delivery ? [await theDelivery(store, delivery)] : []),
@@ -137,6 +134,21 @@ export const facetsOf = ({ language, branch, material, finding }: SearchBody): S
   material,
   finding: finding && ruleNow(finding),
 });
+
+/** What an input is taken for, and the records that it finds. A query that cannot be answered is refused with the sentence why. */
+async function takenFor(
+  store: Store,
+  q: string,
+  signal?: AbortSignal,
+): Promise<IdQuery & Pick<FoundRecords, 'tookFor'>> {
+  if (isQueryText(q)) {
+    const plan = planOfText(q);
+    if (!isPlan(plan)) throw wrong('q', plan.problem);
+    return { tookFor: 'query', ...withPlan(plan) };
+  }
+  const recognition = recogniseInput(q, (await store.house()).value.barcodes);
+  return { tookFor: recognition.as, ...(await queryOf(store, recognition, signal)) };
+}
 
 async function queryOf(store: Store, recognition: Recognition, signal?: AbortSignal): Promise<IdQuery> {
   switch (recognition.as) {

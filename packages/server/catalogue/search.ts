@@ -2,6 +2,7 @@ import type { LookUp, RecordOrder, SearchAnswer, SearchBody, SearchFacetCounts }
 import { nearMisses } from '@osier/core/barcodes';
 import { initialArticle } from '@osier/core/checks';
 import type { StoredObject } from '@osier/core/kinds';
+import { isQueryText } from '@osier/core/find';
 import { recogniseInput } from '@osier/core/query';
 import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
@@ -160,6 +161,7 @@ export async function lookUp(services: Services, q: string): Promise<LookUp> {
   const [scan] = q.length <= LONGEST_SCAN ? await scannedCodes(store, [q]) : [];
   const named = scan ? await copyWithBarcode(store, scan) : undefined;
   if (named && scan) return { as: 'record', id: named.record, copy: named.id, said: `Barcode ${scan}` };
+  if (isQueryText(q)) return { as: 'list', q, said: 'Query' };
   const recognition = recogniseInput(q, (await store.house()).value.barcodes);
   switch (recognition.as) {
     case 'barcode':

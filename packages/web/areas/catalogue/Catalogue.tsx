@@ -49,6 +49,7 @@ const TOOK_FOR: Readonly<Record<string, string>> = {
   heading: wording.aHeadingNumber,
   'call number': wording.aCallNumber,
   'field address': wording.aFieldAddress,
+  query: wording.aQuery,
 };
 
 /** "12 records", "More than 10,000 records, the best of which are listed,". */

@@ -7,6 +7,7 @@ export const catalogueWords = {
   aHeadingNumber: 'a heading number',
   aCallNumber: 'a call number',
   aFieldAddress: 'a field address',
+  aQuery: 'a query',
   moreThanTheBestOf: (total: string) => `More than ${total}, the best of which are listed,`,
   for: (q: string) => ` for “${q}”`,
   at: (branch: string) => ` at ${branch}`,

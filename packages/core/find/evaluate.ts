@@ -1,0 +1,116 @@
+import {
+  columnAt,
+  FILING_TITLE,
+  ISBN,
+  ISSN,
+  keysAt,
+  LANGUAGE,
+  LCCN,
+  MATERIAL,
+  NAME_WORDS,
+  OTHER_WORDS,
+  SUBJECT_WORDS,
+  TITLE_WORDS,
+  wordsAt,
+  YEAR,
+} from '../access';
+import { isBriefRecord } from '../editing';
+import type { MarcRecord } from '../marc';
+import type { Comparison, FindLeaf, FindPlan } from './plan';
+
+/** A record with what hangs on it, as it is looked at. */
+export interface Findable {
+  readonly id: number;
+  readonly marc: MarcRecord;
+  /** Values by the names of their columns. */
+  readonly holdings: readonly Readonly<Record<string, string>>[];
+  readonly copies: readonly Readonly<Record<string, string>>[];
+  /** Rules of the checks that find something in it. */
+  readonly findings: readonly string[];
+  readonly isSuppressed: boolean;
+}
+
+const WORDS = { title: TITLE_WORDS, name: NAME_WORDS, subject: SUBJECT_WORDS };
+const ALL_WORDS = [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS];
+const KEYS = { isbn: ISBN, issn: ISSN, lccn: LCCN };
+const COLUMNS: Readonly<Record<string, (marc: MarcRecord) => string>> = {
+  year: (marc) => columnAt(YEAR, marc),
+  language: (marc) => columnAt(LANGUAGE, marc),
+  material: (marc) => columnAt(MATERIAL, marc),
+  sort: (marc) => columnAt(FILING_TITLE, marc),
+};
+
+/** Whether a record is found by a plan: the plain reading of it, against which every quicker one is held. */
+export function isFound(of: Findable, plan: FindPlan): boolean {
+  switch (plan.type) {
+    case 'and':
+      return plan.of.every((p) => isFound(of, p));
+    case 'or':
+      return plan.of.some((p) => isFound(of, p));
+    case 'not':
+      return !isFound(of, plan.of);
+    default:
+      return holds(of, plan);
+  }
+}
+
+function holds(of: Findable, leaf: FindLeaf): boolean {
+  switch (leaf.type) {
+    case 'everything':
+      return true;
+    case 'number':
+      return of.id === leaf.id;
+    case 'finding':
+      return of.findings.includes(leaf.rule);
+    case 'flag':
+      return leaf.flag === 'brief' ? isBriefRecord(of.marc) : of.isSuppressed;
+    case 'count':
+      return compares((leaf.of === 'copy' ? of.copies : of.holdings).length, leaf.is, leaf.n);
+    case 'key':
+      return keysAt(KEYS[leaf.point], of.marc).some(({ key }) => key === leaf.key);
+    case 'value': {
+      const values =
+        leaf.of === 'record'
+          ? [COLUMNS[leaf.column]!(of.marc)]
+          : (leaf.of === 'copy' ? of.copies : of.holdings).map((row) => row[leaf.column] ?? '');
+      return values.some(
+        (v) =>
+          v !== '' && (leaf.is === 'begins' ? v.startsWith(leaf.value) : compares(v, leaf.is, leaf.value)),
+      );
+    }
+    case 'words':
+      return hasWords(of.marc, leaf);
+  }
+}
+
+function compares<T extends string | number>(a: T, is: Comparison, b: T): boolean {
+  switch (is) {
+    case '=':
+      return a === b;
+    case '<':
+      return a < b;
+    case '<=':
+      return a <= b;
+    case '>':
+      return a > b;
+    case '>=':
+      return a >= b;
+  }
+}
+
+function hasWords(
+  marc: MarcRecord,
+  { column, how, words, isFirst }: Extract<FindLeaf, { type: 'words' }>,
+): boolean {
+  const texts = (column === null ? ALL_WORDS : [WORDS[column]]).map((point) =>
+    wordsAt(point, marc).split(' ').filter(Boolean),
+  );
+  const fits = (word: string | undefined, asked: { text: string; isBeginning: boolean }) =>
+    word !== undefined && (asked.isBeginning ? word.startsWith(asked.text) : word === asked.text);
+  if (how === 'phrase')
+    return texts.some((text) =>
+      text.some((_, at) => (at === 0 || !isFirst) && words.every((w, i) => fits(text[at + i], w))),
+    );
+  const has = (asked: (typeof words)[number]) => texts.some((text) => text.some((w) => fits(w, asked)));
+  return how === 'all' ? words.every(has) : words.some(has);
+}

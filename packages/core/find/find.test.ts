@@ -1,0 +1,198 @@
+import fc from 'fast-check';
+import { field, type MarcRecord } from '../marc';
+import { isFound, isPlan, isQueryText, planOfText, type Findable, type FindPlan } from '.';
+
+const marc: MarcRecord = {
+  leader: '00000nam a2200000 i 4500',
+  fields: [
+    { tag: '008', value: '240101s1998    enka   g      000 0 eng d' },
+    field('020', '  ', 'a', '0306406152'),
+    field('100', '1 ', 'a', 'Fenn, Ada,', 'e', 'author.'),
+    field('245', '14', 'a', 'The eels of Osmere :', 'b', 'a river’s life /', 'c', 'Ada Fenn.'),
+    field('520', '  ', 'a', 'Migration by night.'),
+    field('650', ' 0', 'a', 'Eels', 'z', 'Brindle Moor.'),
+  ],
+};
+const eels: Findable = {
+  id: 77,
+  marc,
+  holdings: [{ branch: 'MR', location: 'OPEN', call_number: '639.2 FEN' }],
+  copies: [
+    {
+      barcode: '31204000000019',
+      status: 'available',
+      type: 'book',
+      fund: '',
+      supplier: 'TP',
+      acquired: '2024-03-05',
+    },
+    { barcode: '31204000000027', status: 'lost', type: 'book', fund: 'G', supplier: '', acquired: '' },
+  ],
+  findings: ['no-summary'],
+  isSuppressed: false,
+};
+const plan = (text: string): FindPlan => {
+  const made = planOfText(text);
+  if (!isPlan(made)) throw new Error(made.problem);
+  return made;
+};
+
+test.each([
+  ['eels', true],
+  ['eel', false],
+  ['eel*', true],
+  ['"eels night"', true],
+  ['words = "night migration"', false],
+  ['words = "migration by ni*"', true],
+  ['title = "eels of osmere"', true],
+  ['title = "^the eels"', true],
+  ['title = "^eels"', false],
+  ['dc.title all "OSMERE éels"', true],
+  ['title any "newts eels"', true],
+  ['title any "newts frogs"', false],
+  ['title == "Eels of Osmere: a river\'s life"', true],
+  ['title == "eels"', false],
+  ['author = "fenn ada"', true],
+  ['subject = osmere', false],
+  ['subject = eels and name = fenn', true],
+  ['subject = eels not name = fenn', false],
+  ['subject = newts or (title = eels and year = 1998)', true],
+  ['title <> newts', true],
+  ['isbn = 978-0-306-40615-7', true],
+  ['isbn = 9780306406158 or record = 77', null],
+  ['record = 77', true],
+  ['rec.identifier = 78', false],
+  ['year > 1997 and year < 1999', true],
+  ['year within "1990 1997"', false],
+  ['dc.date >= 1998', true],
+  ['language = eng', true],
+  ['language any "fre ger"', false],
+  ['branch = MR and location = OPEN', true],
+  ['branch all "MR SH"', false],
+  ['callnumber = 639*', true],
+  ['callnumber = "639.2 FEN"', true],
+  ['callnumber = 639', false],
+  ['status = lost and status = available', true],
+  ['status <> missing', true],
+  ['acquired = 2024-03', true],
+  ['acquired <= 2024', true],
+  ['acquired > 2024', false],
+  ['acquired < 2024-03-05', false],
+  ['copies = 2', true],
+  ['copies >= 3', false],
+  ['holdings = 1 and copies > 1', true],
+  ['finding = no-summary', true],
+  ['suppressed = no', true],
+  ['brief = yes', false],
+  ['cql.allRecords = 1', true],
+  ['cql.allRecords = 1 not title = eels', false],
+  ['> x = "info:srw/cql-context-set/1/dc-v1.1" x.title = eels', true],
+  ['TITLE = EELS AND Year = 1998', true],
+])('%s', (text, found) => {
+  if (found === null) expect(isPlan(planOfText(text))).toBe(false);
+  else expect(isFound(eels, plan(text))).toBe(found);
+});
+
+test.each([
+  ['titel = eels', 16, /^There is no index “titel”\. There are words, title, name,/],
+  ['title ~ eels', 19, /cannot be looked for by “~”/],
+  ['title = ', 10, /character 9/],
+  ['(title = eels', 10, /character/],
+  ['title = "eels', 10, /character/],
+  ['title > eels', 19, /cannot be looked for by “>”; there is =, adj, all, any and ==/],
+  ['isbn any 9780306406157', 19, /cannot be looked for by “any”/],
+  ['title =/stem eels', 20, /“\/stem” is not understood/],
+  ['eels prox night', 37, /use adj/],
+  ['eels and/x night', 46, /“\/x”/],
+  ['title = "*"', 28, /at least one letter before \*/],
+  ['title = e?ls', 28, /Only \* at the end/],
+  ['title = *els', 28, /Only \* at the end/],
+  ['title = "ee* osmere"', 28, /only the last word/],
+  ['title all "^eels"', 31, /stands before a phrase/],
+  ['title = "..."', 27, /nothing to look for/],
+  ['title = ""', 27, /nothing to look for/],
+  ['year = 19', 36, /no year of four digits/],
+  ['acquired = March', 36, /date such as/],
+  ['year within 1990', 36, /Type two of them/],
+  ['isbn = 123', 36, /is no ISBN/],
+  ['copies = many', 36, /is no number/],
+  ['suppressed = perhaps', 36, /yes or no/],
+  ['status = lo?t', 28, /without \*, \? and \^/],
+  ['> q = "http://example.org/set" q.x = 1', 15, /context set/],
+  ['eels sortBy title', 80, /order of the list/],
+  [Array.from({ length: 101 }, () => 'eels').join(' or '), 12, /101 conditions/],
+  [`title all "${'eel '.repeat(61)}"`, 12, /61 words/],
+  [`${'('.repeat(30)}a or (b and c)${')'.repeat(30)}`, null, null],
+  [
+    Array.from({ length: 25 }, (_, i) => `(a${i} ${i % 2 ? 'or' : 'and'} `).join('') + 'z' + ')'.repeat(25),
+    12,
+    /20 deep/,
+  ],
+])('%s is told', (text, code, problem) => {
+  const made = planOfText(text);
+  if (code === null) return expect(isPlan(made)).toBe(true);
+  if (isPlan(made)) throw new Error('It was understood.');
+  expect([made.code, made.problem]).toEqual([code, expect.stringMatching(problem!)]);
+});
+
+test.each([
+  ['title = eels', true],
+  ['"eels of osmere"', true],
+  ['(eels or newts) and fens', false],
+  ['(title = eels)', true],
+  ['dc.nothing = eels', true],
+  ['title any "eels newts"', true],
+  ['E = mc2', false],
+  ['eels and newts', false],
+  ['the title of all eels', false],
+  ['"eels" ""', true],
+  ['""', false],
+  ['650$a', false],
+  ['9780306406157', false],
+  ['746.41 REE', false],
+])('%s: a query is %s', (text, is) => {
+  expect(isQueryText(text)).toBe(is);
+});
+
+test('any text ends with a plan or with a sentence, and a plan can be read on any record', () => {
+  const piece = fc.constantFrom(
+    'title',
+    'year',
+    '=',
+    '<',
+    ' ',
+    '"',
+    '(',
+    ')',
+    'and',
+    'or',
+    'not',
+    'eels',
+    '*',
+    '\\',
+    '^',
+    '1998',
+    '/',
+    '>',
+    '.',
+    'any',
+    "';--",
+    '\u0000',
+    '😀',
+  );
+  fc.assert(
+    fc.property(
+      fc.oneof(
+        fc.string(),
+        fc.array(piece, { maxLength: 20 }).map((p) => p.join(' ')),
+      ),
+      (text) => {
+        const made = planOfText(text);
+        if (isPlan(made)) expect(typeof isFound(eels, made)).toBe('boolean');
+        else expect(made.problem).toMatch(/\S/);
+        expect(typeof isQueryText(text)).toBe('boolean');
+      },
+    ),
+    { numRuns: 500 },
+  );
+});

@@ -1,0 +1,84 @@
+import { ISBN, ISSN, LCCN, NAME_WORDS, SUBJECT_WORDS, TITLE_WORDS } from '../access';
+
+/** Columns of words that are searched by themselves. */
+export type WordColumn = 'title' | 'name' | 'subject';
+/** Keys that are searched as a whole. */
+export type KeyPoint = 'isbn' | 'issn' | 'lccn';
+/** Columns of a record, of its holdings and of its copies. */
+export type RecordColumn = 'year' | 'language' | 'material' | 'sort';
+export type HoldingColumn = 'branch' | 'location' | 'call_number';
+export type CopyColumn = 'barcode' | 'status' | 'type' | 'fund' | 'supplier' | 'acquired';
+
+/** What is found by an index, and where it is. */
+export type FindWhere =
+  /** Words of one column, or of all. */
+  | { readonly as: 'words'; readonly column: WordColumn | null }
+  | { readonly as: 'key'; readonly point: KeyPoint }
+  | { readonly as: 'value'; readonly of: 'record'; readonly column: RecordColumn; readonly isDate?: true }
+  | { readonly as: 'value'; readonly of: 'holding'; readonly column: HoldingColumn }
+  | { readonly as: 'value'; readonly of: 'copy'; readonly column: CopyColumn; readonly isDate?: true }
+  | { readonly as: 'count'; readonly of: 'holding' | 'copy' }
+  | { readonly as: 'finding' }
+  | { readonly as: 'flag'; readonly flag: 'suppressed' | 'brief' }
+  | { readonly as: 'number' }
+  | { readonly as: 'everything' };
+
+/** An index that a query may name. */
+export interface FindIndex {
+  /** As a person types it. */
+  readonly name: string;
+  readonly title: string;
+  /** By the context sets that are published with SRU (CQL 1.2, Dublin Core 1.1, Bath profile 2, Record metadata 1.1), and other words for it. */
+  readonly also: readonly string[];
+  readonly where: FindWhere;
+}
+
+/** The indexes of records with their holdings and copies. */
+export const FIND_INDEXES: readonly FindIndex[] = [
+  index('words', 'Words', ['cql.anywhere', 'cql.serverchoice', 'any'], { as: 'words', column: null }),
+  index('title', TITLE_WORDS.title, ['dc.title', 'bath.title'], { as: 'words', column: 'title' }),
+  index('name', NAME_WORDS.title, ['dc.creator', 'dc.contributor', 'bath.name', 'author', 'creator'], {
+    as: 'words',
+    column: 'name',
+  }),
+  index('subject', SUBJECT_WORDS.title, ['dc.subject', 'bath.subject'], { as: 'words', column: 'subject' }),
+  index('isbn', ISBN.title, ['bath.isbn'], { as: 'key', point: 'isbn' }),
+  index('issn', ISSN.title, ['bath.issn'], { as: 'key', point: 'issn' }),
+  index('lccn', LCCN.title, ['bath.lccn'], { as: 'key', point: 'lccn' }),
+  index('record', 'Record number', ['rec.identifier', 'rec.id', 'number'], { as: 'number' }),
+  index('year', 'Year', ['dc.date', 'date'], { as: 'value', of: 'record', column: 'year', isDate: true }),
+  index('language', 'Language', ['dc.language'], { as: 'value', of: 'record', column: 'language' }),
+  index('format', 'Type of record', ['dc.format', 'dc.type', 'material'], {
+    as: 'value',
+    of: 'record',
+    column: 'material',
+  }),
+  index('branch', 'Branch', [], { as: 'value', of: 'holding', column: 'branch' }),
+  index('location', 'Location', [], { as: 'value', of: 'holding', column: 'location' }),
+  index('callnumber', 'Call number', ['call-number', 'shelfmark'], {
+    as: 'value',
+    of: 'holding',
+    column: 'call_number',
+  }),
+  index('barcode', 'Barcode', [], { as: 'value', of: 'copy', column: 'barcode' }),
+  index('status', 'Status', [], { as: 'value', of: 'copy', column: 'status' }),
+  index('type', 'Type of copy', [], { as: 'value', of: 'copy', column: 'type' }),
+  index('fund', 'Fund', [], { as: 'value', of: 'copy', column: 'fund' }),
+  index('supplier', 'Supplier', [], { as: 'value', of: 'copy', column: 'supplier' }),
+  index('acquired', 'Acquired', [], { as: 'value', of: 'copy', column: 'acquired', isDate: true }),
+  index('copies', 'Number of copies', [], { as: 'count', of: 'copy' }),
+  index('holdings', 'Number of holdings', [], { as: 'count', of: 'holding' }),
+  index('finding', 'Finding', [], { as: 'finding' }),
+  index('suppressed', 'Suppressed', [], { as: 'flag', flag: 'suppressed' }),
+  index('brief', 'Brief record', [], { as: 'flag', flag: 'brief' }),
+  index('cql.allrecords', 'All records', [], { as: 'everything' }),
+];
+
+function index(name: string, title: string, also: readonly string[], where: FindWhere): FindIndex {
+  return { name, title, also, where };
+}
+
+const BY_NAME = new Map(FIND_INDEXES.flatMap((i) => [i.name, ...i.also].map((n) => [n, i] as const)));
+
+/** The index of a name, in any case; undefined for none. */
+export const indexNamed = (name: string): FindIndex | undefined => BY_NAME.get(name.toLowerCase());

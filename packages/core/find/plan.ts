@@ -1,0 +1,51 @@
+import type { CopyColumn, HoldingColumn, KeyPoint, RecordColumn, WordColumn } from './indexes';
+
+/** A word that is looked for, folded. */
+export interface FindWord {
+  readonly text: string;
+  /** It may go on. */
+  readonly isBeginning: boolean;
+}
+
+export type Comparison = '=' | '<' | '<=' | '>' | '>=';
+
+/** One condition, with its values as they are kept. */
+export type FindLeaf =
+  | { readonly type: 'everything' }
+  | {
+      readonly type: 'words';
+      /** Null for any of them: all or any of the words may be in different ones, a phrase is within one. */
+      readonly column: WordColumn | null;
+      readonly how: 'all' | 'any' | 'phrase';
+      readonly words: readonly FindWord[];
+      /** A phrase with which the text begins. */
+      readonly isFirst: boolean;
+    }
+  | { readonly type: 'key'; readonly point: KeyPoint; readonly key: string }
+  | {
+      readonly type: 'value';
+      readonly of: 'record' | 'holding' | 'copy';
+      readonly column: RecordColumn | HoldingColumn | CopyColumn;
+      readonly is: Comparison | 'begins';
+      readonly value: string;
+    }
+  | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
+  | { readonly type: 'finding'; readonly rule: string }
+  | { readonly type: 'flag'; readonly flag: 'suppressed' | 'brief' }
+  | { readonly type: 'number'; readonly id: number };
+
+/** What a query asks, as it is worked out: conditions, joined. A value is never there for what says nothing (an empty year). */
+export type FindPlan =
+  | FindLeaf
+  | { readonly type: 'and' | 'or'; readonly of: readonly FindPlan[] }
+  | { readonly type: 'not'; readonly of: FindPlan };
+
+/** Why a query cannot be answered, as a sentence; with the number of the diagnostic that SRU has for it, and what it is about. */
+export interface FindProblem {
+  readonly problem: string;
+  readonly code: number;
+  readonly details: string;
+}
+
+/** Whether working out a query gave something to look for. */
+export const isPlan = (made: FindPlan | FindProblem): made is FindPlan => 'type' in made;
