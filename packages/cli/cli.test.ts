@@ -165,3 +165,36 @@ test('osier headings: look-alikes of a file as groups, with records as evidence'
   expect(osier(['headings', '-'], '').status).toBe(1);
   expect(osier(['headings', '-', '--merge', '--records', 'x'], '').status).toBe(1);
 });
+
+test('a query finds records of a file, streamed in the format that is asked for', () => {
+  const file = demo('tallow-and-pike.mrc');
+  const all = osier(['convert', file, '--to', 'json']).stdout.trim().split('\n');
+  const ids = (text: string) =>
+    text
+      .trim()
+      .split('\n')
+      .filter(Boolean)
+      .map((l) => (JSON.parse(l) as { fields: { '001'?: string }[] }).fields.find((f) => f['001'])?.['001']);
+  const late = osier(['find', file, 'year >= 2010 and language = eng', '--format', 'json']);
+  expect(late.status).toBe(0);
+  const year = (line: string) =>
+    (JSON.parse(line) as { fields: { '008'?: string }[] }).fields.find((f) => f['008'])!['008']!;
+  expect(ids(late.stdout)).toEqual(
+    ids(all.filter((l) => year(l).slice(7, 11) >= '2010' && year(l).slice(35, 38) === 'eng').join('\n')),
+  );
+  expect(late.stderr).toMatch(new RegExp(`^osier: ${ids(late.stdout).length} of 42 records found\\.\n$`));
+  expect(osier(['find', file, 'title = zzz', '--format', 'marcxml']).stdout).toMatch(
+    /<collection[^>]*>\s*<\/collection>\s*$/,
+  );
+});
+test.each([
+  ['titel = eels', /There is no index “titel”/],
+  ['title = "eels', /character/],
+  ['branch = SH', /asks for holdings; a file has records only/],
+  ['title = eels not status = lost', /asks for copies; a file has records only/],
+  ['finding = isbn', /asks for what the checks found/],
+])('a query that cannot be answered of a file is told: %s', (query, said) => {
+  const done = osier(['find', demo('tallow-and-pike.mrc'), query]);
+  expect([done.status, done.stdout]).toEqual([1, '']);
+  expect(done.stderr).toMatch(said);
+});

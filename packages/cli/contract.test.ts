@@ -162,7 +162,7 @@ describe('convert', () => {
     [
       'a command that there is not',
       ['transform', clean],
-      /There is no command “transform”; there are convert, check, headings, callnumbers, barcodes and stocktake/,
+      /There is no command “transform”; there are convert, check, find, headings, callnumbers, barcodes and stocktake/,
     ],
     ['nothing in the file', ['convert', file('empty.mrc', ''), '--to', 'json'], /empty/],
     ['the result over what is read', ['convert', clean, '--to', 'iso2709', '--out', clean], /another name/],

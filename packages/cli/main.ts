@@ -4,6 +4,7 @@ import { UsageError } from './usage';
 
 const USAGE = `usage: osier convert FILE --to iso2709|marcxml|json|lines|csv [--from iso2709|marcxml|json] [--charset utf8|marc8] [--columns '001,245$a,…'] [--out FILE] [--report FILE]
        osier check FILE [--format json|text] [--fix --out FILE]
+       osier find FILE QUERY [--format lines|iso2709|marcxml|json|csv] [--columns '001,245$a,…'] [--out FILE]
        osier headings FILE [--records RECORDS] [--format json]
        osier headings --merge CASES [--format json]
        osier callnumbers FILE --scheme lc|dewey|nlm|generic [--keys]
@@ -15,6 +16,7 @@ FILE may be - for standard input; the input format is found from the content.
 const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
   convert: async (args) => (await import('./convert')).convert(args),
   check: async (args) => (await import('./check')).check(args),
+  find: async (args) => (await import('./find')).find(args),
   headings: async (args) => (await import('./headings')).headings(args),
   callnumbers: async (args) => (await import('./callnumbers')).callNumbers(args),
   barcodes: async (args) => (await import('./barcodes')).barcodes(args),

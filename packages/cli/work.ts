@@ -25,6 +25,8 @@ export type Work =
       readonly to: 'iso2709' | 'marcxml' | 'json' | 'lines' | 'csv';
       readonly charset: Charset;
       readonly columns: string;
+      /** Only what a query in CQL finds is written; absent: all. */
+      readonly query?: string;
     }
   | {
       readonly act: 'check';
@@ -76,8 +78,7 @@ export function worker(
       for (const r of read.repairs) repairs.push({ ...r, record: seen });
     }
     if (!read.record) return;
-    written++;
-    put(read.record, at, out, fixed);
+    if (put(read.record, at, out, fixed) !== false) written++;
   };
   const json = new JsonFromBytes();
   const straight = (layout: CleanLayout) => {
@@ -91,7 +92,7 @@ export function worker(
   const reader = recordReader(format, {
     offset,
     give,
-    ...(work.act === 'convert' && work.to === 'json' && { take: straight }),
+    ...(work.act === 'convert' && work.to === 'json' && work.query === undefined && { take: straight }),
   });
   return {
     push: (chunk) => reader.push(chunk).forEach(give),
@@ -114,7 +115,15 @@ export function worker(
 export async function putterFor(work: Work): Promise<Putter> {
   if (work.act === 'check') return (await import('./check-lines')).checkLines(work);
   const write = writerOf(work.to, work.charset, readColumns(work.columns) as Column[]);
-  return { put: (record, _, out) => out.put(write(record)) };
+  if (work.query === undefined) return { put: (record, _, out) => void out.put(write(record)) };
+  const finds = (await import('./finding')).finder(work.query);
+  return {
+    put(record, _, out) {
+      if (!finds(record)) return false;
+      out.put(write(record));
+      return true;
+    },
+  };
 }
 
 function writerOf(
