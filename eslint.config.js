@@ -34,6 +34,7 @@ const CORE = [
   'acts',
   'kinds',
   'find',
+  'sru',
 ];
 
 /** SQL in a text: a statement with its tables. */

@@ -29,6 +29,7 @@ import { pileRoutes } from './piles/routes';
 import { scannerRoutes } from './scanner/routes';
 import type { Services } from './services';
 import { setupRoutes } from './setup/routes';
+import { sruRoutes } from './sru/routes';
 import { starterRoutes } from './starters/routes';
 import { supplierRoutes } from './suppliers/routes';
 import { stocktakeRoutes } from './stocktake/routes';
@@ -121,6 +122,7 @@ export function createApp(services: Services): Express {
   mount(api, routes);
   api.use((req, _res, next) => next(notFound(`/api${req.path}`)));
   app.use('/api', api);
+  app.use('/sru', sruRoutes(services));
   serveWeb(app, settings.web);
   app.use(errorAnswers(log, services.store));
   return app;

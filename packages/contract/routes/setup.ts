@@ -166,6 +166,7 @@ const houseShape = {
     .default('small'),
   askNeighbours: mixed<'in turn' | 'at once'>().oneOf(['in turn', 'at once']).default('in turn'),
   askAtNight: boolean().default(true),
+  answersOthers: boolean().default(false),
   briefDays: number()
     .integer('Type whole days.')
     .min(1, 'From 1 to 999 days.')
@@ -237,6 +238,7 @@ const house = shape({
   currency: text(),
   askNeighbours: wordOf(['in turn', 'at once']).optional(),
   askAtNight: flag().optional(),
+  answersOthers: flag().optional(),
   briefDays: whole().optional(),
   cataloguingLanguage: text().optional(),
   checksOff: listOf(text()),

@@ -1,5 +1,6 @@
 import {
   columnAt,
+  CONTROL_NUMBER,
   FILING_TITLE,
   ISBN,
   ISSN,
@@ -32,7 +33,7 @@ export interface Findable {
 
 const WORDS = { title: TITLE_WORDS, name: NAME_WORDS, subject: SUBJECT_WORDS };
 const ALL_WORDS = [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS];
-const KEYS = { isbn: ISBN, issn: ISSN, lccn: LCCN };
+const KEYS = { isbn: ISBN, issn: ISSN, lccn: LCCN, control: CONTROL_NUMBER };
 const COLUMNS: Readonly<Record<string, (marc: MarcRecord) => string>> = {
   year: (marc) => columnAt(YEAR, marc),
   language: (marc) => columnAt(LANGUAGE, marc),

@@ -1,9 +1,9 @@
-import { ISBN, ISSN, LCCN, NAME_WORDS, SUBJECT_WORDS, TITLE_WORDS } from '../access';
+import { CONTROL_NUMBER, ISBN, ISSN, LCCN, NAME_WORDS, SUBJECT_WORDS, TITLE_WORDS } from '../access';
 
 /** Columns of words that are searched by themselves. */
 export type WordColumn = 'title' | 'name' | 'subject';
 /** Keys that are searched as a whole. */
-export type KeyPoint = 'isbn' | 'issn' | 'lccn';
+export type KeyPoint = 'isbn' | 'issn' | 'lccn' | 'control';
 /** Columns of a record, of its holdings and of its copies. */
 export type RecordColumn = 'year' | 'language' | 'material' | 'sort';
 export type HoldingColumn = 'branch' | 'location' | 'call_number';
@@ -31,7 +31,13 @@ export interface FindIndex {
   /** By the context sets that are published with SRU (CQL 1.2, Dublin Core 1.1, Bath profile 2, Record metadata 1.1), and other words for it. */
   readonly also: readonly string[];
   readonly where: FindWhere;
+  /** Other catalogues may ask by it. */
+  readonly isPublic: boolean;
 }
+
+/** What anybody may know of a library. */
+const PUBLIC =
+  /^(words|title|name|subject|isbn|issn|lccn|control|record|year|language|format|branch|location|callnumber|cql\.allrecords)$/;
 
 /** The indexes of records with their holdings and copies. */
 export const FIND_INDEXES: readonly FindIndex[] = [
@@ -45,6 +51,7 @@ export const FIND_INDEXES: readonly FindIndex[] = [
   index('isbn', ISBN.title, ['bath.isbn'], { as: 'key', point: 'isbn' }),
   index('issn', ISSN.title, ['bath.issn'], { as: 'key', point: 'issn' }),
   index('lccn', LCCN.title, ['bath.lccn'], { as: 'key', point: 'lccn' }),
+  index('control', CONTROL_NUMBER.title, [], { as: 'key', point: 'control' }),
   index('record', 'Record number', ['rec.identifier', 'rec.id', 'number'], { as: 'number' }),
   index('year', 'Year', ['dc.date', 'date'], { as: 'value', of: 'record', column: 'year', isDate: true }),
   index('language', 'Language', ['dc.language'], { as: 'value', of: 'record', column: 'language' }),
@@ -75,7 +82,7 @@ export const FIND_INDEXES: readonly FindIndex[] = [
 ];
 
 function index(name: string, title: string, also: readonly string[], where: FindWhere): FindIndex {
-  return { name, title, also, where };
+  return { name, title, also, where, isPublic: PUBLIC.test(name) };
 }
 
 const BY_NAME = new Map(FIND_INDEXES.flatMap((i) => [i.name, ...i.also].map((n) => [n, i] as const)));

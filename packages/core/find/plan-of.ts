@@ -1,4 +1,4 @@
-import { ISBN, ISSN, LCCN } from '../access';
+import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
 import { foldedWords } from '../text';
 import { FIND_INDEXES, indexNamed, type FindWhere, type KeyPoint } from './indexes';
@@ -36,10 +36,10 @@ class Unanswerable extends Error {
 }
 
 /** Works out a text that is a query in CQL. */
-export function planOfText(text: string): FindPlan | FindProblem {
+export function planOfText(text: string, isForOthers = false): FindPlan | FindProblem {
   const read = parseCql(text);
   return isCql(read)
-    ? planOf(read)
+    ? planOf(read, isForOthers)
     : {
         problem: `${read.problem} (character ${read.at + 1})`,
         code: CODE.syntax,
@@ -47,8 +47,8 @@ export function planOfText(text: string): FindPlan | FindProblem {
       };
 }
 
-/** Works out what a query asks of records with their holdings and copies. */
-export function planOf({ node, sort }: Cql): FindPlan | FindProblem {
+/** Works out what a query asks of records with their holdings and copies; other catalogues ask by the public indexes only. */
+export function planOf({ node, sort }: Cql, isForOthers = false): FindPlan | FindProblem {
   try {
     if (sort.length)
       throw new Unanswerable(
@@ -63,7 +63,7 @@ export function planOf({ node, sort }: Cql): FindPlan | FindProblem {
         `The query has ${clauses} conditions; at most ${MOST_CLAUSES} are looked for at once.`,
         String(clauses),
       );
-    return nodePlan(node, new Map(), 0);
+    return nodePlan(node, { prefixes: new Map(), isForOthers }, 0);
   } catch (error) {
     if (!(error instanceof Unanswerable)) throw error;
     return { problem: error.message, code: error.code, details: error.details };
@@ -89,7 +89,13 @@ const SETS: readonly (readonly [pattern: RegExp, set: string])[] = [
   [/cql-context-set\/2\/rec-1\.[01]$/, 'rec'],
 ];
 
-function nodePlan(node: CqlNode, prefixes: ReadonlyMap<string, string>, depth: number): FindPlan {
+interface Scope {
+  /** Context sets by the prefixes that stand for them here. */
+  readonly prefixes: ReadonlyMap<string, string>;
+  readonly isForOthers: boolean;
+}
+
+function nodePlan(node: CqlNode, scope: Scope, depth: number): FindPlan {
   if (depth > DEEPEST)
     throw new Unanswerable(
       CODE.tooMany,
@@ -100,9 +106,10 @@ function nodePlan(node: CqlNode, prefixes: ReadonlyMap<string, string>, depth: n
     const set = SETS.find(([pattern]) => pattern.test(node.uri))?.[1];
     if (!set)
       throw new Unanswerable(CODE.contextSet, `The context set “${node.uri}” is not known here.`, node.uri);
-    return nodePlan(node.of, new Map([...prefixes, [node.prefix.toLowerCase(), set]]), depth + 1);
+    const prefixes = new Map([...scope.prefixes, [node.prefix.toLowerCase(), set]]);
+    return nodePlan(node.of, { ...scope, prefixes }, depth + 1);
   }
-  if (node.type === 'clause') return clausePlan(node, prefixes);
+  if (node.type === 'clause') return clausePlan(node, scope);
   const [modifier] = node.modifiers;
   if (node.by === 'prox')
     throw new Unanswerable(
@@ -118,10 +125,10 @@ function nodePlan(node: CqlNode, prefixes: ReadonlyMap<string, string>, depth: n
     );
   // Booleans go from the left: a long row of one kind is one list, not a deep tree.
   const { by } = node;
-  const right = nodePlan(node.right, prefixes, depth + 1);
-  if (by === 'not') return joined('and', [nodePlan(node.left, prefixes, depth), { type: 'not', of: right }]);
+  const right = nodePlan(node.right, scope, depth + 1);
+  if (by === 'not') return joined('and', [nodePlan(node.left, scope, depth), { type: 'not', of: right }]);
   return joined(by, [
-    nodePlan(node.left, prefixes, node.left.type === 'joined' && node.left.by === by ? depth : depth + 1),
+    nodePlan(node.left, scope, node.left.type === 'joined' && node.left.by === by ? depth : depth + 1),
     right,
   ]);
 }
@@ -131,13 +138,15 @@ const joined = (type: 'and' | 'or', of: readonly FindPlan[]): FindPlan => ({
   of: of.flatMap((p) => (p.type === type ? p.of : [p])),
 });
 
-function clausePlan(clause: CqlClause, prefixes: ReadonlyMap<string, string>): FindPlan {
+function clausePlan(clause: CqlClause, { prefixes, isForOthers }: Scope): FindPlan {
   const { index, relation, term } = clause;
   const named = index === '' ? indexNamed('words') : indexNamed(withSet(index, prefixes));
-  if (!named)
+  const offered = FIND_INDEXES.filter((i) => i.isPublic || !isForOthers);
+  if (!named || !offered.includes(named))
     throw new Unanswerable(
       CODE.index,
-      `There is no index “${index}”. There are ${FIND_INDEXES.filter((i) => !i.name.includes('.'))
+      `There is no index “${index}”. There are ${offered
+        .filter((i) => !i.name.includes('.'))
         .map((i) => i.name)
         .join(', ')}.`,
       index,
@@ -228,6 +237,7 @@ const POINTS: Readonly<Record<KeyPoint, { readonly title: string; normalise(text
   isbn: ISBN,
   issn: ISSN,
   lccn: LCCN,
+  control: CONTROL_NUMBER,
 };
 
 function keyPlan(point: KeyPoint, asked: Asked): FindPlan {

@@ -36,6 +36,8 @@ export interface HouseRules {
   readonly askAtNight?: boolean;
   /** Days after which a brief record without its full one is told as waiting long; absent: 60. */
   readonly briefDays?: number;
+  /** Other catalogues may search this one by SRU, without signing in; absent: they may not. */
+  readonly answersOthers?: boolean;
   /** MARC code of the language that is catalogued in (040 $b); absent: English. */
   readonly cataloguingLanguage?: string;
   /** Rules of checks that are switched off. */

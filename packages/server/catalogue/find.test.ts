@@ -13,7 +13,7 @@ let all: Findable[];
 beforeAll(async () => {
   t = await startTesting();
   ask = await t.as(2);
-  for (const id of [3, 8]) await ask('POST', `/records/${id}/suppress`, { reason: '' });
+  for (const id of [3, 8]) await ask('POST', `/records/${id}/suppress`, { isSuppressed: true });
   all = await findables();
 });
 afterAll(() => t.stop());

@@ -223,6 +223,19 @@ export function HouseForm({ data }: { data: SetUp }) {
                 {wording.askEveryNight}
               </Checkbox>
             </KitField>
+            <KitField
+              label={wording.otherCatalogues}
+              width="wide"
+              help={wording.whatTheyAreAnswered(location.origin)}
+            >
+              <Checkbox
+                checked={house.answersOthers}
+                disabled={disabled}
+                onChange={(e) => set({ answersOthers: e.target.checked })}
+              >
+                {wording.answerOthers}
+              </Checkbox>
+            </KitField>
           </KitGrid>
         </KitSection>
         <KitSection title={wording.stocktake}>

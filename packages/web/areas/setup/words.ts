@@ -33,6 +33,10 @@ export const setUpWords = {
   languageOfCataloguing: 'Language of cataloguing',
   codeOf040b: 'Code of 040 $b, such as eng: records catalogued in it are preferred.',
   briefRecords: 'Brief records',
+  otherCatalogues: 'Other catalogues',
+  answerOthers: 'Let other catalogues search this one by SRU, without signing in',
+  whatTheyAreAnswered: (origin: string) =>
+    `At ${origin}/sru. Suppressed records and protected local fields are not shown to them.`,
   askEveryNight: 'Ask for their full records every night',
   allAtOnce: 'all at once',
   // CheckPicker
