@@ -25,9 +25,12 @@ const escaped = (text: string): string =>
 const element = (name: string, text: string | number): string =>
   `<${name}>${escaped(String(text))}</${name}>`;
 
+/** Halves of characters outside the first plane that stand alone. */
+const LONE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
 const HEAD = '<?xml version="1.0" encoding="UTF-8"?>\n';
 const whole = (name: string, version: AnsweredVersion, inside: string): string =>
-  `${HEAD}<zs:${name} xmlns:zs="http://www.loc.gov/zing/srw/">${element('zs:version', version)}${inside}</zs:${name}>\n`;
+  `${HEAD}<zs:${name} xmlns:zs="http://www.loc.gov/zing/srw/">${element('zs:version', version)}${inside.replace(LONE, '\ufffd')}</zs:${name}>\n`;
 
 const diagnostics = (of: readonly Diagnostic[]): string =>
   of.length === 0

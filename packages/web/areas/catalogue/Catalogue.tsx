@@ -1,6 +1,7 @@
 import { api, RECORD_ORDERS, type RecordRow, type SearchAnswer, type SearchBody } from '@osier/contract';
 import { call } from '../../api/call';
 import { counted } from '@osier/core/changes';
+import { isQueryText } from '@osier/core/find';
 import { recogniseInput } from '@osier/core/query';
 import { codeName } from '@osier/core/format';
 import { COPY_STATUSES } from '@osier/core/holdings';
@@ -33,6 +34,7 @@ import { CataloguePages } from './CataloguePages';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
 import { NewRecord } from './NewRecord';
+import { QueryLine } from './QueryLine';
 import { RecordPiece } from './RecordPiece';
 import { catalogueWords as wording } from './words';
 
@@ -80,10 +82,12 @@ export default function Catalogue() {
   const named = recogniseInput(q, setUp?.house.value.barcodes);
   const [mine] = useMyBranch();
   // A look around and a search by words begin at one's own branch; what names one thing, or comes with a count, looks everywhere.
-  const begins = !q || named.as === 'words';
+  const isQuery = isQueryText(q);
+  const begins = !q || (named.as === 'words' && !isQuery);
   const ownBranch = begins && !finding && !pile && !delivery && !status && !type && !suppressed ? mine : '';
   const branch = (query.get('branch') ?? ownBranch).replace(EVERYWHERE, '') || undefined;
   const search = { q, language, branch, material, finding, pile, delivery, status, type, suppressed };
+  const isRanked = q !== '' && !isQuery;
   const isbn = named.as === 'isbn' ? named.code : null;
   const narrowed = Object.values(search).some(Boolean);
   const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
@@ -140,7 +144,9 @@ export default function Catalogue() {
   const branchName = (code: string) => lists?.branches.find((b) => b.code === code)?.name ?? code;
   const atBranch = branch && branch === ownBranch ? wording.at(branchName(branch)) : '';
   const state = !first
-    ? (list.error?.message ?? '…')
+    ? list.error
+      ? wording.cannotBeSearched
+      : '…'
     : q || first.within
       ? `${found(first)}${q ? wording.for(q) : ''}${atBranch}${!q || first.tookFor === 'words' ? '' : wording.searchedAs(TOOK_FOR[first.tookFor] ?? first.tookFor)}${first.within ? wording.of(first.within) : ''}.`
       : wording.searchWithTheLineAt(found(first) + atBranch);
@@ -174,6 +180,7 @@ export default function Catalogue() {
         list={
           <>
             <div className="facets">
+              {q ? <QueryLine key={q} q={q} onSearch={(next) => changeAddress({ q: next })} /> : null}
               {facets('branch', branch, 'Branch', branchName)}
               {facets('material', material, 'Format', (v) => v)}
               {facets('language', language, 'Language', languageName)}
@@ -182,10 +189,10 @@ export default function Catalogue() {
                 view={view}
                 onView={setView}
                 columns={COLUMNS}
-                order={order ?? (q ? 'relevance' : 'title')}
-                orders={q ? [['relevance', wording.relevance], ...ORDERS] : ORDERS}
+                order={order ?? (isRanked ? 'relevance' : 'title')}
+                orders={isRanked ? [['relevance', wording.relevance], ...ORDERS] : ORDERS}
                 onOrder={(key) =>
-                  choose('sort')(key === 'relevance' || (key === 'title' && !q) ? undefined : key)
+                  choose('sort')(key === 'relevance' || (key === 'title' && !isRanked) ? undefined : key)
                 }
               />
               {facetCounts?.covers ? (

@@ -1,3 +1,4 @@
+import { FIND_INDEXES } from '@osier/core/find';
 import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { RecentWork } from '../daybook/RecentWork';
@@ -13,6 +14,16 @@ const EXAMPLES = [
   ['650$v', wording.recordsThatHaveAField],
   ['245{$b}', wording.recordsOfWhichAField],
 ] as const;
+/** Queries that run as they stand. */
+const QUERIES = [
+  ['"willow and reed"', wording.aPhrase],
+  ['title = "^notes on" and year >= 2000', wording.aTitleAndAYear],
+  ['author all "fenn ada"', wording.wordsOfAName],
+  ['subject = willow* and branch = MR', wording.aSubjectAtABranch],
+  ['copies = 0 not brief = yes', wording.recordsWithoutCopies],
+] as const;
+/** What a query may name. */
+const INDEXES = FIND_INDEXES.filter((i) => !i.name.includes('.'));
 
 /** What the pane shows when no record is opened: how to search, what is amiss, and one's own last work. */
 export function CatalogueOverview() {
@@ -31,6 +42,20 @@ export function CatalogueOverview() {
             </li>
           ))}
         </ul>
+        <p>{wording.orAQuery}</p>
+        <ul>
+          {QUERIES.map(([q, what]) => (
+            <li key={q}>
+              <Link to={`/catalogue?q=${encodeURIComponent(q)}`}>
+                <code>{q}</code>
+              </Link>{' '}
+              <span className="faded">{what}</span>
+            </li>
+          ))}
+        </ul>
+        <p className="faded">
+          {wording.indexesAre} {INDEXES.map((i) => i.name).join(', ')}. {wording.relationsAre}
+        </p>
         <p className="faded">
           {wording.inTheList} <kbd>Up</kbd> <kbd>Down</kbd> {wording.toMove} <kbd>Enter</kbd> {wording.toOpen}
         </p>
