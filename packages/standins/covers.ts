@@ -14,7 +14,7 @@ export function coverOf(isbn: string): Buffer {
     for (let x = 0; x < WIDTH; x++) {
       const inBand = y > 28 && y < 64 && x > 10 && x < WIDTH - 10;
       const inStripe = y > 90 && Math.floor((x + y) / width) % 3 === 0;
-      png.data.set([...(inBand ? band! : inStripe ? stripe! : paper!), 255], (y * WIDTH + x) * 4);
+      png.data.set([...(inBand ? band : inStripe ? stripe : paper), 255], (y * WIDTH + x) * 4);
     }
   return PNG.sync.write(png);
 }

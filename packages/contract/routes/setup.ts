@@ -11,13 +11,13 @@ import {
   type RuleWorks,
 } from '@osier/core/callnumbers';
 import { LAST_COPY, NO_LIMITS, type LastCopy } from '@osier/core/house';
-import { BRIEF_DAYS } from '@osier/core/neighbours';
 import { MAY_STAND } from '@osier/core/stocktake';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, line, price, version } from '../inputs';
 import { doneSchema } from '../objects/acts';
+import { neighbourRulesAnswer, neighbourRulesBody } from '../objects/neighbour-rules';
 import { number, string } from '../values';
 import { personRow } from './people';
 
@@ -164,17 +164,7 @@ const houseShape = {
   wordAfterArticle: mixed<'small' | 'capital' | 'as it comes'>()
     .oneOf(['small', 'capital', 'as it comes'])
     .default('small'),
-  askNeighbours: mixed<'in turn' | 'at once'>().oneOf(['in turn', 'at once']).default('in turn'),
-  askAtNight: boolean().default(true),
-  answersOthers: boolean().default(false),
-  briefDays: number()
-    .integer('Type whole days.')
-    .min(1, 'From 1 to 999 days.')
-    .max(999, 'From 1 to 999 days.')
-    .default(BRIEF_DAYS),
-  cataloguingLanguage: string()
-    .matches(/^[a-z]{3}$/, 'Three small letters (MARC Code List for Languages), such as eng.')
-    .default('eng'),
+  ...neighbourRulesBody,
   checksOff: array(line().required()).required(),
   barcodes: array(barcodeRuleBody).max(20, 'At most 20 rules for barcodes.').required(),
   callNumbers: array(callNumberRuleBody).max(40, 'At most 40 rules for call numbers.').default([]),
@@ -236,11 +226,7 @@ const house = shape({
   punctuation: wordOf(['kept', 'left out']),
   wordAfterArticle: wordOf(['small', 'capital', 'as it comes']),
   currency: text(),
-  askNeighbours: wordOf(['in turn', 'at once']).optional(),
-  askAtNight: flag().optional(),
-  answersOthers: flag().optional(),
-  briefDays: whole().optional(),
-  cataloguingLanguage: text().optional(),
+  ...neighbourRulesAnswer,
   checksOff: listOf(text()),
 });
 const setUp = shape({

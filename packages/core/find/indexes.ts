@@ -5,7 +5,7 @@ export type WordColumn = 'title' | 'name' | 'subject';
 /** Keys that are searched as a whole. */
 export type KeyPoint = 'isbn' | 'issn' | 'lccn' | 'control';
 /** Columns of a record, of its holdings and of its copies. */
-export type RecordColumn = 'year' | 'language' | 'material' | 'sort';
+export type ValueColumn = 'year' | 'language' | 'material' | 'sort';
 export type HoldingColumn = 'branch' | 'location' | 'call_number';
 export type CopyColumn = 'barcode' | 'status' | 'type' | 'fund' | 'supplier' | 'acquired';
 
@@ -14,7 +14,7 @@ export type FindWhere =
   /** Words of one column, or of all. */
   | { readonly as: 'words'; readonly column: WordColumn | null }
   | { readonly as: 'key'; readonly point: KeyPoint }
-  | { readonly as: 'value'; readonly of: 'record'; readonly column: RecordColumn; readonly isDate?: true }
+  | { readonly as: 'value'; readonly of: 'record'; readonly column: ValueColumn; readonly isDate?: true }
   | { readonly as: 'value'; readonly of: 'holding'; readonly column: HoldingColumn }
   | { readonly as: 'value'; readonly of: 'copy'; readonly column: CopyColumn; readonly isDate?: true }
   | { readonly as: 'count'; readonly of: 'holding' | 'copy' }

@@ -1,4 +1,4 @@
-import type { CopyColumn, HoldingColumn, KeyPoint, RecordColumn, WordColumn } from './indexes';
+import type { CopyColumn, HoldingColumn, KeyPoint, ValueColumn, WordColumn } from './indexes';
 
 /** A word that is looked for, folded. */
 export interface FindWord {
@@ -25,7 +25,7 @@ export type FindLeaf =
   | {
       readonly type: 'value';
       readonly of: 'record' | 'holding' | 'copy';
-      readonly column: RecordColumn | HoldingColumn | CopyColumn;
+      readonly column: ValueColumn | HoldingColumn | CopyColumn;
       readonly is: Comparison | 'begins';
       readonly value: string;
     }
@@ -49,3 +49,9 @@ export interface FindProblem {
 
 /** Whether working out a query gave something to look for. */
 export const isPlan = (made: FindPlan | FindProblem): made is FindPlan => 'type' in made;
+
+/** Plans joined into one; those that are joined in the same way already are taken apart first. */
+export const joined = (type: 'and' | 'or', of: readonly FindPlan[]): FindPlan => ({
+  type,
+  of: of.flatMap((p) => (p.type === type ? p.of : [p])),
+});

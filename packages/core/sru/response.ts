@@ -12,7 +12,7 @@ import {
 } from './request';
 
 /** Characters that no XML document may have (XML 1.0, 2.2). */
-// eslint-disable-next-line no-control-regex
+
 const FORBIDDEN =
   /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
 const escaped = (text: string): string =>

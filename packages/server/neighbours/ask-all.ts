@@ -1,7 +1,7 @@
 import { inRounds, type BookRecord, type Neighbour, type Sought } from '@osier/core/neighbours';
 import type { Services } from '../services';
-import { readFrom } from './find';
 import { NeighbourFailure } from './ports';
+import { readFrom } from './read-from';
 
 /** A neighbour that can be asked. */
 export interface Askable {

@@ -15,12 +15,12 @@ import { withWords } from '../catalogue/queries.found';
 import { bestTitles } from '../catalogue/queries.pages';
 import { recordsSharing } from '../deliveries/queries';
 import { notFound, wrong } from '../http/problem';
-import { recipeIfThere } from '../recipes/recipes';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { keptJson } from '../store/kept-json';
 import { neighbourRounds } from './ask-all';
-import { NeighbourFailure, type RawAnswer } from './ports';
+import { NeighbourFailure } from './ports';
+import { readFrom } from './read-from';
 
 /** What an input looks for, what the catalogue has of it, and whom to ask. */
 export async function lookUpBook(services: Services, text: string): Promise<NeighbourLookup> {
@@ -111,33 +111,6 @@ export async function findAt(
       milliseconds: Math.round(performance.now() - began),
     };
   }
-}
-
-/** What an answer of a neighbour has in it, read in a thread. */
-export async function readFrom(
-  { store, pool }: Services,
-  neighbour: Neighbour,
-  answer: RawAnswer,
-): Promise<Omit<NeighbourAnswer, 'milliseconds'>> {
-  const recipe = neighbour.recipe === '' ? null : await recipeIfThere(store, neighbour.recipe);
-  const gone =
-    neighbour.recipe !== '' && !recipe
-      ? ['Its recipe is no longer there; the records are as they came.']
-      : [];
-  const { count, records, problem, told } = await pool.readAnswer({
-    answer,
-    house: await store.rulesNow(),
-    recipe,
-    source: neighbour.name,
-  });
-  if (problem !== null) return { state: 'failed', message: problem, told, count: 0, records: [] };
-  return {
-    state: records.length || count ? 'found' : 'none',
-    message: count > 0 && records.length === 0 ? 'It has found something, but none of it can be read.' : '',
-    told: [...told, ...gone],
-    count,
-    records: [...records],
-  };
 }
 
 /** Tries a neighbour as it is typed. */

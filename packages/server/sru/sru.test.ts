@@ -31,7 +31,7 @@ const get = (params: Record<string, string> | string) =>
 const run = (program: string, args: readonly string[], input: string) =>
   new Promise<string>((resolve, reject) => {
     const child = execFile(program, [...args], { timeout: 30_000 }, (error, out, err) =>
-      error ? reject(error) : resolve(out + err),
+      error ? reject(new Error(`${program}: ${error.message}`)) : resolve(out + err),
     );
     child.stdin!.end(input);
   });

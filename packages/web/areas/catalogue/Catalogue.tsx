@@ -36,27 +36,13 @@ import { UnknownIsbn } from './UnknownIsbn';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
 import { RecordPiece } from './RecordPiece';
+import { found, TOOK_FOR } from './search-words';
 import { catalogueWords as wording } from './words';
 
 /** In the address, for the branch: no branch, one's own neither. */
 const EVERYWHERE = 'all';
 
 const languageName = (code: string) => codeName('languages', code) ?? code;
-
-/** What an input was taken for, as it is said. */
-const TOOK_FOR: Readonly<Record<string, string>> = {
-  isbn: wording.anIsbn,
-  barcode: wording.aBarcode,
-  record: wording.aRecordNumber,
-  heading: wording.aHeadingNumber,
-  'call number': wording.aCallNumber,
-  'field address': wording.aFieldAddress,
-  query: wording.aQuery,
-};
-
-/** "12 records", "More than 10,000 records, the best of which are listed,". */
-const found = ({ total, isMore }: SearchAnswer): string =>
-  isMore ? wording.moreThanTheBestOf(counted(total, 'record')) : counted(total, 'record');
 
 /** Search, read and edit records. */
 export default function Catalogue() {

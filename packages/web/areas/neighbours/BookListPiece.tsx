@@ -9,7 +9,7 @@ import { problemText } from '../../api/request';
 import { Mark, type MarkKind } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
-import { pathOf } from './ForList';
+import { lookupPath } from './ForList';
 import { neighboursWords as wording } from './words';
 
 /** The groups in which books are shown: what needs somebody first. */
@@ -145,7 +145,7 @@ function BookRow({ list, row, mayAct }: { list: number; row: BookList['rows'][nu
         {delivery ? <Link to={`/deliveries/${delivery}`}>{wording.toTheDelivery}</Link> : null}
         {mayAct && isOpen && !record && !delivery ? (
           <>
-            <Link to={pathOf(isbn, { list, seq })}>{wording.lookForIt}</Link>
+            <Link to={lookupPath(isbn, { list, seq })}>{wording.lookForIt}</Link>
             {state === 'several' ? null : (
               <Link to={`/catalogue/brief?isbn=${isbn}`}>{wording.briefRecord}</Link>
             )}

@@ -16,7 +16,7 @@ export function listBookOf(list: string | null, book: string | null): ListBook |
 }
 
 /** Where something is looked for, on behalf of a book of a list or of none. */
-export const pathOf = (text: string, book: ListBook | null): string =>
+export const lookupPath = (text: string, book: ListBook | null): string =>
   `/neighbours?text=${encodeURIComponent(text)}${book ? `&list=${book.list}&book=${book.seq}` : ''}`;
 
 /** Says for which book of which list something is looked for. */

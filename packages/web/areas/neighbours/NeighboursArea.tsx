@@ -16,7 +16,7 @@ import { inOffer, shownCandidate, worksOf } from './candidates';
 import { BriefRecords } from './BriefRecords';
 import { CopyPiece } from './CopyPiece';
 import './neighbours.css';
-import { ForList, listBookOf, pathOf } from './ForList';
+import { ForList, listBookOf, lookupPath } from './ForList';
 import { ManyBooks } from './ManyBooks';
 import { NeighboursOverview } from './NeighboursOverview';
 import { OwnRecords } from './OwnRecords';
@@ -88,13 +88,13 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const lookFor = useCallback(
     (next: string) => {
       if (next.trim() === '') clear();
-      void navigate(next.trim() || forList ? pathOf(next.trim(), forList) : '/neighbours');
+      void navigate(next.trim() || forList ? lookupPath(next.trim(), forList) : '/neighbours');
     },
     [navigate, clear, forList],
   );
   useEffect(() => {
     // Coming back from another area, one finds what was looked for last.
-    if (text === '') return asked ? void navigate(pathOf(asked, forList), { replace: true }) : undefined;
+    if (text === '') return asked ? void navigate(lookupPath(asked, forList), { replace: true }) : undefined;
     // What was read before may be older than the book that was copied a moment ago.
     if (!looked || isFetching || looked.problem !== null || asked === text) return;
     // What is here already comes first; the others are asked when the person says so.
@@ -114,7 +114,7 @@ function OneBook({ neighbours }: { neighbours: readonly NeighbourRow[] | undefin
   const isAsking = Object.values(answers).includes('asking');
   const used = neighbours?.filter((n) => n.neighbour.isUsed) ?? [];
   const at = (copy: string | null) =>
-    `${pathOf(text, forList)}${copy === null ? '' : `&copy=${encodeURIComponent(copy)}`}`;
+    `${lookupPath(text, forList)}${copy === null ? '' : `&copy=${encodeURIComponent(copy)}`}`;
   return (
     <WorkSplit
       share={36}

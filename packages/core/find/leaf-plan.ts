@@ -1,0 +1,186 @@
+import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
+import { foldedWords } from '../text';
+import type { FindWhere, KeyPoint } from './indexes';
+import { joined, type Comparison, type FindPlan, type FindWord } from './plan';
+import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
+
+/** An index, a relation and a term. */
+export interface Asked {
+  readonly index: string;
+  readonly by: string;
+  /** Raw: a backslash guards what is behind it. */
+  readonly term: string;
+}
+
+const noRelation = ({ index, by }: Asked, there: string): Unanswerable =>
+  new Unanswerable(CODE.relation, `“${index}” cannot be looked for by “${by}”; there is ${there}.`, by);
+
+/** What one condition asks, with its values as they are kept. */
+export function leafPlan(where: FindWhere, asked: Asked): FindPlan {
+  switch (where.as) {
+    case 'everything':
+      return { type: 'everything' };
+    case 'words':
+      return wordsPlan(where.column, asked);
+    case 'key':
+      return keyPlan(where.point, asked);
+    case 'value':
+      return valuePlan(where, asked);
+    case 'count': {
+      const n = Number(plain(asked));
+      if (!/^\d{1,9}$/.test(plain(asked)))
+        throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number.`, asked.term);
+      return { type: 'count', of: where.of, is: comparison(asked), n };
+    }
+    case 'number': {
+      if (!isEqual(asked)) throw noRelation(asked, '=');
+      const id = Number(plain(asked));
+      if (!/^\d{1,9}$/.test(plain(asked)))
+        throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number of a record.`, asked.term);
+      return { type: 'number', id };
+    }
+    case 'finding':
+      if (!isEqual(asked)) throw noRelation(asked, '=');
+      return { type: 'finding', rule: plain(asked) };
+    case 'flag':
+      return flagPlan(where.flag, asked);
+  }
+}
+
+const isEqual = ({ by }: Asked): boolean => by === '=' || by === 'exact';
+
+function comparison(asked: Asked): Comparison {
+  const by = asked.by === 'exact' ? '=' : asked.by;
+  const found = (['=', '<', '<=', '>', '>='] as const).find((c) => c === by);
+  if (!found) throw noRelation(asked, '=, <, <=, > and >=');
+  return found;
+}
+
+function flagPlan(flag: 'suppressed' | 'brief', asked: Asked): FindPlan {
+  if (!isEqual(asked)) throw noRelation(asked, '=');
+  const said = plain(asked).toLowerCase();
+  if (['yes', '1', 'true'].includes(said)) return { type: 'flag', flag };
+  if (['no', '0', 'false'].includes(said)) return { type: 'not', of: { type: 'flag', flag } };
+  throw new Unanswerable(CODE.termForm, `“${asked.index}” is yes or no.`, asked.term);
+}
+
+/** A term without its guards; what masks is refused. */
+function plain({ index, term }: Asked): string {
+  if (/(^|[^\\])(\\\\)*[*?^]/.test(term))
+    throw new Unanswerable(CODE.masking, `“${index}” is looked for as a whole, without *, ? and ^.`, term);
+  return unguarded(term).trim();
+}
+const unguarded = (text: string): string => text.replace(/\\(.)/gs, '$1');
+
+const POINTS: Readonly<Record<KeyPoint, { readonly title: string; normalise(text: string): string }>> = {
+  isbn: ISBN,
+  issn: ISSN,
+  lccn: LCCN,
+  control: CONTROL_NUMBER,
+};
+
+function keyPlan(point: KeyPoint, asked: Asked): FindPlan {
+  if (!isEqual(asked)) throw noRelation(asked, '=');
+  const key = POINTS[point].normalise(plain(asked));
+  if (key === '')
+    throw new Unanswerable(CODE.termForm, `“${asked.term}” is no ${POINTS[point].title}.`, asked.term);
+  return { type: 'key', point, key };
+}
+
+function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Asked): FindPlan {
+  const { of, column } = where;
+  const leaf = (is: Comparison | 'begins', value: string): FindPlan => ({
+    type: 'value',
+    of,
+    column,
+    is,
+    value,
+  });
+  if ('isDate' in where) {
+    const form = column === 'year' ? /^\d{4}$/ : /^\d{4}(-\d\d){0,2}$/;
+    const date = (text: string): string => {
+      if (!form.test(text))
+        throw new Unanswerable(
+          CODE.termForm,
+          `“${text}” is no ${column === 'year' ? 'year of four digits' : 'date such as 2026-03 or 2026-03-04'}.`,
+          text,
+        );
+      return text;
+    };
+    if (asked.by === 'within') {
+      const [from = '', to = '', ...more] = plain(asked).split(/\s+/);
+      if (to === '' || more.length)
+        throw new Unanswerable(CODE.termForm, 'Type two of them behind “within”: "1990 1999".', asked.term);
+      return joined('and', [leaf('>=', date(from)), upTo(date(to), leaf)]);
+    }
+    const is = comparison(asked);
+    const value = date(plain(asked));
+    // A month or a year stands for all of its days.
+    if (is === '=' && column !== 'year') return leaf('begins', value);
+    if (is === '<=') return upTo(value, leaf);
+    return leaf(is, is === '>' ? value + LAST : value);
+  }
+  if (asked.by === 'any' || asked.by === 'all') {
+    const values = plain(asked).split(/\s+/).filter(Boolean);
+    if (values.length === 0) throw noTerm(asked);
+    if (values.length > MOST_WORDS) throw tooManyWords(values.length);
+    return joined(
+      asked.by === 'any' ? 'or' : 'and',
+      values.map((v) => leaf('=', v)),
+    );
+  }
+  if (!isEqual(asked)) throw noRelation(asked, '=, any and all');
+  const begins = /^((?:[^\\*?^]|\\.)+)\*$/s.exec(asked.term)?.[1];
+  if (begins !== undefined) return leaf('begins', unguarded(begins));
+  const value = plain(asked);
+  if (value === '') throw noTerm(asked);
+  return leaf('=', value);
+}
+
+/** Behind every day of a month or year. */
+const LAST = '\uffff';
+const upTo = (value: string, leaf: (is: Comparison, value: string) => FindPlan): FindPlan =>
+  leaf('<=', value + LAST);
+
+const noTerm = ({ index }: Asked): Unanswerable =>
+  new Unanswerable(CODE.noTerm, `There is nothing to look for in “${index}”.`, index);
+const tooManyWords = (n: number): Unanswerable =>
+  new Unanswerable(
+    CODE.tooMany,
+    `There are ${n} words in one condition; at most ${MOST_WORDS} are looked for.`,
+    String(n),
+  );
+
+function wordsPlan(column: 'title' | 'name' | 'subject' | null, asked: Asked): FindPlan {
+  const { by, term } = asked;
+  if (by === 'exact' && column === 'title') {
+    const value = foldedWords(plain(asked)).join(' ');
+    if (value === '') throw noTerm(asked);
+    return { type: 'value', of: 'record', column: 'sort', is: '=', value };
+  }
+  const how = by === '=' || by === 'adj' ? 'phrase' : by === 'all' || by === 'any' ? by : null;
+  if (how === null)
+    throw noRelation(asked, column === 'title' ? '=, adj, all, any and ==' : '=, adj, all and any');
+  const isFirst = /^\s*\^/.test(term);
+  if (isFirst && how !== 'phrase')
+    throw new Unanswerable(CODE.anchoring, '^ stands before a phrase: title = "^eels of".', term);
+  const words = wordsOf(isFirst ? term.replace(/^\s*\^/, '') : term);
+  if (words.length === 0) throw noTerm(asked);
+  if (words.length > MOST_WORDS) throw tooManyWords(words.length);
+  if (how === 'phrase' && words.slice(0, -1).some((w) => w.isBeginning))
+    throw new Unanswerable(CODE.masking, 'In a phrase only the last word may end with *.', term);
+  return { type: 'words', column, how, words, isFirst };
+}
+
+/** The words of a term; one that ends with an unguarded `*` may go on. */
+function wordsOf(term: string): FindWord[] {
+  return (term.match(/(?:\\.|[^\s\\])+/gs) ?? []).flatMap((chunk) => {
+    const [, text = '', star = ''] = /^((?:\\.|[^\\])*?)(\*?)$/s.exec(chunk) ?? [];
+    if (/(^|[^\\])(\\\\)*[*?^]/.test(text))
+      throw new Unanswerable(CODE.masking, 'Only * at the end of a word stands for what is not said.', chunk);
+    const words = foldedWords(unguarded(text));
+    if (star && words.length === 0)
+      throw new Unanswerable(CODE.masking, 'Type at least one letter before *.', chunk);
+    return words.map((w, i): FindWord => ({ text: w, isBeginning: star === '*' && i === words.length - 1 }));
+  });
+}
