@@ -57,6 +57,20 @@ test('in turn: the next is asked when one has nothing, and nobody after one that
   expect(asked()[2]).toBe('/api/neighbours/6/find?text=978');
 });
 
+test('in rounds: those of one round together, the next round when none of them has it', async () => {
+  useAsking.getState().begin('978', [[1, 2], [3], [4]]);
+  expect(asked()).toEqual(['/api/neighbours/1/find?text=978', '/api/neighbours/2/find?text=978']);
+  waits[0]!.answer('none');
+  await settled();
+  expect(asked()).toHaveLength(2);
+  waits[1]!.answer('failed');
+  await settled();
+  expect(asked()[2]).toContain('/3/');
+  waits[2]!.answer('found', 1);
+  await settled();
+  expect(asked()).toHaveLength(3);
+});
+
 test('all at once: three at a time, and one that is slow holds up nobody', async () => {
   useAsking.getState().begin('eels', [[1, 2, 3, 4]]);
   expect(asked()).toHaveLength(3);
