@@ -6,6 +6,7 @@ import {
   growthOf,
   grownRecord,
   soughtFor,
+  sourceMarks,
   tasteOf,
   type Growth,
   type HouseTaste,
@@ -131,6 +132,9 @@ async function planGrowing(chunk: readonly Waiting[], s: Store, asked: ReadonlyM
     // Somebody has changed it while it was asked for: it is asked for again the next time.
     if (!outcome || outcome.version !== held.version) continue;
     const { growth, failures } = outcome;
+    // Somebody has refused it while it was on its way.
+    const refused = new Set(keptJson<string[]>(row.refused));
+    if (growth && sourceMarks(growth.best.marc).some((mark) => refused.has(mark))) continue;
     if (growth === null) {
       const reason = failures.length ? failures.join(' ') : 'None of the neighbours has more of it.';
       // An offer stays until there is another.
