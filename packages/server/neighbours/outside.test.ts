@@ -91,6 +91,37 @@ test('its server is asked by Z39.50 through its client', async () => {
   ).rejects.toMatchObject({ kind: 'down' });
 });
 
+test('the sign-on goes along with Z39.50 as it was typed, or is refused', async () => {
+  const sent: Buffer[] = [];
+  const listening = createServer((socket) =>
+    socket.on('data', (data) => {
+      sent.push(data);
+      socket.destroy();
+    }),
+  );
+  await new Promise<void>((done) => listening.listen(0, '127.0.0.1', done));
+  const { port: at } = listening.address() as AddressInfo;
+  const z = z3950Neighbours(new Map([['locked.example', { host: '127.0.0.1', port: at }]]));
+  const there = asked({
+    protocol: 'z39.50',
+    address: 'locked.example:210',
+    indexes: USUAL_ATTRIBUTES,
+    user: 'desk',
+  });
+  await expect(z.search({ ...there, password: 'wi$hies-12' }, words, never)).rejects.toMatchObject({
+    kind: 'down',
+  });
+  // An init request has them as they are (Z39.50, IdAuthentication, idPass).
+  const init = Buffer.concat(sent).toString('latin1');
+  expect(init).toContain('desk');
+  expect(init).toContain('wi$hies-12');
+  sent.length = 0;
+  for (const password of ['two words', 'a"b', 'a\\b', 'a\nquit'])
+    await expect(z.search({ ...there, password }, words, never)).rejects.toMatchObject({ kind: 'refused' });
+  expect(sent).toHaveLength(0);
+  listening.close();
+});
+
 /** What makes prefix notation of the indexes of the queries below. */
 const PROPERTIES = `set.cql = info:srw/cql-context-set/1/cql-v1.1
 set.dc = info:srw/cql-context-set/1/dc-v1.1

@@ -17,6 +17,12 @@ const MOST_SAID = 200_000;
 /** Neighbours by Z39.50 (ISO 23950), through a program that is kept by others. Records come as ISO 2709. */
 export const z3950Neighbours = (hosts: KnownHosts): NeighbourPort => ({
   async search(asked, sought, signal) {
+    // The program reads its commands word by word: a blank or a quotation mark would make another password of it.
+    if (/[\s"\\\p{C}]/u.test(asked.neighbour.user + asked.password))
+      throw new NeighbourFailure(
+        'refused',
+        'Name and password for Z39.50 cannot have blanks, quotation marks or backslashes.',
+      );
     const query = prefixQuery(sought, asked);
     if (query === null) throw new NeighbourFailure('no index', 'It has no index for this; see Set-up.');
     const place = await targetOf(asked.neighbour.address, hosts).catch((error: unknown) => {
@@ -88,7 +94,7 @@ async function throughProgram(
       program.on('error', (error) => reject(missing(error) ?? failureOf(error)));
       program.stdin.on('error', () => undefined);
       const tell = (line: string) => program.stdin.write(`${line}\n`);
-      if (neighbour.user) tell(`authentication ${plain(neighbour.user)} ${plain(password)}`);
+      if (neighbour.user) tell(`authentication ${neighbour.user} ${password}`);
       tell(`open ${place}/${plain(neighbour.database) || 'Default'}`);
       tell('format usmarc');
       tell('elements F');
