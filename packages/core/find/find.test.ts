@@ -51,6 +51,8 @@ test.each([
   ['title any "newts eels"', true],
   ['title any "newts frogs"', false],
   ['title == "Eels of Osmere: a river\'s life"', true],
+  ['title == "The Eels of Osmere, a river’s life"', true],
+  ['title == "an eels of Osmere, a river’s life"', true],
   ['title == "eels"', false],
   ['author = "fenn ada"', true],
   ['subject = osmere', false],

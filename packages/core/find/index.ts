@@ -5,4 +5,5 @@ export { isPlan } from './plan';
 export { planOf, planOfText } from './plan-of';
 export type { Findable } from './evaluate';
 export { isFound } from './evaluate';
+export { withoutArticle } from './initial-article';
 export { isQueryText } from './query-text';

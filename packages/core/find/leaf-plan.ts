@@ -1,6 +1,7 @@
 import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
 import type { FindWhere, KeyPoint } from './indexes';
+import { withoutArticle } from './initial-article';
 import { joined, type Comparison, type FindPlan, type FindWord } from './plan';
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
 
@@ -154,9 +155,18 @@ const tooManyWords = (n: number): Unanswerable =>
 function wordsPlan(column: 'title' | 'name' | 'subject' | null, asked: Asked): FindPlan {
   const { by, term } = asked;
   if (by === 'exact' && column === 'title') {
-    const value = foldedWords(plain(asked)).join(' ');
-    if (value === '') throw noTerm(asked);
-    return { type: 'value', of: 'record', column: 'sort', is: '=', value };
+    const words = foldedWords(plain(asked));
+    if (words.length === 0) throw noTerm(asked);
+    const filed = (of: readonly string[]): FindPlan => ({
+      type: 'value',
+      of: 'record',
+      column: 'sort',
+      is: '=',
+      value: of.join(' '),
+    });
+    // A title is filed without its initial article, which may be one or not.
+    const bare = withoutArticle(words);
+    return bare ? joined('or', [filed(words), filed(bare)]) : filed(words);
   }
   const how = by === '=' || by === 'adj' ? 'phrase' : by === 'all' || by === 'any' ? by : null;
   if (how === null)

@@ -1,8 +1,7 @@
 import type { LookUp, RecordOrder, SearchAnswer, SearchBody, SearchFacetCounts } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
-import { initialArticle } from '@osier/core/checks';
 import type { StoredObject } from '@osier/core/kinds';
-import { isQueryText } from '@osier/core/find';
+import { isQueryText, withoutArticle } from '@osier/core/find';
 import { recogniseInput } from '@osier/core/query';
 import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
@@ -83,14 +82,8 @@ export async function search(
 const ranked = (words: readonly string[], isPlaced: boolean): RankedWords => ({
   words,
   isPlaced,
-  exact: [words.join(' '), ...(hasArticle(words) ? [words.slice(1).join(' ')] : [])],
+  exact: [words, withoutArticle(words) ?? []].map((w) => w.join(' ')).filter(Boolean),
 });
-
-/** Languages whose initial articles are not filed; a search does not say its own. */
-const LANGUAGES = ['eng', 'ger', 'fre', 'ita', 'spa', 'dut', 'dan', 'swe', 'por'];
-/** Whether the first word may be an initial article, which the titles of a list are sorted without. */
-const hasArticle = (words: readonly string[]): boolean =>
-  words.length > 1 && LANGUAGES.some((language) => initialArticle(words.join(' '), language) !== '');
 
 /** How many records a search finds; of very many it is only told that there are more. */
 async function totalOf(

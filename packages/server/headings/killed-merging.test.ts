@@ -89,4 +89,4 @@ test('a merge of 3,000 records that is killed goes on to the end, and undoing th
   await kill(server);
   expect(await rowsOf(folder)).toEqual(before);
   rmSync(folder, { recursive: true });
-}, 240_000);
+}, 600_000);

@@ -180,7 +180,7 @@ test(`killed at ${KILLS} random points of accepting ${RECORDS} records, the stor
   rmSync(fresh, { recursive: true });
   rmSync(calm, { recursive: true });
   rmSync(killed, { recursive: true });
-}, 240_000);
+}, 600_000);
 
 function firstDifference(a: readonly unknown[], b: readonly unknown[]): string {
   const at = a.findIndex((x, i) => JSON.stringify(x) !== JSON.stringify(b[i]));

@@ -56,13 +56,18 @@ export function askingNeighbours(
   pictures: PicturePort,
   now: () => number = Date.now,
 ): NeighbourAsking {
-  const turns = new Map<number, ReturnType<typeof limited>>();
   const standings = new Map<number, NeighbourStanding & { readonly pause: number }>();
-  const turnOf = (id: number) => {
-    const turn = turns.get(id) ?? limited(AT_ONCE);
-    turns.set(id, turn);
-    return turn;
+  const turnsOf = (most: number) => {
+    const turns = new Map<number, ReturnType<typeof limited>>();
+    return (id: number) => {
+      const turn = turns.get(id) ?? limited(most);
+      turns.set(id, turn);
+      return turn;
+    };
   };
+  const turnOf = turnsOf(AT_ONCE);
+  // A picture that is slow to come holds up no search.
+  const pictureTurnOf = turnsOf(1);
   const refuseIfOut = (id: number, anyway: boolean) => {
     const standing = standings.get(id);
     if (standing && standing.until > now() && !anyway)
@@ -106,7 +111,7 @@ export function askingNeighbours(
       return { explain, answer };
     },
     picture: (id, neighbour, address, signal) =>
-      turnOf(id)(() => withinTime(neighbour.seconds, signal, (s) => pictures(neighbour, address, s))),
+      pictureTurnOf(id)(() => withinTime(neighbour.seconds, signal, (s) => pictures(neighbour, address, s))),
     standing(id) {
       const standing = standings.get(id);
       return standing && standing.until > now() ? standing : null;

@@ -78,7 +78,7 @@ test('settling that is killed goes on to the end, each copy once; undone, all is
   await kill(server);
   expect(await byStatus(folder)).toEqual(before);
   rmSync(folder, { recursive: true });
-}, 240_000);
+}, 600_000);
 
 test('a closing that is killed goes on to the end; nothing is scanned meanwhile; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
@@ -114,4 +114,4 @@ test('a closing that is killed goes on to the end; nothing is scanned meanwhile;
   await kill(server);
   expect(await seenOn(folder)).toEqual(before);
   rmSync(folder, { recursive: true });
-}, 240_000);
+}, 600_000);

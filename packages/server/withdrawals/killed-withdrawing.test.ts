@@ -76,4 +76,4 @@ test('a withdrawal that is killed goes on to the end, each copy once in the regi
   await kill(server);
   expect(await heldIn(folder)).toEqual(before);
   rmSync(folder, { recursive: true });
-}, 240_000);
+}, 600_000);
