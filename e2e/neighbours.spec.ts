@@ -144,7 +144,8 @@ test('brief records get their full ones: sure ones by themselves, the others by 
   await page.keyboard.press('n');
   await expect(status(page)).toContainText('It is not offered again for “Walking the sea wall”');
   // The next one is open: it is taken, and back again.
-  await expect(page.getByText(/No number says that it is the same edition/).last()).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Notes on artists’ charcoal/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Take the full record/ })).toBeVisible();
   await page.keyboard.press('t');
   await expect(status(page)).toContainText(/^Replaced the brief record “.*” by the full one of/);
   await page.keyboard.press('Alt+z');
