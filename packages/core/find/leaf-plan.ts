@@ -2,22 +2,22 @@ import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
 import type { FindWhere, KeyPoint } from './indexes';
 import { withoutArticle } from './initial-article';
-import { joined, type Comparison, type FindPlan, type FindWord } from './plan';
+import { joinedPlans, type Comparison, type FindPlan, type FindWord } from './plan';
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
 
 /** An index, a relation and a term. */
-export interface Asked {
+export interface Condition {
   readonly index: string;
   readonly by: string;
   /** Raw: a backslash guards what is behind it. */
   readonly term: string;
 }
 
-const noRelation = ({ index, by }: Asked, there: string): Unanswerable =>
+const noRelation = ({ index, by }: Condition, there: string): Unanswerable =>
   new Unanswerable(CODE.relation, `“${index}” cannot be looked for by “${by}”; there is ${there}.`, by);
 
 /** What one condition asks, with its values as they are kept. */
-export function leafPlan(where: FindWhere, asked: Asked): FindPlan {
+export function leafPlan(where: FindWhere, asked: Condition): FindPlan {
   switch (where.as) {
     case 'everything':
       return { type: 'everything' };
@@ -48,16 +48,16 @@ export function leafPlan(where: FindWhere, asked: Asked): FindPlan {
   }
 }
 
-const isEqual = ({ by }: Asked): boolean => by === '=' || by === 'exact';
+const isEqual = ({ by }: Condition): boolean => by === '=' || by === 'exact';
 
-function comparison(asked: Asked): Comparison {
+function comparison(asked: Condition): Comparison {
   const by = asked.by === 'exact' ? '=' : asked.by;
   const found = (['=', '<', '<=', '>', '>='] as const).find((c) => c === by);
   if (!found) throw noRelation(asked, '=, <, <=, > and >=');
   return found;
 }
 
-function flagPlan(flag: 'suppressed' | 'brief', asked: Asked): FindPlan {
+function flagPlan(flag: 'suppressed' | 'brief', asked: Condition): FindPlan {
   if (!isEqual(asked)) throw noRelation(asked, '=');
   const said = plain(asked).toLowerCase();
   if (['yes', '1', 'true'].includes(said)) return { type: 'flag', flag };
@@ -66,7 +66,7 @@ function flagPlan(flag: 'suppressed' | 'brief', asked: Asked): FindPlan {
 }
 
 /** A term without its guards; what masks is refused. */
-function plain({ index, term }: Asked): string {
+function plain({ index, term }: Condition): string {
   if (/(^|[^\\])(\\\\)*[*?^]/.test(term))
     throw new Unanswerable(CODE.masking, `“${index}” is looked for as a whole, without *, ? and ^.`, term);
   return unguarded(term).trim();
@@ -80,7 +80,7 @@ const POINTS: Readonly<Record<KeyPoint, { readonly title: string; normalise(text
   control: CONTROL_NUMBER,
 };
 
-function keyPlan(point: KeyPoint, asked: Asked): FindPlan {
+function keyPlan(point: KeyPoint, asked: Condition): FindPlan {
   if (!isEqual(asked)) throw noRelation(asked, '=');
   const key = POINTS[point].normalise(plain(asked));
   if (key === '')
@@ -88,7 +88,7 @@ function keyPlan(point: KeyPoint, asked: Asked): FindPlan {
   return { type: 'key', point, key };
 }
 
-function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Asked): FindPlan {
+function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Condition): FindPlan {
   const { of, column } = where;
   const leaf = (is: Comparison | 'begins', value: string): FindPlan => ({
     type: 'value',
@@ -112,7 +112,7 @@ function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Asked): Fi
       const [from = '', to = '', ...more] = plain(asked).split(/\s+/);
       if (to === '' || more.length)
         throw new Unanswerable(CODE.termForm, 'Type two of them behind “within”: "1990 1999".', asked.term);
-      return joined('and', [leaf('>=', date(from)), upTo(date(to), leaf)]);
+      return joinedPlans('and', [leaf('>=', date(from)), upTo(date(to), leaf)]);
     }
     const is = comparison(asked);
     const value = date(plain(asked));
@@ -125,7 +125,7 @@ function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Asked): Fi
     const values = plain(asked).split(/\s+/).filter(Boolean);
     if (values.length === 0) throw noTerm(asked);
     if (values.length > MOST_WORDS) throw tooManyWords(values.length);
-    return joined(
+    return joinedPlans(
       asked.by === 'any' ? 'or' : 'and',
       values.map((v) => leaf('=', v)),
     );
@@ -143,7 +143,7 @@ const LAST = '\uffff';
 const upTo = (value: string, leaf: (is: Comparison, value: string) => FindPlan): FindPlan =>
   leaf('<=', value + LAST);
 
-const noTerm = ({ index }: Asked): Unanswerable =>
+const noTerm = ({ index }: Condition): Unanswerable =>
   new Unanswerable(CODE.noTerm, `There is nothing to look for in “${index}”.`, index);
 const tooManyWords = (n: number): Unanswerable =>
   new Unanswerable(
@@ -152,7 +152,7 @@ const tooManyWords = (n: number): Unanswerable =>
     String(n),
   );
 
-function wordsPlan(column: 'title' | 'name' | 'subject' | null, asked: Asked): FindPlan {
+function wordsPlan(column: 'title' | 'name' | 'subject' | null, asked: Condition): FindPlan {
   const { by, term } = asked;
   if (by === 'exact' && column === 'title') {
     const words = foldedWords(plain(asked));
@@ -166,7 +166,7 @@ function wordsPlan(column: 'title' | 'name' | 'subject' | null, asked: Asked): F
     });
     // A title is filed without its initial article, which may be one or not.
     const bare = withoutArticle(words);
-    return bare ? joined('or', [filed(words), filed(bare)]) : filed(words);
+    return bare ? joinedPlans('or', [filed(words), filed(bare)]) : filed(words);
   }
   const how = by === '=' || by === 'adj' ? 'phrase' : by === 'all' || by === 'any' ? by : null;
   if (how === null)

@@ -1,7 +1,7 @@
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
 import { FIND_INDEXES, indexNamed } from './indexes';
-import { leafPlan, type Asked } from './leaf-plan';
-import { joined, type FindPlan, type FindProblem } from './plan';
+import { leafPlan, type Condition } from './leaf-plan';
+import { joinedPlans, type FindPlan, type FindProblem } from './plan';
 import { CODE, DEEPEST, MOST_CLAUSES, Unanswerable } from './unanswerable';
 
 /** Works out a text that is a query in CQL. */
@@ -95,8 +95,9 @@ function nodePlan(node: CqlNode, scope: Scope, depth: number): FindPlan {
   // Booleans go from the left: a long row of one kind is one list, not a deep tree.
   const { by } = node;
   const right = nodePlan(node.right, scope, depth + 1);
-  if (by === 'not') return joined('and', [nodePlan(node.left, scope, depth), { type: 'not', of: right }]);
-  return joined(by, [
+  if (by === 'not')
+    return joinedPlans('and', [nodePlan(node.left, scope, depth), { type: 'not', of: right }]);
+  return joinedPlans(by, [
     nodePlan(node.left, scope, node.left.type === 'joined' && node.left.by === by ? depth : depth + 1),
     right,
   ]);
@@ -119,7 +120,7 @@ function clausePlan(clause: CqlClause, { prefixes, isForOthers }: Scope): FindPl
   if (modifier)
     throw new Unanswerable(CODE.modifier, `“/${modifier.name}” is not understood here.`, modifier.name);
   const by = relation === null ? 'all' : relation.name.toLowerCase().replace(/^cql\./, '');
-  const asked: Asked = { index: named.name, by: by === '==' ? 'exact' : by, term };
+  const asked: Condition = { index: named.name, by: by === '==' ? 'exact' : by, term };
   if (asked.by === '<>') return { type: 'not', of: leafPlan(named.where, { ...asked, by: '=' }) };
   return leafPlan(named.where, asked);
 }

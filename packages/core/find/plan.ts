@@ -51,7 +51,7 @@ export interface FindProblem {
 export const isPlan = (made: FindPlan | FindProblem): made is FindPlan => 'type' in made;
 
 /** Plans joined into one; those that are joined in the same way already are taken apart first. */
-export const joined = (type: 'and' | 'or', of: readonly FindPlan[]): FindPlan => ({
+export const joinedPlans = (type: 'and' | 'or', of: readonly FindPlan[]): FindPlan => ({
   type,
   of: of.flatMap((p) => (p.type === type ? p.of : [p])),
 });

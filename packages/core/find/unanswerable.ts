@@ -14,8 +14,9 @@ export const CODE = {
   termForm: 36,
   sort: 80,
 } as const;
-/** Conditions that one query may have, and how deep they may stand in one another. */
+/** Conditions that one query may have. */
 export const MOST_CLAUSES = 100;
+/** How deep they may stand in one another. */
 export const DEEPEST = 20;
 /** Words that one condition may have. */
 export const MOST_WORDS = 60;

@@ -36,7 +36,7 @@ import { UnknownIsbn } from './UnknownIsbn';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
 import { RecordPiece } from './RecordPiece';
-import { found, TOOK_FOR } from './search-words';
+import { foundCount, TOOK_FOR } from './search-words';
 import { catalogueWords as wording } from './words';
 
 /** In the address, for the branch: no branch, one's own neither. */
@@ -134,8 +134,8 @@ export default function Catalogue() {
       ? wording.cannotBeSearched
       : '…'
     : q || first.within
-      ? `${found(first)}${q ? wording.for(q) : ''}${atBranch}${!q || first.tookFor === 'words' ? '' : wording.searchedAs(TOOK_FOR[first.tookFor] ?? first.tookFor)}${first.within ? wording.of(first.within) : ''}.`
-      : wording.searchWithTheLineAt(found(first) + atBranch);
+      ? `${foundCount(first)}${q ? wording.for(q) : ''}${atBranch}${!q || first.tookFor === 'words' ? '' : wording.searchedAs(TOOK_FOR[first.tookFor] ?? first.tookFor)}${first.within ? wording.of(first.within) : ''}.`
+      : wording.searchWithTheLineAt(foundCount(first) + atBranch);
   return (
     <>
       <AreaHead name={wording.catalogue} state={state}>

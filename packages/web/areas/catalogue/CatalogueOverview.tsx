@@ -32,27 +32,9 @@ export function CatalogueOverview() {
     <Overview>
       <OverviewSection title={wording.howToSearch}>
         <p>{wording.typeOrScanIntoThe}</p>
-        <ul>
-          {EXAMPLES.map(([q, what]) => (
-            <li key={q}>
-              <Link to={`/catalogue?q=${encodeURIComponent(q)}`}>
-                <code>{q}</code>
-              </Link>{' '}
-              <span className="faded">{what}</span>
-            </li>
-          ))}
-        </ul>
+        <Searches of={EXAMPLES} />
         <p>{wording.orAQuery}</p>
-        <ul>
-          {QUERIES.map(([q, what]) => (
-            <li key={q}>
-              <Link to={`/catalogue?q=${encodeURIComponent(q)}`}>
-                <code>{q}</code>
-              </Link>{' '}
-              <span className="faded">{what}</span>
-            </li>
-          ))}
-        </ul>
+        <Searches of={QUERIES} />
         <p className="faded">
           {wording.indexesAre} {INDEXES.map((i) => i.name).join(', ')}. {wording.relationsAre}
         </p>
@@ -84,3 +66,17 @@ export function CatalogueOverview() {
     </Overview>
   );
 }
+
+/** Searches to be run with one click, each with what it finds. */
+const Searches = ({ of }: { of: readonly (readonly [q: string, what: string])[] }) => (
+  <ul>
+    {of.map(([q, what]) => (
+      <li key={q}>
+        <Link to={`/catalogue?q=${encodeURIComponent(q)}`}>
+          <code>{q}</code>
+        </Link>{' '}
+        <span className="faded">{what}</span>
+      </li>
+    ))}
+  </ul>
+);

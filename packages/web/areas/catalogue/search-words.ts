@@ -14,5 +14,5 @@ export const TOOK_FOR: Readonly<Record<string, string>> = {
 };
 
 /** "12 records", "More than 10,000 records, the best of which are listed,". */
-export const found = ({ total, isMore }: SearchAnswer): string =>
+export const foundCount = ({ total, isMore }: SearchAnswer): string =>
   isMore ? wording.moreThanTheBestOf(counted(total, 'record')) : counted(total, 'record');
