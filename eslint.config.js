@@ -19,6 +19,7 @@ const CORE = [
   'labels',
   'checks',
   'editing',
+  'find',
   'recipes',
   'headings',
   'reading',
@@ -33,7 +34,6 @@ const CORE = [
   'stocktake',
   'acts',
   'kinds',
-  'find',
   'sru',
 ];
 

@@ -1,3 +1,4 @@
+import { FIND_ORDERS, type FindOrder } from '@osier/core/find';
 import type { FieldDefinition } from '@osier/core/format';
 import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { array, mixed, object, type InferType } from 'yup';
@@ -14,9 +15,9 @@ import { marcBody, withErrors } from '../objects/sent-record';
 /** A record that is saved, with the version it was made from. */
 export const recordBody = object({ version: version(), marc: marcBody.required(), withErrors: withErrors() });
 export type RecordBody = InferType<typeof recordBody>;
-/** What a list of records may be sorted by, beside relevance: title, name of the first entry, latest year, last added. */
-export const RECORD_ORDERS = ['title', 'name', 'year', 'added'] as const;
-export type RecordOrder = (typeof RECORD_ORDERS)[number];
+/** What a list of records may be sorted by, beside relevance. */
+export const RECORD_ORDERS = FIND_ORDERS;
+export type RecordOrder = FindOrder;
 
 /** A search of the catalogue: words as in the scan line, facets, and where it looks, if not everywhere. */
 export const searchShape = {
@@ -62,6 +63,8 @@ const searchAnswer = shape({
   tookFor: text(),
   /** The pile or delivery that was searched; null for the whole catalogue. */
   within: orNull(text()),
+  /** What the rows are sorted by. */
+  sortedBy: wordOf(['relevance', ...FIND_ORDERS]),
   /** How many there are; when there are more than the server counts, `isMore` says so. */
   total: whole(),
   isMore: flag(),
@@ -141,7 +144,7 @@ export const recordApi = {
     permission: 'look',
     query: object({
       q: wordsIn(),
-      sort: mixed<RecordOrder>().oneOf([...RECORD_ORDERS], 'Sorted by title, name, year or added.'),
+      sort: mixed<RecordOrder>().oneOf([...RECORD_ORDERS], 'Sorted by title, name, year, callnumber, added or changed.'),
       language: line(20),
       branch: line(40),
       material: line(40),

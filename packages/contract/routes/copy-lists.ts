@@ -23,6 +23,8 @@ export type CopyOrder = (typeof COPY_ORDERS)[number];
 const yes = () => mixed<'yes'>().oneOf(['yes'], 'Write yes, or leave it out.').optional();
 /** Which copies: all of what is given holds for each. Days are inclusive. */
 const placeOfCopies = {
+  /** Words of the title, or a query in CQL: what it asks of copies is asked of each by itself. */
+  q: line(500).trim().default(''),
   /** A part of the barcode. */
   barcode: line(40).trim().default(''),
   branch: line(60).default(''),

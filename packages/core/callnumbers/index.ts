@@ -18,6 +18,7 @@ export {
   keyRange,
   shelfKey,
   shelfKeyOf,
+  shelfPlaceOf,
 } from './shelf-key';
 export { cutterNumber, markLetters, markSource } from './author-mark';
 export type { AuthorMark, CallNumberRule, MarkedBy, RuleWorks } from './call-number-rule';

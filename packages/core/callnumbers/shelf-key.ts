@@ -71,6 +71,22 @@ export const isUnreadKey = (key: string): boolean => key.startsWith(LAST);
 /** Orders by bytes, as the keys are made to be. */
 export const byKey = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
+/**
+ * Where a call number that is typed on one line stands, whichever scheme it is of: by the scheme that can read it, else as a prefix with
+ * an author mark; empty for an empty text.
+ */
+export function shelfPlaceOf(text: string): string {
+  const typed = text.trim();
+  if (typed === '') return '';
+  for (const scheme of ['dewey', 'lc'] as const) {
+    const key = shelfKeyOf(typed, scheme);
+    if (!isUnreadKey(key)) return key;
+  }
+  const [prefix = '', ...behind] = typed.split(/\s+/);
+  const key = shelfKey({ scheme: 'own', prefix, class: '', item: behind.join(' '), suffix: '' });
+  return behind.length === 0 ? key.trimEnd() : key;
+}
+
 /** The ends of a range of call numbers as sort keys; null where it is open. */
 export interface KeyRange {
   readonly from: string | null;

@@ -8,10 +8,7 @@ import {
   LANGUAGE,
   LCCN,
   MATERIAL,
-  NAME_WORDS,
-  OTHER_WORDS,
-  SUBJECT_WORDS,
-  TITLE_WORDS,
+  RECORD_WORDS,
   wordsAt,
   YEAR,
 } from '../access';
@@ -29,10 +26,12 @@ export interface Findable {
   /** Rules of the checks that find something in it. */
   readonly findings: readonly string[];
   readonly isSuppressed: boolean;
+  /** When it was added, when and by whom it was changed last (UTC); null where nothing is known of it. */
+  readonly entries: { readonly first: string; readonly last: string; readonly by: string } | null;
+  /** Deliveries that it came with, and piles that it or a copy lies on. */
+  readonly among: readonly { readonly of: 'delivery' | 'pile'; readonly id: number; readonly name: string }[];
 }
 
-const WORDS = { title: TITLE_WORDS, name: NAME_WORDS, subject: SUBJECT_WORDS };
-const ALL_WORDS = [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS];
 const KEYS = { isbn: ISBN, issn: ISSN, lccn: LCCN, control: CONTROL_NUMBER };
 const COLUMNS: Readonly<Record<string, (marc: MarcRecord) => string>> = {
   year: (marc) => columnAt(YEAR, marc),
@@ -74,15 +73,25 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
         leaf.of === 'record'
           ? [COLUMNS[leaf.column]!(of.marc)]
           : (leaf.of === 'copy' ? of.copies : of.holdings).map((row) => row[leaf.column] ?? '');
-      return values.some(
-        (v) =>
-          v !== '' && (leaf.is === 'begins' ? v.startsWith(leaf.value) : compares(v, leaf.is, leaf.value)),
-      );
+      return values.some((v) => v !== '' && isSo(v, leaf));
     }
+    case 'entry':
+      return of.entries !== null && isSo(of.entries[leaf.which], leaf);
+    case 'person':
+      return of.entries !== null && sameName(of.entries.by, leaf.name);
+    case 'among':
+      return of.among.some((a) => a.of === leaf.of && (a.id === leaf.id || sameName(a.name, leaf.name)));
     case 'words':
       return hasWords(of.marc, leaf);
   }
 }
+
+const isSo = (v: string, { is, value }: { readonly is: Comparison | 'begins'; readonly value: string }): boolean =>
+  is === 'begins' ? v.startsWith(value) : compares(v, is, value);
+
+/** Letters of ASCII are the same in either case. */
+const sameName = (a: string, b: string): boolean => asciiLower(a) === asciiLower(b);
+const asciiLower = (text: string): string => text.replace(/[A-Z]/g, (c) => c.toLowerCase());
 
 function compares<T extends string | number>(a: T, is: Comparison, b: T): boolean {
   switch (is) {
@@ -103,7 +112,7 @@ function hasWords(
   marc: MarcRecord,
   { column, how, words, isFirst }: Extract<FindLeaf, { type: 'words' }>,
 ): boolean {
-  const texts = (column === null ? ALL_WORDS : [WORDS[column]]).map((point) =>
+  const texts = RECORD_WORDS.filter((p) => column === null || p.name === column).map((point) =>
     wordsAt(point, marc).split(' ').filter(Boolean),
   );
   const fits = (word: string | undefined, asked: { text: string; isBeginning: boolean }) =>

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { shelfPlaceOf } from '../callnumbers';
 import { field, type MarcRecord } from '../marc';
-import { isFound, isPlan, isQueryText, planOfText, type Findable, type FindPlan } from '.';
+import { isFound, isPlan, isQueryText, orderOfText, planOfText, planOfTyped, type Findable, type FindPlan } from '.';
 
 const marc: MarcRecord = {
   leader: '00000nam a2200000 i 4500',
@@ -16,7 +17,7 @@ const marc: MarcRecord = {
 const eels: Findable = {
   id: 77,
   marc,
-  holdings: [{ branch: 'MR', location: 'OPEN', call_number: '639.2 FEN' }],
+  holdings: [{ branch: 'MR', location: 'OPEN', call_number: '639.2 FEN', shelf_key: shelfPlaceOf('639.2 FEN') }],
   copies: [
     {
       barcode: '31204000000019',
@@ -30,6 +31,8 @@ const eels: Findable = {
   ],
   findings: ['no-summary'],
   isSuppressed: false,
+  entries: { first: '2026-03-01T10:00:00.000Z', last: '2026-03-04T10:00:00.000Z', by: 'Nell Arkwright' },
+  among: [{ of: 'pile', id: 4, name: 'To bind' }],
 };
 const plan = (text: string): FindPlan => {
   const made = planOfText(text);
@@ -76,6 +79,25 @@ test.each([
   ['callnumber = 639', false],
   ['status = lost and status = available', true],
   ['status <> missing', true],
+  ['callnumber >= 639', true],
+  ['callnumber > 639.2', false],
+  ['callnumber <= 639', true],
+  ['callnumber < 639', false],
+  ['callnumber within "630 .. 639"', true],
+  ['callnumber within "640 .. 650"', false],
+  ['note = night', true],
+  ['note = osmere', false],
+  ['series = osmere', false],
+  ['added = 2026-03', true],
+  ['changed > 2026-03-03', true],
+  ['changed > 2026-03', false],
+  ['rec.lastModificationDate within "2026-01 2026-03-04"', true],
+  ['changedby = "nell arkwright"', true],
+  ['changedby = nell', false],
+  ['pile = 4', true],
+  ['pile = "to BIND"', true],
+  ['pile = bind or delivery = 4', false],
+  ['eels sortBy year/sort.descending', true],
   ['acquired = 2024-03', true],
   ['acquired <= 2024', true],
   ['acquired > 2024', false],
@@ -121,7 +143,13 @@ test.each([
   ['suppressed = perhaps', 36, /yes or no/],
   ['status = lo?t', 28, /without \*, \? and \^/],
   ['> q = "http://example.org/set" q.x = 1', 15, /context set/],
-  ['eels sortBy title', 80, /order of the list/],
+  ['eels sortBy colour', 80, /cannot be sorted by “colour”; there is title, name,/],
+  ['eels sortBy title year', 80, /by one key/],
+  ['eels sortBy title/missingFail', 80, /“\/missingFail”/],
+  ['callnumber within "630"', 36, /Type two call numbers with \.\. between/],
+  ['changed = yesterday', 36, /date such as/],
+  ['changedby = ""', 27, /nothing to look for/],
+  ['pile > 3', 19, /cannot be looked for by “>”/],
   [Array.from({ length: 101 }, () => 'eels').join(' or '), 12, /101 conditions/],
   [`title all "${'eel '.repeat(61)}"`, 12, /61 words/],
   [`${'('.repeat(30)}a or (b and c)${')'.repeat(30)}`, null, null],
@@ -197,4 +225,24 @@ test('any text ends with a plan or with a sentence, and a plan can be read on an
     ),
     { numRuns: 500 },
   );
+});
+
+test.each([
+  ['eels', null],
+  ['eels sortBy title', { by: 'title', descends: false }],
+  ['eels sortBy dc.date/sort.descending', { by: 'year', descends: true }],
+  ['eels sortBy callnumber/ascending', { by: 'callnumber', descends: false }],
+  ['eels sortBy colour', null],
+])('%s asks for the order %j', (text, order) => expect(orderOfText(text)).toEqual(order));
+
+test('what is typed is words, each as the beginning of one, or a query', () => {
+  expect(planOfTyped('')).toEqual({ type: 'everything' });
+  expect(planOfTyped('a Eel')).toMatchObject({
+    words: [
+      { text: 'a', isBeginning: false },
+      { text: 'eel', isBeginning: true },
+    ],
+  });
+  expect(planOfTyped('title = eel')).toMatchObject({ column: 'title', words: [{ isBeginning: false }] });
+  expect(planOfTyped('title > eel')).toMatchObject({ code: 19 });
 });

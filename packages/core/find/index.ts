@@ -1,9 +1,13 @@
-export type { FindIndex, FindWhere } from './indexes';
+export type { FindIndex, FindWhere, WordColumn } from './indexes';
 export { FIND_INDEXES, indexNamed } from './indexes';
 export type { Comparison, FindLeaf, FindPlan, FindProblem, FindWord } from './plan';
 export { isPlan } from './plan';
-export { planOf, planOfText } from './plan-of';
+export { planOf, planOfText, planOfTyped } from './plan-of';
 export type { Findable } from './evaluate';
 export { isFound } from './evaluate';
 export { withoutArticle } from './initial-article';
 export { isQueryText } from './query-text';
+export type { FindOrder, Ordering } from './order-of';
+export { FIND_ORDERS, orderOf, orderOfText } from './order-of';
+export type { SavedOf, SavedSearch } from './saved-search';
+export { SAVED_OF } from './saved-search';

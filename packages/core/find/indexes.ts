@@ -1,13 +1,29 @@
-import { CONTROL_NUMBER, ISBN, ISSN, LCCN, NAME_WORDS, SUBJECT_WORDS, TITLE_WORDS } from '../access';
+import {
+  CONTROL_NUMBER,
+  ISBN,
+  ISSN,
+  LCCN,
+  LOCAL_WORDS,
+  NAME_WORDS,
+  NOTE_WORDS,
+  PLACE_WORDS,
+  PUBLISHER_WORDS,
+  SERIES_WORDS,
+  SUBJECT_WORDS,
+  TITLE_WORDS,
+} from '../access';
 
 /** Columns of words that are searched by themselves. */
-export type WordColumn = 'title' | 'name' | 'subject';
+export type WordColumn = 'title' | 'name' | 'subject' | 'series' | 'publisher' | 'place' | 'note' | 'local';
 /** Keys that are searched as a whole. */
 export type KeyPoint = 'isbn' | 'issn' | 'lccn' | 'control';
 /** Columns of a record, of its holdings and of its copies. */
 export type ValueColumn = 'year' | 'language' | 'material' | 'sort';
-export type HoldingColumn = 'branch' | 'location' | 'call_number';
+export type HoldingColumn = 'branch' | 'location' | 'call_number' | 'shelf_key';
 export type CopyColumn = 'barcode' | 'status' | 'type' | 'fund' | 'supplier' | 'acquired';
+
+/** The first entry of the daybook about a record, or the last. */
+export type EntryOf = 'first' | 'last';
 
 /** What is found by an index, and where it is. */
 export type FindWhere =
@@ -21,6 +37,14 @@ export type FindWhere =
   | { readonly as: 'finding' }
   | { readonly as: 'flag'; readonly flag: 'suppressed' | 'brief' }
   | { readonly as: 'number' }
+  /** Call numbers as the shelf stands: text, or a range of places. */
+  | { readonly as: 'shelf' }
+  /** When a record was added, or changed last. */
+  | { readonly as: 'entry'; readonly which: EntryOf }
+  /** Who changed it last. */
+  | { readonly as: 'person' }
+  /** Where it came with, or lies on: by number or name. */
+  | { readonly as: 'among'; readonly of: 'delivery' | 'pile' }
   | { readonly as: 'everything' };
 
 /** An index that a query may name. */
@@ -37,7 +61,7 @@ export interface FindIndex {
 
 /** What anybody may know of a library. */
 const PUBLIC =
-  /^(words|title|name|subject|isbn|issn|lccn|control|record|year|language|format|branch|location|callnumber|cql\.allrecords)$/;
+  /^(words|title|name|subject|series|publisher|place|note|isbn|issn|lccn|control|record|year|language|format|branch|location|callnumber|cql\.allrecords)$/;
 
 /** The indexes of records with their holdings and copies. */
 export const FIND_INDEXES: readonly FindIndex[] = [
@@ -48,6 +72,14 @@ export const FIND_INDEXES: readonly FindIndex[] = [
     column: 'name',
   }),
   index('subject', SUBJECT_WORDS.title, ['dc.subject', 'bath.subject'], { as: 'words', column: 'subject' }),
+  index('series', SERIES_WORDS.title, ['bath.seriestitle', 'dcterms.ispartof'], { as: 'words', column: 'series' }),
+  index('publisher', PUBLISHER_WORDS.title, ['dc.publisher', 'bath.publisher'], {
+    as: 'words',
+    column: 'publisher',
+  }),
+  index('place', PLACE_WORDS.title, ['bath.publicationplace'], { as: 'words', column: 'place' }),
+  index('note', NOTE_WORDS.title, ['dc.description', 'bath.notes'], { as: 'words', column: 'note' }),
+  index('local', LOCAL_WORDS.title, [], { as: 'words', column: 'local' }),
   index('isbn', ISBN.title, ['bath.isbn'], { as: 'key', point: 'isbn' }),
   index('issn', ISSN.title, ['bath.issn'], { as: 'key', point: 'issn' }),
   index('lccn', LCCN.title, ['bath.lccn'], { as: 'key', point: 'lccn' }),
@@ -62,11 +94,7 @@ export const FIND_INDEXES: readonly FindIndex[] = [
   }),
   index('branch', 'Branch', [], { as: 'value', of: 'holding', column: 'branch' }),
   index('location', 'Location', [], { as: 'value', of: 'holding', column: 'location' }),
-  index('callnumber', 'Call number', ['call-number', 'shelfmark'], {
-    as: 'value',
-    of: 'holding',
-    column: 'call_number',
-  }),
+  index('callnumber', 'Call number', ['call-number', 'shelfmark'], { as: 'shelf' }),
   index('barcode', 'Barcode', [], { as: 'value', of: 'copy', column: 'barcode' }),
   index('status', 'Status', [], { as: 'value', of: 'copy', column: 'status' }),
   index('type', 'Type of copy', [], { as: 'value', of: 'copy', column: 'type' }),
@@ -75,6 +103,11 @@ export const FIND_INDEXES: readonly FindIndex[] = [
   index('acquired', 'Acquired', [], { as: 'value', of: 'copy', column: 'acquired', isDate: true }),
   index('copies', 'Number of copies', [], { as: 'count', of: 'copy' }),
   index('holdings', 'Number of holdings', [], { as: 'count', of: 'holding' }),
+  index('added', 'Added', ['rec.creationdate'], { as: 'entry', which: 'first' }),
+  index('changed', 'Last changed', ['rec.lastmodificationdate'], { as: 'entry', which: 'last' }),
+  index('changedby', 'Last changed by', ['rec.lastmodifiedby', 'changed-by'], { as: 'person' }),
+  index('delivery', 'Delivery', [], { as: 'among', of: 'delivery' }),
+  index('pile', 'Pile', [], { as: 'among', of: 'pile' }),
   index('finding', 'Finding', [], { as: 'finding' }),
   index('suppressed', 'Suppressed', [], { as: 'flag', flag: 'suppressed' }),
   index('brief', 'Brief record', [], { as: 'flag', flag: 'brief' }),

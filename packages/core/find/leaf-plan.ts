@@ -1,6 +1,7 @@
 import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
-import type { FindWhere, KeyPoint } from './indexes';
+import type { FindWhere, KeyPoint, WordColumn } from './indexes';
+import { shelfPlaceOf } from '../callnumbers';
 import { withoutArticle } from './initial-article';
 import { joinedPlans, type Comparison, type FindPlan, type FindWord } from './plan';
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
@@ -45,6 +46,18 @@ export function leafPlan(where: FindWhere, asked: Condition): FindPlan {
       return { type: 'finding', rule: plain(asked) };
     case 'flag':
       return flagPlan(where.flag, asked);
+    case 'shelf':
+      return shelfPlan(asked);
+    case 'entry':
+      return datePlan(asked, DAY, (is, value) => ({ type: 'entry', which: where.which, is, value }));
+    case 'person':
+      if (!isEqual(asked)) throw noRelation(asked, '=');
+      return { type: 'person', name: named(asked) };
+    case 'among': {
+      if (!isEqual(asked)) throw noRelation(asked, '=');
+      const name = named(asked);
+      return { type: 'among', of: where.of, id: /^\d{1,9}$/.test(name) ? Number(name) : null, name };
+    }
   }
 }
 
@@ -88,39 +101,80 @@ function keyPlan(point: KeyPoint, asked: Condition): FindPlan {
   return { type: 'key', point, key };
 }
 
+/** A name without its guards; it may not be empty. */
+function named(asked: Condition): string {
+  const name = plain(asked);
+  if (name === '') throw noTerm(asked);
+  return name;
+}
+
+/** How a date is written, and what it is called. */
+interface DateForm {
+  readonly form: RegExp;
+  readonly called: string;
+  /** A month or a year stands for all of its days. */
+  readonly isSpan: boolean;
+}
+const A_YEAR: DateForm = { form: /^\d{4}$/, called: 'year of four digits', isSpan: false };
+const DAY: DateForm = {
+  form: /^\d{4}(-\d\d){0,2}$/,
+  called: 'date such as 2026-03 or 2026-03-04',
+  isSpan: true,
+};
+type Compared = (is: Comparison | 'begins', value: string) => FindPlan;
+
+function datePlan(asked: Condition, { form, called, isSpan }: DateForm, leaf: Compared): FindPlan {
+  const date = (text: string): string => {
+    if (!form.test(text)) throw new Unanswerable(CODE.termForm, `“${text}” is no ${called}.`, text);
+    return text;
+  };
+  if (asked.by === 'within') {
+    const [from = '', to = '', ...more] = plain(asked).split(/\s+/);
+    if (to === '' || more.length)
+      throw new Unanswerable(CODE.termForm, 'Type two of them behind “within”: "1990 1999".', asked.term);
+    return joinedPlans('and', [leaf('>=', date(from)), upTo(date(to), leaf)]);
+  }
+  const is = comparison(asked);
+  const value = date(plain(asked));
+  if (is === '=' && isSpan) return leaf('begins', value);
+  return compared(is, value, leaf);
+}
+
+/** A comparison with what begins so: behind it is behind all of it, up to it is up to the last of it. */
+const compared = (is: Comparison, value: string, leaf: Compared): FindPlan =>
+  is === '<=' ? upTo(value, leaf) : leaf(is, is === '>' ? value + LAST : value);
+
+/** A call number: its text, the beginning of it, or where it stands on the shelf. */
+function shelfPlan(asked: Condition): FindPlan {
+  const on = (column: 'call_number' | 'shelf_key'): Compared => (is, value) => ({
+    ...{ type: 'value', of: 'holding', column, is, value },
+  });
+  const place = (text: string): string => {
+    const key = shelfPlaceOf(text);
+    if (key === '') throw noTerm(asked);
+    return key;
+  };
+  if (asked.by === 'within') {
+    const [from = '', to = '', ...more] = plain(asked).split(/\s*(?:\.\.|–)\s*/);
+    if (from === '' || to === '' || more.length)
+      throw new Unanswerable(CODE.termForm, 'Type two call numbers with .. between: "630 .. 639".', asked.term);
+    return joinedPlans('and', [on('shelf_key')('>=', place(from)), upTo(place(to), on('shelf_key'))]);
+  }
+  if (asked.by === '=' || asked.by === 'exact' || asked.by === 'any' || asked.by === 'all')
+    return textPlan(asked, on('call_number'));
+  const is = comparison(asked);
+  return compared(is, place(plain(asked)), on('shelf_key'));
+}
+
 function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Condition): FindPlan {
   const { of, column } = where;
-  const leaf = (is: Comparison | 'begins', value: string): FindPlan => ({
-    type: 'value',
-    of,
-    column,
-    is,
-    value,
-  });
-  if ('isDate' in where) {
-    const form = column === 'year' ? /^\d{4}$/ : /^\d{4}(-\d\d){0,2}$/;
-    const date = (text: string): string => {
-      if (!form.test(text))
-        throw new Unanswerable(
-          CODE.termForm,
-          `“${text}” is no ${column === 'year' ? 'year of four digits' : 'date such as 2026-03 or 2026-03-04'}.`,
-          text,
-        );
-      return text;
-    };
-    if (asked.by === 'within') {
-      const [from = '', to = '', ...more] = plain(asked).split(/\s+/);
-      if (to === '' || more.length)
-        throw new Unanswerable(CODE.termForm, 'Type two of them behind “within”: "1990 1999".', asked.term);
-      return joinedPlans('and', [leaf('>=', date(from)), upTo(date(to), leaf)]);
-    }
-    const is = comparison(asked);
-    const value = date(plain(asked));
-    // A month or a year stands for all of its days.
-    if (is === '=' && column !== 'year') return leaf('begins', value);
-    if (is === '<=') return upTo(value, leaf);
-    return leaf(is, is === '>' ? value + LAST : value);
-  }
+  const leaf: Compared = (is, value) => ({ type: 'value', of, column, is, value });
+  if ('isDate' in where) return datePlan(asked, column === 'year' ? A_YEAR : DAY, leaf);
+  return textPlan(asked, leaf);
+}
+
+/** A text as it is kept, one of several, or what begins so. */
+function textPlan(asked: Condition, leaf: Compared): FindPlan {
   if (asked.by === 'any' || asked.by === 'all') {
     const values = plain(asked).split(/\s+/).filter(Boolean);
     if (values.length === 0) throw noTerm(asked);
@@ -140,7 +194,7 @@ function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Condition)
 
 /** Behind every day of a month or year. */
 const LAST = '\uffff';
-const upTo = (value: string, leaf: (is: Comparison, value: string) => FindPlan): FindPlan =>
+const upTo = (value: string, leaf: Compared): FindPlan =>
   leaf('<=', value + LAST);
 
 const noTerm = ({ index }: Condition): Unanswerable =>
@@ -152,7 +206,7 @@ const tooManyWords = (n: number): Unanswerable =>
     String(n),
   );
 
-function wordsPlan(column: 'title' | 'name' | 'subject' | null, asked: Condition): FindPlan {
+function wordsPlan(column: WordColumn | null, asked: Condition): FindPlan {
   const { by, term } = asked;
   if (by === 'exact' && column === 'title') {
     const words = foldedWords(plain(asked));

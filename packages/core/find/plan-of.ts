@@ -1,8 +1,11 @@
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
+import { foldedWords } from '../text';
 import { FIND_INDEXES, indexNamed } from './indexes';
 import { leafPlan, type Condition } from './leaf-plan';
+import { orderOf } from './order-of';
 import { joinedPlans, type FindPlan, type FindProblem } from './plan';
-import { CODE, DEEPEST, MOST_CLAUSES, Unanswerable } from './unanswerable';
+import { isQueryText } from './query-text';
+import { CODE, DEEPEST, MOST_CLAUSES, MOST_WORDS, Unanswerable } from './unanswerable';
 
 /** Works out a text that is a query in CQL. */
 export function planOfText(text: string, isForOthers = false): FindPlan | FindProblem {
@@ -16,15 +19,19 @@ export function planOfText(text: string, isForOthers = false): FindPlan | FindPr
       };
 }
 
+/** Works out what is typed: a query in CQL, or words, each as the beginning of one. */
+export function planOfTyped(text: string): FindPlan | FindProblem {
+  if (isQueryText(text)) return planOfText(text);
+  const words = foldedWords(text).map((w) => ({ text: w, isBeginning: !/^[a-z0-9]$/.test(w) }));
+  return words.length === 0
+    ? { type: 'everything' }
+    : { type: 'words', column: null, how: 'all', words: words.slice(0, MOST_WORDS), isFirst: false };
+}
+
 /** Works out what a query asks of records with their holdings and copies; other catalogues ask by the public indexes only. */
 export function planOf({ node, sort }: Cql, isForOthers = false): FindPlan | FindProblem {
   try {
-    if (sort.length)
-      throw new Unanswerable(
-        CODE.sort,
-        'A query is not sorted by sortBy: choose the order of the list.',
-        'sortBy',
-      );
+    orderOf(sort);
     const clauses = countClauses(node);
     if (clauses > MOST_CLAUSES)
       throw new Unanswerable(

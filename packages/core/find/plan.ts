@@ -1,4 +1,4 @@
-import type { CopyColumn, HoldingColumn, KeyPoint, ValueColumn, WordColumn } from './indexes';
+import type { CopyColumn, EntryOf, HoldingColumn, KeyPoint, ValueColumn, WordColumn } from './indexes';
 
 /** A word that is looked for, folded. */
 export interface FindWord {
@@ -32,7 +32,13 @@ export type FindLeaf =
   | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
   | { readonly type: 'finding'; readonly rule: string }
   | { readonly type: 'flag'; readonly flag: 'suppressed' | 'brief' }
-  | { readonly type: 'number'; readonly id: number };
+  | { readonly type: 'number'; readonly id: number }
+  /** Date and time of an entry of the daybook (ISO 8601, UTC). */
+  | { readonly type: 'entry'; readonly which: EntryOf; readonly is: Comparison | 'begins'; readonly value: string }
+  /** The person of the last entry, by the whole name, in any case. */
+  | { readonly type: 'person'; readonly name: string }
+  /** A delivery or pile by its number or its whole name, in any case. */
+  | { readonly type: 'among'; readonly of: 'delivery' | 'pile'; readonly id: number | null; readonly name: string };
 
 /** What a query asks, as it is worked out: conditions, joined. A value is never there for what says nothing (an empty year). */
 export type FindPlan =

@@ -11,6 +11,7 @@ export function isQueryText(text: string): boolean {
   const bare = start.replace(/"(?:\\.|[^"\\])*"/gs, '""');
   for (const [, name = ''] of bare.matchAll(/(?:^|[\s(])([\w.-]+)\s*(?:==|<>|<=|>=|=|<|>)/g))
     if (indexNamed(name) || /^(dc|cql|bath|rec)\./i.test(name)) return true;
+  if (/\S\s+sortby\s+\w/i.test(bare)) return true;
   return [...bare.matchAll(/(?:^|[\s(])([\w.-]+)\s+(?:any|all|adj|exact|within)\s*"/g)].some(
     ([, name = '']) => indexNamed(name) !== undefined,
   );

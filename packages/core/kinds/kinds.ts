@@ -8,7 +8,7 @@ import { record, suppressed } from './record';
 import { neighbour } from './neighbour';
 import { starter } from './starter';
 import { house, lists } from './setting';
-import { pile, piled, scanbatch, settled, stocktake, telling, withdrawlist } from './work';
+import { pile, piled, savedsearch, scanbatch, settled, stocktake, telling, withdrawlist } from './work';
 
 /** Every kind of object, parents before what hangs on them: rows are written in this order. */
 const ALL = {
@@ -36,6 +36,7 @@ const ALL = {
   roll,
   pile,
   piled,
+  savedsearch,
   house,
   lists,
 };

@@ -9,14 +9,11 @@ import {
   LANGUAGE,
   LCCN,
   MATERIAL,
-  NAME_WORDS,
   OTHER_NUMBER,
-  OTHER_WORDS,
   PLACE,
   PUBLISHER,
+  RECORD_WORDS,
   SERIES,
-  SUBJECT_WORDS,
-  TITLE_WORDS,
   YEAR,
 } from '../access';
 import { CARRIED_HEADING } from '../headings';
@@ -55,7 +52,7 @@ export const record = describeKind<MarcRecord>()({
     };
   },
   access: {
-    words: [TITLE_WORDS, NAME_WORDS, SUBJECT_WORDS, OTHER_WORDS],
+    words: RECORD_WORDS,
     keys: [ISBN, ISSN, CONTROL_NUMBER, LCCN, OTHER_NUMBER, ALIKE, CARRIED_HEADING],
     terms: [PUBLISHER, PLACE, SERIES],
     columns: COLUMN_POINTS,

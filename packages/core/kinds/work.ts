@@ -1,6 +1,7 @@
 import type { Pile, Piled } from '../piles';
 import type { ScanBatch, Settled, Stocktake } from '../stocktake';
 import type { Telling, WithdrawalListValue } from '../withdrawals';
+import type { SavedSearch } from '../find';
 import { describeKind } from './kind';
 
 /** A named, kept set of records or copies. */
@@ -83,4 +84,16 @@ export const settled = describeKind<Settled>()({
   compute: (s) => ({ stocktake: s.stocktake, finding: s.finding, code: s.code }),
   parents: [{ kind: 'stocktake', field: 'stocktake', column: 'stocktake', whenGone: 'holds' }],
   once: [{ columns: ['stocktake', 'finding', 'code'] }],
+});
+
+/** A search that is kept under a name. */
+export const savedsearch = describeKind<SavedSearch>()({
+  kind: 'savedsearch',
+  noun: ['saved search', 'saved searches'],
+  label: (s) => s.name,
+  table: 'saved_searches',
+  columns: { owner: 'integer', name: 'text' },
+  compute: ({ owner, name }) => ({ owner, name }),
+  parents: [],
+  once: [{ columns: ['owner', 'name'], anyCase: true }],
 });

@@ -1,8 +1,9 @@
-import type { LookUp, SearchAnswer } from '@osier/contract';
-import { isFound, isPlan, planOfText, type Findable } from '@osier/core/find';
+import type { CopyList, JobState, LookUp, RecordDetail, SearchAnswer } from '@osier/contract';
+import { isFound, isPlan, planOfText, planOfTyped, type Findable } from '@osier/core/find';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
-import { briefOf } from '@osier/core/access';
+import { briefOf, columnAt, FILING_TITLE, YEAR } from '@osier/core/access';
+import { byKey } from '@osier/core/callnumbers';
 import fc from 'fast-check';
 import { startTesting, type Ask } from '../testing/running';
 import { withPlan } from './queries.find';
@@ -14,6 +15,14 @@ beforeAll(async () => {
   t = await startTesting();
   ask = await t.as(2);
   for (const id of [3, 8]) await ask('POST', `/records/${id}/suppress`, { isSuppressed: true });
+  const fill = async (name: string, of: 'record' | 'copy', q: string) => {
+    const begun = await ask<JobState>('POST', '/piles/fill', { name, of, q });
+    expect((await t.jobDone(ask, begun.body.id)).state).toBe('done');
+  };
+  await fill('To bind', 'record', 'willow');
+  await fill('Copies to see', 'copy', 'basket');
+  const { body } = await ask<RecordDetail>('GET', '/records/12');
+  await (await t.as(1))('PUT', '/records/12', { version: body.version, marc: { ...body.marc, fields: [...body.marc.fields, { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Given by a member' }] }] } });
   all = await findables();
 });
 afterAll(() => t.stop());
@@ -23,8 +32,8 @@ async function findables(): Promise<Findable[]> {
   const { store } = t.running.services;
   const rows = async (sql: string) => store.rows<Record<string, string> & { record: number }>(sql);
   const [holdings, copies, findings] = [
-    await rows('SELECT record, branch, location, call_number FROM holdings'),
-    await rows('SELECT record, barcode, status, type, fund, supplier, acquired FROM copies'),
+    await rows('SELECT id, record, branch, location, call_number, shelf_key FROM holdings'),
+    await rows('SELECT holding, record, barcode, status, type, fund, supplier, acquired FROM copies'),
     await store.rows<{ record: number; rule: string }>('SELECT record, rule FROM record_findings'),
   ];
   const suppressed = new Set((await store.find('suppressed')).map((s) => Number(s.id)));
@@ -33,6 +42,24 @@ async function findables(): Promise<Findable[]> {
     for (const row of of) groups.set(row.record, [...(groups.get(row.record) ?? []), row]);
     return (id: number) => groups.get(id) ?? [];
   };
+  const entries = new Map<number, { first: string; last: string; by: string }>();
+  for (const e of await store.rows<{ object: number; at: string; name: string }>(
+    "SELECT o.object, d.at, p.name FROM daybook_objects o JOIN daybook d ON d.id = o.entry JOIN people p ON p.id = d.person WHERE o.kind = 'record' ORDER BY o.entry",
+  ))
+    entries.set(e.object, { first: entries.get(e.object)?.first ?? e.at, last: e.at, by: e.name });
+  const placed = (sql: string, of: 'delivery' | 'pile') =>
+    store
+      .rows<{ record: number; id: number; name: string }>(sql)
+      .then((found) => by(found.map((f) => ({ ...f, of }))));
+  const deliveriesOf = await placed(
+    "SELECT i.record, d.id, d.name FROM incoming i JOIN deliveries d ON d.id = i.delivery WHERE i.state = 'accepted'",
+    'delivery',
+  );
+  const pilesOf = await placed(
+    `SELECT p.object AS record, l.id, l.name FROM piled p JOIN piles l ON l.id = p.pile WHERE p.kind = 'record'
+     UNION SELECT c.record, l.id, l.name FROM piled p JOIN piles l ON l.id = p.pile JOIN copies c ON c.id = p.object WHERE p.kind = 'copy'`,
+    'pile',
+  );
   const [holdingsOf, copiesOf, findingsOf] = [by(holdings), by(copies), by(findings)];
   return (await store.select('record', '1 ORDER BY id')).map(({ id, value }) => ({
     id,
@@ -41,6 +68,8 @@ async function findables(): Promise<Findable[]> {
     copies: copiesOf(id),
     findings: findingsOf(id).map((f) => f.rule),
     isSuppressed: suppressed.has(id),
+    entries: entries.get(id) ?? null,
+    among: [...deliveriesOf(id), ...pilesOf(id)],
   }));
 }
 
@@ -57,7 +86,9 @@ test('hundreds of generated queries find what a plain reading of every record fi
     ...cqlClause(index, relation, text),
     term: `${text}*`,
   });
-  const column = fc.constantFrom('words', 'title', 'name', 'subject', 'dc.creator');
+  const today = new Date().toISOString().slice(0, 10);
+  const deliveryName = all.flatMap((r) => r.among.filter((a) => a.of === 'delivery'))[0]?.name ?? 'none';
+  const column = fc.constantFrom('words', 'title', 'name', 'subject', 'dc.creator', 'series', 'publisher', 'place', 'note', 'local');
   const year = fc.integer({ min: 1950, max: 2026 }).map(String);
   const leaf: fc.Arbitrary<CqlNode> = fc.oneof(
     {
@@ -81,6 +112,20 @@ test('hundreds of generated queries find what a plain reading of every record fi
     fc.constantFrom('READ OPEN', 'STORE').map((l) => clause('location', 'any', l)),
     fc.constantFrom(...calls).map((c) => clause('callnumber', '=', c)),
     fc.constantFrom(...calls).map((c) => masked('callnumber', '=', c.slice(0, 3))),
+    fc
+      .tuple(fc.constantFrom('<', '<=', '>', '>='), fc.constantFrom(...calls, '630', '746.41', 'F', 'Q 6'))
+      .map(([r, c]) => clause('callnumber', r, c)),
+    fc.constantFrom('630 .. 639', '674.8 .. 746.41 REE', '700–750').map((c) => clause('callnumber', 'within', c)),
+    fc
+      .tuple(
+        fc.constantFrom('added', 'changed'),
+        fc.constantFrom('=', '<', '<=', '>', '>=', '<>'),
+        fc.constantFrom(today, '2020-01', '2031'),
+      )
+      .map(([i, r, d]) => clause(i, r, d)),
+    fc.constantFrom('Tobias Fenn', 'tobias fenn', 'Nell Arkwright', 'nobody').map((p) => clause('changedby', '=', p)),
+    fc.constantFrom('to bind', '1', 'Copies to see', 'none').map((p) => clause('pile', '=', p)),
+    fc.constantFrom('1', deliveryName, 'none').map((d) => clause('delivery', '=', d)),
     fc.constantFrom(...barcodes, '1').map((b) => clause('barcode', '=', b)),
     fc.constantFrom('lost', 'missing', 'available', 'in process').map((s) => clause('status', '=', s)),
     fc
@@ -176,4 +221,79 @@ test.each([
     await t.running.services.store.rows<{ id: number }>(`SELECT id FROM (${sql}) ORDER BY id`, { ...params })
   ).map((r) => r.id);
   expect(ids).toEqual(all.filter((r) => isFound(r, plan)).map((r) => r.id));
+});
+
+test('each index of the desk finds something', async () => {
+  const first = all.find((r) => r.among.some((a) => a.of === 'delivery'));
+  const delivery = first?.among.find((a) => a.of === 'delivery')?.name;
+  for (const q of [
+    'changedby = "Nell Arkwright"',
+    `changed >= ${new Date().toISOString().slice(0, 10)}`,
+    'added > 2020',
+    'pile = "to bind"',
+    'pile = "copies to see"',
+    'callnumber within "600 .. 700"',
+    'callnumber < 700',
+    'note = "given by a member"',
+    'publisher = press',
+    'place any "dublin ketterby london"',
+    'series = "*e*"'.replace('*e*', 'the'),
+    ...(delivery ? [`delivery = "${delivery}"`] : []),
+  ])
+    expect([q, (await search(q)).body.total > 0]).toEqual([q, true]);
+});
+
+/** All that a search finds, page by page. */
+async function allFound(q: string, more = '') {
+  const rows: SearchAnswer['rows'][number][] = [];
+  for (let after: string | null = ''; after !== null;) {
+    const { body }: { body: SearchAnswer } = await search(q, `${more}&after=${encodeURIComponent(after)}`);
+    rows.push(...body.rows);
+    after = body.next;
+  }
+  return rows;
+}
+
+test.each([
+  ['title', (r: Findable) => [columnAt(FILING_TITLE, r.marc)], false],
+  ['year', (r: Findable) => [columnAt(YEAR, r.marc)], true],
+  ['callnumber', (r: Findable) => [r.holdings.map((h) => h.shelf_key!).sort(byKey)[0] ?? '\u{10ffff}'], false],
+  ['changed', (r: Findable) => [r.entries?.last ?? ''], true],
+] as const)('by %s every record comes once, in order, from the first to the last', async (sort, keyOf, descends) => {
+  const of = new Map(all.map((r) => [r.id, keyOf(r)[0]!]));
+  for (const q of ['', 'copies >= 0', 'copies > 1 and year > 1990']) {
+    const rows = await allFound(q, `&sort=${sort}`);
+    const plan = q && planOfText(q);
+    const wanted = all.filter((r) => !plan || (isPlan(plan) && isFound(r, plan)));
+    expect(rows.map((r) => r.id).sort((a, b) => a - b)).toEqual(wanted.map((r) => r.id));
+    const keys = rows.map((r) => of.get(r.id)!);
+    expect(keys).toEqual([...keys].sort((a, b) => (descends ? -1 : 1) * byKey(a, b)));
+  }
+});
+
+test('a query is ranked by its words, and sorted by the order that it names', async () => {
+  const ranked = await search('willow and year > 1900');
+  expect(ranked.body.sortedBy).toBe('relevance');
+  const inTitle = ranked.body.rows.map((r) => foldedWords(r.title).includes('willow'));
+  expect(inTitle).toEqual([...inTitle].sort((a, b) => Number(b) - Number(a)));
+  const sorted = await search('willow and year > 1900 sortBy year/sort.descending');
+  expect(sorted.body.sortedBy).toBe('year');
+  const years = sorted.body.rows.map((r) => r.year);
+  expect(years).toEqual([...years].sort().reverse());
+  expect(new Set(years).size).toBeGreaterThan(1);
+});
+
+test('copies are found by the same language: what is asked of copies is asked of each', async () => {
+  const copies = all.flatMap((r) => r.copies.map((c) => ({ record: r, copy: c })));
+  for (const q of ['willow', 'status = lost', 'status <> lost and title = willow*', 'branch = MR and copies > 1', 'callnumber within "630 .. 640" and acquired > 2019']) {
+    const plan = planOfTyped(q);
+    if (!isPlan(plan)) throw new Error(plan.problem);
+    const { body } = await ask<CopyList>('GET', `/copies?q=${encodeURIComponent(q)}`);
+    const wanted = copies.filter(({ record, copy }) =>
+      isFound({ ...record, copies: plan.type !== 'words' && q.includes('copies >') ? record.copies : [copy], holdings: record.holdings.filter((h) => h.id === copy.holding) }, plan),
+    );
+    expect([q, body.total]).toEqual([q, wanted.length]);
+    expect(body.total).toBeGreaterThan(0);
+  }
+  expect((await ask('GET', '/copies?q=status%20%3D')).status).toBe(422);
 });

@@ -10,7 +10,7 @@ import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
 import { having } from './having';
-import { withPlan } from './queries.find';
+import { searchable } from './searchable';
 import {
   acceptedFrom,
   amongRecords,
@@ -65,7 +65,7 @@ export async function foundBy(
     (found, place) => ({
       tookFor: found.tookFor,
       ...inBoth(found, place),
-      ...(found.words && { words: found.words }),
+      ...(found.ranking && { ranking: found.ranking }),
       within: found.within ? `${found.within}, ${place.within}` : place.within,
     }),
     everywhere,
@@ -144,7 +144,7 @@ async function takenFor(
   if (isQueryText(q)) {
     const plan = planOfText(q);
     if (!isPlan(plan)) throw wrong('q', plan.problem);
-    return { tookFor: 'query', ...withPlan(plan) };
+    return { tookFor: 'query', ...(await searchable(store, plan)) };
   }
   const recognition = recogniseInput(q, (await store.house()).value.barcodes);
   return { tookFor: recognition.as, ...(await queryOf(store, recognition, signal)) };

@@ -1,6 +1,7 @@
 import type { SearchBody } from '@osier/contract';
 import { HEADING_KEY_KIND, LEADS_TO, pointsOf } from '../store/index-records';
 import type { Store } from '../store/store';
+import { wordRanking, type Ranking } from './ranking';
 
 /** What narrows a search beside its words. */
 export type SearchFacets = Pick<SearchBody, 'language' | 'branch' | 'material' | 'finding'>;
@@ -11,22 +12,24 @@ export interface IdQuery {
   readonly params: Readonly<Record<string, unknown>>;
   /** It gives every record. */
   readonly all?: boolean;
-  /** The words that it finds, folded. */
-  readonly words?: readonly string[];
+  /** The same as a condition on a record (`r`), with the same parameters, where that is known. */
+  readonly where?: string;
+  /** How what it finds is ranked. */
+  readonly ranking?: Ranking;
 }
 
 /** Every record. */
 export const everyRecord: IdQuery = { sql: 'SELECT id FROM records', params: {}, all: true };
 
 /** Records that have all words, each as the beginning of one, by the full-text index. */
-export const withWords = (words: readonly string[]): IdQuery => ({
-  sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
-  params: { match: words.map(term).join(' AND ') },
-  words,
-});
-
-/** A word as the full-text index is asked for it: as a beginning, but for a single letter or digit, which begins too much. */
-export const term = (word: string): string => (/^[a-z0-9]$/.test(word) ? `"${word}"` : `"${word}"*`);
+export function withWords(words: readonly string[]): IdQuery {
+  const ranking = wordRanking(words);
+  return {
+    sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
+    params: { match: ranking.match },
+    ranking,
+  };
+}
 
 /** Records with an ISBN (ISBN-13). */
 export const withIsbn = (key: string): IdQuery => ({

@@ -1,7 +1,8 @@
 import type { RecordOrder, RecordRow } from '@osier/contract';
-import { WORD_COLUMNS } from '../store/index-records';
+import type { Ordering } from '@osier/core/find';
 import type { Store } from '../store/store';
-import { facetConditions, term, type IdQuery, type SearchFacets } from './queries.found';
+import { facetConditions, withWords, type IdQuery, type SearchFacets } from './queries.found';
+import { wordRanking, type Ranking } from './ranking';
 
 /** Where a page of records begins: behind a rank, a sort key and a number. */
 export type AfterRecord = readonly [rank: number, sort: string, id: number];
@@ -24,129 +25,163 @@ export async function countAtMost(store: Store, found: IdQuery, most: number): P
   return row?.n ?? 0;
 }
 
-/** Words of a search, folded, as the full-text index is asked for them. */
-export interface RankedWords {
-  readonly words: readonly string[];
-  /** The title that the words are, without an initial article. */
-  readonly exact: readonly string[];
-  /** Only what lies on a pile, or came with a delivery, is searched. */
-  readonly isPlaced: boolean;
-}
-
-/** Ranks of what has the words in its title. */
-const IN_TITLE = 2;
-
 /**
- * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, in the
- * rest, and last those that have the words in several places; within a rank by title. The first `MOST_RANKED` are covered.
+ * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, and last the
+ * others; within a rank by title. The first `MOST_RANKED` are covered.
  */
 export async function pageRanked(
   store: Store,
   found: IdQuery,
-  words: RankedWords,
+  ranking: Ranking,
   page: RankedPage,
 ): Promise<PlacedRow[]> {
   // What has the word in its title comes before all else; where that fills the page, nothing else is looked for. Several words
   // seldom stand all in the title.
-  const inTitles = words.words.length === 1 ? await placedIn(store, found, words, page, IN_TITLE) : [];
-  return inTitles.length >= page.atMost ? inTitles : placedIn(store, found, words, page);
+  const inTitles = ranking.isOneWord ? await placedIn(store, found, ranking, page, ranking.inTitles) : [];
+  return inTitles.length >= page.atMost ? inTitles : placedIn(store, found, ranking, page);
 }
 
 /** Records that have words in their title, in the same order; the first `atMost`. */
-export const bestTitles = (
-  store: Store,
-  found: IdQuery,
-  words: RankedWords,
-  atMost: number,
-): Promise<PlacedRow[]> =>
-  placedIn(store, found, words, { facets: {}, after: null, atMost, isMany: true }, IN_TITLE);
+export const bestTitles = (store: Store, words: readonly string[], atMost: number): Promise<PlacedRow[]> => {
+  const ranking = wordRanking(words);
+  const page = { facets: {}, after: null, atMost, isMany: true, isPlaced: false };
+  return placedIn(store, withWords(words), ranking, page, ranking.inTitles);
+};
 
-/** Which page of a ranked search, and what narrows it. */
-export interface RankedPage {
+/** Which page of a search, and what narrows it. */
+export interface OrderedPage {
   readonly facets: SearchFacets;
   readonly after: AfterRecord | null;
   readonly atMost: number;
   readonly isMany: boolean;
 }
+/** The same of a ranked search. */
+export interface RankedPage extends OrderedPage {
+  /** More than its words says what is searched: a pile, say. */
+  readonly isPlaced: boolean;
+}
 
-/** The same by the first `upTo` ranks, all of them where nothing is said. */
+/** The same by the first `upTo` tiers and no others; by all of them, and what is in none, where nothing is said. */
 function placedIn(
   store: Store,
   found: IdQuery,
-  { words, exact, isPlaced }: RankedWords,
+  ranking: Ranking,
   page: RankedPage,
   upTo?: number,
 ): Promise<PlacedRow[]> {
-  const all = words.map(term).join(' AND ');
-  const tiers = [
-    `title : ^ ${words.map((w) => `"${w}"`).join(' + ')} *`,
-    ...WORD_COLUMNS.map((column) => `${column} : (${all})`),
-    all,
-  ].slice(0, upTo);
+  const { match, exact } = ranking;
+  const isByWords = match !== null && !page.isPlaced;
+  const tiers = ranking.tiers.slice(0, upTo);
   const isNarrowed = Object.values(page.facets).some(Boolean);
-  const among = [
-    ...(isNarrowed ? [facetConditions(page.facets)] : []),
-    ...(isPlaced ? [`w.rowid IN (SELECT id FROM (${found.sql}))`] : []),
-  ].map((c) => ` AND ${c}`);
-  const from = isNarrowed ? 'record_words w CROSS JOIN record_rows r ON r.id = w.rowid' : 'record_words w';
+  const facets = isNarrowed ? ` AND ${facetConditions(page.facets)}` : '';
+  const rows = isNarrowed ? ' CROSS JOIN record_rows r ON r.id = w.rowid' : '';
   const hits = tiers.map(
     (_, i) =>
-      `SELECT w.rowid AS id, ${i + 1} AS rank FROM ${from} WHERE w.record_words MATCH :tier${i}${among.join('')}`,
+      `SELECT w.rowid AS id, ${i + 1} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :tier${i}${facets}${
+        isByWords ? '' : ` AND w.rowid IN (SELECT id FROM (${found.sql}))`
+      }`,
   );
+  const others = isByWords
+    ? `SELECT w.rowid AS id, ${tiers.length + 1} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :others${facets}`
+    : `SELECT w.id, ${tiers.length + 1} AS rank FROM (${found.sql}) w${rows.replace('w.rowid', 'w.id')} WHERE 1${facets}`;
   const [rank, sort, id] = page.after ?? [-1, '', 0];
   return store.rows<PlacedRow>(
-    `WITH covered AS (SELECT id, rank FROM (${hits.join(' UNION ALL ')}) LIMIT :most),
+    `WITH covered AS (SELECT id, rank FROM (${[...hits, ...(upTo === undefined ? [others] : [])].join(' UNION ALL ')}) LIMIT :most),
       hits AS (SELECT id, MIN(rank) AS rank FROM covered GROUP BY id),
       found AS (SELECT r.id, r.sort, CASE WHEN r.sort IN (SELECT value FROM json_each(:exact)) THEN 0 ELSE h.rank END AS rank
         FROM hits h CROSS JOIN record_rows r ON r.id = h.id)
      SELECT id, rank, sort FROM found WHERE (rank, sort, id) > (:rank, :sort, :id) ORDER BY rank, sort, id LIMIT :atMost`,
     {
       ...Object.fromEntries(tiers.map((tier, i) => [`tier${i}`, tier])),
-      ...{ ...(isPlaced && found.params), ...page.facets, rank, sort, id, atMost: page.atMost },
+      ...{ ...(!isByWords && found.params), ...page.facets, rank, sort, id, atMost: page.atMost },
       // A record may come at every rank; where there are few, all of them are covered.
-      most: page.isMany ? MOST_RANKED : -1,
+      ...{ others: match, most: page.isMany ? MOST_RANKED : -1 },
       exact: JSON.stringify(exact),
     },
   );
 }
 
-/** By which column of `record_rows` a list is sorted, and whether the greatest comes first. */
-const ORDERS: Readonly<Record<RecordOrder, { readonly by: string; readonly descends: boolean }>> = {
-  title: { by: 'r.sort', descends: false },
-  name: { by: 'r.filing_name', descends: false },
-  year: { by: 'r.year', descends: true },
-  added: { by: "''", descends: true },
-};
-/** Behind every year. */
+/** How each order begins where nothing else is said. */
+export const firstOrdering = (by: RecordOrder): Ordering => ({
+  by,
+  descends: by === 'year' || by === 'added' || by === 'changed',
+});
+
+/** Behind every text. */
 const LATEST = '\u{10ffff}';
+/** Where an order is kept: a text and a number that count before the number of the record. */
+interface Order {
+  readonly text: string;
+  readonly number: string;
+}
+const ORDERS: Readonly<Record<RecordOrder, Order>> = {
+  title: { text: 'r.sort', number: '0' },
+  name: { text: 'r.filing_name', number: '0' },
+  year: { text: 'r.year', number: '0' },
+  added: { text: "''", number: '0' },
+  // A title stands where the first of its call numbers does; one that has none comes last.
+  callnumber: {
+    text: `ifnull((SELECT MIN(h.shelf_key) FROM holdings h WHERE h.record = r.id), '${LATEST}')`,
+    number: '0',
+  },
+  changed: {
+    text: "''",
+    number: "ifnull((SELECT MAX(o.entry) FROM daybook_objects o WHERE o.kind = 'record' AND o.object = r.id), 0)",
+  },
+};
 
 /** Records in an order. A query that gives few is sorted; one that gives many, or all, is walked along the order. */
-export function pageInOrder(
+export async function pageInOrder(
   store: Store,
   found: IdQuery,
-  order: RecordOrder,
-  page: {
-    readonly facets: SearchFacets;
-    readonly after: AfterRecord | null;
-    readonly atMost: number;
-    readonly isMany: boolean;
-  },
+  { by, descends }: Ordering,
+  page: OrderedPage,
 ): Promise<PlacedRow[]> {
-  const { by, descends } = ORDERS[order];
-  const begin: AfterRecord = descends ? [0, LATEST, Number.MAX_SAFE_INTEGER] : [0, '', 0];
-  const [, sort, id] = page.after ?? begin;
-  const behind = order === 'added' ? 'r.id < :id' : `(${by}, r.id) ${descends ? '<' : '>'} (:sort, :id)`;
+  const begin: AfterRecord = descends
+    ? [Number.MAX_SAFE_INTEGER, LATEST + LATEST, Number.MAX_SAFE_INTEGER]
+    : [-1, '', 0];
+  const [number, text, id] = page.after ?? begin;
   const direction = descends ? 'DESC' : 'ASC';
-  const from =
-    found.all || page.isMany ? 'record_rows r' : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
-  const among = page.isMany && !found.all ? ` AND r.id IN (${found.sql})` : '';
-  const sorted = order === 'added' ? `r.id ${direction}` : `${by} ${direction}, r.id ${direction}`;
+  const than = descends ? '<' : '>';
+  const isAll = found.all || page.isMany;
+  const among =
+    found.all || !page.isMany ? '' : ` AND ${found.where ?? `r.id IN (SELECT id FROM (${found.sql}))`}`;
+  const conditions = `${facetConditions(page.facets)}${among}`;
+  const params = { ...found.params, ...page.facets, number, text, id, atMost: page.atMost };
+  const walk = isAll ? WALKS[by] : undefined;
+  if (walk) return store.rows<PlacedRow>(walk(than, direction, conditions), params);
+  const of = ORDERS[by];
+  const from = isAll ? 'record_rows r' : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
+  const columns = [of.number, of.text, 'r.id'].filter((c) => c !== '0' && c !== "''");
+  const values = [of.number !== '0' && ':number', of.text !== "''" && ':text', ':id'].filter(Boolean);
   return store.rows<PlacedRow>(
-    `SELECT r.id, 0 AS rank, ${by} AS sort FROM ${from}
-      WHERE ${behind} AND ${facetConditions(page.facets)}${among} ORDER BY ${sorted} LIMIT :atMost`,
-    { ...found.params, ...page.facets, sort, id, atMost: page.atMost },
+    `SELECT r.id, ${of.number} AS rank, ${of.text} AS sort FROM ${from}
+      WHERE (${columns.join(', ')}) ${than} (${values.join(', ')}) AND ${conditions}
+      ORDER BY ${columns.map((c) => `${c} ${direction}`).join(', ')} LIMIT :atMost`,
+    params,
   );
 }
+
+type Walk = (than: '<' | '>', direction: 'ASC' | 'DESC', conditions: string) => string;
+/** Orders that are kept beside the records, walked along where they are. */
+const WALKS: Partial<Record<RecordOrder, Walk>> = {
+  callnumber: (than, direction, conditions) => {
+    const shelved = `SELECT r.id, 0 AS rank, w.shelf_key AS sort FROM holdings w CROSS JOIN record_rows r ON r.id = w.record
+      WHERE (w.shelf_key, w.record) ${than} (:text, :id) AND ${conditions}
+        AND NOT EXISTS (SELECT 1 FROM holdings o WHERE o.record = w.record AND (o.shelf_key, o.id) < (w.shelf_key, w.id))
+      ORDER BY w.shelf_key ${direction}, w.record ${direction} LIMIT :atMost`;
+    const others = `SELECT r.id, 0 AS rank, '${LATEST}' AS sort FROM record_rows r
+      WHERE ('${LATEST}', r.id) ${than} (:text, :id) AND ${conditions} AND NOT EXISTS (SELECT 1 FROM holdings o WHERE o.record = r.id)
+      ORDER BY r.id ${direction} LIMIT :atMost`;
+    return `SELECT id, rank, sort FROM (SELECT * FROM (${shelved}) UNION ALL SELECT * FROM (${others}))
+      ORDER BY sort ${direction}, id ${direction} LIMIT :atMost`;
+  },
+  changed: (than, direction, conditions) =>
+    `SELECT r.id, w.entry AS rank, '' AS sort FROM daybook_objects w CROSS JOIN record_rows r ON r.id = w.object
+      WHERE w.kind = 'record' AND (w.entry, w.object) ${than} (:number, :id) AND ${conditions}
+        AND NOT EXISTS (SELECT 1 FROM daybook_objects o WHERE o.kind = 'record' AND o.object = w.object AND o.entry > w.entry)
+      ORDER BY w.entry ${direction}, w.object ${direction} LIMIT :atMost`,
+};
 
 /** What a list shows of some records, in their order. */
 export async function rowsOf(store: Store, ids: readonly number[]): Promise<RecordRow[]> {

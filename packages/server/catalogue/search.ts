@@ -1,7 +1,7 @@
 import type { LookUp, RecordOrder, SearchAnswer, SearchBody, SearchFacetCounts } from '@osier/contract';
 import { nearMisses } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
-import { isQueryText, withoutArticle } from '@osier/core/find';
+import { isQueryText, orderOfText } from '@osier/core/find';
 import { recogniseInput } from '@osier/core/query';
 import { quoted } from '@osier/core/acts';
 import type { Services } from '../services';
@@ -24,12 +24,12 @@ import {
 } from './queries.found';
 import {
   countAtMost,
+  firstOrdering,
   MOST_RANKED,
   pageInOrder,
   pageRanked,
   rowsOf,
   type AfterRecord,
-  type RankedWords,
 } from './queries.pages';
 
 const PAGE = 100;
@@ -59,16 +59,18 @@ export async function search(
   const atMost = found.all ? Infinity : await countAtMost(store, found, MOST_RANKED);
   const isMany = atMost > MOST_RANKED;
   const page = { facets, after, atMost: PAGE + 1 };
+  const order = sort ? firstOrdering(sort) : found.tookFor === 'query' ? orderOfText(q) : null;
   const [placed, total] = await Promise.all([
-    found.words && !sort
-      ? pageRanked(store, found, ranked(found.words, found.within !== null), { ...page, isMany })
-      : pageInOrder(store, found, sort ?? 'title', { ...page, isMany }),
+    found.ranking && !order
+      ? pageRanked(store, found, found.ranking, { ...page, isMany, isPlaced: found.within !== null })
+      : pageInOrder(store, found, order ?? firstOrdering('title'), { ...page, isMany }),
     totalOf(store, found, facets, atMost),
   ]);
   const last = placed[PAGE - 1];
   return {
     tookFor: found.tookFor,
     within: found.within,
+    sortedBy: found.ranking && !order ? 'relevance' : (order?.by ?? 'title'),
     ...total,
     rows: await rowsOf(
       store,
@@ -77,13 +79,6 @@ export async function search(
     next: placed.length > PAGE && last ? cursorOf([last.rank, last.sort, last.id]) : null,
   };
 }
-
-/** The words of a search, and the titles that they would be exactly. */
-const ranked = (words: readonly string[], isPlaced: boolean): RankedWords => ({
-  words,
-  isPlaced,
-  exact: [words, withoutArticle(words) ?? []].map((w) => w.join(' ')).filter(Boolean),
-});
 
 /** How many records a search finds; of very many it is only told that there are more. */
 async function totalOf(

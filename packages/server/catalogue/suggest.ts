@@ -5,7 +5,6 @@ import { foldedWords } from '@osier/core/text';
 import type { Services } from '../services';
 import { headingsBeginning } from '../headings/queries';
 import { copiesWithBarcode, pilesLike } from './queries';
-import { withWords } from './queries.found';
 import { bestTitles, rowsOf } from './queries.pages';
 
 /** Shorter than this, nearly everything would be meant. */
@@ -29,9 +28,8 @@ export async function suggest({ store }: Services, q: string): Promise<{ rows: S
   }
   const words = foldedWords(typed);
   if (words.length === 0) return { rows: [] };
-  const ranked = { words, exact: [words.join(' ')], isPlaced: false };
   const [placed, headings, piles] = await Promise.all([
-    bestTitles(store, withWords(words), ranked, TITLES),
+    bestTitles(store, words, TITLES),
     headingsBeginning(store, typed, OTHERS),
     pilesLike(store, typed, OTHERS),
   ]);

@@ -1,4 +1,6 @@
 import type { CopyList, CopyOrder, CopySearch } from '@osier/contract';
+import { isPlan, planOfTyped } from '@osier/core/find';
+import { mustBeSearchable } from '../catalogue/searchable';
 import { cursorOf, placeIn } from '../http/cursor';
 import { wrong } from '../http/problem';
 import type { Services } from '../services';
@@ -16,14 +18,17 @@ const PAGE = 100;
 /** Of more it is only told that there are. */
 const MOST_COUNTED = 10_000;
 
-/** The conditions of a search for copies; 422 where it names a pile that is not there, or one of records. */
+/** The conditions of a search for copies; 422 where it names a pile that is not there, or one of records, or its query cannot be answered. */
 export async function copiesFound(store: Store, search: CopySearch): Promise<CopyQuery> {
   if (search.pile) {
     const pile = await store.read('pile', search.pile);
     if (!pile) throw wrong('pile', `There is no pile ${search.pile}.`);
     if (pile.value.of !== 'copy') throw wrong('pile', 'This pile is of records.');
   }
-  return copiesWhere(search);
+  const plan = planOfTyped(search.q);
+  if (!isPlan(plan)) throw wrong('q', plan.problem);
+  await mustBeSearchable(store, plan);
+  return copiesWhere(search, plan);
 }
 
 /** A page of the copies that are found. */

@@ -1,17 +1,19 @@
 import type { CopyListRow, CopyOrder, CopySearch } from '@osier/contract';
 import { isUnreadKey, keyRange } from '@osier/core/callnumbers';
+import type { FindPlan } from '@osier/core/find';
+import { conditionOf, Values } from '../catalogue/find-conditions';
 import type { Store } from '../store/store';
 
 /** Conditions on copies, and what is bound in them. */
 export interface CopyQuery {
   readonly where: string;
-  readonly params: Readonly<Record<string, string | number>>;
+  readonly params: Readonly<Record<string, unknown>>;
 }
 
 const like = (text: string) => `%${text.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
 /** The copies that are looked for; one that hangs on nothing is not among them. */
-export function copiesWhere(search: CopySearch): CopyQuery {
+export function copiesWhere(search: CopySearch, plan: FindPlan): CopyQuery {
   const where = ['c.record IS NOT NULL'];
   const params: Record<string, string | number> = {};
   const add = (sql: string, name = '', value: string | number = '') => {
@@ -40,7 +42,10 @@ export function copiesWhere(search: CopySearch): CopyQuery {
     add("c.id IN (SELECT object FROM piled WHERE pile = :pile AND kind = 'copy')", 'pile', search.pile);
   if (search.copies)
     add('c.id IN (SELECT value FROM json_each(:copies))', 'copies', JSON.stringify(search.copies));
-  return { where: where.join(' AND '), params };
+  if (plan.type === 'everything') return { where: where.join(' AND '), params };
+  const values = new Values('f');
+  add(conditionOf(plan, values, 'copy'));
+  return { where: where.join(' AND '), params: { ...params, ...values.params } };
 }
 
 /** How many copies are found, counted to one more than `most`. */

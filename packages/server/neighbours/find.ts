@@ -11,7 +11,6 @@ import {
 import { briefOf, LCCN } from '@osier/core/access';
 import { foldedWords } from '@osier/core/text';
 import { briefsOf } from '../catalogue/queries';
-import { withWords } from '../catalogue/queries.found';
 import { bestTitles } from '../catalogue/queries.pages';
 import { recordsSharing } from '../deliveries/queries';
 import { notFound, wrong } from '../http/problem';
@@ -76,8 +75,7 @@ async function withTheWords(
 ): Promise<number[]> {
   const words = foldedWords(`${title} ${name}`);
   if (words.length === 0) return [];
-  const ranked = { words, exact: [foldedWords(title).join(' ')], isPlaced: false };
-  return (await bestTitles(store, withWords(words), ranked, MOST_OWN)).map((p) => p.id);
+  return (await bestTitles(store, words, MOST_OWN)).map((p) => p.id);
 }
 
 /** What one neighbour has of what is looked for. That it fails is an answer too. */

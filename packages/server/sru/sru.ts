@@ -15,7 +15,7 @@ import {
   type SruRefused,
 } from '@osier/core/sru';
 import { fold } from '@osier/core/text';
-import { withPlan } from '../catalogue/queries.find';
+import { searchable } from '../catalogue/searchable';
 import { totals } from '../projections/counts';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -77,7 +77,7 @@ async function retrieve(
   const { version, start, most, schema, packing } = asked;
   const plan = planFor(asked.query);
   if ('code' in plan) return searchRefused(version, plan);
-  const found = withPlan(plan);
+  const found = await searchable(store, plan);
   const counted = await countForOthers(store, found);
   const count = Math.min(counted, MOST_COUNTED);
   const diagnostics: Diagnostic[] =

@@ -32,6 +32,7 @@ import { fillRegister, register } from './migrations/022-register';
 import { stocktakes } from './migrations/022-stocktakes';
 import { neighbours } from './migrations/023-neighbours';
 import { briefRecords } from './migrations/024-brief-records';
+import { find } from './migrations/025-find';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -223,6 +224,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '022-stocktakes', statements: [...stocktakes, ...register], then: fillRegister },
     { name: '023-neighbours', statements: neighbours },
     { name: '024-brief-records', statements: briefRecords },
+    { name: '025-find', statements: find },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

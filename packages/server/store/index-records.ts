@@ -24,7 +24,7 @@ export const pointsOf = <K extends Kind>(kind: K): Required<KindAccess<KindValue
 const RECORD = pointsOf('record');
 const HEADING = pointsOf('heading');
 /** The columns of the full-text index in the order of their rank. */
-export const WORD_COLUMNS: readonly string[] = RECORD.words.map((p) => p.name);
+const WORD_COLUMNS: readonly string[] = RECORD.words.map((p) => p.name);
 
 /** The tables that keys and words of records are kept in. */
 export interface IndexTables {
@@ -43,6 +43,12 @@ export const COMING: IndexTables = { keys: 'record_keys_coming', words: 'record_
 export const wordsTable = (name: string): string =>
   `CREATE VIRTUAL TABLE ${name} USING fts5 (${WORD_COLUMNS.join(', ')}, content='', contentless_delete=1, tokenize="unicode61 remove_diacritics 0 categories 'L* M* N* P* S* C*'", prefix='2 3')`;
 
+/** The columns that a full-text index has as it stands: one of an older version lacks some until it is rebuilt. */
+export async function wordColumnsOf(db: Database, table = SEARCHED.words): Promise<string[]> {
+  const columns = await db.rows<{ name: string }>('SELECT name FROM pragma_table_info(:table)', { table });
+  return columns.map((c) => c.name);
+}
+
 /** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
 export async function indexRecords(
   db: Database,
@@ -58,15 +64,17 @@ export async function indexRecords(
   }
   const keys: unknown[][] = [];
   const words: unknown[][] = [];
+  const there = await wordColumnsOf(db, into.words);
+  const points = RECORD.words.filter((p) => there.includes(p.name));
   for (const [id, marc] of written) {
     if (!marc) continue;
     for (const point of RECORD.keys)
       for (const { key, group } of keysAt(point, marc))
         keys.push([group === undefined ? point.name : `${point.name} ${group}`, key, id]);
-    words.push([id, ...RECORD.words.map((point) => wordsAt(point, marc))]);
+    words.push([id, ...points.map((point) => wordsAt(point, marc))]);
   }
   await insertRows(db, 'INSERT OR IGNORE', into.keys, ['kind', 'key', 'record'], keys, tx);
-  await insertRows(db, 'INSERT', into.words, ['rowid', ...WORD_COLUMNS], words, tx);
+  await insertRows(db, 'INSERT', into.words, ['rowid', ...points.map((p) => p.name)], words, tx);
 }
 
 /** Keys of headings: kept form and see-froms, so that either is known. A merged heading answers through the kept one. */

@@ -25,8 +25,9 @@ const shapeOf = async (store: Store) => ({
     `SELECT m.name AS "table", c.name, c.type, c."notnull", c.pk FROM sqlite_master m JOIN pragma_table_info(m.name) c
       WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%' ORDER BY 1, 2`,
   ),
+  // The two tables of keys take each other's names when they are rebuilt; their indexes keep theirs.
   others: await store.rows(
-    "SELECT type, name, tbl_name FROM sqlite_master WHERE type <> 'table' AND name NOT LIKE 'sqlite_%' ORDER BY 1, 2",
+    "SELECT type, CASE WHEN name LIKE 'record_keys%_record' THEN tbl_name || '_record' ELSE name END AS name, tbl_name FROM sqlite_master WHERE type <> 'table' AND name NOT LIKE 'sqlite_%' ORDER BY 1, 2",
   ),
 });
 

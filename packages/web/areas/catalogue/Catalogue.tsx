@@ -73,7 +73,6 @@ export default function Catalogue() {
   const ownBranch = begins && !finding && !pile && !delivery && !status && !type && !suppressed ? mine : '';
   const branch = (query.get('branch') ?? ownBranch).replace(EVERYWHERE, '') || undefined;
   const search = { q, language, branch, material, finding, pile, delivery, status, type, suppressed };
-  const isRanked = q !== '' && !isQuery;
   const isbn = named.as === 'isbn' ? named.code : null;
   const narrowed = Object.values(search).some(Boolean);
   const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
@@ -89,6 +88,8 @@ export default function Catalogue() {
   });
   const chosen: SearchBody = { q: '', records: [...ticks.ids] };
   const first = list.data?.pages[0];
+  // What can be ranked is sorted so where no order is chosen.
+  const isRanked = q !== '' && (order !== undefined || first?.sortedBy === 'relevance');
   const { data: facetCounts } = useApi(api.records.facets, {
     query: { q, pile, delivery, status, type, suppressed },
   });
@@ -175,7 +176,7 @@ export default function Catalogue() {
                 view={view}
                 onView={setView}
                 columns={COLUMNS}
-                order={order ?? (isRanked ? 'relevance' : 'title')}
+                order={order ?? first?.sortedBy ?? 'title'}
                 orders={isRanked ? [['relevance', wording.relevance], ...ORDERS] : ORDERS}
                 onOrder={(key) =>
                   choose('sort')(key === 'relevance' || (key === 'title' && !isRanked) ? undefined : key)

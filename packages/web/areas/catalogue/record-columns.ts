@@ -31,5 +31,7 @@ export const ORDERS: readonly (readonly [RecordOrder, string])[] = [
   ['title', wording.title],
   ['name', wording.name],
   ['year', wording.yearLatestFirst],
+  ['callnumber', wording.callNumber],
   ['added', wording.addedLastFirst],
+  ['changed', wording.changedLastFirst],
 ];

@@ -236,4 +236,5 @@ export const catalogueWords = {
   title: 'Title',
   yearLatestFirst: 'Year, latest first',
   addedLastFirst: 'Added, last first',
+  changedLastFirst: 'Changed, last first',
 } as const;

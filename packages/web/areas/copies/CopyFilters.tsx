@@ -11,7 +11,7 @@ const DateField = lazy(() => import('../../parts/form/DateField'));
 
 /** The parts of a search for copies, as they stand in the address. */
 export const COPY_FILTERS = [
-  ...(['barcode', 'branch', 'location', 'type', 'status', 'fund', 'supplier'] as const),
+  ...(['q', 'barcode', 'branch', 'location', 'type', 'status', 'fund', 'supplier'] as const),
   ...(['numberFrom', 'numberTo', 'scheme', 'acquiredFrom', 'acquiredTo', 'notSeenSince'] as const),
   ...(['noPrice', 'unread', 'pile'] as const),
 ];
@@ -59,6 +59,19 @@ export function CopyFilters({
         onBlur={(e) => onChange({ [key]: e.currentTarget.value.trim() || undefined })}
       />
     </KitField>
+  );
+  const typed = (key: CopyFilter, label: string, width: number) => (
+    <Input
+      size="small"
+      allowClear
+      aria-label={label}
+      placeholder={label}
+      style={{ width }}
+      defaultValue={values[key]}
+      key={`${key} ${values[key] ?? ''}`}
+      onPressEnter={(e) => onChange({ [key]: e.currentTarget.value.trim() || undefined })}
+      onBlur={(e) => onChange({ [key]: e.currentTarget.value.trim() || undefined })}
+    />
   );
   const day = (key: CopyFilter, label: string) => (
     <KitField label={label}>
@@ -110,17 +123,8 @@ export function CopyFilters({
   const isNarrowed = COPY_FILTERS.some((k) => k !== 'scheme' && values[k]);
   return (
     <>
-      <Input
-        size="small"
-        allowClear
-        aria-label={wording.partOfABarcode}
-        placeholder={wording.partOfABarcode}
-        style={{ width: 136 }}
-        defaultValue={values.barcode}
-        key={values.barcode ?? ''}
-        onPressEnter={(e) => onChange({ barcode: e.currentTarget.value.trim() || undefined })}
-        onBlur={(e) => onChange({ barcode: e.currentTarget.value.trim() || undefined })}
-      />
+      {typed('q', wording.titleOrQuery, 190)}
+      {typed('barcode', wording.partOfABarcode, 136)}
       {pick('branch', wording.branch, lists?.branches ?? [], 110)}
       {pick('location', wording.location, locations, 110)}
       {pick('type', wording.type, lists?.types ?? [], 90)}

@@ -51,6 +51,7 @@ export const copiesWords = {
   acquired: 'Acquired',
   lastSeen: 'Last seen',
   partOfABarcode: 'Part of a barcode',
+  titleOrQuery: 'Title words or query',
   moreFilters: 'More',
   moreFiltersChosen: (n: number) => `More (${n} chosen)`,
   clearFilters: 'Clear',

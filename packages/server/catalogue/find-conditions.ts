@@ -1,0 +1,173 @@
+import type { FindLeaf, FindPlan } from '@osier/core/find';
+
+/** The values of a query under names of their own. */
+export class Values {
+  readonly params: Record<string, unknown> = {};
+  constructor(private readonly prefix: string) {}
+  add(value: unknown): string {
+    const name = `${this.prefix}${Object.keys(this.params).length}`;
+    this.params[name] = value;
+    return `:${name}`;
+  }
+}
+
+/** What a list is of: records (`r` of `record_rows`), or copies (`c` of `copies`). */
+export type Sought = 'record' | 'copy';
+const RECORD: Readonly<Record<Sought, string>> = { record: 'r.id', copy: 'c.record' };
+const OWN: Readonly<Record<Sought, string>> = { record: 'r.id', copy: 'c.id' };
+
+export const TABLE = { holding: 'holdings', copy: 'copies' } as const;
+
+/** Plans that all hold, as a condition. */
+export const conditionsOf = (plans: readonly FindPlan[], values: Values, of: Sought = 'record'): string =>
+  plans.length === 0 ? '1' : plans.map((p) => conditionOf(p, values, of)).join(' AND ');
+
+/**
+ * A plan as a condition on a record, or on a copy: what is asked of copies and holdings is then asked of that copy and of its holding,
+ * all else of its record.
+ */
+export function conditionOf(plan: FindPlan, values: Values, of: Sought = 'record'): string {
+  const words = matchOf(plan);
+  const record = RECORD[of];
+  if (words !== null)
+    return `${record} IN (SELECT rowid FROM record_words WHERE record_words MATCH ${values.add(words)})`;
+  switch (plan.type) {
+    case 'and':
+      return `(${conditionsOf(plan.of, values, of)})`;
+    case 'or':
+      return `(${plan.of.map((p) => conditionOf(p, values, of)).join(' OR ')})`;
+    case 'not':
+      return `NOT (${conditionOf(plan.of, values, of)})`;
+    case 'everything':
+      return '1';
+    case 'count':
+      return `(SELECT COUNT(*) FROM ${TABLE[plan.of]} x WHERE x.record = ${record}) ${plan.is} ${values.add(plan.n)}`;
+    case 'value':
+      return valueCondition(plan, values, of);
+    case 'finding':
+      return `EXISTS (SELECT 1 FROM record_findings x WHERE x.record = ${record} AND x.rule = ${values.add(plan.rule)})`;
+    case 'flag':
+      return plan.flag === 'brief'
+        ? `${record} IN (SELECT record FROM brief_records)`
+        : `${record} IN (SELECT id FROM suppressed)`;
+    case 'number':
+      return `${record} = ${values.add(plan.id)}`;
+    case 'key':
+      return `EXISTS (SELECT 1 FROM record_keys x WHERE x.kind = ${values.add(plan.point)} AND x.key = ${values.add(plan.key)} AND x.record = ${record})`;
+    case 'entry':
+      return `EXISTS (${entryOf(of, plan.which)} AND ${comparisonOf('d.at', plan, values)})`;
+    case 'person':
+      return `EXISTS (${entryOf(of, 'last')} AND d.person IN (${personsOf(plan, values)}))`;
+    case 'among':
+      return plan.of === 'delivery'
+        ? `EXISTS (SELECT 1 FROM incoming x WHERE x.record = ${record} AND x.state = 'accepted' AND x.delivery IN (${namedOf('deliveries', plan, values)}))`
+        : `EXISTS (SELECT 1 FROM piled x WHERE x.pile IN (${namedOf('piles', plan, values)})
+             AND ((x.kind = 'record' AND x.object = ${record}) OR (x.kind = 'copy' AND x.object ${
+               of === 'copy' ? '= c.id' : `IN (SELECT id FROM copies k WHERE k.record = ${record})`
+             })))`;
+    case 'words':
+      throw new Error('Words are looked for in the full-text index.');
+  }
+}
+
+function valueCondition(
+  plan: Extract<FindLeaf, { type: 'value' }>,
+  values: Values,
+  of: Sought,
+): string {
+  if (plan.of === 'record')
+    return of === 'record'
+      ? `(${valueOf('r', plan, values)})`
+      : `EXISTS (SELECT 1 FROM record_rows x WHERE x.id = c.record AND ${valueOf('x', plan, values)})`;
+  if (of === 'record')
+    return `EXISTS (SELECT 1 FROM ${TABLE[plan.of]} x WHERE x.record = r.id AND ${valueOf('x', plan, values)})`;
+  return plan.of === 'copy'
+    ? `(${valueOf('c', plan, values)})`
+    : `EXISTS (SELECT 1 FROM holdings x WHERE x.id = c.holding AND ${valueOf('x', plan, values)})`;
+}
+
+/** The first or last entry of the daybook (`d`) about what is sought; conditions may follow. */
+const entryOf = (of: Sought, which: 'first' | 'last'): string =>
+  `SELECT 1 FROM daybook d WHERE d.id = (SELECT ${which === 'first' ? 'MIN' : 'MAX'}(o.entry) FROM daybook_objects o WHERE o.kind = '${of}' AND o.object = ${OWN[of]})`;
+
+/** The numbers of the people of a name. */
+export const personsOf = ({ name }: Extract<FindLeaf, { type: 'person' }>, values: Values): string =>
+  `SELECT id FROM people WHERE name = ${values.add(name)} COLLATE NOCASE`;
+
+/** The numbers of the deliveries or piles that a plan names. */
+export const namedOf = (
+  table: 'deliveries' | 'piles',
+  { id, name }: Extract<FindLeaf, { type: 'among' }>,
+  values: Values,
+): string =>
+  `SELECT id FROM ${table} WHERE gone = 0 AND (id = ${values.add(id)} OR name = ${values.add(name)} COLLATE NOCASE)`;
+
+/** A comparison of a column. */
+export function comparisonOf(
+  at: string,
+  { is, value }: Pick<Extract<FindLeaf, { type: 'value' }>, 'is' | 'value'>,
+  values: Values,
+): string {
+  // A value that is not there is no value: it is before none and behind none.
+  if (is === 'begins') return `${at} >= ${values.add(value)} AND ${at} < ${values.add(`${value}\u{10ffff}`)}`;
+  return is === '=' || is === '>' || is === '>='
+    ? `${at} ${is} ${values.add(value)}`
+    : `${at} ${is} ${values.add(value)} AND ${at} <> ''`;
+}
+
+/** The same for the column of a plan in a table under a name. */
+export const valueOf = (
+  table: 'r' | 'x' | 'c',
+  plan: Extract<FindLeaf, { type: 'value' }>,
+  values: Values,
+): string => comparisonOf(`${table}.${plan.column}`, plan, values);
+
+/** A plan of words alone as the full-text index is asked for it; null for any other. */
+export function matchOf(plan: FindPlan): string | null {
+  if (plan.type === 'words') return leafMatch(plan);
+  if (plan.type === 'or') {
+    const parts = plan.of.map(matchOf);
+    return parts.length === 0 || parts.includes(null) ? null : parts.map((p) => `(${p})`).join(' OR ');
+  }
+  if (plan.type !== 'and') return null;
+  const [those, not]: [string[], string[]] = [[], []];
+  for (const p of plan.of) {
+    const part = matchOf(p.type === 'not' ? p.of : p);
+    if (part === null) return null;
+    (p.type === 'not' ? not : those).push(`(${part})`);
+  }
+  if (those.length === 0) return null;
+  return not.length === 0 ? those.join(' AND ') : `(${those.join(' AND ')}) NOT (${not.join(' OR ')})`;
+}
+
+type Words = Extract<FindLeaf, { type: 'words' }>;
+const termOf = ({ text, isBeginning }: Words['words'][number]): string =>
+  `"${text}"${isBeginning ? ' *' : ''}`;
+
+function leafMatch({ column, how, words, isFirst }: Words): string {
+  const match =
+    how === 'phrase'
+      ? `${isFirst ? '^ ' : ''}${words.map((w) => `"${w.text}"`).join(' + ')}${words.at(-1)!.isBeginning ? ' *' : ''}`
+      : `(${words.map(termOf).join(how === 'all' ? ' AND ' : ' OR ')})`;
+  return column === null ? match : `${column} : ${match}`;
+}
+
+/** What of a plan's words may stand in a column, all of it, as the full-text index is asked for it; null where nothing ranks by it. */
+export function rankedIn(column: string, plan: FindPlan): string | null {
+  switch (plan.type) {
+    case 'words':
+      return plan.column === null || plan.column === column
+        ? `${column} : (${plan.words.map(termOf).join(plan.how === 'any' ? ' OR ' : ' AND ')})`
+        : null;
+    case 'and': {
+      const parts = plan.of.map((p) => rankedIn(column, p)).filter((p) => p !== null);
+      return parts.length ? parts.map((p) => `(${p})`).join(' AND ') : null;
+    }
+    case 'or': {
+      const parts = plan.of.map((p) => rankedIn(column, p));
+      return parts.length === 0 || parts.includes(null) ? null : parts.map((p) => `(${p})`).join(' OR ');
+    }
+    default:
+      return null;
+  }
+}
