@@ -47,6 +47,7 @@ export * from './routes/piles';
 export * from './routes/recipes';
 export * from './routes/reviews';
 export * from './routes/setup';
+export * from './routes/searches';
 export * from './routes/starters';
 export * from './routes/stocktake-bodies';
 export type {

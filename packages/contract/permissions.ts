@@ -6,6 +6,7 @@ export type Role = (typeof ROLES)[number];
 export const PERMISSIONS = {
   look: 'assistant',
   scan: 'assistant',
+  'keep searches': 'assistant',
   'edit records': 'cataloguer',
   'take in deliveries': 'cataloguer',
   'merge headings': 'cataloguer',

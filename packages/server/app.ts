@@ -30,6 +30,7 @@ import { scannerRoutes } from './scanner/routes';
 import type { Services } from './services';
 import { setupRoutes } from './setup/routes';
 import { sruRoutes } from './sru/routes';
+import { searchRoutes } from './searches/routes';
 import { starterRoutes } from './starters/routes';
 import { supplierRoutes } from './suppliers/routes';
 import { stocktakeRoutes } from './stocktake/routes';
@@ -62,6 +63,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...stocktakeRoutes(services),
   ...daybookRoutes(services),
   ...setupRoutes(services),
+  ...searchRoutes(services),
   ...starterRoutes(services),
   ...supplierRoutes(services),
   ...scannerRoutes(services),

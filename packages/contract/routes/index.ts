@@ -16,6 +16,7 @@ import { peopleApi } from './people';
 import { pileApi } from './piles';
 import { recipeApi } from './recipes';
 import { recordDeskApi } from './record-desk';
+import { searchApi } from './searches';
 import { setupApi } from './setup';
 import { starterApi } from './starters';
 import { stocktakeApi } from './stocktakes';
@@ -41,6 +42,7 @@ export const api = {
   copies: copyApi,
   copyLists: copyListApi,
   piles: pileApi,
+  searches: searchApi,
   withdrawals: withdrawalApi,
   stocktakes: stocktakeApi,
   daybook: daybookApi,

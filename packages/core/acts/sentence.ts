@@ -216,6 +216,7 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,
   'delete-list': ({ names }) => `Deleted the withdrawal list ${quoted(names.list)}`,
   'change-list': ({ names }) => `Changed the withdrawal list ${quoted(names.list)}`,
+  'keep-search': ({ names, how }) => `${MADE[how]} the search ${quoted(names.search)}`,
   'start-list': ({ names }) => `Started the withdrawal list ${quoted(names.list)}`,
   restore: ({ counts }) =>
     `Undid the withdrawal of ${counted(counts.copies, 'copy', 'copies')}${counts.records ? `, and brought ${counted(counts.records, 'record')} back` : ''}`,
