@@ -44,6 +44,7 @@ export * from './routes/brief-records';
 export * from './routes/neighbours';
 export * from './routes/people';
 export * from './routes/piles';
+export * from './routes/browse';
 export * from './routes/recipes';
 export * from './routes/reviews';
 export * from './routes/setup';

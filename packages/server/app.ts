@@ -30,6 +30,7 @@ import { scannerRoutes } from './scanner/routes';
 import type { Services } from './services';
 import { setupRoutes } from './setup/routes';
 import { sruRoutes } from './sru/routes';
+import { browseRoutes } from './browse/routes';
 import { searchRoutes } from './searches/routes';
 import { starterRoutes } from './starters/routes';
 import { supplierRoutes } from './suppliers/routes';
@@ -63,6 +64,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...stocktakeRoutes(services),
   ...daybookRoutes(services),
   ...setupRoutes(services),
+  ...browseRoutes(services),
   ...searchRoutes(services),
   ...starterRoutes(services),
   ...supplierRoutes(services),

@@ -1,4 +1,5 @@
 import type { AnyEndpoint } from '../endpoint';
+import { browseApi } from './browse';
 import { briefRecordApi } from './brief-records';
 import { bookListApi } from './book-lists';
 import { recordApi } from './catalogue';
@@ -42,6 +43,7 @@ export const api = {
   copies: copyApi,
   copyLists: copyListApi,
   piles: pileApi,
+  browse: browseApi,
   searches: searchApi,
   withdrawals: withdrawalApi,
   stocktakes: stocktakeApi,
