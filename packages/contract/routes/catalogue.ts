@@ -63,6 +63,8 @@ const searchAnswer = shape({
   tookFor: text(),
   /** The pile or delivery that was searched; null for the whole catalogue. */
   within: orNull(text()),
+  /** Words of our own that may have been meant, and find something, where nothing was found. */
+  meant: orNull(text()),
   /** What the rows are sorted by. */
   sortedBy: wordOf(['relevance', ...FIND_ORDERS]),
   /** How many there are; when there are more than the server counts, `isMore` says so. */
@@ -134,6 +136,19 @@ const recordDetail = shape({
 /** A record with its holdings, copies, findings and history. */
 export type RecordDetail = ValueOf<typeof recordDetail>;
 
+/** What narrows a search, and where it looks, as it stands behind a path. */
+const placed = {
+  language: line(20),
+  branch: line(40),
+  material: line(40),
+  finding: line(60),
+  status: searchShape.status,
+  type: line(40),
+  suppressed: searchShape.suppressed,
+  pile: wholeQuery(),
+  delivery: wholeQuery(),
+};
+
 const edit = 'edit records' as const;
 /** Records: search, read, save, clean, export. */
 export const recordApi = {
@@ -145,15 +160,7 @@ export const recordApi = {
     query: object({
       q: wordsIn(),
       sort: mixed<RecordOrder>().oneOf([...RECORD_ORDERS], 'Sorted by title, name, year, callnumber, added or changed.'),
-      language: line(20),
-      branch: line(40),
-      material: line(40),
-      finding: line(60),
-      status: searchShape.status,
-      type: line(40),
-      suppressed: searchShape.suppressed,
-      pile: wholeQuery(),
-      delivery: wholeQuery(),
+      ...placed,
       after: line(1000),
     }),
     answer: searchAnswer,
@@ -173,6 +180,16 @@ export const recordApi = {
       suppressed: searchShape.suppressed,
     }),
     answer: facetCounts,
+    problems: [404],
+  }),
+  exportFound: endpoint({
+    method: 'get',
+    path: '/records/export',
+    summary:
+      'All that a search finds: a table (`as` csv), or records (iso2709, marcxml) with their `holdings` within them (852, 876), apart (853, 863, 866), or none',
+    permission: 'look',
+    query: object({ q: wordsIn(), ...placed, as: line(20).default('csv'), holdings: holdingsAs() }),
+    answer: { media: ['text/csv', 'application/marc', 'application/marcxml+xml'] },
     problems: [404],
   }),
   reviewClean: endpoint({

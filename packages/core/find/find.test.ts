@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { shelfPlaceOf } from '../callnumbers';
 import { field, type MarcRecord } from '../marc';
-import { isFound, isPlan, isQueryText, orderOfText, planOfText, planOfTyped, type Findable, type FindPlan } from '.';
+import { editDistance } from '../text';
+import { isFound, isPlan, isQueryText, meantWord, oneLetterOff, orderOfText, planOfText, planOfTyped, type Findable, type FindPlan } from '.';
 
 const marc: MarcRecord = {
   leader: '00000nam a2200000 i 4500',
@@ -245,4 +246,29 @@ test('what is typed is words, each as the beginning of one, or a query', () => {
   });
   expect(planOfTyped('title = eel')).toMatchObject({ column: 'title', words: [{ isBeginning: false }] });
   expect(planOfTyped('title > eel')).toMatchObject({ code: 19 });
+});
+
+test('every text one letter off is one edit away, and the nearest of the most frequent words is meant', () => {
+  fc.assert(
+    fc.property(fc.stringMatching(/^[a-z]{1,8}$/), (word) => {
+      const near = oneLetterOff(word);
+      expect(near.every((n) => editDistance(word, n) === 1)).toBe(true);
+      // A letter left out, put in, replaced, or swapped.
+      expect(near).toContain(`${word}s`);
+      if (word.length > 1) expect(near).toContain(word.slice(1));
+    }),
+  );
+  const known = [
+    { word: 'willow', records: 40 },
+    { word: 'willows', records: 90 },
+    { word: 'pillow', records: 3 },
+    { word: 'wall', records: 100 },
+  ];
+  expect(meantWord('wilow', known)).toBe('willow');
+  expect(meantWord('wlilow', known)).toBe('willow');
+  expect(meantWord('qillow', known)).toBe('willow');
+  expect(meantWord('willo', known)).toBe('willow');
+  expect(meantWord('wilows', known)).toBe('willows');
+  expect(meantWord('wal', known)).toBe(null);
+  expect(meantWord('eels', known)).toBe(null);
 });

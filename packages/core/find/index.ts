@@ -11,3 +11,5 @@ export type { FindOrder, Ordering } from './order-of';
 export { FIND_ORDERS, orderOf, orderOfText } from './order-of';
 export type { SavedOf, SavedSearch } from './saved-search';
 export { SAVED_OF } from './saved-search';
+export type { KnownWord } from './near-words';
+export { meantWord, oneLetterOff } from './near-words';

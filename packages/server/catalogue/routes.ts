@@ -1,4 +1,4 @@
-import { api } from '@osier/contract';
+import { api, type EndpointQuery, type SearchBody } from '@osier/contract';
 import { ruleNow } from '@osier/core/checks';
 import { fieldDefinition } from '@osier/core/format';
 import { notFound } from '../http/problem';
@@ -8,6 +8,7 @@ import { alikeRows } from './alike';
 import { complete } from './complete';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { alikeGroups, keepRecordsApart, mergeRecords, reviewMergeRecords } from './merge-records';
+import { exportFound } from './export-found';
 import { makeBrief, makeRecord } from './make-record';
 import { sendRecord } from './record-file';
 import { removeRecord } from './remove-record';
@@ -17,24 +18,26 @@ import { marcOf, recordDetail, saveRecord } from './records';
 import { suggest } from './suggest';
 import { lookUp, search, searchFacets } from './search';
 
+/** A search as it stands behind a path. */
+const searchOf = (query: EndpointQuery<typeof api.records.exportFound>): SearchBody => ({
+  q: query.q ?? '',
+  language: query.language,
+  branch: query.branch,
+  material: query.material,
+  finding: query.finding && ruleNow(query.finding),
+  pile: query.pile || undefined,
+  delivery: query.delivery || undefined,
+  status: query.status,
+  type: query.type || undefined,
+  suppressed: query.suppressed,
+});
+
 /** The catalogue: search, look up, read, save, clean, export. */
 export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.search, ({ query, left }) =>
     search(
       services,
-      {
-        q: query.q ?? '',
-        language: query.language,
-        branch: query.branch,
-        material: query.material,
-        finding: query.finding && ruleNow(query.finding),
-        pile: query.pile || undefined,
-        delivery: query.delivery || undefined,
-        status: query.status,
-        type: query.type || undefined,
-        suppressed: query.suppressed,
-        sort: query.sort,
-      },
+      { ...searchOf(query), sort: query.sort },
       query.after,
       left(),
     ),
@@ -52,6 +55,9 @@ export const catalogueRoutes = (services: Services): Route[] => [
       },
       left(),
     ),
+  ),
+  route(api.records.exportFound, ({ query, res, left }) =>
+    exportFound(services, searchOf(query), query.as ?? 'csv', query.holdings ?? 'within', res, left()),
   ),
   route(api.records.reviewClean, ({ body: { from, ...body } }) => reviewCleanRecords(services, body, from)),
   route(api.records.clean, ({ body, person }) => beginCleanRecords(services, person.id, body)),

@@ -12,6 +12,7 @@ import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
 import { countsOfFacet } from '../projections/record-rows';
 import { foundBy, type FoundRecords, type SearchPlace } from './found';
+import { meantBy } from './meant';
 import { barcodesInUse, copyWithBarcode, headingLedTo, recordLedTo, recordsWithIsbn } from './queries';
 import {
   countByBranch,
@@ -70,6 +71,7 @@ export async function search(
   return {
     tookFor: found.tookFor,
     within: found.within,
+    meant: total.total === 0 && found.tookFor === 'words' ? await meantBy(store, q) : null,
     sortedBy: found.ranking && !order ? 'relevance' : (order?.by ?? 'title'),
     ...total,
     rows: await rowsOf(

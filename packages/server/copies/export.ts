@@ -1,9 +1,10 @@
 import type { CopyListRow, CopySearch } from '@osier/contract';
 import { csvLine } from '@osier/core/address';
-import { MARCXML_END, MARCXML_START, marcXmlElement, writeIso2709, type MarcRecord } from '@osier/core/marc';
+import type { MarcRecord } from '@osier/core/marc';
 import type { Response } from 'express';
 import { wrong } from '../http/problem';
 import { sendPieces } from '../http/send-pieces';
+import { recordFormat } from './record-formats';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { copiesFound } from './list';
@@ -66,18 +67,7 @@ export async function exportCopies(
 ): Promise<undefined> {
   const found = await copiesFound(store, search);
   if (as === 'csv') return sendPieces(res, 'copies.csv', 'text/csv; charset=utf-8', tableOf(store, found));
-  if (as === 'iso2709')
-    return sendPieces(res, 'copies.mrc', 'application/marc', isoOf(recordsOf(store, found, holdings)));
-  if (as === 'marcxml')
-    return sendPieces(res, 'copies.xml', 'application/marcxml+xml', xmlOf(recordsOf(store, found, holdings)));
+  const format = recordFormat(as);
+  if (format) return sendPieces(res, `copies.${format.ending}`, format.media, format.write(recordsOf(store, found, holdings)));
   throw wrong('as', `There is no format “${as}”: csv, iso2709 or marcxml.`);
-}
-
-async function* isoOf(records: AsyncGenerator<MarcRecord[]>): AsyncGenerator<Uint8Array> {
-  for await (const some of records) yield Buffer.concat(some.map((r) => writeIso2709(r)));
-}
-async function* xmlOf(records: AsyncGenerator<MarcRecord[]>): AsyncGenerator<string> {
-  yield MARCXML_START;
-  for await (const some of records) yield some.map((r) => marcXmlElement(r)).join('');
-  yield MARCXML_END;
 }
