@@ -30,9 +30,11 @@ import { useMay } from '../../shell/person';
 import { AddRecord } from './AddRecord';
 import { BriefRecord } from './BriefRecord';
 import { CatalogueOverview } from './CatalogueOverview';
+import { FoundMenu } from './FoundMenu';
 import { CataloguePages } from './CataloguePages';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
+import { NothingFound } from './NothingFound';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
 import { RecordPiece } from './RecordPiece';
@@ -147,6 +149,7 @@ export default function Catalogue() {
             {wording.showAll}
           </Button>
         ) : null}
+        {first && first.total > 0 ? <FoundMenu branch={branch} isNarrowed={narrowed} /> : null}
         {mayPile && first && first.total > 0 ? (
           <Button data-key="p" onClick={() => setPiling('found')}>
             {wording.addToPile}
@@ -209,7 +212,7 @@ export default function Catalogue() {
                 ) : isbn ? (
                   <UnknownIsbn isbn={isbn} />
                 ) : q ? (
-                  <>{wording.nothingFoundForTryFewer(q)}</>
+                  <NothingFound q={q} meant={first?.meant ?? null} onSearch={(next) => changeAddress({ q: next })} />
                 ) : first?.within ? (
                   wording.nothingOfIsInThe(first.within)
                 ) : (

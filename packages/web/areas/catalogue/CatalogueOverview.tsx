@@ -1,6 +1,7 @@
 import { FIND_INDEXES } from '@osier/core/find';
 import { Link } from 'react-router';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { SavedSearches } from '../../parts/searches/SavedSearches';
 import { RecentWork } from '../daybook/RecentWork';
 import { FrequentFindings } from './FrequentFindings';
 import { useToday } from '../today/use-today';
@@ -30,6 +31,7 @@ export function CatalogueOverview() {
   const { data } = useToday();
   return (
     <Overview>
+      <SavedSearches of="record" />
       <OverviewSection title={wording.howToSearch}>
         <p>{wording.typeOrScanIntoThe}</p>
         <Searches of={EXAMPLES} />

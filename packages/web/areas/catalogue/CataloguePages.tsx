@@ -13,10 +13,11 @@ export function CataloguePages() {
       label={wording.show}
       pages={[
         ['search', wording.allRecords],
+        ['browse', wording.browse],
         ['alike', wording.lookAlikes],
         ['links', wording.links],
       ]}
-      chosen={shown === 'alike' || shown === 'links' ? shown : 'search'}
+      chosen={shown === 'alike' || shown === 'links' || shown === 'browse' ? shown : 'search'}
       onChoose={(page) => void navigate(page === 'search' ? '/catalogue' : `/catalogue?show=${page}`)}
     />
   );

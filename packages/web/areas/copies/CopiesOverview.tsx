@@ -1,5 +1,6 @@
 import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { SavedSearches } from '../../parts/searches/SavedSearches';
 import { useSetUp } from '../setup/use-set-up';
 import { useToday } from '../today/use-today';
 import { copiesWords as wording } from './words';
@@ -13,6 +14,7 @@ export function CopiesOverview() {
     codes?.find((c) => c.code === value)?.name ?? value;
   return (
     <Overview>
+      <SavedSearches of="copy" />
       <OverviewSection title={wording.piles}>
         <p>{wording.aPileIsANamedSet}</p>
       </OverviewSection>

@@ -5,6 +5,7 @@ import { AreaHead } from '../../parts/AreaHead';
 import { Mark } from '../../parts/Mark';
 import { when } from '../../parts/when';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { CountedSearches } from '../../parts/searches/CountedSearches';
 import { LOANS_DESK } from '../../shell/loans-desk';
 import { unsavedWork, useDrafts } from '../../shell/drafts';
 import { usePerson } from '../../shell/person';
@@ -87,6 +88,7 @@ export default function Today() {
               ))}
             </div>
           </OverviewSection>
+          <CountedSearches />
           {data.findings.length ? (
             <OverviewSection title={wording.findingsInTheCatalogue}>
               <FrequentFindings findings={data.findings} most={FINDINGS} />

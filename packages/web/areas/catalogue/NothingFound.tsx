@@ -1,0 +1,25 @@
+import { Button } from 'antd';
+import { catalogueWords as wording } from './words';
+
+/** That a search finds nothing, with words of our own that may have been meant. */
+export const NothingFound = ({
+  q,
+  meant,
+  onSearch,
+}: {
+  q: string;
+  meant: string | null;
+  onSearch: (q: string) => void;
+}) => (
+  <>
+    {meant ? (
+      <p>
+        {wording.didYouMean}{' '}
+        <Button size="small" data-key="y" onClick={() => onSearch(meant)}>
+          {meant} <kbd>y</kbd>
+        </Button>
+      </p>
+    ) : null}
+    {wording.nothingFoundForTryFewer(q)}
+  </>
+);

@@ -1,0 +1,19 @@
+import { counted } from '@osier/core/changes';
+import type { SavedOf } from '@osier/core/find';
+
+/** What saved searches say. */
+export const searchWords = {
+  saveSearch: 'Save search',
+  savedSearches: 'Saved searches',
+  name: 'Name',
+  cancel: 'Cancel',
+  shareWithAll: 'Share with everybody',
+  showItsNumberInToday: 'Show its number in Today',
+  shared: 'shared',
+  sharedBy: (name: string) => `shared by ${name}`,
+  deleteSearch: (name: string) => `Delete the saved search ${name}`,
+  found: (of: SavedOf, n: number, isMore: boolean) => {
+    const what = of === 'record' ? counted(n, 'record') : counted(n, 'copy', 'copies');
+    return isMore ? `over ${what}` : what;
+  },
+};
