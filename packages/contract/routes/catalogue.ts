@@ -81,6 +81,10 @@ const facetCounts = shape({
   material: tally(),
   /** By the rule of the check. */
   finding: tally(),
+  /** By what a query may be narrowed further: a condition of an index for each value, the most frequent first. Nothing of the whole catalogue. */
+  further: listOf(
+    shape({ of: wordOf(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']), index: text(), values: listOf(shape({ term: text(), name: text(), n: whole() })) }),
+  ),
   /** Only so many of what was found are counted; null for all. */
   covers: orNull(whole()),
 });

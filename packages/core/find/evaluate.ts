@@ -23,6 +23,8 @@ export interface Findable {
   /** Values by the names of their columns. */
   readonly holdings: readonly Readonly<Record<string, string>>[];
   readonly copies: readonly Readonly<Record<string, string>>[];
+  /** Numbers of the headings that it carries, and of those that were merged into them. */
+  readonly headings: readonly number[];
   /** Rules of the checks that find something in it. */
   readonly findings: readonly string[];
   readonly isSuppressed: boolean;
@@ -60,6 +62,8 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
       return true;
     case 'number':
       return of.id === leaf.id;
+    case 'heading':
+      return of.headings.includes(leaf.id);
     case 'finding':
       return of.findings.includes(leaf.rule);
     case 'flag':

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { shelfPlaceOf } from '../callnumbers';
 import { field, type MarcRecord } from '../marc';
 import { editDistance } from '../text';
-import { isFound, isPlan, isQueryText, meantWord, oneLetterOff, orderOfText, planOfText, planOfTyped, type Findable, type FindPlan } from '.';
+import { isFound, isPlan, isQueryText, meantWord, narrowedQuery, oneLetterOff, orderOfText, planOfText, planOfTyped, type Findable, type FindPlan } from '.';
 
 const marc: MarcRecord = {
   leader: '00000nam a2200000 i 4500',
@@ -32,6 +32,7 @@ const eels: Findable = {
   ],
   findings: ['no-summary'],
   isSuppressed: false,
+  headings: [5, 9],
   entries: { first: '2026-03-01T10:00:00.000Z', last: '2026-03-04T10:00:00.000Z', by: 'Nell Arkwright' },
   among: [{ of: 'pile', id: 4, name: 'To bind' }],
 };
@@ -86,6 +87,8 @@ test.each([
   ['callnumber < 639', false],
   ['callnumber within "630 .. 639"', true],
   ['callnumber within "640 .. 650"', false],
+  ['heading = 9', true],
+  ['heading = 7', false],
   ['note = night', true],
   ['note = osmere', false],
   ['series = osmere', false],
@@ -150,6 +153,7 @@ test.each([
   ['callnumber within "630"', 36, /Type two call numbers with \.\. between/],
   ['changed = yesterday', 36, /date such as/],
   ['changedby = ""', 27, /nothing to look for/],
+  ['heading = eels', 36, /no number of a heading/],
   ['pile > 3', 19, /cannot be looked for by “>”/],
   [Array.from({ length: 101 }, () => 'eels').join(' or '), 12, /101 conditions/],
   [`title all "${'eel '.repeat(61)}"`, 12, /61 words/],
@@ -271,4 +275,28 @@ test('every text one letter off is one edit away, and the nearest of the most fr
   expect(meantWord('wilows', known)).toBe('willows');
   expect(meantWord('wal', known)).toBe(null);
   expect(meantWord('eels', known)).toBe(null);
+});
+
+test.each([
+  ['', 'year = "1998"'],
+  ['eels a night', 'words all "eels* a night*" and year = "1998"'],
+  ['title = eels or title = newts', 'title = "eels" or title = "newts" and year = "1998"'],
+  ['eels and newts sortBy title', '"eels" and "newts" and year = "1998" sortBy title'],
+  ['title = "eels', 'title = "eels'],
+])('“%s” is narrowed to %s', (text, narrowed) => {
+  expect(narrowedQuery(text, 'year', '=', '1998')).toBe(narrowed);
+});
+
+test('what a narrowed search finds is what both of its parts find', () => {
+  for (const text of ['eels', 'title = newts or title = eels', 'ee', 'newts'])
+    for (const [index, term] of [
+      ['year', '1998'],
+      ['heading', '7'],
+      ['changedby', 'Nell "*" Arkwright'],
+    ] as const) {
+      const both = planOfTyped(narrowedQuery(text, index, '=', term));
+      const [one, other] = [planOfTyped(text), planOfTyped(narrowedQuery('', index, '=', term))];
+      if (!isPlan(both) || !isPlan(one) || !isPlan(other)) throw new Error(text);
+      expect(isFound(eels, both)).toBe(isFound(eels, one) && isFound(eels, other));
+    }
 });

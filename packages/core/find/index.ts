@@ -13,3 +13,4 @@ export type { SavedOf, SavedSearch } from './saved-search';
 export { SAVED_OF } from './saved-search';
 export type { KnownWord } from './near-words';
 export { meantWord, oneLetterOff } from './near-words';
+export { narrowedQuery } from './narrowed-query';

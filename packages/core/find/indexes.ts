@@ -41,6 +41,8 @@ export type FindWhere =
   | { readonly as: 'shelf' }
   /** When a record was added, or changed last. */
   | { readonly as: 'entry'; readonly which: EntryOf }
+  /** A heading that it carries, by number. */
+  | { readonly as: 'heading' }
   /** Who changed it last. */
   | { readonly as: 'person' }
   /** Where it came with, or lies on: by number or name. */
@@ -80,6 +82,7 @@ export const FIND_INDEXES: readonly FindIndex[] = [
   index('place', PLACE_WORDS.title, ['bath.publicationplace'], { as: 'words', column: 'place' }),
   index('note', NOTE_WORDS.title, ['dc.description', 'bath.notes'], { as: 'words', column: 'note' }),
   index('local', LOCAL_WORDS.title, [], { as: 'words', column: 'local' }),
+  index('heading', 'Number of a heading', [], { as: 'heading' }),
   index('isbn', ISBN.title, ['bath.isbn'], { as: 'key', point: 'isbn' }),
   index('issn', ISSN.title, ['bath.issn'], { as: 'key', point: 'issn' }),
   index('lccn', LCCN.title, ['bath.lccn'], { as: 'key', point: 'lccn' }),

@@ -34,12 +34,17 @@ export function leafPlan(where: FindWhere, asked: Condition): FindPlan {
         throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number.`, asked.term);
       return { type: 'count', of: where.of, is: comparison(asked), n };
     }
-    case 'number': {
+    case 'number':
+    case 'heading': {
       if (!isEqual(asked)) throw noRelation(asked, '=');
       const id = Number(plain(asked));
       if (!/^\d{1,9}$/.test(plain(asked)))
-        throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number of a record.`, asked.term);
-      return { type: 'number', id };
+        throw new Unanswerable(
+          CODE.termForm,
+          `“${asked.term}” is no number of a ${where.as === 'number' ? 'record' : 'heading'}.`,
+          asked.term,
+        );
+      return { type: where.as, id };
     }
     case 'finding':
       if (!isEqual(asked)) throw noRelation(asked, '=');

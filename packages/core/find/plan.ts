@@ -33,6 +33,8 @@ export type FindLeaf =
   | { readonly type: 'finding'; readonly rule: string }
   | { readonly type: 'flag'; readonly flag: 'suppressed' | 'brief' }
   | { readonly type: 'number'; readonly id: number }
+  /** A heading, or the one that it was merged into. */
+  | { readonly type: 'heading'; readonly id: number }
   /** Date and time of an entry of the daybook (ISO 8601, UTC). */
   | { readonly type: 'entry'; readonly which: EntryOf; readonly is: Comparison | 'begins'; readonly value: string }
   /** The person of the last entry, by the whole name, in any case. */

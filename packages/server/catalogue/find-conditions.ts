@@ -1,4 +1,5 @@
 import type { FindLeaf, FindPlan } from '@osier/core/find';
+import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 
 /** The values of a query under names of their own. */
 export class Values {
@@ -52,6 +53,8 @@ export function conditionOf(plan: FindPlan, values: Values, of: Sought = 'record
         : `${record} IN (SELECT id FROM suppressed)`;
     case 'number':
       return `${record} = ${values.add(plan.id)}`;
+    case 'heading':
+      return `${record} IN (${carrying(plan.id, values)})`;
     case 'key':
       return `EXISTS (SELECT 1 FROM record_keys x WHERE x.kind = ${values.add(plan.point)} AND x.key = ${values.add(plan.key)} AND x.record = ${record})`;
     case 'entry':
@@ -69,6 +72,11 @@ export function conditionOf(plan: FindPlan, values: Values, of: Sought = 'record
       throw new Error('Words are looked for in the full-text index.');
   }
 }
+
+/** The records that carry a heading, or the one that it was merged into. */
+export const carrying = (heading: number, values: Values): string =>
+  `SELECT k.record FROM headings h CROSS JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key
+    WHERE h.id = (${LEADS_TO.replace(':heading', values.add(heading))})`;
 
 function valueCondition(
   plan: Extract<FindLeaf, { type: 'value' }>,

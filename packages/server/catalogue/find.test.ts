@@ -1,9 +1,10 @@
-import type { CopyList, JobState, LookUp, RecordDetail, SearchAnswer } from '@osier/contract';
-import { isFound, isPlan, planOfText, planOfTyped, type Findable } from '@osier/core/find';
+import type { CopyList, JobState, LookUp, RecordDetail, SearchAnswer, SearchFacetCounts } from '@osier/contract';
+import { isFound, isPlan, narrowedQuery, planOfText, planOfTyped, type Findable } from '@osier/core/find';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
 import { briefOf, columnAt, FILING_TITLE, SERIES, YEAR } from '@osier/core/access';
 import { byKey } from '@osier/core/callnumbers';
+import { headingIdentity, headingsOf, identityOf } from '@osier/core/headings';
 import { recordReader } from '@osier/core/marc';
 import fc from 'fast-check';
 import { parse } from 'papaparse';
@@ -44,6 +45,14 @@ async function findables(): Promise<Findable[]> {
     for (const row of of) groups.set(row.record, [...(groups.get(row.record) ?? []), row]);
     return (id: number) => groups.get(id) ?? [];
   };
+  const headings = new Map<string, number[]>();
+  const kept = new Map((await store.find('heading')).map((h) => [Number(h.id), h.value]));
+  for (const [id, value] of kept) {
+    let to = value;
+    while (to.mergedInto !== null) to = kept.get(to.mergedInto)!;
+    const identity = headingIdentity(identityOf(to));
+    headings.set(identity, [...(headings.get(identity) ?? []), id]);
+  }
   const entries = new Map<number, { first: string; last: string; by: string }>();
   for (const e of await store.rows<{ object: number; at: string; name: string }>(
     "SELECT o.object, d.at, p.name FROM daybook_objects o JOIN daybook d ON d.id = o.entry JOIN people p ON p.id = d.person WHERE o.kind = 'record' ORDER BY o.entry",
@@ -69,6 +78,7 @@ async function findables(): Promise<Findable[]> {
     holdings: holdingsOf(id),
     copies: copiesOf(id),
     findings: findingsOf(id).map((f) => f.rule),
+    headings: headingsOf(value).flatMap((h) => headings.get(headingIdentity(h)) ?? []),
     isSuppressed: suppressed.has(id),
     entries: entries.get(id) ?? null,
     among: [...deliveriesOf(id), ...pilesOf(id)],
@@ -138,6 +148,7 @@ test('hundreds of generated queries find what a plain reading of every record fi
       .map(([r, n]) => clause('copies', r, String(n))),
     fc.integer({ min: 0, max: 3 }).map((n) => clause('holdings', '=', String(n))),
     fc.constantFrom(...new Set(all.flatMap((r) => r.findings))).map((f) => clause('finding', '=', f)),
+    fc.constantFrom(...all.slice(0, 300).flatMap((r) => r.headings), 999_999).map((h) => clause('heading', '=', String(h))),
     fc.constantFrom('yes', 'no').map((s) => clause('suppressed', '=', s)),
     fc.constantFrom('yes', 'no').map((s) => clause('brief', '=', s)),
     fc.integer({ min: 1, max: 1600 }).map((n) => clause('record', '=', String(n))),
@@ -327,3 +338,18 @@ test.each(['willow', 'copies > 1 and year > 1990', ''])('all that “%s” finds
   }
   expect((await ask('GET', address('pdf'))).status).toBe(422);
 });
+
+test.each(['willow', 'copies > 1 and year > 1990'])(
+  'what “%s” may be narrowed by finds as many as it says',
+  async (q) => {
+    const { body } = await ask<SearchFacetCounts>('GET', `/records/facets?q=${encodeURIComponent(q)}`);
+    expect(body.further.map((f) => f.of)).toEqual(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']);
+    for (const { of, index, values } of body.further) {
+      if (of !== 'delivery') expect([of, values.length > 0]).toEqual([of, true]);
+      for (const { term, n } of values.slice(0, 4)) {
+        const narrowed = narrowedQuery(q, index, '=', term);
+        expect([narrowed, (await search(narrowed)).body.total]).toEqual([narrowed, n]);
+      }
+    }
+  },
+);

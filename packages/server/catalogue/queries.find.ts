@@ -1,5 +1,6 @@
 import type { FindPlan } from '@osier/core/find';
 import {
+  carrying,
   comparisonOf,
   conditionsOf,
   matchOf,
@@ -49,6 +50,8 @@ function sourceOf(plan: FindPlan, values: Values): Source | null {
     }
     case 'number':
       return { sql: `SELECT id FROM record_rows WHERE id = ${values.add(plan.id)}` };
+    case 'heading':
+      return { sql: `SELECT record AS id FROM (${carrying(plan.id, values)})` };
     case 'key':
       return {
         sql: `SELECT record AS id FROM record_keys WHERE kind = ${values.add(plan.point)} AND key = ${values.add(plan.key)}`,
@@ -140,6 +143,7 @@ function rank(plan: FindPlan): number | null {
       return VALUE_RANKS[plan.column] ?? null;
     case 'words':
       return WORDS_RANK;
+    case 'heading':
     case 'finding':
     case 'flag':
     case 'among':

@@ -1,11 +1,10 @@
 import { api, BROWSE_LISTS, type BrowseList, type BrowsePage, type BrowseRow } from '@osier/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Button, Input } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { call } from '../../api/call';
 import { AreaHead } from '../../parts/AreaHead';
 import { Overview, OverviewSection } from '../../parts/Overview';
-import { PageButtons } from '../../parts/PageButtons';
 import { useAddress } from '../../parts/use-address';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -54,11 +53,13 @@ export default function Browse() {
         list={
           <>
             <div className="facets browse-head">
-              <PageButtons
-                label={wording.listToBrowse}
-                pages={BROWSE_LISTS.map((l) => [l, wording.browseLists[l]] as const)}
-                chosen={list}
-                onChoose={(l) => start({ list: l })}
+              <Select<BrowseList>
+                size="small"
+                aria-label={wording.listToBrowse}
+                style={{ width: 128 }}
+                value={list}
+                onChange={(l) => start({ list: l })}
+                options={BROWSE_LISTS.map((l) => ({ value: l, label: wording.browseLists[l] }))}
               />
               <form
                 key={`${list} ${from}`}

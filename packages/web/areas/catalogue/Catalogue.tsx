@@ -34,6 +34,7 @@ import { FoundMenu } from './FoundMenu';
 import { CataloguePages } from './CataloguePages';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
+import { NarrowMenu } from './NarrowMenu';
 import { NothingFound } from './NothingFound';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
@@ -149,7 +150,6 @@ export default function Catalogue() {
             {wording.showAll}
           </Button>
         ) : null}
-        {first && first.total > 0 ? <FoundMenu branch={branch} isNarrowed={narrowed} /> : null}
         {mayPile && first && first.total > 0 ? (
           <Button data-key="p" onClick={() => setPiling('found')}>
             {wording.addToPile}
@@ -185,6 +185,14 @@ export default function Catalogue() {
                   choose('sort')(key === 'relevance' || (key === 'title' && !isRanked) ? undefined : key)
                 }
               />
+              {facetCounts ? (
+                <NarrowMenu
+                  q={q}
+                  further={facetCounts.further}
+                  onSearch={(next) => changeAddress({ q: next })}
+                />
+              ) : null}
+              {first && first.total > 0 ? <FoundMenu branch={branch} isNarrowed={narrowed} /> : null}
               {facetCounts?.covers ? (
                 <span className="faded">
                   {wording.countedInTheFirst(facetCounts.covers.toLocaleString('en-GB'))}

@@ -36,10 +36,11 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
           })),
         }}
       >
-        <Button icon={<DownloadOutlined />} aria-label={wording.exportThoseFound} title={wording.exportThoseFound} />
+        <Button size="small" icon={<DownloadOutlined />} aria-label={wording.exportThoseFound} title={wording.exportThoseFound} />
       </Dropdown>
       {maySave && isNarrowed ? (
         <Button
+          size="small"
           icon={<SaveOutlined />}
           aria-label={searchWords.saveSearch}
           title={searchWords.saveSearch}

@@ -12,14 +12,14 @@ export const NothingFound = ({
   onSearch: (q: string) => void;
 }) => (
   <>
+    {wording.nothingFoundForTryFewer(q)}
     {meant ? (
-      <p>
+      <p className="did-you-mean">
         {wording.didYouMean}{' '}
         <Button size="small" data-key="y" onClick={() => onSearch(meant)}>
           {meant} <kbd>y</kbd>
         </Button>
       </p>
     ) : null}
-    {wording.nothingFoundForTryFewer(q)}
   </>
 );

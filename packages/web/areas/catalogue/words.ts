@@ -58,6 +58,16 @@ export const catalogueWords = {
   toOpen: 'to open.',
   mostFrequentFindings: 'Most frequent findings',
   myRecentWork: 'My recent work',
+  // NarrowMenu
+  narrow: 'Narrow by…',
+  narrowBy: {
+    year: 'Year',
+    subject: 'Subject',
+    name: 'Name',
+    supplier: 'Supplier',
+    delivery: 'Delivery',
+    changedby: 'Changed by',
+  },
   // FoundMenu
   exportThoseFound: 'Export those found',
   asTable: 'Table (CSV)',
