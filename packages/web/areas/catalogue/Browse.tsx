@@ -21,6 +21,7 @@ export default function Browse() {
   const [query, changeAddress] = useAddress();
   const list = BROWSE_LISTS.find((l) => l === query.get('list')) ?? 'title';
   const [from, ahead] = [query.get('from') ?? '', query.get('ahead') ?? undefined];
+  const [typed, setTyped] = useState(from);
   const [chosen, setChosen] = useState<string | null>(null);
   const pages = useInfiniteQuery({
     queryKey: ['/browse', list, from, ahead],
@@ -62,18 +63,17 @@ export default function Browse() {
                 options={BROWSE_LISTS.map((l) => ({ value: l, label: wording.browseLists[l] }))}
               />
               <form
-                key={`${list} ${from}`}
                 onSubmit={(e) => {
                   e.preventDefault();
-                  start({ from: String(new FormData(e.currentTarget).get('from') ?? '').trim() || undefined });
+                  start({ from: typed.trim() || undefined });
                 }}
               >
                 <Input
-                  name="from"
                   autoFocus
+                  value={typed}
+                  onChange={(e) => setTyped(e.target.value)}
                   size="small"
                   maxLength={200}
-                  defaultValue={from}
                   autoComplete="off"
                   spellCheck={false}
                   aria-label={wording.startAt}
@@ -82,15 +82,15 @@ export default function Browse() {
               </form>
               <Button
                 size="small"
-                data-key="e"
+                data-key="b"
                 disabled={!first?.before}
                 onClick={() => start({ ahead: first?.before ?? undefined })}
               >
-                {wording.earlier} <kbd>e</kbd>
+                {wording.earlier} <kbd>b</kbd>
               </Button>
             </div>
             <WorkList
-              key={`${list} ${from} ${ahead ?? ''}`}
+              key={`${list} ${from}`}
               items={rows}
               label={wording.browseLists[list]}
               idOf={(r) => r.at}

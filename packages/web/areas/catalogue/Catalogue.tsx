@@ -30,11 +30,10 @@ import { useMay } from '../../shell/person';
 import { AddRecord } from './AddRecord';
 import { BriefRecord } from './BriefRecord';
 import { CatalogueOverview } from './CatalogueOverview';
-import { FoundMenu } from './FoundMenu';
+import { FoundTools } from './FoundTools';
 import { CataloguePages } from './CataloguePages';
 import { COLUMNS, FIRST_VIEW, ORDERS } from './record-columns';
 import { UnknownIsbn } from './UnknownIsbn';
-import { NarrowMenu } from './NarrowMenu';
 import { NothingFound } from './NothingFound';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
@@ -145,11 +144,6 @@ export default function Catalogue() {
       <AreaHead name={wording.catalogue} state={state}>
         <CataloguePages />
         {mayEdit ? <AddRecord /> : null}
-        {q || first?.within ? (
-          <Button size="small" className="fix" onClick={() => void navigate('/catalogue')}>
-            {wording.showAll}
-          </Button>
-        ) : null}
         {mayPile && first && first.total > 0 ? (
           <Button data-key="p" onClick={() => setPiling('found')}>
             {wording.addToPile}
@@ -185,19 +179,14 @@ export default function Catalogue() {
                   choose('sort')(key === 'relevance' || (key === 'title' && !isRanked) ? undefined : key)
                 }
               />
-              {facetCounts ? (
-                <NarrowMenu
-                  q={q}
-                  further={facetCounts.further}
-                  onSearch={(next) => changeAddress({ q: next })}
-                />
-              ) : null}
-              {first && first.total > 0 ? <FoundMenu branch={branch} isNarrowed={narrowed} /> : null}
-              {facetCounts?.covers ? (
-                <span className="faded">
-                  {wording.countedInTheFirst(facetCounts.covers.toLocaleString('en-GB'))}
-                </span>
-              ) : null}
+              <FoundTools
+                q={q}
+                branch={branch}
+                first={first}
+                facetCounts={facetCounts}
+                isNarrowed={narrowed}
+                onSearch={(next) => changeAddress({ q: next })}
+              />
             </div>
             <WorkList
               items={rows}

@@ -56,7 +56,7 @@ export function NarrowMenu({
         </div>
       }
     >
-      <Button size="small" icon={<FilterOutlined />} data-key="n">
+      <Button size="small" icon={<FilterOutlined />} data-key="s">
         {wording.narrow}
       </Button>
     </Popover>
