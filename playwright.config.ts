@@ -29,7 +29,12 @@ export default defineConfig({
     command: 'mkdir -p .cache && node scripts/demo.mjs --fresh > .cache/e2e-server.log 2>&1',
     url: `http://127.0.0.1:${port}/api/health`,
     timeout: 900_000,
-    env: { OSIER_PORT: String(port), OSIER_OUTSIDE_PORT: '4691', OSIER_DATA: '.cache/e2e-data', OSIER_NIGHT_HOUR: 'off' },
+    env: {
+      OSIER_PORT: String(port),
+      OSIER_OUTSIDE_PORT: '4691',
+      OSIER_DATA: '.cache/e2e-data',
+      OSIER_NIGHT_HOUR: 'off',
+    },
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
   },

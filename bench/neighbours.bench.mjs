@@ -53,7 +53,9 @@ export async function neighboursBench() {
   const one = async (n) => {
     const text = isbn(n);
     const { ask: asked } = await ask('GET', `/neighbours/lookup?text=${text}`);
-    const answers = await Promise.all(asked.flat().map((id) => ask('GET', `/neighbours/${id}/find?text=${text}`)));
+    const answers = await Promise.all(
+      asked.flat().map((id) => ask('GET', `/neighbours/${id}/find?text=${text}`)),
+    );
     if (answers.some((a) => a.records.length !== 1)) throw new Error(`${text} was not found everywhere.`);
   };
   await one(1);

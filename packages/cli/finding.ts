@@ -21,7 +21,15 @@ export function finder(query: string): (record: MarcRecord) => boolean {
       {
         id: Number(/^\d{1,9}$/.exec(controlValue(marc, '001')?.trim() ?? '')?.[0] ?? 0),
         marc,
-        ...{ holdings: [], copies: [], findings: [], isSuppressed: false, entries: null, among: [], headings: [] },
+        ...{
+          holdings: [],
+          copies: [],
+          findings: [],
+          isSuppressed: false,
+          entries: null,
+          among: [],
+          headings: [],
+        },
       },
       plan,
     );

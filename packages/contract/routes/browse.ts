@@ -5,7 +5,15 @@ import { line } from '../inputs';
 import { string } from '../values';
 
 /** Lists that are browsed from anywhere, both ways. */
-export const BROWSE_LISTS = ['title', 'name', 'subject', 'series', 'publisher', 'callnumber', 'barcode'] as const;
+export const BROWSE_LISTS = [
+  'title',
+  'name',
+  'subject',
+  'series',
+  'publisher',
+  'callnumber',
+  'barcode',
+] as const;
 export type BrowseList = (typeof BROWSE_LISTS)[number];
 
 const browseRow = shape({

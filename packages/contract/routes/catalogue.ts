@@ -83,7 +83,11 @@ const facetCounts = shape({
   finding: tally(),
   /** By what a query may be narrowed further: a condition of an index for each value, the most frequent first. Nothing of the whole catalogue. */
   further: listOf(
-    shape({ of: wordOf(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']), index: text(), values: listOf(shape({ term: text(), name: text(), n: whole() })) }),
+    shape({
+      of: wordOf(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']),
+      index: text(),
+      values: listOf(shape({ term: text(), name: text(), n: whole() })),
+    }),
   ),
   /** Only so many of what was found are counted; null for all. */
   covers: orNull(whole()),
@@ -163,7 +167,10 @@ export const recordApi = {
     permission: 'look',
     query: object({
       q: wordsIn(),
-      sort: mixed<RecordOrder>().oneOf([...RECORD_ORDERS], 'Sorted by title, name, year, callnumber, added or changed.'),
+      sort: mixed<RecordOrder>().oneOf(
+        [...RECORD_ORDERS],
+        'Sorted by title, name, year, callnumber, added or changed.',
+      ),
       ...placed,
       after: line(1000),
     }),

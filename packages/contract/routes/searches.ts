@@ -23,9 +23,7 @@ export const savedSearchBody = object({
   of: mixed<SavedOf>()
     .oneOf([...SAVED_OF], 'A search is for records or for copies.')
     .required('A search is for records or for copies.'),
-  search: mixed<Parts>()
-    .test('parts', 'This is not a search.', isParts)
-    .required('This is not a search.'),
+  search: mixed<Parts>().test('parts', 'This is not a search.', isParts).required('This is not a search.'),
   isShared: boolean().default(false),
   onToday: boolean().default(false),
 });

@@ -27,4 +27,14 @@ export {
 } from './numbers';
 export { PLACE, PUBLISHER, SERIES } from './publication';
 export { RECORD_WORDS } from './words';
-export { LOCAL_WORDS, NAME_WORDS, NOTE_WORDS, OTHER_WORDS, PLACE_WORDS, PUBLISHER_WORDS, SERIES_WORDS, SUBJECT_WORDS, TITLE_WORDS } from './words';
+export {
+  LOCAL_WORDS,
+  NAME_WORDS,
+  NOTE_WORDS,
+  OTHER_WORDS,
+  PLACE_WORDS,
+  PUBLISHER_WORDS,
+  SERIES_WORDS,
+  SUBJECT_WORDS,
+  TITLE_WORDS,
+} from './words';

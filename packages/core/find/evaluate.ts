@@ -90,8 +90,10 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
   }
 }
 
-const isSo = (v: string, { is, value }: { readonly is: Comparison | 'begins'; readonly value: string }): boolean =>
-  is === 'begins' ? v.startsWith(value) : compares(v, is, value);
+const isSo = (
+  v: string,
+  { is, value }: { readonly is: Comparison | 'begins'; readonly value: string },
+): boolean => (is === 'begins' ? v.startsWith(value) : compares(v, is, value));
 
 /** Letters of ASCII are the same in either case. */
 const sameName = (a: string, b: string): boolean => asciiLower(a) === asciiLower(b);

@@ -2,7 +2,19 @@ import fc from 'fast-check';
 import { shelfPlaceOf } from '../callnumbers';
 import { field, type MarcRecord } from '../marc';
 import { editDistance } from '../text';
-import { isFound, isPlan, isQueryText, meantWord, narrowedQuery, oneLetterOff, orderOfText, planOfText, planOfTyped, type Findable, type FindPlan } from '.';
+import {
+  isFound,
+  isPlan,
+  isQueryText,
+  meantWord,
+  narrowedQuery,
+  oneLetterOff,
+  orderOfText,
+  planOfText,
+  planOfTyped,
+  type Findable,
+  type FindPlan,
+} from '.';
 
 const marc: MarcRecord = {
   leader: '00000nam a2200000 i 4500',
@@ -18,7 +30,9 @@ const marc: MarcRecord = {
 const eels: Findable = {
   id: 77,
   marc,
-  holdings: [{ branch: 'MR', location: 'OPEN', call_number: '639.2 FEN', shelf_key: shelfPlaceOf('639.2 FEN') }],
+  holdings: [
+    { branch: 'MR', location: 'OPEN', call_number: '639.2 FEN', shelf_key: shelfPlaceOf('639.2 FEN') },
+  ],
   copies: [
     {
       barcode: '31204000000019',

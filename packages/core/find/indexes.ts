@@ -74,7 +74,10 @@ export const FIND_INDEXES: readonly FindIndex[] = [
     column: 'name',
   }),
   index('subject', SUBJECT_WORDS.title, ['dc.subject', 'bath.subject'], { as: 'words', column: 'subject' }),
-  index('series', SERIES_WORDS.title, ['bath.seriestitle', 'dcterms.ispartof'], { as: 'words', column: 'series' }),
+  index('series', SERIES_WORDS.title, ['bath.seriestitle', 'dcterms.ispartof'], {
+    as: 'words',
+    column: 'series',
+  }),
   index('publisher', PUBLISHER_WORDS.title, ['dc.publisher', 'bath.publisher'], {
     as: 'words',
     column: 'publisher',

@@ -7,18 +7,18 @@ import { joinedPlans, type Comparison, type FindPlan, type FindWord } from './pl
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
 
 /** An index, a relation and a term. */
-export interface Condition {
+export interface AskedCondition {
   readonly index: string;
   readonly by: string;
   /** Raw: a backslash guards what is behind it. */
   readonly term: string;
 }
 
-const noRelation = ({ index, by }: Condition, there: string): Unanswerable =>
+const noRelation = ({ index, by }: AskedCondition, there: string): Unanswerable =>
   new Unanswerable(CODE.relation, `“${index}” cannot be looked for by “${by}”; there is ${there}.`, by);
 
 /** What one condition asks, with its values as they are kept. */
-export function leafPlan(where: FindWhere, asked: Condition): FindPlan {
+export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
   switch (where.as) {
     case 'everything':
       return { type: 'everything' };
@@ -66,16 +66,16 @@ export function leafPlan(where: FindWhere, asked: Condition): FindPlan {
   }
 }
 
-const isEqual = ({ by }: Condition): boolean => by === '=' || by === 'exact';
+const isEqual = ({ by }: AskedCondition): boolean => by === '=' || by === 'exact';
 
-function comparison(asked: Condition): Comparison {
+function comparison(asked: AskedCondition): Comparison {
   const by = asked.by === 'exact' ? '=' : asked.by;
   const found = (['=', '<', '<=', '>', '>='] as const).find((c) => c === by);
   if (!found) throw noRelation(asked, '=, <, <=, > and >=');
   return found;
 }
 
-function flagPlan(flag: 'suppressed' | 'brief', asked: Condition): FindPlan {
+function flagPlan(flag: 'suppressed' | 'brief', asked: AskedCondition): FindPlan {
   if (!isEqual(asked)) throw noRelation(asked, '=');
   const said = plain(asked).toLowerCase();
   if (['yes', '1', 'true'].includes(said)) return { type: 'flag', flag };
@@ -84,7 +84,7 @@ function flagPlan(flag: 'suppressed' | 'brief', asked: Condition): FindPlan {
 }
 
 /** A term without its guards; what masks is refused. */
-function plain({ index, term }: Condition): string {
+function plain({ index, term }: AskedCondition): string {
   if (/(^|[^\\])(\\\\)*[*?^]/.test(term))
     throw new Unanswerable(CODE.masking, `“${index}” is looked for as a whole, without *, ? and ^.`, term);
   return unguarded(term).trim();
@@ -98,7 +98,7 @@ const POINTS: Readonly<Record<KeyPoint, { readonly title: string; normalise(text
   control: CONTROL_NUMBER,
 };
 
-function keyPlan(point: KeyPoint, asked: Condition): FindPlan {
+function keyPlan(point: KeyPoint, asked: AskedCondition): FindPlan {
   if (!isEqual(asked)) throw noRelation(asked, '=');
   const key = POINTS[point].normalise(plain(asked));
   if (key === '')
@@ -107,7 +107,7 @@ function keyPlan(point: KeyPoint, asked: Condition): FindPlan {
 }
 
 /** A name without its guards; it may not be empty. */
-function named(asked: Condition): string {
+function named(asked: AskedCondition): string {
   const name = plain(asked);
   if (name === '') throw noTerm(asked);
   return name;
@@ -128,7 +128,7 @@ const DAY: DateForm = {
 };
 type Compared = (is: Comparison | 'begins', value: string) => FindPlan;
 
-function datePlan(asked: Condition, { form, called, isSpan }: DateForm, leaf: Compared): FindPlan {
+function datePlan(asked: AskedCondition, { form, called, isSpan }: DateForm, leaf: Compared): FindPlan {
   const date = (text: string): string => {
     if (!form.test(text)) throw new Unanswerable(CODE.termForm, `“${text}” is no ${called}.`, text);
     return text;
@@ -150,10 +150,12 @@ const compared = (is: Comparison, value: string, leaf: Compared): FindPlan =>
   is === '<=' ? upTo(value, leaf) : leaf(is, is === '>' ? value + LAST : value);
 
 /** A call number: its text, the beginning of it, or where it stands on the shelf. */
-function shelfPlan(asked: Condition): FindPlan {
-  const on = (column: 'call_number' | 'shelf_key'): Compared => (is, value) => ({
-    ...{ type: 'value', of: 'holding', column, is, value },
-  });
+function shelfPlan(asked: AskedCondition): FindPlan {
+  const on =
+    (column: 'call_number' | 'shelf_key'): Compared =>
+    (is, value) => ({
+      ...{ type: 'value', of: 'holding', column, is, value },
+    });
   const place = (text: string): string => {
     const key = shelfPlaceOf(text);
     if (key === '') throw noTerm(asked);
@@ -162,7 +164,11 @@ function shelfPlan(asked: Condition): FindPlan {
   if (asked.by === 'within') {
     const [from = '', to = '', ...more] = plain(asked).split(/\s*(?:\.\.|–)\s*/);
     if (from === '' || to === '' || more.length)
-      throw new Unanswerable(CODE.termForm, 'Type two call numbers with .. between: "630 .. 639".', asked.term);
+      throw new Unanswerable(
+        CODE.termForm,
+        'Type two call numbers with .. between: "630 .. 639".',
+        asked.term,
+      );
     return joinedPlans('and', [on('shelf_key')('>=', place(from)), upTo(place(to), on('shelf_key'))]);
   }
   if (asked.by === '=' || asked.by === 'exact' || asked.by === 'any' || asked.by === 'all')
@@ -171,7 +177,7 @@ function shelfPlan(asked: Condition): FindPlan {
   return compared(is, place(plain(asked)), on('shelf_key'));
 }
 
-function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Condition): FindPlan {
+function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: AskedCondition): FindPlan {
   const { of, column } = where;
   const leaf: Compared = (is, value) => ({ type: 'value', of, column, is, value });
   if ('isDate' in where) return datePlan(asked, column === 'year' ? A_YEAR : DAY, leaf);
@@ -179,7 +185,7 @@ function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: Condition)
 }
 
 /** A text as it is kept, one of several, or what begins so. */
-function textPlan(asked: Condition, leaf: Compared): FindPlan {
+function textPlan(asked: AskedCondition, leaf: Compared): FindPlan {
   if (asked.by === 'any' || asked.by === 'all') {
     const values = plain(asked).split(/\s+/).filter(Boolean);
     if (values.length === 0) throw noTerm(asked);
@@ -199,10 +205,9 @@ function textPlan(asked: Condition, leaf: Compared): FindPlan {
 
 /** Behind every day of a month or year. */
 const LAST = '\uffff';
-const upTo = (value: string, leaf: Compared): FindPlan =>
-  leaf('<=', value + LAST);
+const upTo = (value: string, leaf: Compared): FindPlan => leaf('<=', value + LAST);
 
-const noTerm = ({ index }: Condition): Unanswerable =>
+const noTerm = ({ index }: AskedCondition): Unanswerable =>
   new Unanswerable(CODE.noTerm, `There is nothing to look for in “${index}”.`, index);
 const tooManyWords = (n: number): Unanswerable =>
   new Unanswerable(
@@ -211,7 +216,7 @@ const tooManyWords = (n: number): Unanswerable =>
     String(n),
   );
 
-function wordsPlan(column: WordColumn | null, asked: Condition): FindPlan {
+function wordsPlan(column: WordColumn | null, asked: AskedCondition): FindPlan {
   const { by, term } = asked;
   if (by === 'exact' && column === 'title') {
     const words = foldedWords(plain(asked));

@@ -27,9 +27,14 @@ export function orderOf(sort: readonly CqlSortKey[]): Ordering | null {
   const [first, second] = sort;
   if (!first) return null;
   if (second)
-    throw new Unanswerable(CODE.sort, 'A list is sorted by one key: sortBy year/sort.descending.', second.index);
+    throw new Unanswerable(
+      CODE.sort,
+      'A list is sorted by one key: sortBy year/sort.descending.',
+      second.index,
+    );
   const name = first.index.toLowerCase();
-  const by = FIND_ORDERS.find((o) => o === name) ?? (Object.hasOwn(OTHER_NAMES, name) ? OTHER_NAMES[name] : undefined);
+  const by =
+    FIND_ORDERS.find((o) => o === name) ?? (Object.hasOwn(OTHER_NAMES, name) ? OTHER_NAMES[name] : undefined);
   if (!by)
     throw new Unanswerable(
       CODE.sort,

@@ -1,7 +1,7 @@
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
 import { foldedWords } from '../text';
 import { FIND_INDEXES, indexNamed } from './indexes';
-import { leafPlan, type Condition } from './leaf-plan';
+import { leafPlan, type AskedCondition } from './leaf-plan';
 import { orderOf } from './order-of';
 import { joinedPlans, type FindPlan, type FindProblem } from './plan';
 import { isQueryText } from './query-text';
@@ -127,7 +127,7 @@ function clausePlan(clause: CqlClause, { prefixes, isForOthers }: Scope): FindPl
   if (modifier)
     throw new Unanswerable(CODE.modifier, `“/${modifier.name}” is not understood here.`, modifier.name);
   const by = relation === null ? 'all' : relation.name.toLowerCase().replace(/^cql\./, '');
-  const asked: Condition = { index: named.name, by: by === '==' ? 'exact' : by, term };
+  const asked: AskedCondition = { index: named.name, by: by === '==' ? 'exact' : by, term };
   if (asked.by === '<>') return { type: 'not', of: leafPlan(named.where, { ...asked, by: '=' }) };
   return leafPlan(named.where, asked);
 }

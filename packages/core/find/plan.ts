@@ -36,11 +36,21 @@ export type FindLeaf =
   /** A heading, or the one that it was merged into. */
   | { readonly type: 'heading'; readonly id: number }
   /** Date and time of an entry of the daybook (ISO 8601, UTC). */
-  | { readonly type: 'entry'; readonly which: EntryOf; readonly is: Comparison | 'begins'; readonly value: string }
+  | {
+      readonly type: 'entry';
+      readonly which: EntryOf;
+      readonly is: Comparison | 'begins';
+      readonly value: string;
+    }
   /** The person of the last entry, by the whole name, in any case. */
   | { readonly type: 'person'; readonly name: string }
   /** A delivery or pile by its number or its whole name, in any case. */
-  | { readonly type: 'among'; readonly of: 'delivery' | 'pile'; readonly id: number | null; readonly name: string };
+  | {
+      readonly type: 'among';
+      readonly of: 'delivery' | 'pile';
+      readonly id: number | null;
+      readonly name: string;
+    };
 
 /** What a query asks, as it is worked out: conditions, joined. A value is never there for what says nothing (an empty year). */
 export type FindPlan =

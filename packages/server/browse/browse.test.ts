@@ -1,4 +1,10 @@
-import { BROWSE_LISTS, type BrowseList, type BrowsePage, type BrowseRow, type SearchAnswer } from '@osier/contract';
+import {
+  BROWSE_LISTS,
+  type BrowseList,
+  type BrowsePage,
+  type BrowseRow,
+  type SearchAnswer,
+} from '@osier/contract';
 import { columnAt, FILING_TITLE, SERIES } from '@osier/core/access';
 import { byKey } from '@osier/core/callnumbers';
 import { headingGroup, headingsOf } from '@osier/core/headings';
@@ -80,28 +86,42 @@ test('titles are counted as a plain reading of every record counts them', async 
 test.each([
   ['name', ['personal', 'corporate', 'meeting']],
   ['subject', ['topic', 'place']],
-] as const)('%s: every heading that a record carries is there with its number, and see-froms lead on', async (list, kinds) => {
-  const counts = new Map<string, number>();
-  for (const { value } of all)
-    for (const h of headingsOf(value))
-      if (kinds.some((k) => k === h.kind)) {
-        const key = JSON.stringify([h.key, headingGroup(h)]);
-        counts.set(key, (counts.get(key) ?? 0) + 1);
-      }
-  const rows = await walk(list);
-  const found = new Map(
-    rows.filter((r) => r.n > 0).map((r) => [Buffer.from(r.place, 'base64url').toString(), r.n]),
-  );
-  expect([...found].sort()).toEqual([...counts].sort());
-});
+] as const)(
+  '%s: every heading that a record carries is there with its number, and see-froms lead on',
+  async (list, kinds) => {
+    const counts = new Map<string, number>();
+    for (const { value } of all)
+      for (const h of headingsOf(value))
+        if (kinds.some((k) => k === h.kind)) {
+          const key = JSON.stringify([h.key, headingGroup(h)]);
+          counts.set(key, (counts.get(key) ?? 0) + 1);
+        }
+    const rows = await walk(list);
+    const found = new Map(
+      rows.filter((r) => r.n > 0).map((r) => [Buffer.from(r.place, 'base64url').toString(), r.n]),
+    );
+    expect([...found].sort()).toEqual([...counts].sort());
+  },
+);
 
 test('a see-from is shown as its authority record has it, and leads to the kept form', async () => {
-  const [heading] = await t.running.services.store.select('heading', "kind = 'personal' AND merged_into IS NULL ORDER BY id LIMIT 1");
+  const [heading] = await t.running.services.store.select(
+    'heading',
+    "kind = 'personal' AND merged_into IS NULL ORDER BY id LIMIT 1",
+  );
   const marc = {
     ...heading!.value.marc,
     fields: [
       ...heading!.value.marc.fields,
-      { tag: '400', ind1: '1', ind2: ' ', subfields: [{ code: 'a', value: 'Aardwolf, Zebedee,' }, { code: 'd', value: '1900-' }] },
+      {
+        tag: '400',
+        ind1: '1',
+        ind2: ' ',
+        subfields: [
+          { code: 'a', value: 'Aardwolf, Zebedee,' },
+          { code: 'd', value: '1900-' },
+        ],
+      },
     ],
   };
   const saved = await ask('PUT', `/headings/${heading!.id}`, { version: heading!.version, marc });
@@ -110,9 +130,9 @@ test('a see-from is shown as its authority record has it, and leads to the kept 
   expect(first).toMatchObject({
     text: 'Aardwolf, Zebedee, 1900-',
     n: 0,
-    see: expect.stringMatching(/\w/),
     to: { as: 'heading', id: heading!.id },
   });
+  expect(first?.see).toMatch(/\w/);
 });
 
 test.each([
@@ -126,12 +146,19 @@ test.each([
 });
 
 test('a place that was not given out, and a list that there is not, are told', async () => {
-  for (const path of ['title?behind=zzz', 'title?behind=WzFd', 'callnumber?behind=WyJhIl0', 'title?behind=WyJhIl0&ahead=WyJhIl0'])
+  for (const path of [
+    'title?behind=zzz',
+    'title?behind=WzFd',
+    'callnumber?behind=WyJhIl0',
+    'title?behind=WyJhIl0&ahead=WyJhIl0',
+  ])
     expect([path, (await ask('GET', `/browse/${path}`)).status]).toEqual([path, 422]);
   expect((await ask('GET', '/browse/titel')).status).toBe(404);
 });
 
 test('a series is written as its records write it', async () => {
-  const wanted = new Set(all.flatMap(({ value }) => SERIES.extract(value).map((v) => v.text)).filter(Boolean));
+  const wanted = new Set(
+    all.flatMap(({ value }) => SERIES.extract(value).map((v) => v.text)).filter(Boolean),
+  );
   expect(new Set((await walk('series')).map((r) => r.text))).toEqual(wanted);
 });

@@ -16,7 +16,7 @@ import type { MarcRecord } from '@osier/core/marc';
 import { cqlClause, cqlText } from '@osier/core/query';
 import { fold } from '@osier/core/text';
 import { withoutArticle } from '@osier/core/find';
-import type { Place } from '../http/cursor';
+import { cursorOf, placeIn, type Place } from '../http/cursor';
 import type { Store } from '../store/store';
 import {
   barcodesFrom,
@@ -29,21 +29,32 @@ import {
 } from './queries';
 
 /** An entry with its place. */
-export type Entry = Omit<BrowseRow, 'place'> & { readonly place: Place };
+export type BrowseEntry = Omit<BrowseRow, 'place'> & { readonly place: Place };
 
-/** A list that is browsed. */
-export interface Browsed<P extends Place = Place> {
-  /** A place of its form, which is where the list begins. */
-  readonly first: P;
-  /** Where a typed text stands. */
-  readonly placeOf: (text: string) => P;
-  /** Entries from a place, the nearest first. */
-  readonly from: (store: Store, place: P, way: Way) => Promise<Entry[]>;
+/** A place in a list, as it is given out, and its entries from there, the nearest first. */
+interface Standing {
+  readonly cursor: string;
+  readonly read: (store: Store, way: Way) => Promise<BrowseEntry[]>;
 }
 
-const list = <P extends Place>(said: Browsed<P>): Browsed => said as unknown as Browsed;
+/** A list that is browsed: from where a text would stand, or from a place that was given out. */
+export interface Browsed {
+  readonly at: (text: string, cursor: string | undefined) => Standing;
+}
 
-const byQuery = (index: string, relation: string, text: string): Entry['to'] => ({
+/** A list by the form of its places, which is where it begins; where a text stands; and its entries. */
+const list = <P extends Place>(said: {
+  readonly first: P;
+  readonly placeOf: (text: string) => P;
+  readonly from: (store: Store, place: P, way: Way) => Promise<BrowseEntry[]>;
+}): Browsed => ({
+  at: (text, cursor) => {
+    const place = placeIn(cursor, said.first) ?? (text.trim() === '' ? said.first : said.placeOf(text));
+    return { cursor: cursorOf(place), read: (store, way) => said.from(store, place, way) };
+  },
+});
+
+const byQuery = (index: string, relation: string, text: string): BrowseEntry['to'] => ({
   as: 'search',
   q: cqlText({ node: cqlClause(index, relation, text), sort: [] }),
 });
@@ -81,10 +92,18 @@ const headings = (index: 'name' | 'subject', kinds: readonly string[]): Browsed 
     from: async (store, place, way) => {
       const entries = await headingsFrom(store, kinds, place, way);
       const [records, seen] = [
-        await valuesOf(store, 'record', entries.map((e) => (e.heading === null ? e.record : null))),
-        await valuesOf(store, 'heading', entries.map((e) => (e.isKept ? null : e.heading))),
+        await valuesOf(
+          store,
+          'record',
+          entries.map((e) => (e.heading === null ? e.record : null)),
+        ),
+        await valuesOf(
+          store,
+          'heading',
+          entries.map((e) => (e.isKept ? null : e.heading)),
+        ),
       ];
-      return entries.map((e): Entry => {
+      return entries.map((e): BrowseEntry => {
         const text =
           e.heading === null
             ? carriedText(records.get(e.record ?? 0), e)
@@ -121,7 +140,10 @@ function carriedText(marc: MarcRecord | undefined, { key, group }: HeadingEntry)
 /** A see-from as its authority record writes it. */
 function seeText(heading: Heading | undefined, { key }: HeadingEntry): string | undefined {
   const see = heading && seeFroms(heading).find((f) => seeFromKey(f) === key);
-  return see && formText({ ...see, subfields: see.subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w') });
+  return (
+    see &&
+    formText({ ...see, subfields: see.subfields.filter((s) => /[a-z]/.test(s.code) && s.code !== 'w') })
+  );
 }
 
 const terms = (kind: 'series' | 'publisher', normalise: (text: string) => string): Browsed =>

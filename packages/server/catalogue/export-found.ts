@@ -32,11 +32,7 @@ const COLUMNS: readonly (readonly [string, (row: RecordRow) => string])[] = [
 ];
 
 /** What a search finds, in the order of its records' numbers, a piece at a time. */
-async function* numbersOf(
-  store: Store,
-  found: FoundRecords,
-  facets: SearchFacets,
-): AsyncGenerator<number[]> {
+async function* numbersOf(store: Store, found: FoundRecords, facets: SearchFacets): AsyncGenerator<number[]> {
   for (let after = 0; ;) {
     const ids = await idsBehind(store, found, facets, after, NUMBERS);
     for (let at = 0; at < ids.length; at += AT_ONCE) yield ids.slice(at, at + AT_ONCE);

@@ -1,4 +1,11 @@
-import type { CopyList, JobState, LookUp, RecordDetail, SearchAnswer, SearchFacetCounts } from '@osier/contract';
+import type {
+  CopyList,
+  JobState,
+  LookUp,
+  RecordDetail,
+  SearchAnswer,
+  SearchFacetCounts,
+} from '@osier/contract';
 import { isFound, isPlan, narrowedQuery, planOfText, planOfTyped, type Findable } from '@osier/core/find';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
@@ -25,7 +32,18 @@ beforeAll(async () => {
   await fill('To bind', 'record', 'willow');
   await fill('Copies to see', 'copy', 'basket');
   const { body } = await ask<RecordDetail>('GET', '/records/12');
-  await (await t.as(1))('PUT', '/records/12', { version: body.version, marc: { ...body.marc, fields: [...body.marc.fields, { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Given by a member' }] }] } });
+  await (
+    await t.as(1)
+  )('PUT', '/records/12', {
+    version: body.version,
+    marc: {
+      ...body.marc,
+      fields: [
+        ...body.marc.fields,
+        { tag: '500', ind1: ' ', ind2: ' ', subfields: [{ code: 'a', value: 'Given by a member' }] },
+      ],
+    },
+  });
   all = await findables();
 });
 afterAll(() => t.stop());
@@ -100,7 +118,18 @@ test('hundreds of generated queries find what a plain reading of every record fi
   });
   const today = new Date().toISOString().slice(0, 10);
   const deliveryName = all.flatMap((r) => r.among.filter((a) => a.of === 'delivery'))[0]?.name ?? 'none';
-  const column = fc.constantFrom('words', 'title', 'name', 'subject', 'dc.creator', 'series', 'publisher', 'place', 'note', 'local');
+  const column = fc.constantFrom(
+    'words',
+    'title',
+    'name',
+    'subject',
+    'dc.creator',
+    'series',
+    'publisher',
+    'place',
+    'note',
+    'local',
+  );
   const year = fc.integer({ min: 1950, max: 2026 }).map(String);
   const leaf: fc.Arbitrary<CqlNode> = fc.oneof(
     {
@@ -127,7 +156,9 @@ test('hundreds of generated queries find what a plain reading of every record fi
     fc
       .tuple(fc.constantFrom('<', '<=', '>', '>='), fc.constantFrom(...calls, '630', '746.41', 'F', 'Q 6'))
       .map(([r, c]) => clause('callnumber', r, c)),
-    fc.constantFrom('630 .. 639', '674.8 .. 746.41 REE', '700–750').map((c) => clause('callnumber', 'within', c)),
+    fc
+      .constantFrom('630 .. 639', '674.8 .. 746.41 REE', '700–750')
+      .map((c) => clause('callnumber', 'within', c)),
     fc
       .tuple(
         fc.constantFrom('added', 'changed'),
@@ -135,7 +166,9 @@ test('hundreds of generated queries find what a plain reading of every record fi
         fc.constantFrom(today, '2020-01', '2031'),
       )
       .map(([i, r, d]) => clause(i, r, d)),
-    fc.constantFrom('Tobias Fenn', 'tobias fenn', 'Nell Arkwright', 'nobody').map((p) => clause('changedby', '=', p)),
+    fc
+      .constantFrom('Tobias Fenn', 'tobias fenn', 'Nell Arkwright', 'nobody')
+      .map((p) => clause('changedby', '=', p)),
     fc.constantFrom('to bind', '1', 'Copies to see', 'none').map((p) => clause('pile', '=', p)),
     fc.constantFrom('1', deliveryName, 'none').map((d) => clause('delivery', '=', d)),
     fc.constantFrom(...barcodes, '1').map((b) => clause('barcode', '=', b)),
@@ -148,7 +181,9 @@ test('hundreds of generated queries find what a plain reading of every record fi
       .map(([r, n]) => clause('copies', r, String(n))),
     fc.integer({ min: 0, max: 3 }).map((n) => clause('holdings', '=', String(n))),
     fc.constantFrom(...new Set(all.flatMap((r) => r.findings))).map((f) => clause('finding', '=', f)),
-    fc.constantFrom(...all.slice(0, 300).flatMap((r) => r.headings), 999_999).map((h) => clause('heading', '=', String(h))),
+    fc
+      .constantFrom(...all.slice(0, 300).flatMap((r) => r.headings), 999_999)
+      .map((h) => clause('heading', '=', String(h))),
     fc.constantFrom('yes', 'no').map((s) => clause('suppressed', '=', s)),
     fc.constantFrom('yes', 'no').map((s) => clause('brief', '=', s)),
     fc.integer({ min: 1, max: 1600 }).map((n) => clause('record', '=', String(n))),
@@ -270,19 +305,26 @@ async function allFound(q: string, more = '') {
 test.each([
   ['title', (r: Findable) => [columnAt(FILING_TITLE, r.marc)], false],
   ['year', (r: Findable) => [columnAt(YEAR, r.marc)], true],
-  ['callnumber', (r: Findable) => [r.holdings.map((h) => h.shelf_key!).sort(byKey)[0] ?? '\u{10ffff}'], false],
+  [
+    'callnumber',
+    (r: Findable) => [r.holdings.map((h) => h.shelf_key!).sort(byKey)[0] ?? '\u{10ffff}'],
+    false,
+  ],
   ['changed', (r: Findable) => [r.entries?.last ?? ''], true],
-] as const)('by %s every record comes once, in order, from the first to the last', async (sort, keyOf, descends) => {
-  const of = new Map(all.map((r) => [r.id, keyOf(r)[0]!]));
-  for (const q of ['', 'copies >= 0', 'copies > 1 and year > 1990']) {
-    const rows = await allFound(q, `&sort=${sort}`);
-    const plan = q && planOfText(q);
-    const wanted = all.filter((r) => !plan || (isPlan(plan) && isFound(r, plan)));
-    expect(rows.map((r) => r.id).sort((a, b) => a - b)).toEqual(wanted.map((r) => r.id));
-    const keys = rows.map((r) => of.get(r.id)!);
-    expect(keys).toEqual([...keys].sort((a, b) => (descends ? -1 : 1) * byKey(a, b)));
-  }
-});
+] as const)(
+  'by %s every record comes once, in order, from the first to the last',
+  async (sort, keyOf, descends) => {
+    const of = new Map(all.map((r) => [r.id, keyOf(r)[0]!]));
+    for (const q of ['', 'copies >= 0', 'copies > 1 and year > 1990']) {
+      const rows = await allFound(q, `&sort=${sort}`);
+      const plan = q && planOfText(q);
+      const wanted = all.filter((r) => !plan || (isPlan(plan) && isFound(r, plan)));
+      expect(rows.map((r) => r.id).sort((a, b) => a - b)).toEqual(wanted.map((r) => r.id));
+      const keys = rows.map((r) => of.get(r.id)!);
+      expect(keys).toEqual([...keys].sort((a, b) => (descends ? -1 : 1) * byKey(a, b)));
+    }
+  },
+);
 
 test('a query is ranked by its words, and sorted by the order that it names', async () => {
   const ranked = await search('willow and year > 1900');
@@ -298,12 +340,25 @@ test('a query is ranked by its words, and sorted by the order that it names', as
 
 test('copies are found by the same language: what is asked of copies is asked of each', async () => {
   const copies = all.flatMap((r) => r.copies.map((c) => ({ record: r, copy: c })));
-  for (const q of ['willow', 'status = lost', 'status <> lost and title = willow*', 'branch = MR and copies > 1', 'callnumber within "630 .. 640" and acquired > 2019']) {
+  for (const q of [
+    'willow',
+    'status = lost',
+    'status <> lost and title = willow*',
+    'branch = MR and copies > 1',
+    'callnumber within "630 .. 640" and acquired > 2019',
+  ]) {
     const plan = planOfTyped(q);
     if (!isPlan(plan)) throw new Error(plan.problem);
     const { body } = await ask<CopyList>('GET', `/copies?q=${encodeURIComponent(q)}`);
     const wanted = copies.filter(({ record, copy }) =>
-      isFound({ ...record, copies: plan.type !== 'words' && q.includes('copies >') ? record.copies : [copy], holdings: record.holdings.filter((h) => h.id === copy.holding) }, plan),
+      isFound(
+        {
+          ...record,
+          copies: plan.type !== 'words' && q.includes('copies >') ? record.copies : [copy],
+          holdings: record.holdings.filter((h) => h.id === copy.holding),
+        },
+        plan,
+      ),
     );
     expect([q, body.total]).toEqual([q, wanted.length]);
     expect(body.total).toBeGreaterThan(0);
@@ -343,7 +398,14 @@ test.each(['willow', 'copies > 1 and year > 1990'])(
   'what “%s” may be narrowed by finds as many as it says',
   async (q) => {
     const { body } = await ask<SearchFacetCounts>('GET', `/records/facets?q=${encodeURIComponent(q)}`);
-    expect(body.further.map((f) => f.of)).toEqual(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']);
+    expect(body.further.map((f) => f.of)).toEqual([
+      'year',
+      'subject',
+      'name',
+      'supplier',
+      'delivery',
+      'changedby',
+    ]);
     for (const { of, index, values } of body.further) {
       if (of !== 'delivery') expect([of, values.length > 0]).toEqual([of, true]);
       for (const { term, n } of values.slice(0, 4)) {

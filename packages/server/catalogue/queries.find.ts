@@ -9,7 +9,7 @@ import {
   TABLE,
   Values,
   valueOf,
-} from './find-conditions';
+} from './queries.conditions';
 import type { IdQuery } from './queries.found';
 import { rankingOf } from './ranking';
 

@@ -126,7 +126,8 @@ const ORDERS: Readonly<Record<RecordOrder, Order>> = {
   },
   changed: {
     text: "''",
-    number: "ifnull((SELECT MAX(o.entry) FROM daybook_objects o WHERE o.kind = 'record' AND o.object = r.id), 0)",
+    number:
+      "ifnull((SELECT MAX(o.entry) FROM daybook_objects o WHERE o.kind = 'record' AND o.object = r.id), 0)",
   },
 };
 

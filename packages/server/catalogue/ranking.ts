@@ -1,5 +1,5 @@
 import { withoutArticle, type FindPlan } from '@osier/core/find';
-import { matchOf, rankedIn } from './find-conditions';
+import { matchOf, rankedIn } from './queries.conditions';
 
 /** How what was found is ranked by its words, as the full-text index is asked for it. */
 export interface Ranking {
@@ -41,7 +41,8 @@ export function rankingOf(plan: FindPlan): Ranking | null {
   if (tiers.every((t) => t === null)) return null;
   const leaves = (plan.type === 'and' ? plan.of : [plan]).filter((p) => p.type === 'words');
   const [leaf] = leaves;
-  const only = title && leaves.length === 1 && leaf && leaf.how !== 'any' ? leaf.words.map((w) => w.text) : [];
+  const only =
+    title && leaves.length === 1 && leaf && leaf.how !== 'any' ? leaf.words.map((w) => w.text) : [];
   const match = matchOf(plan);
   const within = (tier: string) => (match === null ? tier : `(${tier}) AND (${match})`);
   return {

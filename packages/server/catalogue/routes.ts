@@ -35,12 +35,7 @@ const searchOf = (query: EndpointQuery<typeof api.records.exportFound>): SearchB
 /** The catalogue: search, look up, read, save, clean, export. */
 export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.search, ({ query, left }) =>
-    search(
-      services,
-      { ...searchOf(query), sort: query.sort },
-      query.after,
-      left(),
-    ),
+    search(services, { ...searchOf(query), sort: query.sort }, query.after, left()),
   ),
   route(api.records.facets, ({ query, left }) =>
     searchFacets(

@@ -10,7 +10,13 @@ import { scannedCodes } from '../copies/scanned';
 import { cursorOf, placeIn } from '../http/cursor';
 import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
-import { countByDelivery, countByHeading, countByPerson, countBySupplier, countByYear } from './queries.facets';
+import {
+  countByDelivery,
+  countByHeading,
+  countByPerson,
+  countBySupplier,
+  countByYear,
+} from './queries.facets';
 import { countsOfFacet } from '../projections/record-rows';
 import { foundBy, type FoundRecords, type SearchPlace } from './found';
 import { meantBy } from './meant';
@@ -138,7 +144,11 @@ async function furtherOf(store: Store, found: IdQuery): Promise<SearchFacetCount
   const counts = [
     ['year', 'year', await countByYear(store, found, FACET_VALUES)],
     ['subject', 'heading', await countByHeading(store, found, ['topic', 'place'], FACET_VALUES)],
-    ['name', 'heading', await countByHeading(store, found, ['personal', 'corporate', 'meeting'], FACET_VALUES)],
+    [
+      'name',
+      'heading',
+      await countByHeading(store, found, ['personal', 'corporate', 'meeting'], FACET_VALUES),
+    ],
     ['supplier', 'supplier', await countBySupplier(store, found, FACET_VALUES)],
     ['delivery', 'delivery', await countByDelivery(store, found, FACET_VALUES)],
     ['changedby', 'changedby', await countByPerson(store, found, FACET_VALUES)],

@@ -68,6 +68,12 @@ export async function exportCopies(
   const found = await copiesFound(store, search);
   if (as === 'csv') return sendPieces(res, 'copies.csv', 'text/csv; charset=utf-8', tableOf(store, found));
   const format = recordFormat(as);
-  if (format) return sendPieces(res, `copies.${format.ending}`, format.media, format.write(recordsOf(store, found, holdings)));
+  if (format)
+    return sendPieces(
+      res,
+      `copies.${format.ending}`,
+      format.media,
+      format.write(recordsOf(store, found, holdings)),
+    );
   throw wrong('as', `There is no format “${as}”: csv, iso2709 or marcxml.`);
 }

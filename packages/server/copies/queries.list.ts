@@ -1,7 +1,7 @@
 import type { CopyListRow, CopyOrder, CopySearch } from '@osier/contract';
 import { isUnreadKey, keyRange } from '@osier/core/callnumbers';
 import type { FindPlan } from '@osier/core/find';
-import { conditionOf, Values } from '../catalogue/find-conditions';
+import { conditionOf, Values } from '../catalogue/queries.conditions';
 import type { Store } from '../store/store';
 
 /** Conditions on copies, and what is bound in them. */

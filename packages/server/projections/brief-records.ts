@@ -50,11 +50,9 @@ export const briefRecords: Projection = {
       ),
     );
     for (let after = 0; ;) {
-      const held = await store.select(
-        'record',
-        `id > :after AND ${IS_BRIEF} ORDER BY id LIMIT ${AT_ONCE}`,
-        { after },
-      );
+      const held = await store.select('record', `id > :after AND ${IS_BRIEF} ORDER BY id LIMIT ${AT_ONCE}`, {
+        after,
+      });
       const last = held.at(-1);
       if (!last) return;
       const waiting = held.map(({ id, value }) => ({ id, since: entered(value), refused: [] }));

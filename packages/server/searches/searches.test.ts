@@ -20,13 +20,19 @@ const lost = {
   isShared: false,
   onToday: true,
 };
-const keep = (as: Ask, body: object) => as<{ id: number; entry: number } & Problem>('POST', '/searches', body);
+const keep = (as: Ask, body: object) =>
+  as<{ id: number; entry: number } & Problem>('POST', '/searches', body);
 
 test('a search is one’s own until it is shared, and Today tells how much it finds', async () => {
   const { body } = await keep(cataloguer, lost);
-  expect(await list(cataloguer)).toMatchObject([{ id: body.id, name: lost.name, isMine: true, search: lost.search }]);
+  expect(await list(cataloguer)).toMatchObject([
+    { id: body.id, name: lost.name, isMine: true, search: lost.search },
+  ]);
   expect(await list(assistant)).toEqual([]);
-  const { body: found } = await cataloguer<{ total: number }>('GET', '/records?q=status%20%3D%20lost&branch=MR');
+  const { body: found } = await cataloguer<{ total: number }>(
+    'GET',
+    '/records?q=status%20%3D%20lost&branch=MR',
+  );
   expect(await counted(cataloguer)).toMatchObject([{ n: found.total, isMore: false, problem: '' }]);
   expect(await counted(assistant)).toEqual([]);
 
@@ -74,7 +80,9 @@ test('saving, changing and deleting are entries of the daybook that can be undon
   expect(entry.sentence).toBe('Deleted the search “To undo”');
   expect((await cataloguer('POST', `/daybook/${gone.body.entry}/undo`, {})).status).toBe(200);
   expect((await list(cataloguer)).map((s) => s.name)).toContain('To undo');
-  expect((await keep(cataloguer, { ...lost, name: 'TO UNDO' })).body.detail).toMatch(/There is a saved search/);
+  expect((await keep(cataloguer, { ...lost, name: 'TO UNDO' })).body.detail).toMatch(
+    /There is a saved search/,
+  );
   expect((await keep(assistant, { ...lost, name: 'To undo' })).status).toBe(201);
 });
 
@@ -83,7 +91,8 @@ test('a search whose pile has gone, or that was never one, is told instead of co
   await keep(cataloguer, { ...lost, name: 'Cannot be read', search: { q: 'year > many' } });
   const by = new Map((await counted(cataloguer)).map((s) => [s.name, s]));
   expect(by.get('Pile gone')).toMatchObject({ n: null, problem: 'There is no pile 999.' });
-  expect(by.get('Cannot be read')).toMatchObject({ n: null, problem: expect.stringContaining('year of four') });
+  expect(by.get('Cannot be read')?.n).toBeNull();
+  expect(by.get('Cannot be read')?.problem).toContain('year of four');
 });
 
 test.each([

@@ -46,9 +46,7 @@ export function BrowseFound({ row, list }: { row: BrowseRow; list: BrowseList })
                 <Link to={`/catalogue/${r.id}`}>
                   <bdi>{r.title}</bdi>
                 </Link>{' '}
-                <span className="faded">
-                  {[r.author, r.year, r.callNumber].filter(Boolean).join(' · ')}
-                </span>
+                <span className="faded">{[r.author, r.year, r.callNumber].filter(Boolean).join(' · ')}</span>
               </li>
             ))}
           </ol>

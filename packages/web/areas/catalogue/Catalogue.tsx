@@ -209,7 +209,11 @@ export default function Catalogue() {
                 ) : isbn ? (
                   <UnknownIsbn isbn={isbn} />
                 ) : q ? (
-                  <NothingFound q={q} meant={first?.meant ?? null} onSearch={(next) => changeAddress({ q: next })} />
+                  <NothingFound
+                    q={q}
+                    meant={first?.meant ?? null}
+                    onSearch={(next) => changeAddress({ q: next })}
+                  />
                 ) : first?.within ? (
                   wording.nothingOfIsInThe(first.within)
                 ) : (

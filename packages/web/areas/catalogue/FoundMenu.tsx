@@ -20,11 +20,8 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
   const [query] = useAddress();
   const [isSaving, setSaving] = useState(false);
   const maySave = useMay('keep searches');
-  const { sort, ...search } = { ...searchIn('record', query), ...(branch && { branch }) } as Record<
-    string,
-    string
-  >;
-  const exported = new URLSearchParams(search).toString();
+  const search = { ...searchIn('record', query), ...(branch && { branch }) };
+  const exported = new URLSearchParams(Object.entries(search).filter(([name]) => name !== 'sort')).toString();
   return (
     <>
       <Dropdown
@@ -36,7 +33,12 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
           })),
         }}
       >
-        <Button size="small" icon={<DownloadOutlined />} aria-label={wording.exportThoseFound} title={wording.exportThoseFound} />
+        <Button
+          size="small"
+          icon={<DownloadOutlined />}
+          aria-label={wording.exportThoseFound}
+          title={wording.exportThoseFound}
+        />
       </Dropdown>
       {maySave && isNarrowed ? (
         <Button
@@ -47,13 +49,7 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
           onClick={() => setSaving(true)}
         />
       ) : null}
-      {isSaving ? (
-        <SaveSearch
-          of="record"
-          search={{ ...search, ...(sort && { sort }) }}
-          onClose={() => setSaving(false)}
-        />
-      ) : null}
+      {isSaving ? <SaveSearch of="record" search={search} onClose={() => setSaving(false)} /> : null}
     </>
   );
 }

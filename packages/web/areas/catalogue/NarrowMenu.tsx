@@ -25,11 +25,13 @@ export function NarrowMenu({
   if (shown.length === 0) return null;
   const nameOf = (of: Further[number]['of'], name: string) =>
     of === 'supplier' ? (suppliers.find((s) => s.code === name)?.name ?? name) : name;
-  const choose = ({ index }: Further[number]) => (term: string | undefined) => {
-    if (term === undefined) return;
-    setOpen(false);
-    onSearch(narrowedQuery(q, index, '=', term));
-  };
+  const choose =
+    ({ index }: Further[number]) =>
+    (term: string | undefined) => {
+      if (term === undefined) return;
+      setOpen(false);
+      onSearch(narrowedQuery(q, index, '=', term));
+    };
   return (
     <Popover
       trigger="click"

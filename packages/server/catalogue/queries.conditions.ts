@@ -13,21 +13,22 @@ export class Values {
 }
 
 /** What a list is of: records (`r` of `record_rows`), or copies (`c` of `copies`). */
-export type Sought = 'record' | 'copy';
-const RECORD: Readonly<Record<Sought, string>> = { record: 'r.id', copy: 'c.record' };
-const OWN: Readonly<Record<Sought, string>> = { record: 'r.id', copy: 'c.id' };
+export type FoundKind = 'record' | 'copy';
+const RECORD: Readonly<Record<FoundKind, string>> = { record: 'r.id', copy: 'c.record' };
+const OWN: Readonly<Record<FoundKind, string>> = { record: 'r.id', copy: 'c.id' };
 
+/** Where what hangs on records is kept. */
 export const TABLE = { holding: 'holdings', copy: 'copies' } as const;
 
 /** Plans that all hold, as a condition. */
-export const conditionsOf = (plans: readonly FindPlan[], values: Values, of: Sought = 'record'): string =>
+export const conditionsOf = (plans: readonly FindPlan[], values: Values, of: FoundKind = 'record'): string =>
   plans.length === 0 ? '1' : plans.map((p) => conditionOf(p, values, of)).join(' AND ');
 
 /**
  * A plan as a condition on a record, or on a copy: what is asked of copies and holdings is then asked of that copy and of its holding,
  * all else of its record.
  */
-export function conditionOf(plan: FindPlan, values: Values, of: Sought = 'record'): string {
+export function conditionOf(plan: FindPlan, values: Values, of: FoundKind = 'record'): string {
   const words = matchOf(plan);
   const record = RECORD[of];
   if (words !== null)
@@ -78,11 +79,7 @@ export const carrying = (heading: number, values: Values): string =>
   `SELECT k.record FROM headings h CROSS JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key
     WHERE h.id = (${LEADS_TO.replace(':heading', values.add(heading))})`;
 
-function valueCondition(
-  plan: Extract<FindLeaf, { type: 'value' }>,
-  values: Values,
-  of: Sought,
-): string {
+function valueCondition(plan: Extract<FindLeaf, { type: 'value' }>, values: Values, of: FoundKind): string {
   if (plan.of === 'record')
     return of === 'record'
       ? `(${valueOf('r', plan, values)})`
@@ -95,7 +92,7 @@ function valueCondition(
 }
 
 /** The first or last entry of the daybook (`d`) about what is sought; conditions may follow. */
-const entryOf = (of: Sought, which: 'first' | 'last'): string =>
+const entryOf = (of: FoundKind, which: 'first' | 'last'): string =>
   `SELECT 1 FROM daybook d WHERE d.id = (SELECT ${which === 'first' ? 'MIN' : 'MAX'}(o.entry) FROM daybook_objects o WHERE o.kind = '${of}' AND o.object = ${OWN[of]})`;
 
 /** The numbers of the people of a name. */
