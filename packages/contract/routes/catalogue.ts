@@ -81,7 +81,14 @@ const facetCounts = shape({
   material: tally(),
   /** By the rule of the check. */
   finding: tally(),
-  /** By what a query may be narrowed further: a condition of an index for each value, the most frequent first. Nothing of the whole catalogue. */
+  /** Only so many of what was found are counted; null for all. */
+  covers: orNull(whole()),
+});
+/** How many of what a search finds are of each language, branch and material. */
+export type SearchFacetCounts = ValueOf<typeof facetCounts>;
+
+const furtherCounts = shape({
+  /** For each value the term of an index that finds it, its name and how many have it, the most frequent first. */
   further: listOf(
     shape({
       of: wordOf(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']),
@@ -92,8 +99,8 @@ const facetCounts = shape({
   /** Only so many of what was found are counted; null for all. */
   covers: orNull(whole()),
 });
-/** How many of what a search finds are of each language, branch and material. */
-export type SearchFacetCounts = ValueOf<typeof facetCounts>;
+/** By what a query may be narrowed further. */
+export type FurtherCounts = ValueOf<typeof furtherCounts>;
 
 const lookUp = eitherOf(
   shape({ as: wordOf(['record']), id: whole(), said: text(), copy: whole().optional() }),
@@ -191,6 +198,23 @@ export const recordApi = {
       suppressed: searchShape.suppressed,
     }),
     answer: facetCounts,
+    problems: [404],
+  }),
+  further: endpoint({
+    method: 'get',
+    path: '/records/further',
+    summary:
+      'By what years, headings, suppliers, deliveries and people a search of the catalogue may be narrowed',
+    permission: 'look',
+    query: object({
+      q: wordsIn(),
+      pile: wholeQuery(),
+      delivery: wholeQuery(),
+      status: searchShape.status,
+      type: line(40),
+      suppressed: searchShape.suppressed,
+    }),
+    answer: furtherCounts,
     problems: [404],
   }),
   exportFound: endpoint({

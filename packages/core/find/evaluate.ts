@@ -14,7 +14,7 @@ import {
 } from '../access';
 import { isBriefRecord } from '../editing';
 import type { MarcRecord } from '../marc';
-import type { Comparison, FindLeaf, FindPlan } from './plan';
+import type { Comparison, FindLeaf, FindPlan, ValueTest } from './plan';
 
 /** A record with what hangs on it, as it is looked at. */
 export interface Findable {
@@ -92,8 +92,9 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
 
 const isSo = (
   v: string,
-  { is, value }: { readonly is: Comparison | 'begins'; readonly value: string },
-): boolean => (is === 'begins' ? v.startsWith(value) : compares(v, is, value));
+  { is, value, to }: { readonly is: ValueTest; readonly value: string; readonly to: string },
+): boolean =>
+  is === 'begins' ? v.startsWith(value) : is === 'within' ? v >= value && v <= to : compares(v, is, value);
 
 /** Letters of ASCII are the same in either case. */
 const sameName = (a: string, b: string): boolean => asciiLower(a) === asciiLower(b);

@@ -3,7 +3,7 @@ import { foldedWords } from '../text';
 import type { FindWhere, KeyPoint, WordColumn } from './indexes';
 import { shelfPlaceOf } from '../callnumbers';
 import { withoutArticle } from './initial-article';
-import { joinedPlans, type Comparison, type FindPlan, type FindWord } from './plan';
+import { joinedPlans, type ValueTest, type Comparison, type FindPlan, type FindWord } from './plan';
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
 
 /** An index, a relation and a term. */
@@ -54,7 +54,13 @@ export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
     case 'shelf':
       return shelfPlan(asked);
     case 'entry':
-      return datePlan(asked, DAY, (is, value) => ({ type: 'entry', which: where.which, is, value }));
+      return datePlan(asked, DAY, (is, value, to = '') => ({
+        type: 'entry',
+        which: where.which,
+        is,
+        value,
+        to,
+      }));
     case 'person':
       if (!isEqual(asked)) throw noRelation(asked, '=');
       return { type: 'person', name: named(asked) };
@@ -126,7 +132,7 @@ const DAY: DateForm = {
   called: 'date such as 2026-03 or 2026-03-04',
   isSpan: true,
 };
-type Compared = (is: Comparison | 'begins', value: string) => FindPlan;
+type Compared = (is: ValueTest, value: string, to?: string) => FindPlan;
 
 function datePlan(asked: AskedCondition, { form, called, isSpan }: DateForm, leaf: Compared): FindPlan {
   const date = (text: string): string => {
@@ -137,7 +143,7 @@ function datePlan(asked: AskedCondition, { form, called, isSpan }: DateForm, lea
     const [from = '', to = '', ...more] = plain(asked).split(/\s+/);
     if (to === '' || more.length)
       throw new Unanswerable(CODE.termForm, 'Type two of them behind “within”: "1990 1999".', asked.term);
-    return joinedPlans('and', [leaf('>=', date(from)), upTo(date(to), leaf)]);
+    return leaf('within', date(from), date(to) + LAST);
   }
   const is = comparison(asked);
   const value = date(plain(asked));
@@ -153,9 +159,7 @@ const compared = (is: Comparison, value: string, leaf: Compared): FindPlan =>
 function shelfPlan(asked: AskedCondition): FindPlan {
   const on =
     (column: 'call_number' | 'shelf_key'): Compared =>
-    (is, value) => ({
-      ...{ type: 'value', of: 'holding', column, is, value },
-    });
+    (is, value, to = '') => ({ type: 'value', of: 'holding', column, is, value, to });
   const place = (text: string): string => {
     const key = shelfPlaceOf(text);
     if (key === '') throw noTerm(asked);
@@ -169,7 +173,7 @@ function shelfPlan(asked: AskedCondition): FindPlan {
         'Type two call numbers with .. between: "630 .. 639".',
         asked.term,
       );
-    return joinedPlans('and', [on('shelf_key')('>=', place(from)), upTo(place(to), on('shelf_key'))]);
+    return on('shelf_key')('within', place(from), place(to) + LAST);
   }
   if (asked.by === '=' || asked.by === 'exact' || asked.by === 'any' || asked.by === 'all')
     return textPlan(asked, on('call_number'));
@@ -179,7 +183,7 @@ function shelfPlan(asked: AskedCondition): FindPlan {
 
 function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: AskedCondition): FindPlan {
   const { of, column } = where;
-  const leaf: Compared = (is, value) => ({ type: 'value', of, column, is, value });
+  const leaf: Compared = (is, value, to = '') => ({ type: 'value', of, column, is, value, to });
   if ('isDate' in where) return datePlan(asked, column === 'year' ? A_YEAR : DAY, leaf);
   return textPlan(asked, leaf);
 }
@@ -227,6 +231,7 @@ function wordsPlan(column: WordColumn | null, asked: AskedCondition): FindPlan {
       column: 'sort',
       is: '=',
       value: of.join(' '),
+      to: '',
     });
     // A title is filed without its initial article, which may be one or not.
     const bare = withoutArticle(words);

@@ -9,6 +9,9 @@ export interface FindWord {
 
 export type Comparison = '=' | '<' | '<=' | '>' | '>=';
 
+/** A comparison of a text, that it begins so, or that it is in a range. */
+export type ValueTest = Comparison | 'begins' | 'within';
+
 /** One condition, with its values as they are kept. */
 export type FindLeaf =
   | { readonly type: 'everything' }
@@ -26,8 +29,10 @@ export type FindLeaf =
       readonly type: 'value';
       readonly of: 'record' | 'holding' | 'copy';
       readonly column: ValueColumn | HoldingColumn | CopyColumn;
-      readonly is: Comparison | 'begins';
+      readonly is: ValueTest;
       readonly value: string;
+      /** The end of a range, itself in it; '' for any other test. */
+      readonly to: string;
     }
   | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
   | { readonly type: 'finding'; readonly rule: string }
@@ -39,8 +44,10 @@ export type FindLeaf =
   | {
       readonly type: 'entry';
       readonly which: EntryOf;
-      readonly is: Comparison | 'begins';
+      readonly is: ValueTest;
       readonly value: string;
+      /** The end of a range, itself in it; '' for any other test. */
+      readonly to: string;
     }
   /** The person of the last entry, by the whole name, in any case. */
   | { readonly type: 'person'; readonly name: string }

@@ -1,11 +1,4 @@
-import type {
-  CopyList,
-  JobState,
-  LookUp,
-  RecordDetail,
-  SearchAnswer,
-  SearchFacetCounts,
-} from '@osier/contract';
+import type { CopyList, FurtherCounts, JobState, LookUp, RecordDetail, SearchAnswer } from '@osier/contract';
 import { isFound, isPlan, narrowedQuery, planOfText, planOfTyped, type Findable } from '@osier/core/find';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
@@ -326,6 +319,19 @@ test.each([
   },
 );
 
+test.each(['asc', 'desc'])(
+  'by call number %sending a query names its order, with what has none at one end',
+  async (way) => {
+    const rows = await allFound(`cql.allRecords = 1 sortBy callnumber/sort.${way}ending`);
+    const of = new Map(
+      all.map((r) => [r.id, r.holdings.map((h) => h.shelf_key!).sort(byKey)[0] ?? '\u{10ffff}']),
+    );
+    const keys = rows.map((r) => of.get(r.id)!);
+    expect(new Set(rows.map((r) => r.id)).size).toBe(all.length);
+    expect(keys).toEqual([...keys].sort((a, b) => (way === 'asc' ? 1 : -1) * byKey(a, b)));
+  },
+);
+
 test('a query is ranked by its words, and sorted by the order that it names', async () => {
   const ranked = await search('willow and year > 1900');
   expect(ranked.body.sortedBy).toBe('relevance');
@@ -397,7 +403,7 @@ test.each(['willow', 'copies > 1 and year > 1990', ''])('all that “%s” finds
 test.each(['willow', 'copies > 1 and year > 1990'])(
   'what “%s” may be narrowed by finds as many as it says',
   async (q) => {
-    const { body } = await ask<SearchFacetCounts>('GET', `/records/facets?q=${encodeURIComponent(q)}`);
+    const { body } = await ask<FurtherCounts>('GET', `/records/further?q=${encodeURIComponent(q)}`);
     expect(body.further.map((f) => f.of)).toEqual([
       'year',
       'subject',

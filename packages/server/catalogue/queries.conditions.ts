@@ -110,11 +110,12 @@ export const namedOf = (
 /** A comparison of a column. */
 export function comparisonOf(
   at: string,
-  { is, value }: Pick<Extract<FindLeaf, { type: 'value' }>, 'is' | 'value'>,
+  { is, value, to }: Pick<Extract<FindLeaf, { type: 'value' }>, 'is' | 'value' | 'to'>,
   values: Values,
 ): string {
   // A value that is not there is no value: it is before none and behind none.
   if (is === 'begins') return `${at} >= ${values.add(value)} AND ${at} < ${values.add(`${value}\u{10ffff}`)}`;
+  if (is === 'within') return `${at} >= ${values.add(value)} AND ${at} <= ${values.add(to)}`;
   return is === '=' || is === '>' || is === '>='
     ? `${at} ${is} ${values.add(value)}`
     : `${at} ${is} ${values.add(value)} AND ${at} <> ''`;

@@ -19,23 +19,33 @@ export const countByYear = (store: Store, found: IdQuery, most: number): Promise
     { ...found.params, mostValues: most },
   );
 
-/** How many of them carry each heading of some kinds. */
-export const countByHeading = (
+const SUBJECTS = ['topic', 'place'];
+const NAMES = ['personal', 'corporate', 'meeting'];
+const ofKinds = (kinds: readonly string[]): string =>
+  kinds.map((k) => `(kind >= 'heading ${k} ' AND kind < 'heading ${k}!')`).join(' OR ');
+
+/** How many of them carry each heading: of subjects, and of names. */
+export async function countByHeading(
   store: Store,
   found: IdQuery,
-  kinds: readonly string[],
   most: number,
-): Promise<FacetValue[]> =>
-  store.rows<FacetValue>(
-    `SELECT CAST(h.id AS TEXT) AS term, h.text AS name, u.n FROM (
-        SELECT k.kind, k.key, COUNT(*) AS n FROM ${of(found)} CROSS JOIN record_keys k ON k.record = f.id
-         WHERE k.kind >= 'heading ' AND k.kind < 'heading!' AND substr(k.kind, 9, instr(substr(k.kind, 9), ' ') - 1) IN (:headingKinds)
-         GROUP BY 1, 2 ORDER BY 3 DESC LIMIT :mostValues) u
-       CROSS JOIN headings h ON h.kind = substr(u.kind, 9, instr(substr(u.kind, 9), ' ') - 1)
-         AND h.vocabulary = substr(u.kind, 10 + length(h.kind)) AND h.key = u.key AND h.merged_into IS NULL AND h.disputed = 0
-      ORDER BY u.n DESC, h.text`,
-    { ...found.params, headingKinds: kinds, mostValues: most },
+): Promise<{ readonly subjects: FacetValue[]; readonly names: FacetValue[] }> {
+  const top = (of: 'subjects' | 'names', kinds: readonly string[]) =>
+    `SELECT * FROM (SELECT '${of}' AS list, kind, key, n FROM carried WHERE ${ofKinds(kinds)} ORDER BY n DESC, key LIMIT :mostValues)`;
+  const rows = await store.rows<FacetValue & { list: 'subjects' | 'names' }>(
+    `WITH carried AS MATERIALIZED (SELECT k.kind, k.key, COUNT(*) AS n FROM ${of(found)} CROSS JOIN record_keys k ON k.record = f.id
+         AND k.kind >= 'heading ' AND k.kind < 'heading!' GROUP BY 1, 2),
+       best AS MATERIALIZED (SELECT list, key, n, substr(kind, 9, instr(substr(kind, 9), ' ') - 1) AS kind,
+         substr(kind, 9 + instr(substr(kind, 9), ' ')) AS vocabulary FROM (${top('subjects', SUBJECTS)} UNION ALL ${top('names', NAMES)}))
+     SELECT b.list, CAST(h.id AS TEXT) AS term, h.text AS name, b.n FROM best b
+       CROSS JOIN headings h ON h.vocabulary = b.vocabulary AND h.kind = b.kind AND h.key = b.key AND h.merged_into IS NULL AND h.disputed = 0
+      ORDER BY b.n DESC, h.text`,
+    { ...found.params, mostValues: most },
   );
+  const listed = (list: 'subjects' | 'names') =>
+    rows.filter((r) => r.list === list).map(({ term, name, n }) => ({ term, name, n }));
+  return { subjects: listed('subjects'), names: listed('names') };
+}
 
 /** How many of them have copies of each supplier. */
 export const countBySupplier = (store: Store, found: IdQuery, most: number): Promise<FacetValue[]> =>

@@ -1,5 +1,6 @@
 import type { RecordOrder, RecordRow } from '@osier/contract';
 import type { Ordering } from '@osier/core/find';
+import type { Params } from '../store/database';
 import type { Store } from '../store/store';
 import { facetConditions, withWords, type IdQuery, type SearchFacets } from './queries.found';
 import { wordRanking, type Ranking } from './ranking';
@@ -150,7 +151,7 @@ export async function pageInOrder(
   const conditions = `${facetConditions(page.facets)}${among}`;
   const params = { ...found.params, ...page.facets, number, text, id, atMost: page.atMost };
   const walk = isAll ? WALKS[by] : undefined;
-  if (walk) return store.rows<PlacedRow>(walk(than, direction, conditions), params);
+  if (walk) return walked(store, walk(than, direction, conditions), params, page.atMost);
   const of = ORDERS[by];
   const from = isAll ? 'record_rows r' : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
   const columns = [of.number, of.text, 'r.id'].filter((c) => c !== '0' && c !== "''");
@@ -163,7 +164,21 @@ export async function pageInOrder(
   );
 }
 
-type Walk = (than: '<' | '>', direction: 'ASC' | 'DESC', conditions: string) => string;
+/** The rows of the parts of a walk, one part after the other, until the page is full. */
+async function walked(
+  store: Store,
+  parts: readonly string[],
+  params: Params,
+  atMost: number,
+): Promise<PlacedRow[]> {
+  const rows: PlacedRow[] = [];
+  for (const part of parts)
+    if (rows.length < atMost)
+      rows.push(...(await store.rows<PlacedRow>(part, { ...params, atMost: atMost - rows.length })));
+  return rows;
+}
+
+type Walk = (than: '<' | '>', direction: 'ASC' | 'DESC', conditions: string) => readonly string[];
 /** Orders that are kept beside the records, walked along where they are. */
 const WALKS: Partial<Record<RecordOrder, Walk>> = {
   callnumber: (than, direction, conditions) => {
@@ -174,14 +189,14 @@ const WALKS: Partial<Record<RecordOrder, Walk>> = {
     const others = `SELECT r.id, 0 AS rank, '${LATEST}' AS sort FROM record_rows r
       WHERE ('${LATEST}', r.id) ${than} (:text, :id) AND ${conditions} AND NOT EXISTS (SELECT 1 FROM holdings o WHERE o.record = r.id)
       ORDER BY r.id ${direction} LIMIT :atMost`;
-    return `SELECT id, rank, sort FROM (SELECT * FROM (${shelved}) UNION ALL SELECT * FROM (${others}))
-      ORDER BY sort ${direction}, id ${direction} LIMIT :atMost`;
+    return direction === 'ASC' ? [shelved, others] : [others, shelved];
   },
-  changed: (than, direction, conditions) =>
+  changed: (than, direction, conditions) => [
     `SELECT r.id, w.entry AS rank, '' AS sort FROM daybook_objects w CROSS JOIN record_rows r ON r.id = w.object
       WHERE w.kind = 'record' AND (w.entry, w.object) ${than} (:number, :id) AND ${conditions}
         AND NOT EXISTS (SELECT 1 FROM daybook_objects o WHERE o.kind = 'record' AND o.object = w.object AND o.entry > w.entry)
       ORDER BY w.entry ${direction}, w.object ${direction} LIMIT :atMost`,
+  ],
 };
 
 /** What a list shows of some records, in their order. */

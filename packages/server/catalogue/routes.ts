@@ -9,6 +9,7 @@ import { complete } from './complete';
 import { beginCleanRecords, reviewCleanRecords } from './clean';
 import { alikeGroups, keepRecordsApart, mergeRecords, reviewMergeRecords } from './merge-records';
 import { exportFound } from './export-found';
+import { furtherCounts } from './further';
 import { makeBrief, makeRecord } from './make-record';
 import { sendRecord } from './record-file';
 import { removeRecord } from './remove-record';
@@ -19,7 +20,7 @@ import { suggest } from './suggest';
 import { lookUp, search, searchFacets } from './search';
 
 /** A search as it stands behind a path. */
-const searchOf = (query: EndpointQuery<typeof api.records.exportFound>): SearchBody => ({
+const searchOf = (query: Partial<EndpointQuery<typeof api.records.exportFound>>): SearchBody => ({
   q: query.q ?? '',
   language: query.language,
   branch: query.branch,
@@ -37,19 +38,9 @@ export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.search, ({ query, left }) =>
     search(services, { ...searchOf(query), sort: query.sort }, query.after, left()),
   ),
-  route(api.records.facets, ({ query, left }) =>
-    searchFacets(
-      patiently(services),
-      {
-        q: query.q ?? '',
-        pile: query.pile || undefined,
-        delivery: query.delivery || undefined,
-        status: query.status,
-        type: query.type || undefined,
-        suppressed: query.suppressed,
-      },
-      left(),
-    ),
+  route(api.records.facets, ({ query, left }) => searchFacets(patiently(services), searchOf(query), left())),
+  route(api.records.further, ({ query, left }) =>
+    furtherCounts(patiently(services), searchOf(query), left()),
   ),
   route(api.records.exportFound, ({ query, res, left }) =>
     exportFound(services, searchOf(query), query.as ?? 'csv', query.holdings ?? 'within', res, left()),

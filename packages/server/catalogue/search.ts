@@ -10,13 +10,6 @@ import { scannedCodes } from '../copies/scanned';
 import { cursorOf, placeIn } from '../http/cursor';
 import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
-import {
-  countByDelivery,
-  countByHeading,
-  countByPerson,
-  countBySupplier,
-  countByYear,
-} from './queries.facets';
 import { countsOfFacet } from '../projections/record-rows';
 import { foundBy, type FoundRecords, type SearchPlace } from './found';
 import { meantBy } from './meant';
@@ -28,7 +21,6 @@ import {
   countFound,
   countUpTo,
   firstOf,
-  type IdQuery,
   type SearchFacets,
 } from './queries.found';
 import {
@@ -119,7 +111,6 @@ export async function searchFacets(
       material: first(await countsOfFacet(store, 'material')),
       branch: first(await countsOfFacet(store, 'branch')),
       finding: all(await countsOfFindings(store)),
-      further: [],
       covers: null,
     };
   const isMany = (await countAtMost(store, found, MOST_RANKED)) > MOST_RANKED;
@@ -134,26 +125,8 @@ export async function searchFacets(
     material: tally(kinds.map((k) => [k.material, k.n])),
     branch: all(branches),
     finding: all(findings),
-    further: await furtherOf(store, counted),
     covers: isMany ? MOST_RANKED : null,
   };
-}
-
-/** By what a search may be narrowed as a query. A facet of one value narrows nothing. */
-async function furtherOf(store: Store, found: IdQuery): Promise<SearchFacetCounts['further']> {
-  const counts = [
-    ['year', 'year', await countByYear(store, found, FACET_VALUES)],
-    ['subject', 'heading', await countByHeading(store, found, ['topic', 'place'], FACET_VALUES)],
-    [
-      'name',
-      'heading',
-      await countByHeading(store, found, ['personal', 'corporate', 'meeting'], FACET_VALUES),
-    ],
-    ['supplier', 'supplier', await countBySupplier(store, found, FACET_VALUES)],
-    ['delivery', 'delivery', await countByDelivery(store, found, FACET_VALUES)],
-    ['changedby', 'changedby', await countByPerson(store, found, FACET_VALUES)],
-  ] as const;
-  return counts.map(([of, index, values]) => ({ of, index, values }));
 }
 
 const all = (counts: readonly { value: string; n: number }[]): Record<string, number> =>

@@ -180,8 +180,7 @@ export default function Catalogue() {
                 }
               />
               <FoundTools
-                q={q}
-                branch={branch}
+                search={search}
                 first={first}
                 facetCounts={facetCounts}
                 isNarrowed={narrowed}

@@ -1,4 +1,4 @@
-import type { SearchAnswer, SearchFacetCounts } from '@osier/contract';
+import type { SearchAnswer, SearchBody, SearchFacetCounts } from '@osier/contract';
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { FoundMenu } from './FoundMenu';
@@ -7,15 +7,13 @@ import { catalogueWords as wording } from './words';
 
 /** Below the facets of a search: what narrows it further, a file of it, saving it, and the way back to all records. */
 export function FoundTools({
-  q,
-  branch,
+  search,
   first,
   facetCounts,
   isNarrowed,
   onSearch,
 }: {
-  q: string;
-  branch: string | undefined;
+  search: Omit<SearchBody, 'records'>;
   first: SearchAnswer | undefined;
   facetCounts: SearchFacetCounts | undefined;
   isNarrowed: boolean;
@@ -24,9 +22,9 @@ export function FoundTools({
   const navigate = useNavigate();
   return (
     <>
-      {facetCounts ? <NarrowMenu q={q} further={facetCounts.further} onSearch={onSearch} /> : null}
-      {first && first.total > 0 ? <FoundMenu branch={branch} isNarrowed={isNarrowed} /> : null}
-      {q || first?.within ? (
+      {first && first.total > 1 && isNarrowed ? <NarrowMenu search={search} onSearch={onSearch} /> : null}
+      {first && first.total > 0 ? <FoundMenu branch={search.branch} isNarrowed={isNarrowed} /> : null}
+      {search.q || first?.within ? (
         <Button size="small" onClick={() => void navigate('/catalogue')}>
           {wording.showAll}
         </Button>

@@ -1,28 +1,31 @@
 import { FilterOutlined } from '@ant-design/icons';
-import type { SearchFacetCounts } from '@osier/contract';
+import { api, type FurtherCounts, type SearchBody } from '@osier/contract';
 import { narrowedQuery } from '@osier/core/find';
 import { Button, Popover } from 'antd';
 import { useState } from 'react';
+import { useApi } from '../../api/queries';
 import { Facets } from '../../parts/Facets';
 import { useSetUp } from '../setup/use-set-up';
 import { catalogueWords as wording } from './words';
 
-type Further = SearchFacetCounts['further'];
+type Further = FurtherCounts['further'];
 
 /** By what a search can be narrowed further: each choice adds a condition to the query, which is shown and can be edited. */
 export function NarrowMenu({
-  q,
-  further,
+  search,
   onSearch,
 }: {
-  q: string;
-  further: Further;
+  search: Omit<SearchBody, 'records'>;
   onSearch: (q: string) => void;
 }) {
   const [isOpen, setOpen] = useState(false);
+  const { q, pile, delivery, status, type, suppressed } = search;
+  const { data, error } = useApi(
+    api.records.further,
+    isOpen ? { query: { q, pile, delivery, status, type, suppressed } } : null,
+  );
   const suppliers = useSetUp()?.lists.value.suppliers ?? [];
-  const shown = further.filter((f) => f.values.length > 0);
-  if (shown.length === 0) return null;
+  const shown = (data?.further ?? []).filter((f) => f.values.length > 0);
   const nameOf = (of: Further[number]['of'], name: string) =>
     of === 'supplier' ? (suppliers.find((s) => s.code === name)?.name ?? name) : name;
   const choose =
@@ -40,6 +43,11 @@ export function NarrowMenu({
       onOpenChange={setOpen}
       content={
         <div className="narrow-menu">
+          {error ? <p role="alert">{error.message}</p> : null}
+          {data ? null : <p className="faded">{wording.counting}</p>}
+          {data?.covers ? (
+            <p className="faded">{wording.countedInTheFirst(data.covers.toLocaleString('en-GB'))}</p>
+          ) : null}
           {shown.map((f) => (
             <div key={f.of} className="facet-line">
               <Facets

@@ -60,6 +60,7 @@ export const catalogueWords = {
   myRecentWork: 'My recent work',
   // NarrowMenu
   narrow: 'Narrow by…',
+  counting: 'Counting…',
   narrowBy: {
     year: 'Year',
     subject: 'Subject',
