@@ -119,9 +119,9 @@ function hasWords(
   marc: MarcRecord,
   { column, how, words, isFirst }: Extract<FindLeaf, { type: 'words' }>,
 ): boolean {
-  const texts = RECORD_WORDS.filter((p) => column === null || p.name === column).map((point) =>
-    wordsAt(point, marc).split(' ').filter(Boolean),
-  );
+  const texts = RECORD_WORDS.filter(
+    (p) => column === null || p.name === column || (column === 'public' && p.name !== 'local'),
+  ).map((point) => wordsAt(point, marc).split(' ').filter(Boolean));
   const fits = (word: string | undefined, asked: { text: string; isBeginning: boolean }) =>
     word !== undefined && (asked.isBeginning ? word.startsWith(asked.text) : word === asked.text);
   if (how === 'phrase')

@@ -15,6 +15,8 @@ import {
 
 /** Columns of words that are searched by themselves. */
 export type WordColumn = 'title' | 'name' | 'subject' | 'series' | 'publisher' | 'place' | 'note' | 'local';
+/** Where words are searched: a column, all but what is local (`public`), or all. */
+export type WordsAt = WordColumn | 'public' | null;
 /** Keys that are searched as a whole. */
 export type KeyPoint = 'isbn' | 'issn' | 'lccn' | 'control';
 /** Columns of a record, of its holdings and of its copies. */
@@ -28,7 +30,7 @@ export type EntryOf = 'first' | 'last';
 /** What is found by an index, and where it is. */
 export type FindWhere =
   /** Words of one column, or of all. */
-  | { readonly as: 'words'; readonly column: WordColumn | null }
+  | { readonly as: 'words'; readonly column: WordsAt }
   | { readonly as: 'key'; readonly point: KeyPoint }
   | { readonly as: 'value'; readonly of: 'record'; readonly column: ValueColumn; readonly isDate?: true }
   | { readonly as: 'value'; readonly of: 'holding'; readonly column: HoldingColumn }

@@ -1,6 +1,6 @@
 import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
-import type { FindWhere, KeyPoint, WordColumn } from './indexes';
+import type { FindWhere, KeyPoint, WordsAt } from './indexes';
 import { shelfPlaceOf } from '../callnumbers';
 import { withoutArticle } from './initial-article';
 import { joinedPlans, type ValueTest, type Comparison, type FindPlan, type FindWord } from './plan';
@@ -220,7 +220,7 @@ const tooManyWords = (n: number): Unanswerable =>
     String(n),
   );
 
-function wordsPlan(column: WordColumn | null, asked: AskedCondition): FindPlan {
+function wordsPlan(column: WordsAt, asked: AskedCondition): FindPlan {
   const { by, term } = asked;
   if (by === 'exact' && column === 'title') {
     const words = foldedWords(plain(asked));

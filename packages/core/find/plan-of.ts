@@ -1,6 +1,6 @@
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
 import { foldedWords } from '../text';
-import { FIND_INDEXES, indexNamed } from './indexes';
+import { FIND_INDEXES, indexNamed, type FindWhere } from './indexes';
 import { leafPlan, type AskedCondition } from './leaf-plan';
 import { orderOf } from './order-of';
 import { joinedPlans, type FindPlan, type FindProblem } from './plan';
@@ -128,8 +128,11 @@ function clausePlan(clause: CqlClause, { prefixes, isForOthers }: Scope): FindPl
     throw new Unanswerable(CODE.modifier, `“/${modifier.name}” is not understood here.`, modifier.name);
   const by = relation === null ? 'all' : relation.name.toLowerCase().replace(/^cql\./, '');
   const asked: AskedCondition = { index: named.name, by: by === '==' ? 'exact' : by, term };
-  if (asked.by === '<>') return { type: 'not', of: leafPlan(named.where, { ...asked, by: '=' }) };
-  return leafPlan(named.where, asked);
+  const { where: of } = named;
+  const where: FindWhere =
+    isForOthers && of.as === 'words' && of.column === null ? { as: 'words', column: 'public' } : of;
+  if (asked.by === '<>') return { type: 'not', of: leafPlan(where, { ...asked, by: '=' }) };
+  return leafPlan(where, asked);
 }
 
 /** The name of an index with the context set that its prefix stands for in this part of the query. */

@@ -1,4 +1,4 @@
-import type { CopyColumn, EntryOf, HoldingColumn, KeyPoint, ValueColumn, WordColumn } from './indexes';
+import type { CopyColumn, EntryOf, HoldingColumn, KeyPoint, ValueColumn, WordsAt } from './indexes';
 
 /** A word that is looked for, folded. */
 export interface FindWord {
@@ -18,7 +18,7 @@ export type FindLeaf =
   | {
       readonly type: 'words';
       /** Null for any of them: all or any of the words may be in different ones, a phrase is within one. */
-      readonly column: WordColumn | null;
+      readonly column: WordsAt;
       readonly how: 'all' | 'any' | 'phrase';
       readonly words: readonly FindWord[];
       /** A phrase with which the text begins. */

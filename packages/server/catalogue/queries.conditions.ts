@@ -155,6 +155,7 @@ function leafMatch({ column, how, words, isFirst }: Words): string {
     how === 'phrase'
       ? `${isFirst ? '^ ' : ''}${words.map((w) => `"${w.text}"`).join(' + ')}${words.at(-1)!.isBeginning ? ' *' : ''}`
       : `(${words.map(termOf).join(how === 'all' ? ' AND ' : ' OR ')})`;
+  if (column === 'public') return `- local : ${match}`;
   return column === null ? match : `${column} : ${match}`;
 }
 
@@ -162,7 +163,7 @@ function leafMatch({ column, how, words, isFirst }: Words): string {
 export function rankedIn(column: string, plan: FindPlan): string | null {
   switch (plan.type) {
     case 'words':
-      return plan.column === null || plan.column === column
+      return plan.column === null || plan.column === 'public' || plan.column === column
         ? `${column} : (${plan.words.map(termOf).join(plan.how === 'any' ? ' OR ' : ' AND ')})`
         : null;
     case 'and': {

@@ -132,6 +132,13 @@ const ORDERS: Readonly<Record<RecordOrder, Order>> = {
   },
 };
 
+/** An order of records (`r`), in SQL. */
+export function orderedBy({ by, descends }: Ordering): string {
+  const { text, number } = ORDERS[by];
+  const columns = [number, text, 'r.id'].filter((c) => c !== '0' && c !== "''");
+  return columns.map((c) => `${c} ${descends ? 'DESC' : 'ASC'}`).join(', ');
+}
+
 /** Records in an order. A query that gives few is sorted; one that gives many, or all, is walked along the order. */
 export async function pageInOrder(
   store: Store,

@@ -31,6 +31,6 @@ function columnsOf(plan: FindPlan): Set<WordColumn> {
   for (let p = left.pop(); p; p = left.pop())
     if (p.type === 'and' || p.type === 'or') left.push(...p.of);
     else if (p.type === 'not') left.push(p.of);
-    else if (p.type === 'words' && p.column !== null) columns.add(p.column);
+    else if (p.type === 'words' && p.column !== null) columns.add(p.column === 'public' ? 'local' : p.column);
   return columns;
 }

@@ -1,5 +1,7 @@
+import type { Ordering } from '@osier/core/find';
 import type { ScanTerm } from '@osier/core/sru';
 import type { IdQuery } from '../catalogue/queries.found';
+import { orderedBy } from '../catalogue/queries.pages';
 import type { Store } from '../store/store';
 
 /** Records that a search is counted up to. */
@@ -12,19 +14,18 @@ export const countForOthers = async (store: Store, { sql, params }: IdQuery): Pr
     { ...params },
   ))!.n;
 
-/** The numbers of some of the records that a query gives, in their order. */
+/** The numbers of some of the records that a query gives, in the order that it asks for, else in their own. */
 export const pageForOthers = async (
   store: Store,
   { sql, params }: IdQuery,
-  skip: number,
-  atMost: number,
+  order: Ordering | null,
+  { skip, atMost }: { readonly skip: number; readonly atMost: number },
 ): Promise<number[]> =>
   (
-    await store.rows<{ id: number }>(`SELECT id FROM (${sql}) ORDER BY id LIMIT :atMost OFFSET :skip`, {
-      ...params,
-      atMost,
-      skip,
-    })
+    await store.rows<{ id: number }>(
+      `SELECT r.id FROM (${sql}) f CROSS JOIN record_rows r ON r.id = f.id ORDER BY ${order ? orderedBy(order) : 'r.id'} LIMIT :atMost OFFSET :skip`,
+      { ...params, atMost, skip },
+    )
   ).map((r) => r.id);
 
 /** Lists of terms by where they are kept: as they are filed, and how they are shown. */

@@ -1,5 +1,5 @@
 import type { HouseBody, NeighbourTrial } from '@osier/contract';
-import { briefOf, isbns } from '@osier/core/access';
+import { briefOf, isbns, yearOf } from '@osier/core/access';
 import type { MarcRecord } from '@osier/core/marc';
 import { NEW_NEIGHBOUR, readExplain, readSruAnswer } from '@osier/core/neighbours';
 import { execFile } from 'node:child_process';
@@ -64,6 +64,18 @@ test('nobody is answered until the head says so, and nobody has to sign in then'
   expect(explained!.schemas.map((s) => s.name)).toEqual(['marcxml', 'dc']);
 });
 
+test('a search is sorted as its query asks, over pages', async () => {
+  const years: string[] = [];
+  for (const startRecord of ['1', '5', '9']) {
+    const page = await search('willow sortBy dc.date/sort.descending', { maximumRecords: '4', startRecord });
+    expect(page.records).toHaveLength(4);
+    years.push(...page.records.map((r) => yearOf(r.record!)));
+  }
+  expect(new Set(years).size).toBeGreaterThan(3);
+  expect(years).toEqual([...years].sort().reverse());
+  expect((await search('willow sortBy colour')).diagnostics).toMatchObject([{ code: '80' }]);
+});
+
 test('a search gives records as MARCXML and as Dublin Core, page by page, without local fields', async () => {
   const first = await search('title any "willow reed" and language = eng', { maximumRecords: '5' });
   expect(first).toMatchObject({ problem: null, diagnostics: [], told: [] });
@@ -107,6 +119,9 @@ test('a search gives records as MARCXML and as Dublin Core, page by page, withou
   expect(
     (await search(`rec.identifier = ${ids[0]}`)).records[0]!.record!.fields.some((f) => f.tag === '590'),
   ).toBe(false);
+  // Nor can it be asked for.
+  expect((await search('"ask nell"')).count).toBe(0);
+  expect((await search('local = nell')).diagnostics).toMatchObject([{ code: '16' }]);
 });
 
 test('what is suppressed is never shown, whatever is asked', async () => {

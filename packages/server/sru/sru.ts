@@ -1,4 +1,12 @@
-import { isPlan, indexNamed, planOf, type FindPlan, type FindProblem } from '@osier/core/find';
+import {
+  isPlan,
+  indexNamed,
+  orderOf,
+  planOf,
+  type FindPlan,
+  type FindProblem,
+  type Ordering,
+} from '@osier/core/find';
 import { isProtected } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { isCql, parseCql } from '@osier/core/query';
@@ -61,13 +69,16 @@ const diagnosticOf = ({ code, problem, details }: FindProblem): Diagnostic => ({
   details,
 });
 
-/** What a query asks, without what the public does not see. */
-function planFor(query: string): FindPlan | Diagnostic {
+/** What a query asks, without what the public does not see, and in what order. */
+function planFor(query: string): { readonly plan: FindPlan; readonly order: Ordering | null } | Diagnostic {
   const read = parseCql(query);
   if (!isCql(read)) return { code: 10, message: read.problem, details: `character ${read.at + 1}` };
   const plan = planOf(read, true);
   if (!isPlan(plan)) return diagnosticOf(plan);
-  return { type: 'and', of: [plan, { type: 'not', of: { type: 'flag', flag: 'suppressed' } }] };
+  return {
+    plan: { type: 'and', of: [plan, { type: 'not', of: { type: 'flag', flag: 'suppressed' } }] },
+    order: orderOf(read.sort),
+  };
 }
 
 async function retrieve(
@@ -75,9 +86,9 @@ async function retrieve(
   asked: Extract<SruAsked, { operation: 'searchRetrieve' }>,
 ): Promise<string> {
   const { version, start, most, schema, packing } = asked;
-  const plan = planFor(asked.query);
-  if ('code' in plan) return searchRefused(version, plan);
-  const found = await searchable(store, plan);
+  const wanted = planFor(asked.query);
+  if ('code' in wanted) return searchRefused(version, wanted);
+  const found = await searchable(store, wanted.plan);
   const counted = await countForOthers(store, found);
   const count = Math.min(counted, MOST_COUNTED);
   const diagnostics: Diagnostic[] =
@@ -95,7 +106,8 @@ async function retrieve(
       ...{ count, records: [], start, schema, packing },
       diagnostics: [{ code: 61, message: 'There are fewer records.', details: String(start) }],
     });
-  const ids = most === 0 ? [] : await pageForOthers(store, found, start - 1, most);
+  const ids =
+    most === 0 ? [] : await pageForOthers(store, found, wanted.order, { skip: start - 1, atMost: most });
   const { value: house } = await store.house();
   const held = new Map(
     (await store.readMany('record', ids)).map((r): [number, MarcRecord] => [r.id, r.value]),
