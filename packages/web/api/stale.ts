@@ -8,6 +8,10 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/daybook', 'any'],
   ['/disputed', 'any'],
   ['/records', ['record', 'suppressed', 'holding', 'copy', 'heading', 'piled']],
+  ['/browse', ['record', 'heading', 'holding', 'copy']],
+  ['/searches', ['savedsearch']],
+  // How much a search finds may be changed by anything.
+  ['/searches/counted', 'any'],
   ['/web-links', ['record']],
   ['/headings', ['heading', 'distinct', 'record']],
   ['/deliveries', ['delivery', 'incoming', 'fields']],

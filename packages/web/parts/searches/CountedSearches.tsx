@@ -1,13 +1,17 @@
 import { api } from '@osier/contract';
 import { Link } from 'react-router';
-import { useApi } from '../../api/queries';
+import { useCalmApi } from '../../api/queries';
 import { OverviewSection } from '../Overview';
 import { addressOfSearch } from './search-address';
 import { searchWords as wording } from './words';
 
+/** Each of them is a search: others’ work does not have them counted again at once. */
+const pause = () => 30_000;
+const NOWHERE = {};
+
 /** The saved searches that Today shows, with how much each finds. Nothing where there are none. */
 export function CountedSearches() {
-  const { data = [] } = useApi(api.searches.counted);
+  const { data = [] } = useCalmApi(api.searches.counted, NOWHERE, pause);
   if (data.length === 0) return null;
   return (
     <OverviewSection title={wording.savedSearches}>
