@@ -2,7 +2,7 @@ import type { CopyList, FurtherCounts, JobState, LookUp, RecordDetail, SearchAns
 import { isFound, isPlan, narrowedQuery, planOfText, planOfTyped, type Findable } from '@osier/core/find';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
-import { briefOf, columnAt, FILING_TITLE, SERIES, YEAR } from '@osier/core/access';
+import { briefOf, columnAt, FILING_TITLE, SERIES, TITLE_WORDS, wordsAt, YEAR } from '@osier/core/access';
 import { byKey } from '@osier/core/callnumbers';
 import { headingIdentity, headingsOf, identityOf } from '@osier/core/headings';
 import { recordReader } from '@osier/core/marc';
@@ -343,6 +343,29 @@ test('a query is ranked by its words, and sorted by the order that it names', as
   expect(years).toEqual([...years].sort().reverse());
   expect(new Set(years).size).toBeGreaterThan(1);
 });
+
+test.each(['willow', 'a', 'the willow', 'willow basket', 'title = willow', 'willow not title = basket'])(
+  '“%s”: the title itself, titles that begin so, then titles, names and subjects; each once, to the last page',
+  async (q) => {
+    const rows = await allFound(q);
+    const plan = planOfTyped(q);
+    if (!isPlan(plan)) throw new Error(plan.problem);
+    const found = all.filter((r) => isFound(r, plan)).map((r) => r.id);
+    expect(rows.map((r) => r.id).sort((a, b) => a - b)).toEqual(found);
+    const of = new Map(all.map((r) => [r.id, columnAt(FILING_TITLE, r.marc)]));
+    const words = foldedWords(q.replace(/^title = | not .*$/g, '')).join(' ');
+    const marcs = new Map(all.map((r) => [r.id, r.marc]));
+    const begins = (id: number) =>
+      [words, words.replace(/^the /, '')].some((w) => of.get(id)!.startsWith(w.length > 1 ? w : `${w} `));
+    const isOpen = (w: string) => w.length > 1 && !q.includes('=');
+    const inTitle = (id: number) => {
+      const title = wordsAt(TITLE_WORDS, marcs.get(id)!).split(' ');
+      return words.split(' ').every((w) => title.some((t) => (isOpen(w) ? t.startsWith(w) : t === w)));
+    };
+    const rank = rows.map((r) => (begins(r.id) ? 0 : inTitle(r.id) ? 1 : 2));
+    expect(rank).toEqual([...rank].sort());
+  },
+);
 
 test('copies are found by the same language: what is asked of copies is asked of each', async () => {
   const copies = all.flatMap((r) => r.copies.map((c) => ({ record: r, copy: c })));

@@ -28,7 +28,7 @@ export async function countAtMost(store: Store, found: IdQuery, most: number): P
 
 /**
  * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, and last the
- * others; within a rank by title. The first `MOST_RANKED` are covered.
+ * others; within a rank by title. Of more than `MOST_RANKED` the titles that begin so are covered, and of the others the first `MOST_RANKED`.
  */
 export async function pageRanked(
   store: Store,
@@ -38,16 +38,24 @@ export async function pageRanked(
 ): Promise<PlacedRow[]> {
   // What has the word in its title comes before all else; where that fills the page, nothing else is looked for. Several words
   // seldom stand all in the title.
-  const inTitles = ranking.isOneWord ? await placedIn(store, found, ranking, page, ranking.inTitles) : [];
-  return inTitles.length >= page.atMost ? inTitles : placedIn(store, found, ranking, page);
+  for (const upTo of ranking.isOneWord ? [0, 1] : []) {
+    const rows = await placedIn(store, found, ranking, page, upTo);
+    if (rows.length >= page.atMost) return rows;
+  }
+  return placedIn(store, found, ranking, page);
 }
 
 /** Records that have words in their title, in the same order; the first `atMost`. */
-export const bestTitles = (store: Store, words: readonly string[], atMost: number): Promise<PlacedRow[]> => {
+export async function bestTitles(
+  store: Store,
+  words: readonly string[],
+  atMost: number,
+): Promise<PlacedRow[]> {
   const ranking = wordRanking(words);
   const page = { facets: {}, after: null, atMost, isMany: true, isPlaced: false };
-  return placedIn(store, withWords(words), ranking, page, ranking.inTitles);
-};
+  const begin = await placedIn(store, withWords(words), ranking, page, 0);
+  return begin.length >= atMost ? begin : placedIn(store, withWords(words), ranking, page, 1);
+}
 
 /** Which page of a search, and what narrows it. */
 export interface OrderedPage {
@@ -62,45 +70,79 @@ export interface RankedPage extends OrderedPage {
   readonly isPlaced: boolean;
 }
 
-/** The same by the first `upTo` tiers and no others; by all of them, and what is in none, where nothing is said. */
-function placedIn(
+/** The same by titles that begin so and the first `upTo` tiers, and no others; by all of them, and what is in none, where nothing is said. */
+async function placedIn(
   store: Store,
   found: IdQuery,
   ranking: Ranking,
   page: RankedPage,
   upTo?: number,
 ): Promise<PlacedRow[]> {
-  const { match, exact } = ranking;
+  const { match, begins, exact } = ranking;
   const isByWords = match !== null && !page.isPlaced;
   const tiers = ranking.tiers.slice(0, upTo);
   const isNarrowed = Object.values(page.facets).some(Boolean);
   const facets = isNarrowed ? ` AND ${facetConditions(page.facets)}` : '';
   const rows = isNarrowed ? ' CROSS JOIN record_rows r ON r.id = w.rowid' : '';
-  const hits = tiers.map(
-    (_, i) =>
-      `SELECT w.rowid AS id, ${i + 1} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :tier${i}${facets}${
-        isByWords ? '' : ` AND w.rowid IN (SELECT id FROM (${found.sql}))`
-      }`,
-  );
-  const others = isByWords
-    ? `SELECT w.rowid AS id, ${tiers.length + 1} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :others${facets}`
-    : `SELECT w.id, ${tiers.length + 1} AS rank FROM (${found.sql}) w${rows.replace('w.rowid', 'w.id')} WHERE 1${facets}`;
+  const isCut = isByWords && page.isMany && !isNarrowed && (tiers.length > 0 || upTo === undefined);
+  const last = isCut ? await lastRanked(store, match) : null;
+  const covered = last === null ? '' : ' AND w.rowid <= :lastRanked';
+  const among = (id: string) => ` AND ${id} IN (SELECT id FROM (${found.sql}))`;
+  const parts = [
+    ...begins.map(
+      (range, i) =>
+        `SELECT r.id, 1 AS rank FROM record_rows r WHERE r.sort >= :from${i} AND r.sort < :to${i}${facets}${
+          // Of many it is not asked again whether a title that begins with the words has them.
+          isByWords && page.isMany && !range.isWider ? '' : among('r.id')
+        }`,
+    ),
+    ...tiers.map(
+      (_, i) =>
+        `SELECT w.rowid AS id, ${i + 2} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :tier${i}${covered}${facets}${
+          isByWords ? '' : among('w.rowid')
+        }`,
+    ),
+  ];
+  const rest = tiers.length + 2;
+  if (upTo === undefined)
+    parts.push(
+      isByWords
+        ? `SELECT w.rowid AS id, ${rest} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :others${covered}${facets}`
+        : `SELECT w.id, ${rest} AS rank FROM (${found.sql}) w${rows.replace('w.rowid', 'w.id')} WHERE 1${facets}`,
+    );
+  if (parts.length === 0) return [];
   const [rank, sort, id] = page.after ?? [-1, '', 0];
   return store.rows<PlacedRow>(
-    `WITH covered AS (SELECT id, rank FROM (${[...hits, ...(upTo === undefined ? [others] : [])].join(' UNION ALL ')}) LIMIT :most),
+    `WITH covered AS (SELECT id, rank FROM (${parts.join(' UNION ALL ')}) LIMIT :most),
       hits AS (SELECT id, MIN(rank) AS rank FROM covered GROUP BY id),
       found AS (SELECT r.id, r.sort, CASE WHEN r.sort IN (SELECT value FROM json_each(:exact)) THEN 0 ELSE h.rank END AS rank
         FROM hits h CROSS JOIN record_rows r ON r.id = h.id)
      SELECT id, rank, sort FROM found WHERE (rank, sort, id) > (:rank, :sort, :id) ORDER BY rank, sort, id LIMIT :atMost`,
     {
+      ...found.params,
       ...Object.fromEntries(tiers.map((tier, i) => [`tier${i}`, tier])),
-      ...{ ...(!isByWords && found.params), ...page.facets, rank, sort, id, atMost: page.atMost },
-      // A record may come at every rank; where there are few, all of them are covered.
-      ...{ others: match, most: page.isMany ? MOST_RANKED : -1 },
+      ...Object.fromEntries(
+        begins.flatMap(({ from, to }, i) => [
+          [`from${i}`, from],
+          [`to${i}`, to],
+        ]),
+      ),
+      ...{ ...page.facets, rank, sort, id, atMost: page.atMost, lastRanked: last },
+      // A record may come at every rank; where there are few, or the range of them is cut, all of them are covered.
+      ...{ others: match, most: page.isMany && !isCut ? MOST_RANKED : -1 },
       exact: JSON.stringify(exact),
     },
   );
 }
+
+/** The number of the last record that is ranked of more than can be; null where there are not so many. */
+const lastRanked = async (store: Store, match: string): Promise<number | null> =>
+  (
+    await store.row<{ id: number }>(
+      'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match LIMIT 1 OFFSET :skip',
+      { match, skip: MOST_RANKED - 1 },
+    )
+  )?.id ?? null;
 
 /** How each order begins where nothing else is said. */
 export const firstOrdering = (by: RecordOrder): Ordering => ({
