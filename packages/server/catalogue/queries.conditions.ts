@@ -43,7 +43,7 @@ export function conditionOf(plan: FindPlan, values: Values, of: FoundKind = 'rec
     case 'everything':
       return '1';
     case 'count':
-      return `(SELECT COUNT(*) FROM ${TABLE[plan.of]} x WHERE x.record = ${record}) ${plan.is} ${values.add(plan.n)}`;
+      return countCondition(plan, values, record);
     case 'value':
       return valueCondition(plan, values, of);
     case 'finding':
@@ -72,6 +72,19 @@ export function conditionOf(plan: FindPlan, values: Values, of: FoundKind = 'rec
     case 'words':
       throw new Error('Words are looked for in the full-text index.');
   }
+}
+
+/** How many copies or holdings a record has; whether it has any is told by the first of them. */
+function countCondition(
+  { of, is, n }: Extract<FindLeaf, { type: 'count' }>,
+  values: Values,
+  record: string,
+): string {
+  const those = `FROM ${TABLE[of]} x WHERE x.record = ${record}`;
+  if ((is === '>' && n === 0) || (is === '>=' && n === 1)) return `EXISTS (SELECT 1 ${those})`;
+  if ((n === 0 && (is === '=' || is === '<=')) || (n === 1 && is === '<'))
+    return `NOT EXISTS (SELECT 1 ${those})`;
+  return `(SELECT COUNT(*) ${those}) ${is} ${values.add(n)}`;
 }
 
 /** The records that carry a heading, or the one that it was merged into. */
