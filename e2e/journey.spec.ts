@@ -129,6 +129,9 @@ test('1b: a shelf-ready delivery by its supplier’s sheet: problems first, copi
   await expect(page.getByRole('button', { name: /^has a problem\s*3$/ })).toBeVisible();
 
   await page.getByRole('button', { name: /^already held/ }).click();
+  // The list of before is still there for a moment: the three are those that are held.
+  await expect(page.getByRole('option', { name: /copies only/ })).toHaveCount(3);
+  await expect(page.getByRole('option')).toHaveCount(3);
   await page.getByRole('option').first().click();
   await expect(page.getByText(/% alike/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Side by side' }).click();
