@@ -22,6 +22,12 @@ test('a list is begun anywhere and read both ways by keyboard, and an entry show
   await expect(page.getByRole('heading', { level: 2, name: /^Harbottle, / })).toBeVisible();
   await expect(page.getByRole('heading', { level: 3, name: /^\d+ records?$/ })).toBeVisible();
   await accessible(page);
+  // On a phone the list gives way to what is opened, and comes back.
+  await page.setViewportSize({ width: 400, height: 800 });
+  await page.getByRole('button', { name: 'Back to the list' }).click();
+  await expect(list.getByText(/^Harbottle, /).first()).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await list.focus();
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { level: 2, name: /^Harbottle, / })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Show as a list' })).toBeEnabled();

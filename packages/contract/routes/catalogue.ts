@@ -151,17 +151,22 @@ const recordDetail = shape({
 /** A record with its holdings, copies, findings and history. */
 export type RecordDetail = ValueOf<typeof recordDetail>;
 
-/** What narrows a search, and where it looks, as it stands behind a path. */
+/** What is searched for, and where it looks, as it stands behind a path. */
+const searchedPlace = {
+  q: wordsIn(),
+  pile: wholeQuery(),
+  delivery: wholeQuery(),
+  status: searchShape.status,
+  type: line(40),
+  suppressed: searchShape.suppressed,
+};
+/** The same with what narrows it. */
 const placed = {
+  ...searchedPlace,
   language: line(20),
   branch: line(40),
   material: line(40),
   finding: line(60),
-  status: searchShape.status,
-  type: line(40),
-  suppressed: searchShape.suppressed,
-  pile: wholeQuery(),
-  delivery: wholeQuery(),
 };
 
 const edit = 'edit records' as const;
@@ -173,7 +178,6 @@ export const recordApi = {
     summary: 'Search the catalogue: `q` as in the scan line, facets, `after` for the next page',
     permission: 'look',
     query: object({
-      q: wordsIn(),
       sort: mixed<RecordOrder>().oneOf(
         [...RECORD_ORDERS],
         'Sorted by title, name, year, callnumber, added or changed.',
@@ -189,14 +193,7 @@ export const recordApi = {
     path: '/records/facets',
     summary: 'Counts by language, branch, material and findings of what a search of the catalogue finds',
     permission: 'look',
-    query: object({
-      q: wordsIn(),
-      pile: wholeQuery(),
-      delivery: wholeQuery(),
-      status: searchShape.status,
-      type: line(40),
-      suppressed: searchShape.suppressed,
-    }),
+    query: object(searchedPlace),
     answer: facetCounts,
     problems: [404],
   }),
@@ -206,14 +203,7 @@ export const recordApi = {
     summary:
       'By what years, headings, suppliers, deliveries and people a search of the catalogue may be narrowed',
     permission: 'look',
-    query: object({
-      q: wordsIn(),
-      pile: wholeQuery(),
-      delivery: wholeQuery(),
-      status: searchShape.status,
-      type: line(40),
-      suppressed: searchShape.suppressed,
-    }),
+    query: object(searchedPlace),
     answer: furtherCounts,
     problems: [404],
   }),
@@ -223,7 +213,7 @@ export const recordApi = {
     summary:
       'All that a search finds: a table (`as` csv), or records (iso2709, marcxml) with their `holdings` within them (852, 876), apart (853, 863, 866), or none',
     permission: 'look',
-    query: object({ q: wordsIn(), ...placed, as: line(20).default('csv'), holdings: holdingsAs() }),
+    query: object({ ...placed, as: line(20).default('csv'), holdings: holdingsAs() }),
     answer: { media: ['text/csv', 'application/marc', 'application/marcxml+xml'] },
     problems: [404],
   }),

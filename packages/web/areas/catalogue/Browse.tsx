@@ -43,7 +43,7 @@ export default function Browse() {
     setChosen(null);
     changeAddress({ from: undefined, ahead: undefined, ...parts });
   };
-  const back = () => changeAddress({ show: 'browse' });
+  const back = () => setChosen(null);
   return (
     <>
       <AreaHead name={wording.catalogue} state={wording.browseStates[list]}>
@@ -108,7 +108,7 @@ export default function Browse() {
           opened?.to.as === 'record' ? (
             <RecordPiece key={opened.to.id} id={opened.to.id} copy={opened.to.copy} onBack={back} />
           ) : opened ? (
-            <BrowseFound key={keyOf(opened)} row={opened} list={list} />
+            <BrowseFound key={keyOf(opened)} row={opened} list={list} onBack={back} />
           ) : (
             <Overview>
               <OverviewSection title={wording.browse}>

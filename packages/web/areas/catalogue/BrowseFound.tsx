@@ -6,7 +6,7 @@ import { foundCount } from './search-words';
 import { catalogueWords as wording } from './words';
 
 /** What is under an entry of a list: its records, the form that stands for it, its authority record. */
-export function BrowseFound({ row, list }: { row: BrowseRow; list: BrowseList }) {
+export function BrowseFound({ row, list, onBack }: { row: BrowseRow; list: BrowseList; onBack: () => void }) {
   const navigate = useNavigate();
   const { to } = row;
   const q = to.as === 'search' ? to.q : to.as === 'heading' ? `heading ${to.id}` : '';
@@ -14,6 +14,9 @@ export function BrowseFound({ row, list }: { row: BrowseRow; list: BrowseList })
   const asList = `/catalogue?${new URLSearchParams({ q, branch: 'all' }).toString()}`;
   return (
     <div className="browse-found">
+      <Button size="small" className="fix only-narrow" onClick={onBack}>
+        {wording.backToTheList}
+      </Button>
       <h2>
         <bdi>{row.text}</bdi>
       </h2>
