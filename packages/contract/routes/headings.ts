@@ -37,6 +37,8 @@ const headingRow = shape({
   ...rowParts,
   /** Of the list of see-froms that are carried: the heading that it leads to. */
   leadsTo: orNull(shape({ id: whole(), text: text() })),
+  /** The see-from that has the words which were looked for, where the kept form has not. */
+  knownAs: orNull(text()),
 });
 /** A heading with how many records carry it. */
 export type HeadingRow = ValueOf<typeof headingRow>;
@@ -130,7 +132,8 @@ export const headingApi = {
   list: endpoint({
     method: 'get',
     path: '/headings',
-    summary: 'Headings by words, alphabetically',
+    summary:
+      'Headings by words of their forms, or by a query in CQL, alphabetically; those that only records have by how many do',
     permission: 'look',
     query: object({
       q: line(1000),

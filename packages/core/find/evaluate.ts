@@ -14,7 +14,8 @@ import {
 } from '../access';
 import { isBriefRecord } from '../editing';
 import type { MarcRecord } from '../marc';
-import type { Comparison, FindLeaf, FindPlan, ValueTest } from './plan';
+import { compares, holdsBy, holdsWords, isSo, sameName } from './holds';
+import type { FindLeaf, FindPlan } from './plan';
 
 /** A record with what hangs on it, as it is looked at. */
 export interface Findable {
@@ -43,18 +44,7 @@ const COLUMNS: Readonly<Record<string, (marc: MarcRecord) => string>> = {
 };
 
 /** Whether a record is found by a plan: the plain reading of it, against which every quicker one is held. */
-export function isFound(of: Findable, plan: FindPlan): boolean {
-  switch (plan.type) {
-    case 'and':
-      return plan.of.every((p) => isFound(of, p));
-    case 'or':
-      return plan.of.some((p) => isFound(of, p));
-    case 'not':
-      return !isFound(of, plan.of);
-    default:
-      return holds(of, plan);
-  }
-}
+export const isFound = (of: Findable, plan: FindPlan): boolean => holdsBy(plan, (leaf) => holds(of, leaf));
 
 function holds(of: Findable, leaf: FindLeaf): boolean {
   switch (leaf.type) {
@@ -90,44 +80,11 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
   }
 }
 
-const isSo = (
-  v: string,
-  { is, value, to }: { readonly is: ValueTest; readonly value: string; readonly to: string },
-): boolean =>
-  is === 'begins' ? v.startsWith(value) : is === 'within' ? v >= value && v <= to : compares(v, is, value);
-
-/** Letters of ASCII are the same in either case. */
-const sameName = (a: string, b: string): boolean => asciiLower(a) === asciiLower(b);
-const asciiLower = (text: string): string => text.replace(/[A-Z]/g, (c) => c.toLowerCase());
-
-function compares<T extends string | number>(a: T, is: Comparison, b: T): boolean {
-  switch (is) {
-    case '=':
-      return a === b;
-    case '<':
-      return a < b;
-    case '<=':
-      return a <= b;
-    case '>':
-      return a > b;
-    case '>=':
-      return a >= b;
-  }
-}
-
-function hasWords(
-  marc: MarcRecord,
-  { column, how, words, isFirst }: Extract<FindLeaf, { type: 'words' }>,
-): boolean {
-  const texts = RECORD_WORDS.filter(
-    (p) => column === null || p.name === column || (column === 'public' && p.name !== 'local'),
-  ).map((point) => wordsAt(point, marc).split(' ').filter(Boolean));
-  const fits = (word: string | undefined, asked: { text: string; isBeginning: boolean }) =>
-    word !== undefined && (asked.isBeginning ? word.startsWith(asked.text) : word === asked.text);
-  if (how === 'phrase')
-    return texts.some((text) =>
-      text.some((_, at) => (at === 0 || !isFirst) && words.every((w, i) => fits(text[at + i], w))),
-    );
-  const has = (asked: (typeof words)[number]) => texts.some((text) => text.some((w) => fits(w, asked)));
-  return how === 'all' ? words.every(has) : words.some(has);
-}
+const hasWords = (marc: MarcRecord, leaf: Extract<FindLeaf, { type: 'words' }>): boolean =>
+  holdsWords(
+    leaf,
+    RECORD_WORDS.filter(
+      (p) =>
+        leaf.column === null || p.name === leaf.column || (leaf.column === 'public' && p.name !== 'local'),
+    ).map((point) => wordsAt(point, marc)),
+  );

@@ -3,7 +3,9 @@ import { shelfPlaceOf } from '../callnumbers';
 import { field, type MarcRecord } from '../marc';
 import { editDistance } from '../text';
 import {
+  headingPlanOfTyped,
   isFound,
+  isHeadingFound,
   isPlan,
   isQueryText,
   meantWord,
@@ -13,6 +15,7 @@ import {
   planOfText,
   planOfTyped,
   type Findable,
+  type FindableHeading,
   type FindPlan,
 } from '.';
 
@@ -313,4 +316,45 @@ test('what a narrowed search finds is what both of its parts find', () => {
       if (!isPlan(both) || !isPlan(one) || !isPlan(other)) throw new Error(text);
       expect(isFound(eels, both)).toBe(isFound(eels, one) && isFound(eels, other));
     }
+});
+
+const withen: FindableHeading = {
+  id: 12,
+  words: {
+    form: 'withen ada',
+    seefrom: 'osierman ada fenwright a',
+    seealso: 'reed una',
+    note: 'letters 1901',
+    identifier: 'wic w1 n 12001',
+  },
+  kind: 'personal',
+  vocabulary: 'lcsh',
+  records: 3,
+  isEstablished: true,
+  entries: { first: '2026-03-01T10:00:00.000Z', last: '2026-03-04T10:00:00.000Z', by: 'Nell Arkwright' },
+};
+
+test.each([
+  ['ada with', true],
+  ['osier ada', true],
+  ['letters', false],
+  ['note = letters', true],
+  ['"reed una"', true],
+  ['form = reed', false],
+  ['form = "^withen"', true],
+  ['see-from = fenwr*', true],
+  ['heading all "ada withen" and kind = personal', true],
+  ['kind any "topic place"', false],
+  ['vocabulary = lcsh not records < 3', true],
+  ['established = no or records > 3', false],
+  ['number = 12', true],
+  ['identifier = "n 12001"', true],
+  ['changed = 2026-03 and changedby = "nell arkwright"', true],
+  ['added > 2026-03', false],
+  ['cql.allRecords = 1', true],
+  ['', true],
+])('of headings: %s', (text, found) => {
+  const made = headingPlanOfTyped(text);
+  if (!isPlan(made)) throw new Error(made.problem);
+  expect(isHeadingFound(withen, made)).toBe(found);
 });

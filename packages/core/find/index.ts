@@ -1,10 +1,26 @@
-export type { FindIndex, FindWhere, WordColumn } from './indexes';
-export { FIND_INDEXES, indexNamed } from './indexes';
-export type { Comparison, FindLeaf, FindPlan, FindProblem, FindWord } from './plan';
-export { isPlan } from './plan';
-export { planOf, planOfText, planOfTyped } from './plan-of';
+export type { FindIndex, FindWhere, HeadingColumn, HeadingWhere, WordColumn } from './indexes';
+export { FIND_INDEXES, HEADING_INDEXES } from './indexes';
+export type { FindLanguage } from './language';
+export { OF_HEADINGS, OF_OTHERS, OF_RECORDS } from './language';
+export type {
+  AnyPlan,
+  Comparison,
+  FindLeaf,
+  FindPlan,
+  FindProblem,
+  FindWord,
+  HeadingLeaf,
+  HeadingPlan,
+  Plan,
+  WordsLeaf,
+} from './plan';
+export { isJoined, isNot, isPlan } from './plan';
+export { headingPlanOfTyped, planOf, planOfText, planOfTyped } from './plan-of';
 export type { Findable } from './evaluate';
 export { isFound } from './evaluate';
+export type { FindableHeading } from './heading-found';
+export { isHeadingFound } from './heading-found';
+export { holdsWords } from './holds';
 export { withoutArticle } from './initial-article';
 export { isQueryText } from './query-text';
 export type { FindOrder, Ordering } from './order-of';

@@ -17,6 +17,10 @@ import {
 export type WordColumn = 'title' | 'name' | 'subject' | 'series' | 'publisher' | 'place' | 'note' | 'local';
 /** Where words are searched: a column, all but what is local (`public`), or all. */
 export type WordsAt = WordColumn | 'public' | null;
+/** Columns of the words of a heading: its kept form, other forms, notes and sources, numbers. */
+export type HeadingColumn = 'form' | 'seefrom' | 'seealso' | 'note' | 'identifier';
+/** Where words of headings are searched: a column, the forms by which it is known (kept form and see-froms), or all. */
+export type HeadingWordsAt = HeadingColumn | 'forms' | null;
 /** Keys that are searched as a whole. */
 export type KeyPoint = 'isbn' | 'issn' | 'lccn' | 'control';
 /** Columns of a record, of its holdings and of its copies. */
@@ -51,14 +55,26 @@ export type FindWhere =
   | { readonly as: 'among'; readonly of: 'delivery' | 'pile' }
   | { readonly as: 'everything' };
 
+/** What is found by an index of headings, and where it is. */
+export type HeadingWhere =
+  | { readonly as: 'words'; readonly column: HeadingWordsAt }
+  | { readonly as: 'value'; readonly column: 'kind' | 'vocabulary' }
+  /** The records that carry it, counted. */
+  | { readonly as: 'count' }
+  | { readonly as: 'flag'; readonly flag: 'established' }
+  | { readonly as: 'number' }
+  | { readonly as: 'entry'; readonly which: EntryOf }
+  | { readonly as: 'person' }
+  | { readonly as: 'everything' };
+
 /** An index that a query may name. */
-export interface FindIndex {
+export interface FindIndex<Where = FindWhere> {
   /** As a person types it. */
   readonly name: string;
   readonly title: string;
   /** By the context sets that are published with SRU (CQL 1.2, Dublin Core 1.1, Bath profile 2, Record metadata 1.1), and other words for it. */
   readonly also: readonly string[];
-  readonly where: FindWhere;
+  readonly where: Where;
   /** Other catalogues may ask by it. */
   readonly isPublic: boolean;
 }
@@ -126,7 +142,35 @@ function index(name: string, title: string, also: readonly string[], where: Find
   return { name, title, also, where, isPublic: PUBLIC.test(name) };
 }
 
-const BY_NAME = new Map(FIND_INDEXES.flatMap((i) => [i.name, ...i.also].map((n) => [n, i] as const)));
+const ofHeading = (
+  name: string,
+  title: string,
+  also: readonly string[],
+  where: HeadingWhere,
+): FindIndex<HeadingWhere> => ({ name, title, also, where, isPublic: false });
 
-/** The index of a name, in any case; undefined for none. */
-export const indexNamed = (name: string): FindIndex | undefined => BY_NAME.get(name.toLowerCase());
+/** The indexes of headings. */
+export const HEADING_INDEXES: readonly FindIndex<HeadingWhere>[] = [
+  ofHeading('words', 'Words', ['cql.anywhere', 'cql.serverchoice', 'any'], { as: 'words', column: null }),
+  ofHeading('form', 'Heading', ['heading'], { as: 'words', column: 'form' }),
+  ofHeading('seefrom', 'See-from', ['see-from'], { as: 'words', column: 'seefrom' }),
+  ofHeading('seealso', 'See-also', ['see-also'], { as: 'words', column: 'seealso' }),
+  ofHeading('note', 'Note or source', [], { as: 'words', column: 'note' }),
+  ofHeading('identifier', 'Number of the authority record', ['lccn', 'control'], {
+    as: 'words',
+    column: 'identifier',
+  }),
+  ofHeading('kind', 'Kind', [], { as: 'value', column: 'kind' }),
+  ofHeading('vocabulary', 'Vocabulary', [], { as: 'value', column: 'vocabulary' }),
+  ofHeading('records', 'Number of records', [], { as: 'count' }),
+  ofHeading('established', 'Established', [], { as: 'flag', flag: 'established' }),
+  ofHeading('number', 'Number of the heading', ['rec.identifier', 'rec.id'], { as: 'number' }),
+  ofHeading('added', 'Added', ['rec.creationdate'], { as: 'entry', which: 'first' }),
+  ofHeading('changed', 'Last changed', ['rec.lastmodificationdate'], { as: 'entry', which: 'last' }),
+  ofHeading('changedby', 'Last changed by', ['rec.lastmodifiedby', 'changed-by'], { as: 'person' }),
+  ofHeading('cql.allrecords', 'All headings', [], { as: 'everything' }),
+];
+
+/** Indexes by their names, in small letters. */
+export const namesOf = <W>(indexes: readonly FindIndex<W>[]): ReadonlyMap<string, FindIndex<W>> =>
+  new Map(indexes.flatMap((i) => [i.name, ...i.also].map((n) => [n, i] as const)));

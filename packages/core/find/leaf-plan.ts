@@ -1,9 +1,21 @@
 import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
-import type { FindWhere, KeyPoint, WordsAt } from './indexes';
+import type { EntryOf, FindWhere, HeadingWhere, KeyPoint, WordsAt } from './indexes';
 import { shelfPlaceOf } from '../callnumbers';
 import { withoutArticle } from './initial-article';
-import { joinedPlans, type ValueTest, type Comparison, type FindPlan, type FindWord } from './plan';
+import {
+  joinedPlans,
+  type CommonLeaf,
+  type Comparison,
+  type FindPlan,
+  type FindWord,
+  type HeadingLeaf,
+  type HeadingPlan,
+  type Plan,
+  type FindLeaf,
+  type ValueTest,
+  type WordsLeaf,
+} from './plan';
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
 
 /** An index, a relation and a term. */
@@ -17,59 +29,87 @@ export interface AskedCondition {
 const noRelation = ({ index, by }: AskedCondition, there: string): Unanswerable =>
   new Unanswerable(CODE.relation, `“${index}” cannot be looked for by “${by}”; there is ${there}.`, by);
 
-/** What one condition asks, with its values as they are kept. */
+/** What one condition asks of records, with its values as they are kept. */
 export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
   switch (where.as) {
     case 'everything':
       return { type: 'everything' };
     case 'words':
-      return wordsPlan(where.column, asked);
+      return where.column === 'title' && asked.by === 'exact'
+        ? titlePlan(asked)
+        : wordsPlan(where.column, asked);
     case 'key':
       return keyPlan(where.point, asked);
     case 'value':
       return valuePlan(where, asked);
-    case 'count': {
-      const n = Number(plain(asked));
-      if (!/^\d{1,9}$/.test(plain(asked)))
-        throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number.`, asked.term);
-      return { type: 'count', of: where.of, is: comparison(asked), n };
-    }
+    case 'count':
+      return { type: 'count', of: where.of, ...countAsked(asked) };
     case 'number':
-    case 'heading': {
-      if (!isEqual(asked)) throw noRelation(asked, '=');
-      const id = Number(plain(asked));
-      if (!/^\d{1,9}$/.test(plain(asked)))
-        throw new Unanswerable(
-          CODE.termForm,
-          `“${asked.term}” is no number of a ${where.as === 'number' ? 'record' : 'heading'}.`,
-          asked.term,
-        );
-      return { type: where.as, id };
-    }
+    case 'heading':
+      return { type: where.as, id: numberAsked(asked, where.as === 'number' ? 'record' : 'heading') };
     case 'finding':
       if (!isEqual(asked)) throw noRelation(asked, '=');
       return { type: 'finding', rule: plain(asked) };
     case 'flag':
-      return flagPlan(where.flag, asked);
+      return flagPlan(asked, { type: 'flag', flag: where.flag });
     case 'shelf':
       return shelfPlan(asked);
     case 'entry':
-      return datePlan(asked, DAY, (is, value, to = '') => ({
-        type: 'entry',
-        which: where.which,
-        is,
-        value,
-        to,
-      }));
+      return entryPlan(where.which, asked);
     case 'person':
-      if (!isEqual(asked)) throw noRelation(asked, '=');
-      return { type: 'person', name: named(asked) };
+      return personPlan(asked);
     case 'among': {
       if (!isEqual(asked)) throw noRelation(asked, '=');
       const name = named(asked);
       return { type: 'among', of: where.of, id: /^\d{1,9}$/.test(name) ? Number(name) : null, name };
     }
   }
+}
+
+/** What one condition asks of headings, with its values as they are kept. */
+export function headingLeafPlan(where: HeadingWhere, asked: AskedCondition): HeadingPlan {
+  switch (where.as) {
+    case 'everything':
+      return { type: 'everything' };
+    case 'words':
+      return wordsPlan(where.column, asked);
+    case 'value':
+      return textPlan<HeadingLeaf>(asked, (is, value, to = '') => ({
+        ...{ type: 'value', of: 'heading', column: where.column },
+        ...{ is, value, to },
+      }));
+    case 'count':
+      return { type: 'count', of: 'record', ...countAsked(asked) };
+    case 'flag':
+      return flagPlan<HeadingLeaf>(asked, { type: 'flag', flag: where.flag });
+    case 'number':
+      return { type: 'number', id: numberAsked(asked, 'heading') };
+    case 'entry':
+      return entryPlan(where.which, asked);
+    case 'person':
+      return personPlan(asked);
+  }
+}
+
+function countAsked(asked: AskedCondition): { readonly is: Comparison; readonly n: number } {
+  if (!/^\d{1,9}$/.test(plain(asked)))
+    throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number.`, asked.term);
+  return { is: comparison(asked), n: Number(plain(asked)) };
+}
+
+function numberAsked(asked: AskedCondition, of: 'record' | 'heading'): number {
+  if (!isEqual(asked)) throw noRelation(asked, '=');
+  if (!/^\d{1,9}$/.test(plain(asked)))
+    throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number of a ${of}.`, asked.term);
+  return Number(plain(asked));
+}
+
+const entryPlan = (which: EntryOf, asked: AskedCondition): Plan<CommonLeaf> =>
+  datePlan<CommonLeaf>(asked, DAY, (is, value, to = '') => ({ type: 'entry', which, is, value, to }));
+
+function personPlan(asked: AskedCondition): Plan<CommonLeaf> {
+  if (!isEqual(asked)) throw noRelation(asked, '=');
+  return { type: 'person', name: named(asked) };
 }
 
 const isEqual = ({ by }: AskedCondition): boolean => by === '=' || by === 'exact';
@@ -81,11 +121,11 @@ function comparison(asked: AskedCondition): Comparison {
   return found;
 }
 
-function flagPlan(flag: 'suppressed' | 'brief', asked: AskedCondition): FindPlan {
+function flagPlan<Leaf extends FindLeaf | HeadingLeaf>(asked: AskedCondition, flag: Leaf): Plan<Leaf> {
   if (!isEqual(asked)) throw noRelation(asked, '=');
   const said = plain(asked).toLowerCase();
-  if (['yes', '1', 'true'].includes(said)) return { type: 'flag', flag };
-  if (['no', '0', 'false'].includes(said)) return { type: 'not', of: { type: 'flag', flag } };
+  if (['yes', '1', 'true'].includes(said)) return flag;
+  if (['no', '0', 'false'].includes(said)) return { type: 'not', of: flag };
   throw new Unanswerable(CODE.termForm, `“${asked.index}” is yes or no.`, asked.term);
 }
 
@@ -132,9 +172,13 @@ const DAY: DateForm = {
   called: 'date such as 2026-03 or 2026-03-04',
   isSpan: true,
 };
-type Compared = (is: ValueTest, value: string, to?: string) => FindPlan;
+type Compared<Leaf = FindLeaf> = (is: ValueTest, value: string, to?: string) => Plan<Leaf>;
 
-function datePlan(asked: AskedCondition, { form, called, isSpan }: DateForm, leaf: Compared): FindPlan {
+function datePlan<Leaf>(
+  asked: AskedCondition,
+  { form, called, isSpan }: DateForm,
+  leaf: Compared<Leaf>,
+): Plan<Leaf> {
   const date = (text: string): string => {
     if (!form.test(text)) throw new Unanswerable(CODE.termForm, `“${text}” is no ${called}.`, text);
     return text;
@@ -152,7 +196,7 @@ function datePlan(asked: AskedCondition, { form, called, isSpan }: DateForm, lea
 }
 
 /** A comparison with what begins so: behind it is behind all of it, up to it is up to the last of it. */
-const compared = (is: Comparison, value: string, leaf: Compared): FindPlan =>
+const compared = <Leaf>(is: Comparison, value: string, leaf: Compared<Leaf>): Plan<Leaf> =>
   is === '<=' ? upTo(value, leaf) : leaf(is, is === '>' ? value + LAST : value);
 
 /** A call number: its text, the beginning of it, or where it stands on the shelf. */
@@ -189,7 +233,10 @@ function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: AskedCondi
 }
 
 /** A text as it is kept, one of several, or what begins so. */
-function textPlan(asked: AskedCondition, leaf: Compared): FindPlan {
+function textPlan<Leaf extends FindLeaf | HeadingLeaf>(
+  asked: AskedCondition,
+  leaf: Compared<Leaf>,
+): Plan<Leaf> {
   if (asked.by === 'any' || asked.by === 'all') {
     const values = plain(asked).split(/\s+/).filter(Boolean);
     if (values.length === 0) throw noTerm(asked);
@@ -209,7 +256,7 @@ function textPlan(asked: AskedCondition, leaf: Compared): FindPlan {
 
 /** Behind every day of a month or year. */
 const LAST = '\uffff';
-const upTo = (value: string, leaf: Compared): FindPlan => leaf('<=', value + LAST);
+const upTo = <Leaf>(value: string, leaf: Compared<Leaf>): Plan<Leaf> => leaf('<=', value + LAST);
 
 const noTerm = ({ index }: AskedCondition): Unanswerable =>
   new Unanswerable(CODE.noTerm, `There is nothing to look for in “${index}”.`, index);
@@ -220,23 +267,24 @@ const tooManyWords = (n: number): Unanswerable =>
     String(n),
   );
 
-function wordsPlan(column: WordsAt, asked: AskedCondition): FindPlan {
+/** A whole title, as titles are filed: without its initial article, which may be one or not. */
+function titlePlan(asked: AskedCondition): FindPlan {
+  const words = foldedWords(plain(asked));
+  if (words.length === 0) throw noTerm(asked);
+  const filed = (of: readonly string[]): FindPlan => ({
+    type: 'value',
+    of: 'record',
+    column: 'sort',
+    is: '=',
+    value: of.join(' '),
+    to: '',
+  });
+  const bare = withoutArticle(words);
+  return bare ? joinedPlans('or', [filed(words), filed(bare)]) : filed(words);
+}
+
+function wordsPlan<Column extends string | null>(column: Column, asked: AskedCondition): WordsLeaf<Column> {
   const { by, term } = asked;
-  if (by === 'exact' && column === 'title') {
-    const words = foldedWords(plain(asked));
-    if (words.length === 0) throw noTerm(asked);
-    const filed = (of: readonly string[]): FindPlan => ({
-      type: 'value',
-      of: 'record',
-      column: 'sort',
-      is: '=',
-      value: of.join(' '),
-      to: '',
-    });
-    // A title is filed without its initial article, which may be one or not.
-    const bare = withoutArticle(words);
-    return bare ? joinedPlans('or', [filed(words), filed(bare)]) : filed(words);
-  }
   const how = by === '=' || by === 'adj' ? 'phrase' : by === 'all' || by === 'any' ? by : null;
   if (how === null)
     throw noRelation(asked, column === 'title' ? '=, adj, all, any and ==' : '=, adj, all and any');

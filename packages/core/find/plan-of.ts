@@ -1,17 +1,32 @@
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
 import { foldedWords } from '../text';
-import { FIND_INDEXES, indexNamed, type FindWhere } from './indexes';
-import { leafPlan, type AskedCondition } from './leaf-plan';
+import { OF_HEADINGS, OF_RECORDS, type FindLanguage } from './language';
+import type { AskedCondition } from './leaf-plan';
 import { orderOf } from './order-of';
-import { joinedPlans, type FindPlan, type FindProblem } from './plan';
+import {
+  joinedPlans,
+  type FindLeaf,
+  type FindPlan,
+  type FindProblem,
+  type FindWord,
+  type HeadingLeaf,
+  type HeadingPlan,
+  type Plan,
+  type WordsLeaf,
+} from './plan';
 import { isQueryText } from './query-text';
 import { CODE, DEEPEST, MOST_CLAUSES, MOST_WORDS, Unanswerable } from './unanswerable';
 
-/** Works out a text that is a query in CQL. */
-export function planOfText(text: string, isForOthers = false): FindPlan | FindProblem {
+/** Works out a text that is a query in CQL and asks for records. */
+export const planOfText = (text: string): FindPlan | FindProblem => planIn(text, OF_RECORDS);
+
+function planIn<Leaf extends FindLeaf | HeadingLeaf, Where>(
+  text: string,
+  language: FindLanguage<Leaf, Where>,
+): Plan<Leaf> | FindProblem {
   const read = parseCql(text);
   return isCql(read)
-    ? planOf(read, isForOthers)
+    ? planOf(read, language)
     : {
         problem: `${read.problem} (character ${read.at + 1})`,
         code: CODE.syntax,
@@ -19,18 +34,33 @@ export function planOfText(text: string, isForOthers = false): FindPlan | FindPr
       };
 }
 
-/** Works out what is typed: a query in CQL, or words, each as the beginning of one. */
-export function planOfTyped(text: string): FindPlan | FindProblem {
-  if (isQueryText(text)) return planOfText(text);
-  const words = foldedWords(text).map((w) => ({ text: w, isBeginning: !/^[a-z0-9]$/.test(w) }));
+/** Works out what is typed to find records: a query in CQL, or words, each as the beginning of one. */
+export const planOfTyped = (text: string): FindPlan | FindProblem =>
+  isQueryText(text) ? planOfText(text) : typedWords(text, null);
+
+/** The same to find headings, by words of the forms by which they are known. */
+export const headingPlanOfTyped = (text: string): HeadingPlan | FindProblem =>
+  isQueryText(text, OF_HEADINGS) ? planIn(text, OF_HEADINGS) : typedWords(text, 'forms');
+
+function typedWords<Column extends string | null>(
+  text: string,
+  column: Column,
+): { readonly type: 'everything' } | WordsLeaf<Column> {
+  const words = foldedWords(text).map((w): FindWord => ({ text: w, isBeginning: !/^[a-z0-9]$/.test(w) }));
   return words.length === 0
     ? { type: 'everything' }
-    : { type: 'words', column: null, how: 'all', words: words.slice(0, MOST_WORDS), isFirst: false };
+    : { type: 'words', column, how: 'all', words: words.slice(0, MOST_WORDS), isFirst: false };
 }
 
-/** Works out what a query asks of records with their holdings and copies; other catalogues ask by the public indexes only. */
-export function planOf({ node, sort }: Cql, isForOthers = false): FindPlan | FindProblem {
+/** Works out what a query asks in a language. */
+export function planOf<Leaf extends FindLeaf | HeadingLeaf, Where>(
+  { node, sort }: Cql,
+  language: FindLanguage<Leaf, Where>,
+): Plan<Leaf> | FindProblem {
   try {
+    const [key] = sort;
+    if (key && !language.sorts)
+      throw new Unanswerable(CODE.sort, 'This list stands in its own order; leave “sortBy” out.', key.index);
     orderOf(sort);
     const clauses = countClauses(node);
     if (clauses > MOST_CLAUSES)
@@ -39,7 +69,7 @@ export function planOf({ node, sort }: Cql, isForOthers = false): FindPlan | Fin
         `The query has ${clauses} conditions; at most ${MOST_CLAUSES} are looked for at once.`,
         String(clauses),
       );
-    return nodePlan(node, { prefixes: new Map(), isForOthers }, 0);
+    return nodePlan(node, { prefixes: new Map(), language }, 0);
   } catch (error) {
     if (!(error instanceof Unanswerable)) throw error;
     return { problem: error.message, code: error.code, details: error.details };
@@ -65,13 +95,17 @@ const SETS: readonly (readonly [pattern: RegExp, set: string])[] = [
   [/cql-context-set\/2\/rec-1\.[01]$/, 'rec'],
 ];
 
-interface Scope {
+interface Scope<Leaf, Where> {
   /** Context sets by the prefixes that stand for them here. */
   readonly prefixes: ReadonlyMap<string, string>;
-  readonly isForOthers: boolean;
+  readonly language: FindLanguage<Leaf, Where>;
 }
 
-function nodePlan(node: CqlNode, scope: Scope, depth: number): FindPlan {
+function nodePlan<Leaf extends FindLeaf | HeadingLeaf, Where>(
+  node: CqlNode,
+  scope: Scope<Leaf, Where>,
+  depth: number,
+): Plan<Leaf> {
   if (depth > DEEPEST)
     throw new Unanswerable(
       CODE.tooMany,
@@ -110,14 +144,13 @@ function nodePlan(node: CqlNode, scope: Scope, depth: number): FindPlan {
   ]);
 }
 
-function clausePlan(clause: CqlClause, { prefixes, isForOthers }: Scope): FindPlan {
+function clausePlan<Leaf, Where>(clause: CqlClause, { prefixes, language }: Scope<Leaf, Where>): Plan<Leaf> {
   const { index, relation, term } = clause;
-  const named = index === '' ? indexNamed('words') : indexNamed(withSet(index, prefixes));
-  const offered = FIND_INDEXES.filter((i) => i.isPublic || !isForOthers);
-  if (!named || !offered.includes(named))
+  const named = language.indexNamed(index === '' ? 'words' : withSet(index, prefixes));
+  if (!named)
     throw new Unanswerable(
       CODE.index,
-      `There is no index “${index}”. There are ${offered
+      `There is no index “${index}”. There are ${language.indexes
         .filter((i) => !i.name.includes('.'))
         .map((i) => i.name)
         .join(', ')}.`,
@@ -128,11 +161,9 @@ function clausePlan(clause: CqlClause, { prefixes, isForOthers }: Scope): FindPl
     throw new Unanswerable(CODE.modifier, `“/${modifier.name}” is not understood here.`, modifier.name);
   const by = relation === null ? 'all' : relation.name.toLowerCase().replace(/^cql\./, '');
   const asked: AskedCondition = { index: named.name, by: by === '==' ? 'exact' : by, term };
-  const { where: of } = named;
-  const where: FindWhere =
-    isForOthers && of.as === 'words' && of.column === null ? { as: 'words', column: 'public' } : of;
-  if (asked.by === '<>') return { type: 'not', of: leafPlan(where, { ...asked, by: '=' }) };
-  return leafPlan(where, asked);
+  return asked.by === '<>'
+    ? { type: 'not', of: language.conditionOf(named, { ...asked, by: '=' }) }
+    : language.conditionOf(named, asked);
 }
 
 /** The name of an index with the context set that its prefix stands for in this part of the query. */

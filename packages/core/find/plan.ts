@@ -1,4 +1,12 @@
-import type { CopyColumn, EntryOf, HoldingColumn, KeyPoint, ValueColumn, WordsAt } from './indexes';
+import type {
+  CopyColumn,
+  EntryOf,
+  HeadingWordsAt,
+  HoldingColumn,
+  KeyPoint,
+  ValueColumn,
+  WordsAt,
+} from './indexes';
 
 /** A word that is looked for, folded. */
 export interface FindWord {
@@ -12,18 +20,37 @@ export type Comparison = '=' | '<' | '<=' | '>' | '>=';
 /** A comparison of a text, that it begins so, or that it is in a range. */
 export type ValueTest = Comparison | 'begins' | 'within';
 
-/** One condition, with its values as they are kept. */
-export type FindLeaf =
+/** Words of a text that has them in columns. */
+export interface WordsLeaf<Column extends string | null> {
+  readonly type: 'words';
+  /** Null for any of them: all or any of the words may be in different ones, a phrase is within one. */
+  readonly column: Column;
+  readonly how: 'all' | 'any' | 'phrase';
+  readonly words: readonly FindWord[];
+  /** A phrase with which the text begins. */
+  readonly isFirst: boolean;
+}
+
+/** What is asked of anything that is kept: what it is numbered, when and by whom it was written to. */
+export type CommonLeaf =
   | { readonly type: 'everything' }
+  | { readonly type: 'number'; readonly id: number }
+  /** Date and time of an entry of the daybook (ISO 8601, UTC). */
   | {
-      readonly type: 'words';
-      /** Null for any of them: all or any of the words may be in different ones, a phrase is within one. */
-      readonly column: WordsAt;
-      readonly how: 'all' | 'any' | 'phrase';
-      readonly words: readonly FindWord[];
-      /** A phrase with which the text begins. */
-      readonly isFirst: boolean;
+      readonly type: 'entry';
+      readonly which: EntryOf;
+      readonly is: ValueTest;
+      readonly value: string;
+      /** The end of a range, itself in it; '' for any other test. */
+      readonly to: string;
     }
+  /** The person of the last entry, by the whole name, in any case. */
+  | { readonly type: 'person'; readonly name: string };
+
+/** One condition on a record with its holdings and copies, with its values as they are kept. */
+export type FindLeaf =
+  | CommonLeaf
+  | WordsLeaf<WordsAt>
   | { readonly type: 'key'; readonly point: KeyPoint; readonly key: string }
   | {
       readonly type: 'value';
@@ -37,20 +64,8 @@ export type FindLeaf =
   | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
   | { readonly type: 'finding'; readonly rule: string }
   | { readonly type: 'flag'; readonly flag: 'suppressed' | 'brief' }
-  | { readonly type: 'number'; readonly id: number }
   /** A heading, or the one that it was merged into. */
   | { readonly type: 'heading'; readonly id: number }
-  /** Date and time of an entry of the daybook (ISO 8601, UTC). */
-  | {
-      readonly type: 'entry';
-      readonly which: EntryOf;
-      readonly is: ValueTest;
-      readonly value: string;
-      /** The end of a range, itself in it; '' for any other test. */
-      readonly to: string;
-    }
-  /** The person of the last entry, by the whole name, in any case. */
-  | { readonly type: 'person'; readonly name: string }
   /** A delivery or pile by its number or its whole name, in any case. */
   | {
       readonly type: 'among';
@@ -59,11 +74,29 @@ export type FindLeaf =
       readonly name: string;
     };
 
-/** What a query asks, as it is worked out: conditions, joined. A value is never there for what says nothing (an empty year). */
-export type FindPlan =
-  | FindLeaf
-  | { readonly type: 'and' | 'or'; readonly of: readonly FindPlan[] }
-  | { readonly type: 'not'; readonly of: FindPlan };
+/** One condition on a heading, with its values as they are kept. */
+export type HeadingLeaf =
+  | CommonLeaf
+  | WordsLeaf<HeadingWordsAt>
+  | {
+      readonly type: 'value';
+      readonly of: 'heading';
+      readonly column: 'kind' | 'vocabulary';
+      readonly is: ValueTest;
+      readonly value: string;
+      readonly to: string;
+    }
+  /** How many records carry it. */
+  | { readonly type: 'count'; readonly of: 'record'; readonly is: Comparison; readonly n: number }
+  | { readonly type: 'flag'; readonly flag: 'established' };
+
+/** Conditions, joined. */
+export type Plan<Leaf> = Leaf | JoinedPlan<Leaf> | NotPlan<Leaf>;
+
+/** What a query asks of records, as it is worked out. A value is never there for what says nothing (an empty year). */
+export type FindPlan = Plan<FindLeaf>;
+/** What a query asks of headings, as it is worked out. */
+export type HeadingPlan = Plan<HeadingLeaf>;
 
 /** Why a query cannot be answered, as a sentence; with the number of the diagnostic that SRU has for it, and what it is about. */
 export interface FindProblem {
@@ -73,10 +106,27 @@ export interface FindProblem {
 }
 
 /** Whether working out a query gave something to look for. */
-export const isPlan = (made: FindPlan | FindProblem): made is FindPlan => 'type' in made;
+export const isPlan = <P extends AnyPlan>(made: P | FindProblem): made is P => 'type' in made;
+/** What a query asks of either. */
+export type AnyPlan = Plan<FindLeaf | HeadingLeaf>;
+
+type AnyLeaf = FindLeaf | HeadingLeaf;
+/** Plans that are joined. */
+export interface JoinedPlan<Leaf> {
+  readonly type: 'and' | 'or';
+  readonly of: readonly Plan<Leaf>[];
+}
+/** A plan turned round. */
+export interface NotPlan<Leaf> {
+  readonly type: 'not';
+  readonly of: Plan<Leaf>;
+}
+export const isJoined = <Leaf extends AnyLeaf>(plan: Plan<Leaf>): plan is JoinedPlan<Leaf> =>
+  plan.type === 'and' || plan.type === 'or';
+export const isNot = <Leaf extends AnyLeaf>(plan: Plan<Leaf>): plan is NotPlan<Leaf> => plan.type === 'not';
 
 /** Plans joined into one; those that are joined in the same way already are taken apart first. */
-export const joinedPlans = (type: 'and' | 'or', of: readonly FindPlan[]): FindPlan => ({
-  type,
-  of: of.flatMap((p) => (p.type === type ? p.of : [p])),
-});
+export const joinedPlans = <Leaf extends AnyLeaf>(
+  type: 'and' | 'or',
+  of: readonly Plan<Leaf>[],
+): Plan<Leaf> => ({ type, of: of.flatMap((p) => (isJoined(p) && p.type === type ? p.of : [p])) });

@@ -1,10 +1,13 @@
-import { indexNamed } from './indexes';
+import { OF_RECORDS, type FindLanguage } from './language';
 
 /**
  * Whether an input of the scan line is a query in CQL and no plain words: it has an index that we know with a relation behind it, or it is in
  * quotation marks or brackets from its beginning. What only looks a little like one is looked for as words.
  */
-export function isQueryText(text: string): boolean {
+export function isQueryText(
+  text: string,
+  { indexNamed }: Pick<FindLanguage<unknown>, 'indexNamed'> = OF_RECORDS,
+): boolean {
   const start = text.trim();
   if (/^"[^"]*[^\s"][^"]*"/.test(start) || /^\(.*[("=]/s.test(start)) return true;
   if (/^>\s*[\w."]/.test(start)) return true;

@@ -68,3 +68,4 @@ export {
   seenInRecords,
   shorterFirst,
 } from './alike';
+export { HEADING_WORDS } from './words';

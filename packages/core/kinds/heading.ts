@@ -1,6 +1,7 @@
 import {
   HEADING_FORM,
   HEADING_NUMBER,
+  HEADING_WORDS,
   headingText,
   identityOf,
   isEstablished,
@@ -30,7 +31,7 @@ export const heading = describeKind<Heading>()({
     const established = isEstablished(h) ? 1 : 0;
     return { kind, key, text: headingText(h), merged_into: h.mergedInto, vocabulary, established };
   },
-  access: { keys: [HEADING_FORM, HEADING_NUMBER, SEE_ALSO] },
+  access: { words: HEADING_WORDS, keys: [HEADING_FORM, HEADING_NUMBER, SEE_ALSO] },
   parents: [
     { kind: 'heading', field: 'mergedInto', column: 'merged_into', whenGone: 'holds', optional: true },
   ],

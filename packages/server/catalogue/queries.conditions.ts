@@ -1,4 +1,13 @@
-import type { FindLeaf, FindPlan } from '@osier/core/find';
+import {
+  isJoined,
+  isNot,
+  type AnyPlan,
+  type FindLeaf,
+  type FindPlan,
+  type HeadingLeaf,
+  type Plan,
+  type WordsLeaf,
+} from '@osier/core/find';
 import { HEADING_KEY_KIND, LEADS_TO } from '../store/index-records';
 
 /** The values of a query under names of their own. */
@@ -24,22 +33,35 @@ export const TABLE = { holding: 'holdings', copy: 'copies' } as const;
 export const conditionsOf = (plans: readonly FindPlan[], values: Values, of: FoundKind = 'record'): string =>
   plans.length === 0 ? '1' : plans.map((p) => conditionOf(p, values, of)).join(' AND ');
 
+/** How conditions are asked in SQL: words of the full-text index, and all others. */
+interface Asking<Leaf> {
+  readonly words: (match: string) => string;
+  readonly leaf: (leaf: Leaf) => string;
+}
+
+/** A plan in SQL, by how each of its conditions is asked; words that belong together are asked for at once. */
+export function askedBy<Leaf extends FindLeaf | HeadingLeaf>(plan: Plan<Leaf>, asking: Asking<Leaf>): string {
+  const words = matchOf(plan);
+  if (words !== null) return asking.words(words);
+  if (isJoined(plan))
+    return `(${plan.of.map((p) => askedBy(p, asking)).join(plan.type === 'and' ? ' AND ' : ' OR ') || '1'})`;
+  return isNot(plan) ? `NOT (${askedBy(plan.of, asking)})` : asking.leaf(plan);
+}
+
 /**
  * A plan as a condition on a record, or on a copy: what is asked of copies and holdings is then asked of that copy and of its holding,
  * all else of its record.
  */
-export function conditionOf(plan: FindPlan, values: Values, of: FoundKind = 'record'): string {
-  const words = matchOf(plan);
+export const conditionOf = (plan: FindPlan, values: Values, of: FoundKind = 'record'): string =>
+  askedBy(plan, {
+    words: (match) =>
+      `${RECORD[of]} IN (SELECT rowid FROM record_words WHERE record_words MATCH ${values.add(match)})`,
+    leaf: (leaf) => leafCondition(leaf, values, of),
+  });
+
+function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
   const record = RECORD[of];
-  if (words !== null)
-    return `${record} IN (SELECT rowid FROM record_words WHERE record_words MATCH ${values.add(words)})`;
   switch (plan.type) {
-    case 'and':
-      return `(${conditionsOf(plan.of, values, of)})`;
-    case 'or':
-      return `(${plan.of.map((p) => conditionOf(p, values, of)).join(' OR ')})`;
-    case 'not':
-      return `NOT (${conditionOf(plan.of, values, of)})`;
     case 'everything':
       return '1';
     case 'count':
@@ -59,9 +81,8 @@ export function conditionOf(plan: FindPlan, values: Values, of: FoundKind = 'rec
     case 'key':
       return `EXISTS (SELECT 1 FROM record_keys x WHERE x.kind = ${values.add(plan.point)} AND x.key = ${values.add(plan.key)} AND x.record = ${record})`;
     case 'entry':
-      return `EXISTS (${entryOf(of, plan.which)} AND ${comparisonOf('d.at', plan, values)})`;
     case 'person':
-      return `EXISTS (${entryOf(of, 'last')} AND d.person IN (${personsOf(plan, values)}))`;
+      return entryCondition(plan, values, of, OWN[of]);
     case 'among':
       return plan.of === 'delivery'
         ? `EXISTS (SELECT 1 FROM incoming x WHERE x.record = ${record} AND x.state = 'accepted' AND x.delivery IN (${namedOf('deliveries', plan, values)}))`
@@ -73,6 +94,17 @@ export function conditionOf(plan: FindPlan, values: Values, of: FoundKind = 'rec
       throw new Error('Words are looked for in the full-text index.');
   }
 }
+
+/** When, or by whom, something of a kind was written to first or last, under its number in SQL. */
+export const entryCondition = (
+  plan: Extract<FindLeaf, { type: 'entry' | 'person' }>,
+  values: Values,
+  kind: 'record' | 'copy' | 'heading',
+  id: string,
+): string =>
+  plan.type === 'entry'
+    ? `EXISTS (${entryOf(kind, id, plan.which)} AND ${comparisonOf('d.at', plan, values)})`
+    : `EXISTS (${entryOf(kind, id, 'last')} AND d.person IN (${personsOf(plan, values)}))`;
 
 /** How many copies or holdings a record has; whether it has any is told by the first of them. */
 function countCondition(
@@ -105,8 +137,8 @@ function valueCondition(plan: Extract<FindLeaf, { type: 'value' }>, values: Valu
 }
 
 /** The first or last entry of the daybook (`d`) about what is sought; conditions may follow. */
-const entryOf = (of: FoundKind, which: 'first' | 'last'): string =>
-  `SELECT 1 FROM daybook d WHERE d.id = (SELECT ${which === 'first' ? 'MIN' : 'MAX'}(o.entry) FROM daybook_objects o WHERE o.kind = '${of}' AND o.object = ${OWN[of]})`;
+const entryOf = (kind: string, id: string, which: 'first' | 'last'): string =>
+  `SELECT 1 FROM daybook d WHERE d.id = (SELECT ${which === 'first' ? 'MIN' : 'MAX'}(o.entry) FROM daybook_objects o WHERE o.kind = '${kind}' AND o.object = ${id})`;
 
 /** The numbers of the people of a name. */
 export const personsOf = ({ name }: Extract<FindLeaf, { type: 'person' }>, values: Values): string =>
@@ -142,34 +174,39 @@ export const valueOf = (
 ): string => comparisonOf(`${table}.${plan.column}`, plan, values);
 
 /** A plan of words alone as the full-text index is asked for it; null for any other. */
-export function matchOf(plan: FindPlan): string | null {
-  if (plan.type === 'words') return leafMatch(plan);
-  if (plan.type === 'or') {
-    const parts = plan.of.map(matchOf);
-    return parts.length === 0 || parts.includes(null) ? null : parts.map((p) => `(${p})`).join(' OR ');
-  }
-  if (plan.type !== 'and') return null;
+export function matchOf(plan: AnyPlan): string | null {
+  if (isJoined(plan)) return plan.type === 'or' ? eitherMatch(plan.of) : allMatch(plan.of);
+  return !isNot(plan) && plan.type === 'words' ? leafMatch(plan) : null;
+}
+
+function eitherMatch(of: readonly AnyPlan[]): string | null {
+  const parts = of.map(matchOf);
+  return parts.length === 0 || parts.includes(null) ? null : parts.map((p) => `(${p})`).join(' OR ');
+}
+
+function allMatch(of: readonly AnyPlan[]): string | null {
   const [those, not]: [string[], string[]] = [[], []];
-  for (const p of plan.of) {
-    const part = matchOf(p.type === 'not' ? p.of : p);
+  for (const p of of) {
+    const part = matchOf(isNot(p) ? p.of : p);
     if (part === null) return null;
-    (p.type === 'not' ? not : those).push(`(${part})`);
+    (isNot(p) ? not : those).push(`(${part})`);
   }
   if (those.length === 0) return null;
   return not.length === 0 ? those.join(' AND ') : `(${those.join(' AND ')}) NOT (${not.join(' OR ')})`;
 }
 
-type Words = Extract<FindLeaf, { type: 'words' }>;
-const termOf = ({ text, isBeginning }: Words['words'][number]): string =>
+const termOf = ({ text, isBeginning }: WordsLeaf<string>['words'][number]): string =>
   `"${text}"${isBeginning ? ' *' : ''}`;
 
-function leafMatch({ column, how, words, isFirst }: Words): string {
+/** Groups of columns by their names. */
+const GROUPS: Readonly<Record<string, string>> = { public: '- local', forms: '{form seefrom}' };
+
+function leafMatch({ column, how, words, isFirst }: WordsLeaf<string | null>): string {
   const match =
     how === 'phrase'
       ? `${isFirst ? '^ ' : ''}${words.map((w) => `"${w.text}"`).join(' + ')}${words.at(-1)!.isBeginning ? ' *' : ''}`
       : `(${words.map(termOf).join(how === 'all' ? ' AND ' : ' OR ')})`;
-  if (column === 'public') return `- local : ${match}`;
-  return column === null ? match : `${column} : ${match}`;
+  return column === null ? match : `${GROUPS[column] ?? column} : ${match}`;
 }
 
 /** What of a plan's words may stand in a column, all of it, as the full-text index is asked for it; null where nothing ranks by it. */

@@ -1,8 +1,10 @@
 import type { HeadingDetail, HeadingList, HeadingPage, LookAlikePage, ShownHeading } from '@osier/contract';
-import { formText, isEstablished, seeFroms, takeableFields } from '@osier/core/headings';
-import { foldedWords } from '@osier/core/text';
+import { headingPlanOfTyped, holdsWords, isPlan, type HeadingPlan } from '@osier/core/find';
+import { formText, isEstablished, keptForm, seeFroms, takeableFields } from '@osier/core/headings';
+import type { DataField } from '@osier/core/marc';
+import { fold } from '@osier/core/text';
 import { historyOfHeading } from '../daybook/entries';
-import { notFound } from '../http/problem';
+import { notFound, wrong } from '../http/problem';
 import { cursorOf, placeIn } from '../http/cursor';
 import { countGroups, pageOfGroups, type GroupsAsked } from '../projections/alike-groups';
 import { totals } from '../projections/counts';
@@ -12,7 +14,7 @@ import type { Store } from '../store/store';
 import { headingsMerging } from './merging';
 import {
   headingsByNumber,
-  headingsWithWords,
+  headingsInOrder,
   type AfterHeading,
   mergedInto,
   recordsUnder,
@@ -20,6 +22,7 @@ import {
   unestablishedByUse,
   titlesUnder,
 } from './queries';
+import { headingsFound } from './queries.find';
 
 const PAGE = 100;
 
@@ -31,33 +34,56 @@ export interface HeadingsAsked {
   readonly after?: string;
 }
 
-/** A page of headings whose text has all these words: in alphabetical order, those that only records have by how many do. */
+/**
+ * A page of the headings that words or a query find: in alphabetical order, those that only records have by how many do. Throws a 422 for a
+ * query that cannot be answered.
+ */
 export async function listHeadings(
   { store }: Services,
   { q = '', kind, only, after: cursor }: HeadingsAsked,
 ): Promise<HeadingPage> {
-  const asked = { words: foldedWords(q).slice(0, 6), kind, only, atMost: PAGE + 1 };
+  const plan = headingPlanOfTyped(q);
+  if (!isPlan(plan)) throw wrong('q', plan.problem);
+  const asked = { found: await headingsFound(store, plan), kind, only, atMost: PAGE + 1 };
   const byUse = only === 'unestablished';
   const found = byUse
     ? await unestablishedByUse(store, { ...asked, after: placeIn<readonly [number, number]>(cursor, [0, 0]) })
-    : await headingsWithWords(store, { ...asked, after: placeIn<AfterHeading>(cursor, ['', 0]) });
+    : await headingsInOrder(store, { ...asked, after: placeIn<AfterHeading>(cursor, ['', 0]) });
   const rows = found.slice(0, PAGE);
+  const ids = rows.map((r) => r.id);
   const merging = await headingsMerging(store);
-  const leads =
-    only === 'see-froms'
-      ? await seeFromsOf(
-          store,
-          rows.map((r) => r.id),
-        )
-      : [];
+  const leads = only === 'see-froms' ? await seeFromsOf(store, ids) : [];
+  const known = await formsWith(store, ids, plan);
   const last = rows.at(-1);
   return {
     rows: rows.map((r) => {
       const to = leads.find((l) => l.from === r.id);
-      return { ...r, merging: merging.has(r.id), leadsTo: to ? { id: to.id, text: to.text } : null };
+      return {
+        ...r,
+        merging: merging.has(r.id),
+        leadsTo: to ? { id: to.id, text: to.text } : null,
+        knownAs: known.get(r.id) ?? null,
+      };
     }),
     next: found.length > PAGE && last ? cursorOf([byUse ? last.records : last.text, last.id]) : null,
   };
+}
+
+/** The see-from of each heading that has the words by which it was found, where the kept form itself has not all of them. */
+async function formsWith(
+  store: Store,
+  ids: readonly number[],
+  plan: HeadingPlan,
+): Promise<ReadonlyMap<number, string>> {
+  if (plan.type !== 'words' || plan.column !== 'forms') return new Map();
+  const has = (f: DataField): boolean => holdsWords(plan, [fold(formText(f))]);
+  const held = await store.readMany('heading', ids);
+  return new Map(
+    held.flatMap(({ id, value }): [number, string][] => {
+      const form = has(keptForm(value)) ? undefined : seeFroms(value).find(has);
+      return form ? [[id, formText(form)]] : [];
+    }),
+  );
 }
 
 const TITLES_SHOWN = 4;

@@ -17,7 +17,8 @@ import { headingEvidence } from './evidence';
 import { changedTogether, headingsMadeBy } from './change-records';
 import { MANY } from './merge';
 import { asRefused, headingsMerging, mergeNow, type MergeNow } from './merging';
-import { headingsWithWords, seeFromsOf } from './queries';
+import { headingsInOrder, seeFromsOf } from './queries';
+import { EVERY_HEADING } from './queries.find';
 
 /** Groups that are merged through one review, at most. */
 const MOST_GROUPS = 1000;
@@ -68,7 +69,9 @@ async function* sameGroups(store: Store, { kind, vocabulary }: Asked): AsyncGene
 async function* carriedSeeFroms(store: Store, { kind, vocabulary }: Asked): AsyncGenerator<SameGroup> {
   let seen = 0;
   for (let after: readonly [string, number] | null = null; ;) {
-    const page = await headingsWithWords(store, { words: [], kind, only: 'see-froms', after, atMost: 200 });
+    const page = await headingsInOrder(store, {
+      ...{ found: EVERY_HEADING, kind, only: 'see-froms', after, atMost: 200 },
+    });
     if (page.length === 0) return;
     const leads = await seeFromsOf(
       store,

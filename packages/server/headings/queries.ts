@@ -2,6 +2,7 @@ import type { Followable } from '@osier/core/headings';
 import type { HeadingList, HeadingRow } from '@osier/contract';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
+import type { HeadingsFound } from './queries.find';
 
 /** Headings that some groups and keys lead to as see-froms: not those that are a kept form themselves, or lead to several. */
 export const seeFromsLeadingOn = (
@@ -20,7 +21,7 @@ const COLUMNS = `h.id, h.text, h.kind, h.vocabulary, h.merged_into AS mergedInto
 const CARRIED = `headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key = h.key`;
 
 /** A heading of a list, as the store tells it. */
-export type HeadingInList = Omit<HeadingRow, 'merging' | 'leadsTo'>;
+export type HeadingInList = Omit<HeadingRow, 'merging' | 'leadsTo' | 'knownAs'>;
 
 const IN_USE = `EXISTS (SELECT 1 FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key AND u.n > 0)`;
 /** What lists of headings have, of a heading `h`. */
@@ -38,7 +39,7 @@ const ONLY: Readonly<Record<HeadingList, string>> = {
 
 /** Which page of headings: behind a text and a number. */
 export interface HeadingsPage {
-  readonly words: readonly string[];
+  readonly found: HeadingsFound;
   readonly kind?: string;
   readonly only?: HeadingList;
   readonly after: AfterHeading | null;
@@ -47,31 +48,23 @@ export interface HeadingsPage {
 export type AfterHeading = readonly [text: string, id: number];
 
 /** The conditions of a page of headings `h`, but for its place. */
-function conditionsOf({ words, kind, only }: Omit<HeadingsPage, 'after' | 'atMost'>) {
-  const params: Record<string, unknown> = { kind };
-  const conditions = [
-    'h.merged_into IS NULL',
-    ...(kind ? ['h.kind = :kind'] : []),
-    ...(only ? [ONLY[only]] : []),
-  ];
-  words.forEach((w, i) => {
-    params[`w${i}`] = `%${w.toUpperCase()}%`;
-    conditions.push(`h.key LIKE :w${i}`);
-  });
-  return { params, conditions };
-}
+const conditionsOf = ({ found, kind, only }: Omit<HeadingsPage, 'after' | 'atMost'>): string[] => [
+  'h.merged_into IS NULL',
+  ...(kind ? ['h.kind = :kind'] : []),
+  ...(only ? [ONLY[only]] : []),
+  found.where,
+];
 
-/** Headings in alphabetical order whose key has all these words, from a place on. */
-export function headingsWithWords(
+/** The headings that were found in alphabetical order, from a place on. */
+export function headingsInOrder(
   store: Store,
   { after, atMost, ...asked }: HeadingsPage,
 ): Promise<HeadingInList[]> {
   const [text, id] = after ?? ['', 0];
-  const { params, conditions } = conditionsOf(asked);
-  conditions.push('(h.text COLLATE NOCASE, h.id) > (:text, :id)');
+  const conditions = [...conditionsOf(asked), '(h.text COLLATE NOCASE, h.id) > (:text, :id)'];
   return store.rows<HeadingInList>(
-    `SELECT ${COLUMNS} FROM headings h WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost`,
-    { ...params, text, id, atMost },
+    `SELECT ${COLUMNS} FROM ${asked.found.from} WHERE ${conditions.join(' AND ')} ORDER BY h.text COLLATE NOCASE, h.id LIMIT :atMost`,
+    { ...asked.found.params, kind: asked.kind, text, id, atMost },
   );
 }
 
@@ -84,13 +77,13 @@ export function unestablishedByUse(
     ...asked
   }: Omit<HeadingsPage, 'after'> & { readonly after: readonly [n: number, id: number] | null },
 ): Promise<HeadingInList[]> {
-  const { params, conditions } = conditionsOf(asked);
+  const conditions = conditionsOf(asked);
   if (after) conditions.push('(u.n < :n OR (u.n = :n AND h.id > :id))');
   return store.rows<HeadingInList>(
     `SELECT ${COLUMNS} FROM heading_use u JOIN heading_keys k ON k.kind = substr(u.kind, 9) AND k.key = u.key
        JOIN headings h ON h.id = k.heading AND h.key = u.key
       WHERE u.n > 0 AND ${after ? 'u.n <= :n AND ' : ''}${conditions.join(' AND ')} ORDER BY u.n DESC, h.id LIMIT :atMost`,
-    { ...params, ...(after && { n: after[0], id: after[1] }), atMost },
+    { ...asked.found.params, kind: asked.kind, ...(after && { n: after[0], id: after[1] }), atMost },
   );
 }
 

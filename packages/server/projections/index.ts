@@ -4,6 +4,7 @@ import type { Store } from '../store/store';
 import { briefRecords } from './brief-records';
 import { counts } from './counts';
 import { headingUse } from './heading-use';
+import { headingWords } from './heading-words';
 import { alikeRecords } from './alike-records';
 import { alikeHeadings } from './look-alikes';
 import type { Projection } from './projection';
@@ -20,6 +21,7 @@ import { loansToTell } from './loans-to-tell';
 /** All that is derived and kept, in the order in which it is brought in line. */
 export const PROJECTIONS: readonly Projection[] = [
   recordIndex,
+  headingWords,
   recordRows,
   facetCounts,
   recordFindings,

@@ -1,6 +1,6 @@
 import {
   isPlan,
-  indexNamed,
+  OF_OTHERS,
   orderOf,
   planOf,
   type FindPlan,
@@ -73,7 +73,7 @@ const diagnosticOf = ({ code, problem, details }: FindProblem): Diagnostic => ({
 function planFor(query: string): { readonly plan: FindPlan; readonly order: Ordering | null } | Diagnostic {
   const read = parseCql(query);
   if (!isCql(read)) return { code: 10, message: read.problem, details: `character ${read.at + 1}` };
-  const plan = planOf(read, true);
+  const plan = planOf(read, OF_OTHERS);
   if (!isPlan(plan)) return diagnosticOf(plan);
   return {
     plan: { type: 'and', of: [plan, { type: 'not', of: { type: 'flag', flag: 'suppressed' } }] },
@@ -131,7 +131,7 @@ async function scan(store: Store, asked: Extract<SruAsked, { operation: 'scan' }
     scanResponse(version, [], [{ code, message, details }]);
   if (!isCql(read)) return refuse(10, read.problem, `character ${read.at + 1}`);
   if (read.node.type !== 'clause') return refuse(10, 'A scan begins at one term.', asked.clause);
-  const index = indexNamed(read.node.index);
+  const index = OF_OTHERS.indexNamed(read.node.index);
   if (!index || !SCANNED.has(index.name))
     return refuse(16, `There are lists of ${[...SCANNED].join(', ')}.`, read.node.index);
   const from = fold(read.node.term.replace(/\\(.)/gs, '$1'));

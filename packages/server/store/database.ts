@@ -33,6 +33,7 @@ import { stocktakes } from './migrations/022-stocktakes';
 import { neighbours } from './migrations/023-neighbours';
 import { briefRecords } from './migrations/024-brief-records';
 import { find } from './migrations/025-find';
+import { headingWords } from './migrations/026-heading-words';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -225,6 +226,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '023-neighbours', statements: neighbours },
     { name: '024-brief-records', statements: briefRecords },
     { name: '025-find', statements: find },
+    { name: '026-heading-words', statements: headingWords },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

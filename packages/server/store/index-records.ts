@@ -90,3 +90,16 @@ export async function indexHeadings(
       for (const { key, group } of keysAt(point, heading!)) keys.push([group, key, id]);
   await insertRows(db, 'INSERT OR IGNORE', 'heading_keys', ['kind', 'key', 'heading'], keys, tx);
 }
+
+/** The words of written or removed headings; a merged heading has none. */
+export async function indexHeadingWords(
+  db: Database,
+  written: ReadonlyMap<number, Heading | null>,
+  tx: Transaction,
+): Promise<void> {
+  await db.run('DELETE FROM heading_words WHERE rowid IN (:ids)', { ids: [...written.keys()] }, tx);
+  const rows = [...written].flatMap(([id, heading]) =>
+    heading && heading.mergedInto === null ? [[id, ...HEADING.words.map((p) => wordsAt(p, heading))]] : [],
+  );
+  await insertRows(db, 'INSERT', 'heading_words', ['rowid', ...HEADING.words.map((p) => p.name)], rows, tx);
+}

@@ -1,4 +1,5 @@
 import { api, HEADING_LISTS, type HeadingPage } from '@osier/contract';
+import { isQueryText, OF_HEADINGS } from '@osier/core/find';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
@@ -100,13 +101,14 @@ export function AllHeadings({ id }: { id: number | null }) {
             onTickAll={mayMerge ? (some) => ticks.add(some.map((h) => h.id)) : undefined}
             onOpen={(h) => void navigate(`/headings/${h.id}?${kept}`)}
             answer={list}
-            empty={wording.noHeadingHasTheseWords}
+            empty={isQueryText(q, OF_HEADINGS) ? wording.noHeadingIsFound : wording.noHeadingHasTheseWords}
             onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
             row={(h) => (
               <div className="one">
                 <span className="main" style={{ fontWeight: 400 }}>
                   <bdi>{h.text}</bdi>
                   {h.leadsTo ? <bdi className="faded">{wording.seesTo(h.leadsTo.text)}</bdi> : null}
+                  {h.knownAs ? <bdi className="faded">{wording.knownAs(h.knownAs)}</bdi> : null}
                 </span>
                 <span className="faded">{kindName(h.kind)}</span>
                 <span className="num" style={{ minWidth: 34 }}>

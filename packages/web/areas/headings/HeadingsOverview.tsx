@@ -1,3 +1,4 @@
+import { HEADING_INDEXES } from '@osier/core/find';
 import { Link } from 'react-router';
 import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
@@ -5,6 +6,9 @@ import { RecentWork } from '../daybook/RecentWork';
 import { useToday } from '../today/use-today';
 import { kindsName } from './heading-names';
 import { headingsWords as wording } from './words';
+
+/** What a query may name. */
+const INDEXES = HEADING_INDEXES.filter((i) => !i.name.includes('.'));
 
 /** What the pane shows when no heading and no group is opened. */
 export function HeadingsOverview() {
@@ -38,6 +42,22 @@ export function HeadingsOverview() {
           />
         </OverviewSection>
       ) : null}
+      <OverviewSection title={wording.howToFind}>
+        <p>{wording.typeWordsOrAQuery}</p>
+        <ul>
+          {wording.queries.map(([q, what]) => (
+            <li key={q}>
+              <Link to={`/headings?${new URLSearchParams({ show: 'all', q }).toString()}`}>
+                <code>{q}</code>
+              </Link>{' '}
+              <span className="faded">{what}</span>
+            </li>
+          ))}
+        </ul>
+        <p className="faded">
+          {wording.indexesAre} {INDEXES.map((i) => i.name).join(', ')}.
+        </p>
+      </OverviewSection>
       <OverviewSection title={wording.lookAlikes}>
         <p>{wording.openAGroupToCompare}</p>
         <p className="faded">{wording.theFormsThatAreMerged}</p>
