@@ -15,7 +15,7 @@ import {
   type WordsLeaf,
 } from './plan';
 import { isQueryText } from './query-text';
-import { CODE, DEEPEST, MOST_CLAUSES, MOST_WORDS, Unanswerable } from './unanswerable';
+import { CODE, DEEPEST, MOST_CLAUSES, Unanswerable } from './unanswerable';
 
 /** Works out a text that is a query in CQL and asks for records. */
 export const planOfText = (text: string): FindPlan | FindProblem => planIn(text, OF_RECORDS);
@@ -42,14 +42,15 @@ export const planOfTyped = (text: string): FindPlan | FindProblem =>
 export const headingPlanOfTyped = (text: string): HeadingPlan | FindProblem =>
   isQueryText(text, OF_HEADINGS) ? planIn(text, OF_HEADINGS) : typedWords(text, 'forms');
 
-function typedWords<Column extends string | null>(
+/** Words that are typed: all of them, each as the beginning of one. */
+export function typedWords<Column extends string | null>(
   text: string,
   column: Column,
 ): { readonly type: 'everything' } | WordsLeaf<Column> {
   const words = foldedWords(text).map((w): FindWord => ({ text: w, isBeginning: !/^[a-z0-9]$/.test(w) }));
   return words.length === 0
     ? { type: 'everything' }
-    : { type: 'words', column, how: 'all', words: words.slice(0, MOST_WORDS), isFirst: false };
+    : { type: 'words', column, how: 'all', words, isFirst: false };
 }
 
 /** Works out what a query asks in a language. */

@@ -10,6 +10,7 @@ import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
 import { having } from './having';
+import { withWords } from './queries.find';
 import { searchable } from './searchable';
 import {
   acceptedFrom,
@@ -26,7 +27,6 @@ import {
   withIsbn,
   withCopies,
   withNumber,
-  withWords,
   type IdQuery,
   type SearchFacets,
 } from './queries.found';

@@ -8,8 +8,7 @@ import {
   countBySupplier,
   countByYear,
 } from './queries.facets';
-import { firstOf } from './queries.found';
-import { countAtMost, MOST_RANKED } from './queries.pages';
+import { amongHits, hitsOf } from './queries.hits';
 
 /** Values of each kind that are told. */
 const MOST = 12;
@@ -21,18 +20,26 @@ export async function furtherCounts(
   signal?: AbortSignal,
 ): Promise<FurtherCounts> {
   const found = await foundBy(store, place, signal);
-  const isMany = (await countAtMost(store, found, MOST_RANKED)) > MOST_RANKED;
-  const counted = isMany ? firstOf(found, MOST_RANKED) : found;
-  const { subjects, names } = await countByHeading(store, counted, MOST);
+  const hits = await hitsOf(store, found);
+  const counted = amongHits(hits);
+  const [{ subjects, names }, years] = await Promise.all([
+    countByHeading(store, counted, MOST),
+    countByYear(store, counted, MOST),
+  ]);
+  const [suppliers, deliveries, people] = await Promise.all([
+    countBySupplier(store, counted, MOST),
+    countByDelivery(store, counted, MOST),
+    countByPerson(store, counted, MOST),
+  ]);
   return {
     further: [
-      { of: 'year', index: 'year', values: await countByYear(store, counted, MOST) },
+      { of: 'year', index: 'year', values: years },
       { of: 'subject', index: 'heading', values: subjects },
       { of: 'name', index: 'heading', values: names },
-      { of: 'supplier', index: 'supplier', values: await countBySupplier(store, counted, MOST) },
-      { of: 'delivery', index: 'delivery', values: await countByDelivery(store, counted, MOST) },
-      { of: 'changedby', index: 'changedby', values: await countByPerson(store, counted, MOST) },
+      { of: 'supplier', index: 'supplier', values: suppliers },
+      { of: 'delivery', index: 'delivery', values: deliveries },
+      { of: 'changedby', index: 'changedby', values: people },
     ],
-    covers: isMany ? MOST_RANKED : null,
+    covers: hits.isMany ? hits.n : null,
   };
 }

@@ -1,8 +1,8 @@
 import { meantWord, oneLetterOff } from '@osier/core/find';
 import { foldedWords } from '@osier/core/text';
 import type { Store } from '../store/store';
-import { countAtMost } from './queries.pages';
-import { withWords } from './queries.found';
+import { withWords } from './queries.find';
+import { hitsOf } from './queries.hits';
 import { beginsAWord, wordsAmong, wordsBeginning } from './queries.words';
 
 /** Of more words nothing is guessed. */
@@ -19,7 +19,7 @@ export async function meantBy(store: Store, text: string): Promise<string | null
   for (const word of typed)
     words.push((await beginsAWord(store, word)) ? word : ((await nearWord(store, word)) ?? word));
   if (words.join(' ') === typed.join(' ')) return null;
-  return (await countAtMost(store, withWords(words), 0)) > 0 ? words.join(' ') : null;
+  return (await hitsOf(store, withWords(words), {}, 1)).n > 0 ? words.join(' ') : null;
 }
 
 /** A word of ours that is near: one letter off anywhere, else two behind the same beginning. */

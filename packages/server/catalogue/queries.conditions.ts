@@ -30,8 +30,12 @@ const OWN: Readonly<Record<FoundKind, string>> = { record: 'r.id', copy: 'c.id' 
 export const TABLE = { holding: 'holdings', copy: 'copies' } as const;
 
 /** Plans that all hold, as a condition. */
-export const conditionsOf = (plans: readonly FindPlan[], values: Values, of: FoundKind = 'record'): string =>
-  plans.length === 0 ? '1' : plans.map((p) => conditionOf(p, values, of)).join(' AND ');
+export const conditionsOf = (
+  plans: readonly FindPlan[],
+  values: Values,
+  of: FoundKind = 'record',
+  record = RECORD[of],
+): string => (plans.length === 0 ? '1' : plans.map((p) => conditionOf(p, values, of, record)).join(' AND '));
 
 /** How conditions are asked in SQL: words of the full-text index, and all others. */
 interface Asking<Leaf> {
@@ -50,12 +54,17 @@ export function askedBy<Leaf extends FindLeaf | HeadingLeaf>(plan: Plan<Leaf>, a
 
 /**
  * A plan as a condition on a record, or on a copy: what is asked of copies and holdings is then asked of that copy and of its holding,
- * all else of its record.
+ * all else of its record. `record` is the record as words are asked of it: `+r.id` where they are to lead to none.
  */
-export const conditionOf = (plan: FindPlan, values: Values, of: FoundKind = 'record'): string =>
+export const conditionOf = (
+  plan: FindPlan,
+  values: Values,
+  of: FoundKind = 'record',
+  record = RECORD[of],
+): string =>
   askedBy(plan, {
     words: (match) =>
-      `${RECORD[of]} IN (SELECT rowid FROM record_words WHERE record_words MATCH ${values.add(match)})`,
+      `${record} IN (SELECT rowid FROM record_words WHERE record_words MATCH ${values.add(match)})`,
     leaf: (leaf) => leafCondition(leaf, values, of),
   });
 

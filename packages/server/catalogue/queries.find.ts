@@ -1,4 +1,4 @@
-import type { FindPlan } from '@osier/core/find';
+import { typedWords, type FindPlan } from '@osier/core/find';
 import {
   carrying,
   comparisonOf,
@@ -17,9 +17,34 @@ import { rankingOf } from './ranking';
 export function withPlan(plan: FindPlan): IdQuery {
   if (plan.type === 'everything') return { sql: 'SELECT id FROM records', params: {}, all: true };
   const values = new Values('f');
-  const [sql, where] = [exactly(plan, values), conditionsOf([plan], values)];
+  const [sql, where] = [exactly(plan, values), conditionsOf([plan], values, 'record', '+r.id')];
   const ranking = rankingOf(plan);
-  return { sql, where, params: values.params, ...(ranking && { ranking }) };
+  const words = plan.type === 'words' ? wordsQuery(plan, values) : {};
+  return { sql, where, ...words, params: values.params, ...(ranking && { ranking }) };
+}
+
+/** Records that have all words, each as the beginning of one. */
+export const withWords = (words: readonly string[]): IdQuery => withPlan(typedWords(words.join(' '), null));
+
+/** Beginnings of words that the full-text index keeps by themselves; longer ones it has to put together. */
+const KEPT_BEGINNING = 3;
+
+function wordsQuery(
+  plan: Extract<FindPlan, { type: 'words' }>,
+  values: Values,
+): Pick<IdQuery, 'whole' | 'matches' | 'whereDense'> {
+  const whole = { ...plan, words: plan.words.map((w) => ({ ...w, isBeginning: false })) };
+  const [match, wholeMatch] = [values.add(matchOf(plan)), values.add(matchOf(whole))];
+  const goesOn = plan.words.filter((w) => w.isBeginning);
+  const lookedUp = (m: string) =>
+    `EXISTS (SELECT 1 FROM record_words w WHERE w.rowid = r.id AND w.record_words MATCH ${m})`;
+  return {
+    ...(goesOn.length > 0 && {
+      whole: `SELECT rowid AS id FROM record_words WHERE record_words MATCH ${wholeMatch}`,
+    }),
+    ...(goesOn.every((w) => w.text.length <= KEPT_BEGINNING) && { whereDense: lookedUp(match) }),
+    ...(plan.how !== 'any' && { matches: lookedUp(wholeMatch) }),
+  };
 }
 
 /** Every record, looked at by conditions. */

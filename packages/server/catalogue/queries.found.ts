@@ -1,7 +1,7 @@
 import type { SearchBody } from '@osier/contract';
 import { HEADING_KEY_KIND, LEADS_TO, pointsOf } from '../store/index-records';
 import type { Store } from '../store/store';
-import { wordRanking, type Ranking } from './ranking';
+import type { Ranking } from './ranking';
 
 /** What narrows a search beside its words. */
 export type SearchFacets = Pick<SearchBody, 'language' | 'branch' | 'material' | 'finding'>;
@@ -12,24 +12,19 @@ export interface IdQuery {
   readonly params: Readonly<Record<string, unknown>>;
   /** It gives every record. */
   readonly all?: boolean;
-  /** The same as a condition on a record (`r`), with the same parameters, where that is known. */
+  /** The same as a condition on a record (`r`) of a walk, with the same parameters, where that is known. */
   readonly where?: string;
+  /** The same again, looked up for each record: quick where most of those that are walked hold it. */
+  readonly whereDense?: string;
+  /** Of words that may go on, those that have them as they are: a query, and a condition on a record (`r`). */
+  readonly whole?: string;
+  readonly matches?: string;
   /** How what it finds is ranked. */
   readonly ranking?: Ranking;
 }
 
 /** Every record. */
 export const everyRecord: IdQuery = { sql: 'SELECT id FROM records', params: {}, all: true };
-
-/** Records that have all words, each as the beginning of one, by the full-text index. */
-export function withWords(words: readonly string[]): IdQuery {
-  const ranking = wordRanking(words);
-  return {
-    sql: 'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match',
-    params: { match: ranking.match },
-    ranking,
-  };
-}
 
 /** Records with an ISBN (ISBN-13). */
 export const withIsbn = (key: string): IdQuery => ({
@@ -105,12 +100,6 @@ export const acceptedFrom = (delivery: number): IdQuery => ({
   params: { delivery },
 });
 
-/** No more than so many of the records that a query gives. */
-export const firstOf = ({ sql, params }: IdQuery, most: number): IdQuery => ({
-  sql: `SELECT id FROM (${sql}) LIMIT ${most}`,
-  params,
-});
-
 /** The records that two queries both give. */
 export const inBoth = (a: IdQuery, b: IdQuery): IdQuery => ({
   sql: a.all ? b.sql : `SELECT id FROM (${a.sql}) INTERSECT SELECT id FROM (${b.sql})`,
@@ -154,14 +143,7 @@ export async function idsBehind(
   return rows.map((r) => r.id);
 }
 
-/** How many records a search finds. */
-export const countFound = async (store: Store, found: IdQuery, facets: SearchFacets): Promise<number> =>
-  (await store.row<{ n: number }>(
-    `SELECT COUNT(*) AS n FROM ${countedOf(found)} WHERE ${facetConditions(facets)}`,
-    { ...found.params, ...facets },
-  ))!.n;
-
-/** The same, counting no further than `most`. */
+/** How many records a search finds, counting no further than `most`. */
 export async function countUpTo(
   store: Store,
   found: IdQuery,

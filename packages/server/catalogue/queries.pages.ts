@@ -2,8 +2,10 @@ import type { RecordOrder, RecordRow } from '@osier/contract';
 import type { Ordering } from '@osier/core/find';
 import type { Params } from '../store/database';
 import type { Store } from '../store/store';
-import { facetConditions, withWords, type IdQuery, type SearchFacets } from './queries.found';
-import { wordRanking, type Ranking } from './ranking';
+import { withWords } from './queries.find';
+import { facetConditions, type IdQuery, type SearchFacets } from './queries.found';
+import { amongHits, hitsOf, type Hits } from './queries.hits';
+import { pageRanked } from './queries.ranked';
 
 /** Where a page of records begins: behind a rank, a sort key and a number. */
 export type AfterRecord = readonly [rank: number, sort: string, id: number];
@@ -14,135 +16,27 @@ export interface PlacedRow {
   readonly sort: string;
 }
 
-/** So many records are ranked and counted; of more it is only told that there are. */
-export const MOST_RANKED = 10_000;
-
-/** How many records a query gives, counted to one more than `most`. */
-export async function countAtMost(store: Store, found: IdQuery, most: number): Promise<number> {
-  const row = await store.row<{ n: number }>(
-    `SELECT COUNT(*) AS n FROM (SELECT 1 FROM (${found.sql}) LIMIT :most + 1)`,
-    { ...found.params, most },
-  );
-  return row?.n ?? 0;
-}
-
-/**
- * Records by rank: the title itself first, then titles that begin so, then all words in the title, in names, in subjects, and last the
- * others; within a rank by title. Of more than `MOST_RANKED` the titles that begin so are covered, and of the others the first `MOST_RANKED`.
- */
-export async function pageRanked(
-  store: Store,
-  found: IdQuery,
-  ranking: Ranking,
-  page: RankedPage,
-): Promise<PlacedRow[]> {
-  // What has the word in its title comes before all else; where that fills the page, nothing else is looked for. Several words
-  // seldom stand all in the title.
-  for (const upTo of ranking.isOneWord ? [0, 1] : []) {
-    const rows = await placedIn(store, found, ranking, page, upTo);
-    if (rows.length >= page.atMost) return rows;
-  }
-  return placedIn(store, found, ranking, page);
-}
-
-/** Records that have words in their title, in the same order; the first `atMost`. */
+/** Records that have words in their title, by rank; the first `atMost`. */
 export async function bestTitles(
   store: Store,
   words: readonly string[],
   atMost: number,
 ): Promise<PlacedRow[]> {
-  const ranking = wordRanking(words);
-  const page = { facets: {}, after: null, atMost, isMany: true, isPlaced: false };
-  const begin = await placedIn(store, withWords(words), ranking, page, 0);
-  return begin.length >= atMost ? begin : placedIn(store, withWords(words), ranking, page, 1);
+  const found = withWords(words);
+  if (!found.ranking) return [];
+  const page = { facets: {}, after: null, atMost };
+  const rows = await pageRanked(store, found, await hitsOf(store, found), found.ranking, page);
+  return rows.filter((r) => r.rank <= IN_TITLE);
 }
+/** The last rank of records that have the words in their title. */
+const IN_TITLE = 2;
 
 /** Which page of a search, and what narrows it. */
 export interface OrderedPage {
   readonly facets: SearchFacets;
   readonly after: AfterRecord | null;
   readonly atMost: number;
-  readonly isMany: boolean;
 }
-/** The same of a ranked search. */
-export interface RankedPage extends OrderedPage {
-  /** More than its words says what is searched: a pile, say. */
-  readonly isPlaced: boolean;
-}
-
-/** The same by titles that begin so and the first `upTo` tiers, and no others; by all of them, and what is in none, where nothing is said. */
-async function placedIn(
-  store: Store,
-  found: IdQuery,
-  ranking: Ranking,
-  page: RankedPage,
-  upTo?: number,
-): Promise<PlacedRow[]> {
-  const { match, begins, exact } = ranking;
-  const isByWords = match !== null && !page.isPlaced;
-  const tiers = ranking.tiers.slice(0, upTo);
-  const isNarrowed = Object.values(page.facets).some(Boolean);
-  const facets = isNarrowed ? ` AND ${facetConditions(page.facets)}` : '';
-  const rows = isNarrowed ? ' CROSS JOIN record_rows r ON r.id = w.rowid' : '';
-  const isCut = isByWords && page.isMany && !isNarrowed && (tiers.length > 0 || upTo === undefined);
-  const last = isCut ? await lastRanked(store, match) : null;
-  const covered = last === null ? '' : ' AND w.rowid <= :lastRanked';
-  const among = (id: string) => ` AND ${id} IN (SELECT id FROM (${found.sql}))`;
-  const parts = [
-    ...begins.map(
-      (range, i) =>
-        `SELECT r.id, 1 AS rank FROM record_rows r WHERE r.sort >= :from${i} AND r.sort < :to${i}${facets}${
-          // Of many it is not asked again whether a title that begins with the words has them.
-          isByWords && page.isMany && !range.isWider ? '' : among('r.id')
-        }`,
-    ),
-    ...tiers.map(
-      (_, i) =>
-        `SELECT w.rowid AS id, ${i + 2} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :tier${i}${covered}${facets}${
-          isByWords ? '' : among('w.rowid')
-        }`,
-    ),
-  ];
-  const rest = tiers.length + 2;
-  if (upTo === undefined)
-    parts.push(
-      isByWords
-        ? `SELECT w.rowid AS id, ${rest} AS rank FROM record_words w${rows} WHERE w.record_words MATCH :others${covered}${facets}`
-        : `SELECT w.id, ${rest} AS rank FROM (${found.sql}) w${rows.replace('w.rowid', 'w.id')} WHERE 1${facets}`,
-    );
-  if (parts.length === 0) return [];
-  const [rank, sort, id] = page.after ?? [-1, '', 0];
-  return store.rows<PlacedRow>(
-    `WITH covered AS (SELECT id, rank FROM (${parts.join(' UNION ALL ')}) LIMIT :most),
-      hits AS (SELECT id, MIN(rank) AS rank FROM covered GROUP BY id),
-      found AS (SELECT r.id, r.sort, CASE WHEN r.sort IN (SELECT value FROM json_each(:exact)) THEN 0 ELSE h.rank END AS rank
-        FROM hits h CROSS JOIN record_rows r ON r.id = h.id)
-     SELECT id, rank, sort FROM found WHERE (rank, sort, id) > (:rank, :sort, :id) ORDER BY rank, sort, id LIMIT :atMost`,
-    {
-      ...found.params,
-      ...Object.fromEntries(tiers.map((tier, i) => [`tier${i}`, tier])),
-      ...Object.fromEntries(
-        begins.flatMap(({ from, to }, i) => [
-          [`from${i}`, from],
-          [`to${i}`, to],
-        ]),
-      ),
-      ...{ ...page.facets, rank, sort, id, atMost: page.atMost, lastRanked: last },
-      // A record may come at every rank; where there are few, or the range of them is cut, all of them are covered.
-      ...{ others: match, most: page.isMany && !isCut ? MOST_RANKED : -1 },
-      exact: JSON.stringify(exact),
-    },
-  );
-}
-
-/** The number of the last record that is ranked of more than can be; null where there are not so many. */
-const lastRanked = async (store: Store, match: string): Promise<number | null> =>
-  (
-    await store.row<{ id: number }>(
-      'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match LIMIT 1 OFFSET :skip',
-      { match, skip: MOST_RANKED - 1 },
-    )
-  )?.id ?? null;
 
 /** How each order begins where nothing else is said. */
 export const firstOrdering = (by: RecordOrder): Ordering => ({
@@ -156,21 +50,25 @@ const LATEST = '\u{10ffff}';
 interface Order {
   readonly text: string;
   readonly number: string;
+  /** The index that stands in it; null where the records themselves do. */
+  readonly index: string | null;
 }
 const ORDERS: Readonly<Record<RecordOrder, Order>> = {
-  title: { text: 'r.sort', number: '0' },
-  name: { text: 'r.filing_name', number: '0' },
-  year: { text: 'r.year', number: '0' },
-  added: { text: "''", number: '0' },
+  title: { text: 'r.sort', number: '0', index: 'record_rows_sort' },
+  name: { text: 'r.filing_name', number: '0', index: 'record_rows_name' },
+  year: { text: 'r.year', number: '0', index: 'record_rows_year' },
+  added: { text: "''", number: '0', index: null },
   // A title stands where the first of its call numbers does; one that has none comes last.
   callnumber: {
     text: `ifnull((SELECT MIN(h.shelf_key) FROM holdings h WHERE h.record = r.id), '${LATEST}')`,
     number: '0',
+    index: null,
   },
   changed: {
     text: "''",
     number:
       "ifnull((SELECT MAX(o.entry) FROM daybook_objects o WHERE o.kind = 'record' AND o.object = r.id), 0)",
+    index: null,
   },
 };
 
@@ -181,10 +79,14 @@ export function orderedBy({ by, descends }: Ordering): string {
   return columns.map((c) => `${c} ${descends ? 'DESC' : 'ASC'}`).join(', ');
 }
 
-/** Records in an order. A query that gives few is sorted; one that gives many, or all, is walked along the order. */
+/** Of records of which fewer are sought, those sought are laid out first. */
+const DENSE = 0.2;
+
+/** Records in an order. A query that gives few is sorted; one that gives many, or all (`hits` null), is walked along the order. */
 export async function pageInOrder(
   store: Store,
   found: IdQuery,
+  hits: Hits | null,
   { by, descends }: Ordering,
   page: OrderedPage,
 ): Promise<PlacedRow[]> {
@@ -194,15 +96,22 @@ export async function pageInOrder(
   const [number, text, id] = page.after ?? begin;
   const direction = descends ? 'DESC' : 'ASC';
   const than = descends ? '<' : '>';
-  const isAll = found.all || page.isMany;
-  const among =
-    found.all || !page.isMany ? '' : ` AND ${found.where ?? `r.id IN (SELECT id FROM (${found.sql}))`}`;
-  const conditions = `${facetConditions(page.facets)}${among}`;
-  const params = { ...found.params, ...page.facets, number, text, id, atMost: page.atMost };
-  const walk = isAll ? WALKS[by] : undefined;
+  const few = hits && !hits.isMany ? amongHits(hits) : null;
+  const sought =
+    few || found.all
+      ? '1'
+      : ((hits && hits.density >= DENSE ? found.whereDense : undefined) ??
+        found.where ??
+        `+r.id IN (SELECT id FROM (${found.sql}))`);
+  // Few were narrowed already.
+  const conditions = few ? '1' : `${facetConditions(page.facets)} AND ${sought}`;
+  const params = { ...found.params, ...few?.params, ...page.facets, number, text, id, atMost: page.atMost };
+  const walk = few ? undefined : WALKS[by];
   if (walk) return walked(store, walk(than, direction, conditions), params, page.atMost);
   const of = ORDERS[by];
-  const from = isAll ? 'record_rows r' : `(${found.sql}) f CROSS JOIN record_rows r ON r.id = f.id`;
+  const from = few
+    ? `(${few.sql}) f CROSS JOIN record_rows r ON r.id = f.id`
+    : `record_rows r ${of.index ? `INDEXED BY ${of.index}` : 'NOT INDEXED'}`;
   const columns = [of.number, of.text, 'r.id'].filter((c) => c !== '0' && c !== "''");
   const values = [of.number !== '0' && ':number', of.text !== "''" && ':text', ':id'].filter(Boolean);
   return store.rows<PlacedRow>(

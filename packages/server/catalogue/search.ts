@@ -11,27 +11,13 @@ import { cursorOf, placeIn } from '../http/cursor';
 import { totals } from '../projections/counts';
 import { countsOfFindings } from '../projections/record-findings';
 import { countsOfFacet } from '../projections/record-rows';
-import { foundBy, type FoundRecords, type SearchPlace } from './found';
+import { foundBy, type SearchPlace } from './found';
 import { meantBy } from './meant';
 import { barcodesInUse, copyWithBarcode, headingLedTo, recordLedTo, recordsWithIsbn } from './queries';
-import {
-  countByBranch,
-  countByFinding,
-  countByKind,
-  countFound,
-  countUpTo,
-  firstOf,
-  type SearchFacets,
-} from './queries.found';
-import {
-  countAtMost,
-  firstOrdering,
-  MOST_RANKED,
-  pageInOrder,
-  pageRanked,
-  rowsOf,
-  type AfterRecord,
-} from './queries.pages';
+import { countByBranch, countByFinding, countByKind } from './queries.found';
+import { firstOrdering, pageInOrder, rowsOf, type AfterRecord } from './queries.pages';
+import { amongHits, hitsOf } from './queries.hits';
+import { pageRanked } from './queries.ranked';
 
 const PAGE = 100;
 const FACET_VALUES = 12;
@@ -57,16 +43,16 @@ export async function search(
 ): Promise<SearchAnswer> {
   const found = await foundBy(store, { q, pile, delivery, records, status, type, suppressed }, signal);
   const after = cursor === undefined ? null : placeIn<AfterRecord>(cursor, [0, '', 0]);
-  const atMost = found.all ? Infinity : await countAtMost(store, found, MOST_RANKED);
-  const isMany = atMost > MOST_RANKED;
+  const isNarrowed = Object.values(facets).some(Boolean);
+  const hits = found.all && !isNarrowed ? null : await hitsOf(store, found, facets);
   const page = { facets, after, atMost: PAGE + 1 };
   const order = sort ? firstOrdering(sort) : found.tookFor === 'query' ? orderOfText(q) : null;
-  const [placed, total] = await Promise.all([
-    found.ranking && !order
-      ? pageRanked(store, found, found.ranking, { ...page, isMany, isPlaced: found.within !== null })
-      : pageInOrder(store, found, order ?? firstOrdering('title'), { ...page, isMany }),
-    totalOf(store, found, facets, atMost),
-  ]);
+  const placed = await (found.ranking && hits && !order
+    ? pageRanked(store, found, hits, found.ranking, page)
+    : pageInOrder(store, found, hits, order ?? firstOrdering('title'), page));
+  const total = hits
+    ? { total: hits.n, isMore: hits.isMany }
+    : { total: (await totals(store)).records, isMore: false };
   const last = placed[PAGE - 1];
   return {
     tookFor: found.tookFor,
@@ -80,22 +66,6 @@ export async function search(
     ),
     next: placed.length > PAGE && last ? cursorOf([last.rank, last.sort, last.id]) : null,
   };
-}
-
-/** How many records a search finds; of very many it is only told that there are more. */
-async function totalOf(
-  store: Store,
-  found: FoundRecords,
-  facets: SearchFacets,
-  atMost: number,
-): Promise<{ total: number; isMore: boolean }> {
-  const isMany = atMost > MOST_RANKED;
-  const narrowed = Object.values(facets).some(Boolean);
-  if (found.all && !narrowed) return { total: (await totals(store)).records, isMore: false };
-  if (!narrowed) return { total: Math.min(atMost, MOST_RANKED), isMore: isMany };
-  return isMany
-    ? countUpTo(store, found, facets, MOST_RANKED)
-    : { total: await countFound(store, found, facets), isMore: false };
 }
 
 /** Counts by facet of what a search finds. Facet values narrow the rows, not each other's counts. */
@@ -113,19 +83,19 @@ export async function searchFacets(
       finding: all(await countsOfFindings(store)),
       covers: null,
     };
-  const isMany = (await countAtMost(store, found, MOST_RANKED)) > MOST_RANKED;
-  const counted = isMany ? firstOf(found, MOST_RANKED) : found;
-  const [kinds, branches, findings] = [
-    await countByKind(store, counted),
-    await countByBranch(store, counted),
-    await countByFinding(store, counted),
-  ];
+  const hits = await hitsOf(store, found);
+  const counted = amongHits(hits);
+  const [kinds, branches, findings] = await Promise.all([
+    countByKind(store, counted),
+    countByBranch(store, counted),
+    countByFinding(store, counted),
+  ]);
   return {
     language: tally(kinds.map((k) => [k.language, k.n])),
     material: tally(kinds.map((k) => [k.material, k.n])),
     branch: all(branches),
     finding: all(findings),
-    covers: isMany ? MOST_RANKED : null,
+    covers: hits.isMany ? hits.n : null,
   };
 }
 

@@ -7,7 +7,7 @@ import fc from 'fast-check';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { withWords } from '../catalogue/queries.found';
+import { withWords } from '../catalogue/queries.find';
 import { TESTED } from '../testing/tested';
 import { commit } from './commit';
 import { openStore } from './open-store';
