@@ -10,6 +10,7 @@ import { array, mixed, object, type InferType } from 'yup';
 import { amount, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { id, line } from '../inputs';
+import { copySearchBody } from './copy-lists';
 import { number } from '../values';
 
 const millimetres = () => number().min(0, 'Not below 0.').max(1000, 'At most 1000 mm.').required();
@@ -42,8 +43,9 @@ export const labelsBody = object({
     .default('code128'),
   sheet: labelSheetBody.required(),
   startAt: number().integer().min(1, 'The first label is 1.').max(1200).default(1),
-  /** Of the copies of a record, of those on a pile, or of these. */
+  /** Of the copies of a record, of those on a pile or of a search, or of these. */
   record: id().optional(),
+  found: copySearchBody.optional().default(undefined),
   pile: id().optional(),
   copies: array(id().required()).max(1000, 'At most 1,000 labels are printed at once.').optional(),
 });

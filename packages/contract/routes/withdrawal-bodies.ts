@@ -3,6 +3,7 @@ import { LAST_COPY, type LastCopy } from '@osier/core/house';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { code, id, line, version } from '../inputs';
 import { isoDay, number, string } from '../values';
+import { copySearchBody } from './copy-lists';
 import { page, reviewed } from './reviews';
 
 /** A new withdrawal list. */
@@ -42,15 +43,17 @@ export const weedBody = object({
   spareOnly: boolean().default(false),
 });
 export type WeedBody = InferType<typeof weedBody>;
-/** What is added to a list: the copies of a pile, those that a stocktake misses, or candidates of a shelf. */
+/** What is added to a list: the copies of a pile or of a search, those that a stocktake misses, or candidates of a shelf. */
 export const fillListBody = object({
   pile: id().optional(),
+  found: copySearchBody.optional().default(undefined),
   stocktake: id().optional(),
   weed: weedBody.optional().default(undefined),
 }).test(
   'one',
-  'Choose a pile, a stocktake, or a shelf.',
-  (body) => [body.pile, body.stocktake, body.weed].filter((one) => one !== undefined).length === 1,
+  'Choose a pile, a search, a stocktake, or a shelf.',
+  ({ pile, found, stocktake, weed }) =>
+    [pile, found, stocktake, weed].filter((one) => one !== undefined).length === 1,
 );
 export type FillListBody = InferType<typeof fillListBody>;
 /** Copies that are withdrawn at once. */

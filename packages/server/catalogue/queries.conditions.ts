@@ -115,16 +115,20 @@ export const entryCondition = (
     ? `EXISTS (${entryOf(kind, id, plan.which)} AND ${comparisonOf('d.at', plan, values)})`
     : `EXISTS (${entryOf(kind, id, 'last')} AND d.person IN (${personsOf(plan, values)}))`;
 
+/** Whether it is asked for records that have none. */
+export const hasNone = ({ is, n }: Pick<Extract<FindLeaf, { type: 'count' }>, 'is' | 'n'>): boolean =>
+  (n === 0 && (is === '=' || is === '<=')) || (n === 1 && is === '<');
+
 /** How many copies or holdings a record has; whether it has any is told by the first of them. */
 function countCondition(
-  { of, is, n }: Extract<FindLeaf, { type: 'count' }>,
+  plan: Extract<FindLeaf, { type: 'count' }>,
   values: Values,
   record: string,
 ): string {
+  const { of, is, n } = plan;
   const those = `FROM ${TABLE[of]} x WHERE x.record = ${record}`;
   if ((is === '>' && n === 0) || (is === '>=' && n === 1)) return `EXISTS (SELECT 1 ${those})`;
-  if ((n === 0 && (is === '=' || is === '<=')) || (n === 1 && is === '<'))
-    return `NOT EXISTS (SELECT 1 ${those})`;
+  if (hasNone(plan)) return `NOT EXISTS (SELECT 1 ${those})`;
   return `(SELECT COUNT(*) ${those}) ${is} ${values.add(n)}`;
 }
 

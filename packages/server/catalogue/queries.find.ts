@@ -3,6 +3,7 @@ import {
   carrying,
   comparisonOf,
   conditionsOf,
+  hasNone,
   matchOf,
   namedOf,
   personsOf,
@@ -98,6 +99,11 @@ function sourceOf(plan: FindPlan, values: Values): Source | null {
             ? `SELECT r.id FROM record_rows r WHERE ${valueOf('r', plan, values)}`
             : `SELECT DISTINCT x.record AS id FROM ${TABLE[plan.of]} x WHERE ${valueOf('x', plan, values)}`,
       };
+    case 'count':
+      // Two indexes in the order of records, read beside one another.
+      return hasNone(plan)
+        ? { sql: `SELECT id FROM record_rows EXCEPT SELECT record FROM ${TABLE[plan.of]}` }
+        : null;
     case 'entry':
       return {
         sql: `SELECT DISTINCT o.object AS id FROM daybook d CROSS JOIN daybook_objects o ON o.kind = 'record' AND o.entry = d.id
@@ -176,6 +182,8 @@ function rank(plan: FindPlan): number | null {
     case 'entry':
     case 'person':
       return 6;
+    case 'count':
+      return hasNone(plan) ? MANY : null;
     case 'or': {
       const ranks = plan.of.map(rank);
       return ranks.includes(null) || ranks.includes(MANY) ? null : Math.max(...ranks.map((r) => r ?? 0));

@@ -15,13 +15,37 @@ export interface Hits {
   readonly density: number;
 }
 
+/** Hits that are good until something is written, by what was asked: rows and counts of one search are asked for beside one another. */
+interface Known {
+  at: number;
+  readonly hits: Map<string, Promise<Hits>>;
+}
+const known = new WeakMap<Store, Known>();
+const KEPT = 8;
+
 /** The first records that a query finds, narrowed by facets. */
-export async function hitsOf(
+export function hitsOf(
   store: Store,
   found: IdQuery,
   facets: SearchFacets = {},
   most = MOST_RANKED,
 ): Promise<Hits> {
+  const at = store.writes();
+  const mine = known.get(store) ?? { at, hits: new Map<string, Promise<Hits>>() };
+  known.set(store, mine);
+  if (mine.at !== at) mine.hits.clear();
+  mine.at = at;
+  const asked = JSON.stringify([found.sql, found.whole, found.params, facets, most]);
+  const hits = mine.hits.get(asked) ?? looked(store, found, facets, most);
+  mine.hits.delete(asked);
+  mine.hits.set(asked, hits);
+  // What failed is asked for again.
+  hits.catch(() => mine.hits.delete(asked));
+  for (const old of [...mine.hits.keys()].slice(0, Math.max(0, mine.hits.size - KEPT))) mine.hits.delete(old);
+  return hits;
+}
+
+async function looked(store: Store, found: IdQuery, facets: SearchFacets, most: number): Promise<Hits> {
   // Where there are many already that have the words as they are, what they may be the beginning of is not looked for.
   if (found.whole) {
     const whole = await firstOf(store, { ...found, sql: found.whole }, facets, most);

@@ -59,6 +59,24 @@ function drawn(file: string) {
 const firstCopies = async (count: number) =>
   (await t.running.services.store.find('copy', { order: [['id', 'ASC']], limit: count })).map((c) => c.id);
 
+test('labels of what a search finds stand in the order of the shelf; more than 1,000 are told', async () => {
+  const store = t.running.services.store;
+  const wanted = await store.rows<{ id: number }>(
+    "SELECT id FROM copies WHERE status = 'lost' AND record IS NOT NULL ORDER BY shelf_key, id",
+  );
+  const order = { kind: 'spine', sheet: SPINES };
+  const { labels, count } = await previewOf({ ...order, found: { status: 'lost' } });
+  expect(count).toBe(wanted.length);
+  expect(labels.map((l) => l.copy)).toEqual(wanted.slice(0, labels.length).map((c) => c.id));
+  const many = await cataloguer<Problem>('POST', '/labels/preview', { ...order, found: {} });
+  expect([many.status, JSON.stringify(many.body)]).toEqual([
+    422,
+    expect.stringContaining('narrow the search'),
+  ]);
+  const none = await cataloguer('POST', '/labels/preview', { ...order, found: { q: 'title = zzzz' } });
+  expect(none.status).toBe(422);
+});
+
 test.each(LABEL_CODES)(
   'every barcode printed as %s is read back',
   async (code) => {

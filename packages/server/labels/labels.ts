@@ -3,6 +3,8 @@ import { briefOf } from '@osier/core/access';
 import { callNumberText, byKey, shelfKey } from '@osier/core/callnumbers';
 import type { StoredObject } from '@osier/core/kinds';
 import { notFound, wrong } from '../http/problem';
+import { copiesFound } from '../copies/list';
+import { copyIdsOnShelf } from '../copies/queries.list';
 import { pileThere } from '../piles/piles';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -21,7 +23,7 @@ interface Labelled {
 /** The copies of which labels are wanted, in the order of the shelf; those that are named one by one in the order in which they are named. */
 async function copiesWanted(
   store: Store,
-  { record, pile, copies }: LabelsBody,
+  { record, pile, found, copies }: LabelsBody,
 ): Promise<StoredObject<'copy'>[]> {
   if (copies?.length) {
     const held = new Map((await store.readMany('copy', copies)).map((c) => [c.id, c]));
@@ -35,6 +37,11 @@ async function copiesWanted(
     const { value } = await pileThere(store, pile);
     return store.readMany('copy', await copiesOnPile(store, pile, value.of, MOST + 1));
   }
+  if (found !== undefined) {
+    const ids = await copyIdsOnShelf(store, await copiesFound(store, found), MOST + 1);
+    const held = new Map((await store.readMany('copy', ids)).map((c) => [c.id, c]));
+    return ids.flatMap((id) => held.get(id) ?? []);
+  }
   throw wrong('copies', 'Say of which copies labels are wanted.');
 }
 
@@ -42,7 +49,10 @@ async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
   const copies = await copiesWanted(store, body);
   if (copies.length === 0) throw wrong('copies', 'There is no copy to print a label of.');
   if (copies.length > MOST)
-    throw wrong('copies', 'At most 1,000 labels are printed at once; take a smaller pile.');
+    throw wrong(
+      'copies',
+      'At most 1,000 labels are printed at once; take a smaller pile, or narrow the search.',
+    );
   const unique = (ids: readonly number[]) => [...new Set(ids)];
   const holdings = new Map(
     (await store.readMany('holding', unique(copies.map((c) => c.value.holding)))).map((h) => [h.id, h.value]),

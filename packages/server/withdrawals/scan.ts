@@ -1,4 +1,6 @@
-import type { FillListBody, WeedBody, WithdrawalRow } from '@osier/contract';
+import type { CopySearch, FillListBody, WeedBody, WithdrawalRow } from '@osier/contract';
+import { copiesFound } from '../copies/list';
+import { barcodesOnShelf } from '../copies/queries.list';
 import { barcodesOfPile } from '../piles/queries';
 import { notFound, wrong } from '../http/problem';
 import { askSoon } from '../loans/ask-soon';
@@ -42,24 +44,37 @@ export async function undoLastScan(
   return { code: last.code };
 }
 
-/** Adds the copies that lie on a pile, that a stocktake misses, or that are candidates of a shelf, but those that are on the list already. They are to be pulled. */
+/** Adds the copies that lie on a pile, that are found, that a stocktake misses, or that are candidates of a shelf, but those that are on the list already. They are to be pulled. */
 export async function fillList(
   { store }: Services,
   person: number,
   id: number,
-  { pile, stocktake, weed }: FillListBody,
+  body: FillListBody,
 ): Promise<{ added: number }> {
-  const found = weed
-    ? await candidatesOf(store.aside, weed)
-    : pile === undefined
-      ? await missingOf(store, stocktake ?? 0)
-      : await onPile(store, pile);
+  const found = await codesFor(store, body);
   const listed = new Set((await scansOf(store, 'withdrawal', id)).map((s) => s.code));
   const raw = found.filter((code) => !listed.has(code));
   const check = async (inside: Store) => void (await openList(inside, id));
   const from = { device: TO_PULL, run: new Date().toISOString(), number: 0 };
   const added = await addScans(store, { purpose: 'withdrawal', work: id, person, raw, from, check });
   return { added: added.fresh };
+}
+
+function codesFor(store: Store, { pile, found, stocktake, weed }: FillListBody): Promise<readonly string[]> {
+  if (weed) return candidatesOf(store.aside, weed);
+  if (found) return foundBy(store.aside, found);
+  return pile === undefined ? missingOf(store, stocktake ?? 0) : onPile(store, pile);
+}
+
+/** Copies of a search that go on a list at once. */
+const MOST_FOUND = 5000;
+
+async function foundBy(store: Store, search: CopySearch): Promise<readonly string[]> {
+  const codes = await barcodesOnShelf(store, await copiesFound(store, search), MOST_FOUND + 1);
+  if (codes.length === 0) throw wrong('found', 'The search finds no copy with a barcode.');
+  if (codes.length > MOST_FOUND)
+    throw wrong('found', 'At most 5,000 copies go on a list at once; narrow the search.');
+  return codes;
 }
 
 async function onPile(store: Store, pile: number): Promise<readonly string[]> {

@@ -189,6 +189,23 @@ test('the copies of a pile are put on a list', async () => {
   expect((await cataloguer!('POST', `/withdrawal-lists/${id}/fill`, { pile: 999_999 })).status).toBe(404);
 });
 
+test('the copies of a search are put on a list, those that are on it already not again', async () => {
+  const store = t.running.services.store;
+  const copies = await store.rows<{ barcode: string }>(
+    "SELECT barcode FROM copies WHERE branch = 'SH' AND status = 'lost' ORDER BY id",
+  );
+  expect(copies.length).toBeGreaterThan(2);
+  const id = await start([copies[0]!.barcode]);
+  const fill = (found: object) => cataloguer!<Problem>('POST', `/withdrawal-lists/${id}/fill`, { found });
+  const filled = await fill({ q: 'status = lost', branch: 'SH' });
+  expect([filled.status, filled.body]).toEqual([200, { added: copies.length - 1 }]);
+  expect((await list(id)).verdicts.map((v) => v.code).sort()).toEqual(copies.map((c) => c.barcode).sort());
+  const [none, wrong] = [await fill({ q: 'title = zzzz' }), await fill({ q: 'year = x' })];
+  expect([none.status, wrong.status]).toEqual([422, 422]);
+  expect(JSON.stringify(none.body)).toContain('The search finds no copy with a barcode.');
+  expect(JSON.stringify(wrong.body)).toContain('no year of four digits');
+});
+
 test('the head overrules what stops a copy, with a reason that the register keeps; nobody else does', async () => {
   const before = await catalogueOf(t.running);
   const id = await start(trolley);

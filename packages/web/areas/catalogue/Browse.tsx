@@ -11,6 +11,7 @@ import { WorkSplit } from '../../parts/WorkSplit';
 import { BrowseFound } from './BrowseFound';
 import { CataloguePages } from './CataloguePages';
 import { RecordPiece } from './RecordPiece';
+import { ShelfAround } from './ShelfAround';
 import { catalogueWords as wording } from './words';
 import './browse.css';
 
@@ -39,6 +40,8 @@ export default function Browse() {
   const begins = ahead ? first?.rows.length : undefined;
   const opened =
     rows.find((r) => keyOf(r) === chosen) ?? (chosen === null && begins ? rows[begins - 1] : undefined);
+  // The shelf is shown around what is opened, else around where the list begins.
+  const shelved = list === 'callnumber' ? (opened ?? rows[0]) : undefined;
   const start = (parts: { from?: string | undefined; ahead?: string | undefined; list?: BrowseList }) => {
     setChosen(null);
     changeAddress({ from: undefined, ahead: undefined, ...parts });
@@ -89,6 +92,15 @@ export default function Browse() {
                 {wording.earlier} <kbd>b</kbd>
               </Button>
             </div>
+            {shelved ? (
+              <ShelfAround
+                at={shelved}
+                onOpen={(row) => {
+                  if (!rows.some((r) => keyOf(r) === keyOf(row))) start({ from: row.text });
+                  setChosen(keyOf(row));
+                }}
+              />
+            ) : null}
             <WorkList
               key={`${list} ${from}`}
               items={rows}

@@ -99,6 +99,9 @@ export const catalogueWords = {
   startAt: 'Start at',
   earlier: 'Earlier',
   nothingFromHereOn: 'The list ends before this. Start earlier.',
+  shelfAround: 'The shelf around: Left and Right walk it, Enter opens',
+  theirCopies: 'Their copies',
+  theirCopiesWhy: 'The copies of these records: print labels, withdraw, change them together',
   howToBrowse:
     'Type where the list is to begin and press Enter. Up and Down move through it, on both sides of that place; what is under an entry is shown here.',
   howListsAreFiled:

@@ -32,9 +32,10 @@ import { useMay } from '../../shell/person';
 import { useSetUp } from '../setup/use-set-up';
 import { ChangeCopies } from './ChangeCopies';
 import { copyColumns, FIRST_VIEW, ORDERS } from './copy-columns';
-import { COPY_FILTERS, CopyFilters, type CopyFilterValues } from './CopyFilters';
+import { CopyFilters, filtersIn } from './CopyFilters';
 import { CopiesOverview } from './CopiesOverview';
 import { CopiesPages } from './CopiesPages';
+import { ToWithdrawals } from './ToWithdrawals';
 import { copiesWords as wording } from './words';
 
 const RecordPiece = lazy(() => import('../catalogue/RecordPiece').then((m) => ({ default: m.RecordPiece })));
@@ -51,12 +52,7 @@ export default function AllCopies() {
   const [query, changeAddress] = useAddress();
   const navigate = useNavigate();
   const lists = useSetUp()?.lists.value;
-  const values: CopyFilterValues = Object.fromEntries(
-    COPY_FILTERS.flatMap((k) => {
-      const value = query.get(k);
-      return value ? [[k, value]] : [];
-    }),
-  );
+  const values = filtersIn(query);
   const order = COPY_ORDERS.find((o) => o === query.get('sort')) ?? 'shelf';
   const down = query.get('down') === 'yes' ? ('yes' as const) : undefined;
   const [view, setView] = useListView('copies', FIRST_VIEW);
@@ -103,6 +99,19 @@ export default function AllCopies() {
           <Button data-key="p" onClick={() => setPiling(search)}>
             {wording.addToPile}
           </Button>
+        ) : null}
+        {first && first.total > 0 && Object.keys(values).length > 0 ? (
+          <>
+            <Button
+              data-key="x"
+              onClick={() =>
+                void navigate(`/copies/labels?${new URLSearchParams({ found: 'yes', ...values }).toString()}`)
+              }
+            >
+              {wording.printLabels}
+            </Button>
+            <ToWithdrawals found={search} />
+          </>
         ) : null}
         <Dropdown
           trigger={['click']}

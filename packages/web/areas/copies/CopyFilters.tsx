@@ -17,6 +17,14 @@ export const COPY_FILTERS = [
 ];
 export type CopyFilter = (typeof COPY_FILTERS)[number];
 export type CopyFilterValues = Readonly<Partial<Record<CopyFilter, string>>>;
+/** Those that an address has. */
+export const filtersIn = (query: URLSearchParams): CopyFilterValues =>
+  Object.fromEntries(
+    COPY_FILTERS.flatMap((k) => {
+      const value = query.get(k);
+      return value ? [[k, value]] : [];
+    }),
+  );
 
 /** What narrows a list of copies: place, type and status on a line, the rest below a button that says how much of it is chosen. */
 export function CopyFilters({

@@ -1,4 +1,4 @@
-import { api, type LabelsBody, type LabelsPreview } from '@osier/contract';
+import { api, copySearchBody, type LabelsBody, type LabelsPreview } from '@osier/contract';
 import {
   LABEL_CODES,
   LABEL_KINDS,
@@ -17,6 +17,7 @@ import { AreaHead } from '../../parts/AreaHead';
 import { KitField, KitGrid, KitSection } from '../../parts/form/KitField';
 import { Mark } from '../../parts/Mark';
 import { useShell } from '../../shell/shell-store';
+import { filtersIn } from './CopyFilters';
 import './labels.css';
 import { copiesWords as wording } from './words';
 
@@ -58,17 +59,18 @@ function lastChosen(): Pick<LabelsBody, 'sheet' | 'kind' | 'code'> {
   }
 }
 
-/** Prints labels of the copies of a record, of a pile or of some copies: kind and sheet are chosen, the page is seen as it will come. */
+/** Prints labels of the copies of a record, of a pile, of a search or of some copies: kind and sheet are chosen, the page is seen as it will come. */
 export default function Labels() {
   const [query] = useSearchParams();
   const [record, pile] = ['record', 'pile'].map((name) => Number(query.get(name)) || undefined);
   const copies = query.get('copies')?.split(',').map(Number).filter(Boolean);
+  const found = query.get('found') === 'yes' ? copySearchBody.cast(filtersIn(query)) : undefined;
   const [chosen, setChosen] = useState(lastChosen);
   const [startAt, setStartAt] = useState(1);
   const { complain } = useShell();
   const { sheet, kind, code } = chosen;
   const wrong = labelSheetProblems(sheet);
-  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, copies });
+  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, found, copies });
   const preview = useQuery({
     queryKey: ['review', 'labels', body],
     queryFn: () => call(api.labels.preview, { body }),

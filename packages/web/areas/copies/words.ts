@@ -1,3 +1,5 @@
+import { counted } from '@osier/core/changes';
+
 /** Every text of Copies. */
 export const copiesWords = {
   // BeginPile
@@ -109,6 +111,10 @@ export const copiesWords = {
   saveNameAndNote: 'Save name and note',
   // Labels
   labels: 'Labels',
+  toWithdrawals: 'Withdrawal list',
+  newWithdrawalList: (branch: string) => `New list for ${branch}`,
+  chooseABranchFirst: 'New list: choose a branch first',
+  addedToTheList: (n: number) => `${counted(n, 'copy', 'copies')} added to the list.`,
   printLabels: 'Print labels',
   labelsOnPages: (n: number, pages: number) =>
     `${n === 1 ? '1 label' : `${n.toLocaleString('en-GB')} labels`} on ${pages === 1 ? '1 page' : `${pages} pages`}`,

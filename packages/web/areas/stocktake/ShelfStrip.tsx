@@ -7,18 +7,14 @@ import { Button, Select } from 'antd';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useApi } from '../../api/queries';
+import { spineHue } from '../../parts/spine-hue';
+import '../../parts/spines.css';
 import { lengthOf, partsAround, useSpines, wrongOf } from './use-spines';
 import { stocktakeWords as wording } from './words';
 
 /** Widths of a spine, from the density of a whole stretch to single spines. */
 const WIDTHS = [2, 4, 12, 26];
 const WITH_TEXT = WIDTHS.length - 1;
-
-/** A hue for a class, so that neighbours of one class look alike. */
-function hue(callNumber: string): number {
-  const number = Number(/\d+(\.\d+)?/.exec(callNumber)?.[0] ?? 0);
-  return Math.round((number * 997) % 360);
-}
 
 const said = (s: Spine): string =>
   [
@@ -227,7 +223,7 @@ function SpineMark({
         style={{
           left,
           width: width - (zoom <= 1 ? 0 : 1),
-          ['--hue' as string]: hue(s.callNumber),
+          ['--hue' as string]: spineHue(s.callNumber),
           height: `${74 + ((s.code.charCodeAt(s.code.length - 2) * 7) % 20)}%`,
         }}
       >

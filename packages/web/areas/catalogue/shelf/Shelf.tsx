@@ -2,7 +2,7 @@ import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
 import { Button, Dropdown } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { call } from '../../../api/call';
 import { refresh } from '../../../api/queries';
 import { problemText } from '../../../api/request';
@@ -97,7 +97,16 @@ function HoldingBlock({
   return (
     <div className="holding">
       <div className="holding-head">
-        <b>{held.callNumber}</b>
+        <b>
+          {held.callNumber ? (
+            <Link
+              title={wording.shelfAround}
+              to={`/catalogue?${new URLSearchParams({ show: 'browse', list: 'callnumber', from: held.callNumber }).toString()}`}
+            >
+              {held.callNumber}
+            </Link>
+          ) : null}
+        </b>
         <span>
           {name('branches', holding.branch)}, {name('locations', holding.location)}
         </span>

@@ -84,6 +84,7 @@ export const shelfWords = {
   lastSeenOn: (day: string) => `last seen ${day}`,
   moveCopyTo: 'Move to another holding…',
   historyOfTheCopy: 'History',
+  shelfAround: 'The shelf around this title',
   moreOf: (what: string) => `More for ${what}`,
   forTheStaff: (note: string) => `Staff: ${note}`,
   whereItGoes: 'Where it goes',
