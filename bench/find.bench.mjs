@@ -7,10 +7,15 @@ import { client, start } from './served.mjs';
 import { timed } from './timed.mjs';
 
 const RECORDS = Number(process.env.OSIER_BENCH_STORE ?? 300_000);
-const TIMES = 12;
+const TIMES = 200;
 const BUDGET = 80;
 const QUERIES = [
   'the',
+  'a',
+  'willow',
+  'press',
+  'the willow',
+  'reed basket',
   'title = willow',
   'title all "the willow" and year > 2000',
   '"the willow" or subject = eels',
@@ -27,6 +32,7 @@ const QUERIES = [
   'title = willow not branch = MR sortBy year/sort.descending',
 ];
 const ORDERS = ['title', 'name', 'year', 'callnumber', 'added', 'changed'];
+const OF_HEADINGS = ['reed', 'a', 'kind = corporate', 'records > 100', 'records = 0', 'established = yes'];
 const LISTS = {
   title: 'm',
   name: 'm',
@@ -70,6 +76,9 @@ export async function findBench(laid = process.env.OSIER_BENCH_FOLDER) {
   }
   for (const [list, from] of Object.entries(LISTS))
     await row(`browsing ${list}`, `/browse/${list}?from=${from}`);
+  for (const text of OF_HEADINGS) await row(`headings by ${text}`, `/headings?${q(text)}`);
+  for (const text of ['reed', 'title = willow and year > 2000'])
+    await row(`first rows of ${text} at one branch`, `/records?branch=MR&${q(text)}`);
   await row('copies by a query', `/copies?${q('title = willow and status = available')}`);
   await row('what was meant by “wilow”', `/records?${q('wilow')}`);
   server.process.kill('SIGKILL');

@@ -16,6 +16,7 @@ const { headingsBench } = await import('../bench/headings.bench.mjs');
 const { stocktakeBench } = await import('../bench/stocktake.bench.mjs');
 const { withdrawalsBench } = await import('../bench/withdrawals.bench.mjs');
 const { neighboursBench } = await import('../bench/neighbours.bench.mjs');
+const { findBench } = await import('../bench/find.bench.mjs');
 const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
@@ -24,6 +25,7 @@ for (const bench of [
   checkBench,
   importBench,
   areasBench,
+  findBench,
   recordDeskBench,
   copiesBench,
   headingsBench,

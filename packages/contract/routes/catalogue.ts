@@ -2,7 +2,19 @@ import { FIND_ORDERS, type FindOrder } from '@osier/core/find';
 import type { FieldDefinition } from '@osier/core/format';
 import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { array, mixed, object, type InferType } from 'yup';
-import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, tally, text, whole } from '../answers';
+import {
+  amount,
+  objectOf,
+  eitherOf,
+  flag,
+  listOf,
+  wordOf,
+  orNull,
+  shape,
+  tally,
+  text,
+  whole,
+} from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { holdingsAs, id, line, version, wholeQuery, wordsIn } from '../inputs';
 import { daybookEntrySchema, jobStateSchema, reviewSchema } from '../objects/acts';
@@ -71,6 +83,8 @@ const searchAnswer = shape({
   total: whole(),
   isMore: flag(),
   rows: listOf(recordRow),
+  /** A search that looks through all records has got so far, from 0 to 1; null when it is at its end. Ask again for more. */
+  running: orNull(amount()),
   next: orNull(text()),
 });
 /** A page of what a search finds, with what its input was taken for. */

@@ -9,7 +9,7 @@ import { quoted, type SearchName } from '@osier/core/acts';
 import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
-import { having } from './having';
+import { having, havingSoFar } from './having';
 import { withWords } from './queries.find';
 import { searchable } from './searchable';
 import {
@@ -36,6 +36,8 @@ export interface FoundRecords extends IdQuery {
   readonly tookFor: Recognition['as'] | 'query';
   /** The pile or delivery that it looks through; null for the whole catalogue. */
   readonly within: string | null;
+  /** How much of all was looked at (0 to 1), where the others are still looked for; only where what there is so far was asked for. */
+  readonly running?: number | null;
 }
 
 /** What is looked for, and where it looks. */
@@ -46,14 +48,16 @@ export type SearchPlace = Pick<
 
 /**
  * The records a search finds: by words (all of them, each as a beginning), ISBN, barcode, call number, number of record or
- * heading, or by having what a field address (MARCspec) names; all when it is empty. `signal` ends a search that looks through all.
+ * heading, or by having what a field address (MARCspec) names; all when it is empty. `signal` ends a search that looks through all; with
+ * `isSoFar` it gives what it has found up to now.
  */
 export async function foundBy(
   store: Store,
   { q, pile, delivery, records, status, type, suppressed }: SearchPlace,
   signal?: AbortSignal,
+  isSoFar = false,
 ): Promise<FoundRecords> {
-  const everywhere = { within: null, ...(await takenFor(store, q, signal)) };
+  const everywhere = { within: null, ...(await takenFor(store, q, signal, isSoFar)) };
   const places = [
     ...(pile ? [await thePile(store, pile)] : []),
     ...(delivery ? [await theDelivery(store, delivery)] : []),
@@ -66,6 +70,7 @@ export async function foundBy(
       tookFor: found.tookFor,
       ...inBoth(found, place),
       ...(found.ranking && { ranking: found.ranking }),
+      running: found.running ?? null,
       within: found.within ? `${found.within}, ${place.within}` : place.within,
     }),
     everywhere,
@@ -139,14 +144,19 @@ export const facetsOf = ({ language, branch, material, finding }: SearchBody): S
 async function takenFor(
   store: Store,
   q: string,
-  signal?: AbortSignal,
-): Promise<IdQuery & Pick<FoundRecords, 'tookFor'>> {
+  signal: AbortSignal | undefined,
+  isSoFar: boolean,
+): Promise<IdQuery & Pick<FoundRecords, 'tookFor' | 'running'>> {
   if (isQueryText(q)) {
     const plan = planOfText(q);
     if (!isPlan(plan)) throw wrong('q', plan.problem);
     return { tookFor: 'query', ...(await searchable(store, plan)) };
   }
   const recognition = recogniseInput(q, (await store.house()).value.barcodes);
+  if (recognition.as === 'field address' && isSoFar) {
+    const { ids, running } = await havingSoFar(store, recognition.text, signal);
+    return { tookFor: recognition.as, ...amongRecords(ids), running };
+  }
   return { tookFor: recognition.as, ...(await queryOf(store, recognition, signal)) };
 }
 

@@ -5,17 +5,31 @@ import { ProblemError } from '../http/problem';
 import type { Store } from '../store/store';
 import { keptValue } from '../store/kept-json';
 import { recordsWithText } from './queries';
-import type { AddressWork } from './address-process';
+import type { AddressSaid, AddressWork } from './address-process';
 
 /** A search by address under way, for all that ask for it meanwhile. */
 interface Search {
   readonly found: Promise<readonly number[]>;
+  /** What it has found up to now. */
+  readonly soFar: SoFar;
   waiting: number;
+  /** Somebody was told what there was so far, and is to be told the end. */
+  isOwed: boolean;
+  /** When somebody asked so last, in milliseconds. */
+  asked: number;
   stop(): void;
 }
+/** Those found up to now, and how much of all was looked at, from 0 to 1. */
+interface SoFar {
+  readonly ids: number[];
+  share: number;
+}
 interface Kept {
+  /** How often was written to the store before it was begun, and when it was there (milliseconds). */
   readonly at: number;
+  readonly ended: number;
   readonly ids: readonly number[];
+  readonly search: Search;
 }
 /** Answers good until something is written, and searches under way, of each store. */
 interface Known {
@@ -36,20 +50,74 @@ export async function having(
   written: string,
   signal?: AbortSignal,
 ): Promise<readonly number[]> {
-  const address = parseAddress(written);
-  if (!isAddress(address)) return [];
+  const { mine, kept } = knownOf(store, written);
+  return kept?.at === store.writes() ? kept.ids : waitFor(searchFor(store, mine, written), signal);
+}
+
+/** Those that are known when the first page of them is, or when somebody has waited long enough for more. */
+export interface FirstOfThem {
+  readonly ids: readonly number[];
+  /** How much of all was looked at, from 0 to 1; null when all was. */
+  readonly running: number | null;
+}
+/** Whoever asks for what there is so far waits no longer than this, in milliseconds. */
+const PATIENCE = 250;
+/** They ask again: a search goes on for so long after somebody has asked, and its end is told them once even where something was written meanwhile. */
+const GRACE = 5000;
+
+/** The same, as far as it has come: the first of them while the others are looked for. */
+export async function havingSoFar(store: Store, written: string, signal?: AbortSignal): Promise<FirstOfThem> {
+  const { mine, kept } = knownOf(store, written);
+  const isTheirs = kept && kept.search.isOwed && Date.now() - kept.ended < GRACE;
+  if (kept && (isTheirs || kept.at === store.writes())) {
+    kept.search.isOwed = false;
+    return { ids: kept.ids, running: null };
+  }
+  const search = searchFor(store, mine, written);
+  const later = new Promise<null>((resolve) => void setTimeout(resolve, PATIENCE, null));
+  search.waiting++;
+  try {
+    const ids = await Promise.race([search.found, later, whenLeft(signal)]);
+    search.isOwed = ids === null;
+    return ids ? { ids, running: null } : { ids: [...search.soFar.ids], running: search.soFar.share };
+  } finally {
+    search.waiting--;
+    const asked = Date.now();
+    search.asked = asked;
+    setTimeout(() => void (search.asked === asked && stopIfAlone(search)), GRACE).unref();
+  }
+}
+
+/** Nobody waits, and nobody who asked for what there was so far is likely to ask again. */
+const stopIfAlone = (search: Search): void =>
+  void (search.waiting === 0 && Date.now() - search.asked >= GRACE && search.stop());
+
+/** What is known of an address: all answers of a store, and the last one of this. */
+function knownOf(store: Store, written: string): { readonly mine: Known; readonly kept: Kept | undefined } {
   const mine = known.get(store) ?? { answers: new Map<string, Kept>(), running: new Map<string, Search>() };
   known.set(store, mine);
+  return { mine, kept: mine.answers.get(written) };
+}
+
+/** The search for an address that is under way, or a new one; its answer is kept. */
+function searchFor(store: Store, mine: Known, written: string): Search {
+  const running = mine.running.get(written);
+  if (running) return running;
+  const address = parseAddress(written);
+  if (!isAddress(address)) throw new Error('It is no field address.');
   const at = store.writes();
-  const before = mine.answers.get(written);
-  if (before?.at === at) return before.ids;
-  const search = mine.running.get(written) ?? begun(store, mine, written, address);
-  const ids = await waitFor(search, signal);
-  mine.answers.delete(written);
-  mine.answers.set(written, { at, ids });
-  for (const old of [...mine.answers.keys()].slice(0, Math.max(0, mine.answers.size - KEPT)))
-    mine.answers.delete(old);
-  return ids;
+  const search = begun(store, mine, written, address);
+  search.found.then(
+    (ids) => {
+      mine.answers.delete(written);
+      mine.answers.set(written, { at, ended: Date.now(), ids, search });
+      for (const old of [...mine.answers.keys()].slice(0, Math.max(0, mine.answers.size - KEPT)))
+        mine.answers.delete(old);
+    },
+    // Whoever waits is told.
+    () => undefined,
+  );
+  return search;
 }
 
 function begun(store: Store, mine: Known, written: string, address: Address): Search {
@@ -76,23 +144,25 @@ function inProcess(script: string, work: AddressWork): Search {
     env: { ...process.env, OSIER_ADDRESS_WORK: JSON.stringify(work) },
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
   });
+  const soFar: SoFar = { ids: [], share: 0 };
   const found = new Promise<readonly number[]>((resolve, reject) => {
-    const ids: number[] = [];
-    child.on('message', (m: { ids?: number[]; end?: true }) => {
-      if (m.ids) for (const id of m.ids) ids.push(id);
-      if (m.end) resolve(ids);
+    child.on('message', (m: AddressSaid) => {
+      if ('end' in m) return resolve(soFar.ids);
+      for (const id of m.ids) soFar.ids.push(id);
+      soFar.share = m.share;
     });
     child.on('error', reject);
     child.on('exit', () => reject(new Error('The search ended without an answer.')));
   });
-  return { found, waiting: 0, stop: () => void child.kill('SIGKILL') };
+  return { found, soFar, waiting: 0, isOwed: false, asked: 0, stop: () => void child.kill('SIGKILL') };
 }
 
 /** The same without a process, a piece at a time, for a store that was opened by itself. */
 function besideOthers(store: Store, { tag }: AddressWork, address: Address): Search {
   let stopped = false;
+  const soFar: SoFar = { ids: [], share: 0 };
   const look = async (): Promise<readonly number[]> => {
-    const ids: number[] = [];
+    const { ids } = soFar;
     for (let after = 0; !stopped;) {
       const rows = await recordsWithText(store.aside, tag, after);
       for (const { id, value } of rows) if (hasAny(keptValue('record', value), address)) ids.push(id);
@@ -101,22 +171,24 @@ function besideOthers(store: Store, { tag }: AddressWork, address: Address): Sea
     }
     return ids;
   };
-  return { found: look(), waiting: 0, stop: () => void (stopped = true) };
+  return { found: look(), soFar, waiting: 0, isOwed: false, asked: 0, stop: () => void (stopped = true) };
 }
 
 /** Waits with the others; whoever leaves last ends the search. */
 async function waitFor(search: Search, signal?: AbortSignal): Promise<readonly number[]> {
   search.waiting++;
-  let leave: () => void = () => undefined;
-  const left = new Promise<never>((_, reject) => {
-    leave = () => reject(new ProblemError(499, 'The search was cancelled.'));
-    if (signal?.aborted) leave();
-    else signal?.addEventListener('abort', leave);
-  });
   try {
-    return await Promise.race([search.found, left]);
+    return await Promise.race([search.found, whenLeft(signal)]);
   } finally {
-    signal?.removeEventListener('abort', leave);
-    if (--search.waiting === 0) search.stop();
+    search.waiting--;
+    stopIfAlone(search);
   }
 }
+
+/** Fails when somebody leaves. */
+const whenLeft = (signal: AbortSignal | undefined): Promise<never> =>
+  new Promise((_, reject) => {
+    const leave = () => reject(new ProblemError(499, 'The search was cancelled.'));
+    if (signal?.aborted) leave();
+    else signal?.addEventListener('abort', leave, { once: true });
+  });

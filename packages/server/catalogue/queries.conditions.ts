@@ -120,11 +120,7 @@ export const hasNone = ({ is, n }: Pick<Extract<FindLeaf, { type: 'count' }>, 'i
   (n === 0 && (is === '=' || is === '<=')) || (n === 1 && is === '<');
 
 /** How many copies or holdings a record has; whether it has any is told by the first of them. */
-function countCondition(
-  plan: Extract<FindLeaf, { type: 'count' }>,
-  values: Values,
-  record: string,
-): string {
+function countCondition(plan: Extract<FindLeaf, { type: 'count' }>, values: Values, record: string): string {
   const { of, is, n } = plan;
   const those = `FROM ${TABLE[of]} x WHERE x.record = ${record}`;
   if ((is === '>' && n === 0) || (is === '>=' && n === 1)) return `EXISTS (SELECT 1 ${those})`;
@@ -190,6 +186,12 @@ export const valueOf = (
 export function matchOf(plan: AnyPlan): string | null {
   if (isJoined(plan)) return plan.type === 'or' ? eitherMatch(plan.of) : allMatch(plan.of);
   return !isNot(plan) && plan.type === 'words' ? leafMatch(plan) : null;
+}
+
+/** Words that all that a plan finds must have, as the full-text index is asked for them; null where there are none. */
+export function requiredWords(plan: AnyPlan): string | null {
+  const parts = isJoined(plan) && plan.type === 'and' ? plan.of : [plan];
+  return matchOf({ type: 'and', of: parts.filter((p) => matchOf(p) !== null) });
 }
 
 function eitherMatch(of: readonly AnyPlan[]): string | null {

@@ -69,9 +69,11 @@ export const recordsWithText = (
     { after, text },
   );
 
-/** The same for a prepared statement of a connection of its own: number behind which, text, how many. */
+/** The same for a prepared statement of a connection of its own: numbers behind which and up to which, text. */
 export const RECORDS_WITH_TEXT =
-  'SELECT id, value FROM records WHERE id > ? AND instr(value, ?) > 0 ORDER BY id LIMIT ?';
+  'SELECT id, value FROM records WHERE id > ? AND id <= ? AND instr(value, ?) > 0 ORDER BY id';
+/** The number of the last record. */
+export const LAST_RECORD = 'SELECT ifnull(MAX(id), 0) AS id FROM records';
 
 /** Copies whose barcode begins so, with the title of their record. */
 export const copiesWithBarcode = (

@@ -23,7 +23,7 @@ const PAGE = 100;
 const FACET_VALUES = 12;
 
 /**
- * A page of what a search finds, with how many that is. What has the words of a search is ranked unless an order is asked for; all else stands by its title.
+ * A page of what a search finds, with how many that is; of one that looks through all, what it has found so far. What has the words of a search is ranked unless an order is asked for; all else stands by its title.
  */
 export async function search(
   { store }: Services,
@@ -41,12 +41,20 @@ export async function search(
   cursor: string | undefined,
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, { q, pile, delivery, records, status, type, suppressed }, signal);
+  const found = await foundBy(store, { q, pile, delivery, records, status, type, suppressed }, signal, true);
   const after = cursor === undefined ? null : placeIn<AfterRecord>(cursor, [0, '', 0]);
   const isNarrowed = Object.values(facets).some(Boolean);
   const hits = found.all && !isNarrowed ? null : await hitsOf(store, found, facets);
   const page = { facets, after, atMost: PAGE + 1 };
-  const order = sort ? firstOrdering(sort) : found.tookFor === 'query' ? orderOfText(q) : null;
+  const isRunning = typeof found.running === 'number';
+  // What is still looked for comes behind what is there.
+  const order = isRunning
+    ? { by: 'added' as const, descends: false }
+    : sort
+      ? firstOrdering(sort)
+      : found.tookFor === 'query'
+        ? orderOfText(q)
+        : null;
   const placed = await (found.ranking && hits && !order
     ? pageRanked(store, found, hits, found.ranking, page)
     : pageInOrder(store, found, hits, order ?? firstOrdering('title'), page));
@@ -64,7 +72,8 @@ export async function search(
       store,
       placed.slice(0, PAGE).map((r) => r.id),
     ),
-    next: placed.length > PAGE && last ? cursorOf([last.rank, last.sort, last.id]) : null,
+    running: found.running ?? null,
+    next: placed.length > PAGE && last && !isRunning ? cursorOf([last.rank, last.sort, last.id]) : null,
   };
 }
 

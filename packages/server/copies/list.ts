@@ -9,6 +9,7 @@ import {
   copiesWhere,
   countCopies,
   isUnread,
+  leadsToFew,
   pageOfCopies,
   type AfterCopy,
   type CopyQuery,
@@ -28,7 +29,7 @@ export async function copiesFound(store: Store, search: CopySearch): Promise<Cop
   const plan = planOfTyped(search.q);
   if (!isPlan(plan)) throw wrong('q', plan.problem);
   await mustBeSearchable(store, plan);
-  return copiesWhere(search, plan);
+  return copiesWhere(search, plan, await leadsToFew(store, plan));
 }
 
 /** A page of the copies that are found. */

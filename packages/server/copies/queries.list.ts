@@ -1,7 +1,7 @@
 import type { CopyListRow, CopyOrder, CopySearch } from '@osier/contract';
 import { isUnreadKey, keyRange } from '@osier/core/callnumbers';
 import type { FindPlan } from '@osier/core/find';
-import { conditionOf, Values } from '../catalogue/queries.conditions';
+import { conditionOf, requiredWords, Values } from '../catalogue/queries.conditions';
 import type { Store } from '../store/store';
 
 /** Conditions on copies, and what is bound in them. */
@@ -12,8 +12,22 @@ export interface CopyQuery {
 
 const like = (text: string) => `%${text.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
-/** The copies that are looked for; one that hangs on nothing is not among them. */
-export function copiesWhere(search: CopySearch, plan: FindPlan): CopyQuery {
+/** Of no more records the copies are led to by the words; of more, copies are walked in their order, and looked at. */
+const MOST_LED = 5000;
+
+/** Whether the words of a plan lead to few records. */
+export async function leadsToFew(store: Store, plan: FindPlan): Promise<boolean> {
+  const match = requiredWords(plan);
+  if (match === null) return false;
+  const more = await store.row(
+    `SELECT rowid FROM record_words WHERE record_words MATCH :match LIMIT 1 OFFSET ${MOST_LED}`,
+    { match },
+  );
+  return more === undefined;
+}
+
+/** The copies that are looked for; one that hangs on nothing is not among them. `isLed`: the words of the plan lead to few records. */
+export function copiesWhere(search: CopySearch, plan: FindPlan, isLed: boolean): CopyQuery {
   const where = ['c.record IS NOT NULL'];
   const params: Record<string, string | number> = {};
   const add = (sql: string, name = '', value: string | number = '') => {
@@ -44,7 +58,7 @@ export function copiesWhere(search: CopySearch, plan: FindPlan): CopyQuery {
     add('c.id IN (SELECT value FROM json_each(:copies))', 'copies', JSON.stringify(search.copies));
   if (plan.type === 'everything') return { where: where.join(' AND '), params };
   const values = new Values('f');
-  add(conditionOf(plan, values, 'copy'));
+  add(conditionOf(plan, values, 'copy', isLed ? 'c.record' : '+c.record'));
   return { where: where.join(' AND '), params: { ...params, ...values.params } };
 }
 

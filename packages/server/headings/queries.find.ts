@@ -1,6 +1,12 @@
 import type { HeadingLeaf, HeadingPlan } from '@osier/core/find';
 import { isJoined, isNot } from '@osier/core/find';
-import { askedBy, comparisonOf, entryCondition, matchOf, Values } from '../catalogue/queries.conditions';
+import {
+  askedBy,
+  comparisonOf,
+  entryCondition,
+  requiredWords,
+  Values,
+} from '../catalogue/queries.conditions';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 
@@ -38,7 +44,7 @@ const withWords = (match: string): string =>
 /** Queries that each give all that a plan finds, and perhaps more, by an index; the quickest first. */
 function leadsOf(plan: HeadingPlan, values: Values): string[] {
   const parts = isJoined(plan) && plan.type === 'and' ? plan.of : [plan];
-  const match = matchOf({ type: 'and', of: parts.filter((p) => matchOf(p) !== null) });
+  const match = requiredWords(plan);
   return [
     ...(match === null ? [] : [withWords(values.add(match))]),
     ...parts.flatMap((p) => (isJoined(p) || isNot(p) ? [] : (leadOf(p, values) ?? []))),

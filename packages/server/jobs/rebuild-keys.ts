@@ -1,5 +1,6 @@
+import { counted } from '@osier/core/changes';
 import { number, object, string } from 'yup';
-import { oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
+import { indexSize, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { areShelfKeysOld, shelfKeysAnew } from '../projections/shelf-keys';
 import { totals } from '../projections/counts';
 import type { Services } from '../services';
@@ -33,11 +34,15 @@ export const rebuildKeys =
     const { columns, index } = await oldRecordKeys(store);
     if (!columns && !index) return 'Updated the places of all holdings on the shelf.';
     const from = keptWork(cursor, run.cursor);
+    const began = Date.now();
     const n = await recordKeysAnew(
       store.aside,
       from,
       (at, tx) => run.keep({ ...at }, at.done, tx),
       run.cancelled,
     );
-    return run.cancelled() ? null : `Updated the search keys of ${n.toLocaleString('en-GB')} records.`;
+    if (run.cancelled()) return null;
+    const took = Math.max(1, Math.round((Date.now() - began) / 1000));
+    const size = (await indexSize(store.aside)) / 1_000_000;
+    return `Updated the search keys of ${n.toLocaleString('en-GB')} records in ${counted(took, 'second')}; the index of words has ${size.toFixed(1)} MB.`;
   };

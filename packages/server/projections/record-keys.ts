@@ -37,6 +37,11 @@ export async function oldRecordKeys(store: Store): Promise<OldKeys> {
   return { columns: isOld(COLUMN_RULES), index: isOld(INDEX_RULES) };
 }
 
+/** How large the index of words is, in bytes. */
+export const indexSize = async (store: Store): Promise<number> =>
+  (await store.row<{ n: number }>('SELECT ifnull(SUM(length(block)), 0) AS n FROM record_words_data'))?.n ??
+  0;
+
 /** How far the work has come: behind which record, how many are done, and by which rules. */
 export interface KeysPlace {
   readonly place: number;

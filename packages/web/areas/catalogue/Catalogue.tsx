@@ -1,17 +1,16 @@
-import { api, RECORD_ORDERS, type RecordRow, type SearchAnswer, type SearchBody } from '@osier/contract';
-import { call } from '../../api/call';
+import { api, RECORD_ORDERS, type RecordRow, type SearchBody } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { isQueryText } from '@osier/core/find';
 import { recogniseInput } from '@osier/core/query';
 import { codeName } from '@osier/core/format';
 import { COPY_STATUSES } from '@osier/core/holdings';
-import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useAddress } from '../../parts/use-address';
 import { useSetUp } from '../setup/use-set-up';
 import { useApi } from '../../api/queries';
+import { useFacetCounts, useFoundRecords } from './use-found-records';
 import { AreaHead } from '../../parts/AreaHead';
 import { BatchSheet } from '../../parts/BatchSheet';
 import { cleanRecordsBatch } from '../../parts/clean-batch';
@@ -80,21 +79,12 @@ export default function Catalogue() {
   const order = RECORD_ORDERS.find((o) => o === query.get('sort'));
   const [view, setView] = useListView('records', FIRST_VIEW);
   const ticks = useTicks('records');
-  const list = useInfiniteQuery({
-    queryKey: ['/records', search, order],
-    initialPageParam: '',
-    getNextPageParam: (last: SearchAnswer) => last.next,
-    placeholderData: (before) => before,
-    queryFn: ({ pageParam }) =>
-      call(api.records.search, { query: { ...search, sort: order, after: pageParam } }),
-  });
+  const list = useFoundRecords(search, order);
   const chosen: SearchBody = { q: '', records: [...ticks.ids] };
   const first = list.data?.pages[0];
   // What can be ranked is sorted so where no order is chosen.
   const isRanked = q !== '' && (order !== undefined || first?.sortedBy === 'relevance');
-  const { data: facetCounts } = useApi(api.records.facets, {
-    query: { q, pile, delivery, status, type, suppressed },
-  });
+  const { data: facetCounts } = useFacetCounts({ q, pile, delivery, status, type, suppressed });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const choose = (key: string) => (value: string | undefined) =>
     changeAddress({ [key]: key === 'branch' && ownBranch ? (value ?? EVERYWHERE) : value });
@@ -196,7 +186,9 @@ export default function Catalogue() {
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               answer={list}
               empty={
-                atBranch ? (
+                typeof first?.running === 'number' ? (
+                  wording.stillLooking
+                ) : atBranch ? (
                   <>
                     {wording.nothingAtYourBranch(branchName(mine))}{' '}
                     <Button size="small" onClick={() => choose('branch')(undefined)}>

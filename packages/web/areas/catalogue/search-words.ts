@@ -13,6 +13,10 @@ export const TOOK_FOR: Readonly<Record<string, string>> = {
   query: wording.aQuery,
 };
 
-/** "12 records", "More than 10,000 records, the best of which are listed,". */
-export const foundCount = ({ total, isMore }: SearchAnswer): string =>
-  isMore ? wording.moreThanTheBestOf(counted(total, 'record')) : counted(total, 'record');
+/** "12 records", "More than 10,000 records, the best of which are listed,", "12 records so far, 40 of 100 parts looked through,". */
+export const foundCount = ({ total, isMore, running }: SearchAnswer): string =>
+  running !== null
+    ? wording.soFar(counted(total, 'record'), Math.floor(running * 100))
+    : isMore
+      ? wording.moreThanTheBestOf(counted(total, 'record'))
+      : counted(total, 'record');

@@ -19,6 +19,8 @@ export const catalogueWords = {
   indexesAre: 'You can name:',
   relationsAre: 'Join with and, or, not; compare with =, <, >=, any, all, within; * ends a word.',
   moreThanTheBestOf: (total: string) => `More than ${total}, the best of which are listed,`,
+  stillLooking: 'All records are looked through for it; what is found comes here.',
+  soFar: (total: string, percent: number) => `${total} so far (${percent}% looked through)`,
   for: (q: string) => ` for “${q}”`,
   at: (branch: string) => ` at ${branch}`,
   nothingAtYourBranch: (branch: string) => `Nothing found at ${branch}, your branch.`,

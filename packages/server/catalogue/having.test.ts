@@ -1,0 +1,106 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { creation } from '@osier/core/changes';
+import { field } from '@osier/core/marc';
+import { commit } from '../store/commit';
+import { openStore } from '../store/open-store';
+import type { Store } from '../store/store';
+import { TESTED } from '../testing/tested';
+import { having, havingSoFar } from './having';
+
+const folder = mkdtempSync(join(tmpdir(), 'osier-having-'));
+/** Searches that find two records, and the third when they are let go on by a file that comes to be. */
+const SCRIPT = `import { appendFileSync, existsSync } from 'node:fs';
+const { address } = JSON.parse(process.env.OSIER_ADDRESS_WORK);
+process.on('disconnect', () => process.exit());
+appendFileSync(${JSON.stringify(folder)} + '/begun ' + address, '.');
+process.send({ ids: [1, 2], share: 0.4 });
+setInterval(() => {
+  if (!existsSync(${JSON.stringify(folder)} + '/' + address)) return;
+  process.send({ ids: [5], share: 1 });
+  process.send({ end: true }, () => process.exit());
+}, 10);`;
+let store: Store;
+beforeAll(async () => {
+  writeFileSync(join(folder, 'address-process.mjs'), SCRIPT);
+  store = { ...(await openStore(join(folder, 'data'))), workers: folder };
+});
+afterAll(async () => {
+  await store.close();
+  rmSync(folder, { recursive: true });
+});
+const timesBegun = (address: string) => readFileSync(join(folder, `begun ${address}`)).length;
+const goOn = (address: string) => writeFileSync(join(folder, address), '');
+const write = async () => {
+  const marc = { leader: '00000nam a2200000 i 4500', fields: [field('245', '00', 'a', 'Eels')] };
+  const [id] = [await store.nextIds('record', 1)];
+  await commit(store, { did: TESTED, person: 1, changes: [creation('record', id, marc)] });
+};
+/** Asked again until something, or all of it, is there. */
+async function until(address: string, isThere: (said: Awaited<ReturnType<typeof havingSoFar>>) => boolean) {
+  for (;;) {
+    const said = await havingSoFar(store, address);
+    if (isThere(said)) return said;
+  }
+}
+
+test('the first are given while the others are looked for, then all', async () => {
+  const first = await until('650$a', (said) => said.ids.length > 0);
+  expect(first).toEqual({ ids: [1, 2], running: 0.4 });
+  goOn('650$a');
+  expect(await until('650$a', (said) => said.running === null)).toEqual({ ids: [1, 2, 5], running: null });
+});
+
+test('whoever waits for all gets all, of the same search', async () => {
+  await until('651$a', (said) => said.ids.length > 0);
+  const all = having(store, '651$a');
+  goOn('651$a');
+  expect(await all).toEqual([1, 2, 5]);
+});
+
+test('what was written meanwhile does not begin a search anew for one who is told its end; later it does', async () => {
+  await until('652$a', (said) => said.ids.length > 0);
+  const all = having(store, '652$a');
+  goOn('652$a');
+  await all;
+  await write();
+  expect(await havingSoFar(store, '652$a')).toEqual({ ids: [1, 2, 5], running: null });
+  rmSync(join(folder, '652$a'));
+  const anew = await until('652$a', (said) => said.ids.length > 0);
+  expect(anew.running).toBe(0.4);
+  goOn('652$a');
+  await until('652$a', (said) => said.running === null);
+});
+
+test('one who asks again and again keeps it going; when nobody has asked for a while it ends', async () => {
+  const first = await until('657$a', (said) => said.ids.length > 0);
+  for (const began = Date.now(); Date.now() - began < 6000;)
+    expect(await havingSoFar(store, '657$a')).toEqual(first);
+  expect(timesBegun('657$a')).toBe(1);
+  await new Promise((resolve) => setTimeout(resolve, 5500));
+  await until('657$a', (said) => said.ids.length > 0);
+  expect(timesBegun('657$a')).toBe(2);
+  goOn('657$a');
+  expect((await until('657$a', (said) => said.running === null)).ids).toEqual([1, 2, 5]);
+}, 20_000);
+
+test('who leaves is told nothing, and the others go on', async () => {
+  const leaving = new AbortController();
+  const left = having(store, '653$a', leaving.signal);
+  const staying = having(store, '653$a');
+  leaving.abort();
+  await expect(left).rejects.toThrow('cancelled');
+  goOn('653$a');
+  expect(await staying).toEqual([1, 2, 5]);
+});
+
+test('more than two at once are asked to wait', async () => {
+  const running = ['654$a', '655$a'].map((address) => having(store, address));
+  await expect(havingSoFar(store, '656$a')).rejects.toThrow('Other searches');
+  ['654$a', '655$a'].forEach(goOn);
+  expect(await Promise.all(running)).toEqual([
+    [1, 2, 5],
+    [1, 2, 5],
+  ]);
+});
