@@ -4,6 +4,7 @@ export * from './objects/acts';
 export { recordIn } from './objects/marc';
 export * from './objects/sent-record';
 export * from './routes/catalogue';
+export type { FurtherCounts, RecordRow, SearchAnswer, SearchFacetCounts } from './routes/found-answers';
 export * from './routes/record-desk';
 export * from './routes/copies';
 export * from './routes/copy-lists';

@@ -132,8 +132,7 @@ export const headingApi = {
   list: endpoint({
     method: 'get',
     path: '/headings',
-    summary:
-      'Headings by words of their forms, or by a query in CQL, alphabetically; those that only records have by how many do',
+    summary: 'Headings by words of their forms, or by a query in CQL, alphabetically',
     permission: 'look',
     query: object({
       q: line(1000),

@@ -1,4 +1,5 @@
-import { headingLeafPlan, leafPlan, type AskedCondition } from './leaf-plan';
+import type { AskedCondition } from './asked';
+import { headingLeafPlan, leafPlan } from './leaf-plan';
 import {
   FIND_INDEXES,
   HEADING_INDEXES,

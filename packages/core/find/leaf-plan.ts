@@ -1,6 +1,20 @@
 import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
-import type { EntryOf, FindWhere, HeadingWhere, KeyPoint, WordsAt } from './indexes';
+import {
+  comparison,
+  countAsked,
+  flagPlan,
+  isEqual,
+  named,
+  noRelation,
+  noTerm,
+  numberAsked,
+  plain,
+  tooManyWords,
+  unguarded,
+  type AskedCondition,
+} from './asked';
+import type { EntryOf, FindWhere, HeadingWhere, KeyPoint } from './indexes';
 import { shelfPlaceOf } from '../callnumbers';
 import { withoutArticle } from './initial-article';
 import {
@@ -17,17 +31,6 @@ import {
   type WordsLeaf,
 } from './plan';
 import { CODE, MOST_WORDS, Unanswerable } from './unanswerable';
-
-/** An index, a relation and a term. */
-export interface AskedCondition {
-  readonly index: string;
-  readonly by: string;
-  /** Raw: a backslash guards what is behind it. */
-  readonly term: string;
-}
-
-const noRelation = ({ index, by }: AskedCondition, there: string): Unanswerable =>
-  new Unanswerable(CODE.relation, `“${index}” cannot be looked for by “${by}”; there is ${there}.`, by);
 
 /** What one condition asks of records, with its values as they are kept. */
 export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
@@ -91,19 +94,6 @@ export function headingLeafPlan(where: HeadingWhere, asked: AskedCondition): Hea
   }
 }
 
-function countAsked(asked: AskedCondition): { readonly is: Comparison; readonly n: number } {
-  if (!/^\d{1,9}$/.test(plain(asked)))
-    throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number.`, asked.term);
-  return { is: comparison(asked), n: Number(plain(asked)) };
-}
-
-function numberAsked(asked: AskedCondition, of: 'record' | 'heading'): number {
-  if (!isEqual(asked)) throw noRelation(asked, '=');
-  if (!/^\d{1,9}$/.test(plain(asked)))
-    throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number of a ${of}.`, asked.term);
-  return Number(plain(asked));
-}
-
 const entryPlan = (which: EntryOf, asked: AskedCondition): Plan<CommonLeaf> =>
   datePlan<CommonLeaf>(asked, DAY, (is, value, to = '') => ({ type: 'entry', which, is, value, to }));
 
@@ -111,31 +101,6 @@ function personPlan(asked: AskedCondition): Plan<CommonLeaf> {
   if (!isEqual(asked)) throw noRelation(asked, '=');
   return { type: 'person', name: named(asked) };
 }
-
-const isEqual = ({ by }: AskedCondition): boolean => by === '=' || by === 'exact';
-
-function comparison(asked: AskedCondition): Comparison {
-  const by = asked.by === 'exact' ? '=' : asked.by;
-  const found = (['=', '<', '<=', '>', '>='] as const).find((c) => c === by);
-  if (!found) throw noRelation(asked, '=, <, <=, > and >=');
-  return found;
-}
-
-function flagPlan<Leaf extends FindLeaf | HeadingLeaf>(asked: AskedCondition, flag: Leaf): Plan<Leaf> {
-  if (!isEqual(asked)) throw noRelation(asked, '=');
-  const said = plain(asked).toLowerCase();
-  if (['yes', '1', 'true'].includes(said)) return flag;
-  if (['no', '0', 'false'].includes(said)) return { type: 'not', of: flag };
-  throw new Unanswerable(CODE.termForm, `“${asked.index}” is yes or no.`, asked.term);
-}
-
-/** A term without its guards; what masks is refused. */
-function plain({ index, term }: AskedCondition): string {
-  if (/(^|[^\\])(\\\\)*[*?^]/.test(term))
-    throw new Unanswerable(CODE.masking, `“${index}” is looked for as a whole, without *, ? and ^.`, term);
-  return unguarded(term).trim();
-}
-const unguarded = (text: string): string => text.replace(/\\(.)/gs, '$1');
 
 const POINTS: Readonly<Record<KeyPoint, { readonly title: string; normalise(text: string): string }>> = {
   isbn: ISBN,
@@ -150,13 +115,6 @@ function keyPlan(point: KeyPoint, asked: AskedCondition): FindPlan {
   if (key === '')
     throw new Unanswerable(CODE.termForm, `“${asked.term}” is no ${POINTS[point].title}.`, asked.term);
   return { type: 'key', point, key };
-}
-
-/** A name without its guards; it may not be empty. */
-function named(asked: AskedCondition): string {
-  const name = plain(asked);
-  if (name === '') throw noTerm(asked);
-  return name;
 }
 
 /** How a date is written, and what it is called. */
@@ -257,15 +215,6 @@ function textPlan<Leaf extends FindLeaf | HeadingLeaf>(
 /** Behind every day of a month or year. */
 const LAST = '\uffff';
 const upTo = <Leaf>(value: string, leaf: Compared<Leaf>): Plan<Leaf> => leaf('<=', value + LAST);
-
-const noTerm = ({ index }: AskedCondition): Unanswerable =>
-  new Unanswerable(CODE.noTerm, `There is nothing to look for in “${index}”.`, index);
-const tooManyWords = (n: number): Unanswerable =>
-  new Unanswerable(
-    CODE.tooMany,
-    `There are ${n} words in one condition; at most ${MOST_WORDS} are looked for.`,
-    String(n),
-  );
 
 /** A whole title, as titles are filed: without its initial article, which may be one or not. */
 function titlePlan(asked: AskedCondition): FindPlan {

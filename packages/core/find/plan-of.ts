@@ -1,7 +1,7 @@
 import { isCql, parseCql, type Cql, type CqlClause, type CqlNode } from '../query';
 import { foldedWords } from '../text';
 import { OF_HEADINGS, OF_RECORDS, type FindLanguage } from './language';
-import type { AskedCondition } from './leaf-plan';
+import type { AskedCondition } from './asked';
 import { orderOf } from './order-of';
 import {
   joinedPlans,

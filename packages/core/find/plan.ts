@@ -121,8 +121,10 @@ export interface NotPlan<Leaf> {
   readonly type: 'not';
   readonly of: Plan<Leaf>;
 }
+/** Whether a plan is of plans that are joined. */
 export const isJoined = <Leaf extends AnyLeaf>(plan: Plan<Leaf>): plan is JoinedPlan<Leaf> =>
   plan.type === 'and' || plan.type === 'or';
+/** Whether a plan is another turned round. */
 export const isNot = <Leaf extends AnyLeaf>(plan: Plan<Leaf>): plan is NotPlan<Leaf> => plan.type === 'not';
 
 /** Plans joined into one; those that are joined in the same way already are taken apart first. */

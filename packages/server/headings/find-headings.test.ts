@@ -18,7 +18,6 @@ import {
 } from '@osier/core/headings';
 import { field } from '@osier/core/marc';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
-import { fold } from '@osier/core/text';
 import fc from 'fast-check';
 import { commit } from '../store/commit';
 import { TESTED } from '../testing/tested';
@@ -57,7 +56,7 @@ async function addEstablished(): Promise<void> {
     },
   }));
   const from = await store.nextIds('heading', made.length + 1);
-  const merged: Heading = { ...made[1]!, mergedInto: from as Heading['mergedInto'] };
+  const merged: Heading = { ...made[1]!, mergedInto: from };
   await commit(store, {
     did: TESTED,
     person: 1,
