@@ -60,3 +60,62 @@ test('what was meant, narrowing by choices, and a search that is saved and count
   await saved.getByRole('link', { name: 'Willow of Reedling' }).click();
   await expect(line).toHaveValue(/^words all "willow\*" and supplier = "\w+"$/);
 });
+
+test('the shelf around a title is walked by keyboard; what is found goes on to its copies, their labels and a withdrawal list', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/catalogue?show=browse&list=callnumber&from=674');
+  const strip = page.getByRole('slider', { name: /^The shelf around/ });
+  await expect(strip).toHaveAttribute('aria-valuetext', /^674/);
+  const first = await strip.getAttribute('aria-valuetext');
+  await strip.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(strip).not.toHaveAttribute('aria-valuetext', first!);
+  const said = (await strip.getAttribute('aria-valuetext'))!;
+  await page.keyboard.press('Enter');
+  // What stands before is opened, and the list begins with it.
+  await expect(
+    page.getByRole('link', { name: said.split(' ').slice(0, 2).join(' '), exact: true }),
+  ).toBeVisible();
+  await expect(strip).toHaveAttribute('aria-valuetext', said);
+  await accessible(page);
+
+  await page.goto('/catalogue?q=willow&branch=MR');
+  await expect(page.getByText(/records for “willow”/)).toBeVisible();
+  await page.getByRole('listbox', { name: 'Records' }).focus();
+  await page.keyboard.press('o');
+  const copies = page.getByRole('heading', { name: 'Copies', level: 1 }).locator('..');
+  await expect(copies.getByText(/^\d+ copies\.$/)).toBeVisible();
+  await page.getByRole('listbox', { name: 'Copies' }).focus();
+  await page.keyboard.press('x');
+  await expect(page.getByText(/labels? on \d+ pages?/)).toBeVisible();
+  await page.goBack();
+  await expect(copies.getByText(/^\d+ copies\.$/)).toBeVisible();
+  const found = Number(/\d+/.exec((await copies.getByText(/^\d+ copies\.$/).textContent())!)![0]);
+  await page.getByRole('listbox', { name: 'Copies' }).focus();
+  await page.keyboard.press('w');
+  await page.getByRole('menuitem', { name: 'New list for MR' }).press('Enter');
+  await expect(page).toHaveURL(/\/withdrawals\/\d+$/);
+  await expect(page.getByText(new RegExp(`\\b${found} (copies|barcodes)`)).first()).toBeVisible();
+  // Other journeys begin without it.
+  const id = new URL(page.url()).pathname.split('/').at(-1);
+  const gone = await page.evaluate(
+    async (list) => (await fetch(`/api/withdrawal-lists/${list}`, { method: 'DELETE' })).status,
+    id,
+  );
+  expect(gone).toBe(200);
+});
+
+test('headings are found by a query, and a query that cannot be read says where', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/headings?show=all');
+  const line = page.getByRole('textbox', { name: 'Find headings' });
+  await line.fill('kind = corporate and records > 0');
+  const list = page.getByRole('listbox', { name: 'Headings' });
+  await expect(list.getByText('corporate name').first()).toBeVisible();
+  await expect(list.getByText('personal name')).toHaveCount(0);
+  await line.fill('kind = corporate and records > many');
+  await expect(page.getByText('“many” is no number.')).toBeVisible();
+  await expect(line).toHaveValue('kind = corporate and records > many');
+});
