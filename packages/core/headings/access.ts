@@ -23,8 +23,8 @@ export const CARRIED_HEADING: AccessPoint<MarcRecord, 'heading'> = {
 };
 
 /** The forms under which a heading is known: its kept form and its see-froms. One that was merged is known through the other. */
-export const HEADING_FORM: AccessPoint<Heading, 'form'> = {
-  name: 'form',
+export const HEADING_FORM: AccessPoint<Heading, 'forms'> = {
+  name: 'forms',
   title: 'Heading or see-from',
   type: 'phrase',
   version: 1,
