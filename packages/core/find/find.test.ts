@@ -318,6 +318,15 @@ test('what a narrowed search finds is what both of its parts find', () => {
     }
 });
 
+test.each([planOfTyped, headingPlanOfTyped])('more words than are looked for at once are told', (worked) => {
+  const words = Array.from({ length: 61 }, (_, i) => `w${i}`);
+  expect(isPlan(worked(words.slice(1).join(' ')))).toBe(true);
+  expect(worked(words.join(' '))).toMatchObject({
+    problem: 'There are 61 words; at most 60 are looked for at once.',
+    code: 12,
+  });
+});
+
 const withen: FindableHeading = {
   id: 12,
   words: {

@@ -15,7 +15,7 @@ export type {
   WordsLeaf,
 } from './plan';
 export { isJoined, isNot, isPlan } from './plan';
-export { headingPlanOfTyped, planOf, planOfText, planOfTyped, typedWords } from './plan-of';
+export { allWords, headingPlanOfTyped, planOf, planOfText, planOfTyped, typedWords } from './plan-of';
 export type { Findable } from './evaluate';
 export { isFound } from './evaluate';
 export type { FindableHeading } from './heading-found';

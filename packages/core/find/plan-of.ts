@@ -15,7 +15,7 @@ import {
   type WordsLeaf,
 } from './plan';
 import { isQueryText } from './query-text';
-import { CODE, DEEPEST, MOST_CLAUSES, Unanswerable } from './unanswerable';
+import { CODE, DEEPEST, MOST_CLAUSES, MOST_WORDS, Unanswerable } from './unanswerable';
 
 /** Works out a text that is a query in CQL and asks for records. */
 export const planOfText = (text: string): FindPlan | FindProblem => planIn(text, OF_RECORDS);
@@ -42,16 +42,29 @@ export const planOfTyped = (text: string): FindPlan | FindProblem =>
 export const headingPlanOfTyped = (text: string): HeadingPlan | FindProblem =>
   isQueryText(text, OF_HEADINGS) ? planIn(text, OF_HEADINGS) : typedWords(text, 'forms');
 
-/** Words that are typed: all of them, each as the beginning of one. */
+/** Words that are typed: all of them, each as the beginning of one; so many that they would be slow are told. */
 export function typedWords<Column extends string | null>(
   text: string,
   column: Column,
-): { readonly type: 'everything' } | WordsLeaf<Column> {
-  const words = foldedWords(text).map((w): FindWord => ({ text: w, isBeginning: !/^[a-z0-9]$/.test(w) }));
-  return words.length === 0
-    ? { type: 'everything' }
-    : { type: 'words', column, how: 'all', words, isFirst: false };
+): { readonly type: 'everything' } | WordsLeaf<Column> | FindProblem {
+  const words = foldedWords(text);
+  if (words.length === 0) return { type: 'everything' };
+  if (words.length <= MOST_WORDS) return allWords(words, column);
+  return {
+    problem: `There are ${words.length} words; at most ${MOST_WORDS} are looked for at once.`,
+    code: CODE.tooMany,
+    details: String(words.length),
+  };
 }
+
+/** All of some folded words, each as the beginning of one; a single letter or digit stands for itself. */
+export const allWords = <Column extends string | null>(
+  words: readonly string[],
+  column: Column,
+): WordsLeaf<Column> => ({
+  ...{ type: 'words', column, how: 'all', isFirst: false },
+  words: words.map((w): FindWord => ({ text: w, isBeginning: !/^[a-z0-9]$/.test(w) })),
+});
 
 /** Works out what a query asks in a language. */
 export function planOf<Leaf extends FindLeaf | HeadingLeaf, Where>(

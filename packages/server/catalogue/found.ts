@@ -2,21 +2,19 @@ import type { SearchBody } from '@osier/contract';
 import { counted } from '@osier/core/changes';
 import { ruleNow } from '@osier/core/checks';
 import type { StoredObject } from '@osier/core/kinds';
-import { isPlan, isQueryText, planOfText } from '@osier/core/find';
+import { isPlan, isQueryText, planOfText, typedWords } from '@osier/core/find';
 import { recogniseInput, type Recognition } from '@osier/core/query';
-import { foldedWords } from '@osier/core/text';
 import { quoted, type SearchName } from '@osier/core/acts';
 import { wrong } from '../http/problem';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
 import { having, havingSoFar } from './having';
-import { withWords } from './queries.find';
+import { withPlan } from './queries.find';
 import { searchable } from './searchable';
 import {
   acceptedFrom,
   amongRecords,
   chosenRecords,
-  everyRecord,
   idsBehind,
   inBoth,
   onPile,
@@ -175,6 +173,7 @@ async function queryOf(store: Store, recognition: Recognition, signal?: AbortSig
     case 'field address':
       return amongRecords(await having(store, recognition.text, signal));
   }
-  const words = foldedWords(recognition.text);
-  return words.length === 0 ? everyRecord : withWords(words);
+  const plan = typedWords(recognition.text, null);
+  if (!isPlan(plan)) throw wrong('q', plan.problem);
+  return withPlan(plan);
 }

@@ -65,6 +65,9 @@ const PATIENCE = 250;
 /** They ask again: a search goes on for so long after somebody has asked, and its end is told them once even where something was written meanwhile. */
 const GRACE = 5000;
 
+/** Of more than are shown and counted no more are given before the end. */
+const MOST_SO_FAR = 10_001;
+
 /** The same, as far as it has come: the first of them while the others are looked for. */
 export async function havingSoFar(store: Store, written: string, signal?: AbortSignal): Promise<FirstOfThem> {
   const { mine, kept } = knownOf(store, written);
@@ -79,7 +82,9 @@ export async function havingSoFar(store: Store, written: string, signal?: AbortS
   try {
     const ids = await Promise.race([search.found, later, whenLeft(signal)]);
     search.isOwed = ids === null;
-    return ids ? { ids, running: null } : { ids: [...search.soFar.ids], running: search.soFar.share };
+    return ids
+      ? { ids, running: null }
+      : { ids: search.soFar.ids.slice(0, MOST_SO_FAR), running: search.soFar.share };
   } finally {
     search.waiting--;
     const asked = Date.now();

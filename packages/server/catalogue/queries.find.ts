@@ -1,4 +1,4 @@
-import { typedWords, type FindPlan } from '@osier/core/find';
+import { allWords, type FindPlan } from '@osier/core/find';
 import {
   carrying,
   comparisonOf,
@@ -25,7 +25,7 @@ export function withPlan(plan: FindPlan): IdQuery {
 }
 
 /** Records that have all words, each as the beginning of one. */
-export const withWords = (words: readonly string[]): IdQuery => withPlan(typedWords(words.join(' '), null));
+export const withWords = (words: readonly string[]): IdQuery => withPlan(allWords(words, null));
 
 /** Beginnings of words that the full-text index keeps by themselves; longer ones it has to put together. */
 const KEPT_BEGINNING = 3;

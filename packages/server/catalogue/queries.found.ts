@@ -23,9 +23,6 @@ export interface IdQuery {
   readonly ranking?: Ranking;
 }
 
-/** Every record. */
-export const everyRecord: IdQuery = { sql: 'SELECT id FROM records', params: {}, all: true };
-
 /** Records with an ISBN (ISBN-13). */
 export const withIsbn = (key: string): IdQuery => ({
   sql: "SELECT record AS id FROM record_keys WHERE kind = 'isbn' AND key = :key",

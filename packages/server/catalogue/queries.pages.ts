@@ -16,14 +16,17 @@ export interface PlacedRow {
   readonly sort: string;
 }
 
+/** What a title is found by: more words would tell no more. */
+const MOST_LOOKED = 12;
+
 /** Records that have words in their title, by rank; the first `atMost`. */
 export async function bestTitles(
   store: Store,
   words: readonly string[],
   atMost: number,
 ): Promise<PlacedRow[]> {
-  const found = withWords(words);
-  if (!found.ranking) return [];
+  const found = withWords(words.slice(0, MOST_LOOKED));
+  if (words.length === 0 || !found.ranking) return [];
   const page = { facets: {}, after: null, atMost };
   const rows = await pageRanked(store, found, await hitsOf(store, found), found.ranking, page);
   return rows.filter((r) => r.rank <= IN_TITLE);

@@ -47,6 +47,9 @@ const FORMATS = [
   ['as=iso2709&holdings=apart', wording.asHoldingsApart],
 ] as const;
 
+/** Copies of a search that go on a withdrawal list at once. */
+const MOST_ON_A_LIST = 5000;
+
 /** The copies of the library as a list: found, sorted, opened with their record, and changed together. */
 export default function AllCopies() {
   const [query, changeAddress] = useAddress();
@@ -110,7 +113,7 @@ export default function AllCopies() {
             >
               {wording.printLabels}
             </Button>
-            <ToWithdrawals found={search} />
+            <ToWithdrawals found={search} isTooMany={first.isMore || first.total > MOST_ON_A_LIST} />
           </>
         ) : null}
         <Dropdown

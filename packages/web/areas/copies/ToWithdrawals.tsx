@@ -14,7 +14,7 @@ import { copiesWords as wording } from './words';
 const NEW = 'new';
 
 /** Puts all copies that are found on a withdrawal list: one that is open, or a new one. */
-export function ToWithdrawals({ found }: { found: CopySearch }) {
+export function ToWithdrawals({ found, isTooMany }: { found: CopySearch; isTooMany: boolean }) {
   const navigate = useNavigate();
   const { say, note, complain } = useShell();
   const mayPrepare = useMay('prepare withdrawals');
@@ -42,6 +42,7 @@ export function ToWithdrawals({ found }: { found: CopySearch }) {
   };
   return (
     <Dropdown
+      disabled={isTooMany}
       trigger={['click']}
       autoFocus
       menu={{
@@ -56,7 +57,7 @@ export function ToWithdrawals({ found }: { found: CopySearch }) {
         ],
       }}
     >
-      <Button data-key="w">
+      <Button data-key="w" disabled={isTooMany} title={isTooMany ? wording.tooManyForAList : undefined}>
         {wording.toWithdrawals} <DownOutlined />
       </Button>
     </Dropdown>

@@ -114,6 +114,7 @@ export const copiesWords = {
   toWithdrawals: 'Withdrawal list',
   newWithdrawalList: (branch: string) => `New list for ${branch}`,
   chooseABranchFirst: 'New list: choose a branch first',
+  tooManyForAList: 'At most 5,000 copies go on a list at once; narrow the search.',
   addedToTheList: (n: number) => `${counted(n, 'copy', 'copies')} added to the list.`,
   printLabels: 'Print labels',
   labelsOnPages: (n: number, pages: number) =>
