@@ -138,6 +138,8 @@ export const recordApi = {
       ),
       ...placed,
       after: line(1000),
+      /** Of a search that looks through all records, what it has found so far; otherwise the answer waits for its end. */
+      soFar: mixed<'yes'>().oneOf(['yes'], 'Write yes, or leave it out.').optional(),
     }),
     answer: searchAnswer,
     problems: [404],

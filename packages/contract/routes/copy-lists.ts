@@ -117,6 +117,30 @@ const copyList = shape({
 /** A page of copies. */
 export type CopyList = ValueOf<typeof copyList>;
 
+const holdingListRow = shape({
+  id: whole(),
+  record: whole(),
+  title: text(),
+  author: text(),
+  callNumber: text(),
+  /** Its scheme cannot read it. */
+  isUnread: flag(),
+  branch: text(),
+  location: text(),
+  copies: whole(),
+});
+/** A holding as a list shows it. */
+export type HoldingListRow = ValueOf<typeof holdingListRow>;
+const holdingList = shape({
+  total: whole(),
+  /** There are more than the server counts. */
+  isMore: flag(),
+  rows: listOf(holdingListRow),
+  next: orNull(text()),
+});
+/** A page of holdings. */
+export type HoldingList = ValueOf<typeof holdingList>;
+
 const inQuery = { ...placeOfCopies, pile: wholeQuery() };
 
 /** Lists of copies, and what is done with all that one finds. */
@@ -135,6 +159,20 @@ export const copyListApi = {
       after: string().max(1000).optional(),
     }),
     answer: copyList,
+  }),
+  holdings: endpoint({
+    method: 'get',
+    path: '/holdings',
+    summary: 'Holdings by words or a query in CQL, in the order of the shelf',
+    permission: 'look',
+    query: object({
+      /** What a query asks of holdings and copies is asked of each holding and of its copies. */
+      q: line(500).trim().default(''),
+      branch: line(60).default(''),
+      location: line(60).default(''),
+      after: string().max(1000).optional(),
+    }),
+    answer: holdingList,
   }),
   file: endpoint({
     method: 'get',

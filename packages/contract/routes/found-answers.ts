@@ -20,7 +20,7 @@ export const searchAnswer = shape({
   total: whole(),
   isMore: flag(),
   rows: listOf(recordRow),
-  /** A search that looks through all records has got so far, from 0 to 1; null when it is at its end. Ask again for more. */
+  /** A search that looks through all records has got so far, from 0 to 1; null when it is at its end. Ask again for more (`soFar`). */
   running: orNull(amount()),
   next: orNull(text()),
 });

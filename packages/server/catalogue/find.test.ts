@@ -1,4 +1,12 @@
-import type { CopyList, FurtherCounts, JobState, LookUp, RecordDetail, SearchAnswer } from '@osier/contract';
+import type {
+  CopyList,
+  FurtherCounts,
+  HoldingList,
+  JobState,
+  LookUp,
+  RecordDetail,
+  SearchAnswer,
+} from '@osier/contract';
 import { isFound, isPlan, narrowedQuery, planOfText, planOfTyped, type Findable } from '@osier/core/find';
 import { cqlClause, cqlText, type CqlNode } from '@osier/core/query';
 import { foldedWords } from '@osier/core/text';
@@ -394,6 +402,66 @@ test('copies are found by the same language: what is asked of copies is asked of
   }
   expect((await ask('GET', '/copies?q=status%20%3D')).status).toBe(422);
 });
+
+test('holdings are found by the same language, in the order of the shelf: what is asked of copies is asked of their own', async () => {
+  const holdings = all.flatMap((r) =>
+    r.holdings.map((h) => ({
+      id: Number(h.id),
+      shelf: h.shelf_key!,
+      of: { ...r, holdings: [h], copies: r.copies.filter((c) => c.holding === h.id) },
+    })),
+  );
+  for (const q of [
+    '',
+    'willow',
+    'status = lost',
+    'copies = 0',
+    'copies > 1 and branch = MR',
+    'callnumber within "630 .. 640" not status = available',
+    'location = STORE or title = basket*',
+    'pile = "copies to see"',
+    'pile = "to bind" and year > 1950',
+    'added >= 2020 and language = eng',
+  ]) {
+    const plan = planOfTyped(q);
+    if (!isPlan(plan)) throw new Error(plan.problem);
+    const ids: number[] = [];
+    for (let after: string | null = ''; after !== null;) {
+      const { body }: { body: HoldingList } = await ask<HoldingList>(
+        'GET',
+        `/holdings?q=${encodeURIComponent(q)}&after=${encodeURIComponent(after)}`,
+      );
+      ids.push(...body.rows.map((h) => h.id));
+      after = body.next;
+    }
+    const entries = plan.type === 'and' && q.startsWith('added') ? await ofHoldings() : null;
+    const wanted = holdings.filter((h) =>
+      isFound(entries ? { ...h.of, entries: entries.get(h.id) ?? null } : h.of, plan),
+    );
+    expect([q, ids.toSorted((a, b) => a - b)]).toEqual([
+      q,
+      wanted.map((h) => h.id).toSorted((a, b) => a - b),
+    ]);
+    const shelf = new Map(holdings.map((h) => [h.id, h.shelf]));
+    const keys = ids.map((id) => shelf.get(id)!);
+    expect(keys).toEqual([...keys].sort(byKey));
+    if (!q.startsWith('copies = 0')) expect([q, ids.length > 0]).toEqual([q, true]);
+  }
+  const at = await ask<HoldingList>('GET', '/holdings?q=willow&branch=MR');
+  expect(at.body.rows.every((h) => h.branch === 'MR')).toBe(true);
+  expect(at.body.total).toBeGreaterThan(0);
+  expect((await ask('GET', '/holdings?q=status%20%3D')).status).toBe(422);
+});
+
+/** When and by whom holdings were written to. */
+async function ofHoldings(): Promise<ReadonlyMap<number, NonNullable<Findable['entries']>>> {
+  const entries = new Map<number, NonNullable<Findable['entries']>>();
+  for (const e of await t.running.services.store.rows<{ object: number; at: string; name: string }>(
+    "SELECT o.object, d.at, p.name FROM daybook_objects o JOIN daybook d ON d.id = o.entry JOIN people p ON p.id = d.person WHERE o.kind = 'holding' ORDER BY o.entry",
+  ))
+    entries.set(e.object, { first: entries.get(e.object)?.first ?? e.at, last: e.at, by: e.name });
+  return entries;
+}
 
 test.each([
   ['wilow baskets', 'willow baskets'],

@@ -21,10 +21,12 @@ export class Values {
   }
 }
 
-/** What a list is of: records (`r` of `record_rows`), or copies (`c` of `copies`). */
-export type FoundKind = 'record' | 'copy';
-const RECORD: Readonly<Record<FoundKind, string>> = { record: 'r.id', copy: 'c.record' };
-const OWN: Readonly<Record<FoundKind, string>> = { record: 'r.id', copy: 'c.id' };
+/** What a list is of: records (`r` of `record_rows`), holdings (`h` of `holdings`) or copies (`c` of `copies`). */
+export type FoundKind = 'record' | 'holding' | 'copy';
+const RECORD: Readonly<Record<FoundKind, string>> = {
+  ...{ record: 'r.id', holding: 'h.record', copy: 'c.record' },
+};
+const OWN: Readonly<Record<FoundKind, string>> = { record: 'r.id', holding: 'h.id', copy: 'c.id' };
 
 /** Where what hangs on records is kept. */
 export const TABLE = { holding: 'holdings', copy: 'copies' } as const;
@@ -53,8 +55,8 @@ export function askedBy<Leaf extends FindLeaf | HeadingLeaf>(plan: Plan<Leaf>, a
 }
 
 /**
- * A plan as a condition on a record, or on a copy: what is asked of copies and holdings is then asked of that copy and of its holding,
- * all else of its record. `record` is the record as words are asked of it: `+r.id` where they are to lead to none.
+ * A plan as a condition on a record, a holding, or a copy: what is asked of copies and holdings is then asked of that holding and of its
+ * copies, or of that copy and of its holding, all else of the record. `record` is the record as words are asked of it: `+r.id` where they are to lead to none.
  */
 export const conditionOf = (
   plan: FindPlan,
@@ -74,7 +76,7 @@ function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
     case 'everything':
       return '1';
     case 'count':
-      return countCondition(plan, values, record);
+      return countCondition(plan, values, of);
     case 'value':
       return valueCondition(plan, values, of);
     case 'finding':
@@ -97,7 +99,7 @@ function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
         ? `EXISTS (SELECT 1 FROM incoming x WHERE x.record = ${record} AND x.state = 'accepted' AND x.delivery IN (${namedOf('deliveries', plan, values)}))`
         : `EXISTS (SELECT 1 FROM piled x WHERE x.pile IN (${namedOf('piles', plan, values)})
              AND ((x.kind = 'record' AND x.object = ${record}) OR (x.kind = 'copy' AND x.object ${
-               of === 'copy' ? '= c.id' : `IN (SELECT id FROM copies k WHERE k.record = ${record})`
+               of === 'copy' ? '= c.id' : `IN (SELECT id FROM copies k WHERE ${ofCopies(of, 'k')})`
              })))`;
     case 'words':
       throw new Error('Words are looked for in the full-text index.');
@@ -108,7 +110,7 @@ function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
 export const entryCondition = (
   plan: Extract<FindLeaf, { type: 'entry' | 'person' }>,
   values: Values,
-  kind: 'record' | 'copy' | 'heading',
+  kind: FoundKind | 'heading',
   id: string,
 ): string =>
   plan.type === 'entry'
@@ -119,10 +121,14 @@ export const entryCondition = (
 export const hasNone = ({ is, n }: Pick<Extract<FindLeaf, { type: 'count' }>, 'is' | 'n'>): boolean =>
   (n === 0 && (is === '=' || is === '<=')) || (n === 1 && is === '<');
 
-/** How many copies or holdings a record has; whether it has any is told by the first of them. */
-function countCondition(plan: Extract<FindLeaf, { type: 'count' }>, values: Values, record: string): string {
+/** Copies (under a name) of a record, of the record of a copy, or of a holding. */
+const ofCopies = (list: FoundKind, name: string): string =>
+  list === 'holding' ? `${name}.holding = h.id` : `${name}.record = ${RECORD[list]}`;
+
+/** How many copies or holdings a record has, or how many copies a holding has; whether it has any is told by the first of them. */
+function countCondition(plan: Extract<FindLeaf, { type: 'count' }>, values: Values, list: FoundKind): string {
   const { of, is, n } = plan;
-  const those = `FROM ${TABLE[of]} x WHERE x.record = ${record}`;
+  const those = `FROM ${TABLE[of]} x WHERE ${of === 'copy' ? ofCopies(list, 'x') : `x.record = ${RECORD[list]}`}`;
   if ((is === '>' && n === 0) || (is === '>=' && n === 1)) return `EXISTS (SELECT 1 ${those})`;
   if (hasNone(plan)) return `NOT EXISTS (SELECT 1 ${those})`;
   return `(SELECT COUNT(*) ${those}) ${is} ${values.add(n)}`;
@@ -137,7 +143,11 @@ function valueCondition(plan: Extract<FindLeaf, { type: 'value' }>, values: Valu
   if (plan.of === 'record')
     return of === 'record'
       ? `(${valueOf('r', plan, values)})`
-      : `EXISTS (SELECT 1 FROM record_rows x WHERE x.id = c.record AND ${valueOf('x', plan, values)})`;
+      : `EXISTS (SELECT 1 FROM record_rows x WHERE x.id = ${RECORD[of]} AND ${valueOf('x', plan, values)})`;
+  if (of === 'holding')
+    return plan.of === 'holding'
+      ? `(${valueOf('h', plan, values)})`
+      : `EXISTS (SELECT 1 FROM copies x WHERE x.holding = h.id AND ${valueOf('x', plan, values)})`;
   if (of === 'record')
     return `EXISTS (SELECT 1 FROM ${TABLE[plan.of]} x WHERE x.record = r.id AND ${valueOf('x', plan, values)})`;
   return plan.of === 'copy'
@@ -177,7 +187,7 @@ export function comparisonOf(
 
 /** The same for the column of a plan in a table under a name. */
 export const valueOf = (
-  table: 'r' | 'x' | 'c',
+  table: 'r' | 'h' | 'x' | 'c',
   plan: Extract<FindLeaf, { type: 'value' }>,
   values: Values,
 ): string => comparisonOf(`${table}.${plan.column}`, plan, values);

@@ -36,7 +36,7 @@ const searchOf = (query: Partial<EndpointQuery<typeof api.records.exportFound>>)
 /** The catalogue: search, look up, read, save, clean, export. */
 export const catalogueRoutes = (services: Services): Route[] => [
   route(api.records.search, ({ query, left }) =>
-    search(services, { ...searchOf(query), sort: query.sort }, query.after, left()),
+    search(services, { ...searchOf(query), sort: query.sort, soFar: query.soFar }, query.after, left()),
   ),
   route(api.records.facets, ({ query, left }) => searchFacets(patiently(services), searchOf(query), left())),
   route(api.records.further, ({ query, left }) =>

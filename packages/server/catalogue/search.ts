@@ -23,7 +23,7 @@ const PAGE = 100;
 const FACET_VALUES = 12;
 
 /**
- * A page of what a search finds, with how many that is; of one that looks through all, what it has found so far. What has the words of a search is ranked unless an order is asked for; all else stands by its title.
+ * A page of what a search finds, with how many that is; of one that looks through all, what it has found so far where that is asked for. What has the words of a search is ranked unless an order is asked for; all else stands by its title.
  */
 export async function search(
   { store }: Services,
@@ -36,12 +36,18 @@ export async function search(
     type,
     suppressed,
     sort,
+    soFar,
     ...facets
-  }: SearchBody & { readonly sort?: RecordOrder | undefined },
+  }: SearchBody & { readonly sort?: RecordOrder | undefined; readonly soFar?: 'yes' | undefined },
   cursor: string | undefined,
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const found = await foundBy(store, { q, pile, delivery, records, status, type, suppressed }, signal, true);
+  const found = await foundBy(
+    store,
+    { q, pile, delivery, records, status, type, suppressed },
+    signal,
+    soFar === 'yes',
+  );
   const after = cursor === undefined ? null : placeIn<AfterRecord>(cursor, [0, '', 0]);
   const isNarrowed = Object.values(facets).some(Boolean);
   const hits = found.all && !isNarrowed ? null : await hitsOf(store, found, facets);

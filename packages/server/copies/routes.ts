@@ -4,6 +4,7 @@ import type { Services } from '../services';
 import { lookAtBarcode } from './barcodes';
 import { beginChangeCopies, reviewChangeCopies } from './change-many';
 import { exportCopies } from './export';
+import { listHoldings } from './holding-list';
 import { listCopies } from './list';
 import { addCopy, changeCopy, moveCopy, swapBarcodes } from './copies';
 import { addHolding, changeHolding, joinHolding, moveHolding, removeHolding } from './holdings';
@@ -18,6 +19,7 @@ export const copyRoutes = (services: Services): Route[] => [
       after,
     }),
   ),
+  route(api.copyLists.holdings, ({ query }) => listHoldings(services, query)),
   route(api.copyLists.file, ({ query: { as = 'csv', holdings = 'within', ...search }, res }) =>
     exportCopies(services, copySearchBody.cast(search), as, holdings, res),
   ),

@@ -15,7 +15,7 @@ export const useFoundRecords = (search: Omit<SearchBody, 'records'>, order: Reco
     refetchInterval: ({ state: { data } }) =>
       data?.pages.some((p) => p.running !== null) ? ASK_AGAIN : false,
     queryFn: ({ pageParam, signal }) =>
-      call(api.records.search, { query: { ...search, sort: order, after: pageParam }, signal }),
+      call(api.records.search, { query: { ...search, sort: order, after: pageParam, soFar: 'yes' }, signal }),
   });
 
 /** What a search finds by facet; of one that looks through all, when it is at its end. Left alone, it is given up. */

@@ -19,11 +19,13 @@ import { copiesWords as wording } from './words';
 
 const Labels = lazy(() => import('./Labels'));
 const AllCopies = lazy(() => import('./AllCopies'));
+const AllHoldings = lazy(() => import('./AllHoldings'));
 
-/** The Copies: all of them as a list, piles, and labels. */
+/** The Copies: all of them as a list, holdings, piles, and labels. */
 export default function Copies() {
   const { id } = useParams();
   if (id === 'all') return <AllCopies />;
+  if (id === 'holdings') return <AllHoldings />;
   return id === 'labels' ? <Labels /> : <Piles />;
 }
 

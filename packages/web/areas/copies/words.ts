@@ -30,6 +30,16 @@ export const copiesWords = {
   copiesFound: (copies: string) => `${copies}.`,
   moreThanCopies: (copies: string) => `More than ${copies}.`,
   noCopyMatches: 'No copy matches all of this.',
+  // AllHoldings
+  holdings: 'Holdings',
+  holdingsFound: (holdings: string) => `${holdings}.`,
+  moreThanHoldings: (holdings: string) => `More than ${holdings}.`,
+  noHoldingMatches: 'No holding matches all of this.',
+  wordsOrAQuery: 'Words, or a query',
+  howToFindHoldings:
+    'Holdings in the order of the shelf. Type words of the title, or a query as in the Catalogue: what it asks of copies is asked of the copies of each holding.',
+  holdingsWithoutCopies: 'holdings without copies',
+  holdingsOfAShelf: 'of a shelf, with a copy that is missing',
   changeAllFound: 'Change all found',
   allCopiesFound: 'all copies found',
   changeThem: 'Change',

@@ -1,0 +1,151 @@
+import { api, type HoldingList } from '@osier/contract';
+import { counted } from '@osier/core/changes';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { Input, Select } from 'antd';
+import { lazy, Suspense } from 'react';
+import { call } from '../../api/call';
+import { AreaHead } from '../../parts/AreaHead';
+import { Mark } from '../../parts/Mark';
+import { Overview, OverviewSection } from '../../parts/Overview';
+import { useAddress } from '../../parts/use-address';
+import { WorkList } from '../../parts/WorkList';
+import { WorkSplit } from '../../parts/WorkSplit';
+import { useSetUp } from '../setup/use-set-up';
+import { CopiesPages } from './CopiesPages';
+import { copiesWords as wording } from './words';
+
+const RecordPiece = lazy(() => import('../catalogue/RecordPiece').then((m) => ({ default: m.RecordPiece })));
+
+/** The holdings of the library in the order of the shelf: found by words or a query, each opened with its record. */
+export default function AllHoldings() {
+  const [query, change] = useAddress();
+  const lists = useSetUp()?.lists.value;
+  const asked = Object.fromEntries(
+    ['q', 'branch', 'location'].flatMap((name) => {
+      const value = query.get(name);
+      return value ? [[name, value]] : [];
+    }),
+  );
+  const list = useInfiniteQuery({
+    queryKey: ['/holdings', asked],
+    initialPageParam: '',
+    getNextPageParam: (last: HoldingList) => last.next,
+    placeholderData: (before) => before,
+    queryFn: ({ pageParam, signal }) =>
+      call(api.copyLists.holdings, { query: { ...asked, after: pageParam }, signal }),
+  });
+  const first = list.data?.pages[0];
+  const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
+  const open = rows.find((r) => r.id === Number(query.get('open')));
+  const nameOf = (of: 'branches' | 'locations', code: string) =>
+    lists?.[of].find((e) => e.code === code)?.name ?? code;
+  const count = first ? counted(first.total, 'holding') : '';
+  const state = !first
+    ? (list.error?.message ?? '…')
+    : first.isMore
+      ? wording.moreThanHoldings(count)
+      : wording.holdingsFound(count);
+  const pick = (key: 'branch' | 'location', label: string, of: 'branches' | 'locations') => (
+    <Select<string>
+      aria-label={label}
+      placeholder={label}
+      allowClear
+      popupMatchSelectWidth={false}
+      size="small"
+      style={{ width: 130 }}
+      value={query.get(key)}
+      onChange={(value: string | undefined) => change({ [key]: value, open: undefined })}
+      options={lists?.[of].map((e) => ({ value: e.code, label: e.name })) ?? []}
+    />
+  );
+  return (
+    <>
+      <AreaHead name={wording.copies} state={state}>
+        <CopiesPages shown="holdings" />
+      </AreaHead>
+      <WorkSplit
+        open={open !== undefined}
+        list={
+          <>
+            <div className="facets copy-filters">
+              <Input
+                key={query.get('q') ?? ''}
+                defaultValue={query.get('q') ?? ''}
+                aria-label={wording.wordsOrAQuery}
+                placeholder={wording.wordsOrAQuery}
+                size="small"
+                maxLength={500}
+                autoComplete="off"
+                spellCheck={false}
+                allowClear
+                onPressEnter={(e) =>
+                  change({ q: e.currentTarget.value.trim() || undefined, open: undefined })
+                }
+                onClear={() => change({ q: undefined, open: undefined })}
+              />
+              {pick('branch', wording.branch, 'branches')}
+              {pick('location', wording.location, 'locations')}
+            </div>
+            <WorkList
+              items={rows}
+              label={wording.holdings}
+              idOf={(r) => r.id}
+              selected={open?.id ?? null}
+              rowHeight={46}
+              answer={list}
+              empty={wording.noHoldingMatches}
+              onOpen={(r) => change({ open: String(r.id) })}
+              onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
+              row={(r) => (
+                <>
+                  <div className="one">
+                    <b className="mono">
+                      {r.isUnread ? (
+                        <span title={wording.unread}>
+                          <Mark kind="caution" />{' '}
+                        </span>
+                      ) : null}
+                      {r.callNumber}
+                    </b>
+                    <span className="faded">{counted(r.copies, 'copy', 'copies')}</span>
+                  </div>
+                  <div className="two">
+                    <span className="main">
+                      <bdi>{[r.title, r.author].filter(Boolean).join(' · ')}</bdi>
+                    </span>
+                    <span>{`${nameOf('branches', r.branch)}, ${nameOf('locations', r.location)}`}</span>
+                  </div>
+                </>
+              )}
+            />
+          </>
+        }
+        piece={
+          open ? (
+            <Suspense fallback={null}>
+              <RecordPiece
+                key={open.record}
+                id={open.record}
+                copy={null}
+                onBack={() => change({ open: undefined })}
+              />
+            </Suspense>
+          ) : (
+            <Overview>
+              <OverviewSection title={wording.holdings}>
+                <p>{wording.howToFindHoldings}</p>
+                <p>
+                  <code>copies = 0</code> <span className="faded">{wording.holdingsWithoutCopies}</span>
+                </p>
+                <p>
+                  <code>callnumber within &quot;630 .. 639&quot; and status = missing</code>{' '}
+                  <span className="faded">{wording.holdingsOfAShelf}</span>
+                </p>
+              </OverviewSection>
+            </Overview>
+          )
+        }
+      />
+    </>
+  );
+}
