@@ -60,6 +60,14 @@ export const copySearchShape = {
 export const copySearchBody = object(copySearchShape);
 export type CopySearch = InferType<typeof copySearchBody>;
 
+/** A search for holdings: what a query asks of holdings and copies is asked of each holding and of its copies. */
+export const holdingSearchBody = object({
+  q: line(500).trim().default(''),
+  branch: line(60).default(''),
+  location: line(60).default(''),
+});
+export type HoldingSearch = InferType<typeof holdingSearchBody>;
+
 /** What is changed in each copy, as it is sent and as a job keeps it. */
 export const copyEdits = () =>
   array(
@@ -165,13 +173,7 @@ export const copyListApi = {
     path: '/holdings',
     summary: 'Holdings by words or a query in CQL, in the order of the shelf',
     permission: 'look',
-    query: object({
-      /** What a query asks of holdings and copies is asked of each holding and of its copies. */
-      q: line(500).trim().default(''),
-      branch: line(60).default(''),
-      location: line(60).default(''),
-      after: string().max(1000).optional(),
-    }),
+    query: holdingSearchBody.shape({ after: string().max(1000).optional() }),
     answer: holdingList,
   }),
   file: endpoint({

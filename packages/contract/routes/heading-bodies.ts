@@ -97,3 +97,12 @@ export const takeUpBody = object({
  */
 export const HEADING_LISTS = ['see-froms', 'blind', 'without-records', 'nowhere', 'unestablished'] as const;
 export type HeadingList = (typeof HEADING_LISTS)[number];
+/** A search for headings: by words or a query, of a kind, of one of the lists. */
+export const headingSearchBody = object({
+  q: line(1000),
+  kind: line(40),
+  only: mixed<HeadingList>()
+    .oneOf([...HEADING_LISTS])
+    .optional(),
+});
+export type HeadingSearch = InferType<typeof headingSearchBody>;

@@ -11,8 +11,8 @@ import {
   deleteHeadingsBody,
   deleteHeadingsReviewBody,
   distinctBody,
-  HEADING_LISTS,
   headingBody,
+  headingSearchBody,
   mergeAllBody,
   mergeAllReviewBody,
   mergeBody,
@@ -20,7 +20,6 @@ import {
   splitBody,
   splitReviewBody,
   takeUpBody,
-  type HeadingList,
 } from './heading-bodies';
 
 const rowParts = {
@@ -134,14 +133,7 @@ export const headingApi = {
     path: '/headings',
     summary: 'Headings by words of their forms, or by a query in CQL, alphabetically',
     permission: 'look',
-    query: object({
-      q: line(1000),
-      kind: line(40),
-      only: mixed<HeadingList>()
-        .oneOf([...HEADING_LISTS])
-        .optional(),
-      after: line(1000),
-    }),
+    query: headingSearchBody.shape({ after: line(1000) }),
     answer: headingPage,
   }),
   lookAlikes: endpoint({

@@ -21,8 +21,8 @@ const isParts = (value: unknown): boolean =>
 export const savedSearchBody = object({
   name: line(80).trim().required('Give the search a name.'),
   of: mixed<SavedOf>()
-    .oneOf([...SAVED_OF], 'A search is for records or for copies.')
-    .required('A search is for records or for copies.'),
+    .oneOf([...SAVED_OF], 'A search is for records, holdings, copies or headings.')
+    .required('A search is for records, holdings, copies or headings.'),
   search: mixed<Parts>().test('parts', 'This is not a search.', isParts).required('This is not a search.'),
   isShared: boolean().default(false),
   onToday: boolean().default(false),

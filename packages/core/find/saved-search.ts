@@ -1,5 +1,5 @@
-/** What is searched for: records of the catalogue, or copies. */
-export const SAVED_OF = ['record', 'copy'] as const;
+/** What is searched for: records of the catalogue, their holdings or copies, or headings. */
+export const SAVED_OF = ['record', 'holding', 'copy', 'heading'] as const;
 export type SavedOf = (typeof SAVED_OF)[number];
 
 /** A search that is kept under a name, for oneself or for all. */

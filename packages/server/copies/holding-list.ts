@@ -1,33 +1,41 @@
-import type { HoldingList } from '@osier/contract';
+import type { HoldingList, HoldingSearch } from '@osier/contract';
 import { isPlan, planOfTyped } from '@osier/core/find';
 import { mustBeSearchable } from '../catalogue/searchable';
 import { cursorOf, placeIn } from '../http/cursor';
 import { wrong } from '../http/problem';
 import type { Services } from '../services';
-import { countHoldings, holdingsWhere, pageOfHoldings, type AfterHolding } from './queries.holdings';
+import type { Store } from '../store/store';
+import {
+  countHoldings,
+  holdingsWhere,
+  pageOfHoldings,
+  type AfterHolding,
+  type HoldingQuery,
+} from './queries.holdings';
 import { isUnread, leadsToFew } from './queries.list';
 
 const PAGE = 100;
 /** Of more it is only told that there are. */
 const MOST_COUNTED = 10_000;
 
-/** Which holdings are listed, and where the page begins. */
-interface HoldingsAsked {
-  readonly q?: string;
-  readonly branch?: string;
-  readonly location?: string;
-  readonly after?: string | undefined;
+async function holdingsFound(store: Store, { q, ...place }: HoldingSearch): Promise<HoldingQuery> {
+  const plan = planOfTyped(q);
+  if (!isPlan(plan)) throw wrong('q', plan.problem);
+  await mustBeSearchable(store, plan);
+  return holdingsWhere(plan, place, await leadsToFew(store, plan));
 }
+
+/** How many holdings a search finds, counted to one more than `most`; 422 for a query that cannot be answered. */
+export const countOfHoldings = async (store: Store, search: HoldingSearch, most: number): Promise<number> =>
+  countHoldings(store, await holdingsFound(store, search), most);
 
 /** A page of the holdings that words or a query find; 422 for a query that cannot be answered. */
 export async function listHoldings(
   { store }: Services,
-  { q = '', branch = '', location = '', after }: HoldingsAsked,
+  search: HoldingSearch,
+  after: string | undefined,
 ): Promise<HoldingList> {
-  const plan = planOfTyped(q);
-  if (!isPlan(plan)) throw wrong('q', plan.problem);
-  await mustBeSearchable(store, plan);
-  const found = holdingsWhere(plan, { branch, location }, await leadsToFew(store, plan));
+  const found = await holdingsFound(store, search);
   const [total, placed] = await Promise.all([
     countHoldings(store, found, MOST_COUNTED),
     pageOfHoldings(store, found, { after: placeIn<AfterHolding>(after, ['', 0, 0]), atMost: PAGE + 1 }),

@@ -1,4 +1,4 @@
-import { api, copySearchBody } from '@osier/contract';
+import { api, copySearchBody, holdingSearchBody } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { lookAtBarcode } from './barcodes';
@@ -19,7 +19,9 @@ export const copyRoutes = (services: Services): Route[] => [
       after,
     }),
   ),
-  route(api.copyLists.holdings, ({ query }) => listHoldings(services, query)),
+  route(api.copyLists.holdings, ({ query: { after, ...search } }) =>
+    listHoldings(services, holdingSearchBody.cast(search), after),
+  ),
   route(api.copyLists.file, ({ query: { as = 'csv', holdings = 'within', ...search }, res }) =>
     exportCopies(services, copySearchBody.cast(search), as, holdings, res),
   ),

@@ -1,4 +1,11 @@
-import type { HeadingDetail, HeadingList, HeadingPage, LookAlikePage, ShownHeading } from '@osier/contract';
+import type {
+  HeadingDetail,
+  HeadingList,
+  HeadingPage,
+  HeadingSearch,
+  LookAlikePage,
+  ShownHeading,
+} from '@osier/contract';
 import { headingPlanOfTyped, holdsWords, isPlan, type HeadingPlan } from '@osier/core/find';
 import { formText, isEstablished, keptForm, seeFroms, takeableFields } from '@osier/core/headings';
 import type { DataField } from '@osier/core/marc';
@@ -13,6 +20,7 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { headingsMerging } from './merging';
 import {
+  countHeadings,
   headingsByNumber,
   headingsInOrder,
   type AfterHeading,
@@ -42,8 +50,7 @@ export async function listHeadings(
   { store }: Services,
   { q = '', kind, only, after: cursor }: HeadingsAsked,
 ): Promise<HeadingPage> {
-  const plan = headingPlanOfTyped(q);
-  if (!isPlan(plan)) throw wrong('q', plan.problem);
+  const plan = planOfHeadings(q);
   const asked = { found: await headingsFound(store, plan), kind, only, atMost: PAGE + 1 };
   const byUse = only === 'unestablished';
   const found = byUse
@@ -68,6 +75,21 @@ export async function listHeadings(
     next: found.length > PAGE && last ? cursorOf([byUse ? last.records : last.text, last.id]) : null,
   };
 }
+
+/** What words or a query ask of headings; throws a 422 for what cannot be answered. */
+function planOfHeadings(q: string): HeadingPlan {
+  const plan = headingPlanOfTyped(q);
+  if (!isPlan(plan)) throw wrong('q', plan.problem);
+  return plan;
+}
+
+/** How many headings a search finds, counted to one more than `most`. */
+export const countOfHeadings = async (
+  store: Store,
+  { q, kind, only }: HeadingSearch,
+  most: number,
+): Promise<number> =>
+  countHeadings(store, { found: await headingsFound(store, planOfHeadings(q ?? '')), kind, only }, most);
 
 /** The see-from of each heading that has the words by which it was found, where the kept form itself has not all of them. */
 async function formsWith(

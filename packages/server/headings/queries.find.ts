@@ -32,9 +32,15 @@ export async function headingsFound(store: Store, plan: HeadingPlan): Promise<He
   });
   const leads = leadsOf(plan, values);
   const { params } = values;
-  for (const lead of leads)
-    if (!(await isMany(store, lead, params)))
-      return { from: `(${lead}) f CROSS JOIN headings h ON h.id = f.id`, where, params };
+  for (const lead of leads) {
+    const few = await idsOf(store, lead, params);
+    if (few !== null)
+      return {
+        from: 'json_each(:few) f CROSS JOIN headings h ON h.id = f.value',
+        where,
+        params: { ...params, few },
+      };
+  }
   return { ...EVERY_HEADING, where, params };
 }
 
@@ -67,12 +73,18 @@ const UNUSED = `SELECT h.id FROM headings h INDEXED BY headings_once
     WHERE h.merged_into IS NULL AND h.disputed = 0 AND NOT EXISTS (SELECT 1 FROM heading_use u WHERE u.kind = ${HEADING_KEY_KIND} AND u.key = h.key AND u.n > 0)
   UNION ALL SELECT h.id FROM headings h WHERE h.disputed = 1`;
 
-const isMany = async (
+/** What a query gives, as JSON; null where it is more than is sorted. */
+async function idsOf(
   store: Store,
   lead: string,
   params: Readonly<Record<string, unknown>>,
-): Promise<boolean> =>
-  (await store.row(`SELECT id FROM (${lead}) LIMIT 1 OFFSET ${MOST_SORTED}`, { ...params })) !== undefined;
+): Promise<string | null> {
+  const row = await store.row<{ ids: string; n: number }>(
+    `SELECT json_group_array(id) AS ids, COUNT(*) AS n FROM (SELECT id FROM (${lead}) LIMIT ${MOST_SORTED + 1})`,
+    { ...params },
+  );
+  return row && row.n <= MOST_SORTED ? row.ids : null;
+}
 
 function leafCondition(leaf: HeadingLeaf, values: Values): string {
   switch (leaf.type) {

@@ -68,6 +68,19 @@ export function headingsInOrder(
   );
 }
 
+/** How many headings are found, counted to one more than `most`. */
+export const countHeadings = async (
+  store: Store,
+  asked: Omit<HeadingsPage, 'after' | 'atMost'>,
+  most: number,
+): Promise<number> =>
+  (
+    await store.row<{ n: number }>(
+      `SELECT COUNT(*) AS n FROM (SELECT 1 FROM ${asked.found.from} WHERE ${conditionsOf(asked).join(' AND ')} LIMIT :most + 1)`,
+      { ...asked.found.params, kind: asked.kind, most },
+    )
+  )?.n ?? 0;
+
 /** Headings that only records have, those that most records carry first; behind one with so many records. */
 export function unestablishedByUse(
   store: Store,

@@ -1,10 +1,19 @@
-import { copySearchBody, searchBody, type CountedSearch, type Person } from '@osier/contract';
-import type { SavedSearch } from '@osier/core/find';
+import {
+  copySearchBody,
+  headingSearchBody,
+  holdingSearchBody,
+  searchBody,
+  type CountedSearch,
+  type Person,
+} from '@osier/contract';
+import type { SavedOf, SavedSearch } from '@osier/core/find';
 import { ValidationError } from 'yup';
 import { facetsOf, foundBy } from '../catalogue/found';
 import { countUpTo } from '../catalogue/queries.found';
+import { countOfHoldings } from '../copies/holding-list';
 import { copiesFound } from '../copies/list';
 import { countCopies } from '../copies/queries.list';
+import { countOfHeadings } from '../headings/headings';
 import { ProblemError } from '../http/problem';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -36,7 +45,7 @@ async function countOf(
   signal: AbortSignal,
 ): Promise<Pick<CountedSearch, 'n' | 'isMore' | 'problem'>> {
   try {
-    const n = of === 'record' ? await records(store, search, signal) : await copies(store, search);
+    const n = await COUNTS[of](store, search, signal);
     return { n: Math.min(n, MOST_COUNTED), isMore: n > MOST_COUNTED, problem: '' };
   } catch (error) {
     // What it asks for may have gone since: a pile, or a branch. The search itself stays.
@@ -59,3 +68,15 @@ async function copies(store: Store, search: SavedSearch['search']): Promise<numb
   await copySearchBody.validate(body);
   return countCopies(store, await copiesFound(store, body), MOST_COUNTED);
 }
+
+/** How each list is counted, to one more than is told. */
+const COUNTS: Readonly<
+  Record<SavedOf, (store: Store, search: SavedSearch['search'], signal: AbortSignal) => Promise<number>>
+> = {
+  record: records,
+  copy: copies,
+  holding: async (store, search) =>
+    countOfHoldings(store, await holdingSearchBody.validate(search), MOST_COUNTED),
+  heading: async (store, search) =>
+    countOfHeadings(store, await headingSearchBody.validate(search), MOST_COUNTED),
+};

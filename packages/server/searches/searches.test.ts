@@ -95,9 +95,35 @@ test('a search whose pile has gone, or that was never one, is told instead of co
   expect(by.get('Cannot be read')?.problem).toContain('year of four');
 });
 
+test('searches for holdings and headings are kept and counted as their lists count them', async () => {
+  await keep(cataloguer, {
+    ...lost,
+    name: 'Willow at Millrace',
+    of: 'holding',
+    search: { q: 'willow', branch: 'MR' },
+  });
+  await keep(cataloguer, {
+    ...lost,
+    name: 'Bodies in use',
+    of: 'heading',
+    search: { q: 'records > 0', kind: 'corporate' },
+  });
+  await keep(cataloguer, { ...lost, name: 'Wrong list', of: 'heading', search: { only: 'none-such' } });
+  const by = new Map((await counted(cataloguer)).map((s) => [s.name, s]));
+  const holdings = await cataloguer<{ total: number }>('GET', '/holdings?q=willow&branch=MR');
+  expect(by.get('Willow at Millrace')).toMatchObject({ of: 'holding', n: holdings.body.total, problem: '' });
+  const headings = await cataloguer<{ rows: unknown[] }>(
+    'GET',
+    '/headings?q=records%20%3E%200&kind=corporate',
+  );
+  expect(by.get('Bodies in use')).toMatchObject({ of: 'heading', n: headings.body.rows.length, problem: '' });
+  expect(holdings.body.total * headings.body.rows.length).toBeGreaterThan(0);
+  expect(by.get('Wrong list')?.n).toBeNull();
+});
+
 test.each([
   ['no name', { name: ' ' }],
-  ['no list', { of: 'heading' }],
+  ['no list', { of: 'pile' }],
   ['no search', { search: 'status = lost' }],
   ['a part that is no text', { search: { q: 7 } }],
   ['a part of no name', { search: { 'q q': 'x' } }],

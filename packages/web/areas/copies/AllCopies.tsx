@@ -7,7 +7,7 @@ import {
   type CopySearch,
 } from '@osier/contract';
 import { counted } from '@osier/core/changes';
-import { DownloadOutlined, SaveOutlined } from '@ant-design/icons';
+import { DownloadOutlined } from '@ant-design/icons';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Dropdown } from 'antd';
 import { lazy, Suspense, useState } from 'react';
@@ -22,9 +22,7 @@ import { Mark } from '../../parts/Mark';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { SelectionBar } from '../../parts/SelectionBar';
 import { useTicks } from '../../parts/ticks';
-import { SaveSearch } from '../../parts/searches/SaveSearch';
-import { searchIn } from '../../parts/searches/search-address';
-import { searchWords } from '../../parts/searches/words';
+import { SaveButton } from '../../parts/searches/SaveButton';
 import { useAddress } from '../../parts/use-address';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -65,8 +63,6 @@ export default function AllCopies() {
   const [batch, setBatch] = useState<BatchAct | null>(null);
   const mayChange = useMay('edit copies');
   const mayPile = useMay('keep piles');
-  const maySave = useMay('keep searches');
-  const [isSaving, setSaving] = useState(false);
   const search = copySearchBody.cast(values);
   const { copies: _, ...asked } = search;
   const list = useInfiniteQuery({
@@ -127,17 +123,7 @@ export default function AllCopies() {
         >
           <Button icon={<DownloadOutlined />}>{wording.exportThem}</Button>
         </Dropdown>
-        {maySave && Object.keys(values).length > 0 ? (
-          <Button
-            icon={<SaveOutlined />}
-            aria-label={searchWords.saveSearch}
-            title={searchWords.saveSearch}
-            onClick={() => setSaving(true)}
-          />
-        ) : null}
-        {isSaving ? (
-          <SaveSearch of="copy" search={searchIn('copy', query)} onClose={() => setSaving(false)} />
-        ) : null}
+        <SaveButton of="copy" />
       </AreaHead>
       <WorkSplit
         share={62}

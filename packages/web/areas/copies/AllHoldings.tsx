@@ -7,6 +7,8 @@ import { call } from '../../api/call';
 import { AreaHead } from '../../parts/AreaHead';
 import { Mark } from '../../parts/Mark';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { SaveButton } from '../../parts/searches/SaveButton';
+import { SavedSearches } from '../../parts/searches/SavedSearches';
 import { useAddress } from '../../parts/use-address';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -62,6 +64,7 @@ export default function AllHoldings() {
     <>
       <AreaHead name={wording.copies} state={state}>
         <CopiesPages shown="holdings" />
+        <SaveButton of="holding" />
       </AreaHead>
       <WorkSplit
         open={open !== undefined}
@@ -132,6 +135,7 @@ export default function AllHoldings() {
             </Suspense>
           ) : (
             <Overview>
+              <SavedSearches of="holding" />
               <OverviewSection title={wording.holdings}>
                 <p>{wording.howToFindHoldings}</p>
                 <p>

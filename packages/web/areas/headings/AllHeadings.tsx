@@ -8,6 +8,7 @@ import { call } from '../../api/call';
 import { useApi } from '../../api/queries';
 import { BatchSheet } from '../../parts/BatchSheet';
 import { Facets } from '../../parts/Facets';
+import { SaveButton } from '../../parts/searches/SaveButton';
 import { SelectionBar } from '../../parts/SelectionBar';
 import { useTicks } from '../../parts/ticks';
 import { useAddress } from '../../parts/use-address';
@@ -76,6 +77,7 @@ export function AllHeadings({ id }: { id: number | null }) {
               ]}
               onChange={(value) => change({ show: 'all', only: value })}
             />
+            <SaveButton of="heading" isSmall />
             {only === 'see-froms' && mayMerge && rows.length ? (
               <Button size="small" data-key="a" onClick={() => setBatch('see-froms')}>
                 {wording.replaceSeeFroms}

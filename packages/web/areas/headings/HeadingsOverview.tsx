@@ -2,6 +2,7 @@ import { HEADING_INDEXES } from '@osier/core/find';
 import { Link } from 'react-router';
 import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
+import { SavedSearches } from '../../parts/searches/SavedSearches';
 import { RecentWork } from '../daybook/RecentWork';
 import { useToday } from '../today/use-today';
 import { kindsName } from './heading-names';
@@ -15,6 +16,7 @@ export function HeadingsOverview() {
   const { data } = useToday();
   return (
     <Overview>
+      <SavedSearches of="heading" />
       <OverviewSection title={wording.authorityWork}>
         <table className="plain">
           <tbody>

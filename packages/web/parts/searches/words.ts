@@ -13,7 +13,7 @@ export const searchWords = {
   sharedBy: (name: string) => `shared by ${name}`,
   deleteSearch: (name: string) => `Delete the saved search ${name}`,
   found: (of: SavedOf, n: number, isMore: boolean) => {
-    const what = of === 'record' ? counted(n, 'record') : counted(n, 'copy', 'copies');
+    const what = counted(n, of, of === 'copy' ? 'copies' : undefined);
     return isMore ? `over ${what}` : what;
   },
 };
