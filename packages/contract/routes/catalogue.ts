@@ -4,7 +4,7 @@ import { COPY_STATUSES, type CopyStatus } from '@osier/core/holdings';
 import { array, mixed, object, type InferType } from 'yup';
 import { objectOf, eitherOf, flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { facetCounts, furtherCounts, searchAnswer } from './found-answers';
+import { facetCountsAnswer, furtherAnswer, searchAnswer } from './found-answers';
 import { holdingsAs, id, line, version, wholeQuery, wordsIn } from '../inputs';
 import { daybookEntrySchema, jobStateSchema, reviewSchema } from '../objects/acts';
 import { callNumberOfferSchema, copySchema, holdingSchema, loanState } from '../objects/holdings';
@@ -150,7 +150,7 @@ export const recordApi = {
     summary: 'Counts by language, branch, material and findings of what a search of the catalogue finds',
     permission: 'look',
     query: object(searchedPlace),
-    answer: facetCounts,
+    answer: facetCountsAnswer,
     problems: [404],
   }),
   further: endpoint({
@@ -160,7 +160,7 @@ export const recordApi = {
       'By what years, headings, suppliers, deliveries and people a search of the catalogue may be narrowed',
     permission: 'look',
     query: object(searchedPlace),
-    answer: furtherCounts,
+    answer: furtherAnswer,
     problems: [404],
   }),
   exportFound: endpoint({

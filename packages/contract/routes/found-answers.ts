@@ -27,7 +27,7 @@ export const searchAnswer = shape({
 /** A page of what a search finds, with what its input was taken for. */
 export type SearchAnswer = ValueOf<typeof searchAnswer>;
 /** Counts by facet in the contract. */
-export const facetCounts = shape({
+export const facetCountsAnswer = shape({
   language: tally(),
   branch: tally(),
   material: tally(),
@@ -37,10 +37,10 @@ export const facetCounts = shape({
   covers: orNull(whole()),
 });
 /** How many of what a search finds are of each language, branch and material. */
-export type SearchFacetCounts = ValueOf<typeof facetCounts>;
+export type SearchFacetCounts = ValueOf<typeof facetCountsAnswer>;
 
 /** Further counts in the contract. */
-export const furtherCounts = shape({
+export const furtherAnswer = shape({
   /** For each value the term of an index that finds it, its name and how many have it, the most frequent first. */
   further: listOf(
     shape({
@@ -53,4 +53,4 @@ export const furtherCounts = shape({
   covers: orNull(whole()),
 });
 /** By what a query may be narrowed further. */
-export type FurtherCounts = ValueOf<typeof furtherCounts>;
+export type FurtherCounts = ValueOf<typeof furtherAnswer>;

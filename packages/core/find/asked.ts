@@ -14,18 +14,18 @@ export const noRelation = ({ index, by }: AskedCondition, there: string): Unansw
   new Unanswerable(CODE.relation, `“${index}” cannot be looked for by “${by}”; there is ${there}.`, by);
 
 /** A number that is compared with. */
-export function countAsked(asked: AskedCondition): { readonly is: Comparison; readonly n: number } {
-  if (!/^\d{1,9}$/.test(plain(asked)))
+export function countTerm(asked: AskedCondition): { readonly is: Comparison; readonly n: number } {
+  if (!/^\d{1,9}$/.test(wholeTerm(asked)))
     throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number.`, asked.term);
-  return { is: comparison(asked), n: Number(plain(asked)) };
+  return { is: comparison(asked), n: Number(wholeTerm(asked)) };
 }
 
 /** The number of a record or heading. */
 export function numberAsked(asked: AskedCondition, of: 'record' | 'heading'): number {
   if (!isEqual(asked)) throw noRelation(asked, '=');
-  if (!/^\d{1,9}$/.test(plain(asked)))
+  if (!/^\d{1,9}$/.test(wholeTerm(asked)))
     throw new Unanswerable(CODE.termForm, `“${asked.term}” is no number of a ${of}.`, asked.term);
-  return Number(plain(asked));
+  return Number(wholeTerm(asked));
 }
 
 /** Whether it is asked for the term itself. */
@@ -42,14 +42,14 @@ export function comparison(asked: AskedCondition): Comparison {
 /** What is so or is not. */
 export function flagPlan<Leaf extends FindLeaf | HeadingLeaf>(asked: AskedCondition, flag: Leaf): Plan<Leaf> {
   if (!isEqual(asked)) throw noRelation(asked, '=');
-  const said = plain(asked).toLowerCase();
+  const said = wholeTerm(asked).toLowerCase();
   if (['yes', '1', 'true'].includes(said)) return flag;
   if (['no', '0', 'false'].includes(said)) return { type: 'not', of: flag };
   throw new Unanswerable(CODE.termForm, `“${asked.index}” is yes or no.`, asked.term);
 }
 
 /** A term without its guards; what masks is refused. */
-export function plain({ index, term }: AskedCondition): string {
+export function wholeTerm({ index, term }: AskedCondition): string {
   if (/(^|[^\\])(\\\\)*[*?^]/.test(term))
     throw new Unanswerable(CODE.masking, `“${index}” is looked for as a whole, without *, ? and ^.`, term);
   return unguarded(term).trim();
@@ -59,7 +59,7 @@ export const unguarded = (text: string): string => text.replace(/\\(.)/gs, '$1')
 
 /** A name without its guards; it may not be empty. */
 export function named(asked: AskedCondition): string {
-  const name = plain(asked);
+  const name = wholeTerm(asked);
   if (name === '') throw noTerm(asked);
   return name;
 }

@@ -2,14 +2,14 @@ import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
 import { foldedWords } from '../text';
 import {
   comparison,
-  countAsked,
+  countTerm,
   flagPlan,
   isEqual,
   named,
   noRelation,
   noTerm,
   numberAsked,
-  plain,
+  wholeTerm,
   tooManyWords,
   unguarded,
   type AskedCondition,
@@ -46,13 +46,13 @@ export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
     case 'value':
       return valuePlan(where, asked);
     case 'count':
-      return { type: 'count', of: where.of, ...countAsked(asked) };
+      return { type: 'count', of: where.of, ...countTerm(asked) };
     case 'number':
     case 'heading':
       return { type: where.as, id: numberAsked(asked, where.as === 'number' ? 'record' : 'heading') };
     case 'finding':
       if (!isEqual(asked)) throw noRelation(asked, '=');
-      return { type: 'finding', rule: plain(asked) };
+      return { type: 'finding', rule: wholeTerm(asked) };
     case 'flag':
       return flagPlan(asked, { type: 'flag', flag: where.flag });
     case 'shelf':
@@ -82,7 +82,7 @@ export function headingLeafPlan(where: HeadingWhere, asked: AskedCondition): Hea
         ...{ is, value, to },
       }));
     case 'count':
-      return { type: 'count', of: 'record', ...countAsked(asked) };
+      return { type: 'count', of: 'record', ...countTerm(asked) };
     case 'flag':
       return flagPlan<HeadingLeaf>(asked, { type: 'flag', flag: where.flag });
     case 'number':
@@ -111,7 +111,7 @@ const POINTS: Readonly<Record<KeyPoint, { readonly title: string; normalise(text
 
 function keyPlan(point: KeyPoint, asked: AskedCondition): FindPlan {
   if (!isEqual(asked)) throw noRelation(asked, '=');
-  const key = POINTS[point].normalise(plain(asked));
+  const key = POINTS[point].normalise(wholeTerm(asked));
   if (key === '')
     throw new Unanswerable(CODE.termForm, `“${asked.term}” is no ${POINTS[point].title}.`, asked.term);
   return { type: 'key', point, key };
@@ -142,13 +142,13 @@ function datePlan<Leaf>(
     return text;
   };
   if (asked.by === 'within') {
-    const [from = '', to = '', ...more] = plain(asked).split(/\s+/);
+    const [from = '', to = '', ...more] = wholeTerm(asked).split(/\s+/);
     if (to === '' || more.length)
       throw new Unanswerable(CODE.termForm, 'Type two of them behind “within”: "1990 1999".', asked.term);
     return leaf('within', date(from), date(to) + LAST);
   }
   const is = comparison(asked);
-  const value = date(plain(asked));
+  const value = date(wholeTerm(asked));
   if (is === '=' && isSpan) return leaf('begins', value);
   return compared(is, value, leaf);
 }
@@ -168,7 +168,7 @@ function shelfPlan(asked: AskedCondition): FindPlan {
     return key;
   };
   if (asked.by === 'within') {
-    const [from = '', to = '', ...more] = plain(asked).split(/\s*(?:\.\.|–)\s*/);
+    const [from = '', to = '', ...more] = wholeTerm(asked).split(/\s*(?:\.\.|–)\s*/);
     if (from === '' || to === '' || more.length)
       throw new Unanswerable(
         CODE.termForm,
@@ -180,7 +180,7 @@ function shelfPlan(asked: AskedCondition): FindPlan {
   if (asked.by === '=' || asked.by === 'exact' || asked.by === 'any' || asked.by === 'all')
     return textPlan(asked, on('call_number'));
   const is = comparison(asked);
-  return compared(is, place(plain(asked)), on('shelf_key'));
+  return compared(is, place(wholeTerm(asked)), on('shelf_key'));
 }
 
 function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: AskedCondition): FindPlan {
@@ -196,7 +196,7 @@ function textPlan<Leaf extends FindLeaf | HeadingLeaf>(
   leaf: Compared<Leaf>,
 ): Plan<Leaf> {
   if (asked.by === 'any' || asked.by === 'all') {
-    const values = plain(asked).split(/\s+/).filter(Boolean);
+    const values = wholeTerm(asked).split(/\s+/).filter(Boolean);
     if (values.length === 0) throw noTerm(asked);
     if (values.length > MOST_WORDS) throw tooManyWords(values.length);
     return joinedPlans(
@@ -207,7 +207,7 @@ function textPlan<Leaf extends FindLeaf | HeadingLeaf>(
   if (!isEqual(asked)) throw noRelation(asked, '=, any and all');
   const begins = /^((?:[^\\*?^]|\\.)+)\*$/s.exec(asked.term)?.[1];
   if (begins !== undefined) return leaf('begins', unguarded(begins));
-  const value = plain(asked);
+  const value = wholeTerm(asked);
   if (value === '') throw noTerm(asked);
   return leaf('=', value);
 }
@@ -218,7 +218,7 @@ const upTo = <Leaf>(value: string, leaf: Compared<Leaf>): Plan<Leaf> => leaf('<=
 
 /** A whole title, as titles are filed: without its initial article, which may be one or not. */
 function titlePlan(asked: AskedCondition): FindPlan {
-  const words = foldedWords(plain(asked));
+  const words = foldedWords(wholeTerm(asked));
   if (words.length === 0) throw noTerm(asked);
   const filed = (of: readonly string[]): FindPlan => ({
     type: 'value',
