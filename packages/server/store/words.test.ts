@@ -69,7 +69,7 @@ test('every word of a title, and every beginning of one, finds the record that c
     }),
     { numRuns: 300 },
   );
-});
+}, 120_000);
 
 test('a word that core does not see in it does not find it', async () => {
   await commit(store, {
