@@ -43,6 +43,8 @@ export const weedBody = object({
   spareOnly: boolean().default(false),
 });
 export type WeedBody = InferType<typeof weedBody>;
+/** Copies of a search that go on a list at once. */
+export const MOST_FOUND_FOR_A_LIST = 5000;
 /** What is added to a list: the copies of a pile or of a search, those that a stocktake misses, or candidates of a shelf. */
 export const fillListBody = object({
   pile: id().optional(),

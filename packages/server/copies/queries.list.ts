@@ -146,31 +146,16 @@ export const foundOfTitles = async (
     ).map((r) => r.id),
   );
 
-/** The numbers of the copies found in the order of the shelf. */
-export const copyIdsOnShelf = async (
+/** The copies found, in the order of the shelf. */
+export const copiesOnShelf = (
   store: Store,
   { where, params }: CopyQuery,
   atMost: number,
-): Promise<number[]> =>
-  (
-    await store.rows<{ id: number }>(
-      `SELECT c.id FROM copies c WHERE ${where} ORDER BY c.shelf_key, c.id LIMIT :atMost`,
-      { ...params, atMost },
-    )
-  ).map((r) => r.id);
-
-/** Their barcodes in the same order. */
-export const barcodesOnShelf = async (
-  store: Store,
-  { where, params }: CopyQuery,
-  atMost: number,
-): Promise<string[]> =>
-  (
-    await store.rows<{ barcode: string }>(
-      `SELECT c.barcode FROM copies c WHERE ${where} AND c.barcode <> '' ORDER BY c.shelf_key, c.id LIMIT :atMost`,
-      { ...params, atMost },
-    )
-  ).map((r) => r.barcode);
+): Promise<{ id: number; barcode: string }[]> =>
+  store.rows<{ id: number; barcode: string }>(
+    `SELECT c.id, c.barcode FROM copies c WHERE ${where} ORDER BY c.shelf_key, c.id LIMIT :atMost`,
+    { ...params, atMost },
+  );
 
 /** The numbers of the copies found behind one. */
 export const copyIdsBehind = async (

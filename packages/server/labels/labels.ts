@@ -4,7 +4,7 @@ import { callNumberText, byKey, shelfKey } from '@osier/core/callnumbers';
 import type { StoredObject } from '@osier/core/kinds';
 import { notFound, wrong } from '../http/problem';
 import { copiesFound } from '../copies/list';
-import { copyIdsOnShelf } from '../copies/queries.list';
+import { copiesOnShelf } from '../copies/queries.list';
 import { pileThere } from '../piles/piles';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
@@ -38,7 +38,7 @@ async function copiesWanted(
     return store.readMany('copy', await copiesOnPile(store, pile, value.of, MOST + 1));
   }
   if (found !== undefined) {
-    const ids = await copyIdsOnShelf(store, await copiesFound(store, found), MOST + 1);
+    const ids = (await copiesOnShelf(store, await copiesFound(store, found), MOST + 1)).map((c) => c.id);
     const held = new Map((await store.readMany('copy', ids)).map((c) => [c.id, c]));
     return ids.flatMap((id) => held.get(id) ?? []);
   }

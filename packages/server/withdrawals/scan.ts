@@ -1,6 +1,12 @@
-import type { CopySearch, FillListBody, WeedBody, WithdrawalRow } from '@osier/contract';
+import {
+  MOST_FOUND_FOR_A_LIST,
+  type CopySearch,
+  type FillListBody,
+  type WeedBody,
+  type WithdrawalRow,
+} from '@osier/contract';
 import { copiesFound } from '../copies/list';
-import { barcodesOnShelf } from '../copies/queries.list';
+import { copiesOnShelf } from '../copies/queries.list';
 import { barcodesOfPile } from '../piles/queries';
 import { notFound, wrong } from '../http/problem';
 import { askSoon } from '../loans/ask-soon';
@@ -66,13 +72,11 @@ function codesFor(store: Store, { pile, found, stocktake, weed }: FillListBody):
   return pile === undefined ? missingOf(store, stocktake ?? 0) : onPile(store, pile);
 }
 
-/** Copies of a search that go on a list at once. */
-const MOST_FOUND = 5000;
-
 async function foundBy(store: Store, search: CopySearch): Promise<readonly string[]> {
-  const codes = await barcodesOnShelf(store, await copiesFound(store, search), MOST_FOUND + 1);
+  const copies = await copiesOnShelf(store, await copiesFound(store, search), MOST_FOUND_FOR_A_LIST + 1);
+  const codes = copies.map((c) => c.barcode).filter(Boolean);
   if (codes.length === 0) throw wrong('found', 'The search finds no copy with a barcode.');
-  if (codes.length > MOST_FOUND)
+  if (copies.length > MOST_FOUND_FOR_A_LIST)
     throw wrong('found', 'At most 5,000 copies go on a list at once; narrow the search.');
   return codes;
 }

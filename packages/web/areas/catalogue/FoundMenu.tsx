@@ -1,11 +1,8 @@
-import { DownloadOutlined, SaveOutlined } from '@ant-design/icons';
+import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Dropdown } from 'antd';
-import { useState } from 'react';
-import { SaveSearch } from '../../parts/searches/SaveSearch';
+import { SaveButton } from '../../parts/searches/SaveButton';
 import { searchIn } from '../../parts/searches/search-address';
-import { searchWords } from '../../parts/searches/words';
 import { useAddress } from '../../parts/use-address';
-import { useMay } from '../../shell/person';
 import { catalogueWords as wording } from './words';
 
 const FORMATS = [
@@ -18,9 +15,8 @@ const FORMATS = [
 /** What can be done with all that a search finds beside working on it: a file of it, and saving the search itself. */
 export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; isNarrowed: boolean }) {
   const [query] = useAddress();
-  const [isSaving, setSaving] = useState(false);
-  const maySave = useMay('keep searches');
-  const search = { ...searchIn('record', query), ...(branch && { branch }) };
+  const beside: Record<string, string> = branch ? { branch } : {};
+  const search = { ...searchIn('record', query), ...beside };
   const exported = new URLSearchParams(Object.entries(search).filter(([name]) => name !== 'sort')).toString();
   return (
     <>
@@ -40,16 +36,7 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
           title={wording.exportThoseFound}
         />
       </Dropdown>
-      {maySave && isNarrowed ? (
-        <Button
-          size="small"
-          icon={<SaveOutlined />}
-          aria-label={searchWords.saveSearch}
-          title={searchWords.saveSearch}
-          onClick={() => setSaving(true)}
-        />
-      ) : null}
-      {isSaving ? <SaveSearch of="record" search={search} onClose={() => setSaving(false)} /> : null}
+      {isNarrowed ? <SaveButton of="record" beside={beside} isSmall /> : null}
     </>
   );
 }

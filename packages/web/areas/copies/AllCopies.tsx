@@ -2,6 +2,7 @@ import {
   api,
   COPY_ORDERS,
   copySearchBody,
+  MOST_FOUND_FOR_A_LIST,
   type CopyList,
   type CopyListRow,
   type CopySearch,
@@ -44,9 +45,6 @@ const FORMATS = [
   ['as=marcxml', wording.asMarcXml],
   ['as=iso2709&holdings=apart', wording.asHoldingsApart],
 ] as const;
-
-/** Copies of a search that go on a withdrawal list at once. */
-const MOST_ON_A_LIST = 5000;
 
 /** The copies of the library as a list: found, sorted, opened with their record, and changed together. */
 export default function AllCopies() {
@@ -109,7 +107,7 @@ export default function AllCopies() {
             >
               {wording.printLabels}
             </Button>
-            <ToWithdrawals found={search} isTooMany={first.isMore || first.total > MOST_ON_A_LIST} />
+            <ToWithdrawals found={search} isTooMany={first.isMore || first.total > MOST_FOUND_FOR_A_LIST} />
           </>
         ) : null}
         <Dropdown

@@ -77,7 +77,7 @@ export function AllHeadings({ id }: { id: number | null }) {
               ]}
               onChange={(value) => change({ show: 'all', only: value })}
             />
-            <SaveButton of="heading" isSmall />
+            <SaveButton of="heading" />
             {only === 'see-froms' && mayMerge && rows.length ? (
               <Button size="small" data-key="a" onClick={() => setBatch('see-froms')}>
                 {wording.replaceSeeFroms}

@@ -8,12 +8,20 @@ import { SaveSearch } from './SaveSearch';
 import { searchIn } from './search-address';
 import { searchWords as wording } from './words';
 
-/** Saves the search that stands in the address under a name; nothing where there is none, or one may not. */
-export function SaveButton({ of, isSmall = false }: { of: SavedOf; isSmall?: boolean }) {
+/** Saves the search that stands in the address, and what narrows it beside that, under a name; nothing where there is none, or one may not. */
+export function SaveButton({
+  of,
+  beside = {},
+  isSmall = false,
+}: {
+  of: SavedOf;
+  beside?: Readonly<Record<string, string>>;
+  isSmall?: boolean;
+}) {
   const [query] = useAddress();
   const [isSaving, setSaving] = useState(false);
   const maySave = useMay('keep searches');
-  const search = searchIn(of, query);
+  const search = { ...searchIn(of, query), ...beside };
   if (!maySave || Object.keys(search).length === 0) return null;
   return (
     <>
