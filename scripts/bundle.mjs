@@ -14,6 +14,7 @@ const external = packages.flatMap((p) =>
 
 const ENTRIES = {
   'packages/server/dist/main': 'packages/server/main.ts',
+  'packages/server/dist/settle': 'packages/server/settle.ts',
   'packages/server/dist/read-worker': 'packages/server/deliveries/read-worker.ts',
   'packages/server/dist/pool-worker': 'packages/server/workers/pool-worker.ts',
   'packages/server/dist/label-worker': 'packages/server/labels/label-worker.ts',

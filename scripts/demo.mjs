@@ -3,7 +3,8 @@ import { existsSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
 import { ensureBuilt } from './build.mjs';
-import { root, run } from './install.mjs';
+import { root } from './install.mjs';
+import { layLibrary } from './lay-library.mjs';
 import { step } from './say.mjs';
 import { serve } from './serve.mjs';
 
@@ -29,10 +30,7 @@ try {
       throw new Error(`${data} holds no demo library, so --fresh does not touch it.`);
     rmSync(data, { recursive: true });
   }
-  await step('Laying the demo library down', async () => {
-    if ((await run(process.execPath, [join(root, 'demo/dist/main.mjs'), 'fill', data])) !== 0)
-      throw new Error('The demo library could not be laid down.');
-  });
+  await step('Laying the demo library down', () => layLibrary(data));
   const port = Number(process.env.OSIER_PORT ?? 4600);
   const outside = await freePorts(Number(process.env.OSIER_OUTSIDE_PORT ?? port + 11));
   process.stdout.write(

@@ -1,7 +1,7 @@
-import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './install.mjs';
+import { layLibrary } from './lay-library.mjs';
 
 // The server's reading thread is a bundle of its own; tests run the same file. The demo library is laid down once: every test that
 // wants it begins with a copy (packages/server/testing/running.ts).
@@ -10,5 +10,5 @@ export default async function setup() {
   await bundle(['server', 'standins', 'cli', 'demo']);
   const library = join(root, '.cache/test-library');
   rmSync(library, { recursive: true, force: true });
-  execFileSync(process.execPath, [join(root, 'demo/dist/main.mjs'), 'fill', library], { stdio: 'ignore' });
+  await layLibrary(library, { stdio: ['ignore', 'ignore', 'inherit'] });
 }

@@ -5,11 +5,11 @@ import { field, type MarcRecord } from '@osier/core/marc';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fillIfEmpty } from '../../../demo/fill';
 import { commit } from '../store/commit';
 import { openStore } from '../store/open-store';
 import { TESTED } from '../testing/tested';
 import { client, ended, kill, killAll, start } from '../testing/killing';
+import { layLibrary } from '../testing/library';
 
 afterAll(killAll);
 
@@ -26,7 +26,7 @@ const record = (i: number): MarcRecord => ({
 
 /** Records under one heading, and another that it is merged into. */
 async function filled(folder: string): Promise<{ lost: number; kept: number }> {
-  await fillIfEmpty(folder);
+  layLibrary(folder);
   const store = await openStore(folder);
   const made = Array.from({ length: RECORDS }, (_, i) => record(i));
   const from = await store.nextIds('record', RECORDS);

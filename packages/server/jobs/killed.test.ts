@@ -5,9 +5,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fillIfEmpty } from '../../../demo/fill';
 import { openStore } from '../store/open-store';
 import { client, ended, kill, killAll, start } from '../testing/killing';
+import { layLibrary } from '../testing/library';
 
 afterAll(killAll);
 
@@ -36,7 +36,7 @@ const delivery = Buffer.concat(
 
 test('killed again and again in the middle of reading and accepting: nothing is lost, doubled or half there', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
-  await fillIfEmpty(folder);
+  layLibrary(folder);
   let server = await start(folder);
   let { ask, until } = await client(server);
   const taken = await ask<{ delivery: number; job: number }>(
@@ -94,7 +94,7 @@ test('killed again and again in the middle of reading and accepting: nothing is 
 
 test('SIGTERM ends a server that is at work, with a stream open and a file half sent', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-term-'));
-  await fillIfEmpty(folder);
+  layLibrary(folder);
   const server = await start(folder);
   const { ask, until, cookie } = await client(server);
   const stream = await fetch(`${server.address}/api/live/events`, { headers: { cookie } });

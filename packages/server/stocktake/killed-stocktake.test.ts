@@ -2,10 +2,10 @@ import type { JobState, StocktakeDetail, StocktakeReport } from '@osier/contract
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fillIfEmpty } from '../../../demo/fill';
 import { openStore } from '../store/open-store';
 import { benchCopies } from '../testing/bench-copies';
 import { client, ended, kill, killAll, start } from '../testing/killing';
+import { layLibrary } from '../testing/library';
 
 afterAll(killAll);
 
@@ -41,7 +41,7 @@ async function byStatus(folder: string): Promise<object[]> {
 
 test('settling that is killed goes on to the end, each copy once; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
-  await fillIfEmpty(folder);
+  layLibrary(folder);
   const barcodes = await benchCopies(folder, COPIES);
   const before = await byStatus(folder);
   let server = await start(folder);
@@ -82,7 +82,7 @@ test('settling that is killed goes on to the end, each copy once; undone, all is
 
 test('a closing that is killed goes on to the end; nothing is scanned meanwhile; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
-  await fillIfEmpty(folder);
+  layLibrary(folder);
   const barcodes = await benchCopies(folder, COPIES);
   const before = await seenOn(folder);
   let server = await start(folder);

@@ -31,10 +31,17 @@ const shapeOf = async (store: Store) => ({
   ),
 });
 
-test('there is a store of each earlier version', async () => {
+let today: Awaited<ReturnType<typeof shapeOf>>;
+let migrations: { name: string }[];
+beforeAll(async () => {
   const store = await openStore(newFolder());
-  const migrations = await store.rows<{ name: string }>('SELECT name FROM SequelizeMeta ORDER BY name');
+  today = await shapeOf(store);
+  migrations = await store.rows('SELECT name FROM SequelizeMeta ORDER BY name');
   await store.close();
+});
+
+test('there is a store of each earlier version', () => {
+  expect(today.columns.length).toBeGreaterThan(100);
   expect(versions).toEqual(migrations.slice(0, -1).map(({ name }) => `${name.slice(0, 3)}.sqlite.gz`));
 });
 
@@ -55,9 +62,7 @@ test.each(versions)(
     });
     await recordKeysAnew(store, KEYS_BEGIN);
     expect(await oldRecordKeys(store)).toEqual({ columns: false, index: false });
-    const fresh = await openStore(newFolder());
-    expect(await shapeOf(store)).toEqual(await shapeOf(fresh));
-    await fresh.close();
+    expect(await shapeOf(store)).toEqual(today);
     expect(
       await store.rows("SELECT record FROM record_keys WHERE kind = 'isbn' AND key = '9780306406157'"),
     ).toEqual([{ record: 1 }]);

@@ -1,18 +1,17 @@
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo, Server } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import type { JobState } from '@osier/contract';
-import { makeLibrary } from '../../../demo/library';
 import { loansDesk } from '../../standins/loans-desk';
 import type { KnownHosts } from '../links/own-network';
 import type { LinkSettings } from '../links/try-link';
 import { startOsier, type Running } from '../start';
 import { breachOf } from './keeps-contract';
+import { layLibrary, loansOfLibrary, root } from './library';
 
-export const root = resolve(__dirname, '../../..');
-/** The demo library as it was laid down before the tests (scripts/jest-setup.mjs). */
-const LIBRARY = join(root, '.cache/test-library/osier.sqlite');
+export { root };
+
 export const demoFile = (name: string): string => join(root, 'demo/files', name);
 
 export interface Answer<T> {
@@ -40,8 +39,8 @@ export async function startTesting(
   } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'osier-'));
-  if (options.fill !== false) copyFileSync(LIBRARY, join(folder, 'osier.sqlite'));
-  const desk: Server = loansDesk(makeLibrary().loans);
+  if (options.fill !== false) layLibrary(folder);
+  const desk: Server = loansDesk(loansOfLibrary());
   await new Promise<void>((done) => desk.listen(0, '127.0.0.1', done));
   const running: Running = await startOsier({
     port: 0,

@@ -2,10 +2,10 @@ import type { WithdrawalList } from '@osier/contract';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fillIfEmpty } from '../../../demo/fill';
 import { openStore } from '../store/open-store';
 import { benchCopies } from '../testing/bench-copies';
 import { client, ended, kill, killAll, start } from '../testing/killing';
+import { layLibrary } from '../testing/library';
 
 afterAll(killAll);
 
@@ -25,7 +25,7 @@ async function heldIn(folder: string): Promise<Record<string, number>> {
 
 test('a withdrawal that is killed goes on to the end, each copy once in the register; undone, all is as it was', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'osier-kill-'));
-  await fillIfEmpty(folder);
+  layLibrary(folder);
   const barcodes = await benchCopies(folder, COPIES);
   const before = await heldIn(folder);
   let server = await start(folder);
