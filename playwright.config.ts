@@ -11,7 +11,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    // Recording every step takes a third of the time; what a failing test tells of its page stands in helpers.ts.
+    // Recording every step takes a sixth of the time; what a failing test tells of its page stands in helpers.ts.
     trace: 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

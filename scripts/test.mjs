@@ -30,12 +30,9 @@ try {
   rmSync(results, { recursive: true, force: true });
   rmSync(join(root, '.cache/e2e.json'), { force: true });
   mkdirSync(results, { recursive: true });
-  const types = async () => {
-    await check('Checking types of core', bin('tsc'), ['-p', 'packages/core']);
-    await check('Checking types of the web', bin('tsc'), ['-p', 'packages/web']);
-    await check('Checking types of the rest', bin('tsc'), ['-p', 'tsconfig.json']);
-  };
-  await Promise.all([types(), check('Linting', bin('eslint'), ['.', '--max-warnings', '0'])]);
+  const half = (which) =>
+    check(`Types and lint, ${which}`, process.execPath, [join(root, 'scripts/check-code.mjs'), which]);
+  await Promise.all([half('rest'), half('web')]);
   const jest = await step('Running the unit and HTTP tests', () =>
     run(bin('jest'), ['--json', `--outputFile=${join(results, 'jest.json')}`]),
   );

@@ -1,16 +1,20 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import type { AddressInfo, Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JobState } from '@osier/contract';
-import { loansDesk } from '../../standins/loans-desk';
+import { loansDesk, type Loan } from '../../standins/loans-desk';
 import type { KnownHosts } from '../links/own-network';
 import type { LinkSettings } from '../links/try-link';
 import { startOsier, type Running } from '../start';
+import { keptJson } from '../store/kept-json';
 import { breachOf } from './keeps-contract';
-import { layLibrary, loansOfLibrary, root } from './library';
+import { layLibrary, LIBRARY, root } from './library';
 
 export { root };
+
+/** What of the demo library is on loan, as the stand-in of the loans desk is told. */
+const loansOfLibrary = (): Loan[] => keptJson(readFileSync(join(LIBRARY, 'outside/loans.json'), 'utf8'));
 
 export const demoFile = (name: string): string => join(root, 'demo/files', name);
 
