@@ -28,6 +28,19 @@ export const isoDay = (): StringSchema =>
     .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'A date is YYYY-MM-DD.')
     .test('calendar', 'There is no such day.', (v) => !v || !/^\d{4}-\d{2}-\d{2}$/.test(v) || isDay(v));
 
+/** A day (YYYY-MM-DD) or an instant in UTC with milliseconds, as ISO 8601 writes it. */
+export const isoDayOrInstant = (): StringSchema =>
+  string().test(
+    'time',
+    'A day is YYYY-MM-DD, an instant YYYY-MM-DDThh:mm:ss.sssZ.',
+    (v) => !v || (/^\d{4}-\d{2}-\d{2}$/.test(v) ? isDay(v) : isInstant(v)),
+  );
+
+function isInstant(text: string): boolean {
+  const time = Date.parse(text);
+  return !Number.isNaN(time) && new Date(time).toISOString() === text;
+}
+
 function isDay(text: string): boolean {
   const time = Date.parse(`${text}T00:00:00Z`);
   return !Number.isNaN(time) && new Date(time).toISOString().startsWith(text);

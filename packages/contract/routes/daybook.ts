@@ -5,7 +5,7 @@ import { endpoint, type ValueOf } from '../endpoint';
 import { line, wholeQuery } from '../inputs';
 import { daybookEntrySchema, doneSchema, entryParts, undoReviewSchema } from '../objects/acts';
 import { storedSchema } from '../objects/marc';
-import { isoDay } from '../values';
+import { isoDayOrInstant } from '../values';
 import { pageBody, reviewed } from './reviews';
 
 const daybookPage = shape({ rows: listOf(daybookEntrySchema), next: orNull(whole()) });
@@ -27,8 +27,10 @@ const entriesQuery = object({
   person: wholeQuery(),
   area: mixed<ActArea>().oneOf([...ACT_AREAS], 'There is no such area.'),
   act: mixed<ActName>().oneOf([...ACT_NAMES], 'There is no such act.'),
-  from: isoDay(),
-  to: isoDay(),
+  /** A day of UTC or an instant from which on. */
+  from: isoDayOrInstant(),
+  /** The last day of UTC, whole, or an instant before which. */
+  to: isoDayOrInstant(),
   /** A record number (r12), heading number (h3) or barcode that the entries touched. */
   object: line(60).trim(),
 });
@@ -41,7 +43,7 @@ export const daybookApi = {
     method: 'get',
     path: '/daybook',
     summary:
-      'Everything that was done, newest first; `mine=1` for one’s own; narrowed by person, area, act, days (UTC) and object',
+      'Everything that was done, newest first; `mine=1` for one’s own; narrowed by person, area, act, days of UTC or instants, and object',
     permission: 'look',
     query: entriesQuery,
     answer: daybookPage,

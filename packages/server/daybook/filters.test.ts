@@ -39,6 +39,13 @@ test('entries of days: both ends are whole days', async () => {
   expect(await entries(`from=${day(1)}`)).toEqual([]);
   expect(await entries(`to=${day(-1)}`)).toEqual([]);
 });
+test('entries between two instants: the first is part of it, the last is not', async () => {
+  const { at } = (await cataloguer<DaybookPage>('GET', '/daybook?area=Copies')).body.rows[0]!;
+  const later = new Date(Date.parse(at) + 1).toISOString();
+  expect(await entries(`from=${at}&to=${later}&area=Copies`)).toEqual(['change-copy']);
+  expect(await entries(`to=${at}&area=Copies`)).toEqual([]);
+  expect(await entries(`from=${later}&area=Copies`)).toEqual([]);
+});
 test('entries that touched a record or the copy with a barcode', async () => {
   const { barcode } = record.holdings.flatMap((h) => h.copies)[0]!.copy;
   expect((await entries(`object=r${record.id}`))[0]).toBe('edit-record');
@@ -49,5 +56,6 @@ test('what is no object, area or day is told at its place', async () => {
   const refused = async (query: string) => (await cataloguer<Problem>('GET', `/daybook?${query}`)).body;
   expect((await refused('object=eels')).fields?.[0]?.field).toBe('object');
   expect((await refused('area=Attic')).status).toBe(422);
-  expect((await refused('from=yesterday')).status).toBe(422);
+  for (const from of ['yesterday', '2026-02-30', '2026-02-20T25:00:00.000Z', '2026-02-20T10:00'])
+    expect((await refused(`from=${from}`)).status).toBe(422);
 });

@@ -32,7 +32,7 @@ export interface Touched {
   readonly kind: string;
   readonly id: number;
 }
-/** What narrows a list of entries; `days` are ISO days, the last one whole. */
+/** What narrows a list of entries; `from` and `to` are days of UTC, the last one whole, or instants, the last one no more part of it. */
 export interface EntryFilter {
   readonly person?: number | undefined;
   readonly acts?: readonly string[] | undefined;
@@ -54,7 +54,7 @@ export const entriesBefore = (
     ...(person === undefined ? [] : ['d.person = :person']),
     ...(acts ? ['d.act IN (:acts)'] : []),
     ...(from ? ['d.at >= :from'] : []),
-    ...(to ? ["d.at < date(:to, '+1 day')"] : []),
+    ...(to ? [to.includes('T') ? 'd.at < :to' : "d.at < date(:to, '+1 day')"] : []),
     ...(touched
       ? [
           `d.id IN (SELECT o.entry FROM json_each(:touched) t CROSS JOIN daybook_objects o

@@ -34,18 +34,17 @@ export function ListRow<T>({
         {shown.map((c) => cell(c, c.width))}
       </div>
     );
-  // On two lines what is set in mono stands at the end of the first.
-  const [codes, texts] = [shown.filter((c) => c.isMono), shown.filter((c) => !c.isMono)];
+  const endOf = (c: ListColumn<T>) => c.endOf ?? (c.isMono ? 'first' : c.isNumber ? 'second' : null);
+  const at = (end: 'first' | 'second' | null) => shown.filter((c) => endOf(c) === end);
   return (
     <>
       <div className="one">
         <b>{title}</b>
-        {codes.map((c) => cell(c))}
+        {at('first').map((c) => cell(c))}
       </div>
       <div className="two">
         <span className="main">
-          {texts
-            .filter((c) => !c.isNumber)
+          {at(null)
             .map((c) => c.of(row))
             .filter(Boolean)
             .map((text, i) => (
@@ -55,7 +54,7 @@ export function ListRow<T>({
               </span>
             ))}
         </span>
-        {texts.filter((c) => c.isNumber).map((c) => cell(c))}
+        {at('second').map((c) => cell(c))}
       </div>
     </>
   );

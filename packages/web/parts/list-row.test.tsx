@@ -25,6 +25,16 @@ const shown = (isDense: boolean, columns: string[]) => {
 
 test('two lines: codes behind the title, the rest below', () =>
   expect(shown(false, ['name', 'number', 'copies'])).toEqual(['Eels639 REE', 'Reed, Ada2']));
+test('two lines: a column stands at the end that it names', () => {
+  const columns: readonly ListColumn<Book>[] = [
+    { ...COLUMNS[0]!, endOf: 'first' },
+    { ...COLUMNS[1]!, endOf: 'second' },
+    COLUMNS[2]!,
+  ];
+  const view = { isDense: false, columns: ['name', 'number', 'copies'] };
+  const { container } = render(<ListRow row={book} title={book.title} columns={columns} view={view} />);
+  expect([...container.children].map((line) => line.textContent)).toEqual(['EelsReed, Ada', '639 REE2']);
+});
 test('one line: the columns in their order', () =>
   expect(shown(true, ['name', 'number', 'copies'])).toEqual(['EelsReed, Ada639 REE2']));
 test('only the columns that are chosen', () => expect(shown(true, ['copies'])).toEqual(['Eels2']));

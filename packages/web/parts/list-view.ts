@@ -10,6 +10,8 @@ export interface ListColumn<T> {
   readonly width: number;
   readonly isMono?: boolean;
   readonly isNumber?: boolean;
+  /** Shown whole when a row has two lines: at the end of the first or of the second. Codes stand on the first, numbers on the second. */
+  readonly endOf?: 'first' | 'second';
 }
 
 /** How one looks at a work list. */

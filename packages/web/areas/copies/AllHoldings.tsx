@@ -5,7 +5,9 @@ import { Input, Select } from 'antd';
 import { lazy, Suspense } from 'react';
 import { call } from '../../api/call';
 import { AreaHead } from '../../parts/AreaHead';
-import { Mark } from '../../parts/Mark';
+import { ListRow, rowHeightOf } from '../../parts/ListRow';
+import { useListView } from '../../parts/list-view';
+import { ListViewMenu } from '../../parts/ListViewMenu';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { SaveButton } from '../../parts/searches/SaveButton';
 import { SavedSearches } from '../../parts/searches/SavedSearches';
@@ -14,6 +16,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useSetUp } from '../setup/use-set-up';
 import { CopiesPages } from './CopiesPages';
+import { FIRST_HOLDINGS_VIEW, holdingColumns, HoldingTitle } from './holding-columns';
 import { copiesWords as wording } from './words';
 
 const RecordPiece = lazy(() => import('../catalogue/RecordPiece').then((m) => ({ default: m.RecordPiece })));
@@ -22,6 +25,7 @@ const RecordPiece = lazy(() => import('../catalogue/RecordPiece').then((m) => ({
 export default function AllHoldings() {
   const [query, change] = useAddress();
   const lists = useSetUp()?.lists.value;
+  const [view, setView] = useListView('holdings', FIRST_HOLDINGS_VIEW);
   const asked = Object.fromEntries(
     ['q', 'branch', 'location'].flatMap((name) => {
       const value = query.get(name);
@@ -39,8 +43,7 @@ export default function AllHoldings() {
   const first = list.data?.pages[0];
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const open = rows.find((r) => r.id === Number(query.get('open')));
-  const nameOf = (of: 'branches' | 'locations', code: string) =>
-    lists?.[of].find((e) => e.code === code)?.name ?? code;
+  const columns = holdingColumns(lists);
   const count = first ? counted(first.total, 'holding') : '';
   const state = !first
     ? (list.error?.message ?? '…')
@@ -67,6 +70,7 @@ export default function AllHoldings() {
         <SaveButton of="holding" />
       </AreaHead>
       <WorkSplit
+        share={view.isDense ? 62 : undefined}
         open={open !== undefined}
         list={
           <>
@@ -88,38 +92,19 @@ export default function AllHoldings() {
               />
               {pick('branch', wording.branch, 'branches')}
               {pick('location', wording.location, 'locations')}
+              <ListViewMenu view={view} onView={setView} columns={columns} />
             </div>
             <WorkList
               items={rows}
               label={wording.holdings}
               idOf={(r) => r.id}
               selected={open?.id ?? null}
-              rowHeight={46}
+              rowHeight={rowHeightOf(view)}
               answer={list}
               empty={wording.noHoldingMatches}
               onOpen={(r) => change({ open: String(r.id) })}
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-              row={(r) => (
-                <>
-                  <div className="one">
-                    <b className="mono">
-                      {r.isUnread ? (
-                        <span title={wording.unread}>
-                          <Mark kind="caution" />{' '}
-                        </span>
-                      ) : null}
-                      {r.callNumber}
-                    </b>
-                    <span className="faded">{counted(r.copies, 'copy', 'copies')}</span>
-                  </div>
-                  <div className="two">
-                    <span className="main">
-                      <bdi>{[r.title, r.author].filter(Boolean).join(' · ')}</bdi>
-                    </span>
-                    <span>{`${nameOf('branches', r.branch)}, ${nameOf('locations', r.location)}`}</span>
-                  </div>
-                </>
-              )}
+              row={(r) => <ListRow row={r} title={<HoldingTitle row={r} />} columns={columns} view={view} />}
             />
           </>
         }

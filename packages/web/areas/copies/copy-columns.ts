@@ -3,7 +3,8 @@ import type { CodeLists } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { copiesWords as wording } from './words';
 
-const named = (list: readonly { code: string; name: string }[] | undefined, code: string): string =>
+/** What a code of the lists is called; the code where it is not there. */
+export const named = (list: readonly { code: string; name: string }[] | undefined, code: string): string =>
   list?.find((e) => e.code === code)?.name ?? code;
 
 /** What the list of copies can show of each beside its title. */

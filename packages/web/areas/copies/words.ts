@@ -51,6 +51,8 @@ export const copiesWords = {
   asHoldingsApart: 'Records and holdings records apart (ISO 2709)',
   lastFirst: (name: string) => `${name}, last first`,
   callNumber: 'Call number',
+  title: 'Title',
+  author: 'Name',
   barcode: 'Barcode',
   status: 'Status',
   branch: 'Branch',

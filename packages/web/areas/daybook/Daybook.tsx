@@ -15,6 +15,7 @@ import { counted } from '@osier/core/changes';
 import { ACT_AREAS, ACT_NAMES } from '@osier/core/acts';
 import { EntryFilters, FILTERS, type Filters } from './EntryFilters';
 import { entriesOf } from './entries';
+import { spanOf } from './span-of';
 import { when } from '../../parts/when';
 import { DaybookOverview } from './DaybookOverview';
 import './daybook.css';
@@ -39,7 +40,7 @@ export default function Daybook() {
         person: filters.person ? Number(filters.person) : undefined,
         area: ACT_AREAS.find((a) => a === filters.area),
         act: ACT_NAMES.find((a) => a === filters.act),
-        ...{ from: filters.from, to: filters.to, object: filters.object },
+        ...{ ...spanOf(filters.from, filters.to), object: filters.object },
       }),
   });
   const problem = list.error instanceof RequestProblem ? list.error.message : null;

@@ -14,6 +14,9 @@ import { Mark } from '../../parts/Mark';
 import { DecisionSelect } from './DecisionSelect';
 import { SelectionBar } from '../../parts/SelectionBar';
 import { useTicks } from '../../parts/ticks';
+import { ListRow, rowHeightOf } from '../../parts/ListRow';
+import { useListView } from '../../parts/list-view';
+import { ListViewMenu } from '../../parts/ListViewMenu';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useJobs } from '../../shell/jobs-store';
@@ -25,7 +28,7 @@ import { DeliveryCounts } from './DeliveryCounts';
 import { DeliverySettingsSheet } from './DeliverySettings';
 import { FindingsChart } from './FindingsChart';
 import { FindingKinds } from './FindingKinds';
-import { IncomingLine } from './IncomingLine';
+import { COLUMNS, FIRST_VIEW } from './incoming-columns';
 import { IncomingPiece } from './IncomingPiece';
 import './deliveries.css';
 import { deliveriesWords as wording } from './words';
@@ -83,6 +86,7 @@ export default function Delivery() {
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const counts = list.data?.pages[0]?.facets ?? {};
   const ticks = useTicks(`delivery ${id}`);
+  const [view, setView] = useListView('incoming', FIRST_VIEW);
   const decideSelected = async (decision: Outcome) => {
     const incoming = [...ticks.ids];
     try {
@@ -165,7 +169,7 @@ export default function Delivery() {
         open={open !== null}
         list={
           <>
-            <div className="facets">
+            <div className="facets flows">
               {ruleOf(facet) ? (
                 <Button size="small" className="fix" onClick={() => set({ facet: undefined })}>
                   {wording.filteredByOneKindOf}
@@ -192,6 +196,7 @@ export default function Delivery() {
                   onChoose={(o) => void decideAll(o)}
                 />
               ) : null}
+              <ListViewMenu view={view} onView={setView} columns={COLUMNS} />
             </div>
             <WorkList
               items={rows}
@@ -202,7 +207,8 @@ export default function Delivery() {
               onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
               answer={list}
               empty={delivery.state === 'reading' ? wording.theFileIsBeingRead : wording.noRecordHere}
-              row={(r) => <IncomingLine row={r} />}
+              rowHeight={rowHeightOf(view)}
+              row={(r) => <ListRow row={r} title={<bdi>{r.title}</bdi>} columns={COLUMNS} view={view} />}
               ticked={canDecide ? ticks.ids : undefined}
               onTick={canDecide ? (r) => ticks.flip(r.id) : undefined}
               onTickAll={canDecide ? (all) => ticks.add(all.map((r) => r.id)) : undefined}

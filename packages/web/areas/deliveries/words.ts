@@ -154,7 +154,18 @@ export const deliveriesWords = {
     `${before} findings as the file came, ${after} now.`,
   finding: 'Finding',
   asTheFileCame: 'as the file came',
-  // IncomingLine
+  // incoming-columns
+  placeInTheFile: 'Place in the file',
+  nameColumn: 'Name',
+  yearColumn: 'Year',
+  isbnColumn: 'ISBN',
+  copiesColumn: 'Copies',
+  findingsColumn: 'Findings',
+  heldColumn: 'Held',
+  skipped: 'skipped',
+  asRecord: (record: number | null) => `record ${record ?? ''}`,
+  held: (record: number, isSure: boolean, more: number) =>
+    `${isSure ? 'held' : 'held?'} ${record}${more ? ` +${more}` : ''}`,
   theCatalogueHoldsIt: 'The catalogue holds it',
   withAProblem: (copyProblems: number) => `${copyProblems} with a problem`,
   n1Copy: ' 1 copy',

@@ -8,6 +8,9 @@ import { call } from '../../api/call';
 import { useApi } from '../../api/queries';
 import { BatchSheet } from '../../parts/BatchSheet';
 import { Facets } from '../../parts/Facets';
+import { ListRow, rowHeightOf } from '../../parts/ListRow';
+import { useListView } from '../../parts/list-view';
+import { ListViewMenu } from '../../parts/ListViewMenu';
 import { SaveButton } from '../../parts/searches/SaveButton';
 import { SelectionBar } from '../../parts/SelectionBar';
 import { useTicks } from '../../parts/ticks';
@@ -18,7 +21,8 @@ import { useMay } from '../../shell/person';
 import { useToday } from '../today/use-today';
 import { DeleteSheet } from './DeleteSheet';
 import { GroupPiece } from './GroupPiece';
-import { kindName, kindsName } from './heading-names';
+import { COLUMNS, FIRST_VIEW, HeadingTitle } from './heading-columns';
+import { kindsName } from './heading-names';
 import { mergeAllBatch } from './merge-all-batch';
 import { HeadingPiece } from './HeadingPiece';
 import { HeadingsOverview } from './HeadingsOverview';
@@ -32,6 +36,7 @@ export function AllHeadings({ id }: { id: number | null }) {
   const [query, change] = useAddress();
   const mayMerge = useMay('merge headings');
   const ticks = useTicks('headings');
+  const [view, setView] = useListView('headings', FIRST_VIEW);
   const { data: today } = useToday();
   const q = query.get('q') ?? '';
   const kind = query.get('kind') ?? undefined;
@@ -57,7 +62,7 @@ export function AllHeadings({ id }: { id: number | null }) {
       open={id !== null || merging.length > 1}
       list={
         <>
-          <div className="facets">
+          <div className="facets flows">
             <Input
               aria-label={wording.findHeadings}
               placeholder={wording.wordsOfAHeading}
@@ -91,13 +96,14 @@ export function AllHeadings({ id }: { id: number | null }) {
               chosen={kind}
               onChoose={(value) => change({ show: 'all', kind: value })}
             />
+            <ListViewMenu view={view} onView={setView} columns={COLUMNS} />
           </div>
           <WorkList
             items={rows}
             label={wording.headings}
             idOf={(h) => h.id}
             selected={id}
-            rowHeight={32}
+            rowHeight={rowHeightOf(view)}
             ticked={mayMerge ? ticks.ids : undefined}
             onTick={mayMerge ? (h) => ticks.flip(h.id) : undefined}
             onTickAll={mayMerge ? (some) => ticks.add(some.map((h) => h.id)) : undefined}
@@ -105,19 +111,7 @@ export function AllHeadings({ id }: { id: number | null }) {
             answer={list}
             empty={isQueryText(q, OF_HEADINGS) ? wording.noHeadingIsFound : wording.noHeadingHasTheseWords}
             onEnd={() => list.hasNextPage && !list.isFetchingNextPage && void list.fetchNextPage()}
-            row={(h) => (
-              <div className="one">
-                <span className="main" style={{ fontWeight: 400 }}>
-                  <bdi>{h.text}</bdi>
-                  {h.leadsTo ? <bdi className="faded">{wording.seesTo(h.leadsTo.text)}</bdi> : null}
-                  {h.knownAs ? <bdi className="faded">{wording.knownAs(h.knownAs)}</bdi> : null}
-                </span>
-                <span className="faded">{kindName(h.kind)}</span>
-                <span className="num" style={{ minWidth: 34 }}>
-                  {h.records.toLocaleString('en-GB')}
-                </span>
-              </div>
-            )}
+            row={(h) => <ListRow row={h} title={<HeadingTitle row={h} />} columns={COLUMNS} view={view} />}
           />
           {mayMerge ? (
             <SelectionBar ticks={ticks}>

@@ -28,6 +28,8 @@ export const headingsWords = {
   certainty: 'Certainty',
   kind: 'Kind',
   vocabulary: 'Vocabulary',
+  number: 'Number',
+  recordsWithIt: 'Records',
   putBy: 'Later',
   mergeAllSame: (n: string) => `Merge all ${n} that are the same…`,
   mergeAllTitle: 'Merge all groups that are the same',

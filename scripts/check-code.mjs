@@ -1,0 +1,68 @@
+// `node scripts/check-code.mjs web|rest`: checks the types of a half of the sources and lints it. Both are done on one reading of the files,
+// which is most of the work; the halves go side by side (scripts/test.mjs).
+import { ESLint } from 'eslint';
+import ts from 'typescript';
+import { root } from './install.mjs';
+import { step } from './say.mjs';
+
+const WEB = ['packages/web/**/*.{ts,tsx}'];
+const WEB_TESTS = ['packages/web/**/*.test.{ts,tsx}', 'packages/web/testing/**'];
+const HALVES = {
+  web: { projects: ['packages/web'], files: WEB, ignores: WEB_TESTS },
+  rest: {
+    projects: ['packages/core', '.'],
+    files: ['.'],
+    ignores: WEB.map((w) => w).concat(WEB_TESTS.map((t) => `!${t}`)),
+  },
+};
+
+/** A program of a project, as the compiler would build it. */
+function programOf(project) {
+  const config = ts.getParsedCommandLineOfConfigFile(
+    `${project}/tsconfig.json`,
+    { noEmit: true },
+    {
+      ...ts.sys,
+      onUnRecoverableConfigFileDiagnostic: (d) => {
+        throw new Error(ts.flattenDiagnosticMessageText(d.messageText, '\n'));
+      },
+    },
+  );
+  return ts.createProgram({ rootNames: config.fileNames, options: config.options });
+}
+
+/** Prints what is wrong with its types; gives how much that is. */
+function typeErrors(program) {
+  const wrong = ts.getPreEmitDiagnostics(program);
+  if (wrong.length)
+    process.stdout.write(
+      ts.formatDiagnosticsWithColorAndContext(wrong, {
+        getCurrentDirectory: () => root,
+        getCanonicalFileName: (name) => name,
+        getNewLine: () => '\n',
+      }),
+    );
+  return wrong.length;
+}
+
+const half = process.argv[2] ?? '';
+const { projects, files, ignores } = HALVES[half];
+process.chdir(root);
+const programs = projects.map(programOf);
+const wrong = await step(`Checking types (${half})`, async () =>
+  programs.reduce((n, p) => n + typeErrors(p), 0),
+);
+const found = await step(`Linting (${half})`, async () => {
+  const eslint = new ESLint({
+    overrideConfig: [
+      { ignores },
+      { files: ['**/*.ts', '**/*.tsx'], languageOptions: { parserOptions: { project: null, programs } } },
+    ],
+  });
+  const results = await eslint.lintFiles(files);
+  const text = await (await eslint.loadFormatter('stylish')).format(results);
+  if (text) process.stdout.write(text);
+  process.stdout.write(`  ${results.length} files linted (${half})\n`);
+  return results.reduce((n, r) => n + r.errorCount + r.warningCount, 0);
+});
+process.exit(wrong + found === 0 ? 0 : 1);
