@@ -59,6 +59,19 @@ test('what was meant, narrowing by choices, and a search that is saved and count
   await accessible(page);
   await saved.getByRole('link', { name: 'Willow of Reedling' }).click();
   await expect(line).toHaveValue(/^words all "willow\*" and supplier = "\w+"$/);
+
+  // It is changed where it stands: its name, and what is searched for.
+  await page.goto('/catalogue');
+  await page.getByRole('button', { name: 'Change the saved search Willow of Reedling' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Give the search a name.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Hurdles of Reedling');
+  await page.getByRole('textbox', { name: 'Words or query' }).fill('hurdle');
+  await accessible(page);
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Hurdles of Reedling', exact: true }).click();
+  await expect(page).toHaveURL(/q=hurdle$/);
 });
 
 test('the shelf around a title is walked by keyboard; what is found goes on to its copies, their labels and a withdrawal list', async ({

@@ -14,7 +14,9 @@ export function WorkSplit({
   open: boolean;
   share?: number;
 }) {
-  const [share, setShare] = useState(() => Number(localStorage.getItem(`osier-split-${first}`)) || first);
+  // Where the border was dragged to is kept for each part that a list has at first.
+  const [dragged, setDragged] = useState<Readonly<Record<number, number>>>({});
+  const share = dragged[first] ?? (Number(localStorage.getItem(`osier-split-${first}`)) || first);
   const box = useRef<HTMLDivElement>(null);
   const drag = (event: PointerEvent<HTMLDivElement>) => {
     const border = event.currentTarget;
@@ -22,7 +24,7 @@ export function WorkSplit({
     border.onpointermove = (move) => {
       const { left, width } = box.current!.getBoundingClientRect();
       const next = Math.min(70, Math.max(22, ((move.clientX - left) / width) * 100));
-      setShare(next);
+      setDragged((before) => ({ ...before, [first]: next }));
       localStorage.setItem(`osier-split-${first}`, String(Math.round(next)));
     };
     border.onpointerup = () => (border.onpointermove = null);

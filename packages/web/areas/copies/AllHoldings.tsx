@@ -3,6 +3,7 @@ import { counted } from '@osier/core/changes';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Input, Select } from 'antd';
 import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
 import { call } from '../../api/call';
 import { AreaHead } from '../../parts/AreaHead';
 import { ListRow, rowHeightOf } from '../../parts/ListRow';
@@ -20,6 +21,11 @@ import { FIRST_HOLDINGS_VIEW, holdingColumns, HoldingTitle } from './holding-col
 import { copiesWords as wording } from './words';
 
 const RecordPiece = lazy(() => import('../catalogue/RecordPiece').then((m) => ({ default: m.RecordPiece })));
+
+const EXAMPLES = [
+  ['copies = 0', wording.holdingsWithoutCopies],
+  ['callnumber within "630 .. 639" and status = missing', wording.holdingsOfAShelf],
+] as const;
 
 /** The holdings of the library in the order of the shelf: found by words or a query, each opened with its record. */
 export default function AllHoldings() {
@@ -123,13 +129,14 @@ export default function AllHoldings() {
               <SavedSearches of="holding" />
               <OverviewSection title={wording.holdings}>
                 <p>{wording.howToFindHoldings}</p>
-                <p>
-                  <code>copies = 0</code> <span className="faded">{wording.holdingsWithoutCopies}</span>
-                </p>
-                <p>
-                  <code>callnumber within &quot;630 .. 639&quot; and status = missing</code>{' '}
-                  <span className="faded">{wording.holdingsOfAShelf}</span>
-                </p>
+                {EXAMPLES.map(([q, what]) => (
+                  <p key={q}>
+                    <Link to={`/copies/holdings?${new URLSearchParams({ q }).toString()}`}>
+                      <code>{q}</code>
+                    </Link>{' '}
+                    <span className="faded">{what}</span>
+                  </p>
+                ))}
               </OverviewSection>
             </Overview>
           )

@@ -11,6 +11,8 @@ export const searchWords = {
   showItsNumberInToday: 'Show its number in Today',
   shared: 'shared',
   sharedBy: (name: string) => `shared by ${name}`,
+  wordsOrQuery: 'Words or query',
+  changeSearch: (name: string) => `Change the saved search ${name}`,
   deleteSearch: (name: string) => `Delete the saved search ${name}`,
   found: (of: SavedOf, n: number, isMore: boolean) => {
     const what = counted(n, of, of === 'copy' ? 'copies' : undefined);
