@@ -4,17 +4,24 @@ import type { ListColumn, ListView } from '../../parts/list-view';
 import { copiesWords as wording } from './words';
 
 /** What a code of the lists is called; the code where it is not there. */
-export const named = (list: readonly { code: string; name: string }[] | undefined, code: string): string =>
-  list?.find((e) => e.code === code)?.name ?? code;
+export const nameInList = (
+  list: readonly { code: string; name: string }[] | undefined,
+  code: string,
+): string => list?.find((e) => e.code === code)?.name ?? code;
 
 /** What the list of copies can show of each beside its title. */
 export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<CopyListRow>[] => [
   { key: 'callNumber', name: wording.callNumber, of: (r) => r.callNumber, width: 130, isMono: true },
   { key: 'barcode', name: wording.barcode, of: (r) => r.barcode, width: 122, isMono: true },
   { key: 'status', name: wording.status, of: (r) => r.status, width: 80 },
-  { key: 'branch', name: wording.branch, of: (r) => named(lists?.branches, r.branch), width: 100 },
-  { key: 'location', name: wording.location, of: (r) => named(lists?.locations, r.location), width: 110 },
-  { key: 'type', name: wording.type, of: (r) => named(lists?.types, r.type), width: 80 },
+  { key: 'branch', name: wording.branch, of: (r) => nameInList(lists?.branches, r.branch), width: 100 },
+  {
+    key: 'location',
+    name: wording.location,
+    of: (r) => nameInList(lists?.locations, r.location),
+    width: 110,
+  },
+  { key: 'type', name: wording.type, of: (r) => nameInList(lists?.types, r.type), width: 80 },
   {
     key: 'part',
     name: wording.partAndCopy,

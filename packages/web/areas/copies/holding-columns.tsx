@@ -3,7 +3,7 @@ import { counted } from '@osier/core/changes';
 import type { CodeLists } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { Mark } from '../../parts/Mark';
-import { named } from './copy-columns';
+import { nameInList } from './copy-columns';
 import { copiesWords as wording } from './words';
 
 /** What the list of holdings can show of each beside its call number. */
@@ -13,14 +13,14 @@ export const holdingColumns = (lists: CodeLists | undefined): readonly ListColum
   {
     key: 'branch',
     name: wording.branch,
-    of: (r) => named(lists?.branches, r.branch),
+    of: (r) => nameInList(lists?.branches, r.branch),
     width: 100,
     endOf: 'first',
   },
   {
     key: 'location',
     name: wording.location,
-    of: (r) => named(lists?.locations, r.location),
+    of: (r) => nameInList(lists?.locations, r.location),
     width: 110,
     endOf: 'first',
   },
