@@ -312,6 +312,11 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   await expect(head.getByText(/1 record will leave the catalogue/)).toBeVisible();
   await head.keyboard.press('Control+Enter');
   await expect(status(head)).toContainText(/Withdrew \d+ copies/);
+  // What went is marked: a label for each book on the trolley.
+  await head.getByRole('link', { name: 'Labels “withdrawn”' }).click();
+  await expect(head.getByText('WITHDRAWN').first()).toBeVisible();
+  await accessible(head);
+  await head.getByRole('link', { name: 'Back' }).click();
   await head.getByRole('button', { name: 'Register' }).click();
   await expect(head.getByRole('row')).not.toHaveCount(1);
   await accessible(head);

@@ -43,11 +43,22 @@ export const labelsBody = object({
     .default('code128'),
   sheet: labelSheetBody.required(),
   startAt: number().integer().min(1, 'The first label is 1.').max(1200).default(1),
-  /** Of the copies of a record, of those on a pile or of a search, or of these. */
+  /** Of the copies of a record, of those on a pile or of a search, of these, or of what a withdrawal list has withdrawn. */
   record: id().optional(),
   found: copySearchBody.optional().default(undefined),
   pile: id().optional(),
   copies: array(id().required()).max(1000, 'At most 1,000 labels are printed at once.').optional(),
+  list: id().optional(),
+}).test('withdrawn', function ({ kind, list }) {
+  return (kind === 'withdrawn') === (list !== undefined)
+    ? true
+    : this.createError({
+        path: 'kind',
+        message:
+          list === undefined
+            ? 'Labels “withdrawn” are printed from a withdrawal list.'
+            : 'What was withdrawn gets labels “withdrawn” only.',
+      });
 });
 export type LabelsBody = InferType<typeof labelsBody>;
 

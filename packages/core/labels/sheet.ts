@@ -1,5 +1,5 @@
 /** What kinds of label there are. */
-export const LABEL_KINDS = ['spine', 'barcode', 'pocket'] as const;
+export const LABEL_KINDS = ['spine', 'barcode', 'pocket', 'withdrawn'] as const;
 export type LabelKind = (typeof LABEL_KINDS)[number];
 /** The codes in which a barcode is printed: ISO/IEC 15417, ISO/IEC 16388, EN 798. */
 export const LABEL_CODES = ['code128', 'code39', 'codabar'] as const;

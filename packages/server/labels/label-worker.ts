@@ -12,11 +12,14 @@ import { labelFonts, type LabelFonts } from './label-fonts';
 
 /** What a label says. */
 export interface LabelText {
-  readonly spine: SpineText;
+  /** Null of a copy that is withdrawn: it stands on no shelf any more. */
+  readonly spine: SpineText | null;
   readonly callNumber: string;
   readonly barcode: string;
   readonly title: string;
   readonly name: string;
+  /** ISO date; '' of a copy that is there. */
+  readonly withdrawnOn: string;
 }
 
 /** Labels that are to be set. */
@@ -62,6 +65,9 @@ const WIDEST = 0.38;
 const QUIET = 10;
 const SIZES = [13, 12, 11, 10, 9, 8] as const;
 const SMALLEST = 7;
+/** Sizes of what must be seen across a room, and of what stands below it. */
+const LARGE = [22, 20, 18, 16, 14, ...SIZES] as const;
+const SMALL = 8;
 const lineHeight = (size: number): number => size * POINT * 1.2;
 
 /** The label's own part: what stands in it, from its corner. */
@@ -98,6 +104,7 @@ export async function labelPdf(order: LabelOrder): Promise<LabelsSet> {
 const INNER: Readonly<Record<LabelKind, (label: LabelText, order: LabelOrder, fonts: LabelFonts) => Inner>> =
   {
     spine: ({ spine }, { sheet }, fonts) => {
+      if (!spine) return { texts: [], bars: [], problem: null };
       const width = sheet.width - 2 * MARGIN;
       const inSize = (size: number) =>
         spineLines(spine, (text) => fonts.widthOf(text, size), {
@@ -116,7 +123,41 @@ const INNER: Readonly<Record<LabelKind, (label: LabelText, order: LabelOrder, fo
     },
     barcode: (label, order, fonts) => coded(label, order, fonts, [label.callNumber]),
     pocket: (label, order, fonts) => coded(label, order, fonts, [label.title, label.name, label.callNumber]),
+    withdrawn: crossedOut,
   };
+
+/** What a copy is called that left the library, set as large as it goes over the date, its call number and its barcode in figures. */
+const LEFT = 'WITHDRAWN';
+
+/** The label of a copy that was withdrawn: no code, so that no scanner takes it for one of the library's. */
+function crossedOut(
+  { withdrawnOn, callNumber, barcode }: LabelText,
+  { sheet }: LabelOrder,
+  fonts: LabelFonts,
+): Inner {
+  const width = sheet.width - 2 * MARGIN;
+  const small = [withdrawnOn, callNumber, barcode].filter(Boolean);
+  const below = small.length * lineHeight(SMALL);
+  const fits = (size: number) =>
+    fonts.widthOf(LEFT, size) <= width && lineHeight(size) + below + MARGIN <= sheet.height;
+  const size = LARGE.find(fits);
+  const first = lineHeight(size ?? SMALLEST);
+  const texts: SetText[] = [
+    { text: LEFT, x: MARGIN, y: MARGIN / 2 + first * 0.8, size: size ?? SMALLEST },
+    ...small.map((text, i) => ({
+      ...{ text, x: MARGIN, size: SMALL },
+      y: MARGIN / 2 + first + lineHeight(SMALL) * (i + 0.8),
+    })),
+  ];
+  const wide = small.find((text) => fonts.widthOf(text, SMALL) > width);
+  const problem =
+    size === undefined
+      ? `“${LEFT}” and ${small.length} lines below do not fit on the label.`
+      : wide !== undefined
+        ? `“${wide}” is too wide for the label.`
+        : null;
+  return { texts, bars: [], problem };
+}
 
 /** Lines of text over a barcode with its number below. */
 function coded(
@@ -206,7 +247,7 @@ function unprinted(
   kind: LabelKind,
   fonts: LabelFonts,
 ): string | null {
-  const all = kind === 'pocket' ? `${title}${name}${callNumber}` : `${callNumber}${spine.part ?? ''}`;
+  const all = kind === 'pocket' ? `${title}${name}${callNumber}` : `${callNumber}${spine?.part ?? ''}`;
   const [sign] = [...all].filter((char) => char.trim() !== '' && !fonts.has(char));
   return sign === undefined ? null : `There is no sign for “${sign}” in the fonts of labels.`;
 }

@@ -1,5 +1,5 @@
 // Codes are read back by zbarimg, places are measured on the page as poppler draws it (pdftoppm, pdftotext).
-import type { LabelsPreview, Problem, RecordDetail } from '@osier/contract';
+import type { LabelsPreview, Problem, RecordDetail, WithdrawalList } from '@osier/contract';
 import { LABEL_CODES, LABEL_SHEETS, type LabelSheet } from '@osier/core/labels';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -134,12 +134,8 @@ test('labels stand where the sheet says, to a fifth of a millimetre, from the n-
   expect(used).toBe(false);
 }, 60_000);
 
-test('the lines of a spine are on the page as the preview has them, and each within its label', async () => {
-  const record = (await cataloguer<RecordDetail>('GET', '/records/20')).body;
-  const body = { kind: 'spine', sheet: SPINES, record: 20 };
-  const { labels } = await previewOf(body);
-  expect(labels).toHaveLength(record.holdings.flatMap((h) => h.copies).length);
-  const file = await pdfOf(body, 'spines');
+/** Every line of some labels is on the page where the preview has it, and within its label. */
+function expectPrinted(file: string, labels: LabelsPreview['labels'], sheet: LabelSheet): void {
   const words = [
     ...execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8' }).matchAll(
       /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">([^<]*)</g,
@@ -158,9 +154,18 @@ test('the lines of a spine are on the page as the preview has them, and each wit
         (w) => w.text === first && Math.abs(w.x - line.x) <= 0.2 && w.y < line.y && line.y < w.low + 0.2,
       );
       expect([line.text, word !== undefined]).toEqual([line.text, true]);
-      expect(word!.end).toBeLessThanOrEqual(label.x + SPINES.width);
-      expect(line.y).toBeLessThanOrEqual(label.y + SPINES.height);
+      expect(word!.end).toBeLessThanOrEqual(label.x + sheet.width);
+      expect(line.y).toBeLessThanOrEqual(label.y + sheet.height);
     }
+}
+
+test('the lines of a spine are on the page as the preview has them, and each within its label', async () => {
+  const record = (await cataloguer<RecordDetail>('GET', '/records/20')).body;
+  const body = { kind: 'spine', sheet: SPINES, record: 20 };
+  const { labels } = await previewOf(body);
+  expect(labels).toHaveLength(record.holdings.flatMap((h) => h.copies).length);
+  const file = await pdfOf(body, 'spines');
+  expectPrinted(file, labels, SPINES);
 }, 60_000);
 
 test('letters of many scripts are printed; a sign that there is none for, a code that does not fit and a barcode of other characters are told', async () => {
@@ -198,6 +203,48 @@ test('letters of many scripts are printed; a sign that there is none for, a code
     expect.stringContaining('other characters'),
   ]);
 });
+
+test('what a list has withdrawn gets labels that say so, without a code; none for what was undone', async () => {
+  const head = await t.as(1);
+  const store = t.running.services.store;
+  const some = await store.rows<{ barcode: string }>(
+    "SELECT c.barcode FROM copies c JOIN holdings h ON h.id = c.holding WHERE h.branch = 'MR' AND c.status = 'available' ORDER BY c.id LIMIT 40",
+  );
+  const { id } = (await head<{ id: number }>('POST', '/withdrawal-lists', { name: 'To mark', branch: 'MR' }))
+    .body;
+  await head('POST', `/withdrawal-lists/${id}/scans`, { codes: some.map((c) => c.barcode).reverse() });
+  const order = { kind: 'withdrawn', sheet: SPINES, list: id };
+  const refused = async (body: object) =>
+    (await head<Problem>('POST', '/labels/preview', { ...order, ...body })).body.fields?.[0]?.field;
+  expect(await refused({})).toBe('list');
+  const { verdicts } = (await head<WithdrawalList>('GET', `/withdrawal-lists/${id}`)).body;
+  const clear = verdicts.filter((v) => v.verdict === 'clear');
+  expect(clear.length).toBeGreaterThan(3);
+  const copies = clear.map((v) => v.candidate!.copyId);
+  const done = await head<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, { copies });
+  expect(done.status).toBe(200);
+
+  const { labels, count, problems } = await previewOf(order);
+  expect([count, problems]).toEqual([clear.length, []]);
+  const on = new Date().toISOString().slice(0, 10);
+  const inOrder = some
+    .map((c) => c.barcode)
+    .reverse()
+    .filter((code) => clear.some((v) => v.code === code));
+  expect(
+    labels.map((l) => [l.barcode, l.texts[0]?.text, l.texts[1]?.text, l.texts.at(-1)?.text, l.bars]),
+  ).toEqual(inOrder.map((code) => [code, 'WITHDRAWN', on, code, []]));
+  expectPrinted(await pdfOf(order, 'withdrawn'), labels, SPINES);
+  // On a label that is too low for it all, that is told.
+  const low = { ...order, sheet: { ...SPINES, height: 12 } };
+  expect((await previewOf(low)).problems).toHaveLength(clear.length);
+
+  expect(await refused({ kind: 'spine' })).toBe('kind');
+  expect(await refused({ list: undefined, record: 20 })).toBe('kind');
+  expect((await head('POST', '/labels/preview', { ...order, list: 999_999 })).status).toBe(404);
+  expect((await head('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(200);
+  expect(await refused({})).toBe('list');
+}, 60_000);
 
 test('what cannot be printed is refused at its field', async () => {
   const ask = (body: object) =>

@@ -9,7 +9,7 @@ import { pileThere } from '../piles/piles';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import type { LabelOrder, LabelsSet, LabelText } from './label-worker';
-import { copiesOnPile } from './queries';
+import { copiesOnPile, withdrawnByList } from './queries';
 
 /** Labels that are printed at once. */
 const MOST = 1000;
@@ -45,7 +45,22 @@ async function copiesWanted(
   throw wrong('copies', 'Say of which copies labels are wanted.');
 }
 
+/** What a withdrawal list has withdrawn, as it is printed. */
+async function withdrawnOf(store: Store, list: number): Promise<Labelled[]> {
+  if (!(await store.read('withdrawlist', list))) throw notFound(`Withdrawal list ${list}`);
+  const rows = await withdrawnByList(store, list, MOST + 1);
+  if (rows.length === 0)
+    throw wrong('list', 'Nothing of this list has been withdrawn, or all of it was undone.');
+  if (rows.length > MOST)
+    throw wrong(
+      'list',
+      `At most ${MOST.toLocaleString('en-GB')} labels are printed at once; this list has withdrawn more.`,
+    );
+  return rows.map(({ copy, record, ...text }) => ({ copy, record, text: { ...text, spine: null } }));
+}
+
 async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
+  if (body.list !== undefined) return withdrawnOf(store, body.list);
   const copies = await copiesWanted(store, body);
   if (copies.length === 0) throw wrong('copies', 'There is no copy to print a label of.');
   if (copies.length > MOST)
@@ -79,6 +94,7 @@ async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
       barcode: value.barcode,
       title: brief?.title ?? '',
       name: brief?.author ?? '',
+      withdrawnOn: '',
     };
     return [{ copy: id, record: holding.record, key: shelfKey(holding), text }];
   });

@@ -22,6 +22,8 @@ import './labels.css';
 import { copiesWords as wording } from './words';
 
 const KEPT = 'osier-label-sheet';
+/** Kinds of labels for copies that are there. */
+const OF_COPIES = LABEL_KINDS.filter((kind) => kind !== 'withdrawn');
 type Length = Exclude<keyof LabelSheet, 'name'>;
 const LENGTHS: readonly Length[] = [
   'columns',
@@ -51,7 +53,7 @@ function lastChosen(): Pick<LabelsBody, 'sheet' | 'kind' | 'code'> {
     const { sheet, kind, code } = { sheet: null, kind: null, code: null, ...partsOf(kept) };
     return {
       sheet: isSheet(sheet) ? sheet : begin.sheet,
-      kind: LABEL_KINDS.find((k) => k === kind) ?? begin.kind,
+      kind: OF_COPIES.find((k) => k === kind) ?? begin.kind,
       code: LABEL_CODES.find((c) => c === code) ?? begin.code,
     };
   } catch {
@@ -59,18 +61,19 @@ function lastChosen(): Pick<LabelsBody, 'sheet' | 'kind' | 'code'> {
   }
 }
 
-/** Prints labels of the copies of a record, of a pile, of a search or of some copies: kind and sheet are chosen, the page is seen as it will come. */
+/** Prints labels of the copies of a record, of a pile, of a search or of some copies, or of what a list has withdrawn: kind and sheet are chosen, the page is seen as it will come. */
 export default function Labels() {
   const [query] = useSearchParams();
-  const [record, pile] = ['record', 'pile'].map((name) => Number(query.get(name)) || undefined);
+  const [record, pile, list] = ['record', 'pile', 'list'].map((name) => Number(query.get(name)) || undefined);
   const copies = query.get('copies')?.split(',').map(Number).filter(Boolean);
   const found = query.get('found') === 'yes' ? copySearchBody.cast(filtersIn(query)) : undefined;
   const [chosen, setChosen] = useState(lastChosen);
   const [startAt, setStartAt] = useState(1);
   const { complain } = useShell();
-  const { sheet, kind, code } = chosen;
+  const { sheet, code } = chosen;
+  const kind = list ? ('withdrawn' as const) : chosen.kind;
   const wrong = labelSheetProblems(sheet);
-  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, found, copies });
+  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, found, copies, list });
   const preview = useQuery({
     queryKey: ['review', 'labels', body],
     queryFn: () => call(api.labels.preview, { body }),
@@ -93,7 +96,17 @@ export default function Labels() {
         name={wording.copies}
         state={data ? wording.labelsOnPages(data.count, data.pages) : (problem ?? '…')}
       >
-        <Link to={record ? `/catalogue/${record}` : pile ? `/copies/${pile}` : '/copies'}>
+        <Link
+          to={
+            list
+              ? `/withdrawals/${list}`
+              : record
+                ? `/catalogue/${record}`
+                : pile
+                  ? `/copies/${pile}`
+                  : '/copies'
+          }
+        >
           {wording.backFromLabels}
         </Link>
         <Button
@@ -107,16 +120,18 @@ export default function Labels() {
       </AreaHead>
       <div className="labels-page">
         <div className="stack labels-form" role="group" aria-label={wording.labels}>
-          <KitSection title={wording.labels}>
+          <KitSection title={wording.labels} intro={list ? wording.labelsOfWithdrawn : undefined}>
             <KitGrid isDense>
-              <KitField label={wording.labelKind}>
-                <Select
-                  value={kind}
-                  options={LABEL_KINDS.map((value) => ({ value, label: wording.labelKinds[value] }))}
-                  onChange={(value) => choose({ kind: value })}
-                />
-              </KitField>
-              {kind === 'spine' ? null : (
+              {list ? null : (
+                <KitField label={wording.labelKind}>
+                  <Select
+                    value={kind}
+                    options={OF_COPIES.map((value) => ({ value, label: wording.labelKinds[value] }))}
+                    onChange={(value) => choose({ kind: value })}
+                  />
+                </KitField>
+              )}
+              {kind === 'spine' || kind === 'withdrawn' ? null : (
                 <KitField label={wording.barcodeIsPrintedAs}>
                   <Select
                     value={code}

@@ -133,6 +133,7 @@ export const copiesWords = {
     `${n === 1 ? '1 label' : `${n.toLocaleString('en-GB')} labels`} on ${pages === 1 ? '1 page' : `${pages} pages`}`,
   backFromLabels: 'Back',
   saveLabelsAsPdf: 'Save as PDF',
+  labelsOfWithdrawn: 'One for each copy that the list has withdrawn, without a code.',
   labelKind: 'Label for',
   labelKinds: { spine: 'the spine', barcode: 'the barcode', pocket: 'the pocket' },
   barcodeIsPrintedAs: 'Barcode printed as',

@@ -17,7 +17,7 @@ import { FromPile } from './FromPile';
 import { LastScan } from './LastScan';
 import { OtherBranch } from './OtherBranch';
 import { SlipList } from './SlipList';
-import { VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
+import { groupOf, hasLeft, VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
 import './withdrawals.css';
 import { pauseOfList, withoutScan, withScanned } from './with-scanned';
 import { WithdrawSheet } from './WithdrawSheet';
@@ -91,6 +91,7 @@ export function ListPiece({ id }: { id: number }) {
   const toPull = list.verdicts.filter((v) => v.pulled !== null && !v.again);
   const chosen = list.verdicts.filter(ticks.isChosen);
   const open = list.state === 'open';
+  const hasWithdrawn = !open || list.verdicts.some(hasLeft);
   const shown = reason
     ? list.verdicts.filter((v) => v.reasons.some((r) => r.code === reason))
     : list.verdicts;
@@ -126,24 +127,28 @@ export function ListPiece({ id }: { id: number }) {
             {wording.startedByOn(list.reason || wording.noReasonGiven, list.by, list.madeOn)}
           </p>
         </div>
-        {open && mayPrepare ? (
-          <span className="row">
-            {toPull.length ? (
-              <Link to={`/withdrawals/${id}?slips=1`}>
-                {wording.slipList} ({wording.pulledOf(toPull.filter((v) => v.pulled).length, toPull.length)})
-              </Link>
-            ) : null}
-            <Button onClick={() => setSheet('change')}>{wording.changeTheList}</Button>
-            <Button
-              type="primary"
-              data-key="w"
-              disabled={chosen.length === 0}
-              onClick={() => setSheet('withdraw')}
-            >
-              {wording.withdraw(chosen.length, chosen.length === 1 ? 'copy' : 'copies')}
-            </Button>
-          </span>
-        ) : null}
+        <span className="row">
+          {hasWithdrawn ? <Link to={`/copies/labels?list=${id}`}>{wording.labelsWithdrawn}</Link> : null}
+          {open && mayPrepare ? (
+            <>
+              {toPull.length ? (
+                <Link to={`/withdrawals/${id}?slips=1`}>
+                  {wording.slipList} ({wording.pulledOf(toPull.filter((v) => v.pulled).length, toPull.length)}
+                  )
+                </Link>
+              ) : null}
+              <Button onClick={() => setSheet('change')}>{wording.changeTheList}</Button>
+              <Button
+                type="primary"
+                data-key="w"
+                disabled={chosen.length === 0}
+                onClick={() => setSheet('withdraw')}
+              >
+                {wording.withdraw(chosen.length, chosen.length === 1 ? 'copy' : 'copies')}
+              </Button>
+            </>
+          ) : null}
+        </span>
       </div>
       {sheet === 'change' ? <ChangeList list={list} onClose={() => setSheet(null)} /> : null}
       {!list.loansDesk ? (
@@ -170,7 +175,7 @@ export function ListPiece({ id }: { id: number }) {
         <VerdictGroup
           key={group.kind}
           group={group}
-          rows={shown.filter((r) => r.verdict === group.kind)}
+          rows={shown.filter((r) => groupOf(r) === group.kind)}
           last={last?.code ?? ''}
           ticks={open && mayPrepare ? ticks : null}
           mayOverrule={mayConfirm}

@@ -8,12 +8,21 @@ import { Mark } from '../../parts/Mark';
 import type { ListTicks } from './ListPiece';
 import { withdrawalsWords as wording } from './words';
 
-/** The verdicts, what needs a look first. */
+/** Whether the copy has left the library already, by this list or another. */
+export const hasLeft = ({ reasons }: WithdrawalRow): boolean =>
+  reasons.some(({ code }) => code === 'withdrawn-before');
+
+/** The verdicts, what needs a look first; what is withdrawn stands last. */
 export const VERDICT_GROUPS = [
   { kind: 'stop', name: wording.stopCannotBeWithdrawn, hint: wording.eachRowSaysWhatPrevents },
   { kind: 'caution', name: wording.cautionCheckFirst, hint: wording.canBeWithdrawnTheTicked },
   { kind: 'clear', name: wording.clear, hint: wording.nothingPreventsIt },
+  { kind: 'information', name: wording.withdrawn, hint: wording.theRegisterHasThem },
 ] as const;
+
+/** The group in which a row stands. */
+export const groupOf = (row: WithdrawalRow): (typeof VERDICT_GROUPS)[number]['kind'] =>
+  hasLeft(row) ? 'information' : row.verdict;
 
 /** Rows that are drawn at first, and with each press more. */
 const SHOWN = 100;
@@ -49,7 +58,7 @@ export function VerdictGroup({
   return (
     <section className="verdict-group" aria-label={name}>
       <h3>
-        <Mark kind={kind} name={kind} /> {name}{' '}
+        <Mark kind={kind} name={kind === 'information' ? '' : kind} /> {name}{' '}
         <span className="faded">
           {rows.length.toLocaleString('en-GB')} · {hint}
         </span>
@@ -70,29 +79,35 @@ export function VerdictGroup({
             <span />
           )}
           <Barcode code={r.code} />
-          <span className="list-title">
-            {r.candidate ? (
-              <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>
-                {r.candidate.title}
-              </Link>
-            ) : (
-              <i>{wording.notKnown}</i>
-            )}
-          </span>
-          <span className="mono">{r.callNumber}</span>
-          <span className="faded">
-            {[pulledSays(r), r.candidate?.status, r.place].filter(Boolean).join(' · ')}
-          </span>
-          <span className={`reason ${kind}`}>
-            {r.reasons.map((x) => x.message).join(' ')}
-            {ticks
-              ? r.near.map((code) => (
-                  <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
-                    {wording.useInstead(groupedBarcode(code))}
-                  </Button>
-                ))
-              : null}
-          </span>
+          {hasLeft(r) ? (
+            <span className="list-left">{r.reasons.map((x) => x.message).join(' ')}</span>
+          ) : (
+            <>
+              <span className="list-title">
+                {r.candidate ? (
+                  <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>
+                    {r.candidate.title}
+                  </Link>
+                ) : (
+                  <i>{wording.notKnown}</i>
+                )}
+              </span>
+              <span className="mono">{r.callNumber}</span>
+              <span className="faded">
+                {[pulledSays(r), r.candidate?.status, r.place].filter(Boolean).join(' · ')}
+              </span>
+              <span className={`reason ${kind}`}>
+                {r.reasons.map((x) => x.message).join(' ')}
+                {ticks
+                  ? r.near.map((code) => (
+                      <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
+                        {wording.useInstead(groupedBarcode(code))}
+                      </Button>
+                    ))
+                  : null}
+              </span>
+            </>
+          )}
           {ticks ? (
             <Button
               size="small"

@@ -2,6 +2,7 @@
 export const withdrawalsWords = {
   // ListPiece
   stopCannotBeWithdrawn: 'Stop: cannot be withdrawn',
+  theRegisterHasThem: 'They have left the library; the register has them.',
   eachRowSaysWhatPrevents: 'Each row says what prevents it.',
   cautionCheckFirst: 'Caution: check first',
   canBeWithdrawnTheTicked: 'Can be withdrawn; the ticked copies will be.',
@@ -44,6 +45,7 @@ export const withdrawalsWords = {
   addMissing: 'Add missing copies',
   chooseAStocktake: 'Choose a stocktake',
   slipList: 'Slip list',
+  labelsWithdrawn: 'Labels “withdrawn”',
   slipListOf: (name: string) => `Slip list of ${name}`,
   pulledOf: (pulled: number, of: number) => `${pulled} of ${of} pulled from the shelf`,
   backToTheList: 'Back to the list',
