@@ -59,18 +59,33 @@ test('whoever waits for all gets all, of the same search', async () => {
   expect(await all).toEqual([1, 2, 5]);
 });
 
-test('what was written meanwhile does not begin a search anew for one who is told its end; later it does', async () => {
+/** Until the feed has told what was written. */
+const told = () => new Promise((resolve) => setTimeout(resolve, 20));
+
+test('what was found before records were changed is shown, but it is not the end: it is looked for once more', async () => {
   await until('652$a', (said) => said.ids.length > 0);
-  const all = having(store, '652$a');
-  goOn('652$a');
-  await all;
   await write();
-  expect(await havingSoFar(store, '652$a')).toEqual({ ids: [1, 2, 5], running: null });
-  rmSync(join(folder, '652$a'));
-  const anew = await until('652$a', (said) => said.ids.length > 0);
-  expect(anew.running).toBe(0.4);
+  await told();
+  const ending = havingSoFar(store, '652$a');
   goOn('652$a');
-  await until('652$a', (said) => said.running === null);
+  expect(await ending).toEqual({ ids: [1, 2, 5], running: 1 });
+  rmSync(join(folder, '652$a'));
+  expect(await until('652$a', (said) => said.running === 0.4)).toEqual({ ids: [1, 2, 5], running: 0.4 });
+  expect(timesBegun('652$a')).toBe(2);
+  goOn('652$a');
+  expect(await until('652$a', (said) => said.running === null)).toEqual({ ids: [1, 2, 5], running: null });
+  expect(timesBegun('652$a')).toBe(2);
+});
+
+test('whoever waits for all after something was written is not told what was looked for before', async () => {
+  const before = having(store, '658$a');
+  await until('658$a', (said) => said.ids.length > 0);
+  await write();
+  const after = having(store, '658$a');
+  goOn('658$a');
+  expect(await before).toEqual([1, 2, 5]);
+  expect(await after).toEqual([1, 2, 5]);
+  expect(timesBegun('658$a')).toBe(2);
 });
 
 test('one who asks again and again keeps it going; when nobody has asked for a while it ends', async () => {

@@ -9,30 +9,33 @@ import type { AddressSaid, AddressWork } from './address-process';
 
 /** A search by address under way, for all that ask for it meanwhile. */
 interface Search {
+  /** How often was written to the store before it was begun. */
+  readonly at: number;
+  /** How often records had changed before. */
+  readonly changes: number;
   readonly found: Promise<readonly number[]>;
   /** What it has found up to now. */
   readonly soFar: SoFar;
   waiting: number;
-  /** Somebody was told what there was so far, and is to be told the end. */
-  isOwed: boolean;
   /** When somebody asked so last, in milliseconds. */
   asked: number;
   stop(): void;
 }
+/** What looks, whenever that was begun. */
+type Looking = Omit<Search, 'at' | 'changes'>;
 /** Those found up to now, and how much of all was looked at, from 0 to 1. */
 interface SoFar {
   readonly ids: number[];
   share: number;
 }
 interface Kept {
-  /** How often was written to the store before it was begun, and when it was there (milliseconds). */
   readonly at: number;
-  readonly ended: number;
   readonly ids: readonly number[];
-  readonly search: Search;
 }
 /** Answers good until something is written, and searches under way, of each store. */
 interface Known {
+  /** How often records have changed since somebody asks for what there is so far; 0 before. */
+  changes: number;
   readonly answers: Map<string, Kept>;
   readonly running: Map<string, Search>;
 }
@@ -50,8 +53,15 @@ export async function having(
   written: string,
   signal?: AbortSignal,
 ): Promise<readonly number[]> {
-  const { mine, kept } = knownOf(store, written);
-  return kept?.at === store.writes() ? kept.ids : waitFor(searchFor(store, mine, written), signal);
+  const now = store.writes();
+  for (;;) {
+    const { mine, kept } = knownOf(store, written);
+    if (kept && kept.at >= now) return kept.ids;
+    const search = searchFor(store, mine, written);
+    const ids = await waitFor(search, signal);
+    // One that was under way before may have read what has been written over since.
+    if (search.at >= now) return ids;
+  }
 }
 
 /** Those that are known when the first page of them is, or when somebody has waited long enough for more. */
@@ -62,29 +72,27 @@ export interface FirstOfThem {
 }
 /** Whoever asks for what there is so far waits no longer than this, in milliseconds. */
 const PATIENCE = 250;
-/** They ask again: a search goes on for so long after somebody has asked, and its end is told them once even where something was written meanwhile. */
+/** They ask again: a search goes on for so long after somebody has asked. */
 const GRACE = 5000;
 
 /** Of more than are shown and counted no more are given before the end. */
 const MOST_SO_FAR = 10_001;
 
-/** The same, as far as it has come: the first of them while the others are looked for. */
+/**
+ * The same, as far as it has come: the first of them while the others are looked for, or those of the search before while there is one. What
+ * records that have changed since were read for is not the end: it is looked for once more.
+ */
 export async function havingSoFar(store: Store, written: string, signal?: AbortSignal): Promise<FirstOfThem> {
   const { mine, kept } = knownOf(store, written);
-  const isTheirs = kept && kept.search.isOwed && Date.now() - kept.ended < GRACE;
-  if (kept && (isTheirs || kept.at === store.writes())) {
-    kept.search.isOwed = false;
-    return { ids: kept.ids, running: null };
-  }
+  if (kept?.at === store.writes()) return { ids: kept.ids, running: null };
+  hearChanges(store, mine);
   const search = searchFor(store, mine, written);
   const later = new Promise<null>((resolve) => void setTimeout(resolve, PATIENCE, null));
   search.waiting++;
   try {
     const ids = await Promise.race([search.found, later, whenLeft(signal)]);
-    search.isOwed = ids === null;
-    return ids
-      ? { ids, running: null }
-      : { ids: search.soFar.ids.slice(0, MOST_SO_FAR), running: search.soFar.share };
+    if (ids) return { ids, running: search.changes === mine.changes ? null : 1 };
+    return { ids: kept?.ids ?? search.soFar.ids.slice(0, MOST_SO_FAR), running: search.soFar.share };
   } finally {
     search.waiting--;
     const asked = Date.now();
@@ -99,9 +107,23 @@ const stopIfAlone = (search: Search): void =>
 
 /** What is known of an address: all answers of a store, and the last one of this. */
 function knownOf(store: Store, written: string): { readonly mine: Known; readonly kept: Kept | undefined } {
-  const mine = known.get(store) ?? { answers: new Map<string, Kept>(), running: new Map<string, Search>() };
-  known.set(store, mine);
+  const mine = known.get(store) ?? firstOf(store);
   return { mine, kept: mine.answers.get(written) };
+}
+
+function firstOf(store: Store): Known {
+  const mine: Known = { changes: 0, answers: new Map(), running: new Map() };
+  known.set(store, mine);
+  return mine;
+}
+
+/** Counts from now on how often records change; searches that were begun before may have missed something. */
+function hearChanges(store: Store, mine: Known): void {
+  if (mine.changes > 0) return;
+  mine.changes = 1;
+  store.feed.listen(({ kinds }) => {
+    if ('record' in kinds) mine.changes++;
+  });
 }
 
 /** The search for an address that is under way, or a new one; its answer is kept. */
@@ -110,12 +132,11 @@ function searchFor(store: Store, mine: Known, written: string): Search {
   if (running) return running;
   const address = parseAddress(written);
   if (!isAddress(address)) throw new Error('It is no field address.');
-  const at = store.writes();
   const search = begun(store, mine, written, address);
   search.found.then(
     (ids) => {
       mine.answers.delete(written);
-      mine.answers.set(written, { at, ended: Date.now(), ids, search });
+      mine.answers.set(written, { at: search.at, ids });
       for (const old of [...mine.answers.keys()].slice(0, Math.max(0, mine.answers.size - KEPT)))
         mine.answers.delete(old);
     },
@@ -133,17 +154,21 @@ function begun(store: Store, mine: Known, written: string, address: Address): Se
     );
   const tag = /^[0-9]{3}$/.test(address.tag) ? `"tag":"${address.tag}"` : '';
   const work: AddressWork = { file: store.file, address: written, tag };
-  const search =
-    store.workers === null
+  // Before it reads anything.
+  const begins = { at: store.writes(), changes: mine.changes };
+  const search: Search = {
+    ...begins,
+    ...(store.workers === null
       ? besideOthers(store, work, address)
-      : inProcess(join(store.workers, 'address-process.mjs'), work);
+      : inProcess(join(store.workers, 'address-process.mjs'), work)),
+  };
   mine.running.set(written, search);
   const ended = () => void mine.running.delete(written);
   search.found.then(ended, ended);
   return search;
 }
 
-function inProcess(script: string, work: AddressWork): Search {
+function inProcess(script: string, work: AddressWork): Looking {
   const child = fork(script, {
     execArgv: ['--max-old-space-size=512'],
     env: { ...process.env, OSIER_ADDRESS_WORK: JSON.stringify(work) },
@@ -159,11 +184,11 @@ function inProcess(script: string, work: AddressWork): Search {
     child.on('error', reject);
     child.on('exit', () => reject(new Error('The search ended without an answer.')));
   });
-  return { found, soFar, waiting: 0, isOwed: false, asked: 0, stop: () => void child.kill('SIGKILL') };
+  return { found, soFar, waiting: 0, asked: 0, stop: () => void child.kill('SIGKILL') };
 }
 
 /** The same without a process, a piece at a time, for a store that was opened by itself. */
-function besideOthers(store: Store, { tag }: AddressWork, address: Address): Search {
+function besideOthers(store: Store, { tag }: AddressWork, address: Address): Looking {
   let stopped = false;
   const soFar: SoFar = { ids: [], share: 0 };
   const look = async (): Promise<readonly number[]> => {
@@ -176,7 +201,7 @@ function besideOthers(store: Store, { tag }: AddressWork, address: Address): Sea
     }
     return ids;
   };
-  return { found: look(), soFar, waiting: 0, isOwed: false, asked: 0, stop: () => void (stopped = true) };
+  return { found: look(), soFar, waiting: 0, asked: 0, stop: () => void (stopped = true) };
 }
 
 /** Waits with the others; whoever leaves last ends the search. */
