@@ -23,7 +23,14 @@ export const savedSearchBody = object({
   of: mixed<SavedOf>()
     .oneOf([...SAVED_OF], 'A search is for records, holdings, copies or headings.')
     .required('A search is for records, holdings, copies or headings.'),
-  search: mixed<Parts>().test('parts', 'This is not a search.', isParts).required('This is not a search.'),
+  search: mixed<Parts>()
+    .test('parts', 'This is not a search.', isParts)
+    .test(
+      'some',
+      'Type what is searched for.',
+      (value) => !isParts(value) || Object.keys(value ?? {}).length > 0,
+    )
+    .required('This is not a search.'),
   isShared: boolean().default(false),
   onToday: boolean().default(false),
 });

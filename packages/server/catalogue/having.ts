@@ -79,8 +79,8 @@ const GRACE = 5000;
 const MOST_SO_FAR = 10_001;
 
 /**
- * The same, as far as it has come: the first of them while the others are looked for, or those of the search before while there is one. What
- * records that have changed since were read for is not the end: it is looked for once more.
+ * The same, as far as it has come: the first of them while the others are looked for. What was looked for before records changed is not told
+ * as the end: whoever asks again begins a new search.
  */
 export async function havingSoFar(store: Store, written: string, signal?: AbortSignal): Promise<FirstOfThem> {
   const { mine, kept } = knownOf(store, written);
@@ -92,7 +92,7 @@ export async function havingSoFar(store: Store, written: string, signal?: AbortS
   try {
     const ids = await Promise.race([search.found, later, whenLeft(signal)]);
     if (ids) return { ids, running: search.changes === mine.changes ? null : 1 };
-    return { ids: kept?.ids ?? search.soFar.ids.slice(0, MOST_SO_FAR), running: search.soFar.share };
+    return { ids: search.soFar.ids.slice(0, MOST_SO_FAR), running: search.soFar.share };
   } finally {
     search.waiting--;
     const asked = Date.now();

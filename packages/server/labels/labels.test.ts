@@ -224,6 +224,10 @@ test('what a list has withdrawn gets labels that say so, without a code; none fo
   const done = await head<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, { copies });
   expect(done.status).toBe(200);
 
+  // The list may be called something else by now.
+  const { version } = (await head<WithdrawalList>('GET', `/withdrawal-lists/${id}`)).body;
+  const renamed = { version, name: 'Marked', branch: 'MR', reason: 'worn' };
+  expect((await head('PUT', `/withdrawal-lists/${id}`, renamed)).status).toBe(200);
   const { labels, count, problems } = await previewOf(order);
   expect([count, problems]).toEqual([clear.length, []]);
   const on = new Date().toISOString().slice(0, 10);

@@ -17,7 +17,7 @@ export async function copiesOnPile(
   return rows.map((r) => r.id);
 }
 
-/** A copy that a list has withdrawn, as the register has it. */
+/** A withdrawn copy of a list, as the register has it. */
 export interface WithdrawnLabel {
   readonly copy: number;
   readonly record: number;
@@ -28,14 +28,14 @@ export interface WithdrawnLabel {
   readonly withdrawnOn: string;
 }
 
-/** The copies that a withdrawal list has withdrawn and that were not restored, in the order in which they were scanned onto it. */
+/** The copies of a withdrawal list that were withdrawn since it was made and not restored, in the order in which they were scanned onto it. */
 export const withdrawnByList = (store: Store, list: number, atMost: number): Promise<WithdrawnLabel[]> =>
   store.rows<WithdrawnLabel>(
     `SELECT w.value ->> 'copyId' AS copy, w.record, w.barcode, w.call_number AS callNumber, w.value ->> 'title' AS title,
         ifnull(w.value ->> 'author', '') AS name, w.withdrawn_on AS withdrawnOn
        FROM (SELECT code, MIN(id) AS place FROM scans WHERE purpose = 'withdrawal' AND work = :list GROUP BY code) s
        CROSS JOIN withdrawn w ON w.barcode = s.code
-       JOIN withdrawal_lists l ON l.id = :list AND l.name = w.value ->> 'list' AND w.withdrawn_on >= l.value ->> 'madeOn'
+       JOIN withdrawal_lists l ON l.id = :list AND w.withdrawn_on >= l.value ->> 'madeOn'
       WHERE w.gone = 0 ORDER BY s.place, w.id LIMIT :atMost`,
     { list, atMost },
   );

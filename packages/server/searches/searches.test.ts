@@ -128,6 +128,7 @@ test.each([
   ['a part that is no text', { search: { q: 7 } }],
   ['a part of no name', { search: { 'q q': 'x' } }],
   ['too much', { search: { q: 'x'.repeat(501) } }],
+  ['a search for nothing', { search: {} }],
 ])('%s is refused', async (_, part) => {
   expect((await keep(cataloguer, { ...lost, name: 'Refused', ...part })).status).toBe(422);
   expect((await list(cataloguer)).map((s) => s.name)).not.toContain('Refused');

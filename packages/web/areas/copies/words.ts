@@ -133,7 +133,7 @@ export const copiesWords = {
     `${n === 1 ? '1 label' : `${n.toLocaleString('en-GB')} labels`} on ${pages === 1 ? '1 page' : `${pages} pages`}`,
   backFromLabels: 'Back',
   saveLabelsAsPdf: 'Save as PDF',
-  labelsOfWithdrawn: 'One for each copy that the list has withdrawn, without a code.',
+  labelsOfWithdrawn: 'One for each copy of the list that was withdrawn, without a barcode.',
   labelKind: 'Label for',
   labelKinds: { spine: 'the spine', barcode: 'the barcode', pocket: 'the pocket' },
   barcodeIsPrintedAs: 'Barcode printed as',
