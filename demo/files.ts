@@ -288,3 +288,16 @@ export function trolleyFile(library: Library): string {
   codes.push(codes[4]!, `${codes[6]!.slice(0, 5)}9${codes[6]!.slice(6)}`);
   return codes.join('\n') + '\n';
 }
+
+/** A table of the loans desk: how often each copy of Millrace was lent, and when last, some weeks after what the catalogue has. */
+export function loanFiguresFile(library: Library): string {
+  const random = randomFrom(23);
+  const lines = shelf(library, 'MR', 'OPEN').map(({ copy }) => {
+    const since = copy.loans === undefined ? random.below(3) : random.chance(0.15) ? random.between(1, 3) : 0;
+    const loans = (copy.loans ?? 0) + since;
+    const last = since ? `2026-11-${String(random.between(10, 29)).padStart(2, '0')}` : (copy.lastLoan ?? '');
+    return `${copy.barcode},${loans},${last}`;
+  });
+  lines.splice(12, 0, '31204000000000,4,2025-02-11');
+  return `Barcode,Loans,Last loan\r\n${lines.join('\r\n')}\r\n`;
+}

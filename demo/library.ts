@@ -213,6 +213,20 @@ function stock(random: Random, records: Library['records']): Pick<Library, 'hold
   return { holdings, copies };
 }
 
+/** What the loans desk has counted of a copy by the end of November 2026; of one in fourteen nothing. */
+function loansCounted(barcode: string, acquired: string): Pick<Copy, 'loans' | 'lastLoan'> {
+  const random = randomFrom(Number(barcode.slice(-9)));
+  if (random.chance(0.07)) return {};
+  if (random.chance(0.12)) return { loans: 0 };
+  const from = Number(acquired.slice(0, 4)) + 1;
+  const years = Math.max(0, 2026 - from);
+  // Most are lent now and then; some often, and lately.
+  const liked = random.next() ** 3;
+  const year = Math.min(2026, from + Math.floor(years * Math.max(random.next(), liked)));
+  const day = `${year}-${String(random.between(1, 11)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`;
+  return { loans: 1 + Math.floor(liked * 60 + random.next() * (year - from + 1)), lastLoan: day };
+}
+
 function makeCopy(random: Random, holding: number, barcode: string, number: number, type: Material): Copy {
   const at = random.next();
   const status: CopyStatus =
@@ -228,7 +242,7 @@ function makeCopy(random: Random, holding: number, barcode: string, number: numb
               ? 'in repair'
               : 'available';
   const base = LISTS.types.find((t) => t.code === type)!.price!;
-  return {
+  const made: Copy = {
     holding,
     barcode,
     number,
@@ -246,6 +260,7 @@ function makeCopy(random: Random, holding: number, barcode: string, number: numb
       ? `${random.between(2024, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`
       : '',
   };
+  return { ...made, ...loansCounted(barcode, made.acquired) };
 }
 
 function loansOf(random: Random, copies: Library['copies']): { barcode: string; due: string }[] {

@@ -4,6 +4,7 @@ import {
   brokenDelivery,
   cleanDelivery,
   exchangeDelivery,
+  loanFiguresFile,
   shelfReadyDelivery,
   stocktakeFile,
   trolleyFile,
@@ -24,6 +25,7 @@ export function writeFiles(folder: string): void {
   writeFileSync(join(folder, 'wickmere-names.mrc'), authorityFile());
   writeFileSync(join(folder, 'stocktake-millrace-746.txt'), stocktakeFile(library));
   writeFileSync(join(folder, 'trolley-of-discards.txt'), trolleyFile(library));
+  writeFileSync(join(folder, 'loan-figures-millrace.csv'), loanFiguresFile(library));
   writeFileSync(join(folder, 'books-to-catalogue.txt'), booksToCatalogue(library));
 }
 

@@ -45,6 +45,8 @@ function lacks(plan: FindPlan): string | undefined {
     case 'value':
     case 'count':
       return ELSEWHERE[plan.of];
+    case 'amount':
+      return ELSEWHERE.copy;
     case 'finding':
       return ELSEWHERE.finding;
     case 'flag':

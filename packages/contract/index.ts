@@ -8,6 +8,7 @@ export type { FurtherCounts, RecordRow, SearchAnswer, SearchFacetCounts } from '
 export * from './routes/record-desk';
 export * from './routes/copies';
 export * from './routes/copy-lists';
+export * from './routes/loan-figures';
 export * from './routes/daybook';
 export * from './routes/deliveries';
 export type {

@@ -1,4 +1,5 @@
 import { changeCopies } from './copies/change-many';
+import { loadLoanFigures } from './copies/loan-figures';
 import { takeAuthorities } from './headings/authority-file';
 import { mergeAllSame } from './headings/merge-all';
 import { mergeManyHeadings } from './headings/merge';
@@ -65,7 +66,7 @@ export interface Running {
 }
 
 /** Jobs that change many copies. */
-const CHANGES_COPIES = ['withdraw-copies', 'change-copies', 'undo', 'close-stocktake'];
+const CHANGES_COPIES = ['withdraw-copies', 'change-copies', 'load-loans', 'undo', 'close-stocktake'];
 
 /** Opens the store, takes up unfinished jobs, and listens. */
 export async function startOsier(settings: Settings): Promise<Running> {
@@ -123,6 +124,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('decide-delivery', decideDelivery(services));
   jobs.register('match-delivery', matchDelivery(services));
   jobs.register('change-copies', changeCopies(services));
+  jobs.register('load-loans', loadLoanFigures(services));
   jobs.register('take-authorities', takeAuthorities(services));
   jobs.register('merge-all', mergeAllSame(services));
   jobs.register('merge-headings', mergeManyHeadings(services));

@@ -45,6 +45,8 @@ export const copySchema = shape({
   loanRule: wordOf(LOAN_RULES).optional(),
   status: copyStatus(),
   lastSeen: text(),
+  loans: whole().optional(),
+  lastLoan: text().optional(),
 });
 /** A copy that is to be made with a record, and what stands in its way. */
 export const proposedCopySchema = shape({
@@ -82,6 +84,7 @@ export const withdrawnSchema = shape({
   lastCopy: flag(),
   author: text().optional(),
   list: text().optional(),
+  preparedBy: text().optional(),
   /** What was said against it when it was confirmed all the same, and why the head overruled what stopped it. */
   despite: listOf(text()).optional(),
   overruled: text().optional(),

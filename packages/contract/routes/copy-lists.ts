@@ -17,7 +17,7 @@ import { isoDay, string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
 /** By what a list of copies can be sorted. */
-export const COPY_ORDERS = ['shelf', 'barcode', 'acquired', 'seen', 'price'] as const;
+export const COPY_ORDERS = ['shelf', 'barcode', 'acquired', 'seen', 'price', 'loans', 'lent'] as const;
 export type CopyOrder = (typeof COPY_ORDERS)[number];
 
 const yes = () => mixed<'yes'>().oneOf(['yes'], 'Write yes, or leave it out.').optional();
@@ -45,6 +45,8 @@ const placeOfCopies = {
   acquiredTo: isoDay().default(''),
   /** Not seen in a stocktake or scanned on this day or later. */
   notSeenSince: isoDay().default(''),
+  /** Lent on no day since this one, as the loans desk counted; copies of which it counted nothing are not meant. */
+  notLentSince: isoDay().default(''),
   noPrice: yes(),
   /** Whose call number its scheme cannot read. */
   unread: yes(),
@@ -112,6 +114,8 @@ const copyListRow = shape({
   supplier: text(),
   acquired: text(),
   lastSeen: text(),
+  loans: orNull(whole()),
+  lastLoan: text(),
 });
 /** A copy as a list shows it. */
 export type CopyListRow = ValueOf<typeof copyListRow>;

@@ -10,6 +10,7 @@ import { deliveryApi } from './deliveries';
 import { headingApi } from './headings';
 import { jobApi } from './jobs';
 import { labelApi } from './labels';
+import { loanFiguresApi } from './loan-figures';
 import { linkApi } from './links';
 import { liveApi } from './live';
 import { neighbourApi } from './neighbours';
@@ -42,6 +43,7 @@ export const api = {
   headings: headingApi,
   copies: copyApi,
   copyLists: copyListApi,
+  loanFigures: loanFiguresApi,
   piles: pileApi,
   browse: browseApi,
   searches: searchApi,

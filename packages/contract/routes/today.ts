@@ -5,7 +5,13 @@ import { daybookEntrySchema } from '../objects/acts';
 const today = shape({
   deliveries: listOf(shape({ id: whole(), name: text(), waiting: whole(), errors: whole() })),
   lookAlikes: whole(),
-  withdrawalLists: listOf(shape({ id: whole(), name: text(), codes: whole() })),
+  /** `confirmer`: who is to confirm it; null for anybody who may. */
+  withdrawalLists: listOf(
+    shape({
+      ...{ id: whole(), name: text(), codes: whole() },
+      confirmer: orNull(shape({ id: whole(), name: text() })),
+    }),
+  ),
   stocktakes: listOf(shape({ id: whole(), name: text(), found: whole(), expected: whole() })),
   /** Brief records: for how many a full one is to be looked at, and how many wait long. */
   briefRecords: shape({ offered: whole(), long: whole() }),

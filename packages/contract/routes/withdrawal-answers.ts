@@ -12,6 +12,7 @@ const listParts = {
   codes: whole(),
   by: text(),
   madeOn: text(),
+  confirmer: whole().optional(),
 };
 /** A withdrawal list with how many codes it has. */
 export const withdrawalListRowSchema = shape(listParts);
@@ -103,7 +104,8 @@ export const toldCounts = { holdings: whole(), records: whole(), back: whole() }
 /** A notice to the union catalogue. */
 export const tellingSchema = shape({ id: whole(), at: text(), by: text(), ...toldCounts });
 
-/** Copies of a shelf by year of publication and the year in which they were last seen. */
+/** Copies of a shelf by year of publication and the year in which they were used last; `hasLoans`: loan figures were loaded for some copy of the library. */
 export const weedSchema = shape({
-  cells: listOf(shape({ year: text(), seen: text(), copies: whole(), spare: whole() })),
+  hasLoans: flag(),
+  cells: listOf(shape({ year: text(), used: orNull(text()), copies: whole(), spare: whole() })),
 });

@@ -1,5 +1,6 @@
 import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
 import { LAST_COPY, type LastCopy } from '@osier/core/house';
+import { WEED_USES, type WeedUse } from '@osier/core/withdrawals';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { code, id, line, version } from '../inputs';
 import { isoDay, number, string } from '../values';
@@ -11,6 +12,8 @@ export const withdrawalListBody = object({
   name: line().required('Give the list a name.'),
   branch: code().required('Choose a branch.'),
   reason: line().default(''),
+  /** The person who is to confirm it; 0 for anybody who may. */
+  confirmer: number().integer().min(0).default(0),
 });
 /** What of a list is changed: its name, its reason, whose copies it is for. */
 export const changeListBody = withdrawalListBody.shape({ version: version() });
@@ -21,7 +24,7 @@ export const codesBody = object({
     .required(),
   name: line().default(''),
 });
-/** Which shelf is weeded: a branch, a location of it ('' for all), call numbers from and to. */
+/** Which shelf is weeded: a branch, a location of it ('' for all), call numbers from and to; and by what the use of its copies is known. */
 const weedPlace = {
   branch: code().required('Choose a branch.'),
   location: code().default(''),
@@ -30,6 +33,9 @@ const weedPlace = {
     .default('dewey'),
   from: line(60).default(''),
   to: line(60).default(''),
+  use: mixed<WeedUse>()
+    .oneOf([...WEED_USES])
+    .default('seen'),
 };
 /** The copies of a shelf, to see which might go. */
 export const weedQuery = object(weedPlace);
@@ -39,7 +45,7 @@ const year = () => number().integer().min(1000).max(2999).nullable().default(nul
 export const weedBody = object({
   ...weedPlace,
   publishedBefore: year(),
-  seenBefore: year(),
+  usedBefore: year(),
   spareOnly: boolean().default(false),
 });
 export type WeedBody = InferType<typeof weedBody>;

@@ -97,7 +97,7 @@ export const withdrawalApi = {
   weed: endpoint({
     method: 'get',
     path: '/weeding',
-    summary: 'The copies of a shelf by year of publication and the year in which they were last seen',
+    summary: 'The copies of a shelf by year of publication and the year in which they were last lent or seen',
     permission: 'look',
     query: weedQuery,
     answer: weedSchema,

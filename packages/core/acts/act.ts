@@ -82,6 +82,8 @@ export interface ActParts {
   readonly 'move-copy': Names<'barcode' | 'title' | 'callNumber' | 'location'>;
   readonly 'swap-barcodes': Names<'one' | 'other'>;
   readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'>;
+  /** What the loans desk counted, from a file. */
+  readonly 'load-loans': Names<'file'> & Counts<'changed' | 'unknown'> & Meanwhile;
   readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;
   readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
   readonly 'edit-heading': Names<'heading'> & { readonly tags: readonly string[] };

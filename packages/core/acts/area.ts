@@ -56,6 +56,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'move-copy': { name: 'Move copy', area: 'Copies' },
     'swap-barcodes': { name: 'Swap barcodes', area: 'Copies' },
     'add-copies': { name: 'Add copies', area: 'Copies' },
+    'load-loans': { name: 'Load loan figures', area: 'Copies' },
     'change-copies': { name: 'Change copies', area: 'Copies' },
     pile: { name: 'Pile', area: 'Copies' },
     'delete-list': { name: 'Delete withdrawal list', area: 'Withdrawals' },

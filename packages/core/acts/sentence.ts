@@ -185,6 +185,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Moved copy ${groupedBarcode(names.barcode)} to ${quoted(names.title)}, ${names.callNumber}, ${names.location}`,
   'swap-barcodes': ({ names }) =>
     `Swapped the barcodes ${groupedBarcode(names.one)} and ${groupedBarcode(names.other)}`,
+  'load-loans': ({ names, counts }) =>
+    `Loaded loan figures of ${counted(counts.changed, 'copy', 'copies')} from ${names.file}${counts.unknown ? `; ${counted(counts.unknown, 'barcode')} of no copy` : ''}${leftMeanwhile(counts.meanwhile)}`,
   'change-copies': ({ names, counts }) =>
     `Changed ${counted(counts.changed, 'copy', 'copies')}: ${names.what}${counts.refused ? `; ${counted(counts.refused, 'copy', 'copies')} could not be` : ''}${leftMeanwhile(counts.meanwhile)}`,
   'add-copies': ({ names, counts }) =>

@@ -60,6 +60,11 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
       return leaf.flag === 'brief' ? isBriefRecord(of.marc) : of.isSuppressed;
     case 'count':
       return compares((leaf.of === 'copy' ? of.copies : of.holdings).length, leaf.is, leaf.n);
+    case 'amount':
+      return of.copies.some((row) => {
+        const amount = row[leaf.column] ?? '';
+        return amount !== '' && compares(Number(amount), leaf.is, leaf.n);
+      });
     case 'key':
       return keysAt(KEYS[leaf.point], of.marc).some(({ key }) => key === leaf.key);
     case 'value': {

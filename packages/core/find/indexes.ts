@@ -26,7 +26,11 @@ export type KeyPoint = 'isbn' | 'issn' | 'lccn' | 'control';
 /** Columns of a record, of its holdings and of its copies. */
 export type ValueColumn = 'year' | 'language' | 'material' | 'sort';
 export type HoldingColumn = 'branch' | 'location' | 'call_number' | 'shelf_key';
-export type CopyColumn = 'barcode' | 'status' | 'type' | 'fund' | 'supplier' | 'acquired';
+export type CopyColumn =
+  'barcode' | 'status' | 'type' | 'fund' | 'supplier' | 'acquired' | 'last_seen' | 'last_loan';
+
+/** Columns of a copy that are numbers. */
+export type CopyAmount = 'loans';
 
 /** The first entry of the daybook about a record, or the last. */
 export type EntryOf = 'first' | 'last';
@@ -40,6 +44,8 @@ export type FindWhere =
   | { readonly as: 'value'; readonly of: 'holding'; readonly column: HoldingColumn }
   | { readonly as: 'value'; readonly of: 'copy'; readonly column: CopyColumn; readonly isDate?: true }
   | { readonly as: 'count'; readonly of: 'holding' | 'copy' }
+  /** A number that a copy has. */
+  | { readonly as: 'amount'; readonly column: CopyAmount }
   | { readonly as: 'finding' }
   | { readonly as: 'flag'; readonly flag: 'suppressed' | 'brief' }
   | { readonly as: 'number' }
@@ -125,6 +131,14 @@ export const FIND_INDEXES: readonly FindIndex[] = [
   index('fund', 'Fund', [], { as: 'value', of: 'copy', column: 'fund' }),
   index('supplier', 'Supplier', [], { as: 'value', of: 'copy', column: 'supplier' }),
   index('acquired', 'Acquired', [], { as: 'value', of: 'copy', column: 'acquired', isDate: true }),
+  index('seen', 'Last seen', ['last-seen'], { as: 'value', of: 'copy', column: 'last_seen', isDate: true }),
+  index('lastloan', 'Last loan', ['last-loan'], {
+    as: 'value',
+    of: 'copy',
+    column: 'last_loan',
+    isDate: true,
+  }),
+  index('loans', 'Loans of a copy', [], { as: 'amount', column: 'loans' }),
   index('copies', 'Number of copies', [], { as: 'count', of: 'copy' }),
   index('holdings', 'Number of holdings', [], { as: 'count', of: 'holding' }),
   index('added', 'Added', ['rec.creationdate'], { as: 'entry', which: 'first' }),

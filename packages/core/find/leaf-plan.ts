@@ -47,6 +47,8 @@ export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
       return valuePlan(where, asked);
     case 'count':
       return { type: 'count', of: where.of, ...countTerm(asked) };
+    case 'amount':
+      return { type: 'amount', column: where.column, ...countTerm(asked) };
     case 'number':
     case 'heading':
       return { type: where.as, id: numberAsked(asked, where.as === 'number' ? 'record' : 'heading') };

@@ -1,4 +1,5 @@
 import type {
+  CopyAmount,
   CopyColumn,
   EntryOf,
   HeadingWordsAt,
@@ -62,6 +63,8 @@ export type FindLeaf =
       readonly to: string;
     }
   | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
+  /** A number of a copy; one that is not known is none. */
+  | { readonly type: 'amount'; readonly column: CopyAmount; readonly is: Comparison; readonly n: number }
   | { readonly type: 'finding'; readonly rule: string }
   | { readonly type: 'flag'; readonly flag: 'suppressed' | 'brief' }
   /** A heading, or the one that it was merged into. */

@@ -2,6 +2,8 @@ export type { CodeLists, Coded, Copy, CopyStatus, Holding, LoanRule, Withdrawn }
 export { copyName, COPY_STATUSES, LOAN_RULES, NO_LISTS, partKey } from './objects';
 export type { FieldFault as FieldProblem } from './code-check';
 export { codeProblem, placeProblems, sourceProblems } from './code-check';
+export type { LoanFigure, LoanFigures, UntakenLine } from './loan-figures';
+export { loanFigures, withLoanFigure } from './loan-figures';
 export type { Price } from './price';
 export { amountText, priceText, readPrice } from './price';
 export type { CopyDefaults, CopyMapping, CopyPart } from './mapping';

@@ -53,6 +53,10 @@ export interface Copy {
   readonly status: CopyStatus;
   /** ISO date, or ''. */
   readonly lastSeen: string;
+  /** How often it was lent, as the loans desk counted; absent where no figures were loaded for it. */
+  readonly loans?: number;
+  /** The last day on which it was lent (ISO date); absent where none is known. */
+  readonly lastLoan?: string;
 }
 
 /** The form in which two parts of a title are the same one: "V. 2" is "v 2"; '' for the whole. */
@@ -79,6 +83,8 @@ export interface Withdrawn {
   /** Absent in rows from before these were kept. */
   readonly author?: string;
   readonly list?: string;
+  /** Who prepared the list; `by` confirmed it. */
+  readonly preparedBy?: string;
   /** What was said against it when it was confirmed all the same. */
   readonly despite?: readonly string[];
   /** Why the head overruled what stopped it. */

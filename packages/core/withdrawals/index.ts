@@ -4,6 +4,6 @@ export { monthsBefore, OVERRULABLE, REASON_CODES, weighWithdrawals } from './ver
 export type { WithdrawalListValue } from './list';
 export type { TitleStock, WithdrawalChange, WithdrawalTerms } from './plan';
 export { withdrawalPlan } from './plan';
-export { candidatesIn, type WeedCell, type WeedLimits } from './weeding';
+export { candidatesIn, WEED_USES, type WeedCell, type WeedLimits, type WeedUse } from './weeding';
 export { toldRecords, type Telling, type ToldPart, type ToldStatus, type ToldTitle } from './telling';
 export { registerColumns, registerWords } from './register';

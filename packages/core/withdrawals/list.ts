@@ -6,6 +6,8 @@ export interface WithdrawalListValue {
   readonly state: 'open' | 'done';
   /** Who prepares it. */
   readonly by: string;
+  /** The person who is to confirm it; absent: anybody who may. */
+  readonly confirmer?: number;
   /** ISO date. */
   readonly madeOn: string;
 }

@@ -22,8 +22,9 @@ export interface WithdrawalTerms {
   readonly reason: string;
   /** Gives the number of a new register row. */
   readonly nextId: () => number;
-  /** Name of the list. */
+  /** Name of the list, and who prepared it. */
   readonly list: string;
+  readonly preparedBy: string;
   /** What becomes of a record that loses its last copy. */
   readonly lastCopy: (title: TitleStock) => LastCopy;
   /** What is said against a copy that goes all the same, and why the head overruled it; by its number. */
@@ -73,7 +74,7 @@ export function withdrawalPlan(
         by: terms.by,
         reason: terms.reason,
         lastCopy: isLast,
-        ...{ author: title.author, list: terms.list },
+        ...{ author: title.author, list: terms.list, preparedBy: terms.preparedBy },
         ...(despite?.length && { despite }),
         ...(overruled && { overruled }),
       };

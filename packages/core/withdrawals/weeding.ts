@@ -1,8 +1,13 @@
-/** Copies that were published in one year and seen last in one year. */
+/** By what the use of a copy is known: its last loan, or when it was last seen on the shelf. */
+export const WEED_USES = ['lent', 'seen'] as const;
+export type WeedUse = (typeof WEED_USES)[number];
+
+/** Copies that were published in one year and used last in one year. */
 export interface WeedCell {
-  /** Year of publication, and in which the copy was last seen; '' where it is not known. */
+  /** Year of publication; '' where it is not known. */
   readonly year: string;
-  readonly seen: string;
+  /** In which they were lent or seen last; '' where they never were, null where it is not known. */
+  readonly used: string | null;
   readonly copies: number;
   /** How many of them are beside a better copy of the same part of the same title. */
   readonly spare: number;
@@ -12,16 +17,16 @@ export interface WeedCell {
 export interface WeedLimits {
   /** Published before this year; null for any. One whose year is not known is no candidate then. */
   readonly publishedBefore: number | null;
-  /** Not seen since before this year; null for any. One that was never seen is a candidate. */
-  readonly seenBefore: number | null;
+  /** Not used since before this year; null for any. One that never was is a candidate, one of which that is not known is none. */
+  readonly usedBefore: number | null;
   /** Only copies beside a better one: the best of each title stays. */
   readonly spareOnly: boolean;
 }
 
 /** How many copies of a cell are candidates. */
-export function candidatesIn({ year, seen, copies, spare }: WeedCell, limits: WeedLimits): number {
-  const { publishedBefore, seenBefore, spareOnly } = limits;
+export function candidatesIn({ year, used, copies, spare }: WeedCell, limits: WeedLimits): number {
+  const { publishedBefore, usedBefore, spareOnly } = limits;
   const isOld = publishedBefore === null || (year !== '' && Number(year) < publishedBefore);
-  const isUnseen = seenBefore === null || seen === '' || Number(seen) < seenBefore;
-  return isOld && isUnseen ? (spareOnly ? spare : copies) : 0;
+  const isUnused = usedBefore === null || used === '' || (used !== null && Number(used) < usedBefore);
+  return isOld && isUnused ? (spareOnly ? spare : copies) : 0;
 }

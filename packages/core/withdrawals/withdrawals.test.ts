@@ -179,7 +179,14 @@ describe('the plan', () => {
   const planned = (s: TitleStock, chosen: number[], lastCopy: LastCopy = 'delete') => {
     let n = 0;
     return withdrawalPlan([s], new Set(chosen), {
-      ...{ on: '2026-11-23', by: 'N', reason: 'worn', list: 'Trolley', lastCopy: () => lastCopy },
+      ...{
+        on: '2026-11-23',
+        by: 'N',
+        reason: 'worn',
+        list: 'Trolley',
+        preparedBy: 'P',
+        lastCopy: () => lastCopy,
+      },
       nextId: () => ++n,
       despite: new Map([[1, ['Recorded lost.']]]),
       overruled: new Map([[2, 'In the hand.']]),
@@ -266,17 +273,18 @@ test('a row of the register is found by words in whatever case, with or without 
 });
 
 describe('candidates of a shelf', () => {
-  const cell = (year: string, seen: string) => ({ year, seen, copies: 5, spare: 2 });
-  const any = { publishedBefore: null, seenBefore: null, spareOnly: false };
+  const cell = (year: string, used: string | null) => ({ year, used, copies: 5, spare: 2 });
+  const any = { publishedBefore: null, usedBefore: null, spareOnly: false };
   test.each([
     ['all without limits, those of no known year too', cell('', ''), any, 5],
     ['published before', cell('1999', '2024'), { ...any, publishedBefore: 2000 }, 5],
     ['published in that year', cell('2000', '2024'), { ...any, publishedBefore: 2000 }, 0],
     ['of no known year, where the year counts', cell('', '2024'), { ...any, publishedBefore: 2000 }, 0],
-    ['not seen since', cell('1999', '2018'), { ...any, seenBefore: 2019 }, 5],
-    ['seen in that year', cell('1999', '2019'), { ...any, seenBefore: 2019 }, 0],
-    ['never seen', cell('1999', ''), { ...any, seenBefore: 2019 }, 5],
-    ['both limits', cell('1999', '2020'), { ...any, publishedBefore: 2000, seenBefore: 2019 }, 0],
-    ['only beside a better one', cell('1999', '2018'), { ...any, seenBefore: 2019, spareOnly: true }, 2],
+    ['not seen since', cell('1999', '2018'), { ...any, usedBefore: 2019 }, 5],
+    ['seen in that year', cell('1999', '2019'), { ...any, usedBefore: 2019 }, 0],
+    ['never seen', cell('1999', ''), { ...any, usedBefore: 2019 }, 5],
+    ['of which that is not known', cell('1999', null), { ...any, usedBefore: 2019 }, 0],
+    ['both limits', cell('1999', '2020'), { ...any, publishedBefore: 2000, usedBefore: 2019 }, 0],
+    ['only beside a better one', cell('1999', '2018'), { ...any, usedBefore: 2019, spareOnly: true }, 2],
   ])('%s', (_, one, limits, n) => expect(candidatesIn(one, limits)).toBe(n));
 });

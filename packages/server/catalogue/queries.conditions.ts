@@ -79,6 +79,10 @@ function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
       return countCondition(plan, values, of);
     case 'value':
       return valueCondition(plan, values, of);
+    case 'amount':
+      return of === 'copy'
+        ? `ifnull(c.${plan.column} ${plan.is} ${values.add(plan.n)}, 0)`
+        : `EXISTS (SELECT 1 FROM copies x WHERE ${ofCopies(of, 'x')} AND x.${plan.column} ${plan.is} ${values.add(plan.n)})`;
     case 'finding':
       return `EXISTS (SELECT 1 FROM record_findings x WHERE x.record = ${record} AND x.rule = ${values.add(plan.rule)})`;
     case 'flag':

@@ -207,6 +207,8 @@ const VALUE_RANKS: Readonly<Record<string, number>> = {
   supplier: 6,
   fund: 6,
   acquired: 6,
+  last_seen: 6,
+  last_loan: 6,
   shelf_key: 6,
   year: MANY,
   status: MANY,

@@ -112,6 +112,8 @@ export const changeCopy = (
       ...(loanRule && loanRule !== 'lends' && { loanRule }),
       status: parts.status ?? was.status,
       lastSeen: was.lastSeen,
+      ...(was.loans !== undefined && { loans: was.loans }),
+      ...(was.lastLoan && { lastLoan: was.lastLoan }),
     };
     const codes = [
       next.type === was.type ? null : codeProblem('type', 'type', next.type, lists.types),

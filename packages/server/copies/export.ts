@@ -31,6 +31,8 @@ const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
   ['supplier', (r) => r.supplier],
   ['acquired', (r) => r.acquired],
   ['last seen', (r) => r.lastSeen],
+  ['loans', (r) => (r.loans === null ? '' : String(r.loans))],
+  ['last loan', (r) => r.lastLoan],
 ];
 
 async function* tableOf(store: Store, found: CopyQuery): AsyncGenerator<string> {

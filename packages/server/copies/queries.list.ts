@@ -50,6 +50,8 @@ export function copiesWhere(search: CopySearch, plan: FindPlan, isLed: boolean):
   if (search.acquiredTo)
     add("c.acquired > '' AND c.acquired <= :acquiredTo", 'acquiredTo', search.acquiredTo);
   if (search.notSeenSince) add('c.last_seen < :notSeenSince', 'notSeenSince', search.notSeenSince);
+  if (search.notLentSince)
+    add('c.loans IS NOT NULL AND c.last_loan < :notLentSince', 'notLentSince', search.notLentSince);
   if (search.noPrice) add('c.price IS NULL');
   if (search.unread) add("c.shelf_key >= '~'");
   if (search.pile)
@@ -82,6 +84,8 @@ const SORTED: Readonly<Record<CopyOrder, string>> = {
   acquired: 'c.acquired',
   seen: 'c.last_seen',
   price: 'ifnull(c.price, -1)',
+  loans: 'ifnull(c.loans, -1)',
+  lent: 'c.last_loan',
 };
 
 /** Where a page of copies begins: behind what it is sorted by, and a number. */
@@ -109,7 +113,7 @@ export const pageOfCopies = (
   return store.rows<PlacedCopy>(
     `SELECT c.id, c.record, r.title, r.author, h.call_number AS callNumber, c.branch, c.location, c.barcode, c.shelf_key AS shelfKey,
         ifnull(json_extract(c.value, '$.part'), '') AS part, c.number, c.type, c.status, c.price, c.fund, c.supplier, c.acquired,
-        c.last_seen AS lastSeen, p.sorted
+        c.last_seen AS lastSeen, c.loans, c.last_loan AS lastLoan, p.sorted
        FROM (SELECT c.id, ${column} AS sorted FROM copies c WHERE ${where} ${behind} ORDER BY ${column} ${way}, c.id ${way} LIMIT :atMost) p
        JOIN copies c ON c.id = p.id JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = c.record
       ORDER BY p.sorted ${way}, p.id ${way}`,
@@ -187,6 +191,17 @@ export const titlesOf = async (store: Store, records: readonly number[]): Promis
       await store.rows<{ id: number; title: string }>(
         'SELECT id, title FROM record_rows WHERE id IN (SELECT value FROM json_each(:records))',
         { records: JSON.stringify(records) },
+      )
+    ).map((r) => [r.id, r.title]),
+  );
+
+/** The titles that copies are of, by the number of the copy. */
+export const titlesOfCopies = async (store: Store, copies: readonly number[]): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await store.rows<{ id: number; title: string }>(
+        'SELECT c.id, r.title FROM copies c JOIN record_rows r ON r.id = c.record WHERE c.id IN (SELECT value FROM json_each(:copies))',
+        { copies: JSON.stringify(copies) },
       )
     ).map((r) => [r.id, r.title]),
   );

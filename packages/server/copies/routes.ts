@@ -8,6 +8,7 @@ import { listHoldings } from './holding-list';
 import { listCopies } from './list';
 import { addCopy, changeCopy, moveCopy, swapBarcodes } from './copies';
 import { addHolding, changeHolding, joinHolding, moveHolding, removeHolding } from './holdings';
+import { beginLoanFigures, reviewLoanFigures, takeLoanFigures } from './loan-figures';
 import { addSeveralCopies, reviewSeveral } from './several';
 
 /** Holdings and copies: add, change, move, look at a barcode. */
@@ -29,6 +30,9 @@ export const copyRoutes = (services: Services): Route[] => [
     reviewChangeCopies(services, body, from),
   ),
   route(api.copyLists.change, ({ body, person }) => beginChangeCopies(services, person.id, body)),
+  route(api.loanFigures.send, ({ req }) => takeLoanFigures(services, req)),
+  route(api.loanFigures.review, ({ body: { from, ...body } }) => reviewLoanFigures(services, body, from)),
+  route(api.loanFigures.load, ({ body, person }) => beginLoanFigures(services, person.id, body)),
   route(api.copies.addHolding, ({ body, person }) => addHolding(services, person.id, body)),
   route(api.copies.changeHolding, ({ params, body, person }) =>
     changeHolding(services, person.id, params.id, body),

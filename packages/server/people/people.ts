@@ -27,7 +27,8 @@ import { foldedLogin, loginProblem } from './sign-in-name';
 const DAYS_SIGNED_IN = 14;
 type Row = PersonColumns;
 
-const person = ({ id, name, login, role, rights }: Row): Person => ({
+/** An account as others know it. */
+export const person = ({ id, name, login, role, rights }: Row): Person => ({
   ...{ id, name, login, role },
   rights: keptJson<Granted[]>(rights),
 });

@@ -34,6 +34,7 @@ import { neighbours } from './migrations/023-neighbours';
 import { briefRecords } from './migrations/024-brief-records';
 import { find } from './migrations/025-find';
 import { headingWords } from './migrations/026-heading-words';
+import { loanFigureColumns } from './migrations/027-loan-figures';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -227,6 +228,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '024-brief-records', statements: briefRecords },
     { name: '025-find', statements: find },
     { name: '026-heading-words', statements: headingWords },
+    { name: '027-loan-figures', statements: loanFigureColumns },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -46,7 +46,8 @@ export async function takeable(store: Store, index: EntryIndex, taking: Taking =
     for (const o of piece) {
       const found = now.get(keyOf(o)) ?? null;
       const digest = digestOf(found);
-      if (staying.has(o) || (digest === o.before && (o.before !== NOTHING || begun))) continue;
+      if (staying.has(o) || (digest === o.before && (o.before !== NOTHING || begun || isUndoneAlready(o))))
+        continue;
       if (digest === o.after && !o.gap) objects.push(o);
       else conflicts.push({ kind: o.kind, id: o.id, expected: null, found });
     }
@@ -55,6 +56,9 @@ export async function takeable(store: Store, index: EntryIndex, taking: Taking =
   }
   return { objects, conflicts };
 }
+
+/** A row of the register that is there no more was undone by itself: nothing else takes it away. */
+const isUndoneAlready = ({ kind }: Indexed): boolean => kind === 'withdrawn';
 
 async function standingNow(store: Store, piece: readonly Indexed[]): Promise<Map<string, unknown>> {
   const ids = new Map<Kind, number[]>();

@@ -8,12 +8,23 @@ export const waitingDeliveries = (store: Store): Promise<Today['deliveries']> =>
       WHERE c.state = 'waiting' AND c.n > 0 AND d.gone = 0 GROUP BY d.id ORDER BY d.id DESC`,
   );
 
-/** The open withdrawal lists, the newest first, with how many codes each has. */
-export const openLists = (store: Store): Promise<Today['withdrawalLists']> =>
-  store.rows<Today['withdrawalLists'][number]>(
-    `SELECT l.id, l.name, (SELECT COUNT(*) FROM scans s WHERE s.purpose = 'withdrawal' AND s.work = l.id) AS codes
-       FROM withdrawal_lists l WHERE l.state = 'open' ORDER BY l.id DESC`,
-  );
+/** The open withdrawal lists, the newest first, with how many codes each has, and who is to confirm it. */
+export const openLists = async (store: Store): Promise<Today['withdrawalLists']> =>
+  (
+    await store.rows<{
+      id: number;
+      name: string;
+      codes: number;
+      person: number | null;
+      called: string | null;
+    }>(
+      `SELECT l.id, l.name, (SELECT COUNT(*) FROM scans s WHERE s.purpose = 'withdrawal' AND s.work = l.id) AS codes, p.id AS person, p.name AS called
+         FROM withdrawal_lists l LEFT JOIN people p ON p.id = l.value ->> 'confirmer' WHERE l.state = 'open' ORDER BY l.id DESC`,
+    )
+  ).map(({ person, called, ...list }) => ({
+    ...list,
+    confirmer: person === null ? null : { id: person, name: called ?? '' },
+  }));
 
 /** The open stocktakes, the newest first, with how each stands. */
 export const openStocktakes = (store: Store): Promise<Today['stocktakes']> =>

@@ -1,4 +1,4 @@
-import type { WithdrawalListRow } from '@osier/contract';
+import { may, type WithdrawalListRow } from '@osier/contract';
 import { creation, removal, update } from '@osier/core/changes';
 import type { StoredObject } from '@osier/core/kinds';
 import { codeProblem } from '@osier/core/holdings';
@@ -6,6 +6,8 @@ import type { WithdrawalListValue } from '@osier/core/withdrawals';
 import { quoted, type Act } from '@osier/core/acts';
 import { today } from '../day';
 import { notFound, wrong, wrongFields } from '../http/problem';
+import { person as personOf } from '../people/people';
+import { personById } from '../people/queries';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -22,36 +24,62 @@ export async function listWithdrawals({ store }: Services): Promise<WithdrawalLi
 export const startList = (
   { store }: Services,
   person: { id: number; name: string },
-  body: { name: string; branch: string; reason: string },
+  { confirmer, ...body }: ListBody,
 ): Promise<{ id: number; entry: number; sentence: string }> =>
   commitPlan(store, person.id, async (s) => {
-    const problem = codeProblem('branch', 'branch', body.branch, (await s.lists()).value.branches);
-    if (problem) throw wrongFields([problem]);
+    await refuseWrong(s, body.branch, confirmer);
     const { name } = body;
     const same = await openListNamed(s, name);
     if (same) throw wrong('name', `There is an open list ${quoted(same.value.name)} already.`);
     const id = await s.nextIds('withdrawlist', 1);
-    const value: WithdrawalListValue = { ...body, state: 'open', by: person.name, madeOn: today() };
+    const value: WithdrawalListValue = {
+      ...{ ...body, state: 'open', by: person.name, madeOn: today() },
+      ...(confirmer !== 0 && { confirmer }),
+    };
     const did: Act = { act: 'start-list', names: { list: name } };
     return { did, id, changes: [creation('withdrawlist', id, value)] };
   });
 
-/** Changes name, reason or branch of an open list. */
+/** A list as it is sent. */
+interface ListBody {
+  readonly name: string;
+  readonly branch: string;
+  readonly reason: string;
+  /** 0 for anybody who may. */
+  readonly confirmer: number;
+}
+
+/** Refuses a branch that is not there, and a person who may not confirm. */
+async function refuseWrong(store: Store, branch: string, confirmer: number): Promise<void> {
+  const problem = codeProblem('branch', 'branch', branch, (await store.lists()).value.branches);
+  if (problem) throw wrongFields([problem]);
+  if (confirmer === 0) return;
+  const row = await personById(store, confirmer);
+  const who = row && personOf(row);
+  if (!row || !who || row.active !== 1 || !may(who.role, 'confirm withdrawals', who.rights))
+    throw wrong(
+      'confirmer',
+      `${who?.name ?? 'This person'} may not confirm withdrawals. Choose another person.`,
+    );
+}
+
+/** Changes name, reason, branch or the person to confirm of an open list. */
 export const changeList = (
   { store }: Services,
   person: number,
   id: number,
-  { version, ...body }: { version: number; name: string; branch: string; reason: string },
+  { version, confirmer, ...body }: ListBody & { version: number },
 ): Promise<{ entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
     const list = await openList(s, id);
-    const problem = codeProblem('branch', 'branch', body.branch, (await s.lists()).value.branches);
-    if (problem) throw wrongFields([problem]);
+    await refuseWrong(s, body.branch, confirmer);
     const same = await openListNamed(s, body.name);
     if (same && same.id !== id)
       throw wrong('name', `There is an open list ${quoted(same.value.name)} already.`);
     const did: Act = { act: 'change-list', names: { list: body.name } };
-    return { did, changes: [update('withdrawlist', { ...list, version }, { ...list.value, ...body })] };
+    const { confirmer: _, ...rest } = list.value;
+    const next: WithdrawalListValue = { ...rest, ...body, ...(confirmer !== 0 && { confirmer }) };
+    return { did, changes: [update('withdrawlist', { ...list, version }, next)] };
   });
 
 /** Deletes an open list; the scans stay with its number, so that undoing brings all of it back. */

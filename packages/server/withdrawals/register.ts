@@ -43,7 +43,21 @@ export async function registerPage(
 
 const HEADS = [
   ...['Withdrawn', 'Barcode', 'Title', 'Author', 'Call number', 'Branch', 'Location', 'Price', 'Acquired'],
-  ...['Last seen', 'Status', 'Reason', 'Despite', 'Overruled', 'List', 'By', 'Last copy', 'Record', 'Undone'],
+  ...[
+    'Last seen',
+    'Loans',
+    'Last loan',
+    'Status',
+    'Reason',
+    'Despite',
+    'Overruled',
+    'List',
+    'Prepared by',
+    'Confirmed by',
+    'Last copy',
+    'Record',
+    'Undone',
+  ],
 ];
 
 /** The register, or what is found in it, as lines of a table. */
@@ -64,8 +78,9 @@ function cellsOf({ withdrawn: w, restored }: RegisterRow): string[] {
   const { copy } = w;
   return [
     ...[w.withdrawnOn, copy.barcode, w.title, w.author ?? '', w.callNumber, w.branch, w.location],
-    ...[copy.price === null ? '' : amountText(copy.price), copy.acquired, copy.lastSeen, copy.status],
-    ...[w.reason, (w.despite ?? []).join(' '), w.overruled ?? '', w.list ?? '', w.by],
+    ...[copy.price === null ? '' : amountText(copy.price), copy.acquired, copy.lastSeen],
+    ...[copy.loans === undefined ? '' : String(copy.loans), copy.lastLoan ?? '', copy.status],
+    ...[w.reason, (w.despite ?? []).join(' '), w.overruled ?? '', w.list ?? '', w.preparedBy ?? '', w.by],
     ...[w.lastCopy ? 'yes' : '', String(w.record), restored ? 'yes' : ''],
   ];
 }

@@ -5,7 +5,7 @@ import { route, type Route } from '../http/route';
 import { sendPieces } from '../http/send-pieces';
 import type { Services } from '../services';
 import { registerReasons } from './queries';
-import { weedCells } from './queries.weeding';
+import { hasLoanFigures, weedCells } from './queries.weeding';
 import { toPull } from './pull';
 import { registerLines, registerPage } from './register';
 import { restoreCopies, reviewRestore } from './restore';
@@ -32,13 +32,14 @@ export function withdrawalRoutes(services: Services): Route[] {
     route(api.withdrawals.undoScan, ({ params, person }) => undoLastScan(services, person.id, params.id)),
     route(api.withdrawals.fill, ({ params, body, person }) => fillList(services, person.id, params.id, body)),
     route(api.withdrawals.weed, async ({ query }) => ({
+      hasLoans: await hasLoanFigures(store.aside),
       cells: await weedCells(store.aside, weedQuery.cast(query)),
     })),
     route(api.withdrawals.pull, ({ params }) => toPull(store, params.id)),
     route(api.withdrawals.takeOff, ({ params }) => removeRow(services, params.id, params.scan)),
     route(api.withdrawals.reviewWithdraw, ({ params, body, person }) =>
       reviewWithdrawal(services, params.id, body, {
-        name: person.name,
+        ...{ id: person.id, name: person.name },
         mayOverrule: may(person.role, 'confirm withdrawals', person.rights),
       }),
     ),

@@ -101,7 +101,7 @@ export async function changesOf(
     on: today(),
     by,
     reason: list.value.reason,
-    list: list.value.name,
+    ...{ list: list.value.name, preparedBy: list.value.by },
     nextId,
     lastCopy: ({ record }): LastCopy =>
       single.get(record.id) ?? lastCopy ?? ruleOf(limits, list.value.branch),

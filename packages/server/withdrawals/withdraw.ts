@@ -6,6 +6,7 @@ import type { ChangeSet, StoredObject } from '@osier/core/kinds';
 import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { LoanAnswers } from '../loans/ports';
+import { personById } from '../people/queries';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -54,14 +55,14 @@ export async function reviewWithdrawal(
   services: Services,
   id: number,
   { from, ...asked }: Withdrawing & Pick<WithdrawBody, 'from'>,
-  who: { readonly name: string; readonly mayOverrule: boolean },
+  who: { readonly id: number; readonly name: string; readonly mayOverrule: boolean },
 ): Promise<Review> {
   let next = 0;
   const store = services.store.aside;
   const shown = await beginReview(store);
   const said = await askLoansForList(services, id, { anew: false });
   const terms = { by: who.name, mayOverrule: who.mayOverrule, said, nextId: () => --next };
-  const { verdicts, changes } = await plan(store, id, asked, terms);
+  const { list, verdicts, changes } = await plan(store, id, asked, terms);
   seeWithdrawing(shown, verdicts, changes);
   const n = countGone(changes);
   const page = reviewPage<Review['rows'][number]>(from);
@@ -80,10 +81,21 @@ export async function reviewWithdrawal(
     verb: 'Withdraw',
     noun: { one: 'copy', many: 'copies' },
     count: n.copies,
-    consequences: await whatGoesWith(store, changes),
+    consequences: [...(await whoIsToConfirm(store, list, who.id)), ...(await whatGoesWith(store, changes))],
     ...page.take(),
     token: shown.token(),
   };
+}
+
+/** Says so where the list is for another person to confirm. */
+async function whoIsToConfirm(
+  store: Store,
+  { value: { confirmer } }: StoredObject<'withdrawlist'>,
+  reviewer: number,
+): Promise<string[]> {
+  if (confirmer === undefined || confirmer === reviewer) return [];
+  const named = await personById(store, confirmer);
+  return named ? [`${named.name} is named to confirm this list.`] : [];
 }
 
 /** What a review of a withdrawal tells: which copies go, why one should look twice, what goes with them. */

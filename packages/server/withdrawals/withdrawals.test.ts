@@ -1,4 +1,12 @@
-import type { Problem, RegisterRow, Review, SetUp, WithdrawalList, WithdrawalRow } from '@osier/contract';
+import type {
+  Problem,
+  RegisterRow,
+  Review,
+  SetUp,
+  Today,
+  WithdrawalList,
+  WithdrawalRow,
+} from '@osier/contract';
 import { creation, update } from '@osier/core/changes';
 import { parse } from 'papaparse';
 import { commit } from '../store/commit';
@@ -277,6 +285,54 @@ test('single copies come back at any later time, with holding and record; what i
   await name(other.value.barcode);
   expect((await restore([gone.id])).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test('the whole is undone after single copies of it came back: they stay as they are, the others come too', async () => {
+  const before = await catalogueOf(t.running);
+  const id = await start(trolley);
+  const copies = (await list(id)).verdicts.flatMap((v) =>
+    v.verdict === 'stop' || v.again ? [] : (v.candidate?.copyId ?? []),
+  );
+  expect(copies.length).toBeGreaterThan(5);
+  const done = await head!<{ entry: number }>('POST', `/withdrawal-lists/${id}/withdraw`, { copies });
+  const register = (await head!<{ rows: RegisterRow[] }>('GET', '/register')).body.rows;
+  const rows = register.filter((r) => r.entry === done.body.entry && !r.restored).map((r) => r.id);
+  expect(rows).toHaveLength(copies.length);
+  const [first, ...others] = [rows.slice(0, 3), rows.slice(3, 4), rows.slice(4, 5)];
+  for (const some of [first!, ...others])
+    expect((await head!('POST', '/register/restore', { rows: some })).status).toBe(200);
+  const undone = await head!<{ entry: number } & Problem>('POST', `/daybook/${done.body.entry}/undo`);
+  expect([undone.status, undone.body.detail]).toEqual([200, undefined]);
+  expect(await catalogueOf(t.running)).toEqual(before);
+  const now = (await head!<{ rows: RegisterRow[] }>('GET', '/register')).body.rows;
+  expect(now.filter((r) => rows.includes(r.id)).every((r) => r.restored)).toBe(true);
+});
+
+test('a list names who is to confirm it: one who may; the review of another says so, Today tells it', async () => {
+  const of = (confirmer: number) => ({ name: 'Named', branch: 'MR', reason: 'worn', confirmer });
+  const refused = await cataloguer!<Problem>('POST', '/withdrawal-lists', of(3));
+  expect([refused.status, refused.body.fields?.[0]?.field, refused.body.detail]).toEqual([
+    ...[422, 'confirmer'],
+    'Ida Moorhouse may not confirm withdrawals. Choose another person.',
+  ]);
+  expect((await cataloguer!('POST', '/withdrawal-lists', of(999))).status).toBe(422);
+  const { body: made } = await cataloguer!<{ id: number }>('POST', '/withdrawal-lists', of(1));
+  await cataloguer!('POST', `/withdrawal-lists/${made.id}/scans`, { codes: trolley });
+  const named = await list(made.id);
+  expect(named.confirmer).toBe(1);
+  const copies = named.verdicts.flatMap((v) =>
+    v.verdict === 'caution' && !v.again ? (v.candidate?.copyId ?? []) : [],
+  );
+  const review = async (who: Ask) =>
+    (await who<Review>('POST', `/withdrawal-lists/${made.id}/withdraw/review`, { copies })).body.consequences;
+  expect(await review(cataloguer!)).toContain('Nell Arkwright is named to confirm this list.');
+  expect((await review(head!)).join()).not.toContain('is named');
+  const today = (await cataloguer!<Today>('GET', '/today')).body.withdrawalLists;
+  expect(today.find((l) => l.id === made.id)).toMatchObject({ confirmer: { id: 1, name: 'Nell Arkwright' } });
+  const path = `/withdrawal-lists/${made.id}`;
+  await cataloguer!('PUT', path, { ...of(0), version: named.version });
+  expect((await list(made.id)).confirmer).toBeUndefined();
+  await cataloguer!('DELETE', path);
 });
 
 test.each([

@@ -19,5 +19,6 @@ export const compareNames = ({ names, touched }: NamesToCompare): LookAlike[] =>
 export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pairsOf(compared);
 
 export { reckonStocktake } from './reckon-stocktake';
+export { readLoanFigures } from './read-loan-figures';
 export { readScanList } from './read-scan-list';
 export { readAnswer } from '../neighbours/read-answer';

@@ -4,6 +4,7 @@ import type { PairRecords } from '../projections/alike-records';
 import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
 import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
+import type { LoanFigures } from '@osier/core/holdings';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
@@ -15,6 +16,7 @@ export interface WorkerPool {
   readonly pairRecords: PairRecords;
   readonly reckonStocktake: ReckonStocktake;
   readonly readScanList: (path: string) => Promise<ScanList>;
+  readonly readLoanFigures: (file: { readonly path: string; readonly on: string }) => Promise<LoanFigures>;
   readonly readAnswer: (work: AnswerWork) => Promise<ReadAnswer>;
   readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
   close(): Promise<void>;
@@ -24,7 +26,13 @@ export interface WorkerPool {
 export function workerPool(folder: string): WorkerPool {
   // What a function of the script gives is said where it is called.
   const pool = new Piscina<
-    NamesToCompare | readonly Compared[] | ReckonOrder | LabelOrder | AnswerWork | string,
+    | NamesToCompare
+    | readonly Compared[]
+    | ReckonOrder
+    | LabelOrder
+    | AnswerWork
+    | { readonly path: string; readonly on: string }
+    | string,
     never
   >({
     filename: join(folder, 'pool-worker.mjs'),
@@ -44,6 +52,7 @@ export function workerPool(folder: string): WorkerPool {
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
     readScanList: (path) => pool.run(path, { name: 'readScanList' }),
+    readLoanFigures: (file) => pool.run(file, { name: 'readLoanFigures' }),
     readAnswer: (work) => answers.run(work, { name: 'readAnswer' }),
     labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),
     close: async () => void (await Promise.all([pool.destroy(), answers.destroy()])),

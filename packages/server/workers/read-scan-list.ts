@@ -1,8 +1,8 @@
 import { codesOf, mayBeCode } from '@osier/core/barcodes';
-import { recogniseFormat } from '@osier/core/marc';
 import { decodedText } from '@osier/core/text';
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
+import { foreignFile } from './foreign-file';
 
 /** The scans of a hand scanner’s file, and the day of the walk where the file says it; or why it is none, as a sentence. */
 export type ScanList =
@@ -35,16 +35,6 @@ export function readScanList(path: string): ScanList {
   if (some.filter(mayBeCode).length * CODES_AMONG < some.length)
     return { problem: `This does not look like a scanner’s file: “${some[0] ?? ''}”. ${WANTED}` };
   return { codes, on: dayIn(data.slice(0, 20)) };
-}
-
-/** What another kind of file is, as a sentence; null for text. */
-function foreignFile(bytes: Buffer): string | null {
-  const isMarked = (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff);
-  if (isMarked) return null;
-  const seen = recogniseFormat(bytes.subarray(0, 8192));
-  if ('problem' in seen)
-    return /^This is /.test(seen.problem) ? `${seen.problem.split(/[.,] /)[0] ?? ''}.` : null;
-  return seen.format === 'csv' ? null : 'This is a file of MARC records. Load it in Deliveries.';
 }
 
 /** Whether most of the first lines have the same mark between cells. */

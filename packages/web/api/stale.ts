@@ -25,6 +25,8 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/set-up', ['house', 'lists']],
   ['/label-rolls', ['roll', 'copy', 'withdrawn']],
   ['/supplier-sheets', ['sheet']],
+  ['/loan-figures', []],
+  ['/weeding', ['copy', 'holding', 'record']],
   ['/piles', ['pile', 'piled', 'record', 'holding', 'copy']],
   ['/withdrawal-lists', ['withdrawlist', 'copy', 'holding', 'record', 'withdrawn']],
   ['/register', ['withdrawn']],

@@ -13,7 +13,7 @@ const DateField = lazy(() => import('../../parts/form/DateField'));
 export const COPY_FILTERS = [
   ...(['q', 'barcode', 'branch', 'location', 'type', 'status', 'fund', 'supplier'] as const),
   ...(['numberFrom', 'numberTo', 'scheme', 'acquiredFrom', 'acquiredTo', 'notSeenSince'] as const),
-  ...(['noPrice', 'unread', 'pile'] as const),
+  ...(['notLentSince', 'noPrice', 'unread', 'pile'] as const),
 ];
 export type CopyFilter = (typeof COPY_FILTERS)[number];
 export type CopyFilterValues = Readonly<Partial<Record<CopyFilter, string>>>;
@@ -88,7 +88,7 @@ export function CopyFilters({
   );
   const below: readonly CopyFilter[] = [
     ...(['numberFrom', 'numberTo', 'fund', 'supplier', 'acquiredFrom', 'acquiredTo'] as const),
-    ...(['notSeenSince', 'noPrice', 'unread'] as const),
+    ...(['notSeenSince', 'notLentSince', 'noPrice', 'unread'] as const),
   ];
   const chosen = below.filter((k) => values[k]).length;
   const locations = (lists?.locations ?? []).filter((l) => !values.branch || l.branch === values.branch);
@@ -115,6 +115,7 @@ export function CopyFilters({
           {day('acquiredFrom', wording.acquiredFrom)}
           {day('acquiredTo', wording.acquiredTo)}
           {day('notSeenSince', wording.notSeenSince)}
+          {day('notLentSince', wording.notLentSince)}
         </KitGrid>
       </Suspense>
       {(['noPrice', 'unread'] as const).map((key) => (

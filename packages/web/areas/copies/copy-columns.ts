@@ -39,6 +39,14 @@ export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<C
   { key: 'supplier', name: wording.supplier, of: (r) => r.supplier, width: 60 },
   { key: 'acquired', name: wording.acquired, of: (r) => r.acquired, width: 78, isNumber: true },
   { key: 'lastSeen', name: wording.lastSeen, of: (r) => r.lastSeen, width: 78, isNumber: true },
+  {
+    key: 'loans',
+    name: wording.loans,
+    of: (r) => (r.loans === null ? '' : String(r.loans)),
+    width: 50,
+    isNumber: true,
+  },
+  { key: 'lastLoan', name: wording.lastLoan, of: (r) => r.lastLoan, width: 78, isNumber: true },
 ];
 /** On a narrow screen a row has two lines. */
 export const FIRST_VIEW: ListView = {
@@ -51,4 +59,6 @@ export const ORDERS: readonly (readonly [CopyOrder, string])[] = [
   ['acquired', wording.acquired],
   ['seen', wording.lastSeen],
   ['price', wording.price],
+  ['loans', wording.loans],
+  ['lent', wording.lastLoan],
 ];

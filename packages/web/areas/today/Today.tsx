@@ -29,7 +29,7 @@ export default function Today() {
   const outside = useApi(api.overview.outside).data;
   const desk = outside && LOANS_DESK[outside.loansDesk];
   if (!data) return <AreaHead name={wording.today} state="…" />;
-  const waits = waitingIn(data);
+  const waits = waitingIn(data, usePerson().id);
   return (
     <>
       <AreaHead
@@ -120,7 +120,7 @@ interface Waiting {
   readonly more: string;
 }
 
-function waitingIn(data: TodayAnswer): Waiting[] {
+function waitingIn(data: TodayAnswer, me: number): Waiting[] {
   const attention = {
     to: '/today/attention',
     count: data.disputed,
@@ -166,7 +166,11 @@ function waitingIn(data: TodayAnswer): Waiting[] {
       to: `/withdrawals/${l.id}`,
       count: l.codes,
       what: wording.copiesOnTheWithdrawalList(l.name),
-      more: wording.toCheckAndConfirm,
+      more: !l.confirmer
+        ? wording.toCheckAndConfirm
+        : l.confirmer.id === me
+          ? wording.youConfirmIt
+          : wording.isToConfirm(l.confirmer.name),
     })),
     ...data.stocktakes.map((s) => ({
       to: `/stocktake/${s.id}`,

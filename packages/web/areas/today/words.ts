@@ -54,6 +54,8 @@ export const todayWords = {
   noErrorsFound: 'no errors found',
   copiesOnTheWithdrawalList: (name: string) => `copies on the withdrawal list ${name}`,
   toCheckAndConfirm: 'to check and confirm',
+  youConfirmIt: 'to be confirmed by you',
+  isToConfirm: (name: string) => `to be confirmed by ${name}`,
   copiesNotYetScannedIn: (name: string) => `copies not yet scanned in ${name}`,
   ofFound: (found: string, expected: string) => `${found} of ${expected} found`,
 } as const;

@@ -9,12 +9,14 @@ import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useHouse } from '../../parts/use-house';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
+import { ANYBODY, useConfirmerField } from './use-confirmers';
 import { withdrawalsWords as wording } from './words';
 
 /** Name, reason and branch of a list; or it is deleted. */
 export function ChangeList({ list, onClose }: { list: WithdrawalList; onClose: () => void }) {
   const { reasons } = allLimits(useHouse()?.withdrawals);
   const branches = useSetUp()?.lists.value.branches;
+  const confirmer = useConfirmerField();
   const { say, complain } = useShell();
   const navigate = useNavigate();
   if (!branches) return null;
@@ -35,7 +37,7 @@ export function ChangeList({ list, onClose }: { list: WithdrawalList; onClose: (
         takesFocus
         title={wording.changeTheList}
         schema={changeListBody}
-        initial={{ version, name, branch, reason }}
+        initial={{ version, name, branch, reason, confirmer: String(list.confirmer ?? ANYBODY) }}
         fields={[
           { name: 'name', label: wording.name },
           { name: 'branch', label: wording.branch, kind: 'code', list: branches },
@@ -46,6 +48,7 @@ export function ChangeList({ list, onClose }: { list: WithdrawalList; onClose: (
             kind: 'offered',
             offers: reasons,
           },
+          confirmer,
         ]}
         verb={wording.saveTheList}
         onCancel={onClose}

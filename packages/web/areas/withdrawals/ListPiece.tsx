@@ -20,6 +20,7 @@ import { SlipList } from './SlipList';
 import { groupOf, hasLeft, VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
 import './withdrawals.css';
 import { pauseOfList, withoutScan, withScanned } from './with-scanned';
+import { useConfirmer } from './use-confirmers';
 import { WithdrawSheet } from './WithdrawSheet';
 import { withdrawalsWords as wording } from './words';
 
@@ -34,6 +35,7 @@ const signalOf = ({ verdict, candidate, again }: WithdrawalRow): Signal => {
 export function ListPiece({ id }: { id: number }) {
   const place = { params: { id } };
   const { data: list, error } = useCalmApi(api.withdrawals.read, place, pauseOfList);
+  const confirmer = useConfirmer(list?.confirmer);
   const ticks = useListTicks(id);
   const [last, setLast] = useState<WithdrawalRow | null>(null);
   const [said, setSaid] = useState('');
@@ -125,6 +127,7 @@ export function ListPiece({ id }: { id: number }) {
           <h2>{list.name}</h2>
           <p className="faded">
             {wording.startedByOn(list.reason || wording.noReasonGiven, list.by, list.madeOn)}
+            {confirmer ? ` · ${wording.isToConfirm(confirmer)}` : ''}
           </p>
         </div>
         <span className="row">

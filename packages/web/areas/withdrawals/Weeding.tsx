@@ -1,6 +1,12 @@
 import { api, type WeedQuery } from '@osier/contract';
 import { SCHEMES } from '@osier/core/callnumbers';
-import { candidatesIn, type WeedCell, type WeedLimits } from '@osier/core/withdrawals';
+import {
+  candidatesIn,
+  WEED_USES,
+  type WeedCell,
+  type WeedLimits,
+  type WeedUse,
+} from '@osier/core/withdrawals';
 import { Button, Checkbox, Input, Select, Slider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { useNavigate } from 'react-router';
@@ -14,6 +20,7 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { copiesWords } from '../copies/words';
 import { useSetUp } from '../setup/use-set-up';
+import { LoadLoanFigures } from './LoadLoanFigures';
 import { nameOfToday } from './name-of-today';
 import { withdrawalsWords as wording } from './words';
 
@@ -29,10 +36,11 @@ function useAsked() {
   const place: WeedQuery = {
     ...{ branch: text('branch') || mine, location: text('location'), from: text('from'), to: text('to') },
     scheme: SCHEMES.find((s) => s === text('scheme')) ?? 'dewey',
+    use: WEED_USES.find((u) => u === text('use')) ?? 'lent',
   };
   const limits: WeedLimits = {
     publishedBefore: numberIn(query.get('published')),
-    seenBefore: numberIn(query.get('seen')),
+    usedBefore: numberIn(query.get('used')),
     spareOnly: query.has('spare'),
   };
   return { place, limits, change };
@@ -44,7 +52,7 @@ export function Weeding() {
   const { place, limits, change } = useAsked();
   const navigate = useNavigate();
   const { say, complain } = useShell();
-  const mayPrepare = useMay('prepare withdrawals');
+  const [mayPrepare, mayEditCopies] = [useMay('prepare withdrawals'), useMay('edit copies')];
   const { data: lists = [] } = useApi(api.withdrawals.lists);
   const { data, error } = useApi(api.withdrawals.weed, place.branch ? { query: place } : null);
   const cells = data?.cells ?? [];
@@ -69,11 +77,14 @@ export function Weeding() {
           <h2>{wording.weeding}</h2>
           <p className="faded">{wording.whatWeedingIs}</p>
         </div>
-        {mayPrepare ? (
-          <Button type="primary" disabled={candidates === 0} onClick={() => void start()}>
-            {wording.startWith(inWords(candidates))}
-          </Button>
-        ) : null}
+        <span className="row">
+          {mayEditCopies ? <LoadLoanFigures /> : null}
+          {mayPrepare ? (
+            <Button type="primary" disabled={candidates === 0} onClick={() => void start()}>
+              {wording.startWith(inWords(candidates))}
+            </Button>
+          ) : null}
+        </span>
       </div>
       <Place place={place} change={change} />
       {error ? <p role="alert">{error.message}</p> : null}
@@ -81,10 +92,18 @@ export function Weeding() {
       {data && all === 0 ? <p className="faded">{wording.noCopyThere}</p> : null}
       {all > 0 ? (
         <>
-          <Limits cells={cells} limits={limits} change={change} />
+          {place.use === 'lent' && !data?.hasLoans ? (
+            <p className="note information">
+              {wording.noLoansKnown}{' '}
+              <Button size="small" onClick={() => change({ use: 'seen', used: undefined })}>
+                {wording.goBySeen}
+              </Button>
+            </p>
+          ) : null}
+          <Limits cells={cells} limits={limits} use={place.use} change={change} />
           <p role="status">{wording.candidatesOf(inWords(candidates), inWords(all))}</p>
           <Suspense fallback={null}>
-            <Picture cells={cells} limits={limits} />
+            <Picture cells={cells} limits={limits} use={place.use} />
           </Suspense>
         </>
       ) : null}
@@ -133,6 +152,13 @@ function Place({ place, change }: { place: WeedQuery; change: Change }) {
           options={SCHEMES.map((value) => ({ value, label: copiesWords.schemes[value] }))}
         />
       </KitField>
+      <KitField label={wording.useKnownBy}>
+        <Select
+          value={place.use}
+          onChange={(use: WeedUse) => change({ use: use === 'lent' ? undefined : use, used: undefined })}
+          options={WEED_USES.map((value) => ({ value, label: wording.uses[value] }))}
+        />
+      </KitField>
       {end('from', wording.callNumberFrom)}
       {end('to', wording.callNumberTo)}
     </KitGrid>
@@ -140,21 +166,23 @@ function Place({ place, change }: { place: WeedQuery; change: Change }) {
 }
 
 /** The years of some cells, as far as they are known: the first and the one behind the last. */
-function span(cells: readonly WeedCell[], of: 'year' | 'seen'): [number, number] {
-  const years = cells.flatMap((c) => (c[of] === '' ? [] : [Number(c[of])]));
+function span(cells: readonly WeedCell[], of: 'year' | 'used'): [number, number] {
+  const years = cells.flatMap((c) => (c[of] ? [Number(c[of])] : []));
   return years.length ? [Math.min(...years), Math.max(...years) + 1] : [0, 0];
 }
 
 function Limits({
   cells,
   limits,
+  use,
   change,
 }: {
   cells: readonly WeedCell[];
   limits: WeedLimits;
+  use: WeedUse;
   change: Change;
 }) {
-  const slider = (label: string, of: 'year' | 'seen', name: 'published' | 'seen', value: number | null) => {
+  const slider = (label: string, of: 'year' | 'used', name: 'published' | 'used', value: number | null) => {
     const [first, last] = span(cells, of);
     return (
       <KitField label={label} help={value === null ? wording.anyYear : wording.before(value)}>
@@ -171,7 +199,7 @@ function Limits({
   return (
     <KitGrid>
       {slider(wording.publishedBefore, 'year', 'published', limits.publishedBefore)}
-      {slider(wording.seenBefore, 'seen', 'seen', limits.seenBefore)}
+      {slider(wording.usedBefore[use], 'used', 'used', limits.usedBefore)}
       <KitField label={wording.copies} help={wording.spareOnlyHelp}>
         <Checkbox
           checked={limits.spareOnly}
@@ -184,24 +212,25 @@ function Limits({
   );
 }
 
-function Picture({ cells, limits }: { cells: readonly WeedCell[]; limits: WeedLimits }) {
-  const [firstSeen] = span(cells, 'seen');
-  // Copies that were never seen stand below all years.
-  const never = firstSeen === 0 ? 0 : firstSeen - 1;
-  const known = cells.filter((c) => c.year !== '');
-  const unknown = cells.filter((c) => c.year === '').reduce((n, c) => n + c.copies, 0);
+function Picture({ cells, limits, use }: { cells: readonly WeedCell[]; limits: WeedLimits; use: WeedUse }) {
+  const [firstUsed] = span(cells, 'used');
+  // Copies that were never used stand below all years.
+  const never = firstUsed === 0 ? 0 : firstUsed - 1;
+  const isKnown = (c: WeedCell) => c.year !== '' && c.used !== null;
+  const known = cells.filter(isKnown);
+  const unknown = cells.filter((c) => !isKnown(c)).reduce((n, c) => n + c.copies, 0);
   const bubbles = (of: (c: WeedCell) => number) =>
     known.flatMap((c) => {
       const n = of(c);
-      return n > 0 ? [{ x: Number(c.year), y: c.seen === '' ? never : Number(c.seen), of: n }] : [];
+      return n > 0 ? [{ x: Number(c.year), y: c.used ? Number(c.used) : never, of: n }] : [];
     });
   return (
     <>
       <BubblesChart
-        caption={wording.weedingPicture}
+        caption={wording.weedingPicture[use]}
         across={wording.yearOfPublication}
         up={{
-          title: wording.lastSeen,
+          title: wording.lastUse[use],
           tick: (year) => (year === never ? wording.never : Number.isInteger(year) ? String(year) : ''),
         }}
         series={[

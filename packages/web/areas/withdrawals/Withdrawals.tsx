@@ -17,6 +17,7 @@ import { useSetUp } from '../setup/use-set-up';
 import { ListPiece } from './ListPiece';
 import { nameOfToday } from './name-of-today';
 import { Register } from './Register';
+import { ANYBODY, useConfirmerField } from './use-confirmers';
 import { UnionCatalogue } from './UnionCatalogue';
 import { Weeding } from './Weeding';
 import { WithdrawalsOverview } from './WithdrawalsOverview';
@@ -114,6 +115,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
   const branches = useSetUp()?.lists.value.branches;
   const { reasons } = allLimits(useHouse()?.withdrawals);
   const [branch] = useMyBranch();
+  const confirmer = useConfirmerField();
   const { say } = useShell();
   const navigate = useNavigate();
   if (!branches) return null;
@@ -122,7 +124,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
       takesFocus
       title={wording.aNewWithdrawalList}
       schema={withdrawalListBody}
-      initial={{ name: nameOfToday(taken), branch }}
+      initial={{ name: nameOfToday(taken), branch, confirmer: ANYBODY }}
       draft={{ key: 'new withdrawal list', title: wording.aNewWithdrawalList, path: '/withdrawals?start=1' }}
       fields={[
         { name: 'name', label: wording.name },
@@ -141,6 +143,7 @@ function StartList({ taken, onClose }: { taken: readonly string[]; onClose: () =
           offers: reasons,
           placeholder: wording.wornSupersededNotUsedIn,
         },
+        confirmer,
       ]}
       verb={wording.startTheList}
       onCancel={onClose}

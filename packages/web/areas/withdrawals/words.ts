@@ -87,7 +87,7 @@ export const withdrawalsWords = {
   // Weeding
   weeding: 'Weeding',
   whatWeedingIs:
-    'The copies of a shelf by year of publication and when they were last seen. Drag the limits: what lies before them can be put on a list, to be pulled and looked at.',
+    'The copies of a shelf by year of publication and last use. Drag the limits: what lies before them can be put on a list, to be pulled and looked at.',
   startWith: (n: string) => `Start a list of ${n} candidates`,
   noCopyThere: 'No copy stands there.',
   candidatesOf: (n: string, of: string) => `${n} candidates of ${of} copies.`,
@@ -97,18 +97,34 @@ export const withdrawalsWords = {
   callNumberFrom: 'Call number from',
   callNumberTo: 'Call number to',
   publishedBefore: 'Published before',
-  seenBefore: 'Not seen since',
+  usedBefore: { lent: 'Not lent since', seen: 'Not seen since' },
+  useKnownBy: 'Last use',
+  uses: { lent: 'last loan', seen: 'last seen on the shelf' },
+  loadLoanFigures: 'Load loan figures',
+  whatLoanFiguresAre:
+    'A table from the loans desk with a head line: Barcode, Loans and, where it is known, Last loan. What it changes is shown before it is loaded.',
+  dropTheTable: 'Drop the table here (CSV)',
+  noLoansKnown: 'No loan figures have been loaded, so no last loan is known.',
+  goBySeen: 'Go by when copies were last seen',
+  toBeConfirmedBy: 'To be confirmed by',
+  anybodyWhoMay: 'anybody who may',
+  isToConfirm: (name: string) => `${name} confirms it`,
   anyYear: 'any year',
   before: (year: number) => `before ${year}`,
   spareOnly: 'only where a better copy stays',
-  spareOnlyHelp: 'of several copies of a title those damaged, in noted condition or longest unseen go first',
-  weedingPicture: 'Copies by year of publication and last seen',
+  spareOnlyHelp:
+    'of several copies of a title those damaged, in noted condition, least lent or longest unseen go first',
+  weedingPicture: {
+    lent: 'Copies by year of publication and last loan',
+    seen: 'Copies by year of publication and last seen',
+  },
   yearOfPublication: 'Year of publication',
-  lastSeen: 'Last seen',
+  lastUse: { lent: 'Last loan', seen: 'Last seen' },
   never: 'never',
   stay: 'Stay',
   candidates: 'Candidates',
-  notDrawn: (n: string) => `${n} copies without a year of publication are not drawn.`,
+  notDrawn: (n: string) =>
+    `${n} copies are not drawn, because their year of publication or last use is not known.`,
   // UnionCatalogue
   unionCatalogue: 'Union catalogue',
   toBeTold: 'To be told',

@@ -48,6 +48,7 @@ export function CopyLine({
     copy.fund && name('funds', copy.fund),
     copy.acquired && wording.acquiredOn(copy.acquired),
     copy.lastSeen && wording.lastSeenOn(copy.lastSeen),
+    copy.loans !== undefined && wording.loansCounted(copy.loans, copy.lastLoan),
     copy.condition,
   ].filter(Boolean);
   const move = async (to: number) => {

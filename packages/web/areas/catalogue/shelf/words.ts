@@ -82,6 +82,10 @@ export const shelfWords = {
   sendOnceMoreToKeep: 'Save once more to use this barcode all the same.',
   acquiredOn: (day: string) => `acquired ${day}`,
   lastSeenOn: (day: string) => `last seen ${day}`,
+  loansCounted: (n: number, last?: string) =>
+    n === 0
+      ? 'never lent'
+      : `${n.toLocaleString('en-GB')} ${n === 1 ? 'loan' : 'loans'}${last ? `, last ${last}` : ''}`,
   moveCopyTo: 'Move to another holding…',
   historyOfTheCopy: 'History',
   shelfAround: 'The shelf around this title',
