@@ -52,7 +52,11 @@ export const withdrawalRowSchema = shape({
   /** It was put on the list from elsewhere, and is to be pulled from the shelf; null for a copy that was scanned. */
   pulled: orNull(flag()),
   callNumber: text(),
+  /** The place on the shelf, by which call numbers are sorted. */
+  shelfKey: text(),
   place: text(),
+  loans: orNull(whole()),
+  lastLoan: text(),
   /** Barcodes in use that an unknown one may have been misread for. */
   near: listOf(text()),
 });

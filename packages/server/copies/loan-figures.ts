@@ -140,7 +140,7 @@ export async function reviewLoanFigures(
   return {
     sentence: `${counted(totals.changed, 'copy', 'copies')} will have new loan figures.`,
     verb: 'Load',
-    noun: { one: 'copy', many: 'copies' },
+    noun: { one: 'loan figure', many: 'loan figures' },
     count: totals.changed,
     consequences: [
       ...(totals.same

@@ -27,12 +27,16 @@ export interface CopyFacts {
   readonly price: number | null;
   readonly acquired: string;
   readonly part: string;
+  readonly shelfKey: string;
+  /** How often and when last it was lent; null and '' where that is not known. */
+  readonly loans: number | null;
+  readonly lastLoan: string;
 }
 
 /** The copies with some barcodes. */
 export const copyFacts = (store: Store, codes: readonly string[]): Promise<CopyFacts[]> =>
   store.rows<CopyFacts>(
-    `SELECT c.id AS copyId, c.barcode, c.status, c.price, c.acquired, ifnull(c.value ->> 'part', '') AS part, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
+    `SELECT c.id AS copyId, c.barcode, c.status, c.price, c.acquired, c.loans, c.last_loan AS lastLoan, h.shelf_key AS shelfKey, ifnull(c.value ->> 'part', '') AS part, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
        FROM copies c JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = h.record
       WHERE c.barcode IN (SELECT value FROM json_each(:codes))`,
     { codes: JSON.stringify(codes) },

@@ -105,7 +105,8 @@ async function weighScans(
       scan: scans[i]!.id,
       pulled: rows[i]!.pulled,
       near: [...(known.get(v.code)?.near ?? [])],
-      callNumber: f?.callNumber ?? '',
+      ...{ callNumber: f?.callNumber ?? '', shelfKey: f?.shelfKey ?? '' },
+      ...{ loans: f?.loans ?? null, lastLoan: f?.lastLoan ?? '' },
       place: f ? `${branchName(f.branch)}, ${locationName(f)}` : '',
     };
   });

@@ -1,9 +1,10 @@
 import type { StockFindingRow, StocktakeDetail } from '@osier/contract';
-import { groupedBarcode } from '@osier/core/barcodes';
 import { Button, Checkbox } from 'antd';
 import { Link } from 'react-router';
 import { Barcode } from '../../parts/Barcode';
+import type { ListView } from '../../parts/list-view';
 import { Mark } from '../../parts/Mark';
+import { findingColumns } from './finding-columns';
 import { useFindings } from './use-findings';
 import type { TickedFindings } from './use-settling';
 import { waysOn } from './ways-on';
@@ -15,12 +16,14 @@ const inWords = (n: number) => n.toLocaleString('en-GB');
 export function FindingGroup({
   stocktake,
   counts: { kind, count, settled },
+  view,
   mark,
   isComparing,
   ticks,
 }: {
   stocktake: number;
   counts: StocktakeDetail['kinds'][number];
+  view: ListView;
   mark: 'stop' | 'caution' | 'information';
   isComparing: boolean;
   ticks: TickedFindings | null;
@@ -54,7 +57,7 @@ export function FindingGroup({
         ) : null}
       </h3>
       {rows.map((f) => (
-        <FindingLine key={f.code} finding={f} mark={mark} ticks={all ? null : ticks} />
+        <FindingLine key={f.code} finding={f} view={view} mark={mark} ticks={all ? null : ticks} />
       ))}
       {pages.hasNextPage ? (
         <Button size="small" className="fix" onClick={() => void pages.fetchNextPage()}>
@@ -67,24 +70,28 @@ export function FindingGroup({
 
 function FindingLine({
   finding: f,
+  view,
   mark,
   ticks,
 }: {
   finding: StockFindingRow;
+  view: ListView;
   mark: 'stop' | 'caution' | 'information';
   ticks: TickedFindings | null;
 }) {
+  const columns = findingColumns().filter((c) => view.columns.includes(c.key));
   const title = f.title || <i>{wording.notKnown}</i>;
   return (
-    <div className="verdict-row">
+    <div className={view.isDense ? 'verdict-row dense' : 'verdict-row'}>
       <Mark kind={f.settled ? 'clear' : mark} />
       <Barcode code={f.code} />
       <span className="verdict-title">
         {f.record && f.copy ? <Link to={`/catalogue/${f.record}?copy=${f.copy}`}>{title}</Link> : title}
-        <small className="faded">{f.callNumber}</small>
-        <small>
-          {f.message} {othersOf(f)}
-        </small>
+        {columns.map((c) => (
+          <small key={c.key} className={c.isMono ? 'faded' : ''}>
+            {c.of(f)}
+          </small>
+        ))}
       </span>
       <span className="row">
         {f.settled ? (
@@ -107,12 +114,4 @@ function FindingLine({
       </span>
     </div>
   );
-}
-
-/** Other barcodes that a finding names. */
-function othersOf({ kind, others }: StockFindingRow): string {
-  if (others.length === 0) return '';
-  const codes = others.slice(0, 5).map(groupedBarcode).join(', ');
-  if (kind === 'misread') return wording.takenFor(codes);
-  return kind === 'unknown' ? wording.nearly(codes) : wording.together(codes);
 }

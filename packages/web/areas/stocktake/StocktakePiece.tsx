@@ -3,10 +3,13 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../../api/queries';
+import { useListView } from '../../parts/list-view';
+import { ListViewMenu } from '../../parts/ListViewMenu';
 import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { CloseSheet } from './CloseSheet';
 import { FindingGroup } from './FindingGroup';
+import { findingColumns, FIRST_FINDINGS_VIEW } from './finding-columns';
 import { GROUPS } from './finding-groups';
 import { LoadScans } from './LoadScans';
 import { PaceChart } from './PaceChart';
@@ -23,6 +26,7 @@ const inWords = (n: number) => n.toLocaleString('en-GB');
 export function StocktakePiece({ id }: { id: number }) {
   const { data: s, error } = useApi(api.stocktakes.read, { params: { id } });
   const ticks = useSettling(id, s);
+  const [view, setView] = useListView('findings', FIRST_FINDINGS_VIEW);
   const [sheet, setSheet] = useState<'settle' | 'close' | null>(null);
   const [maySettle, mayManage, mayScan] = [
     useMay('edit copies'),
@@ -45,6 +49,11 @@ export function StocktakePiece({ id }: { id: number }) {
       <ShelfStrip stocktake={s} />
       <Runs stocktake={s} />
       <PaceChart id={id} />
+      {s.kinds.length ? (
+        <div className="row findings-view">
+          <ListViewMenu view={view} onView={setView} columns={findingColumns()} />
+        </div>
+      ) : null}
       {GROUPS.map(({ kind, mark }) => {
         const of = s.kinds.find((k) => k.kind === kind);
         return of ? (
@@ -52,6 +61,7 @@ export function StocktakePiece({ id }: { id: number }) {
             key={kind}
             stocktake={id}
             counts={of}
+            view={view}
             mark={mark}
             isComparing={s.comparing}
             ticks={open && maySettle ? ticks : null}

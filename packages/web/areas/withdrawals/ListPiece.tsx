@@ -1,20 +1,24 @@
 import { api, type WithdrawalList, type WithdrawalRow } from '@osier/contract';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { call } from '../../api/call';
 import { refresh, setRead, useCalmApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Facets } from '../../parts/Facets';
+import { useListView } from '../../parts/list-view';
+import { ListViewMenu } from '../../parts/ListViewMenu';
 import { Mark } from '../../parts/Mark';
 import { ScanField } from '../../parts/ScanField';
 import { chime, type Signal } from '../../parts/sound';
 import { useTicks } from '../../parts/ticks';
+import { useAddress } from '../../parts/use-address';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { ChangeList } from './ChangeList';
 import { FromPile } from './FromPile';
 import { LastScan } from './LastScan';
+import { FIRST_LIST_VIEW, inOrder, listColumns, LIST_ORDERS } from './list-columns';
 import { OtherBranch } from './OtherBranch';
 import { SlipList } from './SlipList';
 import { groupOf, hasLeft, VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
@@ -47,7 +51,9 @@ export function ListPiece({ id }: { id: number }) {
     useMay('scan'),
   ];
   const { complain } = useShell();
-  const [query] = useSearchParams();
+  const [query, changeAddress] = useAddress();
+  const [view, setView] = useListView('withdrawal list', FIRST_LIST_VIEW);
+  const order = LIST_ORDERS.find(([key]) => key === query.get('sort'))?.[0] ?? 'scanned';
   if (error) return <p role="alert">{error.message}</p>;
   if (!list) return null;
   const scan = async (codes: string[]) => {
@@ -164,7 +170,7 @@ export function ListPiece({ id }: { id: number }) {
       {list.verdicts.length === 0 ? (
         <p className="faded">{open ? wording.nothingScannedYetScanThe : wording.thisListIsFinished}</p>
       ) : (
-        <div className="facets">
+        <div className="facets flows">
           <Facets
             label={wording.reason}
             facets={reasonFacets(list)}
@@ -172,13 +178,25 @@ export function ListPiece({ id }: { id: number }) {
             onChoose={setReason}
             most={8}
           />
+          <ListViewMenu
+            view={view}
+            onView={setView}
+            columns={listColumns()}
+            order={order}
+            orders={LIST_ORDERS}
+            onOrder={(key) => changeAddress({ sort: key === 'scanned' ? undefined : key })}
+          />
         </div>
       )}
       {VERDICT_GROUPS.map((group) => (
         <VerdictGroup
           key={group.kind}
           group={group}
-          rows={shown.filter((r) => groupOf(r) === group.kind)}
+          rows={inOrder(
+            shown.filter((r) => groupOf(r) === group.kind),
+            order,
+          )}
+          view={view}
           last={last?.code ?? ''}
           ticks={open && mayPrepare ? ticks : null}
           mayOverrule={mayConfirm}

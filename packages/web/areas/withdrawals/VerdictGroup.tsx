@@ -1,10 +1,12 @@
 import type { WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { Button, Checkbox } from 'antd';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Barcode } from '../../parts/Barcode';
+import type { ListView } from '../../parts/list-view';
 import { Mark } from '../../parts/Mark';
+import { listColumns, type ScanColumn } from './list-columns';
 import type { ListTicks } from './ListPiece';
 import { withdrawalsWords as wording } from './words';
 
@@ -27,14 +29,11 @@ export const groupOf = (row: WithdrawalRow): (typeof VERDICT_GROUPS)[number]['ki
 /** Rows that are drawn at first, and with each press more. */
 const SHOWN = 100;
 
-/** Whether a copy that was to be pulled was. */
-const pulledSays = ({ pulled }: WithdrawalRow): string =>
-  pulled === null ? '' : pulled ? wording.isPulled : wording.toPull;
-
 /** The rows of one verdict, a line each. */
 export function VerdictGroup({
   group: { kind, name, hint },
   rows,
+  view,
   last,
   ticks,
   mayOverrule,
@@ -43,6 +42,7 @@ export function VerdictGroup({
 }: {
   group: (typeof VERDICT_GROUPS)[number];
   rows: readonly WithdrawalRow[];
+  view: ListView;
   /** The code that was scanned last: its row is marked. */
   last: string;
   ticks: ListTicks | null;
@@ -53,6 +53,7 @@ export function VerdictGroup({
 }) {
   const [most, setMost] = useState(SHOWN);
   if (rows.length === 0) return null;
+  const columns = listColumns().filter((c) => view.columns.includes(c.key));
   const canTick = (r: WithdrawalRow) =>
     r.candidate !== null && !r.again && (kind !== 'stop' || (r.overrulable && mayOverrule));
   return (
@@ -64,7 +65,12 @@ export function VerdictGroup({
         </span>
       </h3>
       {rows.slice(0, most).map((r) => (
-        <div key={r.scan} className={r.code === last ? 'list-row marked' : 'list-row'}>
+        <div
+          key={r.scan}
+          className={['list-row', view.isDense ? 'dense' : '', r.code === last ? 'marked' : '']
+            .join(' ')
+            .trim()}
+        >
           {ticks && canTick(r) ? (
             <Checkbox
               aria-label={
@@ -92,20 +98,18 @@ export function VerdictGroup({
                   <i>{wording.notKnown}</i>
                 )}
               </span>
-              <span className="mono">{r.callNumber}</span>
-              <span className="faded">
-                {[pulledSays(r), r.candidate?.status, r.place].filter(Boolean).join(' · ')}
-              </span>
-              <span className={`reason ${kind}`}>
-                {r.reasons.map((x) => x.message).join(' ')}
-                {ticks
-                  ? r.near.map((code) => (
-                      <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
-                        {wording.useInstead(groupedBarcode(code))}
-                      </Button>
-                    ))
-                  : null}
-              </span>
+              <Cells row={r} columns={columns} isDense={view.isDense}>
+                <span className={`reason ${kind}`}>
+                  {r.reasons.map((x) => x.message).join(' ')}
+                  {ticks
+                    ? r.near.map((code) => (
+                        <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
+                          {wording.useInstead(groupedBarcode(code))}
+                        </Button>
+                      ))
+                    : null}
+                </span>
+              </Cells>
             </>
           )}
           {ticks ? (
@@ -126,5 +130,50 @@ export function VerdictGroup({
         </Button>
       ) : null}
     </section>
+  );
+}
+
+/** The columns of a row with its reasons: on its line, or what is no code on a line below. */
+function Cells({
+  row,
+  columns,
+  isDense,
+  children,
+}: {
+  row: WithdrawalRow;
+  columns: readonly ScanColumn[];
+  isDense: boolean;
+  children: ReactNode;
+}) {
+  const onLine = columns.filter((c) => isDense || c.isMono);
+  const below = isDense ? [] : columns.filter((c) => !c.isMono);
+  return (
+    <>
+      {onLine.map((c) => (
+        <span
+          key={c.key}
+          className={['cell', c.isMono ? 'mono' : '', c.isNumber ? 'num' : 'faded'].join(' ').trim()}
+          style={{ flex: `0 ${c.isMono || c.isNumber ? 0 : 1} ${c.width}px` }}
+        >
+          {c.of(row)}
+        </span>
+      ))}
+      {isDense ? (
+        children
+      ) : (
+        <div className="list-more">
+          <span className="faded">
+            {below
+              .map((c) => {
+                const text = c.of(row);
+                return text && c.isNumber ? `${c.name} ${text}` : text;
+              })
+              .filter(Boolean)
+              .join(' · ')}
+          </span>
+          {children}
+        </div>
+      )}
+    </>
   );
 }

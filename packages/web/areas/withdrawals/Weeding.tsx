@@ -28,6 +28,12 @@ const BubblesChart = lazy(() => import('../../parts/charts/BubblesChart'));
 const inWords = (n: number) => n.toLocaleString('en-GB');
 const numberIn = (text: string | null): number | null => (text && /^\d{4}$/.test(text) ? Number(text) : null);
 
+/** How many copies of a cell are candidates; none before a limit is set. */
+const goingOf = (cell: WeedCell, limits: WeedLimits): number =>
+  limits.publishedBefore === null && limits.usedBefore === null && !limits.spareOnly
+    ? 0
+    : candidatesIn(cell, limits);
+
 /** Which shelf is looked at, and what makes a copy of it a candidate: as the address says. */
 function useAsked() {
   const [query, change] = useAddress();
@@ -57,7 +63,8 @@ export function Weeding() {
   const { data, error } = useApi(api.withdrawals.weed, place.branch ? { query: place } : null);
   const cells = data?.cells ?? [];
   const all = cells.reduce((n, c) => n + c.copies, 0);
-  const candidates = cells.reduce((n, c) => n + candidatesIn(c, limits), 0);
+  const isLimited = limits.publishedBefore !== null || limits.usedBefore !== null || limits.spareOnly;
+  const candidates = cells.reduce((n, c) => n + goingOf(c, limits), 0);
   const start = async () => {
     try {
       const name = nameOfToday(lists.map((l) => l.name));
@@ -71,7 +78,7 @@ export function Weeding() {
     }
   };
   return (
-    <div className="register stack">
+    <div className="register stack weeding">
       <div className="piece-head">
         <div>
           <h2>{wording.weeding}</h2>
@@ -101,7 +108,11 @@ export function Weeding() {
             </p>
           ) : null}
           <Limits cells={cells} limits={limits} use={place.use} change={change} />
-          <p role="status">{wording.candidatesOf(inWords(candidates), inWords(all))}</p>
+          <p role="status">
+            {isLimited
+              ? wording.candidatesOf(inWords(candidates), inWords(all))
+              : wording.setALimit(inWords(all))}
+          </p>
           <Suspense fallback={null}>
             <Picture cells={cells} limits={limits} use={place.use} />
           </Suspense>
@@ -125,7 +136,7 @@ function Place({ place, change }: { place: WeedQuery; change: Change }) {
     </KitField>
   );
   return (
-    <KitGrid>
+    <KitGrid isDense>
       <KitField label={wording.branch}>
         <Select
           value={place.branch || undefined}
@@ -185,7 +196,7 @@ function Limits({
   const slider = (label: string, of: 'year' | 'used', name: 'published' | 'used', value: number | null) => {
     const [first, last] = span(cells, of);
     return (
-      <KitField label={label} help={value === null ? wording.anyYear : wording.before(value)}>
+      <KitField label={label} width="wide" help={value === null ? wording.anyYear : wording.before(value)}>
         <Slider
           min={first}
           max={last}
@@ -197,10 +208,10 @@ function Limits({
     );
   };
   return (
-    <KitGrid>
+    <KitGrid isDense>
       {slider(wording.publishedBefore, 'year', 'published', limits.publishedBefore)}
       {slider(wording.usedBefore[use], 'used', 'used', limits.usedBefore)}
-      <KitField label={wording.copies} help={wording.spareOnlyHelp}>
+      <KitField label={wording.copies} width="wide" help={wording.spareOnlyHelp}>
         <Checkbox
           checked={limits.spareOnly}
           onChange={(e) => change({ spare: e.target.checked ? '1' : undefined })}
@@ -237,9 +248,9 @@ function Picture({ cells, limits, use }: { cells: readonly WeedCell[]; limits: W
           {
             name: wording.stay,
             colour: '--willow',
-            bubbles: bubbles((c) => c.copies - candidatesIn(c, limits)),
+            bubbles: bubbles((c) => c.copies - goingOf(c, limits)),
           },
-          { name: wording.candidates, colour: '--ochre', bubbles: bubbles((c) => candidatesIn(c, limits)) },
+          { name: wording.candidates, colour: '--ochre', bubbles: bubbles((c) => goingOf(c, limits)) },
         ]}
       />
       {unknown ? <p className="faded">{wording.notDrawn(inWords(unknown))}</p> : null}
@@ -255,7 +266,7 @@ function ByDecade({ cells, limits }: { cells: readonly WeedCell[]; limits: WeedL
     const name = cell.year === '' ? wording.notKnown : `${cell.year.slice(0, 3)}0–`;
     const sum = decades.get(name) ?? { copies: 0, candidates: 0 };
     sum.copies += cell.copies;
-    sum.candidates += candidatesIn(cell, limits);
+    sum.candidates += goingOf(cell, limits);
     decades.set(name, sum);
   }
   return (

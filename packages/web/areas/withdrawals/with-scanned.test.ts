@@ -4,6 +4,7 @@ import { pauseOfList, withoutScan, withScanned } from './with-scanned';
 const row = (scan: number, code: string, more: Partial<WithdrawalRow> = {}): WithdrawalRow => ({
   ...{ code, candidate: null, verdict: 'stop', reasons: [], lastAtBranch: false, lastAnywhere: false },
   ...{ again: false, overrulable: false, scan, pulled: null, callNumber: '', place: '', near: [] },
+  ...{ shelfKey: '', loans: null, lastLoan: '' },
   ...more,
 });
 const list = (verdicts: WithdrawalRow[]): WithdrawalList => ({

@@ -84,6 +84,10 @@ export const withdrawalsWords = {
   useInstead: (code: string) => `Use ${code}`,
   withdrawFrom: (name: string) => `Withdraw from ${name}`,
   theListIsPreparedThe: 'The list is prepared. The head of technical services confirms it.',
+  // list-columns
+  loans: 'Loans',
+  lastLoan: 'Last loan',
+  asScanned: 'As scanned',
   // Weeding
   weeding: 'Weeding',
   whatWeedingIs:
@@ -91,6 +95,7 @@ export const withdrawalsWords = {
   startWith: (n: string) => `Start a list of ${n} candidates`,
   noCopyThere: 'No copy stands there.',
   candidatesOf: (n: string, of: string) => `${n} candidates of ${of} copies.`,
+  setALimit: (n: string) => `${n} copies. Set a limit to see candidates.`,
   location: 'Location',
   allLocations: 'all locations',
   scheme: 'Scheme',
@@ -112,8 +117,7 @@ export const withdrawalsWords = {
   anyYear: 'any year',
   before: (year: number) => `before ${year}`,
   spareOnly: 'only where a better copy stays',
-  spareOnlyHelp:
-    'of several copies of a title those damaged, in noted condition, least lent or longest unseen go first',
+  spareOnlyHelp: 'the worst go first: damaged, worn, least lent, longest unseen',
   weedingPicture: {
     lent: 'Copies by year of publication and last loan',
     seen: 'Copies by year of publication and last seen',
