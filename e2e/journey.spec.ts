@@ -329,7 +329,7 @@ test('6: a trolley is weighed, prepared by the cataloguer and withdrawn by the h
   await expect(table.getByRole('alert')).toContainText('There is no column of barcodes');
   await table.locator('input[type=file]').setInputFiles(demoFile('loan-figures-millrace.csv'));
   await expect(head.getByText(/^\d+ copies will have new loan figures\.$/)).toBeVisible();
-  await expect(head.getByText(/^\d+ barcodes? of no copy here/)).toBeVisible();
+  await expect(head.getByText(/\d+ barcodes? of no copy here/)).toBeVisible();
   await accessible(head);
   await head.keyboard.press('Control+Enter');
   await expect(status(head)).toContainText(/Loaded loan figures of \d+ copies/);

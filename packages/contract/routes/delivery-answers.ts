@@ -85,6 +85,8 @@ export const incomingPageSchema = shape({
   next: orNull(whole()),
   total: whole(),
   facets: tally(),
+  /** How many under the facet can be accepted. */
+  ready: whole(),
 });
 /** A page of a delivery’s records. */
 export type IncomingPage = ValueOf<typeof incomingPageSchema>;

@@ -80,8 +80,12 @@ export const fixBody = object({
   leaveOut: leaveOut(),
   token: reviewed(),
 });
-/** Accepting, but for some records. */
-export const acceptBody = object({ leaveOut: leaveOut(), token: reviewed() });
+/** Accepting all that wait, or those under a facet, but for some records. */
+export const acceptBody = object({
+  facet: line(80).default(''),
+  leaveOut: leaveOut(),
+  token: reviewed(),
+});
 /** A page of the review of accepting. */
 export const acceptReviewBody = acceptBody.shape(page);
 /** A page of the review of safe fixes. */

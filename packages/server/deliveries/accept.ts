@@ -26,9 +26,10 @@ import { acceptContext, numbersOf, rollInUse } from './accept-context';
 import { throughDelivery } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
-import { object } from 'yup';
+import { object, string } from 'yup';
 import { settingsFor } from './settings';
 import { errorsIn } from './queries';
+import { checkFacet, underFacet } from './queries.incoming';
 
 const recordsIn = (t: AcceptTotals) => t.added + t.replaced + t.merged + t.copiesOnly;
 const totalsFrom = (t: Totals): AcceptTotals => ({ ...NO_TOTALS, ...t });
@@ -39,7 +40,7 @@ const acceptAct = (delivery: string, { meanwhile, ...t }: Totals): Act => ({
   counts: { ...totalsFrom(t), meanwhile },
 });
 
-const acceptWork = object({ leaveOut: leftOut() });
+const acceptWork = object({ facet: string().default(''), leaveOut: leftOut() });
 
 type Numbered = 'record' | 'heading' | 'holding' | 'copy';
 
@@ -62,12 +63,13 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   const { store } = services;
   const settings = settingsFor(delivery);
   const roll = await rollInUse(store, settings.roll);
+  const { facet, leaveOut } = keptWork(acceptWork, run.work);
   const totals = await throughDelivery(services, run, {
     delivery: id,
-    leaveOut: new Set(keptWork(acceptWork, run.work).leaveOut),
+    leaveOut: new Set(leaveOut),
     did: (t) => acceptAct(delivery.name, t),
     plan: async (rows, store) => {
-      const chunk = await withTheirFields(store, rows);
+      const chunk = await withTheirFields(store, await listed(store, rows, facet));
       // Numbers are reserved for the most a chunk can need; a gap harms nobody.
       const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
       const headings = chunk.reduce((n, c) => n + headingsOf(c.fields.value.marc).length, 0);
@@ -89,13 +91,34 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   return `${actSentence(acceptAct(delivery.name, totals))}.${waiting.length ? ` ${waiting.join('; ')}.` : ''}`;
 });
 
+/** Those of some records that fall under a facet; all for ''. */
+async function listed<R extends { readonly id: number }>(
+  store: Services['store'],
+  rows: readonly R[],
+  facet: string,
+): Promise<readonly R[]> {
+  if (facet === '') return rows;
+  const ids = new Set(
+    (
+      await underFacet(
+        store,
+        rows.map((r) => r.id),
+        facet,
+      )
+    ).map((r) => r.id),
+  );
+  return rows.filter((r) => ids.has(r.id));
+}
+
 /** The review of accepting: the same plan piece by piece, with numbers that are not kept. */
 export async function reviewAccept(
   services: Services,
   id: number,
   leaveOut: ReadonlySet<number>,
+  facet = '',
   from = 0,
 ): Promise<Review> {
+  checkFacet(facet);
   const patient = patiently(services);
   const { store } = patient;
   const delivery = await store.read('delivery', id);
@@ -108,7 +131,11 @@ export async function reviewAccept(
   const page = reviewPage<ReviewRow>(from);
   let [left, next] = [0, 0];
   for await (const piece of waitingRecords(store, id)) {
-    const rows = piece.filter((r) => !leaveOut.has(r.id));
+    const rows = await listed(
+      store,
+      piece.filter((r) => !leaveOut.has(r.id)),
+      facet,
+    );
     const planned = plan(rows, await acceptContext(patient, rows, settings, numbers, () => --next));
     addTotals(totals, planned.totals);
     left += planned.left.length;

@@ -112,6 +112,44 @@ test('the same file dropped again is noticed', async () => {
   expect(rows[0]!.sameAs).toMatchObject({ name: 'tallow-and-pike.mrc' });
 });
 
+test('only what is listed is accepted: the records in which nothing was found, and those alone', async () => {
+  const before = await catalogueOf(t.running);
+  const id = await deliver('lyngby-exchange.xml');
+  const all = await page(id, '');
+  const clear = await page(id, 'clear');
+  expect(clear.rows.every((r) => r.errors + r.warnings + r.advice === 0)).toBe(true);
+  expect(clear.rows.length).toBe(
+    all.rows.filter((r) => r.errors + r.warnings + r.advice === 0 && r.copyProblems === 0).length,
+  );
+  expect([clear.total, clear.ready, all.ready]).toEqual([clear.rows.length, clear.rows.length, all.total]);
+  expect(clear.rows.length).toBeGreaterThan(2);
+  expect(clear.rows.length).toBeLessThan(all.total - 2);
+  const accept = (body: object) => cataloguer<JobState & Problem>('POST', `/deliveries/${id}/accept`, body);
+  const review = await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, { facet: 'clear' });
+  expect(review.body.count).toBe(clear.rows.length);
+  expect(review.body.rows.map((r) => r.id).sort()).toEqual(clear.rows.map((r) => r.id).sort());
+  const nothing = await cataloguer<Problem>('POST', `/deliveries/${id}/accept/review`, { facet: 'tidy' });
+  expect([nothing.status, nothing.body.detail]).toEqual([422, 'There is no facet “tidy”.']);
+  // A review of all is another than one of these.
+  const whole = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, {})).body;
+  await cataloguer('PUT', `/deliveries/${id}/incoming/${all.rows[0]!.id}`, {
+    ...{ version: all.rows[0]!.version, note: 'seen' },
+  });
+  expect((await accept({ facet: 'clear', token: whole.token })).status).toBe(409);
+  const [out, ...others] = clear.rows;
+  const token = (await cataloguer<Review>('POST', `/deliveries/${id}/accept/review`, { facet: 'clear' })).body
+    .token;
+  const job = (await accept({ facet: 'clear', leaveOut: [out!.id], token })).body;
+  expect((await t.jobDone(cataloguer, job.id)).state).toBe('done');
+  const accepted = (await page(id, 'accepted')).rows.map((r) => r.id);
+  expect(accepted.sort()).toEqual(others.map((r) => r.id).sort());
+  const now = await catalogueOf(t.running);
+  expect(now.records).toHaveLength(before.records!.length + others.length);
+  const back = (await cataloguer<JobState>('POST', `/deliveries/${id}/take-back`, {})).body;
+  await t.jobDone(cataloguer, back.id);
+  expect(await catalogueOf(t.running)).toEqual(before);
+});
+
 test('a broken delivery: every readable record, each repair with its byte offset, what is taken and what comes twice', async () => {
   const id = await deliver('reedling-broken.mrc');
   const all = await page(id);

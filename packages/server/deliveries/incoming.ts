@@ -25,6 +25,7 @@ import { keptJson, keptValue } from '../store/kept-json';
 import { countCopiesOf } from './queries';
 import {
   countFacets,
+  countReady,
   countUnder,
   incomingColumns,
   pageOfIncoming,
@@ -76,6 +77,7 @@ export async function listIncoming(
     next: rows.length > limit ? rows[limit - 1]!.place : null,
     total: (Object.hasOwn(facets, under) ? facets[under] : undefined) ?? (await countUnder(store, id, facet)),
     facets,
+    ready: facet ? await countReady(store, id, facet) : (facets.ready ?? 0),
   };
 }
 

@@ -41,6 +41,8 @@ const FACETS: Readonly<Record<string, string>> = {
   problem: "i.state = 'waiting' AND (i.copy_problems > 0 OR f.errors > 0)",
   ready:
     "i.state = 'waiting' AND i.decision IN ('add', 'replace', 'merge', 'copies') AND i.copy_problems = 0",
+  clear:
+    "i.state = 'waiting' AND i.decision <> 'ask' AND i.copy_problems = 0 AND f.errors = 0 AND f.warnings = 0 AND f.advice = 0",
   noted: "i.note <> ''",
   errors: 'f.errors > 0',
   warnings: 'f.warnings > 0',
@@ -109,6 +111,16 @@ export async function countUnder(store: Store, delivery: number, facet: string |
     id: delivery,
     rule,
   });
+  return row?.n ?? 0;
+}
+
+/** How many records under a facet can be accepted. */
+export async function countReady(store: Store, delivery: number, facet: string | undefined): Promise<number> {
+  const { condition, rule } = facetCondition(facet);
+  const row = await store.row<{ n: number }>(
+    `SELECT COUNT(*) AS n ${FROM} AND (${condition}) AND ${FACETS.ready ?? '0'}`,
+    { id: delivery, rule },
+  );
   return row?.n ?? 0;
 }
 

@@ -115,18 +115,18 @@ export function deliveryRoutes(services: Services): Route[] {
       );
     }),
     route(api.deliveries.reviewAccept, ({ params, body }) =>
-      reviewAccept(services, params.id, new Set(body.leaveOut), body.from),
+      reviewAccept(services, params.id, new Set(body.leaveOut), body.facet, body.from),
     ),
     route(api.deliveries.accept, async ({ params, body, person }) => {
       const row = await waitingOf(params.id);
       const asOf = await stillAsReviewed(store, body.token, () =>
-        reviewAccept(services, params.id, new Set()),
+        reviewAccept(services, params.id, new Set(), body.facet),
       );
       return jobs.begin(
         'accept-delivery',
         `Accepting ${row.name}`,
         person.id,
-        { delivery: row.id, leaveOut: body.leaveOut, asOf },
+        { delivery: row.id, facet: body.facet, leaveOut: body.leaveOut, asOf },
         row.waiting,
       );
     }),

@@ -94,7 +94,7 @@ export const partWords = {
   // BarsChart
   asATable: 'As a table',
   // FormControl
-  yearMonthDay: 'year-month-day',
+  yearMonthDay: 'yyyy-mm-dd',
   // KitBar
   discardChanges: 'Discard changes',
   notSavedYetKeptIn: 'Not saved yet; kept in this browser until you save or discard.',

@@ -12,7 +12,15 @@ export const nameInList = (
 /** What the list of copies can show of each beside its title. */
 export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<CopyListRow>[] => [
   { key: 'callNumber', name: wording.callNumber, of: (r) => r.callNumber, width: 130, isMono: true },
-  { key: 'barcode', name: wording.barcode, of: (r) => r.barcode, width: 122, isMono: true },
+  {
+    key: 'barcode',
+    name: wording.barcode,
+    of: (r) => r.barcode,
+    width: 122,
+    isMono: true,
+    // Both codes on one line would leave no room for the title on a telephone.
+    endOf: 'second',
+  },
   { key: 'status', name: wording.status, of: (r) => r.status, width: 80 },
   { key: 'branch', name: wording.branch, of: (r) => nameInList(lists?.branches, r.branch), width: 100 },
   {

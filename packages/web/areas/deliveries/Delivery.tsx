@@ -47,6 +47,7 @@ const FACETS: readonly (readonly [string, string])[] = [
   ['copies_yes', wording.hasCopies],
   ['copies_no', wording.noCopies],
   ['noted', wording.hasANote],
+  ['clear', wording.nothingToCheck],
   ['errors', 'errors'],
   ['warnings', 'warnings'],
   ['repaired', wording.repairedInReading],
@@ -84,7 +85,7 @@ export default function Delivery() {
       call(api.deliveries.incoming, { params: { id }, query: { facet, after: pageParam } }),
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
-  const counts = list.data?.pages[0]?.facets ?? {};
+  const { facets: counts = {}, ready = 0 } = list.data?.pages[0] ?? {};
   const ticks = useTicks(`delivery ${id}`);
   const [view, setView] = useListView('incoming', FIRST_VIEW);
   const decideSelected = async (decision: Outcome) => {
@@ -195,6 +196,16 @@ export default function Delivery() {
                   placeholder={wording.forAllChoose(facet ? wording.listed : wording.waiting)}
                   onChoose={(o) => void decideAll(o)}
                 />
+              ) : null}
+              {canDecide && facet && ready > 0 ? (
+                <Button
+                  size="small"
+                  className="fix"
+                  data-key="o"
+                  onClick={() => setSheet(acceptBatch(id, facet))}
+                >
+                  {wording.acceptListed(ready.toLocaleString('en-GB'))}
+                </Button>
               ) : null}
               <ListViewMenu view={view} onView={setView} columns={COLUMNS} />
             </div>

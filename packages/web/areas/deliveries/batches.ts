@@ -9,13 +9,14 @@ export interface DeliveryBatch {
   readonly batch: BatchAct;
 }
 
-/** Accepting the waiting records as decided. */
-export const acceptBatch = (id: number): DeliveryBatch => ({
+/** Accepting the waiting records as decided; only those under a facet, where there is one. */
+export const acceptBatch = (id: number, facet = ''): DeliveryBatch => ({
   name: wording.accept,
   batch: {
-    key: ['accept', id],
-    review: (from) => call(api.deliveries.reviewAccept, { params: { id }, body: { from } }),
-    begin: (leaveOut, token) => call(api.deliveries.accept, { params: { id }, body: { leaveOut, token } }),
+    key: ['accept', id, facet],
+    review: (from) => call(api.deliveries.reviewAccept, { params: { id }, body: { facet, from } }),
+    begin: (leaveOut, token) =>
+      call(api.deliveries.accept, { params: { id }, body: { facet, leaveOut, token } }),
   },
 });
 /** Running a recipe over the waiting records. */

@@ -46,6 +46,8 @@ export const deliveriesWords = {
   decideForTheSelected: 'Decide for the records selected',
   decide: 'Decide…',
   decideForAllThatAre: 'Decide for all that are listed',
+  acceptListed: (records: string) => `Accept the ${records} listed`,
+  nothingToCheck: 'nothing to check',
   listed: 'listed',
   waiting: 'waiting',
   forAllChoose: (facet: string) => `For all ${facet}: choose…`,

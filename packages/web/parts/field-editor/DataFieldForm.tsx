@@ -45,7 +45,11 @@ export function DataFieldForm({
   const lastText = useRef<HTMLInputElement | null>(null);
   const textOf = (key: number) =>
     form.current?.querySelector<HTMLInputElement>(`.sub-edit[data-key="${key}"] input.sub-text`);
-  useEffect(() => form.current?.querySelector<HTMLInputElement>('input.sub-text')?.focus(), []);
+  useEffect(() => {
+    // All of it is seen, not only what has the focus; its beginning where it is longer than the pane.
+    form.current?.scrollIntoView?.({ block: 'nearest' });
+    form.current?.querySelector<HTMLInputElement>('input.sub-text')?.focus();
+  }, []);
   useEffect(() => {
     if (!caret) return;
     if (caret.at === 'code') {
