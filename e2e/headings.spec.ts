@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { accessible, demoFile, signIn, test } from './helpers';
+import { accessible, demoFile, signIn, status, test } from './helpers';
 
 test('groups of look-alikes are decided by keyboard alone: merged, different, later, next', async ({
   page,
@@ -107,4 +107,41 @@ test('a file of authority records dropped in Deliveries goes to the headings, an
   await page.locator('.sub-text').first().fill('Known to the institute');
   await page.keyboard.press('Control+s');
   await expect(page.getByText(/Edited the authority record/).first()).toBeVisible();
+});
+
+test('a heading is made from nothing by keyboard, asked about where it looks like another, and undone', async ({
+  page,
+}) => {
+  await signIn(page, 'Tobias Fenn');
+  await page.goto('/headings?show=all');
+  await expect(page.getByRole('listbox', { name: 'Headings' }).getByRole('option').first()).toBeVisible();
+  await page.locator('h1').click();
+  await page.keyboard.press('w');
+  const form = page.getByRole('textbox', { name: 'Form' });
+  await form.fill('Hurdlewright, Ebba, 1901-1977');
+  await form.press('Enter');
+  await expect(page.getByText('Say where the form was found.')).toBeVisible();
+  await accessible(page);
+  const source = page.getByRole('textbox', { name: 'Source' });
+  await source.fill('Gate hurdles, 1951, title page');
+  await source.press('Enter');
+  await expect(status(page)).toContainText('Added the heading “Hurdlewright, Ebba, 1901-1977”');
+  await expect(page.getByRole('heading', { name: 'Hurdlewright, Ebba, 1901-1977' })).toBeVisible();
+  await accessible(page);
+
+  await page.goto('/headings?show=all&add=1');
+  await form.fill('Hurdlewrigt, Ebba, 1901-1977');
+  await source.fill('Gate hurdles, 1951');
+  await source.press('Enter');
+  await expect(
+    page.getByText(/looks like the established “Hurdlewright, Ebba, 1901-1977”/).first(),
+  ).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: /^It is another one/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Discard changes' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.locator('h1').click();
+  await page.keyboard.press('Alt+z');
+  await expect(page.getByText(/^Undoes: Added the heading/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(status(page)).toContainText('Undid: Added the heading');
 });

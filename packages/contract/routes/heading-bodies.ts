@@ -1,4 +1,4 @@
-import { TAKEN_FIELDS, type TakenFields } from '@osier/core/headings';
+import { HEADING_KINDS, TAKEN_FIELDS, type HeadingKind, type TakenFields } from '@osier/core/headings';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { id, line, version } from '../inputs';
 import { marcBody } from '../objects/sent-record';
@@ -41,6 +41,22 @@ export const mergeAllBody = object({
 export type MergeAllBody = InferType<typeof mergeAllBody>;
 /** A page of its review. */
 export const mergeAllReviewBody = mergeAllBody.shape(page);
+/** A heading that is made by hand. */
+export const addHeadingBody = object({
+  kind: mixed<HeadingKind>()
+    .oneOf([...HEADING_KINDS])
+    .required('Choose a kind.'),
+  /** Of a topic or place; names are of one vocabulary. */
+  vocabulary: line(40).trim().lowercase().default(''),
+  form: typedForm().trim().required('Type the form of the heading.'),
+  /** Other forms, by which it is found. */
+  seeFroms: array(typedForm().trim().required()).max(50, 'At most 50 see-froms.').default([]),
+  /** Where the form was found (670). */
+  source: line(500).trim().required('Say where the form was found.'),
+  /** It looks like an established one, and is another all the same. */
+  withErrors: boolean().default(false),
+});
+export type AddHeadingBody = InferType<typeof addHeadingBody>;
 /** An authority record that is saved, with the version it was made from. Its form (1XX) is changed otherwise, so that records follow. */
 export const headingBody = object({ version: version(), marc: marcBody.required() });
 export type HeadingBody = InferType<typeof headingBody>;

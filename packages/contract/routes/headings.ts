@@ -3,9 +3,10 @@ import { mixed, object } from 'yup';
 import { amount, flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { line } from '../inputs';
-import { daybookEntrySchema, doneSchema, jobStateSchema, reviewSchema } from '../objects/acts';
+import { daybookEntrySchema, doneSchema, jobStateSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { findingSchema, marcSchema } from '../objects/marc';
 import {
+  addHeadingBody,
   authorityFileBody,
   authorityFileReviewBody,
   deleteHeadingsBody,
@@ -170,6 +171,15 @@ export const headingApi = {
     summary: 'A heading, its see-froms and the records that use it',
     permission: 'look',
     answer: headingDetail,
+  }),
+  add: endpoint({
+    method: 'post',
+    path: '/headings',
+    summary: 'Make a heading with its authority record',
+    permission: 'merge headings',
+    body: addHeadingBody,
+    status: 201,
+    answer: madeSchema,
   }),
   save: endpoint({
     method: 'put',

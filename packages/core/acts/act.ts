@@ -86,6 +86,7 @@ export interface ActParts {
   readonly 'load-loans': Names<'file'> & Counts<'changed' | 'unknown'> & Meanwhile;
   readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;
   readonly merge: Names<'kept'> & Counts<'headings' | 'records'>;
+  readonly 'add-heading': Names<'heading'>;
   readonly 'edit-heading': Names<'heading'> & { readonly tags: readonly string[] };
   /** `first` is one of them. */
   readonly 'delete-headings': Names<'first'> & Counts<'headings'>;

@@ -38,6 +38,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'edit-record': { name: 'Edit record', area: 'Catalogue' },
     'clean-records': { name: 'Clean records', area: 'Catalogue' },
     merge: { name: 'Merge headings', area: 'Headings' },
+    'add-heading': { name: 'Add heading', area: 'Headings' },
     'edit-heading': { name: 'Edit authority record', area: 'Headings' },
     'delete-headings': { name: 'Delete headings', area: 'Headings' },
     'take-authorities': { name: 'Load authority records', area: 'Headings' },

@@ -193,6 +193,7 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
+  'add-heading': ({ names }) => `Added the heading ${quoted(names.heading)}`,
   'edit-heading': ({ names, tags }) =>
     `Edited the authority record ${quoted(names.heading)}: ${tags.join(', ')}`,
   'delete-headings': ({ names, counts }) =>

@@ -18,18 +18,24 @@ const TAGS: Record<HeadingKind, string> = {
   place: '151',
 };
 
+/** The tag of the kept form of headings of a kind (1XX). */
+export const headingTag = (kind: HeadingKind): string => TAGS[kind];
+
+/** A heading with the fields of a new authority record. */
+export const authorityFields = (kind: HeadingKind, fields: MarcRecord['fields']): Heading => ({
+  kind,
+  marc: { leader: '00000nz  a2200000n  4500', fields },
+  mergedInto: null,
+});
+
 /** A new authority record for a heading as it stands in a record (MARC 21 Format for Authority Data). */
 export function headingFrom(use: HeadingUse): Heading {
   const tag = TAGS[use.kind];
   const ind1 = use.kind === 'topic' || use.kind === 'place' ? ' ' : use.ind1;
-  return {
-    kind: use.kind,
-    marc: {
-      leader: '00000nz  a2200000n  4500',
-      fields: [...vocabularyFields(use.vocabulary, tag), { tag, ind1, ind2: ' ', subfields: use.subfields }],
-    },
-    mergedInto: null,
-  };
+  return authorityFields(use.kind, [
+    ...vocabularyFields(use.vocabulary, tag),
+    { tag, ind1, ind2: ' ', subfields: use.subfields },
+  ]);
 }
 
 /**

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { field, fieldText, type DataField, type MarcRecord } from '../marc';
+import { field, fieldText, isData, type DataField, type MarcRecord } from '../marc';
 import { makeLibrary } from '../../../demo/library';
 import {
   completedField,
@@ -8,11 +8,19 @@ import {
   headingKey,
   headingsOf,
   headingText,
+  identityOf,
+  incomingAuthority,
+  isEstablished,
   keyOfHeading,
   lookAlikeGroups,
   lookAlikes,
   mergePlan,
+  newAuthority,
   seeFroms,
+  unnamedHeading,
+  vocabularyOfNew,
+  withSubfields,
+  WrongForm,
   type Heading,
   formText,
 } from '.';
@@ -145,4 +153,43 @@ test.each([
     fields: [read(typed)],
   });
   expect(fieldText(f)).toBe(completed);
+});
+
+describe('a form as it is typed', () => {
+  test.each([
+    ['Reedman, Amos, 1880-1950', '$aReedman, Amos,$d1880-1950'],
+    ['Reedman, Amos, 1946-', '$aReedman, Amos,$d1946-'],
+    ['Reedman, Amos, 1880-1950.', '$aReedman, Amos,$d1880-1950'],
+    ['Wren, Ada, approximately 1620-1684', '$aWren, Ada,$dapproximately 1620-1684'],
+    ['Wren, Ada, active 1790', '$aWren, Ada,$dactive 1790'],
+    ['Wren, Ada', 'Wren, Ada'],
+    ['Charles V', 'Charles V'],
+    ['$aWren, Ada, 1880-1950', '$aWren, Ada, 1880-1950'],
+  ])('%s', (typed, line) => expect(withSubfields('personal', typed)).toBe(line));
+  test('dates are parts of names of persons only; subdivisions are named', () => {
+    expect(withSubfields('corporate', 'Wick Press, 1946-')).toBe('Wick Press, 1946-');
+    expect(() => withSubfields('topic', 'Baskets — Osmere')).toThrow(WrongForm);
+    expect(() => withSubfields('place', 'Osmere--History')).toThrow('$x, $y, $z or $v');
+    expect(withSubfields('topic', 'Basket-making')).toBe('Basket-making');
+  });
+});
+
+test.each([
+  ['personal', '', 'naf'],
+  ['topic', '', 'lcsh'],
+  ['topic', 'mesh', 'mesh'],
+  ['place', 'osm', 'osm'],
+  ['corporate', 'mesh', 'naf'],
+] as const)('a new %s in “%s” says its vocabulary in a record of 40 positions', (kind, said, vocabulary) => {
+  const of = vocabularyOfNew(kind, said);
+  expect(of).toBe(vocabulary);
+  const own = unnamedHeading(kind, of).marc.fields.find(
+    (f): f is DataField => isData(f) && f.tag[0] === '1',
+  )!;
+  const form = { ...own, subfields: [{ code: 'a', value: 'Osmere' }] };
+  const made = newAuthority({ kind, vocabulary: of, form, seeFroms: [], source: 'Seen', on: '2026-11-30' });
+  expect(identityOf(made)).toEqual({ kind, vocabulary, key: keyOfHeading(made) });
+  const fixed = made.marc.fields.find((f) => f.tag === '008');
+  expect(fixed && !isData(fixed) && [fixed.value.length, fixed.value.slice(0, 6)]).toEqual([40, '261130']);
+  expect([isEstablished(made), incomingAuthority(made.marc).problem]).toEqual([true, null]);
 });

@@ -38,6 +38,8 @@ export {
   withSeeFroms,
 } from './merge-plan';
 export { asNewForm, WrongForm } from './new-form';
+export type { NewAuthority } from './new-authority';
+export { HEADING_KINDS, newAuthority, unnamedHeading, vocabularyOfNew, withSubfields } from './new-authority';
 export type { SplitPlan } from './split-plan';
 export { isItsForm, splitPlan } from './split-plan';
 export type { TakenFields } from './taken-fields';

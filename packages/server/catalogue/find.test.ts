@@ -55,7 +55,10 @@ async function findables(): Promise<Findable[]> {
   const rows = async (sql: string) => store.rows<Record<string, string> & { record: number }>(sql);
   const [holdings, copies, findings] = [
     await rows('SELECT id, record, branch, location, call_number, shelf_key FROM holdings'),
-    await rows('SELECT holding, record, barcode, status, type, fund, supplier, acquired FROM copies'),
+    await rows(
+      `SELECT holding, record, barcode, status, type, fund, supplier, acquired, value ->> 'lastSeen' AS last_seen,
+         ifnull(value ->> 'lastLoan', '') AS last_loan, ifnull(CAST(value ->> 'loans' AS TEXT), '') AS loans FROM copies`,
+    ),
     await store.rows<{ record: number; rule: string }>('SELECT record, rule FROM record_findings'),
   ];
   const suppressed = new Set((await store.find('suppressed')).map((s) => Number(s.id)));
@@ -177,6 +180,16 @@ test('hundreds of generated queries find what a plain reading of every record fi
     fc
       .tuple(fc.constantFrom('=', '<', '<=', '>', '>='), fc.constantFrom('2019', '2021-05', '2022-01-15'))
       .map(([r, d]) => clause('acquired', r, d)),
+    fc
+      .tuple(
+        fc.constantFrom('lastloan', 'seen'),
+        fc.constantFrom('=', '<', '<=', '>', '>='),
+        fc.constantFrom('2025', '2024-11', '2009-06-15'),
+      )
+      .map(([i, r, d]) => clause(i, r, d)),
+    fc
+      .tuple(fc.constantFrom('=', '<', '<=', '>', '>='), fc.integer({ min: 0, max: 30 }))
+      .map(([r, n]) => clause('loans', r, String(n))),
     fc
       .tuple(fc.constantFrom('=', '<', '>='), fc.integer({ min: 0, max: 5 }))
       .map(([r, n]) => clause('copies', r, String(n))),

@@ -8,6 +8,7 @@ import {
   identityOf,
   keptForm,
   NotMergeable,
+  withSubfields,
   WrongForm,
   type Heading,
   type Merging,
@@ -65,9 +66,12 @@ export async function refuseMerging(
 /** A typed form of a heading as its field; 422 where it is none. */
 export function typedForm(heading: Heading, typed: string): DataField {
   const own = keptForm(heading);
-  const line = /^[$‡|]/.test(typed.trim()) ? typed.trim() : `$a${typed.trim()}`;
-  const [pasted] = pastedFields(`${own.tag} ${`${own.ind1}${own.ind2}`.replaceAll(' ', '#')} ${line}`).fields;
   try {
+    const text = withSubfields(heading.kind, typed.trim());
+    const line = /^[$‡|]/.test(text) ? text : `$a${text}`;
+    const [pasted] = pastedFields(
+      `${own.tag} ${`${own.ind1}${own.ind2}`.replaceAll(' ', '#')} ${line}`,
+    ).fields;
     return asNewForm(heading, pasted && isData(pasted) ? pasted.subfields : []);
   } catch (error) {
     if (error instanceof WrongForm) throw wrong('form', error.message);

@@ -1,6 +1,7 @@
 import { api, type EndpointQuery } from '@osier/contract';
 import { route, type Route } from '../http/route';
 import type { Services } from '../services';
+import { addHeading } from './add-heading';
 import { beginAuthorityFile, reviewAuthorityFile } from './authority-file';
 import { headingEvidence } from './evidence';
 import { keepApart, takeUpAgain } from './apart';
@@ -24,6 +25,7 @@ export const headingRoutes = (services: Services): Route[] => [
     headingEvidence(services.store, (query.ids ?? '').split(',').map(Number)),
   ),
   route(api.headings.read, ({ params }) => headingDetail(services, params.id)),
+  route(api.headings.add, ({ body, person }) => addHeading(services, person.id, body)),
   route(api.headings.save, ({ params, body, person }) => saveHeading(services, person.id, params.id, body)),
   route(api.headings.reviewMerge, ({ body: { from, ...body } }) => reviewMerge(services, body, from)),
   route(api.headings.merge, ({ body, person }) => merge(services, person.id, body)),

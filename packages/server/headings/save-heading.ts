@@ -20,14 +20,20 @@ import { refuseMerging } from './merging';
 import { headingsWithKeys } from './queries';
 
 /** Refuses see-froms (4XX) that were not there before and are a heading already: its own, or another. */
-async function refuseCircles(store: Store, id: number, before: Heading, after: Heading): Promise<void> {
+export async function refuseCircles(
+  store: Store,
+  id: number | null,
+  before: Heading,
+  after: Heading,
+  field: 'marc' | 'seeFroms',
+): Promise<void> {
   const known = new Set(seeFroms(before).map(seeFromKey));
   const own = identityOf(after);
   const fresh = seeFroms(after)
     .map(seeFromKey)
     .filter((key) => !known.has(key));
   if (fresh.includes(own.key))
-    throw wrong('marc', 'A see-from (4XX) is the form of the heading itself. Take it away.');
+    throw wrong(field, 'A see-from (4XX) is the form of the heading itself. Take it away.');
   const group = headingGroup(own);
   const found = await headingsWithKeys(
     store,
@@ -37,7 +43,7 @@ async function refuseCircles(store: Store, id: number, before: Heading, after: H
   const [held] = other ? await store.readMany('heading', [other.heading]) : [];
   if (held)
     throw wrong(
-      'marc',
+      field,
       `The see-from ${quoted(headingText(held.value))} is heading ${held.id} here. Merge the two instead.`,
     );
 }
@@ -64,7 +70,7 @@ export const saveHeading = (
         'marc',
         `The form (1XX) or its vocabulary (008/11) is another. Change the form with “Change form…”, so that the records follow.`,
       );
-    await refuseCircles(s, id, held.value, after);
+    await refuseCircles(s, id, held.value, after, 'marc');
     const did: Act = {
       act: 'edit-heading',
       names: { heading: headingText(after) },

@@ -19,6 +19,7 @@ import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
 import { useMay } from '../../shell/person';
 import { useToday } from '../today/use-today';
+import { AddHeading } from './AddHeading';
 import { DeleteSheet } from './DeleteSheet';
 import { GroupPiece } from './GroupPiece';
 import { COLUMNS, FIRST_VIEW, HeadingTitle } from './heading-columns';
@@ -42,6 +43,7 @@ export function AllHeadings({ id }: { id: number | null }) {
   const kind = query.get('kind') ?? undefined;
   const only = HEADING_LISTS.find((l) => l === query.get('only'));
   const [batch, setBatch] = useState<'see-froms' | 'delete' | null>(null);
+  const isAdding = mayMerge && query.has('add');
   const merging = (query.get('merge') ?? '').split(',').map(Number).filter(Boolean);
   const list = useInfiniteQuery({
     queryKey: ['/headings', q, kind, only],
@@ -59,7 +61,7 @@ export function AllHeadings({ id }: { id: number | null }) {
   }).toString();
   return (
     <WorkSplit
-      open={id !== null || merging.length > 1}
+      open={id !== null || merging.length > 1 || isAdding}
       list={
         <>
           <div className="facets flows">
@@ -154,6 +156,8 @@ export function AllHeadings({ id }: { id: number | null }) {
               void navigate(`/headings?${kept}`);
             }}
           />
+        ) : isAdding ? (
+          <AddHeading onClose={() => change({ add: undefined })} />
         ) : (
           <HeadingsOverview />
         )

@@ -1,4 +1,5 @@
 import { api } from '@osier/contract';
+import { Button } from 'antd';
 import { useNavigate, useParams } from 'react-router';
 import { call } from '../../api/call';
 import { AreaHead } from '../../parts/AreaHead';
@@ -41,6 +42,11 @@ export default function Headings() {
           chosen={all ? 'all' : 'alike'}
           onChoose={(key) => void navigate(key === 'all' ? '/headings?show=all' : '/headings')}
         />
+        {mayMerge ? (
+          <Button data-key="w" onClick={() => void navigate('/headings?show=all&add=1')}>
+            {wording.addAHeading}
+          </Button>
+        ) : null}
       </AreaHead>
       {file && mayMerge ? (
         <BatchSheet

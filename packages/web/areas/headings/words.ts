@@ -24,6 +24,18 @@ export const headingsWords = {
   kinds: KINDS,
   kindOf: KIND,
   vocabularies: VOCABULARIES,
+  // AddHeading
+  addAHeading: 'Add a heading',
+  aNewHeading: 'A new heading',
+  addHeading: 'Add heading',
+  formOfHeading: 'Form',
+  formHelp: 'as it is established, subfields behind $: Reedman, Amos,$d1880-1950',
+  seeFromForms: 'See-froms',
+  seeFromsHelp: 'other forms by which it is known; Enter after each',
+  source: 'Source',
+  sourceHelp: 'where the form was found, for field 670: title, year and place in it',
+  vocabularyHelp: 'its code, as in $2',
+  addAllTheSame: 'It is another one: add it all the same',
   // AlikeList
   certainty: 'Certainty',
   kind: 'Kind',
