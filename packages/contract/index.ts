@@ -37,6 +37,7 @@ export {
   type SettingsBody,
 } from './routes/delivery-bodies';
 export * from './routes/heading-bodies';
+export * from './routes/heading-answers';
 export * from './routes/headings';
 export * from './routes/labels';
 export * from './routes/links';

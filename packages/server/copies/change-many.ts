@@ -11,6 +11,7 @@ import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { counted } from '@osier/core/changes';
 import {
+  amountText,
   changeMany,
   editFaults,
   type ChangedCopy,
@@ -83,7 +84,7 @@ async function rulesOf(store: Store, edits: readonly PartEdit[]) {
 
 /** What of a copy is another, as "status: available → missing". */
 function whatChanges({ copy, from, after, to }: ChangedCopy): { before: string; after: string } {
-  const price = (p: number | null) => (p === null ? '' : (p / 100).toFixed(2));
+  const price = (p: number | null) => (p === null ? '' : amountText(p));
   const lines = (c: typeof after, h: typeof to): readonly (readonly [string, string])[] => [
     ['Branch', h.branch],
     ['Location', h.location],

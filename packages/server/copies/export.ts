@@ -1,5 +1,6 @@
 import type { CopyListRow, CopySearch } from '@osier/contract';
 import { csvLine } from '@osier/core/address';
+import { amountText } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Response } from 'express';
 import { wrong } from '../http/problem';
@@ -26,7 +27,7 @@ const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
   ['copy number', (r) => (r.number ? String(r.number) : '')],
   ['type', (r) => r.type],
   ['status', (r) => r.status],
-  ['price', (r) => (r.price === null ? '' : (r.price / 100).toFixed(2))],
+  ['price', (r) => (r.price === null ? '' : amountText(r.price))],
   ['fund', (r) => r.fund],
   ['supplier', (r) => r.supplier],
   ['acquired', (r) => r.acquired],

@@ -6,6 +6,7 @@ import type { Services } from '../services';
 import { sentenceOfEntry } from '../store/kept-acts';
 import type { Store } from '../store/store';
 import {
+  copiesOn,
   copiesThatHad,
   entriesBefore,
   entriesOfHeading,
@@ -50,16 +51,27 @@ export async function listEntries(
   return { rows: rows.slice(0, limit).map(entryOf), next: rows.length > limit ? rows[limit - 1]!.id : null };
 }
 
-/** What an input names: a record, a heading, or the copies that have or had a barcode. */
+/** What an input names: a record, a heading, a holding with the copies on it, or the copies that have or had a barcode. */
 async function touchedBy(store: Store, input: string): Promise<Touched[]> {
   // A barcode need not look like one: what a copy has or had comes first.
   const had = await copiesThatHad(store, input.trim());
   if (had.length) return had.map(({ id }) => ({ kind: 'copy', id }));
+  const holding = /^holding\s*(\d{1,9})$/i.exec(input.trim())?.[1];
+  if (holding !== undefined) {
+    const copies = await copiesOn(store, Number(holding));
+    return [
+      { kind: 'holding', id: Number(holding) },
+      ...copies.map(({ id }) => ({ kind: 'copy' as const, id })),
+    ];
+  }
   const named = recogniseInput(input, (await store.house()).value.barcodes);
   if (named.as === 'record' || named.as === 'heading') return [{ kind: named.as, id: named.id }];
   if (named.as === 'barcode')
     return (await copiesThatHad(store, named.code)).map(({ id }) => ({ kind: 'copy', id }));
-  throw wrong('object', 'Type a record number (r12), a heading number (h3) or a barcode.');
+  throw wrong(
+    'object',
+    'Type a record number (r12), a heading number (h3), a holding (holding 4) or a barcode.',
+  );
 }
 
 /** What was ever done with a record, its holdings and its copies, newest first; withdrawn copies among them. */

@@ -51,6 +51,10 @@ test('entries that touched a record or the copy with a barcode', async () => {
   expect((await entries(`object=r${record.id}`))[0]).toBe('edit-record');
   expect((await entries(`object=${barcode}`))[0]).toBe('change-copy');
   expect(await entries('object=r9999999')).toEqual([]);
+  // A holding has a history of its own, with the copies that are on it.
+  const [holding] = record.holdings;
+  expect((await entries(`object=holding ${holding!.id}`))[0]).toBe('change-copy');
+  expect(await entries('object=holding 9999999')).toEqual([]);
 });
 test('what is no object, area or day is told at its place', async () => {
   const refused = async (query: string) => (await cataloguer<Problem>('GET', `/daybook?${query}`)).body;

@@ -68,6 +68,10 @@ export const entriesBefore = (
   );
 };
 
+/** The copies on a holding. */
+export const copiesOn = (store: Store, holding: number): Promise<{ id: number }[]> =>
+  store.rows<{ id: number }>('SELECT id FROM copies WHERE holding = :holding', { holding });
+
 /** The copies that have, or had, a barcode. */
 export const copiesThatHad = (store: Store, barcode: string): Promise<{ id: number }[]> =>
   store.rows<{ id: number }>(

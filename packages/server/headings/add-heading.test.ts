@@ -76,23 +76,35 @@ test('what makes no heading is told at its place, and nothing is made', async ()
   expect(await refusal({ form: 'Wren, Ada', source: ' ' })).toEqual([422, 'source', expect.any(String)]);
   expect(await refusal({ form: '$d1931' })).toEqual([422, 'form', 'The form of a heading begins with $a.']);
   expect(await refusal({ form: 'Wren, Ada$zOsmere' })).toEqual([
-    ...[422, 'form', '$z is no part of a heading in 100.'],
+    422,
+    'form',
+    '$z is no part of a heading in 100.',
   ]);
   expect(await refusal({ kind: 'topic', form: 'Wrens -- Osmere' })).toEqual([
-    ...[422, 'form', expect.stringContaining('behind $x, $y, $z or $v')],
+    422,
+    'form',
+    expect.stringContaining('behind $x, $y, $z or $v'),
   ]);
   expect(await refusal({ form: '...' })).toEqual([422, 'form', 'The form has no letters or digits.']);
   expect(await refusal({ form: used!.text })).toEqual([
-    ...[422, 'form', expect.stringContaining(`(heading ${used!.id}) already`)],
+    422,
+    'form',
+    expect.stringContaining(`(heading ${used!.id}) already`),
   ]);
   expect(await refusal({ form: 'Wren, Ada', seeFroms: ['Wren, Ada.'] })).toEqual([
-    ...[422, 'seeFroms', expect.stringContaining('the form of the heading itself')],
+    422,
+    'seeFroms',
+    expect.stringContaining('the form of the heading itself'),
   ]);
   expect(await refusal({ form: 'Wren, Ada', seeFroms: [used!.text] })).toEqual([
-    ...[422, 'seeFroms', expect.stringContaining(`is heading ${used!.id} here`)],
+    422,
+    'seeFroms',
+    expect.stringContaining(`is heading ${used!.id} here`),
   ]);
   expect(await refusal({ form: 'Wren, Ada', seeFroms: ['$d1931'] })).toEqual([
-    ...[422, 'seeFroms', expect.any(String)],
+    422,
+    'seeFroms',
+    expect.any(String),
   ]);
   expect((await add({ form: 'Wren, Ada' }, assistant)).status).toBe(403);
   expect((await add({ form: 'Wren, Ada', kind: 'colour' })).status).toBe(422);
@@ -104,11 +116,15 @@ test('one that looks like an established heading, or is its see-from, is asked a
   expect(first.status).toBe(201);
   await t.running.services.background.idle();
   expect(await refusal({ form: 'Thistle, Marjorie' })).toEqual([
-    ...[422, 'form', expect.stringContaining(`is a see-from of “Thistlewick, Marjorie, 1890-1961”`)],
+    422,
+    'form',
+    expect.stringContaining(`is a see-from of “Thistlewick, Marjorie, 1890-1961”`),
   ]);
   const near = { form: 'Thistlewik, Marjorie,$d1890-1961' };
   expect(await refusal(near)).toEqual([
-    ...[422, 'withErrors', expect.stringContaining(`(heading ${first.body.id})`)],
+    422,
+    'withErrors',
+    expect.stringContaining(`(heading ${first.body.id})`),
   ]);
   expect((await add({ ...near, withErrors: true })).status).toBe(201);
   // Two people at once: one of them is told.

@@ -1,5 +1,5 @@
 import type { CopyListRow, CopyOrder } from '@osier/contract';
-import type { CodeLists } from '@osier/core/holdings';
+import { amountText, type CodeLists } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { copiesWords as wording } from './words';
 
@@ -39,7 +39,7 @@ export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<C
   {
     key: 'price',
     name: wording.price,
-    of: (r) => (r.price === null ? '' : (r.price / 100).toFixed(2)),
+    of: (r) => (r.price === null ? '' : amountText(r.price)),
     width: 54,
     isNumber: true,
   },

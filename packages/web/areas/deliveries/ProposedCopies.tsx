@@ -1,7 +1,7 @@
 import { api, type IncomingDetail } from '@osier/contract';
 import { groupedBarcode, scannedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
-import { copyName, type ProposedCopy } from '@osier/core/holdings';
+import { amountText, copyName, type ProposedCopy } from '@osier/core/holdings';
 import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
@@ -91,7 +91,7 @@ function CopyRow({
         <td>
           {c.type}, {copyName(c)}
         </td>
-        <td className="num">{c.price === null ? '–' : (c.price / 100).toFixed(2)}</td>
+        <td className="num">{c.price === null ? '–' : amountText(c.price)}</td>
         <td>
           {onEdit && !editing ? (
             <Button size="small" className="fix" onClick={onEdit}>

@@ -29,7 +29,7 @@ export default function Today() {
   const outside = useApi(api.overview.outside).data;
   const desk = outside && LOANS_DESK[outside.loansDesk];
   if (!data) return <AreaHead name={wording.today} state="…" />;
-  const waits = waitingIn(data, usePerson().id);
+  const waits = waitingIn(data, person.id);
   return (
     <>
       <AreaHead

@@ -18,7 +18,7 @@ import { useShell } from '../../shell/shell-store';
 import { ChangeList } from './ChangeList';
 import { FromPile } from './FromPile';
 import { LastScan } from './LastScan';
-import { FIRST_LIST_VIEW, inOrder, listColumns, LIST_ORDERS } from './list-columns';
+import { FIRST_LIST_VIEW, inListOrder, listColumns, LIST_ORDERS } from './list-columns';
 import { OtherBranch } from './OtherBranch';
 import { SlipList } from './SlipList';
 import { groupOf, hasLeft, VerdictGroup, VERDICT_GROUPS } from './VerdictGroup';
@@ -192,7 +192,7 @@ export function ListPiece({ id }: { id: number }) {
         <VerdictGroup
           key={group.kind}
           group={group}
-          rows={inOrder(
+          rows={inListOrder(
             shown.filter((r) => groupOf(r) === group.kind),
             order,
           )}

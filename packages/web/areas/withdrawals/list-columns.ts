@@ -1,4 +1,5 @@
 import type { WithdrawalRow } from '@osier/contract';
+import { amountText } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { withdrawalsWords as wording } from './words';
 
@@ -7,7 +8,9 @@ const pulledSays = ({ pulled }: WithdrawalRow): string =>
   pulled === null ? '' : pulled ? wording.isPulled : wording.toPull;
 
 /** A column whose cells are texts. */
-export type ScanColumn = ListColumn<WithdrawalRow> & { readonly of: (row: WithdrawalRow) => string };
+export type ScanColumn = Omit<ListColumn<WithdrawalRow>, 'of'> & {
+  readonly of: (row: WithdrawalRow) => string;
+};
 
 /** What a withdrawal list can show of each scan beside barcode, title and reasons. */
 export const listColumns = (): readonly ScanColumn[] => [
@@ -22,7 +25,7 @@ export const listColumns = (): readonly ScanColumn[] => [
   {
     key: 'price',
     name: wording.price,
-    of: (r) => (typeof r.candidate?.price === 'number' ? (r.candidate.price / 100).toFixed(2) : ''),
+    of: (r) => (typeof r.candidate?.price === 'number' ? amountText(r.candidate.price) : ''),
     width: 54,
     isNumber: true,
   },
@@ -58,7 +61,7 @@ const KEYS: Readonly<Record<Exclude<ListOrder, 'scanned'>, (row: WithdrawalRow) 
 };
 
 /** The scans of a list in an order; those of no copy last. */
-export function inOrder(rows: readonly WithdrawalRow[], order: ListOrder): readonly WithdrawalRow[] {
+export function inListOrder(rows: readonly WithdrawalRow[], order: ListOrder): readonly WithdrawalRow[] {
   if (order === 'scanned') return rows;
   const key = KEYS[order];
   // Keys of the shelf are compared letter by letter, as the shelf is.

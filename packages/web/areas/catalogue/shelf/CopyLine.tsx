@@ -1,6 +1,6 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
-import { COPY_STATUSES, copyName, type CopyStatus } from '@osier/core/holdings';
+import { amountText, COPY_STATUSES, copyName, type CopyStatus } from '@osier/core/holdings';
 import { Button, Dropdown, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -38,7 +38,7 @@ export function CopyLine({
   const name = (list: 'types' | 'funds' | 'suppliers', code: string) =>
     setUp?.lists.value[list].find((e) => e.code === code)?.name ?? code;
   const price =
-    copy.price === null ? '' : `${(copy.price / 100).toFixed(2)} ${setUp?.house.value.currency ?? ''}`.trim();
+    copy.price === null ? '' : `${amountText(copy.price)} ${setUp?.house.value.currency ?? ''}`.trim();
   const facts = [
     copyName(copy),
     name('types', copy.type).toLowerCase(),

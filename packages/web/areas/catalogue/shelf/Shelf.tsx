@@ -2,7 +2,7 @@ import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
 import { Button, Dropdown } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { call } from '../../../api/call';
 import { refresh } from '../../../api/queries';
 import { problemText } from '../../../api/request';
@@ -78,6 +78,7 @@ function HoldingBlock({
   onAdd: (open: boolean) => void;
 }) {
   const [doing, setDoing] = useState<'change' | 'move' | null>(null);
+  const navigate = useNavigate();
   const lists = useSetUp()?.lists.value;
   const { say, complain } = useShell();
   const { id, version, holding } = held;
@@ -122,6 +123,11 @@ function HoldingBlock({
                 items: [
                   { key: 'change', label: wording.changeHolding, onClick: () => setDoing('change') },
                   { key: 'move', label: wording.moveHoldingTo, onClick: () => setDoing('move') },
+                  {
+                    key: 'history',
+                    label: wording.historyOfTheCopy,
+                    onClick: () => void navigate(`/daybook?object=holding ${id}`),
+                  },
                   ...others.map((o) => ({
                     key: `join ${o.id}`,
                     label: wording.joinTo(`${o.callNumber}, ${name('branches', o.holding.branch)}`),
