@@ -2,7 +2,7 @@ import type { JobState, LoanFiguresBody, Review, ReviewRow } from '@osier/contra
 import { leftMeanwhile } from '@osier/core/acts';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted, update } from '@osier/core/changes';
-import { withLoanFigure, type Copy, type LoanFigure, type LoanFigures } from '@osier/core/holdings';
+import { withLoanFigure, type Copy, type LoanFigure, type UntakenLine } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
 import { readdir, rename, rm, stat } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
@@ -18,6 +18,7 @@ import type { JobWork } from '../jobs/jobs';
 import { keptWork, leftOut } from '../jobs/kept-work';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
+import { figureIn } from '../workers/read-loan-figures';
 import { scannedCodes } from './scanned';
 import { titlesOfCopies } from './queries.list';
 
@@ -26,7 +27,7 @@ const LARGEST = 64 * 1024 * 1024;
 const WAITS = 24 * 60 * 60 * 1000;
 /** Lines that are looked up at once. */
 const AT_ONCE = 400;
-/** Lines that are named in a review when they cannot be taken. */
+/** Barcodes and lines that are named in a review. */
 const NAMED = 5;
 const START = 'loans-';
 const fileAt = (data: string, sha256: string) => join(data, 'deliveries', START + basename(sha256));
@@ -48,15 +49,33 @@ export async function takeLoanFigures(
   return { file: kept.sha256 };
 }
 
-type Table = Exclude<LoanFigures, { readonly problem: string }>;
+/** What a table says, each copy once. */
+interface Table {
+  readonly lines: readonly string[];
+  /** The barcodes that the lines mean, as the library has them; '' for one that stands further up already. */
+  readonly codes: readonly string[];
+  readonly untaken: { readonly count: number; readonly first: readonly UntakenLine[] };
+  readonly hasDays: boolean;
+}
 
-async function readTable({ settings, pool }: Services, file: string): Promise<Table> {
+async function readTable({ settings, pool, store }: Services, file: string): Promise<Table> {
   const path = fileAt(settings.data, file);
   if ((await stat(path).catch(() => null)) === null)
     throw wrong('file', 'The file is no longer there. Choose it again.');
   const read = await pool.readLoanFigures({ path, on: today() });
   if ('problem' in read) throw new ProblemError(422, read.problem);
-  return read;
+  const lines = read.lines.split('\n');
+  const seen = new Set<string>();
+  const codes: string[] = [];
+  for (let at = 0; at < lines.length; at += AT_ONCE) {
+    const raw = lines.slice(at, at + AT_ONCE).map((line) => figureIn(line).barcode);
+    // The same copy may be written in two ways.
+    for (const code of await scannedCodes(store.aside, raw)) {
+      codes.push(seen.has(code) ? '' : code);
+      seen.add(code);
+    }
+  }
+  return { lines, codes, untaken: read.untaken, hasDays: read.hasDays };
 }
 
 /** A line of the table, counted from 1, with the copy that it names. */
@@ -64,20 +83,20 @@ interface Line {
   readonly at: number;
   readonly figure: LoanFigure;
   readonly copy: StoredObject<'copy'> | null;
+  /** Its copy stands further up already. */
+  readonly isAgain: boolean;
 }
 
 /** Lines behind a place with their copies. */
-async function linesBehind(store: Store, figures: readonly LoanFigure[], after: number): Promise<Line[]> {
-  const piece = figures.slice(after, after + AT_ONCE);
-  const codes = await scannedCodes(
-    store,
-    piece.map((f) => f.barcode),
-  );
-  const copies = codes.length ? await store.find('copy', { where: { barcode: codes } }) : [];
-  const of = new Map(copies.map((c) => [c.value.barcode.toLowerCase(), c]));
-  return piece.map((figure, i) => ({
-    ...{ at: after + i + 1, figure },
-    copy: of.get((codes[i] ?? '').toLowerCase()) ?? null,
+async function linesBehind(store: Store, { lines, codes }: Table, after: number): Promise<Line[]> {
+  const wanted = codes.slice(after, after + AT_ONCE);
+  const copies = wanted.length
+    ? await store.find('copy', { where: { barcode: wanted.filter(Boolean) } })
+    : [];
+  const of = new Map(copies.map((c) => [c.value.barcode, c]));
+  return wanted.map((code, i) => ({
+    ...{ at: after + i + 1, figure: figureIn(lines[after + i] ?? '') },
+    ...{ copy: of.get(code) ?? null, isAgain: code === '' },
   }));
 }
 
@@ -107,20 +126,22 @@ export async function reviewLoanFigures(
 ): Promise<Review> {
   const store = services.store.aside;
   const shown = await beginReview(store);
-  const { figures, untaken, hasDays } = await readTable(services, file);
+  const table = await readTable(services, file);
+  const { untaken, hasDays } = table;
   const page = reviewPage<ReviewRow>(from);
-  const totals = { changed: 0, same: 0 };
+  const totals = { changed: 0, same: 0, again: 0 };
   const unknown: string[] = [];
-  for (let after = 0; after < figures.length; after += AT_ONCE) {
-    const lines = await linesBehind(store, figures, after);
+  for (let after = 0; after < table.lines.length; after += AT_ONCE) {
+    const lines = await linesBehind(store, table, after);
     const of = await titlesOfCopies(
       store,
       lines.flatMap((l) => l.copy?.id ?? []),
     );
     for (const line of lines) {
-      const { copy, figure } = line;
+      const { copy, figure, isAgain } = line;
       const next = changed(line, hasDays);
-      if (copy === null) unknown.push(figure.barcode);
+      if (isAgain) totals.again++;
+      else if (copy === null) unknown.push(figure.barcode);
       else if (next === null) totals.same++;
       if (copy === null || next === null) continue;
       totals.changed++;
@@ -147,7 +168,10 @@ export async function reviewLoanFigures(
         ? [`${counted(totals.same, 'copy', 'copies')} will stay: these figures are known already.`]
         : []),
       ...(unknown.length ? [saysUnknown(unknown)] : []),
-      ...(untaken.length ? [saysUntaken(untaken)] : []),
+      ...(totals.again
+        ? [`${counted(totals.again, 'line')} not taken: the copy stands further up already.`]
+        : []),
+      ...(untaken.count ? [saysUntaken(untaken)] : []),
       ...(hasDays ? [] : ['The table does not say when copies were lent last; what is known of it stays.']),
     ],
     ...page.take(),
@@ -155,16 +179,17 @@ export async function reviewLoanFigures(
   };
 }
 
-const named = (all: readonly string[], between: string): string =>
-  all.slice(0, NAMED).join(between) + (all.length > NAMED ? ` and ${all.length - NAMED} more` : '');
+const saysNamed = (first: readonly string[], count: number): string =>
+  first.join(', ') +
+  (count > first.length ? ` and ${(count - first.length).toLocaleString('en-GB')} more` : '');
 
 const saysUnknown = (codes: readonly string[]): string =>
-  `${counted(codes.length, 'barcode')} of no copy here: ${named(codes.map(groupedBarcode), ', ')}.`;
+  `${counted(codes.length, 'barcode')} of no copy here: ${saysNamed(codes.slice(0, NAMED).map(groupedBarcode), codes.length)}.`;
 
-const saysUntaken = (lines: Table['untaken']): string =>
-  `${counted(lines.length, 'line')} not read: ${named(
-    lines.map((l) => `line ${l.line} (${l.problem})`),
-    ', ',
+const saysUntaken = ({ first, count }: Table['untaken']): string =>
+  `${counted(count, 'line')} not read: ${saysNamed(
+    first.map((l) => `line ${l.line} (${l.problem})`),
+    count,
   )}.`;
 
 /** Starts loading a table that was reviewed. */
@@ -174,14 +199,14 @@ export async function beginLoanFigures(
   { file, name, leaveOut, token }: LoanFiguresBody,
 ): Promise<JobState> {
   const asOf = await stillAsReviewed(services.store, token, () => reviewLoanFigures(services, { file }));
-  const { figures } = await readTable(services, file);
+  const { lines } = await readTable(services, file);
   const called = name || 'a table';
   return services.jobs.begin(
     'load-loans',
     `Loading loan figures from ${called}`,
     person,
     { file, name: called, leaveOut, asOf },
-    figures.length,
+    lines.length,
   );
 }
 
@@ -190,6 +215,7 @@ const loadWork = object({
   name: string().default(''),
   leaveOut: leftOut(),
 });
+
 /** Job: loads a table of loan figures, some hundred lines a transaction. */
 export const loadLoanFigures =
   (services: Services): JobWork =>
@@ -198,20 +224,20 @@ export const loadLoanFigures =
     const leaveOut = new Set(asked.leaveOut);
     const store = services.store.aside;
     try {
-      const { figures, hasDays } = await readTable(services, file);
+      const table = await readTable(services, file);
       const totals = await inChunks<Line>({ ...services, store }, run, {
         did: ({ changed = 0, unknown = 0, meanwhile }) => ({
           ...{ act: 'load-loans', names: { file: name }, counts: { changed, unknown, meanwhile } },
         }),
-        next: (after, s) => linesBehind(s, figures, after),
+        next: (after, s) => linesBehind(s, table, after),
         placeOf: (line) => line.at,
         objectsOf: ({ copy }) => (copy ? [['copy', copy.id] as const] : []),
         plan: (lines) => {
           const changes = lines.flatMap((line) => {
-            const next = changed(line, hasDays);
+            const next = changed(line, table.hasDays);
             return next && line.copy && !leaveOut.has(line.copy.id) ? [update('copy', line.copy, next)] : [];
           });
-          const unknown = lines.filter((l) => l.copy === null).length;
+          const unknown = lines.filter((l) => l.copy === null && !l.isAgain).length;
           return Promise.resolve({ changes, totals: { changed: changes.length, unknown } });
         },
       });

@@ -43,10 +43,11 @@ export async function takeable(store: Store, index: EntryIndex, taking: Taking =
     const piece = among.slice(at, at + PIECE);
     const now = await standingNow(store, piece);
     const staying = await headingsThatStay(store, index, piece, touched);
+    const undone = await undoneAlready(store, index, piece, now);
     for (const o of piece) {
       const found = now.get(keyOf(o)) ?? null;
       const digest = digestOf(found);
-      if (staying.has(o) || (digest === o.before && (o.before !== NOTHING || begun || isUndoneAlready(o))))
+      if (staying.has(o) || (digest === o.before && (o.before !== NOTHING || begun || undone.has(o))))
         continue;
       if (digest === o.after && !o.gap) objects.push(o);
       else conflicts.push({ kind: o.kind, id: o.id, expected: null, found });
@@ -57,8 +58,21 @@ export async function takeable(store: Store, index: EntryIndex, taking: Taking =
   return { objects, conflicts };
 }
 
-/** A row of the register that is there no more was undone by itself: nothing else takes it away. */
-const isUndoneAlready = ({ kind }: Indexed): boolean => kind === 'withdrawn';
+/** Rows of the register that were undone by themselves: they are gone, and the copy stands again. One that went once more is not among them. */
+async function undoneAlready(
+  store: Store,
+  index: EntryIndex,
+  piece: readonly Indexed[],
+  now: ReadonlyMap<string, unknown>,
+): Promise<ReadonlySet<Indexed>> {
+  const gone = piece.filter((o) => o.kind === 'withdrawn' && o.before === NOTHING && !now.has(keyOf(o)));
+  if (gone.length === 0) return new Set();
+  const copies = (await index.inverse(gone)).map((c) =>
+    c.kind === 'withdrawn' ? (c.before?.copyId ?? 0) : 0,
+  );
+  const standing = new Set((await store.readMany('copy', copies)).map((c) => c.id));
+  return new Set(gone.filter((_, at) => standing.has(copies[at] ?? 0)));
+}
 
 async function standingNow(store: Store, piece: readonly Indexed[]): Promise<Map<string, unknown>> {
   const ids = new Map<Kind, number[]>();

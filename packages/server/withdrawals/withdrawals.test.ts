@@ -301,6 +301,15 @@ test('the whole is undone after single copies of it came back: they stay as they
   const [first, ...others] = [rows.slice(0, 3), rows.slice(3, 4), rows.slice(4, 5)];
   for (const some of [first, ...others])
     expect((await head!('POST', '/register/restore', { rows: some })).status).toBe(200);
+  // One of them leaves again by another list: the first entry does not bring that one back.
+  const { copyId, copy } = register.find((r) => r.id === rows[0])!.withdrawn;
+  const again = await start([copy.barcode]);
+  const gone = await head!<{ entry: number }>('POST', `/withdrawal-lists/${again}/withdraw`, {
+    copies: [copyId],
+  });
+  const blocked = await head!<Problem>('POST', `/daybook/${done.body.entry}/undo`);
+  expect([gone.status, blocked.status]).toEqual([200, 409]);
+  await head!('POST', `/daybook/${gone.body.entry}/undo`);
   const undone = await head!<{ entry: number } & Problem>('POST', `/daybook/${done.body.entry}/undo`);
   expect([undone.status, undone.body.detail]).toEqual([200, undefined]);
   expect(await catalogueOf(t.running)).toEqual(before);

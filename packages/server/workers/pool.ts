@@ -4,10 +4,10 @@ import type { PairRecords } from '../projections/alike-records';
 import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
 import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
-import type { LoanFigures } from '@osier/core/holdings';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
+import type { LoanTable } from './read-loan-figures';
 import type { ScanList } from './read-scan-list';
 
 /** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
@@ -16,7 +16,7 @@ export interface WorkerPool {
   readonly pairRecords: PairRecords;
   readonly reckonStocktake: ReckonStocktake;
   readonly readScanList: (path: string) => Promise<ScanList>;
-  readonly readLoanFigures: (file: { readonly path: string; readonly on: string }) => Promise<LoanFigures>;
+  readonly readLoanFigures: (file: { readonly path: string; readonly on: string }) => Promise<LoanTable>;
   readonly readAnswer: (work: AnswerWork) => Promise<ReadAnswer>;
   readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
   close(): Promise<void>;
