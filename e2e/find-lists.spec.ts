@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { accessible, signIn, test } from './helpers';
+import { accessible, signIn, status, test } from './helpers';
 
 test('a list is begun anywhere and read both ways by keyboard, and an entry shows what is under it', async ({
   page,
@@ -52,7 +52,7 @@ test('what was meant, narrowing by choices, and a search that is saved and count
   await page.getByRole('textbox', { name: 'Name' }).fill('Willow of Reedling');
   await page.getByRole('checkbox', { name: 'Show its number in Today' }).check();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Saved the search “Willow of Reedling”')).toBeVisible();
+  await expect(status(page)).toContainText('Saved the search “Willow of Reedling”');
   await page.goto('/today');
   const saved = page.getByRole('region', { name: 'Saved searches' });
   await expect(saved.getByText(/^\d+ records?$/)).toBeVisible();

@@ -100,9 +100,9 @@ for (const [name, by] of [
     await by.area(page, 'Deliveries', '2');
     const chooser = page.waitForEvent('filechooser');
     await by.press(page, page.getByRole('button', { name: 'Choose a file' }));
-    await (await chooser).setFiles(demoFile('lyngby-exchange.xml'));
-    await by.press(page, page.getByRole('button', { name: 'Load 15 records' }));
-    await expect(page.getByText('15 records, 15 waiting.')).toBeVisible();
+    await (await chooser).setFiles(demoFile('tallow-and-pike.mrc'));
+    await by.press(page, page.getByRole('button', { name: 'Load 42 records' }));
+    await expect(page.getByText('42 records, 42 waiting.')).toBeVisible();
     await by.press(page, page.getByRole('button', { name: /^nothing to check \d+/ }));
     await by.press(page, page.getByRole('button', { name: /^Accept the \d+ listed/ }));
     await expect(page.getByText(/^\d+ records will be added, 0 replaced/)).toBeVisible();

@@ -59,6 +59,8 @@ export function AddHeading({ onClose }: { onClose: () => void }) {
       initial={{ kind: 'personal', vocabulary: 'lcsh' }}
       draft={{ key: 'new heading', title: wording.aNewHeading, path: '/headings?show=all&add=1' }}
       fields={fields}
+      // What was said of one form does not hold for another.
+      follow={(changed) => ('form' in changed ? { withErrors: false } : {})}
       verb={wording.addHeading}
       onCancel={onClose}
       onSend={async (body) => {

@@ -90,7 +90,7 @@ export const stocktakeWords = {
   carryList: 'To carry to another place',
   findingsHead: 'What',
   callNumber: 'Call number',
-  whatIsSaid: 'What is said of it',
+  whatIsSaid: 'Finding',
   title: 'Title',
   barcode: 'Barcode',
   upToRows: (n: string) => `The first ${n}; all are in the CSV.`,

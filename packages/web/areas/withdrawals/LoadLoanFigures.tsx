@@ -1,4 +1,4 @@
-import { api } from '@osier/contract';
+import { api, type Review } from '@osier/contract';
 import { UploadOutlined } from '@ant-design/icons';
 import { Button, Modal } from 'antd';
 import { useState } from 'react';
@@ -13,18 +13,23 @@ export function LoadLoanFigures() {
   const [isOpen, setOpen] = useState(false);
   const [problem, setProblem] = useState('');
   const [batch, setBatch] = useState<BatchAct | null>(null);
-  const take = async (sent: File) => {
-    setProblem('');
+  const take = async ([sent, ...more]: readonly File[]) => {
+    setProblem(more.length ? wording.oneTable : '');
+    if (!sent || more.length) return;
     try {
       const { file } = await call(api.loanFigures.send, { body: sent });
       const body = { file, name: sent.name };
-      const review = (from: number) => call(api.loanFigures.review, { body: { ...body, from } });
+      const page = (from: number) => call(api.loanFigures.review, { body: { ...body, from } });
       // A table that cannot be read is told here, where another can be chosen.
-      await review(0);
+      let first: Review | null = await page(0);
       setOpen(false);
       setBatch({
         key: ['loan figures', file],
-        review,
+        review: (from) => {
+          const known = from === 0 ? first : null;
+          first = null;
+          return known ? Promise.resolve(known) : page(from);
+        },
         begin: (leaveOut, token) => call(api.loanFigures.load, { body: { ...body, leaveOut, token } }),
       });
     } catch (e) {
@@ -48,7 +53,7 @@ export function LoadLoanFigures() {
           <DropZone
             label={wording.dropTheTable}
             accept=".csv,.tsv,.txt,text/csv,text/plain"
-            onFiles={([file]) => file && void take(file)}
+            onFiles={(files) => void take(files)}
           />
           {problem ? (
             <p role="alert" className="note stop">

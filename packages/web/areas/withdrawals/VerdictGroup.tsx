@@ -1,11 +1,12 @@
 import type { WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { Button, Checkbox } from 'antd';
-import { useState, type ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Barcode } from '../../parts/Barcode';
 import type { ListView } from '../../parts/list-view';
 import { Mark } from '../../parts/Mark';
+import { RowsInSight } from '../../parts/RowsInSight';
 import { listColumns, type ScanColumn } from './list-columns';
 import type { ListTicks } from './ListPiece';
 import { withdrawalsWords as wording } from './words';
@@ -26,8 +27,10 @@ export const VERDICT_GROUPS = [
 export const groupOf = (row: WithdrawalRow): (typeof VERDICT_GROUPS)[number]['kind'] =>
   hasLeft(row) ? 'information' : row.verdict;
 
-/** Rows that are drawn at first, and with each press more. */
-const SHOWN = 100;
+/** Of more rows only those in sight are drawn. */
+const ALL_DRAWN = 100;
+/** Height of a row on one line and on two, in pixels. */
+const [ONE_LINE, TWO_LINES] = [30, 49];
 
 /** The rows of one verdict, a line each. */
 export function VerdictGroup({
@@ -51,11 +54,67 @@ export function VerdictGroup({
   /** Another barcode was meant than the one that was read. */
   onUse: (row: WithdrawalRow, code: string) => void;
 }) {
-  const [most, setMost] = useState(SHOWN);
   if (rows.length === 0) return null;
   const columns = listColumns().filter((c) => view.columns.includes(c.key));
   const canTick = (r: WithdrawalRow) =>
     r.candidate !== null && !r.again && (kind !== 'stop' || (r.overrulable && mayOverrule));
+  const line = (r: WithdrawalRow) => (
+    <div
+      className={['list-row', view.isDense ? 'dense' : '', r.code === last ? 'marked' : ''].join(' ').trim()}
+    >
+      {ticks && canTick(r) ? (
+        <Checkbox
+          aria-label={
+            kind === 'stop'
+              ? wording.overruleFor(r.candidate?.title ?? '')
+              : wording.withdraw2(r.candidate?.title ?? '')
+          }
+          checked={ticks.isChosen(r)}
+          onChange={() => ticks.toggle(r)}
+        />
+      ) : (
+        <span />
+      )}
+      <Barcode code={r.code} />
+      {hasLeft(r) ? (
+        <span className="list-left">{r.reasons.map((x) => x.message).join(' ')}</span>
+      ) : (
+        <>
+          <span className="list-title">
+            {r.candidate ? (
+              <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>
+                {r.candidate.title}
+              </Link>
+            ) : (
+              <i>{wording.notKnown}</i>
+            )}
+          </span>
+          <Cells row={r} columns={columns} isDense={view.isDense}>
+            <span className={`reason ${kind}`}>
+              {r.reasons.map((x) => x.message).join(' ')}
+              {ticks
+                ? r.near.map((code) => (
+                    <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
+                      {wording.useInstead(groupedBarcode(code))}
+                    </Button>
+                  ))
+                : null}
+            </span>
+          </Cells>
+        </>
+      )}
+      {ticks ? (
+        <Button
+          size="small"
+          className="fix"
+          onClick={() => onRemove(r)}
+          aria-label={wording.removeFromTheList(r.code)}
+        >
+          {wording.remove}
+        </Button>
+      ) : null}
+    </div>
+  );
   return (
     <section className="verdict-group" aria-label={name}>
       <h3>
@@ -64,71 +123,16 @@ export function VerdictGroup({
           {rows.length.toLocaleString('en-GB')} · {hint}
         </span>
       </h3>
-      {rows.slice(0, most).map((r) => (
-        <div
-          key={r.scan}
-          className={['list-row', view.isDense ? 'dense' : '', r.code === last ? 'marked' : '']
-            .join(' ')
-            .trim()}
-        >
-          {ticks && canTick(r) ? (
-            <Checkbox
-              aria-label={
-                kind === 'stop'
-                  ? wording.overruleFor(r.candidate?.title ?? '')
-                  : wording.withdraw2(r.candidate?.title ?? '')
-              }
-              checked={ticks.isChosen(r)}
-              onChange={() => ticks.toggle(r)}
-            />
-          ) : (
-            <span />
-          )}
-          <Barcode code={r.code} />
-          {hasLeft(r) ? (
-            <span className="list-left">{r.reasons.map((x) => x.message).join(' ')}</span>
-          ) : (
-            <>
-              <span className="list-title">
-                {r.candidate ? (
-                  <Link to={`/catalogue/${r.candidate.recordId}?copy=${r.candidate.copyId}`}>
-                    {r.candidate.title}
-                  </Link>
-                ) : (
-                  <i>{wording.notKnown}</i>
-                )}
-              </span>
-              <Cells row={r} columns={columns} isDense={view.isDense}>
-                <span className={`reason ${kind}`}>
-                  {r.reasons.map((x) => x.message).join(' ')}
-                  {ticks
-                    ? r.near.map((code) => (
-                        <Button key={code} size="small" className="fix" onClick={() => onUse(r, code)}>
-                          {wording.useInstead(groupedBarcode(code))}
-                        </Button>
-                      ))
-                    : null}
-                </span>
-              </Cells>
-            </>
-          )}
-          {ticks ? (
-            <Button
-              size="small"
-              className="fix"
-              onClick={() => onRemove(r)}
-              aria-label={wording.removeFromTheList(r.code)}
-            >
-              {wording.remove}
-            </Button>
-          ) : null}
-        </div>
-      ))}
-      {rows.length > most ? (
-        <Button size="small" className="fix" onClick={() => setMost(most + 5 * SHOWN)}>
-          {wording.showMore((rows.length - most).toLocaleString('en-GB'))}
-        </Button>
-      ) : null}
+      {rows.length > ALL_DRAWN ? (
+        <RowsInSight
+          rows={rows}
+          keyOf={(r) => r.scan}
+          height={view.isDense ? ONE_LINE : TWO_LINES}
+          row={line}
+        />
+      ) : (
+        rows.map((r) => <Fragment key={r.scan}>{line(r)}</Fragment>)
+      )}
     </section>
   );
 }

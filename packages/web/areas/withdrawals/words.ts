@@ -56,7 +56,6 @@ export const withdrawalsWords = {
   callNumber: 'Call number',
   status: 'Status',
   overruleFor: (title: string) => `Overrule and withdraw ${title}`,
-  showMore: (n: string) => `Show more (${n} left)`,
   withoutCopies: (title: string) => `“${title}”`,
   recordsWithoutCopies: 'Records that lose their last copy',
   lastCopies: {
@@ -109,6 +108,7 @@ export const withdrawalsWords = {
   whatLoanFiguresAre:
     'A table from the loans desk with a head line: Barcode, Loans and, where it is known, Last loan. What it changes is shown before it is loaded.',
   dropTheTable: 'Drop the table here (CSV)',
+  oneTable: 'One table at a time. Nothing was loaded.',
   noLoansKnown: 'No loan figures have been loaded, so no last loan is known.',
   goBySeen: 'Go by when copies were last seen',
   toBeConfirmedBy: 'To be confirmed by',
