@@ -67,7 +67,7 @@ export const lookAlikePage = shape({
 export type LookAlikePage = ValueOf<typeof lookAlikePage>;
 
 /** A heading with its authority record and what carries it. */
-export const headingDetail = shape({
+export const headingDetailSchema = shape({
   ...rowParts,
   version: whole(),
   marc: marcSchema,
@@ -79,7 +79,7 @@ export const headingDetail = shape({
   history: listOf(daybookEntrySchema),
 });
 /** A heading with its authority record and what carries it. */
-export type HeadingDetail = ValueOf<typeof headingDetail>;
+export type HeadingDetail = ValueOf<typeof headingDetailSchema>;
 
 /** Headings with what their records say of them, and the pairs among them. */
 export const seenHeadings = shape({

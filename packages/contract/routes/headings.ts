@@ -3,7 +3,13 @@ import { shape, text, whole } from '../answers';
 import { endpoint } from '../endpoint';
 import { line } from '../inputs';
 import { doneSchema, jobStateSchema, madeSchema, reviewSchema } from '../objects/acts';
-import { headingDetail, headingPage, lookAlikePage, mergedSchema, seenHeadings } from './heading-answers';
+import {
+  headingDetailSchema,
+  headingPage,
+  lookAlikePage,
+  mergedSchema,
+  seenHeadings,
+} from './heading-answers';
 import {
   addHeadingBody,
   authorityFileBody,
@@ -66,7 +72,7 @@ export const headingApi = {
     path: '/headings/:id',
     summary: 'A heading, its see-froms and the records that use it',
     permission: 'look',
-    answer: headingDetail,
+    answer: headingDetailSchema,
   }),
   add: endpoint({
     method: 'post',
