@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
@@ -126,4 +126,15 @@ export async function fromPersonMenu(
     await entry.click({ timeout: 2000 });
     await expect.poll(isDone, { timeout: 5000 }).toBe(true);
   }).toPass({ timeout: 60_000 });
+}
+
+/** Goes to something by the Tab key alone. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  await expect(target).toBeVisible();
+  for (let i = 0; i < 90; i++) {
+    if (await target.evaluate((e) => e === document.activeElement || e.contains(document.activeElement)))
+      return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`The Tab key does not reach ${String(target)}.`);
 }

@@ -2,18 +2,7 @@ import { expect, type Locator, type Page } from '@playwright/test';
 import { barcodeFor } from '@osier/core/barcodes';
 import { COPY_BARCODES } from '../demo/barcodes';
 import { readFileSync } from 'node:fs';
-import { demoFile, scan, status, test } from './helpers';
-
-/** Goes to something by the Tab key alone. */
-async function tabTo(page: Page, target: Locator): Promise<void> {
-  await expect(target).toBeVisible();
-  for (let i = 0; i < 80; i++) {
-    if (await target.evaluate((e) => e === document.activeElement || e.contains(document.activeElement)))
-      return;
-    await page.keyboard.press('Tab');
-  }
-  throw new Error(`The Tab key does not reach ${String(target)}.`);
-}
+import { demoFile, scan, status, tabTo, test } from './helpers';
 
 const press = async (page: Page, target: Locator) => {
   await tabTo(page, target);

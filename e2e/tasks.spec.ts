@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
-import { demoFile, pick, signIn, status, test } from './helpers';
+import { demoFile, pick, signIn, status, tabTo, test } from './helpers';
 
 /** How a person works: with the mouse, or with the keyboard alone. */
 interface Way {
@@ -7,17 +7,6 @@ interface Way {
   readonly press: (page: Page, target: Locator, key?: string) => Promise<void>;
   readonly first: (page: Page, list: string) => Promise<void>;
   readonly confirm: (page: Page) => Promise<void>;
-}
-
-/** Goes to something by the Tab key alone. */
-async function tabTo(page: Page, target: Locator): Promise<void> {
-  await expect(target).toBeVisible();
-  for (let i = 0; i < 90; i++) {
-    if (await target.evaluate((e) => e === document.activeElement || e.contains(document.activeElement)))
-      return;
-    await page.keyboard.press('Tab');
-  }
-  throw new Error(`The Tab key does not reach ${String(target)}.`);
 }
 
 const BY_MOUSE: Way = {

@@ -20,7 +20,7 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { figureIn } from '../workers/read-loan-figures';
 import { scannedCodes } from './scanned';
-import { titlesOfCopies } from './queries.list';
+import { copyTitles } from './queries.list';
 
 const LARGEST = 64 * 1024 * 1024;
 /** Milliseconds for which a table that was sent waits to be loaded. */
@@ -52,8 +52,8 @@ export async function takeLoanFigures(
 /** What a table says, each copy once. */
 interface Table {
   readonly lines: readonly string[];
-  /** The barcodes that the lines mean, as the library has them; '' for one that stands further up already. */
-  readonly codes: readonly string[];
+  /** The barcodes that the lines mean, as the library has them; null for one that stands further up already. */
+  readonly codes: readonly (string | null)[];
   readonly untaken: { readonly count: number; readonly first: readonly UntakenLine[] };
   readonly hasDays: boolean;
 }
@@ -66,12 +66,13 @@ async function readTable({ settings, pool, store }: Services, file: string): Pro
   if ('problem' in read) throw new ProblemError(422, read.problem);
   const lines = read.lines.split('\n');
   const seen = new Set<string>();
-  const codes: string[] = [];
+  const codes: (string | null)[] = [];
   for (let at = 0; at < lines.length; at += AT_ONCE) {
     const raw = lines.slice(at, at + AT_ONCE).map((line) => figureIn(line).barcode);
     // The same copy may be written in two ways.
     for (const code of await scannedCodes(store.aside, raw)) {
-      codes.push(seen.has(code) ? '' : code);
+      // A scan of nothing is no copy’s, however often it comes.
+      codes.push(code !== '' && seen.has(code) ? null : code);
       seen.add(code);
     }
   }
@@ -91,12 +92,12 @@ interface Line {
 async function linesBehind(store: Store, { lines, codes }: Table, after: number): Promise<Line[]> {
   const wanted = codes.slice(after, after + AT_ONCE);
   const copies = wanted.length
-    ? await store.find('copy', { where: { barcode: wanted.filter(Boolean) } })
+    ? await store.find('copy', { where: { barcode: wanted.filter((code) => code !== null) } })
     : [];
   const of = new Map(copies.map((c) => [c.value.barcode, c]));
   return wanted.map((code, i) => ({
     ...{ at: after + i + 1, figure: figureIn(lines[after + i] ?? '') },
-    ...{ copy: of.get(code) ?? null, isAgain: code === '' },
+    ...{ copy: of.get(code ?? '') ?? null, isAgain: code === null },
   }));
 }
 
@@ -133,7 +134,7 @@ export async function reviewLoanFigures(
   const unknown: string[] = [];
   for (let after = 0; after < table.lines.length; after += AT_ONCE) {
     const lines = await linesBehind(store, table, after);
-    const of = await titlesOfCopies(
+    const of = await copyTitles(
       store,
       lines.flatMap((l) => l.copy?.id ?? []),
     );

@@ -196,7 +196,7 @@ export const titlesOf = async (store: Store, records: readonly number[]): Promis
   );
 
 /** The titles that copies are of, by the number of the copy. */
-export const titlesOfCopies = async (store: Store, copies: readonly number[]): Promise<Map<number, string>> =>
+export const copyTitles = async (store: Store, copies: readonly number[]): Promise<Map<number, string>> =>
   new Map(
     (
       await store.rows<{ id: number; title: string }>(

@@ -86,9 +86,11 @@ function FindingLine({
       <Mark kind={f.settled ? 'clear' : mark} />
       <Barcode code={f.code} />
       <span className="verdict-title">
-        {f.record && f.copy ? <Link to={`/catalogue/${f.record}?copy=${f.copy}`}>{title}</Link> : title}
+        <span className="finding-title">
+          {f.record && f.copy ? <Link to={`/catalogue/${f.record}?copy=${f.copy}`}>{title}</Link> : title}
+        </span>
         {columns.map((c) => (
-          <small key={c.key} className={c.isMono ? 'faded' : ''}>
+          <small key={c.key} className={c.isMono ? 'faded' : ''} title={view.isDense ? c.of(f) : undefined}>
             {c.of(f)}
           </small>
         ))}

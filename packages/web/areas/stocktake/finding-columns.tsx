@@ -3,8 +3,13 @@ import { groupedBarcode } from '@osier/core/barcodes';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { stocktakeWords as wording } from './words';
 
+/** A column whose cells are texts. */
+type FindingColumn = Omit<ListColumn<StockFindingRow>, 'of'> & {
+  readonly of: (row: StockFindingRow) => string;
+};
+
 /** What the findings of a stocktake can show beside barcode and title. */
-export const findingColumns = (): readonly ListColumn<StockFindingRow>[] => [
+export const findingColumns = (): readonly FindingColumn[] => [
   { key: 'callNumber', name: wording.callNumber, of: (f) => f.callNumber, width: 130, isMono: true },
   {
     key: 'message',
