@@ -29,3 +29,7 @@ class NextMoment {
 }
 if (typeof window !== 'undefined' && !('MessageChannel' in globalThis))
   Object.assign(globalThis, { MessageChannel: NextMoment });
+
+// The component library is slow to draw in jsdom, the more so beside other tests: what a test waits for is given time.
+if (typeof window !== 'undefined')
+  void import('@testing-library/dom').then(({ configure }) => configure({ asyncUtilTimeout: 20_000 }));

@@ -1,12 +1,12 @@
 import { Alert, Button, Form } from 'antd';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import type { AnyObjectSchema, InferType } from 'yup';
 import type { FormField } from './field-kinds';
 import { useFormDraft, type DraftPlace } from './form-draft';
 import { FormControl } from './FormControl';
 import './form.css';
 import { useFormScans, type FormScans } from './form-scans';
-import { rulesOf, showRefusal } from './schema-rules';
+import { refusalOf, refusedElsewhere, rulesOf, tellAtFields, type Refusal } from './schema-rules';
 import { partWords as wording } from '../words';
 
 /**
@@ -61,20 +61,30 @@ export function SchemaForm<S extends AnyObjectSchema>({
   onCancel?: () => void;
 }) {
   const [form] = Form.useForm<Record<string, unknown>>();
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isSending, setSending] = useState(false);
   const typed = Form.useWatch((values: Record<string, unknown>) => values, form) ?? initial ?? {};
   const shown = typeof fields === 'function' ? fields(typed) : fields;
   const empty = Object.fromEntries(shown.map((f) => [f.name, beginsWith(f)]));
   const kept = useFormDraft<Record<string, unknown>>(draft, { ...empty, ...initial });
+  // A refusal may bring a field of its own, so that it is told once the form shows it.
+  useEffect(() => {
+    if (refusal) tellAtFields(form, refusal);
+  }, [form, refusal]);
+  const refused =
+    refusal &&
+    refusedElsewhere(
+      refusal,
+      shown.map((f) => f.name),
+    );
   const send = async () => {
-    setRefused(null);
+    setRefusal(null);
     setSending(true);
     try {
       const sent: InferType<S> = await schema.validate({ ...initial, ...form.getFieldsValue(true) });
       if ((await onSend(sent)) !== false) kept.drop();
     } catch (error) {
-      setRefused(showRefusal(form, error));
+      setRefusal(refusalOf(error));
     } finally {
       setSending(false);
     }

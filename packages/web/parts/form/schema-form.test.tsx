@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { signInBody } from '@osier/contract';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { useState } from 'react';
 import { array, boolean, number, object, string } from 'yup';
 import { RequestProblem } from '../../api/request';
 import { SchemaForm } from './SchemaForm';
@@ -90,4 +91,33 @@ test('a field that hangs on another is emptied when that is changed; kinds of fi
   await waitFor(() =>
     expect(onSend).toHaveBeenCalledWith({ name: 'reeds', count: 12, tags: ['59.'], isOn: true, note: '' }),
   );
+});
+
+test('a refusal that brings a field of its own is told beside that field', async () => {
+  const schema = object({ name: string().required(), isMeant: boolean().required() });
+  function Asking() {
+    const [isAsked, setAsked] = useState(false);
+    return (
+      <SchemaForm
+        schema={schema}
+        initial={{ name: 'reeds', isMeant: false }}
+        fields={[
+          { name: 'name', label: 'Name' },
+          ...(isAsked ? [{ name: 'isMeant', label: 'It is meant', kind: 'flag' } as const] : []),
+        ]}
+        follow={() => ({ isMeant: false })}
+        verb="Save"
+        onSend={async () => {
+          await Promise.resolve();
+          setAsked(true);
+          throw refusal([{ field: 'isMeant', message: 'Looks like reed.' }]);
+        }}
+      />
+    );
+  }
+  render(<Asking />);
+  type('Name', 'reedz');
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await screen.findByText('Looks like reed.');
+  expect(screen.getByRole('checkbox', { name: 'It is meant' }).getAttribute('aria-invalid')).toBe('true');
 });

@@ -25,19 +25,29 @@ function isRequired(schema: AnyObjectSchema, name: string): boolean {
   return field !== undefined && 'optional' in field && !field.optional;
 }
 
-/**
- * Shows what the server refused beside the fields that it concerns. Gives the sentence that belongs to no field of the form, or
- * null; what was typed stays.
- */
-export function showRefusal(form: FormInstance, error: unknown): string | null {
-  if (!(error instanceof RequestProblem) || !error.problem.fields?.length) return problemText(error);
-  const names = new Set(Object.keys(form.getFieldsValue(true) as object));
-  const [known, others] = [[], []] as [string[][], string[]];
-  for (const { field, message } of error.problem.fields)
-    if (names.has(field)) known.push([field, message]);
-    else others.push(message);
-  form.setFields(known.map(([name, message]) => ({ name, errors: [message ?? ''] })));
+/** What the server refused: of the whole, or of single fields. */
+export interface Refusal {
+  readonly whole: string | null;
+  readonly fields: readonly { readonly field: string; readonly message: string }[];
+}
+
+/** What a failed request tells a form. */
+export const refusalOf = (error: unknown): Refusal =>
+  error instanceof RequestProblem && error.problem.fields?.length
+    ? { whole: null, fields: error.problem.fields }
+    : { whole: problemText(error), fields: [] };
+
+/** What is told above the buttons: the refusal of the whole, and of fields that the form does not show. */
+export function refusedElsewhere({ whole, fields }: Refusal, shown: readonly string[]): string | null {
+  const others = fields.filter((f) => !shown.includes(f.field)).map((f) => f.message);
+  return others.length ? others.join(' ') : whole;
+}
+
+/** Shows what was refused beside the fields that it concerns, and goes to the first; what was typed stays. */
+export function tellAtFields(form: FormInstance, { fields }: Refusal): void {
+  const shown = new Set(Object.keys(form.getFieldsValue() as object));
+  const known = fields.filter((f) => shown.has(f.field));
+  form.setFields(known.map(({ field, message }) => ({ name: [field], errors: [message] })));
   const [first] = known;
-  if (first?.[0]) form.scrollToField(first[0], { block: 'nearest', focus: true });
-  return others.length ? others.join(' ') : null;
+  if (first) form.scrollToField([first.field], { block: 'nearest', focus: true });
 }
