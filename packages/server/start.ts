@@ -101,7 +101,11 @@ export async function startOsier(settings: Settings): Promise<Running> {
             ? pause(1)
             : reckonSome(aside, pool.reckonStocktake),
       },
-      { name: 'telling the loans desk', of: ['withdrawn', 'house'], some: () => tellLoans(aside, loans) },
+      {
+        name: 'telling the loans desk',
+        of: ['withdrawn', 'settled', 'house'],
+        some: () => tellLoans(aside, loans),
+      },
       { name: 'asking about loans', of: ['stocktake', 'scanbatch'], some: () => askSome(aside, loans) },
     ],
     log,

@@ -11,6 +11,7 @@ const rowParts = {
     name: text(),
     stretch: shape({
       branch: text(),
+      also: listOf(text()),
       locations: listOf(text()),
       types: listOf(text()),
       leftOut: listOf(text()),
@@ -127,6 +128,8 @@ export const stocktakeDetailSchema = shape({
   runs: listOf(run),
   /** Of how many copies the loans desk has said how they stand; null without one. */
   loans: orNull(shape({ asked: whole(), of: whole() })),
+  /** Copies of which the loans desk is still to be told, and the barcodes of those that it refused. */
+  toTell: shape({ waiting: whole(), refused: listOf(text()) }),
 });
 /** A stocktake with how shelf and records compare. */
 export type StocktakeDetail = ValueOf<typeof stocktakeDetailSchema>;

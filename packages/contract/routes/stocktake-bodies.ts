@@ -61,6 +61,8 @@ export const JUMP_ALARMS = ['never', 'class', 'copies'] as const;
 /** What a stocktake covers. */
 export const stretchBody = object({
   branch: code().required('Choose a branch.'),
+  /** Further branches. */
+  also: array(code().required()).default([]),
   locations: array(code().required()).default([]),
   types: array(code().required()).default([]),
   /** Statuses whose copies are left out. */

@@ -125,8 +125,9 @@ export interface ActParts {
   readonly 'load-scans': Names<'stocktake' | 'file'> & Counts<'scans'>;
   readonly 'close-stocktake': Names<'stocktake'> & Counts<'found' | 'expected' | 'findings'>;
   readonly settle: Names<'stocktake'> & {
-    /** `done` is not in entries from before it could be said. */
-    readonly counts: Readonly<Record<Exclude<Settlement, 'done'>, number>> & { readonly done?: number };
+    /** Those that are optional are not in entries from before they could be said. */
+    readonly counts: Readonly<Record<'mark-missing' | 'mark-found' | 'correct-location', number>> &
+      Readonly<Partial<Record<Settlement, number>>>;
   };
   readonly 'set-up':
     | { readonly what: 'house' }

@@ -38,12 +38,14 @@ function acceptedParts(t: ActParts['accept']['counts']): string {
 const SETTLED = {
   'mark-missing': 'marked missing',
   'mark-found': 'marked found',
+  'mark-found-tell': 'marked found and told to the loans desk',
+  return: 'returned at the loans desk',
   'correct-location': 'given the right location',
   done: 'done at the shelf or the loans desk',
 } as const;
 /** "2 marked missing, 1 marked found": what is not nought. */
 export const settledParts = (counts: ActParts['settle']['counts']): string =>
-  (['mark-missing', 'mark-found', 'correct-location', 'done'] as const)
+  (['mark-missing', 'mark-found', 'mark-found-tell', 'return', 'correct-location', 'done'] as const)
     .flatMap((act) => (counts[act] ? [`${counts[act]} ${SETTLED[act]}`] : []))
     .join(', ');
 

@@ -19,6 +19,8 @@ export interface LoanAnswer {
   readonly state: LoanState;
   /** Day a loan is due (ISO date where the desk gives one), or ''. */
   readonly due: string;
+  /** The fee that a reader is charged for it, with its currency, as the desk writes it; absent when there is none. */
+  readonly charge?: string;
 }
 
 /** Silence of the loans desk: it is never taken for "not on loan". */

@@ -14,8 +14,18 @@ export const FINDING_KINDS = [
 ] as const;
 export type StockFindingKind = (typeof FINDING_KINDS)[number];
 
-/** What may be done about a finding; `done`: it was seen to at the shelf or the loans desk, the records stay. */
-export const SETTLEMENTS = ['mark-missing', 'mark-found', 'correct-location', 'done'] as const;
+/**
+ * What may be done about a finding; `mark-found-tell`: the loans desk is told that the copy is found; `return`: it checks the copy in; `done`: it was seen to at the shelf or the loans desk, the records
+ * stay.
+ */
+export const SETTLEMENTS = [
+  'mark-missing',
+  'mark-found',
+  'mark-found-tell',
+  'return',
+  'correct-location',
+  'done',
+] as const;
 export type Settlement = (typeof SETTLEMENTS)[number];
 
 /** One thing that shelf and records do not agree on; it says all that is shown of it, whatever becomes of the copy. */
@@ -60,9 +70,14 @@ export function foundSays(status: string, { scanned, heard } = { scanned: '', he
   return STATUS_SAYS[status] ?? `Recorded ${status} but on the shelf.`;
 }
 
-/** What mends that. What is on loan or withdrawn is put right at the loans desk, or by hand. */
-export const foundActs = (status: string): readonly Settlement[] =>
-  status === 'on loan' || status === 'withdrawn' ? ['done'] : ['mark-found', 'done'];
+/** What mends that. What is on loan is left so, or returned; what is withdrawn is put right by hand. Of what is lost a reader may have been billed. */
+export function foundActs(status: string): readonly Settlement[] {
+  if (status === 'withdrawn') return ['done'];
+  if (status === 'on loan') return ['done', 'return'];
+  return status === 'lost' || status === 'missing'
+    ? ['mark-found', 'mark-found-tell', 'done']
+    : ['mark-found', 'done'];
+}
 
 /** What is said of a copy that belongs elsewhere. */
 export function elsewhereSays(

@@ -1,5 +1,5 @@
 export type { CopyPlace, Stretch } from './stretch';
-export { rangeKeys, stretchTest } from './stretch';
+export { branchesOf, locationsOf, rangeKeys, stretchTest } from './stretch';
 export type { JumpAlarm, ScanBatch, Settled, Stocktake } from './objects';
 export { BY_ORDER, filedAs, SHELF_ORDERS } from './counted-copy';
 export type { CountedCopy, Outside, ShelfOrder } from './counted-copy';

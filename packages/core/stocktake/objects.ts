@@ -52,5 +52,7 @@ export interface Settled {
   readonly how: Settlement;
   /** ISO date. */
   readonly on: string;
+  /** Of a copy that the loans desk checks in: the ISO date on which it was scanned. */
+  readonly seenOn?: string;
   readonly by: string;
 }

@@ -45,7 +45,7 @@ const five = [1, 2, 3, 4, 5].map((n) => copy(n));
 const codesOf = (copies: readonly ReckonedCopy[]) => copies.map((c) => c.barcode);
 const told = (copies: readonly ReckonedCopy[], ...runs: (readonly string[])[]) => {
   const input = {
-    homes: [{ location: 'OPEN', order: 'call' as const }],
+    homes: [{ branch: 'MR', location: 'OPEN', order: 'call' as const }],
     copies,
     runs: runs.map((codes, id): ReckonedRun => ({ id, location: '', codes })),
   };
@@ -61,19 +61,19 @@ test('all scanned in order: every copy stood, nothing to find', () =>
   expect(told(five, codesOf(five))).toMatchObject({ kinds: [], outcomes: { 1: 0, 2: 0, 3: 0, 4: 0, 5: 0 } }));
 
 test.each<[string, Partial<ReckonedCopy>, string[], RegExp]>([
-  ['recorded lost', { status: 'lost' }, ['mark-found', 'done'], /billed/],
-  ['recorded missing', { status: 'missing' }, ['mark-found', 'done'], /^Recorded missing/],
-  ['recorded on loan', { status: 'on loan' }, ['done'], /must check it in/],
+  ['recorded lost', { status: 'lost' }, ['mark-found', 'mark-found-tell', 'done'], /billed/],
+  ['recorded missing', { status: 'missing' }, ['mark-found', 'mark-found-tell', 'done'], /^Recorded missing/],
+  ['recorded on loan', { status: 'on loan' }, ['done', 'return'], /must check it in/],
   [
     'on loan on the day of the scan',
     { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-02' },
-    ['done'],
+    ['done', 'return'],
     /must check it in/,
   ],
   [
     'on loan later',
     { status: 'on loan', scanned: '2026-03-02', heard: '2026-03-03' },
-    ['done'],
+    ['done', 'return'],
     /lent in between/,
   ],
   ['in repair', { status: 'in repair' }, ['mark-found', 'done'], /^Recorded in repair/],
@@ -139,6 +139,25 @@ test('a missing copy is a ghost at its place', () => {
   ]);
 });
 
+test('a code that was not read right stands in the picture as the copy it is taken for', () => {
+  const [first, second, third, ...rest] = codesOf(five);
+  const misread = `${third!.slice(0, -1)}X`;
+  const { spines } = told(five, [first!, second!, misread, ...rest]).spines[0]!;
+  expect(spines.map((s) => `${s.callNumber} ${s.state}`)).toEqual([
+    '71 in place',
+    '72 in place',
+    '73 misread',
+    '74 in place',
+    '75 in place',
+  ]);
+  expect(spines[2]).toMatchObject({ code: misread, copy: 3 });
+  // Read right at once after, it stands where that was.
+  const again = told(five, [first!, second!, misread, third!, ...rest]).spines[0]!.spines;
+  expect(again.map((s) => s.state)).toEqual(five.map(() => 'in place'));
+  const unknown = told(five, [...codesOf(five), '9']).spines[0]!.spines;
+  expect(unknown.at(-1)).toMatchObject({ state: 'unknown', code: '9', copy: null });
+});
+
 test('a code scanned twice near and far', () => {
   const codes = codesOf(five);
   expect(told(five, [codes[0]!, ...codes]).findings[0]!.message).toBe('Scanned 2 times one after the other.');
@@ -164,6 +183,36 @@ test('the stretch is a range of call numbers, its end with all that begins so', 
     null,
     'range',
   ]);
+});
+
+test('in a stretch of two branches a copy read in the other branch is told by its branch, and not missing at home', () => {
+  const two: Stretch = {
+    ...{ branch: 'MR', also: ['SH'], locations: [], types: [], scheme: 'dewey', from: '', to: '' },
+  };
+  const place = { location: 'READ', type: 'BK', shelfKey: '1' };
+  expect(stretchTest(two)({ ...place, branch: 'SH' })).toBeNull();
+  expect(stretchTest(two)({ ...place, branch: 'HB' })).toBe('branch');
+  const own = copy(1);
+  const other = copy(2, { home: 1, branch: 'SH', location: 'READ' });
+  const inDrawer = copy(3, { home: 2, location: 'PATT' });
+  const r = reckon(
+    {
+      homes: [
+        { branch: 'MR', location: 'OPEN', order: 'call' },
+        { branch: 'SH', location: 'READ', order: 'call' },
+        { branch: 'MR', location: 'PATT', order: 'call' },
+      ],
+      copies: [own, other, inDrawer],
+      runs: [{ id: 1, location: 'OPEN', codes: codesOf([own, other, inDrawer]) }],
+    },
+    rules,
+    names,
+  );
+  expect(r.findings.map((f) => `${f.kind} ${f.message}`)).toEqual([
+    'elsewhere Belongs to branch SH.',
+    'elsewhere Belongs to location PATT.',
+  ]);
+  expect(Object.fromEntries(r.changed)).toEqual({ 1: 0, 2: 0, 3: 0 });
 });
 
 test.each([

@@ -42,7 +42,11 @@ export interface ReckonedRun {
 
 /** What a stocktake is reckoned from. */
 export interface ReckonInput {
-  readonly homes: readonly { readonly location: string; readonly order: ShelfOrder }[];
+  readonly homes: readonly {
+    readonly branch: string;
+    readonly location: string;
+    readonly order: ShelfOrder;
+  }[];
   readonly copies: readonly ReckonedCopy[];
   readonly runs: readonly ReckonedRun[];
 }
@@ -78,9 +82,20 @@ export function reckon(input: ReckonInput, rules: CountRules, names: PlaceNames)
   });
   return {
     changed,
-    findings: onceEach(findingsOf(copies, result, names)),
+    findings: onceEach(findingsOf(copies, inBranches(input, count, result), names)),
     spines: spinesOf(count, result, copies).map((spines, i) => ({ run: input.runs[i]!.id, spines })),
   };
+}
+
+/** In a stretch of several branches a copy read in a location of another branch belongs to another branch. */
+function inBranches({ homes, copies }: ReckonInput, count: ShelfCount, result: CountResult): CountResult {
+  if (new Set(homes.map((h) => h.branch)).size < 2) return result;
+  const elsewhere = result.elsewhere.map((read) => {
+    const [walked] = count.sections[read.section]!.homes;
+    const isOther = walked !== undefined && homes[walked]!.branch !== copies[read.copy]!.branch;
+    return read.outside === 'location' && isOther ? { ...read, outside: 'branch' as const } : read;
+  });
+  return { ...result, elsewhere };
 }
 
 /** A copy may be out of order in two walks: it is told once. */

@@ -27,7 +27,8 @@ export type SettleChange = ChangeOf<'copy', Copy> | ChangeOf<'holding', Holding>
 /** What a copy becomes by an act; its holding is another matter. */
 function settledCopy(copy: Copy, act: Settlement, on: string): Copy {
   if (act === 'mark-missing') return { ...copy, status: 'missing' };
-  if (act === 'mark-found') return { ...copy, status: 'available', lastSeen: on };
+  if (act === 'mark-found' || act === 'mark-found-tell')
+    return { ...copy, status: 'available', lastSeen: on };
   return act === 'correct-location' ? { ...copy, lastSeen: on } : copy;
 }
 
@@ -40,7 +41,7 @@ export function settlePlan(items: readonly SettleItem[], terms: SettleTerms): Se
   const left = new Map<number, number>();
   for (const item of items) {
     const { act, copy, holding, siblings, copiesAtHolding } = item;
-    if (act === 'done') continue;
+    if (act === 'done' || act === 'return') continue;
     const value = settledCopy(copies.get(copy.id)?.value ?? copy.value, act, terms.on);
     if (
       act !== 'correct-location' ||

@@ -1,4 +1,4 @@
-import type { CountResult } from './count-result';
+import type { CountResult, StrayResult } from './count-result';
 import type { ReckonedCopy } from './reckon';
 import type { ShelfCount } from './shelf-count';
 import type { SpineState } from './spine-states';
@@ -34,12 +34,12 @@ export function spinesOf(count: ShelfCount, result: CountResult, copies: readonl
     const { barcode, callNumber, name, id, record } = copies[i]!;
     return { state, code: barcode, callNumber, title: name, copy: id, record, ...more };
   };
-  const strays = new Map<number, string[]>();
-  for (const { code, section } of count.strays) {
-    const { walk } = count.sections[section]!;
+  const strays = new Map<number, StrayResult[]>();
+  for (const stray of result.strays) {
+    const { walk } = count.sections[stray.section]!;
     const known = strays.get(walk);
-    if (known) known.push(code);
-    else strays.set(walk, [code]);
+    if (known) known.push(stray);
+    else strays.set(walk, [stray]);
   }
   return count.walks.map((scans, walk) => {
     const row: Spine[] = [];
@@ -52,8 +52,11 @@ export function spinesOf(count: ShelfCount, result: CountResult, copies: readonl
     };
     for (const copy of scans) {
       if (copy < 0) {
-        const code = unread[stray++] ?? '';
-        row.push({ state: 'unknown', code, callNumber: '', title: '', copy: null, record: null });
+        const { code, copy: taken } = unread[stray++]!;
+        if (taken === null)
+          row.push({ state: 'unknown', code, callNumber: '', title: '', copy: null, record: null });
+        // One whose own code was read as well stands where that was read.
+        else if (count.reads[taken] === 0) row.push({ ...spine(taken, 'misread'), code });
         continue;
       }
       if (seen.has(copy)) continue;

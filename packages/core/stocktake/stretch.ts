@@ -4,6 +4,8 @@ import type { Outside } from './counted-copy';
 /** What a stocktake covers. Empty lists and texts mean all. */
 export interface Stretch {
   readonly branch: string;
+  /** Further branches of it. */
+  readonly also?: readonly string[];
   readonly locations: readonly string[];
   readonly types: readonly string[];
   /** Copies of these statuses are left out. */
@@ -25,13 +27,32 @@ export interface CopyPlace {
 /** Why a copy does not belong in the stretch, or null when it does. The ends of the range are read once. */
 export function stretchTest(stretch: Stretch): (copy: CopyPlace) => Outside | null {
   const range = rangeKeys(stretch);
+  const branches = new Set(branchesOf(stretch));
   const [locations, types] = [new Set(stretch.locations), new Set(stretch.types)];
   return (copy) => {
-    if (copy.branch !== stretch.branch) return 'branch';
+    if (!branches.has(copy.branch)) return 'branch';
     if (locations.size && !locations.has(copy.location)) return 'location';
     if (types.size && !types.has(copy.type)) return 'type';
     return isInRange(copy.shelfKey, range) ? null : 'range';
   };
+}
+
+/** The branches of a stretch. */
+export const branchesOf = ({ branch, also = [] }: Pick<Stretch, 'branch' | 'also'>): readonly string[] => [
+  branch,
+  ...also.filter((b) => b !== branch),
+];
+
+/** Those of the library’s locations that are of a stretch. */
+export function locationsOf<L extends { readonly code: string; readonly branch: string }>(
+  stretch: Pick<Stretch, 'branch' | 'also' | 'locations'>,
+  all: readonly L[],
+): readonly L[] {
+  const branches = branchesOf(stretch);
+  return all.filter(
+    (l) =>
+      branches.includes(l.branch) && (stretch.locations.length === 0 || stretch.locations.includes(l.code)),
+  );
 }
 
 /** Sort keys of the range’s ends; null where it is open. */

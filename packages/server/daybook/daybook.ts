@@ -16,7 +16,8 @@ import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { undoPlan } from '../store/undo';
 import { countTold } from '../projections/union-rows';
-import { saysTold } from './says-told';
+import { countNoticesTold } from '../projections/loans-to-tell';
+import { saysDeskTold, saysTold } from './says-told';
 import { tellConflicts } from './tell-conflicts';
 import { entryOf } from './entries';
 import { entryWithPerson, type EntryRow } from './queries';
@@ -100,6 +101,7 @@ export async function reviewUndo(services: Services, id: number, from = 0): Prom
     conflicts,
     token,
     told: toldGone,
+    deskTold,
   } = await lookAtUndo(services, id, from);
   const counts = Object.entries(kinds).map(([kind, n]) =>
     [
@@ -116,7 +118,7 @@ export async function reviewUndo(services: Services, id: number, from = 0): Prom
     verb: 'Undo',
     noun: { one: 'change', many: 'changes' },
     count,
-    consequences: [...counts, ...saysTold(toldGone)],
+    consequences: [...counts, ...saysTold(toldGone), ...saysDeskTold(deskTold)],
     conflicts: await tellConflicts(services, conflicts, id),
     rows: page.map((c) => ({
       id: c.id,
@@ -141,6 +143,8 @@ interface UndoLook {
   readonly conflicts: readonly Conflict[];
   /** Copies of it of which the union catalogue was told that they had gone. */
   readonly told: number;
+  /** Settled findings of it of which the loans desk was told. */
+  readonly deskTold: number;
 }
 
 async function lookAtUndo(
@@ -171,6 +175,10 @@ async function lookAtUndo(
     told: await countTold(
       store,
       objects.filter((o) => o.kind === 'withdrawn').map((o) => o.id),
+    ),
+    deskTold: await countNoticesTold(
+      store,
+      objects.filter((o) => o.kind === 'settled').map((o) => o.id),
     ),
     token: shownOf.token(),
   };

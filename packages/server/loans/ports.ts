@@ -8,14 +8,17 @@ export interface LoanAnswers {
   readonly heard: boolean;
 }
 
+/** What the desk is told of a copy: what it is, or that it came back on a day (ISO date). */
+export type DeskNotice = { readonly text: string } | { readonly returnedOn: string };
+
 /** What Osier needs of the lending system. */
 export interface LoansDesk {
   /** How copies stand. Answers may be some seconds old, unless they are asked for `anew`. Never rejects: silence is `not known`. */
   ask(barcodes: readonly string[], how?: { readonly anew: boolean }): Promise<LoanAnswers>;
   /**
-   * Tells of some copies what they are. Gives by barcode whether the desk took it; what it did not answer about is not in it. Never rejects.
+   * Tells of some copies what they are, or checks them in. Gives by barcode whether the desk took it; what it did not answer about is not in it. Never rejects.
    */
-  tell(notes: ReadonlyMap<string, string>): Promise<ReadonlyMap<string, boolean>>;
+  tell(notices: ReadonlyMap<string, DeskNotice>): Promise<ReadonlyMap<string, boolean>>;
   /** Whether it can be talked to now. */
   reachable(): Promise<boolean>;
   readonly configured: boolean;

@@ -79,7 +79,13 @@ export function itemAnswer(line: string, barcode: string, sequence: number): Hea
   if (!found || !fields) return 'not understood';
   if (fields.get('AB')?.trim() !== plain(barcode)) return 'for another question';
   const state = STATES[found[1]!] ?? 'not known';
-  return { answer: { state, due: state === 'on loan' ? dayOf(fields.get('AH') ?? '') : '' } };
+  const [fee, currency] = [fields.get('BV')?.trim() ?? '', fields.get('BH')?.trim() ?? ''];
+  return {
+    answer: {
+      ...{ state, due: state === 'on loan' ? dayOf(fields.get('AH') ?? '') : '' },
+      ...(/[1-9]/.test(fee) && { charge: [fee, currency].filter(Boolean).join(' ').slice(0, 30) }),
+    },
+  };
 }
 
 /** A due date as the desk gives it: the protocol's own form, or a text, of which a leading ISO date is taken. */
@@ -90,12 +96,20 @@ function dayOf(text: string): string {
 }
 
 const UPDATED = /^20([01])\d{8}.{4}\d{6}(.*)$/s;
+const CHECKED_IN = /^10([01])[YN][YNU][YN]\d{8}.{4}\d{6}(.*)$/s;
 
 /** Reads the answer to an item status update (20) for one barcode: whether the desk took it. */
-export function updateAnswer(line: string, barcode: string, sequence: number): Heard<boolean> {
+export const updateAnswer = (line: string, barcode: string, sequence: number): Heard<boolean> =>
+  takenAnswer(line, barcode, sequence, UPDATED);
+
+/** Reads the answer to a checkin (10) for one barcode: whether the desk took it. */
+export const checkinAnswer = (line: string, barcode: string, sequence: number): Heard<boolean> =>
+  takenAnswer(line, barcode, sequence, CHECKED_IN);
+
+function takenAnswer(line: string, barcode: string, sequence: number, form: RegExp): Heard<boolean> {
   const message = opened(line, sequence);
   if (message === null) return 'for another question';
-  const found = UPDATED.exec(message);
+  const found = form.exec(message);
   const fields = found && fieldsOf(found[2]!);
   if (!found || !fields) return 'not understood';
   if (fields.get('AB')?.trim() !== plain(barcode)) return 'for another question';

@@ -151,6 +151,38 @@ test('an answer is remembered for a while, but not for what is asked anew', asyn
   expect((await desk.ask([CODE], { anew: true })).of(CODE).state).toBe('on loan');
 });
 
+test('a copy is checked in with the day on which it was found; the desk says whether it took it', async () => {
+  const heard: string[] = [];
+  const server = answering((line) => {
+    heard.push(line);
+    return `10${codeIn(line) === CODE ? 1 : 0}YNN20261127    101500AO|AB${codeIn(line)}|AQ|\r`;
+  });
+  const said = await (
+    await deskAt(server)
+  ).tell(
+    new Map([
+      [CODE, { returnedOn: '2026-11-20' }],
+      ['2', { returnedOn: '2026-11-20' }],
+    ]),
+  );
+  expect([...said]).toEqual([
+    [CODE, true],
+    ['2', false],
+  ]);
+  expect(heard[0]).toMatch(
+    /^09N\d{8} {4}\d{6}20261120 {4}000000AP\|AO\|AB31204000500001\|AC\|AY1AZ[0-9A-F]{4}$/,
+  );
+});
+
+test('what a reader is charged for a copy is told with its currency; nothing is no charge', async () => {
+  const desk = await deskAt(
+    answering((l) => `${item('12', codeIn(l), codeIn(l) === CODE ? 'BHGBP|BV18.00|' : 'BV0.00|')}\r`),
+  );
+  const said = await desk.ask([CODE, '2']);
+  expect(said.of(CODE)).toEqual({ state: 'lost', due: '', charge: '18.00 GBP' });
+  expect(said.of('2')).toEqual({ state: 'lost', due: '' });
+});
+
 test('logs in where a name is set; a desk that refuses is not known', async () => {
   const heard: string[] = [];
   const desk = (let_in: string) =>

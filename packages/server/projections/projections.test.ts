@@ -327,9 +327,10 @@ test('a stocktake expects just the copies that core says are in its stretch', as
     const classes = ['745.9', '746', '746.4', '746.43', '747', '74', '7'];
     const changes: Change[] = [creation('record', 1, marc(NAMES[0]!, 'T'))];
     classes.forEach((c, i) => {
-      for (const [k, location] of ['OPEN', 'READ'].entries()) {
-        const id = i * 2 + k + 1;
-        const holding: Holding = { ...call, record: 1, branch: 'MR', location, class: c };
+      for (const [k, location] of ['OPEN', 'BENCH', 'READ'].entries()) {
+        const id = i * 3 + k + 1;
+        const branch = location === 'READ' ? 'SH' : 'MR';
+        const holding: Holding = { ...call, record: 1, branch, location, class: c };
         const status = i === 2 ? 'missing' : 'available';
         const type = i % 2 ? 'VI' : 'BK';
         const copy: Copy = { ...plain, holding: id, barcode: `b${id}`, number: 0, type, price: null, status };
@@ -340,7 +341,9 @@ test('a stocktake expects just the copies that core says are in its stretch', as
     const stretches = [
       { locations: ['OPEN'], types: [], from: '746', to: '746' },
       { locations: [], types: ['BK'], from: '', to: '746' },
-      { locations: ['READ', 'OPEN'], types: [], from: '746.4', to: '' },
+      { locations: ['BENCH', 'OPEN'], types: [], from: '746.4', to: '' },
+      { also: ['SH'], locations: [], types: [], from: '746', to: '' },
+      { also: ['SH', 'HB'], locations: ['READ', 'BENCH'], types: ['BK'], from: '', to: '' },
     ];
     for (const [i, part] of stretches.entries()) {
       const stretch = { branch: 'MR', scheme: 'dewey', ...part } as const;

@@ -55,6 +55,20 @@ export const seenAmong = async (
     ).map((r) => r.code),
   );
 
+/** The last day on which each of some codes was scanned in a stocktake. */
+export async function daysSeen(
+  store: Store,
+  id: number,
+  codes: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  if (codes.length === 0) return new Map();
+  const rows = await store.rows<{ code: string; day: string }>(
+    `SELECT s.code, s.day FROM json_each(:codes) v CROSS JOIN stocktake_seen s ON s.stocktake = :id AND s.code = v.value`,
+    { id, codes: JSON.stringify(codes) },
+  );
+  return new Map(rows.map((r) => [r.code, r.day]));
+}
+
 /** How often a code was scanned in a stocktake. */
 export const timesSeen = async (store: Store, id: number, code: string): Promise<number> =>
   (

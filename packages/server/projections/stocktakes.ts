@@ -1,4 +1,4 @@
-import { rangeKeys, shelfStatuses, type Stretch } from '@osier/core/stocktake';
+import { branchesOf, rangeKeys, shelfStatuses, type Stretch } from '@osier/core/stocktake';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
 import { addSeen, inFile, madeOnes } from './stocktake-scans';
@@ -145,14 +145,14 @@ export function inStretch(stretch: Stretch): {
 } {
   const { from, to } = rangeKeys(stretch);
   return {
-    sql: `h.branch = :branch
+    sql: `h.branch IN (SELECT value FROM json_each(:branches))
           AND (:locations = '[]' OR h.location IN (SELECT value FROM json_each(:locations)))
           AND (:types = '[]' OR c.type IN (SELECT value FROM json_each(:types)))
           AND c.status NOT IN (SELECT value FROM json_each(:leftOut))
           AND (:from IS NULL OR h.shelf_key >= :from)
           AND (:to IS NULL OR h.shelf_key <= :to OR substr(h.shelf_key, 1, length(:to)) = :to)`,
     given: {
-      branch: stretch.branch,
+      branches: JSON.stringify(branchesOf(stretch)),
       locations: JSON.stringify(stretch.locations),
       types: JSON.stringify(stretch.types),
       leftOut: JSON.stringify(stretch.leftOut ?? []),

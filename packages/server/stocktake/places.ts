@@ -1,12 +1,19 @@
-import type { Stocktake } from '@osier/core/stocktake';
+import { branchesOf, type Stocktake } from '@osier/core/stocktake';
 import type { Store } from '../store/store';
 
 /** The names of branches and locations, for sentences. */
 export async function placeNames(store: Store) {
   const { branches, locations } = (await store.lists()).value;
+  const branchName = (code: string) => branches.find((b) => b.code === code)?.name ?? code;
+  const locationName = (code: string) => locations.find((l) => l.code === code)?.name ?? code;
+  const branchOf = (location: string) => locations.find((l) => l.code === location)?.branch;
   return {
-    branchName: (code: string) => branches.find((b) => b.code === code)?.name ?? code,
-    locationName: (code: string) => locations.find((l) => l.code === code)?.name ?? code,
+    ...{ branchName, locationName, branchOf },
+    /** A location, behind its branch where several are spoken of. */
+    placeName: (code: string, ofSeveral: boolean): string => {
+      const branch = ofSeveral ? branchOf(code) : undefined;
+      return branch === undefined ? locationName(code) : `${branchName(branch)}, ${locationName(code)}`;
+    },
   };
 }
 
@@ -17,5 +24,6 @@ export function placeNameOf(
 ): string {
   const range =
     stretch.from || stretch.to ? [`${stretch.from || 'the beginning'} to ${stretch.to || 'the end'}`] : [];
-  return [branchName(stretch.branch), ...stretch.locations.map(locationName), ...range].join(', ');
+  const branches = branchesOf(stretch).map(branchName).join(' and ');
+  return [branches, ...stretch.locations.map(locationName), ...range].join(', ');
 }

@@ -1,3 +1,4 @@
+import type { Stretch } from '@osier/core/stocktake';
 import type { inStretch } from '../projections/stocktakes';
 import type { Store } from '../store/store';
 
@@ -72,16 +73,16 @@ export const scansByPerson = (store: Store, stocktake: number): Promise<{ name: 
     { stocktake },
   );
 
-/** The last closed stocktake of a branch but one. */
+/** The last closed stocktake of the same branches but one. */
 export const closedBefore = (
   store: Store,
-  branch: string,
+  { branch, also = [] }: Pick<Stretch, 'branch' | 'also'>,
   id: number,
 ): Promise<{ id: number; name: string; closedOn: string; report: string } | undefined> =>
   store.row<{ id: number; name: string; closedOn: string; report: string }>(
     `SELECT s.id, s.value ->> 'name' AS name, s.value ->> 'closedOn' AS closedOn, t.result AS report FROM stocktakes s JOIN stocktake_state t ON t.stocktake = s.id
-      WHERE s.state = 'closed' AND s.id <> :id AND s.value ->> '$.stretch.branch' = :branch AND t.result IS NOT NULL ORDER BY s.value ->> 'closedOn' DESC, s.id DESC LIMIT 1`,
-    { id, branch },
+      WHERE s.state = 'closed' AND s.id <> :id AND s.value ->> '$.stretch.branch' = :branch AND ifnull(s.value -> '$.stretch.also', '[]') = :also AND t.result IS NOT NULL ORDER BY s.value ->> 'closedOn' DESC, s.id DESC LIMIT 1`,
+    { id, branch, also: JSON.stringify(also) },
   );
 
 /** Whether a job is at work on closing a stocktake. */

@@ -1,7 +1,13 @@
 import type { StocktakeReport } from '@osier/contract';
 import { csvLine } from '@osier/core/address';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { COPY_OUTCOMES, FINDING_KINDS, lossOf, type StockFindingKind } from '@osier/core/stocktake';
+import {
+  branchesOf,
+  COPY_OUTCOMES,
+  FINDING_KINDS,
+  lossOf,
+  type StockFindingKind,
+} from '@osier/core/stocktake';
 import { notFound, wrong } from '../http/problem';
 import { copiesOfStretch, countOutcomes, outcomesBy, type AfterPlace } from '../projections/stocktake-views';
 import { stocktakeState } from '../projections/stocktakes';
@@ -22,9 +28,9 @@ export async function keptReport(store: Store, id: number): Promise<StocktakeRep
 /** What a stocktake found so far, counted. */
 export async function reportOf(store: Store, id: number): Promise<StocktakeReport> {
   const stocktake = await store.read('stocktake', id);
-  const { locationName } = await placeNames(store);
+  const { placeName } = await placeNames(store);
   const outcomes = await countOutcomes(store, id);
-  const before = stocktake && (await closedBefore(store, stocktake.value.stretch.branch, id));
+  const before = stocktake && (await closedBefore(store, stocktake.value.stretch, id));
   const [classes, locations] = [
     await outcomesBy(store, id, 'class'),
     await outcomesBy(store, id, 'location'),
@@ -32,7 +38,9 @@ export async function reportOf(store: Store, id: number): Promise<StocktakeRepor
   return {
     outcomes,
     classes: grouped(byTens(classes), (name) => name || 'no class'),
-    locations: grouped(locations, locationName),
+    locations: grouped(locations, (code) =>
+      placeName(code, stocktake ? branchesOf(stocktake.value.stretch).length > 1 : false),
+    ),
     people: await scansByPerson(store, id),
     lossRate: lossOf(outcomes).rate,
     lastTime: before

@@ -1,7 +1,7 @@
 import type { JobState } from '@osier/contract';
 import { counted, creation } from '@osier/core/changes';
 import type { Act } from '@osier/core/acts';
-import type { ScanBatch } from '@osier/core/stocktake';
+import { locationsOf, type ScanBatch } from '@osier/core/stocktake';
 import { codeProblem } from '@osier/core/holdings';
 import { rename, rm, stat } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
@@ -66,9 +66,9 @@ async function checked(
   person: number,
   { on, location }: ScannedFile,
 ): Promise<void> {
-  const { stretch } = (await stocktakeToScan(store, id, person)).value;
+  const { also, branch } = (await stocktakeToScan(store, id, person)).value.stretch;
   if (on > today()) throw wrong('on', 'The day of a walk is not to come yet.');
-  const here = (await store.lists()).value.locations.filter((l) => l.branch === stretch.branch);
+  const here = locationsOf({ also, branch, locations: [] }, (await store.lists()).value.locations);
   const problem = location === '' ? null : codeProblem('location', 'location', location, here);
   if (problem) throw wrongFields([problem]);
 }

@@ -115,9 +115,11 @@ async function verdictOn(
 ): Promise<{ verdict: ScanVerdict; copy: PlacedCopy | null }> {
   const { store } = services;
   const copy = (await copyNow(services, id, code)) ?? (await withdrawnCopy(store, code));
+  const names = await placeNames(store);
   const wrongPlace = (c: PlacedCopy) => {
     const outside = c.isOfStretch ? null : stretchTest(value.stretch)(c);
-    return outside ?? (location !== '' && c.location !== location ? 'location' : null);
+    if (outside !== null || location === '' || c.location === location) return outside;
+    return (names.branchOf(location) ?? c.branch) === c.branch ? 'location' : 'branch';
   };
   const last =
     before && before.barcode !== code && (location === '' || before.location === location) ? before : null;
@@ -131,7 +133,7 @@ async function verdictOn(
       ...(copy ? { why: 'not_in_file', near: [] } : await strayed(store, id, house, code)),
     },
     value.jump ?? { when: 'never' },
-    await placeNames(store),
+    names,
   );
   return { verdict, copy };
 }

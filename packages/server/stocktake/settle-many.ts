@@ -6,7 +6,7 @@ import { keptWork } from '../jobs/kept-work';
 import { personById } from '../people/queries';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { didSettle, settledBy } from './settle-plan';
+import { didSettle, settledBy, tallyOf } from './settle-plan';
 import { openStocktake } from './stocktake';
 import { sortedOut, staleOnes, type ToSettle } from './to-settle';
 
@@ -35,10 +35,10 @@ export const settleMany =
     const first = await openStocktake(services.store, id);
     const totals = await inChunks<number>({ ...services, store: services.store.aside }, run, {
       did: (t) =>
-        didSettle(first, {
-          ...{ 'mark-missing': t['mark-missing'] ?? 0, 'mark-found': t['mark-found'] ?? 0 },
-          ...{ 'correct-location': t['correct-location'] ?? 0, done: t.done ?? 0 },
-        }),
+        didSettle(
+          first,
+          tallyOf((act) => t[act] ?? 0),
+        ),
       next: (after) => Promise.resolve(items.slice(after, after + CHUNK).map((_, i) => after + i + 1)),
       placeOf: (row) => row,
       plan: async (chunk, store) => {

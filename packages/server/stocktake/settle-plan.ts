@@ -3,9 +3,10 @@ import type { Act } from '@osier/core/acts';
 import { creation } from '@osier/core/changes';
 import { codeProblem } from '@osier/core/holdings';
 import type { ChangeSet, StoredObject } from '@osier/core/kinds';
-import { settlePlan, type SettleItem, type Settlement } from '@osier/core/stocktake';
+import { locationsOf, settlePlan, type SettleItem, type Settlement } from '@osier/core/stocktake';
 import { today } from '../day';
 import { wrong, wrongFields } from '../http/problem';
+import { daysSeen } from '../projections/stocktake-places';
 import type { Store } from '../store/store';
 import { countCopiesAt } from './queries';
 import { openStocktake } from './stocktake';
@@ -31,7 +32,7 @@ export async function settling(store: Store, id: number, asked: SettleAsked): Pr
   const { stretch } = stocktake.value;
   const target = asked.location || stretch.locations[0] || '';
   if (items.some((w) => w.act === 'correct-location')) {
-    const places = (await store.lists()).value.locations.filter((l) => l.branch === stretch.branch);
+    const places = locationsOf({ ...stretch, locations: [] }, (await store.lists()).value.locations);
     const problem = codeProblem('location', 'location', target, places);
     if (problem) throw wrongFields([problem]);
   }
@@ -64,24 +65,39 @@ export async function settlingPlan(
       });
   }
   const on = today();
-  const { branch } = stocktake.value.stretch;
+  const seen = await daysSeen(
+    store,
+    stocktake.id,
+    items.flatMap(({ act, finding }) => (act === 'return' ? [finding.code] : [])),
+  );
+  const branch =
+    (await store.lists()).value.locations.find((l) => l.code === target)?.branch ??
+    stocktake.value.stretch.branch;
   const changes = [
     ...settlePlan([...copies.values()], { on, branch, location: target, nextHoldingId: terms.nextHolding }),
     ...items.map(({ act, finding }) =>
       creation('settled', terms.nextSettled(), {
         ...{ stocktake: stocktake.id, finding: finding.kind, code: finding.code },
         ...{ how: act, on, by: terms.by },
+        ...(act === 'return' && { seenOn: seen.get(finding.code) ?? on }),
       }),
     ),
   ];
   return { changes, copies };
 }
 
+/** A number for each way of settling. */
+export const tallyOf = (count: (act: Settlement) => number): Record<Settlement, number> => ({
+  ...{ 'mark-missing': count('mark-missing'), 'mark-found': count('mark-found') },
+  ...{ 'mark-found-tell': count('mark-found-tell'), return: count('return') },
+  ...{ 'correct-location': count('correct-location'), done: count('done') },
+});
+
 /** How many findings are settled in each way. */
 export const settlementTally = (
   wanted: readonly { readonly act: Settlement }[],
 ): Record<Settlement, number> => {
-  const counts = { 'mark-missing': 0, 'mark-found': 0, 'correct-location': 0, done: 0 };
+  const counts = tallyOf(() => 0);
   for (const { act } of wanted) counts[act]++;
   return counts;
 };

@@ -8,6 +8,7 @@ import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
+import { askOfSettling, deskSays } from './desk-says';
 import { reckonFully } from './reckoning';
 import { settledBy, settlementTally, settling, settlingPlan, type Settling } from './settle-plan';
 import type { ToSettle } from './to-settle';
@@ -15,12 +16,15 @@ import type { ToSettle } from './to-settle';
 /** From so many findings on, settling is work in the background. */
 const MANY = 500;
 
+const SETTLED_TEXTS = { done: 'done, the records stay', return: 'returned at the loans desk' } as const;
+
 /** Status and place of a copy, in words. */
 const standing = (status: string, location: string) => `${status}, ${location}`;
 
 function rowOf(
   row: number,
   { finding, act }: ToSettle,
+  exception: string | null,
   item: SettleItem | undefined,
   changes: ChangeSet,
   target: string,
@@ -33,12 +37,12 @@ function rowOf(
     id: row,
     label: finding.title || groupedBarcode(finding.code),
     detail: [finding.callNumber, groupedBarcode(finding.code)].filter(Boolean).join(' · '),
-    exception: item?.copy.value.status === 'lost' ? finding.message : null,
+    exception,
     before: { text: before ?? finding.message },
     after: {
       text:
-        act === 'done'
-          ? 'done, the records stay'
+        act === 'done' || act === 'return'
+          ? SETTLED_TEXTS[act]
           : after
             ? standing(after.status, place(after.holding))
             : (before ?? ''),
@@ -77,22 +81,36 @@ export async function reviewSettle(
     nextSettled: () => --next,
   });
   seeSettling(shown, now.items, copies);
+  const said = await askOfSettling(services, now.items);
   const page = reviewPage<ReviewRow>(from);
   now.items.forEach((item, i) => {
     const copy = copies.get(`${item.finding.kind} ${item.finding.code}`);
-    page.offer(copy?.copy.value.status === 'lost', () => rowOf(i + 1, item, copy, changes, now.target));
+    const exception = deskSays(item, copy, said);
+    page.offer(exception !== null, () => rowOf(i + 1, item, exception, copy, changes, now.target));
   });
   return {
     sentence: `${counted(now.items.length, 'finding')} will be settled: ${settledParts(settlementTally(now.items))}.`,
     verb: 'Settle',
     noun: { one: 'finding', many: 'findings' },
     count: now.items.length,
-    consequences: [...copies.values()].some((c) => c.copy.value.status === 'lost' && c.act === 'mark-found')
-      ? ['A copy recorded lost is found again: a reader may have been billed for it. Tell the loans desk.']
-      : [],
+    consequences: consequencesOf(services, [...copies.values()]),
     ...page.take(),
     token: shown.token(),
   };
+}
+
+/** What settling means beside the records. */
+function consequencesOf({ loans }: Services, items: readonly SettleItem[]): string[] {
+  const told = items.filter((c) => c.act === 'mark-found-tell').length;
+  const returned = items.filter((c) => c.act === 'return').length;
+  return [
+    items.some((c) => c.copy.value.status === 'lost' && c.act === 'mark-found') &&
+      'A copy recorded lost is found again: a reader may have been billed for it. Tell the loans desk.',
+    told && `The loans desk will be told that ${counted(told, 'copy is', 'copies are')} found.`,
+    returned &&
+      `The loans desk will check in ${counted(returned, 'copy', 'copies')}. Undo does not take that back.`,
+    (told || returned) && !loans.configured && 'There is no loans desk to be told: do it there by hand.',
+  ].filter((s) => typeof s === 'string');
 }
 
 /** Settles findings; one that somebody settled meanwhile refuses all of them by name. Many are settled by a job. */

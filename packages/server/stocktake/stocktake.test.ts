@@ -197,6 +197,39 @@ test('copies read where another walked location is are told; each location is he
   expect((await findings(id, 'missing')).map((f) => f.code)).not.toContain(bench.code);
 });
 
+test('a stretch of two branches: both are expected, each walked by itself; a copy of the other is told by its branch', async () => {
+  const two = { name: 'Two', also: ['SH'], locations: [], from: '', to: '' };
+  const { branch, scheme } = stretch;
+  const part = (more: object) => ({ branch, scheme, from: '', to: '', locations: [], ...more });
+  const holds = async (more: object) =>
+    (await head!<StretchReview>('POST', '/stocktakes/review', part(more))).body.copies;
+  const id = await start(two);
+  const s = await detail(id);
+  expect(total(s.outcomes)).toBe((await holds({})) + (await holds({ branch: 'SH' })));
+  expect(total(s.outcomes)).toBe(await holds({ also: ['SH'] }));
+  expect(s.placeName).toBe('Millrace and Sedge House');
+  expect(s.stocktake.stretch.also).toEqual(['SH']);
+  const rows = (await assistant!<FindingPage>('GET', `/stocktakes/${id}/outcomes?outcome=skipped`)).body.rows;
+  const [own, other] = ['OPEN', 'READ'].map((l) => rows.find((r) => r.location === l)!);
+  const scanned = await assistant!<ScanAnswer>('POST', `/stocktakes/${id}/scans`, {
+    codes: [own!.code, other!.code],
+    from: { device: 'd', run: 'r', number: 0, location: 'OPEN' },
+  });
+  expect(scanned.body.verdicts.map((v) => v.message)).toEqual(['', 'Belongs to Sedge House.']);
+  expect(await findings(id, 'elsewhere')).toMatchObject([
+    { code: other!.code, message: 'Belongs to Sedge House.', acts: ['done', 'correct-location'] },
+  ]);
+  const settled = await head!<{ sentence: string }>('POST', `/stocktakes/${id}/settle`, {
+    items: [{ finding: 'elsewhere', code: other!.code, act: 'correct-location' }],
+    location: 'OPEN',
+  });
+  expect(settled.body.sentence).toContain('1 given the right location');
+  const report = (await assistant!<StocktakeReport>('GET', `/stocktakes/${id}/report`)).body;
+  expect(report.locations.map((l) => l.name)).toContain('Sedge House, Reading room');
+  const wrong = await head!<Problem>('POST', '/stocktakes/review', part({ also: ['NOWHERE'] }));
+  expect(wrong.body.fields).toMatchObject([{ field: 'also' }]);
+});
+
 test('a copy added later is not expected; a closed stocktake keeps all that it found', async () => {
   const id = await start();
   const before = await detail(id);
@@ -451,7 +484,39 @@ test('copies on loan are accounted for as the loans desk says; one that is scann
     .rows;
   const answer = await assistant!<ScanAnswer>('POST', `/stocktakes/${id}/scans`, { codes: [lent!.code] });
   expect(answer.body.verdicts[0]!.message).toMatch(/^Recorded on loan but on the shelf/);
-  expect(await findings(id, 'found')).toMatchObject([{ code: lent!.code, acts: ['done'] }]);
+  expect(await findings(id, 'found')).toMatchObject([{ code: lent!.code, acts: ['done', 'return'] }]);
+});
+
+test('a copy on loan that stands on the shelf is returned at the loans desk when a person says so; undoing says what it does not take back', async () => {
+  const id = await start({ name: 'Returned' });
+  await detail(id);
+  const [left, lent] = (await assistant!<FindingPage>('GET', `/stocktakes/${id}/outcomes?outcome=on%20loan`))
+    .body.rows;
+  await load(id, [left!.code, lent!.code]);
+  await detail(id);
+  const stateOf = async (code: string) =>
+    (await t.running.services.loans.ask([code], { anew: true })).of(code).state;
+  const items = [
+    { finding: 'found', code: left!.code, act: 'done' },
+    { finding: 'found', code: lent!.code, act: 'return' },
+  ];
+  const review = (await head!<Review>('POST', `/stocktakes/${id}/settle/review`, { items })).body;
+  expect(review.consequences).toEqual(['The loans desk will check in 1 copy. Undo does not take that back.']);
+  const done = await head!<{ entry: number; sentence: string }>('POST', `/stocktakes/${id}/settle`, {
+    items,
+    token: review.token,
+  });
+  expect(done.body.sentence).toContain('1 returned at the loans desk, 1 done');
+  expect((await detail(id)).toTell).toEqual({ waiting: 0, refused: [] });
+  expect([await stateOf(left!.code), await stateOf(lent!.code)]).toEqual(['on loan', 'available']);
+  const undoing = await head!<Review>('POST', `/daybook/${done.body.entry}/undo/review`);
+  expect(undoing.body.consequences.join(' ')).toContain('The loans desk was told of 1 copy of these');
+  // The desk has no loan of it any more: the same again is told as refused, and goes when it is undone.
+  await head!('POST', `/daybook/${done.body.entry}/undo`);
+  const again = await head!<{ entry: number }>('POST', `/stocktakes/${id}/settle`, { items: [items[1]] });
+  expect((await detail(id)).toTell).toEqual({ waiting: 0, refused: [lent!.code] });
+  await head!('POST', `/daybook/${again.body.entry}/undo`);
+  expect((await detail(id)).toTell).toEqual({ waiting: 0, refused: [] });
 });
 
 test('with the loans desk silent, nobody takes silence for “not on loan”: it is told before closing', async () => {

@@ -2,7 +2,13 @@ import type { StocktakeBody, StocktakeRow, StretchBody, StretchReview } from '@o
 import { creation } from '@osier/core/changes';
 import { COPY_STATUSES, codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
-import { shelfStatuses, type JumpAlarm, type Stocktake } from '@osier/core/stocktake';
+import {
+  branchesOf,
+  locationsOf,
+  shelfStatuses,
+  type JumpAlarm,
+  type Stocktake,
+} from '@osier/core/stocktake';
 import type { Act } from '@osier/core/acts';
 import { today } from '../day';
 import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
@@ -36,7 +42,7 @@ export const asShown = ({
   ...rest
 }: Stocktake): StocktakeRow['stocktake'] => ({
   ...rest,
-  stretch: { ...stretch, leftOut: [...(stretch.leftOut ?? [])] },
+  stretch: { ...stretch, also: [...(stretch.also ?? [])], leftOut: [...(stretch.leftOut ?? [])] },
   ...{ orders, scanners },
   jump: {
     when: jump.when,
@@ -47,10 +53,11 @@ export const asShown = ({
 /** What is wrong with a stretch, beside its fields. */
 async function stretchProblems(store: Store, body: StretchBody) {
   const lists = (await store.lists()).value;
-  const here = lists.locations.filter((l) => l.branch === body.branch);
+  const here = lists.locations.filter((l) => branchesOf(body).includes(l.branch));
   const statuses = COPY_STATUSES.map((s) => ({ code: s, name: s }));
   const problems = [
     codeProblem('branch', 'branch', body.branch, lists.branches),
+    ...body.also.map((b) => codeProblem('also', 'branch', b, lists.branches)),
     ...body.locations.map((l) => codeProblem('locations', 'location', l, here)),
     ...body.types.map((t) => codeProblem('types', 'type', t, lists.types)),
     ...body.leftOut.map((s) => codeProblem('leftOut', 'status', s, statuses)),
@@ -93,7 +100,7 @@ export const startStocktake = (
 ): Promise<{ id: number; entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
     const problems = await stretchProblems(s, { ...stretch, seenSince });
-    const here = (await s.lists()).value.locations.filter((l) => l.branch === stretch.branch);
+    const here = locationsOf({ ...stretch, locations: [] }, (await s.lists()).value.locations);
     problems.push(...orders.flatMap((o) => codeProblem('orders', 'location', o.location, here) ?? []));
     if (problems.length) throw wrongFields(problems);
     const jump: JumpAlarm =
@@ -104,27 +111,16 @@ export const startStocktake = (
           : { when: 'copies', number: Math.round(jumpBy) };
     const value: Stocktake = {
       ...{ name, stretch, state: 'open', startedOn: today(), closedOn: '', seenSince, jump, scanners },
-      orders: await ordersOf(s, stretch.branch, order, orders),
+      orders: {
+        ...Object.fromEntries(here.map((l) => [l.code, order])),
+        ...Object.fromEntries(orders.map((o) => [o.location, o.order])),
+      },
       skipRun: (await s.house()).value.jumpLength,
     };
     const id = await s.nextIds('stocktake', 1);
     const did: Act = { act: 'start-stocktake', names: { stocktake: name } };
     return { did, id, changes: [creation('stocktake', id, value)] };
   });
-
-/** In what order the shelves of each location of a branch are held. */
-async function ordersOf(
-  store: Store,
-  branch: string,
-  order: StocktakeBody['order'],
-  orders: StocktakeBody['orders'],
-): Promise<NonNullable<Stocktake['orders']>> {
-  const here = (await store.lists()).value.locations.filter((l) => l.branch === branch);
-  return {
-    ...Object.fromEntries(here.map((l) => [l.code, order])),
-    ...Object.fromEntries(orders.map((o) => [o.location, o.order])),
-  };
-}
 
 /** A stocktake that is open; one that is closed is refused. */
 export async function openStocktake(store: Store, id: number): Promise<StoredObject<'stocktake'>> {

@@ -59,6 +59,8 @@ export async function sortedOut(
 const NAMES: Readonly<Record<Settlement, string>> = {
   'mark-missing': 'mark missing',
   'mark-found': 'mark found',
+  'mark-found-tell': 'mark found, tell the loans desk',
+  return: 'return at the loans desk',
   'correct-location': 'set location',
   done: 'mark as done',
 };
@@ -124,7 +126,9 @@ export async function staleOnes(
     const { status } = copy.value;
     if (act === 'mark-missing' && !standing.includes(status)) return `is recorded ${status} by now`;
     if (act === 'mark-missing' && seen.has(finding.code)) return 'was scanned meanwhile';
-    return act === 'mark-found' && standing.includes(status) ? `is recorded ${status} by now` : null;
+    return (act === 'mark-found' || act === 'mark-found-tell') && standing.includes(status)
+      ? `is recorded ${status} by now`
+      : null;
   };
   return new Map(
     items.flatMap((item) => {

@@ -11,6 +11,7 @@ import {
 } from '@osier/core/stocktake';
 import { cursorOf, placeIn } from '../http/cursor';
 import { notFound } from '../http/problem';
+import { noticesOfStocktake } from '../projections/loans-to-tell';
 import { countAsked } from '../projections/stocktake-loans';
 import { stampOf } from '../projections/stocktake-reckoning';
 import {
@@ -53,6 +54,7 @@ export async function stocktakeDetail({ store, loans }: Services, id: number): P
     comparing: (await stampOf(store, id)) !== null,
     kinds: await countKinds(store, id),
     runs: await runsOfStocktake(store, id),
+    toTell: await noticesOfStocktake(store, id),
     loans: isOpen && loans.configured ? { asked: await countAsked(store, id), of: total(outcomes) } : null,
   };
 }

@@ -35,6 +35,7 @@ import { briefRecords } from './migrations/024-brief-records';
 import { find } from './migrations/025-find';
 import { headingWords } from './migrations/026-heading-words';
 import { loanFigureColumns } from './migrations/027-loan-figures';
+import { loanNotices } from './migrations/028-loan-notices';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -229,6 +230,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '025-find', statements: find },
     { name: '026-heading-words', statements: headingWords },
     { name: '027-loan-figures', statements: loanFigureColumns },
+    { name: '028-loan-notices', statements: loanNotices },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

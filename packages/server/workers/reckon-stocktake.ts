@@ -31,9 +31,10 @@ export function reckonStocktake({ plan, copies, runs, digests }: ReckonOrder): R
   const places = rows.map(([, , , , branch, location, type, shelfKey, , , , , outcome]) =>
     outcome === null ? outside({ branch, location, type, shelfKey }) : null,
   );
-  const locations = [...new Set(rows.flatMap((row, i) => (places[i] === null ? [row[5]] : [])))].sort();
+  const branchOf = new Map(rows.flatMap((row, i) => (places[i] === null ? [[row[5], row[4]] as const] : [])));
+  const locations = [...branchOf.keys()].sort();
   const homes = locations.map((location) => ({
-    location,
+    ...{ branch: branchOf.get(location)!, location },
     order: plan.orders[location] ?? ('call' as const),
   }));
   const statuses = new Set(plan.statuses);

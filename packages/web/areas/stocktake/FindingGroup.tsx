@@ -109,7 +109,7 @@ function FindingLine({
         {ticks && !f.settled
           ? f.acts.map((act) => (
               <Checkbox key={act} checked={ticks.actOf(f) === act} onChange={() => ticks.toggle(f, act)}>
-                {wording.acts[act]}
+                {act === 'done' && f.acts.includes('return') ? wording.leaveOnLoan : wording.acts[act]}
               </Checkbox>
             ))
           : null}

@@ -1,5 +1,6 @@
 import { api, type StocktakeDetail } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
+import { locationsOf } from '@osier/core/stocktake';
 import { Button } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { call } from '../../api/call';
@@ -19,10 +20,7 @@ const DateField = lazy(() => import('../../parts/form/DateField'));
 export function LoadScans({ stocktake: s }: { stocktake: StocktakeDetail }) {
   const { stretch, name } = s.stocktake;
   const lists = useSetUp()?.lists.value;
-  const places = (lists?.locations ?? []).filter(
-    (l) =>
-      l.branch === stretch.branch && (stretch.locations.length === 0 || stretch.locations.includes(l.code)),
-  );
+  const places = locationsOf(stretch, lists?.locations ?? []);
   const [on, setOn] = useState('');
   const [location, setLocation] = useState('');
   const [said, setSaid] = useState('');

@@ -1,4 +1,5 @@
 import { api, type StocktakeDetail } from '@osier/contract';
+import { locationsOf } from '@osier/core/stocktake';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../../api/call';
@@ -28,7 +29,7 @@ export function SettleSheet({
   const [asked] = useState(chosen);
   const lists = useSetUp()?.lists.value;
   const { stretch } = stocktake.stocktake;
-  const places = (lists?.locations ?? []).filter((l) => l.branch === stretch.branch);
+  const places = locationsOf({ ...stretch, locations: [] }, lists?.locations ?? []);
   const [location, setLocation] = useState(stretch.locations[0] ?? '');
   const { say } = useShell();
   const moves = [...asked.items, ...asked.all].some((i) => i.act === 'correct-location');

@@ -37,11 +37,13 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   if (!setUp || !lists) return null;
   const asAbove = Object.fromEntries(lists.locations.map((l) => [ORDER_OF + l.code, '']));
-  const locationsOf = (typed: Readonly<Record<string, unknown>>) =>
-    lists.locations.filter((l) => l.branch === typed.branch);
+  const here = (typed: Readonly<Record<string, unknown>>) => {
+    const branches: readonly unknown[] = [typed.branch, ...(Array.isArray(typed.also) ? typed.also : [])];
+    return lists.locations.filter((l) => branches.includes(l.branch));
+  };
   const chosenOf = (typed: Readonly<Record<string, unknown>>) => {
     const chosen: readonly unknown[] = Array.isArray(typed.locations) ? typed.locations : [];
-    return locationsOf(typed).filter((l) => chosen.includes(l.code));
+    return here(typed).filter((l) => chosen.includes(l.code));
   };
   return (
     <SchemaForm
@@ -59,11 +61,18 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
           placeholder: wording.chooseABranch,
         },
         {
+          name: 'also',
+          label: wording.furtherBranches,
+          kind: 'codes',
+          placeholder: wording.noFurther,
+          list: lists.branches.filter((b) => b.code !== typed.branch),
+        },
+        {
           name: 'locations',
           label: wording.locations,
           kind: 'codes',
           placeholder: wording.allLocations,
-          list: locationsOf(typed),
+          list: here(typed),
         },
         {
           name: 'types',
@@ -124,7 +133,9 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
         },
       ]}
       // Locations are those of a branch.
-      follow={(changed) => ('branch' in changed ? { locations: [] } : {})}
+      follow={(changed) =>
+        'branch' in changed ? { locations: [], also: [] } : 'also' in changed ? { locations: [] } : {}
+      }
       draft={{ key: 'new stocktake', title: wording.aNewStocktake, path: '/stocktake?start=1' }}
       verb={wording.startTheStocktake}
       below={(typed) => <StretchHolds typed={typed} />}

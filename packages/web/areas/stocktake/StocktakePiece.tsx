@@ -1,4 +1,5 @@
 import { api, type StocktakeDetail } from '@osier/contract';
+import { groupedBarcode } from '@osier/core/barcodes';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -114,13 +115,23 @@ function PieceHead({
   );
 }
 
-function Notes({ stocktake: { stocktake, loans, comparing } }: { stocktake: StocktakeDetail }) {
+function Notes({ stocktake: { stocktake, loans, toTell, comparing } }: { stocktake: StocktakeDetail }) {
   return (
     <>
       {stocktake.state === 'closing' ? <p className="note information">{wording.beingClosed}</p> : null}
       {loans && loans.asked < loans.of ? (
         <p className="note caution" role="status">
           <Mark kind="caution" /> {wording.loansAsked(inWords(loans.asked), inWords(loans.of))}
+        </p>
+      ) : null}
+      {toTell.waiting ? (
+        <p className="note information" role="status">
+          {wording.deskToTell(toTell.waiting)}
+        </p>
+      ) : null}
+      {toTell.refused.length ? (
+        <p className="note caution" role="status">
+          <Mark kind="caution" /> {wording.deskRefused(toTell.refused.map(groupedBarcode).join(', '))}
         </p>
       ) : null}
       <p className="unseen" role="status">

@@ -1,5 +1,6 @@
 import type { StocktakeRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
+import { locationsOf } from '@osier/core/stocktake';
 import { CameraOutlined, RollbackOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
@@ -116,10 +117,7 @@ function WhereWalked({
   onChoose: (code: string) => void;
 }) {
   const all = useSetUp()?.lists.value.locations ?? [];
-  const { branch, locations } = stocktake.stretch;
-  const places = all.filter(
-    (l) => l.branch === branch && (locations.length === 0 || locations.includes(l.code)),
-  );
+  const places = locationsOf(stocktake.stretch, all);
   if (places.length < 2) return null;
   return (
     <label>

@@ -22,15 +22,25 @@ export const stocktakeWords = {
   acts: {
     'mark-missing': 'mark missing',
     'mark-found': 'mark found',
+    'mark-found-tell': 'mark found, tell the loans desk',
+    return: 'return at the loans desk',
     'correct-location': 'set location to here',
     done: 'done',
   },
   settledAs: {
     'mark-missing': 'Marked missing',
     'mark-found': 'Marked found',
+    'mark-found-tell': 'Marked found, the loans desk told',
+    return: 'Returned at the loans desk',
     'correct-location': 'Location set',
     done: 'Done',
   },
+  leaveOnLoan: 'leave on loan',
+  deskToTell: (n: number) =>
+    n === 1
+      ? 'The loans desk is still to be told of one copy.'
+      : `The loans desk is still to be told of ${n} copies.`,
+  deskRefused: (codes: string) => `The loans desk refused what it was told of ${codes}. Put it right there.`,
   settledBy: (how: string, on: string, by: string) => `${how} ${on}${by ? `, ${by}` : ''}`,
   // CloseSheet
   closeOf: (name: string) => `Close ${name}`,
@@ -111,6 +121,7 @@ export const stocktakeWords = {
     away: 'belongs elsewhere',
     found: 'status to correct',
     unknown: 'unknown barcode',
+    misread: 'not read right',
     missing: 'missing',
   },
   noCallNumber: 'no call number',
@@ -131,6 +142,8 @@ export const stocktakeWords = {
   millraceTextiles: 'Millrace, textiles',
   branch: 'Branch',
   chooseABranch: 'Choose a branch',
+  furtherBranches: 'Further branches',
+  noFurther: 'none',
   locations: 'Locations',
   allLocations: 'all locations',
   types: 'Types',
