@@ -16,4 +16,4 @@ export { barcodeFor, cleanScan, groupedBarcode, scanForms, scannedBarcode } from
 export { nearMisses } from './near-misses';
 export type { LabelRoll } from './roll';
 export { nextSerial, rollCounts, rollNumber, rollProblems, serialIn } from './roll';
-export { codesOf, mayBeCode } from './code-list';
+export { codesOf, codeTable, mayBeCode } from './code-list';

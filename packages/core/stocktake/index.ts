@@ -19,6 +19,7 @@ export type { ReckonedCopy, ReckonedRun, ReckonInput, Reckoning } from './reckon
 export { SPINE_STATES, type SpineState } from './spine-states';
 export type { Spine } from './spines';
 export { SCAN_OUTCOMES, scanVerdict } from './scan-verdict';
+export { scanWalks, type ScanWalk } from './scan-walks';
 export type { OneScan, ScannedCopy, ScanVerdict } from './scan-verdict';
 export type { SettleChange, SettleItem, SettleTerms } from './settle';
 export { settlePlan } from './settle';

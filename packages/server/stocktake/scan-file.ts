@@ -1,7 +1,7 @@
 import type { JobState } from '@osier/contract';
 import { counted, creation } from '@osier/core/changes';
 import type { Act } from '@osier/core/acts';
-import { locationsOf, type ScanBatch } from '@osier/core/stocktake';
+import { locationsOf, type ScanBatch, type ScanWalk, type Stretch } from '@osier/core/stocktake';
 import { codeProblem } from '@osier/core/holdings';
 import { rename, rm, stat } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
@@ -66,12 +66,16 @@ async function checked(
   person: number,
   { on, location }: ScannedFile,
 ): Promise<void> {
-  const { also, branch } = (await stocktakeToScan(store, id, person)).value.stretch;
+  const { stretch } = (await stocktakeToScan(store, id, person)).value;
   if (on > today()) throw wrong('on', 'The day of a walk is not to come yet.');
-  const here = locationsOf({ also, branch, locations: [] }, (await store.lists()).value.locations);
+  const here = await placesOf(store, stretch);
   const problem = location === '' ? null : codeProblem('location', 'location', location, here);
   if (problem) throw wrongFields([problem]);
 }
+
+/** The locations of the branches of a stretch. */
+const placesOf = async (store: Store, { also, branch }: Stretch) =>
+  locationsOf({ also, branch, locations: [] }, (await store.lists()).value.locations);
 
 const loadWork = object({
   stocktake: number().integer().required(),
@@ -95,22 +99,59 @@ export const loadScanFile =
         throw wrong('file', 'The file is no longer there. Load it again.');
       const read = await services.pool.readScanList(path);
       if ('problem' in read) throw new ProblemError(422, read.problem);
-      const codes = await codesOf(services.store, read.codes);
-      await loadCodes(
-        services,
-        run.person,
-        stocktake,
-        { ...list, file, on: list.on || read.on },
-        codes,
-        (tx, entry) => run.keep({ loaded: codes.length }, codes.length, tx, entry ?? undefined),
+      const walks = await walksOf(services.store, stocktake, list, read.walks);
+      const codes = walks.reduce((n, w) => n + w.codes.length, 0);
+      await loadCodes(services, run.person, stocktake, { ...list, file }, walks, (tx, entry) =>
+        run.keep({ loaded: codes }, codes, tx, entry ?? undefined),
       );
-      return told(codes.length, list.name);
+      return told(codes, list.name, walks.length);
     } finally {
       if (!run.stopping()) await rm(path, { force: true });
     }
   };
 
-const told = (codes: number, name: string): string => `Loaded ${counted(codes, 'scan')} from ${name}.`;
+const told = (codes: number, name: string, walks = 1): string =>
+  `Loaded ${counted(codes, 'scan')} from ${name}${walks > 1 ? `, in ${walks} walks` : ''}.`;
+
+/** Scans that are loaded as one walk. */
+type LoadedWalk = Pick<ScanBatch, 'name' | 'codes'> & { readonly on: string; readonly location: string };
+
+/** The walks of a file as they are loaded: a day and a location that the person says go before those of the file. */
+async function walksOf(
+  store: Store,
+  id: number,
+  { name, on, location }: ScannedFile,
+  read: readonly ScanWalk[],
+): Promise<LoadedWalk[]> {
+  const { stretch } = (await openStocktake(store, id)).value;
+  const here = await placesOf(store, stretch);
+  const walks = new Map<string, LoadedWalk & { codes: string[] }>();
+  for (const { walk, place, codes, on: day } of read) {
+    const at = location || placeOf(place, here);
+    // With the location said, walks differ by their own name only.
+    const key = JSON.stringify([walk.toLowerCase(), at]);
+    const known = walks.get(key) ?? {
+      ...{ name: [name, walk].filter(Boolean).join(', '), location: at, on: on || day },
+      codes: [],
+    };
+    walks.set(key, known);
+    known.codes.push(...(await codesOf(store, codes)));
+  }
+  return [...walks.values()].filter((w) => w.codes.length);
+}
+
+/** The code of a location that a file names by code or name; one that is none of the stretch is refused. */
+function placeOf(named: string, here: Awaited<ReturnType<typeof placesOf>>): string {
+  if (named === '') return '';
+  const small = named.toLowerCase();
+  const found =
+    here.find((l) => l.code.toLowerCase() === small) ?? here.find((l) => l.name.toLowerCase() === small);
+  if (found) return found.code;
+  throw wrong(
+    'location',
+    `The file says “${named.slice(0, 60)}”, which is no location here. Choose the location walked, and what the file says is passed over. Nothing was loaded.`,
+  );
+}
 
 /** The barcodes that scans stand for, looked up some hundreds at a time. */
 async function codesOf(store: Store, raw: readonly string[]): Promise<string[]> {
@@ -129,40 +170,41 @@ export async function loadScans(
   raw: readonly string[],
 ): Promise<{ entry: number; sentence: string }> {
   await checked(services.store, id, person, list);
-  return loadCodes(services, person, id, list, await codesOf(services.store, raw));
+  const { name, on, location } = list;
+  const codes = await codesOf(services.store, raw);
+  return loadCodes(services, person, id, list, [{ name, on, location, codes }]);
 }
 
-/** The same for codes that are clean; `also` is done in the transaction that keeps them. */
+/** The same for walks of clean codes, as one entry; `also` is done in the transaction that keeps them. */
 const loadCodes = (
   { store }: Services,
   person: number,
   id: number,
-  { name, on, location, again, file = '' }: ScannedFile,
-  codes: readonly string[],
+  { name, again, file = '' }: Pick<ScannedFile, 'name' | 'again' | 'file'>,
+  walks: readonly LoadedWalk[],
   also?: (tx: Transaction, entry: number | null) => Promise<void>,
 ): Promise<{ entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
     const stocktake = await openStocktake(s, id);
-    if (codes.length === 0) throw wrong('codes', 'There is no barcode in this file.');
-    const same = again ? undefined : await sameScans(s, id, codes);
-    if (same)
-      throw wrong(
-        'again',
-        `The same ${counted(codes.length, 'scan')} are loaded already, as ${same.name}. Nothing was loaded.`,
-      );
-    const batch: ScanBatch = {
-      stocktake: id,
-      name,
-      on: on || today(),
-      codes,
-      location,
-      ...(file && { file }),
-    };
+    const scans = walks.reduce((n, w) => n + w.codes.length, 0);
+    if (scans === 0) throw wrong('codes', 'There is no barcode in this file.');
+    for (const { codes } of again ? [] : walks) {
+      const same = await sameScans(s, id, codes);
+      if (same)
+        throw wrong(
+          'again',
+          `The same ${counted(codes.length, 'scan')} are loaded already, as ${same.name}. Nothing was loaded.`,
+        );
+    }
     const did: Act = {
       act: 'load-scans',
       names: { stocktake: stocktake.value.name, file: name },
-      counts: { scans: codes.length },
+      counts: { scans },
     };
-    const changes = [creation('scanbatch', await s.nextIds('scanbatch', 1), batch)];
+    const first = await s.nextIds('scanbatch', walks.length);
+    const changes = walks.map((walk, i) => {
+      const batch: ScanBatch = { stocktake: id, ...walk, on: walk.on || today(), ...(file && { file }) };
+      return creation('scanbatch', first + i, batch);
+    });
     return { did, changes, ...(also && { also }) };
   });

@@ -561,6 +561,41 @@ test.each<[string, string | Uint8Array, RegExp]>([
   expect(await detail(id)).toMatchObject({ scans: 0, runs: [] });
 });
 
+test('a file of several walks and locations is loaded as runs of their own, as one entry; a location that is none is told', async () => {
+  const id = await start({ locations: ['OPEN', 'BENCH'], from: '', to: '' });
+  const rows = (await assistant!<FindingPage>('GET', `/stocktakes/${id}/outcomes?outcome=skipped`)).body.rows;
+  const open = rows.filter((r) => r.location === 'OPEN').slice(0, 6);
+  const bench = rows.filter((r) => r.location === 'BENCH').slice(0, 3);
+  const lines = [...open.slice(0, 3), ...bench, ...open.slice(3)].map(
+    (r, i) => `2026-03-0${1 + (i % 2)},${r.code},${r.location === 'OPEN' ? 'open shelves' : 'BENCH'}`,
+  );
+  const sent = (list: readonly string[], query = '') =>
+    assistant!<JobState>(
+      'POST',
+      `/stocktakes/${id}/load-file?name=all.csv${query}`,
+      new Uint8Array(Buffer.from(['Day,Barcode,Location', ...list].join('\n'))),
+    );
+  const wrong = await jobDone((await sent([...lines, '2026-03-03,31204000517715,Stacks'])).body.id);
+  expect(wrong).toMatchObject({ state: 'failed', message: expect.stringContaining('“Stacks”') as string });
+  expect(await detail(id)).toMatchObject({ scans: 0, runs: [] });
+  const job = await jobDone((await sent(lines)).body.id);
+  expect(job).toMatchObject({ message: 'Loaded 9 scans from all.csv, in 2 walks.' });
+  expect((await detail(id)).runs).toMatchObject([
+    { name: 'all.csv', location: 'OPEN', scans: 6, began: '2026-03-01' },
+    { name: 'all.csv', location: 'BENCH', scans: 3, began: '2026-03-02' },
+  ]);
+  expect(await findings(id, 'elsewhere')).toEqual([]);
+  expect(await findings(id, 'misplaced')).toEqual([]);
+  await head!('POST', `/daybook/${job.entry}/undo`);
+  expect((await detail(id)).runs).toEqual([]);
+  // With the location said, what the file says of it is passed over.
+  const all = await jobDone((await sent(lines, '&location=OPEN&again=yes')).body.id);
+  expect(all.message).toBe('Loaded 9 scans from all.csv.');
+  expect((await findings(id, 'elsewhere')).map((f) => f.code).sort()).toEqual(
+    bench.map((f) => f.code).sort(),
+  );
+});
+
 test('a table in another encoding is read by its column of barcodes, and dated by its first day', async () => {
   const id = await start();
   const shelf = await shelfOf(id);
