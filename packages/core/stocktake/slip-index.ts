@@ -1,53 +1,52 @@
 import type { CodeSense } from './code-sense';
-
-/** Digits that a number can hold without loss. */
-const MOST_DIGITS = 15;
-/** Bits of the sieve: a prime, some thirty times as many as a large library has copies for one walk. */
-const BITS = 2_097_143;
+import { MOST_DIGITS, NumberIndex, numberOf } from './number-index';
 
 /**
  * Barcodes, and which of them one slip leads to: from a sound number two neighbours swapped; from one of the right length one character
- * another, or two neighbours swapped; from one that is one short a character put in. Numbers that nothing has are sieved out by arithmetic,
- * before a text is made of them.
+ * another, or two neighbours swapped; from one that is one short a character put in. Numbers are looked up as such, without a text made of them.
  */
 export class SlipIndex {
-  private readonly indexes = new Map<string, number>();
-  private readonly sieve = new Uint8Array((BITS >> 3) + 1);
+  private readonly numbers: NumberIndex;
+  private readonly texts = new Map<string, number>();
 
   constructor(
-    barcodes: Iterable<string>,
+    private readonly barcodes: readonly string[],
     private readonly sense: CodeSense,
   ) {
-    let at = 0;
-    for (const code of barcodes) {
-      this.indexes.set(code, at++);
-      const bit = Number(code) % BITS;
-      if (bit >= 0) this.sieve[bit >> 3]! |= 1 << (bit & 7);
-    }
+    this.numbers = new NumberIndex(barcodes.length);
+    barcodes.forEach((code, at) => {
+      const number = numberOf(code);
+      if (number < 0) this.texts.set(code, at);
+      else this.numbers.set(number, code.length, at);
+    });
   }
 
   /** The index of a barcode; -1 for none. */
   at(code: string): number {
-    return this.indexes.get(code) ?? -1;
+    const number = numberOf(code);
+    return number < 0 ? (this.texts.get(code) ?? -1) : this.numbers.at(number, code.length);
   }
 
   /** Indexes of the barcodes that one slip leads to from a code that is none, by barcode. */
   near(code: string): number[] {
+    const number = numberOf(code);
     const found =
-      /^\d+$/.test(code) && this.sense.characters.length === 10 && code.length < MOST_DIGITS
-        ? this.nearNumber(code)
-        : this.nearText(code);
-    return [...new Set(found)].sort().flatMap((candidate) => this.indexes.get(candidate) ?? []);
+      number >= 0 && code.length < MOST_DIGITS && this.sense.characters.length === 10
+        ? this.nearNumber(code, number)
+        : this.nearText(code).flatMap((near) => {
+            const at = this.at(near);
+            return at < 0 ? [] : [at];
+          });
+    return [...new Set(found)].sort((a, b) => (this.barcodes[a]! < this.barcodes[b]! ? -1 : 1));
   }
 
-  private nearNumber(code: string): string[] {
+  private nearNumber(code: string, value: number): number[] {
     const { sense } = this;
-    const found: string[] = [];
+    const found: number[] = [];
     const digits = [...code].map(Number);
-    const value = Number(code);
     const look = (number: number, length: number) => {
-      const bit = number % BITS;
-      if (this.sieve[bit >> 3]! & (1 << (bit & 7))) found.push(String(number).padStart(length, '0'));
+      const index = this.numbers.at(number, length);
+      if (index >= 0) found.push(index);
     };
     const length = digits.length;
     if (sense.hasLength(length)) {
