@@ -13,7 +13,7 @@ import { commit } from '../store/commit';
 import { openStore } from '../store/open-store';
 import type { Store } from '../store/store';
 import { undoEntry } from '../store/undo';
-import { addScans } from '../scanner/scans';
+import { keepScans, readyScans } from '../scanner/scans';
 import { compareNames } from '../workers/pool-worker';
 import { PROJECTIONS } from '.';
 import { compareTouched, type CompareNames } from './look-alikes';
@@ -238,13 +238,16 @@ class World {
     const of = this.one(await this.store.find('stocktake'), a);
     const copy = this.one(await this.store.find('copy'), b);
     if (!of) return;
-    await addScans(this.store, {
-      ...{ purpose: 'stocktake', work: of.id, person: 1, raw: [copy?.value.barcode ?? 'nobody', 'nobody'] },
-      from: { device: 'd', run: 'r', number: a },
-      check: () => Promise.resolve(),
-      also: async (inside, fresh, tx) => {
-        for (const walk of madeOnes(fresh)) await addSeen(inside, of.id, walk, tx);
-      },
+    const send = (run: string) =>
+      readyScans(this.store, {
+        ...{ person: 1, raw: [copy?.value.barcode ?? 'nobody', 'nobody'] },
+        from: { device: 'd', run, number: a },
+      });
+    const sent = [await send('r'), await send('q'), await send('r')];
+    await this.store.write(async (tx) => {
+      const inside = this.store.within(tx);
+      const { fresh } = await keepScans(inside, { purpose: 'stocktake', work: of.id }, sent, tx);
+      await addSeen(inside, of.id, madeOnes(fresh), tx);
     });
   }
 }

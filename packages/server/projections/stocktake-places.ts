@@ -14,18 +14,20 @@ export interface ShelfRow {
   readonly title: string;
   /** It is one of the stretch. */
   readonly isOfStretch: number;
+  /** How often it was scanned in the stocktake. */
+  readonly timesSeen: number;
 }
 
-/** The copy with a barcode: as it was when a stocktake started, where it is of its stretch; its status is that of now. */
-export const shelfCopy = (store: Store, id: number, barcode: string): Promise<ShelfRow | undefined> =>
-  store.row<ShelfRow>(
-    `SELECT c.id AS copyId, c.barcode, c.status, c.type, ifnull(e.branch, h.branch) AS branch, ifnull(e.location, h.location) AS location,
+/** A copy as it was when a stocktake started, where it is of its stretch; its status is that of now. */
+const SHELF_ROW = `SELECT c.id AS copyId, c.barcode, c.status, c.type, ifnull(e.branch, h.branch) AS branch, ifnull(e.location, h.location) AS location,
        ifnull(e.call_number, h.call_number) AS callNumber, ifnull(e.shelf_key, h.shelf_key) AS shelfKey, h.record AS recordId, ifnull(r.title, '') AS title,
-       e.copy IS NOT NULL AS isOfStretch
+       e.copy IS NOT NULL AS isOfStretch, ifnull(n.times, 0) AS timesSeen
        FROM copies c JOIN holdings h ON h.id = c.holding LEFT JOIN record_rows r ON r.id = h.record
-       LEFT JOIN stocktake_expected e ON e.stocktake = :id AND e.copy = c.id WHERE c.barcode = :barcode`,
-    { id, barcode },
-  );
+       LEFT JOIN stocktake_expected e ON e.stocktake = :id AND e.copy = c.id LEFT JOIN stocktake_seen n ON n.stocktake = :id AND n.code = c.barcode`;
+
+/** The copy with a barcode. */
+export const shelfCopy = (store: Store, id: number, barcode: string): Promise<ShelfRow | undefined> =>
+  store.row<ShelfRow>(`${SHELF_ROW} WHERE c.barcode = :barcode`, { id, barcode });
 
 /** The numbers of copies whose codes were scanned behind a number, with the last day on which each was. */
 export const copiesSeen = (
@@ -78,16 +80,16 @@ export const timesSeen = async (store: Store, id: number, code: string): Promise
     )
   )?.times ?? 0;
 
-/** The last code of a walk that a copy of the stretch has. */
+/** The copy of the stretch that was scanned last in a walk. */
 export const lastOfWalk = (
   store: Store,
   id: number,
   device: string,
   run: string,
-): Promise<{ barcode: string } | undefined> =>
-  store.row<{ barcode: string }>(
-    `SELECT s.code AS barcode FROM scans s WHERE s.purpose = 'stocktake' AND s.work = :id AND s.device = :device AND s.run = :run
-        AND EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = s.code) ORDER BY s.id DESC LIMIT 1`,
+): Promise<ShelfRow | undefined> =>
+  store.row<ShelfRow>(
+    `${SHELF_ROW} WHERE c.barcode = (SELECT s.code FROM scans s WHERE s.purpose = 'stocktake' AND s.work = :id AND s.device = :device AND s.run = :run
+        AND EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = s.code) ORDER BY s.id DESC LIMIT 1)`,
     { id, device, run },
   );
 

@@ -42,13 +42,14 @@ export function madeOnes(scans: readonly ScanColumns[]): SeenScans[] {
   return [...walks.values()];
 }
 
-/** Adds scans to what was seen in a stocktake, and to their walk. */
+/** Adds scans to what was seen in a stocktake, and to their walks. */
 export async function addSeen(
   store: Store,
   id: number,
-  { walk, scans }: SeenScans,
+  walks: readonly SeenScans[],
   tx: Transaction,
 ): Promise<void> {
+  const scans = walks.flatMap((w) => w.scans);
   if (scans.length === 0) return;
   const seen = new Map<string, { first: number; times: number; day: string }>();
   for (const { code, place, at } of scans) {
@@ -60,7 +61,13 @@ export async function addSeen(
       day: known && known.day > day ? known.day : day,
     });
   }
-  const found = await foundAmong(store, id, [...seen.keys()]);
+  const codes = JSON.stringify([...seen.keys()]);
+  // Counted before they are kept as seen.
+  await store.run(
+    `UPDATE stocktake_state SET found = found + (${FOUND_AMONG}), scans = scans + :scans WHERE stocktake = :id`,
+    { id, codes, scans: scans.length },
+    tx,
+  );
   const rows = [...seen].map(([code, { first, times, day }]) => [id, code, first, times, day]);
   await insertRows(
     store,
@@ -74,33 +81,29 @@ export async function addSeen(
   // What the loans desk said before counts no more: a copy stands as it does when it is scanned.
   await store.run(
     'DELETE FROM stocktake_loans WHERE stocktake = :id AND barcode IN (SELECT value FROM json_each(:codes))',
-    { id, codes: JSON.stringify([...seen.keys()]) },
+    { id, codes },
     tx,
   );
-  const times = scans.map((s) => s.at).sort();
-  await store.run(
-    `INSERT INTO stocktake_runs (stocktake, device, run, file, name, location, person, scans, began, ended)
-       VALUES (:id, :device, :run, :file, :name, :location, :person, :scans, :began, :ended)
-       ON CONFLICT (stocktake, device, run, file) DO UPDATE SET scans = scans + excluded.scans, began = MIN(began, excluded.began), ended = MAX(ended, excluded.ended)`,
-    { id, ...walk, scans: scans.length, began: times[0], ended: times.at(-1) },
+  await insertRows(
+    store,
+    'INSERT',
+    'stocktake_runs',
+    ['stocktake', 'device', 'run', 'file', 'name', 'location', 'person', 'scans', 'began', 'ended'],
+    walks.flatMap(({ walk, scans: own }) => {
+      const times = own.map((s) => s.at).sort();
+      const { device, run, file, name, location, person } = walk;
+      return own.length
+        ? [[id, device, run, file, name, location, person, own.length, times[0], times.at(-1)]]
+        : [];
+    }),
     tx,
-  );
-  await store.run(
-    `UPDATE stocktake_state SET found = found + :found, scans = scans + :scans WHERE stocktake = :id`,
-    { id, found, scans: scans.length },
-    tx,
+    `ON CONFLICT (stocktake, device, run, file) DO UPDATE SET scans = scans + excluded.scans, began = MIN(began, excluded.began), ended = MAX(ended, excluded.ended)`,
   );
 }
 
 /** How many expected copies are among codes of which none was seen. */
-const foundAmong = async (store: Store, id: number, codes: readonly string[]): Promise<number> =>
-  (
-    await store.row<{ n: number }>(
-      `SELECT COUNT(*) AS n FROM json_each(:codes) w CROSS JOIN stocktake_expected e INDEXED BY stocktake_expected_barcode ON e.stocktake = :id AND e.barcode = w.value AND e.counts = 1
-        WHERE NOT EXISTS (SELECT 1 FROM stocktake_seen s WHERE s.stocktake = :id AND s.code = w.value)`,
-      { id, codes: JSON.stringify(codes) },
-    )
-  )?.n ?? 0;
+const FOUND_AMONG = `SELECT COUNT(*) FROM json_each(:codes) w CROSS JOIN stocktake_expected e INDEXED BY stocktake_expected_barcode ON e.stocktake = :id AND e.barcode = w.value AND e.counts = 1
+   WHERE NOT EXISTS (SELECT 1 FROM stocktake_seen s WHERE s.stocktake = :id AND s.code = w.value)`;
 
 /** Takes a scan out of what was seen in a stocktake. */
 export async function takeSeen(
@@ -119,10 +122,9 @@ export async function takeSeen(
     { id, code },
     tx,
   );
-  const found = await foundAmong(store, id, [code]);
   await store.run(
-    'UPDATE stocktake_state SET found = found - :found, scans = scans - 1 WHERE stocktake = :id',
-    { id, found },
+    `UPDATE stocktake_state SET found = found - (${FOUND_AMONG}), scans = scans - 1 WHERE stocktake = :id`,
+    { id, codes: JSON.stringify([code]) },
     tx,
   );
   await store.run(

@@ -24,7 +24,7 @@ export const stocktakes: Projection = {
     for (const { id, before, after } of changes.of('scanbatch')) {
       if (before) await countSeenAnew(store, before.stocktake, tx);
       else if (after) {
-        await addSeen(store, after.stocktake, inFile(id, after), tx);
+        await addSeen(store, after.stocktake, [inFile(id, after)], tx);
         await markStocktakes(store, [after.stocktake], tx);
       }
     }
@@ -207,10 +207,10 @@ async function countSeenAnew(store: Store, id: number, tx: Transaction): Promise
     tx,
   );
   for (const file of await store.find('scanbatch', { where: { stocktake: id }, order: [['id', 'ASC']] }))
-    await addSeen(store, id, inFile(file.id, file.value), tx);
+    await addSeen(store, id, [inFile(file.id, file.value)], tx);
   const scans = await store
     .table('scans')
     .find({ where: { purpose: 'stocktake', work: id }, order: [['id', 'ASC']] });
-  for (const walk of madeOnes(scans)) await addSeen(store, id, walk, tx);
+  await addSeen(store, id, madeOnes(scans), tx);
   await markStocktakes(store, [id], tx);
 }

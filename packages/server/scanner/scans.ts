@@ -1,17 +1,14 @@
-import { Op, type WhereOptions } from 'sequelize';
 import { scannedCodes } from '../copies/scanned';
 import type { Transaction } from '../store/database';
-import { insertRows } from '../store/insert';
 import type { ScanColumns } from '../store/models';
 import type { Store } from '../store/store';
+import { insertFresh } from './queries';
 
 /** What scans are for. */
 export type ScanPurpose = ScanColumns['purpose'];
 
-/** Scans that are to be kept. */
-export interface NewScans {
-  readonly purpose: Exclude<ScanPurpose, 'undone'>;
-  readonly work: number;
+/** Scans as one person sends them. */
+export interface SentScans {
   readonly person: number;
   /** The codes as the scanner gave them. */
   readonly raw: readonly string[];
@@ -24,73 +21,86 @@ export interface NewScans {
   } | null;
   /** When each was scanned (ISO); now where it is not said. */
   readonly times?: readonly string[];
-  /** Throws when nothing may be scanned there. */
-  readonly check: (inside: Store) => Promise<void>;
-  /** More to do with the scans that are new, in the same transaction. */
-  readonly also?: (inside: Store, fresh: readonly ScanColumns[], tx: Transaction) => Promise<void>;
 }
 
-/**
- * Scans are notes of a walk or a trolley, kept as they come; what is made of them goes through commit. Gives the codes,
- * and how many of them were not kept before.
- */
-export async function addScans(
+/** What scans are for: a withdrawal list, or a stocktake, by its number. */
+interface ScannedFor {
+  readonly purpose: Exclude<ScanPurpose, 'undone'>;
+  readonly work: number;
+}
+
+/** Scans that are ready to be kept. */
+export interface ReadyScans {
+  readonly person: number;
+  readonly from: SentScans['from'];
+  readonly scans: readonly { readonly code: string; readonly number: number; readonly at: string }[];
+}
+
+/** The barcodes that sent scans stand for, with their numbers and times; scans of nothing are left out. */
+export async function readyScans(
   store: Store,
-  { purpose, work, person, raw, from, times = [], check, also }: NewScans,
-): Promise<{ codes: string[]; fresh: number }> {
+  { person, raw, from, times = [] }: SentScans,
+): Promise<ReadyScans> {
   const now = new Date().toISOString();
   const scans = (await scannedCodes(store, raw))
     .map((code, i) => ({ code, number: (from?.number ?? 0) + i, at: timeOf(times[i], now) }))
     .filter((s) => s.code !== '');
-  const { device, run, location = '' } = from ?? { device: '', run: '' };
+  return { person, from, scans };
+}
+
+/** Keeps scans that several people send at once; gives those that were not kept before, and how many each of them sent. */
+export async function keepScans(
+  store: Store,
+  { purpose, work }: ScannedFor,
+  sent: readonly ReadyScans[],
+  tx: Transaction,
+): Promise<{ readonly fresh: readonly ScanColumns[]; readonly counts: readonly number[] }> {
+  const coming = new Set<string>();
+  const rows = sent.flatMap(({ person, from, scans }, sender) => {
+    const { device, run, location = '' } = from ?? { device: '', run: '' };
+    return scans.flatMap(({ code, number, at }) => {
+      const key = scanKey(device, run, number);
+      if (from && coming.has(key)) return [];
+      coming.add(key);
+      return [{ code, at, person, device, run, number: from ? number : 0, location, sender }];
+    });
+  });
+  const fresh = await insertFresh(store, purpose, work, rows, tx);
+  const kept = new Set(fresh.map((s) => scanKey(s.device, s.run, s.number)));
+  const counts = sent.map(
+    (_, i) =>
+      rows.filter((r) => r.sender === i && (r.device === '' || kept.has(scanKey(r.device, r.run, r.number))))
+        .length,
+  );
+  const kind = purpose === 'stocktake' ? 'stocktake' : 'withdrawlist';
+  if (fresh.length) tx.whenStored(() => store.feed.tell({ entry: null, kinds: { [kind]: [work] } }));
+  return { fresh, counts };
+}
+
+const scanKey = (device: string, run: string, number: number): string =>
+  JSON.stringify([device, run, number]);
+
+/**
+ * Scans are notes of a walk or a trolley, kept as they come; what is made of them goes through commit. `check` throws when nothing may be scanned
+ * there. Gives the codes, and how many of them were not kept before.
+ */
+export async function addScans(
+  store: Store,
+  { check, ...to }: ScannedFor & SentScans & { readonly check: (inside: Store) => Promise<void> },
+): Promise<{ codes: string[]; fresh: number }> {
+  const ready = await readyScans(store, to);
   const fresh = await store.write(async (tx) => {
     const inside = store.within(tx);
     await check(inside);
-    const known = from
-      ? await numbersKept(inside, {
-          // What was undone does not come again.
-          purpose: [purpose, 'undone'],
-          work,
-          device,
-          run,
-          number: { [Op.between]: [from.number, from.number + raw.length] },
-        })
-      : new Set<number>();
-    const own = scans.filter((s) => !known.has(s.number));
-    const rows = own.map(({ code, number, at }) => [
-      purpose,
-      work,
-      code,
-      at,
-      person,
-      device,
-      run,
-      from ? number : 0,
-      location,
-    ]);
-    await insertRows(store, 'INSERT', 'scans', COLUMNS, rows, tx);
-    await also?.(inside, await lastScans(inside, purpose, work, own.length), tx);
-    const kind = purpose === 'stocktake' ? 'stocktake' : 'withdrawlist';
-    if (own.length) tx.whenStored(() => store.feed.tell({ entry: null, kinds: { [kind]: [work] } }));
-    return own.length;
+    return (await keepScans(inside, to, [ready], tx)).fresh.length;
   });
-  return { codes: scans.map((s) => s.code), fresh };
+  return { codes: ready.scans.map((s) => s.code), fresh };
 }
-const COLUMNS = ['purpose', 'work', 'code', 'at', 'person', 'device', 'run', 'number', 'location'];
 
 /** A time as a device has it; now where it is none, or is still to come. */
 function timeOf(time: string | undefined, now: string): string {
   const at = time === undefined ? NaN : Date.parse(time);
   return Number.isNaN(at) || at > Date.parse(now) ? now : new Date(at).toISOString();
-}
-
-/** The last few scans that were kept. */
-const lastScans = (store: Store, purpose: ScanPurpose, work: number, limit: number): Promise<ScanColumns[]> =>
-  store.table('scans').find({ where: { purpose, work }, order: [['id', 'DESC']], limit });
-
-/** Which numbers were kept before, among those that are sent now. */
-async function numbersKept(store: Store, where: WhereOptions<ScanColumns>): Promise<ReadonlySet<number>> {
-  return new Set((await store.table('scans').find({ where })).map((s) => s.number));
 }
 
 /** The scans of a withdrawal list or stocktake, as they came. */

@@ -5,6 +5,7 @@ import type { Services } from '../services';
 import { beginClosing, reviewClose } from './close';
 import { scansByTime } from './queries';
 import { exportLines, keptReport } from './report';
+import { scanQueue } from './scan-queue';
 import { scanInto, undoScan } from './scan';
 import { loadScans, takeScanFile } from './scan-file';
 import { reviewSettle, settle } from './settle';
@@ -14,6 +15,7 @@ import { findingPage, outcomePage, shelfPage, spinesOfPart, stocktakeDetail, str
 /** Stocktakes: start, scan, look, settle, close. */
 export function stocktakeRoutes(services: Services): Route[] {
   const { store } = services;
+  const keep = scanQueue(store);
   return [
     route(api.stocktakes.list, () => listStocktakes(services)),
     route(api.stocktakes.reviewStretch, ({ body }) => reviewStretch(services, body)),
@@ -40,7 +42,9 @@ export function stocktakeRoutes(services: Services): Route[] {
     ),
     route(api.stocktakes.shelf, ({ params, query }) => shelfPage(store.aside, params.id, query.after)),
     route(api.stocktakes.pace, ({ params }) => scansByTime(store, params.id)),
-    route(api.stocktakes.scan, ({ params, body, person }) => scanInto(services, person.id, params.id, body)),
+    route(api.stocktakes.scan, ({ params, body, person }) =>
+      scanInto(services, keep, person.id, params.id, body),
+    ),
     route(api.stocktakes.undoScan, ({ params, body, person }) =>
       undoScan(services, person.id, params.id, body),
     ),

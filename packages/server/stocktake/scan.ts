@@ -1,5 +1,4 @@
 import type { ScanAnswer, ScanBody } from '@osier/contract';
-import type { StoredObject } from '@osier/core/kinds';
 import {
   CodeSense,
   isCoverNumber,
@@ -23,13 +22,14 @@ import {
   shelfCopy,
   timesSeen,
   unseenBetween,
+  type ShelfRow,
 } from '../projections/stocktake-places';
-import { addSeen, madeOnes, takeSeen } from '../projections/stocktake-scans';
+import { takeSeen } from '../projections/stocktake-scans';
 import { markStocktakes, stocktakeState } from '../projections/stocktakes';
-import { addScans, lastScanOf } from '../scanner/scans';
+import { lastScanOf, readyScans } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { placeNames } from './places';
+import type { KeepStocktakeScans, KeptScans } from './scan-queue';
 import { stocktakeToScan } from './stocktake';
 
 /** Verdicts of one answer. */
@@ -41,42 +41,27 @@ const ANSWERED = 20;
  */
 export async function scanInto(
   services: Services,
+  keep: KeepStocktakeScans,
   person: number,
   id: number,
   { codes, times, from }: ScanBody,
 ): Promise<ScanAnswer> {
   const { store } = services;
-  const stocktake = await stocktakeToScan(store, id, person);
   const { device, run, location } = from ?? { device: '', run: '', location: '' };
-  const before = await lastOfWalk(store, id, device, run);
-  const added = await addScans(store, {
-    ...{ purpose: 'stocktake', work: id, person, raw: codes, from: from ?? null, times },
-    check: async (inside) => void (await stocktakeToScan(inside, id, person)),
-    also: async (inside, fresh, tx) => {
-      for (const walk of madeOnes(fresh)) await addSeen(inside, id, walk, tx);
-      if (fresh.length) await markStocktakes(inside, [id], tx, true);
-    },
-  });
-  const house = (await store.house()).value;
+  const [before, ready] = await Promise.all([
+    lastOfWalk(store, id, device, run),
+    readyScans(store, { person, raw: codes, from: from ?? null, times }),
+  ]);
+  const kept = await keep(id, ready);
   const verdicts: ScanVerdict[] = [];
-  let last = before ? await copyNow(services, id, before.barcode) : null;
-  for (const code of added.codes.slice(-ANSWERED)) {
-    const { verdict, copy } = await verdictOn(services, stocktake, house, { code, location, before: last });
+  let last: PlacedCopy | null = before ?? null;
+  for (const { code } of ready.scans.slice(-ANSWERED)) {
+    const { verdict, copy } = await verdictOn(services, kept, { code, location, before: last });
     verdicts.push(verdict);
     if (copy && (verdict.outcome === 'in place' || verdict.outcome === 'out-of-order')) last = copy;
   }
-  return {
-    added: added.fresh,
-    verdicts,
-    next: (last && (await nextExpected(store, id, last))) ?? null,
-    ...(await howFar(store, id)),
-  };
-}
-
-/** How many copies are expected, and how many of them were scanned. */
-async function howFar(store: Store, id: number): Promise<{ expected: number; found: number }> {
-  const { expected = 0, found = 0 } = (await stocktakeState(store, id)) ?? {};
-  return { expected, found };
+  const next = (last && (await nextExpected(store, id, last))) ?? null;
+  return { added: kept.fresh, verdicts, next, ...kept.far };
 }
 
 /** Takes back the last scan of a walk; gives its code, null when there is none. */
@@ -98,15 +83,15 @@ export async function undoScan(
     tx.whenStored(() => store.feed.tell({ entry: null, kinds: { stocktake: [id] } }));
     return last.code;
   });
-  return { code, ...(await howFar(store, id)) };
+  const { expected = 0, found = 0 } = (await stocktakeState(store, id)) ?? {};
+  return { code, expected, found };
 }
 
-type PlacedCopy = ScannedCopy & { readonly isOfStretch: number };
+type PlacedCopy = ScannedCopy & Pick<ShelfRow, 'isOfStretch' | 'timesSeen'>;
 
 async function verdictOn(
   services: Services,
-  { id, value }: StoredObject<'stocktake'>,
-  house: HouseRules,
+  { stocktake: { id, value }, house, names }: KeptScans,
   {
     code,
     location,
@@ -114,8 +99,8 @@ async function verdictOn(
   }: { readonly code: string; readonly location: string; readonly before: PlacedCopy | null },
 ): Promise<{ verdict: ScanVerdict; copy: PlacedCopy | null }> {
   const { store } = services;
-  const copy = (await copyNow(services, id, code)) ?? (await withdrawnCopy(store, code));
-  const names = await placeNames(store);
+  const row = await shelfCopy(store, id, code);
+  const copy = row ? await nowOf(services, id, row) : await withdrawnCopy(store, id, code);
   const wrongPlace = (c: PlacedCopy) => {
     const outside = c.isOfStretch ? null : stretchTest(value.stretch)(c);
     if (outside !== null || location === '' || c.location === location) return outside;
@@ -128,7 +113,7 @@ async function verdictOn(
       ...{ code, copy, before: last && copy && last.location === copy.location ? last : null },
       outside: copy && wrongPlace(copy),
       isExpected: copy !== null && shelfStatuses(house).includes(copy.status),
-      again: (await timesSeen(store, id, code)) > 1,
+      again: (copy ? copy.timesSeen : await timesSeen(store, id, code)) > 1,
       between: last && copy ? await unseenBetween(store, id, last, copy) : 0,
       ...(copy ? { why: 'not_in_file', near: [] } : await strayed(store, id, house, code)),
     },
@@ -157,17 +142,15 @@ async function strayed(
 }
 
 /** A copy as it stands now, on loan if the desk says so in time; what it says is kept. */
-async function copyNow({ store, loans }: Services, id: number, barcode: string): Promise<PlacedCopy | null> {
-  const row = await shelfCopy(store, id, barcode);
-  if (!row) return null;
-  const said = loans.configured ? await askSoon(loans, [barcode]) : null;
-  if (said?.of(barcode).state !== 'on loan') return row;
-  await keepLoans(store, id, [barcode], said);
+async function nowOf({ store, loans }: Services, id: number, row: ShelfRow): Promise<ShelfRow> {
+  const said = loans.configured ? await askSoon(loans, [row.barcode]) : null;
+  if (said?.of(row.barcode).state !== 'on loan') return row;
+  await keepLoans(store, id, [row.barcode], said);
   return { ...row, status: 'on loan' };
 }
 
 /** A copy that was withdrawn, as the register has it. */
-async function withdrawnCopy(store: Store, barcode: string): Promise<PlacedCopy | null> {
+async function withdrawnCopy(store: Store, id: number, barcode: string): Promise<PlacedCopy | null> {
   const gone = (await lastWithdrawn(store, barcode))?.value;
   if (!gone) return null;
   const { title, callNumber, branch, location, copy } = gone;
@@ -181,5 +164,6 @@ async function withdrawnCopy(store: Store, barcode: string): Promise<PlacedCopy 
     shelfKey: '',
     status: 'withdrawn',
     isOfStretch: 0,
+    timesSeen: await timesSeen(store, id, barcode),
   };
 }

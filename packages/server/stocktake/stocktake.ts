@@ -133,15 +133,23 @@ export async function openStocktake(store: Store, id: number): Promise<StoredObj
   return stocktake;
 }
 
-/** The same for a person who scans: a stocktake may be for some people only. */
+/** Why a person may not scan in a stocktake, which may be for some people only; null when they may. */
+export const mayScan = (
+  { value: { scanners = [] } }: StoredObject<'stocktake'>,
+  person: number,
+): ProblemError | null =>
+  scanners.length && !scanners.includes(person)
+    ? new ProblemError(403, 'This stocktake is scanned by others. The head says by whom.')
+    : null;
+
+/** A stocktake that is open, for a person who may scan in it. */
 export async function stocktakeToScan(
   store: Store,
   id: number,
   person: number,
 ): Promise<StoredObject<'stocktake'>> {
   const stocktake = await openStocktake(store, id);
-  const { scanners = [] } = stocktake.value;
-  if (scanners.length && !scanners.includes(person))
-    throw new ProblemError(403, 'This stocktake is scanned by others. The head says by whom.');
+  const no = mayScan(stocktake, person);
+  if (no) throw no;
   return stocktake;
 }
