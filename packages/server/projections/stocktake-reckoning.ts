@@ -1,3 +1,4 @@
+import { FINDING_KINDS } from '@osier/core/stocktake';
 import type { ReckonOrder, Reckoned } from '../stocktake/reckon-order';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
@@ -88,18 +89,39 @@ export const stampOf = async (store: Store, id: number): Promise<number | null> 
   (await store.row<{ stamp: number }>('SELECT stamp FROM stocktake_dirty WHERE stocktake = :id', { id }))
     ?.stamp ?? null;
 
+/** What is kept of the findings of a stocktake, as JSON texts of kind, code, place and detail. */
+async function findingsKept(store: Store, id: number): Promise<string[]> {
+  const texts: string[] = [];
+  for (const kind of FINDING_KINDS)
+    for (let after: string | null = ''; after !== null;) {
+      const piece: { last: string | null; rows: string } | undefined = await store.row(
+        `SELECT MAX(code) AS last, json_group_array(json_array(kind, code, place, detail)) AS rows FROM (SELECT kind, code, place, detail
+           FROM stocktake_findings WHERE stocktake = :id AND kind = :kind AND code > :after ORDER BY code LIMIT ${AT_ONCE})`,
+        { id, kind, after },
+      );
+      if (piece?.last != null) texts.push(piece.rows);
+      after = piece?.last ?? null;
+    }
+  return texts;
+}
+
 /** What one stocktake is reckoned from as it stands; `plan` is what it goes by. */
 export async function reckonOrder(store: Store, id: number, plan: ReckonOrder['plan']): Promise<ReckonOrder> {
   const digests = await store.rows<{ run: number; part: number; digest: string }>(
     'SELECT run, part, digest FROM stocktake_spines WHERE stocktake = :id',
     { id },
   );
-  return { plan, copies: await copiesOf(store, id), runs: await runsOf(store, id), digests };
+  const findings = await findingsKept(store, id);
+  return { plan, copies: await copiesOf(store, id), runs: await runsOf(store, id), digests, findings };
 }
 
+/** Thrown when what is being kept is of no stocktake, or of a closed one, any more. */
+class NoLongerOpen extends Error {}
+
 /**
- * Keeps what was reckoned; a settled finding stays, whatever is found now. Nothing is kept of a stocktake that was closed or deleted meanwhile.
- * Gives the codes of copies that were not found before: on the shelf although recorded otherwise.
+ * Keeps what was reckoned, piece by piece, so that nobody who writes waits for long; it is marked as being compared until all of it is kept. A settled
+ * finding stays, whatever is found now. Nothing is kept of a stocktake that was closed or deleted meanwhile. Gives the codes of copies that were not found
+ * before: on the shelf although recorded otherwise.
  */
 export async function keepReckoned(
   store: Store,
@@ -107,51 +129,44 @@ export async function keepReckoned(
   stamp: number,
   made: Reckoned,
 ): Promise<readonly string[]> {
-  return store.write(async (tx) => {
-    const inside = store.within(tx);
-    const state = await inside.row<{ state: string }>('SELECT state FROM stocktakes WHERE id = :id', { id });
-    const isClosed = state === undefined || state.state === 'closed';
-    const fresh = isClosed ? [] : await notFoundBefore(inside, id, made.findings);
-    if (!isClosed) {
-      await keepOutcomes(inside, id, made.changed, tx);
-      await keepFindings(inside, id, made.findings, tx);
-      await keepSpines(inside, id, made, tx);
-    }
-    await inside.run(
+  const inPiece = (work: (inside: Store, tx: Transaction) => Promise<void>) =>
+    store.write(async (tx) => {
+      const inside = store.within(tx);
+      const state = await inside.row<{ state: string }>('SELECT state FROM stocktakes WHERE id = :id', {
+        id,
+      });
+      if (state === undefined || state.state === 'closed') throw new NoLongerOpen();
+      await work(inside, tx);
+    });
+  let isClosed = false;
+  try {
+    await keepOutcomes(id, made.changed, inPiece);
+    await keepFindings(id, made, inPiece);
+    await keepSpines(id, made, inPiece);
+  } catch (error) {
+    if (!(error instanceof NoLongerOpen)) throw error;
+    isClosed = true;
+  }
+  await store.write(async (tx) => {
+    await store.run(
       'DELETE FROM stocktake_dirty WHERE stocktake = :id AND (stamp = :stamp OR :isClosed)',
       { id, stamp, isClosed: isClosed ? 1 : 0 },
       tx,
     );
-    await inside.run(
+    await store.run(
       'UPDATE stocktake_dirty SET since = :now WHERE stocktake = :id',
       { id, now: Date.now() },
       tx,
     );
     tx.whenStored(() => store.feed.tell({ entry: null, kinds: { stocktake: [id] } }));
-    return fresh;
   });
+  return isClosed ? [] : made.found;
 }
 
-/** Codes of findings that copies are on the shelf although recorded otherwise, of which nothing is kept yet. */
-const notFoundBefore = async (
-  store: Store,
-  id: number,
-  findings: Reckoned['findings'],
-): Promise<readonly string[]> =>
-  (
-    await store.rows<{ code: string }>(
-      `SELECT v.value AS code FROM json_each(:codes) v WHERE NOT EXISTS (SELECT 1 FROM stocktake_findings f
-         WHERE f.stocktake = :id AND f.kind = 'found' AND f.code = v.value)`,
-      { id, codes: JSON.stringify(findings.flatMap((f) => (f.kind === 'found' ? [f.code] : []))) },
-    )
-  ).map((r) => r.code);
+/** Does some of the work in a transaction of its own. */
+type InPiece = (work: (inside: Store, tx: Transaction) => Promise<void>) => Promise<void>;
 
-async function keepOutcomes(
-  store: Store,
-  id: number,
-  changed: Reckoned['changed'],
-  tx: Transaction,
-): Promise<void> {
+async function keepOutcomes(id: number, changed: Reckoned['changed'], inPiece: InPiece): Promise<void> {
   const copies = new Map<number, number[]>();
   for (const [copy, outcome] of changed) {
     const own = copies.get(outcome);
@@ -161,52 +176,67 @@ async function keepOutcomes(
   // One statement an outcome: joined with a list of copies and outcomes, each copy of the stretch would be held against the whole list.
   for (const [outcome, own] of copies)
     for (let at = 0; at < own.length; at += AT_ONCE)
-      await store.run(
-        `UPDATE stocktake_expected SET outcome = :outcome
-          WHERE stocktake = :id AND copy IN (SELECT value FROM json_each(:copies))`,
-        { id, outcome, copies: JSON.stringify(own.slice(at, at + AT_ONCE)) },
-        tx,
+      await inPiece((store, tx) =>
+        store.run(
+          `UPDATE stocktake_expected SET outcome = :outcome
+            WHERE stocktake = :id AND copy IN (SELECT value FROM json_each(:copies))`,
+          { id, outcome, copies: JSON.stringify(own.slice(at, at + AT_ONCE)) },
+          tx,
+        ),
       );
 }
 
+const IS_SETTLED = (kind: string, code: string) =>
+  `EXISTS (SELECT 1 FROM settled_findings s WHERE s.stocktake = $2 AND s.finding = ${kind} AND s.code = ${code})`;
+
 async function keepFindings(
-  store: Store,
   id: number,
-  findings: Reckoned['findings'],
-  tx: Transaction,
+  { goneFindings, newFindings }: Reckoned,
+  inPiece: InPiece,
 ): Promise<void> {
-  await store.run(
-    `DELETE FROM stocktake_findings WHERE stocktake = :id
-        AND NOT EXISTS (SELECT 1 FROM settled_findings s WHERE s.stocktake = :id AND s.finding = stocktake_findings.kind AND s.code = stocktake_findings.code)
-        AND (kind, code) NOT IN (SELECT value ->> 0, value ->> 1 FROM json_each(:keys))`,
-    { id, keys: JSON.stringify(findings.map((f) => [f.kind, f.code])) },
-    tx,
-  );
-  await insertRows(
-    store,
-    'INSERT',
-    'stocktake_findings',
-    ['stocktake', 'kind', 'code', 'place', 'detail'],
-    findings.map((f, i) => [id, f.kind, f.code, i, JSON.stringify(f)]),
-    tx,
-    `AND NOT EXISTS (SELECT 1 FROM settled_findings s WHERE s.stocktake = json_extract(row.value, '$[0]') AND s.finding = json_extract(row.value, '$[1]') AND s.code = json_extract(row.value, '$[2]'))
-       ON CONFLICT (stocktake, kind, code) DO UPDATE SET place = excluded.place, detail = excluded.detail WHERE place <> excluded.place OR detail <> excluded.detail`,
-  );
+  for (const keys of goneFindings)
+    await inPiece((store, tx) =>
+      store.bind(
+        `DELETE FROM stocktake_findings WHERE stocktake = $2 AND (kind, code) IN (SELECT value ->> 0, value ->> 1 FROM json_each($1))
+            AND NOT ${IS_SETTLED('stocktake_findings.kind', 'stocktake_findings.code')}`,
+        [keys, id],
+        tx,
+      ),
+    );
+  for (const rows of newFindings)
+    await inPiece((store, tx) =>
+      store.bind(
+        `INSERT INTO stocktake_findings (stocktake, kind, code, place, detail)
+           SELECT $2, row.value ->> 0, row.value ->> 1, row.value ->> 2, row.value ->> 3 FROM json_each($1) row
+            WHERE NOT ${IS_SETTLED('row.value ->> 0', 'row.value ->> 1')}
+           ON CONFLICT (stocktake, kind, code) DO UPDATE SET place = excluded.place, detail = excluded.detail`,
+        [rows, id],
+        tx,
+      ),
+    );
 }
 
-async function keepSpines(store: Store, id: number, made: Reckoned, tx: Transaction): Promise<void> {
-  await store.run(
-    `DELETE FROM stocktake_spines WHERE stocktake = :id AND NOT EXISTS (SELECT 1 FROM json_each(:lengths) l
-       WHERE l.value ->> 0 = stocktake_spines.run AND stocktake_spines.part < l.value ->> 1)`,
-    { id, lengths: JSON.stringify(made.parts) },
-    tx,
+/** Pieces of pictures that are kept at once. */
+const SPINES_AT_ONCE = 10;
+
+async function keepSpines(id: number, { parts, spines }: Reckoned, inPiece: InPiece): Promise<void> {
+  await inPiece((store, tx) =>
+    store.run(
+      `DELETE FROM stocktake_spines WHERE stocktake = :id AND NOT EXISTS (SELECT 1 FROM json_each(:lengths) l
+         WHERE l.value ->> 0 = stocktake_spines.run AND stocktake_spines.part < l.value ->> 1)`,
+      { id, lengths: JSON.stringify(parts) },
+      tx,
+    ),
   );
-  await insertRows(
-    store,
-    'INSERT OR REPLACE',
-    'stocktake_spines',
-    ['stocktake', 'run', 'part', 'digest', 'states', 'spines'],
-    made.spines.map((s) => [id, s.run, s.part, s.digest, s.states, s.spines]),
-    tx,
-  );
+  for (let at = 0; at < spines.length; at += SPINES_AT_ONCE)
+    await inPiece((store, tx) =>
+      insertRows(
+        store,
+        'INSERT OR REPLACE',
+        'stocktake_spines',
+        ['stocktake', 'run', 'part', 'digest', 'states', 'spines'],
+        spines.slice(at, at + SPINES_AT_ONCE).map((s) => [id, s.run, s.part, s.digest, s.states, s.spines]),
+        tx,
+      ),
+    );
 }

@@ -1,6 +1,6 @@
 import type { BarcodeRule } from '@osier/core/barcodes';
 import type { Coded } from '@osier/core/holdings';
-import type { ShelfOrder, StockFinding, Stretch } from '@osier/core/stocktake';
+import type { ShelfOrder, Stretch } from '@osier/core/stocktake';
 
 /** What a thread reckons a stocktake from; copies and codes as JSON, so that handing them over holds nobody up. */
 export interface ReckonOrder {
@@ -16,14 +16,19 @@ export interface ReckonOrder {
   };
   readonly copies: readonly string[];
   readonly runs: readonly { readonly id: number; readonly location: string; readonly codes: string }[];
-  /** What is kept of the pictures of walks, so that only what differs comes back. */
+  /** What is kept of findings (kind, code, place and detail, as JSON), and of the pictures of walks, so that only what differs comes back. */
+  readonly findings: readonly string[];
   readonly digests: readonly { readonly run: number; readonly part: number; readonly digest: string }[];
 }
 
 /** What a thread gives back. */
 export interface Reckoned {
   readonly changed: readonly (readonly [copy: number, outcome: number])[];
-  readonly findings: readonly StockFinding[];
+  /** Codes of copies on the shelf although recorded otherwise, that were not found before. */
+  readonly found: readonly string[];
+  /** Findings that are none any more (kind and code), and those that are new or other (with place and detail), as JSON, some hundreds in each text. */
+  readonly goneFindings: readonly string[];
+  readonly newFindings: readonly string[];
   /** How many pieces the picture of each walk has, and those pieces that differ. */
   readonly parts: readonly (readonly [run: number, parts: number])[];
   readonly spines: readonly {

@@ -15,14 +15,30 @@ export async function reckonSome(store: Store, reckon: ReckonStocktake): Promise
   const dirty = await nextDirty(store);
   if (!dirty) return 0;
   const began = performance.now();
-  if (dirty.isDue) await reckonOne(store, reckon, dirty.stocktake, dirty.stamp);
+  if (dirty.isDue) await reckonOne(store, reckon, dirty.stocktake);
   await pause(dirty.isDue ? Math.min(LONGEST_PAUSE, performance.now() - began) : LOOK);
   return 1;
 }
 
-async function reckonOne(store: Store, reckon: ReckonStocktake, id: number, stamp: number): Promise<void> {
-  const plan = await planOf(store, id);
-  if (!plan) return;
+/** What is being reckoned, by file and stocktake: one after the other, so that nothing older is kept over what is newer. */
+const atWork = new Map<string, Promise<void>>();
+
+async function reckonOne(store: Store, reckon: ReckonStocktake, id: number): Promise<void> {
+  const key = `${id} ${store.file}`;
+  const mine = (atWork.get(key) ?? Promise.resolve()).then(() => reckonNow(store, reckon, id));
+  const ended = mine.catch(() => undefined);
+  atWork.set(key, ended);
+  try {
+    await mine;
+  } finally {
+    if (atWork.get(key) === ended) atWork.delete(key);
+  }
+}
+
+async function reckonNow(store: Store, reckon: ReckonStocktake, id: number): Promise<void> {
+  const stamp = await stampOf(store, id);
+  const plan = stamp === null ? null : await planOf(store, id);
+  if (stamp === null || !plan) return;
   const fresh = await keepReckoned(store, id, stamp, await reckon(await reckonOrder(store, id, plan)));
   await settleReturned(store, id, fresh);
 }
@@ -44,8 +60,7 @@ async function planOf(store: Store, id: number): Promise<ReckonOrder['plan'] | n
 
 /** Reckons a stocktake until nothing of it is to be reckoned any more. */
 export async function reckonFully({ store: { aside }, pool }: Services, id: number): Promise<void> {
-  for (let stamp = await stampOf(aside, id); stamp !== null; stamp = await stampOf(aside, id))
-    await reckonOne(aside, pool.reckonStocktake, id, stamp);
+  while ((await stampOf(aside, id)) !== null) await reckonOne(aside, pool.reckonStocktake, id);
 }
 
 /** Copies about which the loans desk is asked at once, and hours after which it is asked again about one that was not seen. */

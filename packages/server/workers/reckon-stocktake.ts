@@ -8,6 +8,7 @@ import {
 } from '@osier/core/stocktake';
 import { createHash } from 'node:crypto';
 import { keptJson } from '../store/kept-json';
+import { findingChanges } from './finding-changes';
 import type { ReckonOrder, Reckoned } from '../stocktake/reckon-order';
 
 /**
@@ -25,7 +26,7 @@ type Row = readonly [
 const PART = 500;
 
 /** Reckons a stocktake from what is kept of it. */
-export function reckonStocktake({ plan, copies, runs, digests }: ReckonOrder): Reckoned {
+export function reckonStocktake({ plan, copies, runs, digests, findings }: ReckonOrder): Reckoned {
   const rows = copies.flatMap((text) => keptJson<Row[]>(text));
   const outside = stretchTest(plan.stretch);
   const places = rows.map(([, , , , branch, location, type, shelfKey, , , , , outcome]) =>
@@ -92,7 +93,8 @@ export function reckonStocktake({ plan, copies, runs, digests }: ReckonOrder): R
     ),
   );
   return {
-    ...{ changed: made.changed, findings: made.findings },
+    changed: made.changed,
+    ...findingChanges(findings, made.findings),
     parts: made.spines.map(({ run, spines }) => [run, Math.ceil(spines.length / PART)]),
     spines: pieces.filter((p) => known.get(`${p.run} ${p.part}`) !== p.digest),
   };
