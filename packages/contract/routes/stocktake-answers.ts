@@ -157,6 +157,10 @@ export const stretchReviewSchema = shape({
   /** Copies that are accounted for without a scan. */
   seenSince: whole(),
   statuses: tally(),
+  /** There is a loans desk, and the stretch is not too long to ask it before the start. */
+  canAskLoans: flag(),
+  /** Of the expected copies, as the loans desk says; null when it was not asked. */
+  loans: orNull(shape({ onLoan: whole(), notKnown: whole() })),
   overlaps: listOf(shape({ id: whole(), name: text(), copies: whole() })),
 });
 /** What a stretch holds, before a stocktake of it is started. */

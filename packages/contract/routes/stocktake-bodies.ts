@@ -76,6 +76,13 @@ export const stretchBody = object({
 });
 export type StretchBody = InferType<typeof stretchBody>;
 
+/** A stretch that is looked at before its stocktake is started. */
+export const stretchReviewBody = stretchBody.shape({
+  /** Whether the loans desk is asked which of its copies are on loan. */
+  askLoans: mixed<boolean>().default(false),
+});
+export type StretchReviewBody = InferType<typeof stretchReviewBody>;
+
 /** A new stocktake. */
 export const stocktakeBody = stretchBody.shape({
   name: line().required('Give the stocktake a name.'),

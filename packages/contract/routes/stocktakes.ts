@@ -23,7 +23,7 @@ import {
   scanListBody,
   settleBody,
   stocktakeBody,
-  stretchBody,
+  stretchReviewBody,
 } from './stocktake-bodies';
 
 const after = () => string().max(1000).optional();
@@ -43,7 +43,7 @@ export const stocktakeApi = {
     summary:
       'What a stretch holds: copies that are expected and accounted for, open stocktakes that overlap it',
     permission: manage,
-    body: stretchBody,
+    body: stretchReviewBody,
     answer: stretchReviewSchema,
   }),
   start: endpoint({

@@ -32,6 +32,21 @@ export const countStretch = (
     { ...given, seenSince },
   );
 
+/** Barcodes of the copies of a stretch with some statuses. */
+export const barcodesInStretch = async (
+  store: Store,
+  { sql, given }: ReturnType<typeof inStretch>,
+  statuses: readonly string[],
+  atMost: number,
+): Promise<string[]> =>
+  (
+    await store.rows<{ barcode: string }>(
+      `SELECT c.barcode FROM holdings h JOIN copies c ON c.holding = h.id
+        WHERE ${sql} AND c.status IN (SELECT value FROM json_each(:statuses)) LIMIT :atMost`,
+      { ...given, statuses: JSON.stringify(statuses), atMost },
+    )
+  ).map((r) => r.barcode);
+
 /** Open stocktakes that have copies of a stretch, with how many. */
 export const overlapping = (
   store: Store,

@@ -3,7 +3,7 @@ import { settledParts } from '@osier/core/acts';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted } from '@osier/core/changes';
 import type { ChangeSet } from '@osier/core/kinds';
-import type { SettleItem } from '@osier/core/stocktake';
+import type { SettleItem, Settlement } from '@osier/core/stocktake';
 import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
@@ -16,7 +16,12 @@ import type { ToSettle } from './to-settle';
 /** From so many findings on, settling is work in the background. */
 const MANY = 500;
 
-const SETTLED_TEXTS = { done: 'done, the records stay', return: 'returned at the loans desk' } as const;
+/** What becomes of what the records do not tell; null for what changes them. */
+function settledText(act: Settlement, isLent: boolean): string | null {
+  if (act === 'return') return 'returned at the loans desk';
+  if (act !== 'done') return null;
+  return isLent ? 'left on loan' : 'done, the records stay';
+}
 
 /** Status and place of a copy, in words. */
 const standing = (status: string, location: string) => `${status}, ${location}`;
@@ -30,7 +35,10 @@ function rowOf(
   target: string,
 ): ReviewRow {
   const copy = item && changes.find((c) => c.kind === 'copy' && c.id === item.copy.id);
-  const before = item && standing(item.copy.value.status, item.holding.value.location);
+  // What the loans desk knows, the records do not.
+  const isLent = finding.acts.includes('return');
+  const status = isLent ? 'on loan' : item?.copy.value.status;
+  const before = item && standing(status ?? '', item.holding.value.location);
   const after = copy?.kind === 'copy' ? copy.after : null;
   const place = (holding: number) => (holding === item?.holding.id ? item.holding.value.location : target);
   return {
@@ -41,11 +49,7 @@ function rowOf(
     before: { text: before ?? finding.message },
     after: {
       text:
-        act === 'done' || act === 'return'
-          ? SETTLED_TEXTS[act]
-          : after
-            ? standing(after.status, place(after.holding))
-            : (before ?? ''),
+        settledText(act, isLent) ?? (after ? standing(after.status, place(after.holding)) : (before ?? '')),
     },
     canLeaveOut: true,
   };

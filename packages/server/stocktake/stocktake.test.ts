@@ -226,6 +226,12 @@ test('a stretch of two branches: both are expected, each walked by itself; a cop
   expect(settled.body.sentence).toContain('1 given the right location');
   const report = (await assistant!<StocktakeReport>('GET', `/stocktakes/${id}/report`)).body;
   expect(report.locations.map((l) => l.name)).toContain('Sedge House, Reading room');
+  const { loans, expected } = (
+    await head!<StretchReview>('POST', '/stocktakes/review', part({ ...stretch, askLoans: true }))
+  ).body;
+  expect(loans?.notKnown).toBe(0);
+  expect(loans?.onLoan).toBeGreaterThan(1);
+  expect(loans?.onLoan).toBeLessThan(expected);
   const wrong = await head!<Problem>('POST', '/stocktakes/review', part({ also: ['NOWHERE'] }));
   expect(wrong.body.fields).toMatchObject([{ field: 'also' }]);
 });
@@ -502,6 +508,10 @@ test('a copy on loan that stands on the shelf is returned at the loans desk when
   ];
   const review = (await head!<Review>('POST', `/stocktakes/${id}/settle/review`, { items })).body;
   expect(review.consequences).toEqual(['The loans desk will check in 1 copy. Undo does not take that back.']);
+  expect(review.rows.map((r) => r.after)).toEqual([
+    { text: 'left on loan' },
+    { text: 'returned at the loans desk' },
+  ]);
   const done = await head!<{ entry: number; sentence: string }>('POST', `/stocktakes/${id}/settle`, {
     items,
     token: review.token,

@@ -1,4 +1,10 @@
-import type { StocktakeBody, StocktakeRow, StretchBody, StretchReview } from '@osier/contract';
+import type {
+  StocktakeBody,
+  StocktakeRow,
+  StretchBody,
+  StretchReview,
+  StretchReviewBody,
+} from '@osier/contract';
 import { creation } from '@osier/core/changes';
 import { COPY_STATUSES, codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
@@ -11,13 +17,14 @@ import {
 } from '@osier/core/stocktake';
 import type { Act } from '@osier/core/acts';
 import { today } from '../day';
+import type { LoansDesk } from '../loans/ports';
 import { notFound, ProblemError, wrong, wrongFields } from '../http/problem';
 import { inStretch, stocktakeStates } from '../projections/stocktakes';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { placeNameOf, placeNames } from './places';
-import { countStretch, isBeingClosed, overlapping } from './queries';
+import { barcodesInStretch, countStretch, isBeingClosed, overlapping } from './queries';
 
 /** All stocktakes, the newest first, with how each stands. */
 export async function listStocktakes({ store }: Services): Promise<StocktakeRow[]> {
@@ -68,10 +75,13 @@ async function stretchProblems(store: Store, body: StretchBody) {
   return problems;
 }
 
+/** About a stretch of more expected copies the loans desk is asked when its stocktake is started, not before. */
+const MOST_ASKED_BEFORE = 5000;
+
 /** What a stretch holds now. */
 export async function reviewStretch(
-  { store: { aside: store } }: Services,
-  body: StretchBody,
+  { store: { aside: store }, loans }: Services,
+  body: StretchReviewBody,
 ): Promise<StretchReview> {
   const problems = await stretchProblems(store, body);
   if (problems.length) throw wrongFields(problems);
@@ -88,8 +98,30 @@ export async function reviewStretch(
         .filter((s) => !standing.has(s))
         .map((s) => [s, sum(rows.filter((r) => r.status === s))]),
     ),
+    canAskLoans: loans.configured && sum(expected) <= MOST_ASKED_BEFORE,
+    loans: body.askLoans && loans.configured ? await loansOf(store, loans, body, sum(expected)) : null,
     overlaps: await overlapping(store, inStretch(body)),
   };
+}
+
+/** How many of the expected copies of a stretch are on loan, and of how many the loans desk says nothing. */
+async function loansOf(
+  store: Store,
+  loans: LoansDesk,
+  stretch: StretchBody,
+  expected: number,
+): Promise<NonNullable<StretchReview['loans']>> {
+  if (expected > MOST_ASKED_BEFORE)
+    throw wrong(
+      'askLoans',
+      `The loans desk is asked about up to ${MOST_ASKED_BEFORE.toLocaleString('en-GB')} copies before the start.`,
+    );
+  const statuses = shelfStatuses((await store.house()).value);
+  const codes = await barcodesInStretch(store, inStretch(stretch), statuses, MOST_ASKED_BEFORE);
+  const said = await loans.ask(codes);
+  const states = codes.map((code) => said.of(code).state);
+  const howMany = (of: string) => states.filter((s) => s === of).length;
+  return { onLoan: howMany('on loan'), notKnown: howMany('not known') };
 }
 
 /** Starts a stocktake of a stretch. */

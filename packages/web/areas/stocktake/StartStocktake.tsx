@@ -2,6 +2,8 @@ import { api, stocktakeBody, stretchBody } from '@osier/contract';
 import { COPY_STATUSES } from '@osier/core/holdings';
 import { SHELF_ORDERS } from '@osier/core/stocktake';
 import { useQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
@@ -163,9 +165,12 @@ const inWords = (n: number) => n.toLocaleString('en-GB');
 /** How many copies the stretch that is typed holds, and which open stocktakes overlap it. */
 function StretchHolds({ typed }: { typed: Readonly<Record<string, unknown>> }) {
   const stretch = stretchBody.isValidSync(typed) ? stretchBody.cast(typed, { stripUnknown: true }) : null;
-  const { data } = useQuery({
-    queryKey: ['/stocktakes/review', stretch],
-    queryFn: () => (stretch ? call(api.stocktakes.reviewStretch, { body: stretch }) : null),
+  /** The stretch for which the loans desk was asked. */
+  const [asked, setAsked] = useState('');
+  const askLoans = asked !== '' && asked === JSON.stringify(stretch);
+  const { data, isFetching } = useQuery({
+    queryKey: ['/stocktakes/review', stretch, askLoans],
+    queryFn: () => (stretch ? call(api.stocktakes.reviewStretch, { body: { ...stretch, askLoans } }) : null),
     enabled: stretch !== null && stretch.branch !== '',
     retry: false,
     placeholderData: (before) => before,
@@ -177,7 +182,17 @@ function StretchHolds({ typed }: { typed: Readonly<Record<string, unknown>> }) {
       <p>
         <b>{wording.stretchHolds(inWords(data.expected), inWords(data.copies))}</b>{' '}
         {data.seenSince ? wording.seenAlready(inWords(data.seenSince)) : ''}{' '}
-        {others.length ? wording.otherwise(others.join(', ')) : ''} {wording.loansLater}
+        {others.length ? wording.otherwise(others.join(', ')) : ''}{' '}
+        {data.loans ? wording.loansNow(inWords(data.loans.onLoan), data.loans.notKnown) : wording.loansLater}{' '}
+        {data.canAskLoans && !data.loans ? (
+          <Button
+            size="small"
+            loading={askLoans && isFetching}
+            onClick={() => setAsked(JSON.stringify(stretch))}
+          >
+            {wording.askLoansNow}
+          </Button>
+        ) : null}
       </p>
       {data.overlaps.map((o) => (
         <p key={o.id}>{wording.overlaps(o.name, inWords(o.copies))}</p>

@@ -180,6 +180,9 @@ export const stocktakeWords = {
   otherwise: (parts: string) => `Not expected: ${parts}.`,
   overlaps: (name: string, n: string) => `${n} of them are in the open stocktake “${name}”.`,
   loansLater: 'Which copies are on loan the loans desk is asked after the start.',
+  askLoansNow: 'Ask the loans desk now',
+  loansNow: (onLoan: string, notKnown: number) =>
+    `${onLoan} on loan${notKnown ? `; of ${notKnown} the loans desk says nothing` : ''}.`,
   // StocktakeArea
   allMissing: 'All missing copies',
   allLost: 'All lost copies',
