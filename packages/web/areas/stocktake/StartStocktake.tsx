@@ -40,7 +40,8 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
   if (!setUp || !lists) return null;
   const asAbove = Object.fromEntries(lists.locations.map((l) => [ORDER_OF + l.code, '']));
   const here = (typed: Readonly<Record<string, unknown>>) => {
-    const branches: readonly unknown[] = [typed.branch, ...(Array.isArray(typed.also) ? typed.also : [])];
+    const also: readonly unknown[] = Array.isArray(typed.also) ? typed.also : [];
+    const branches = [typed.branch, ...also];
     return lists.locations.filter((l) => branches.includes(l.branch));
   };
   const chosenOf = (typed: Readonly<Record<string, unknown>>) => {
