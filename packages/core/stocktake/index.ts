@@ -12,7 +12,7 @@ export { ShelfCount } from './shelf-count';
 export { COPY_OUTCOMES, type CopyOutcome } from './outcomes';
 export { MAY_STAND, shelfStatuses } from './shelf-statuses';
 export type { CountResult, MovedBlock, ShelfOrderResult, StrayResult } from './count-result';
-export { FINDING_KINDS, SETTLEMENTS } from './finding';
+export { FINDING_KINDS, foundSays, SETTLEMENTS } from './finding';
 export type { PlaceNames, Settlement, StockFinding, StockFindingKind } from './finding';
 export { reckon } from './reckon';
 export type { ReckonedCopy, ReckonedRun, ReckonInput, Reckoning } from './reckon';

@@ -13,7 +13,7 @@ import { countKinds, countOutcomes } from '../projections/stocktake-views';
 import { keepReport } from '../projections/stocktakes';
 import { JobStopped } from '../jobs/jobs';
 import type { Services } from '../services';
-import { reckonFully } from './reckoning';
+import { reckonFully, reckonSoFar } from './reckoning';
 import { reportOf } from './report';
 import { openStocktake } from './stocktake';
 
@@ -21,7 +21,7 @@ import { openStocktake } from './stocktake';
 export async function reviewClose(services: Services, id: number): Promise<Review> {
   const store = services.store.aside;
   const { value } = await openStocktake(store, id);
-  await reckonFully(services, id);
+  await reckonSoFar(services, id);
   const shown = await beginReview(store);
   const outcomes = await countOutcomes(store, id);
   const kinds = await countKinds(store, id);

@@ -58,7 +58,12 @@ async function planOf(store: Store, id: number): Promise<ReckonOrder['plan'] | n
   };
 }
 
-/** Reckons a stocktake until nothing of it is to be reckoned any more. */
+/** Reckons all that was scanned and done in a stocktake so far; what is scanned meanwhile is reckoned later. */
+export async function reckonSoFar({ store: { aside }, pool }: Services, id: number): Promise<void> {
+  if ((await stampOf(aside, id)) !== null) await reckonOne(aside, pool.reckonStocktake, id);
+}
+
+/** Reckons a stocktake in which nobody scans any more, until nothing of it is to be reckoned. */
 export async function reckonFully({ store: { aside }, pool }: Services, id: number): Promise<void> {
   while ((await stampOf(aside, id)) !== null) await reckonOne(aside, pool.reckonStocktake, id);
 }

@@ -9,7 +9,7 @@ import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../ht
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import { askOfSettling, deskSays } from './desk-says';
-import { reckonFully } from './reckoning';
+import { reckonSoFar } from './reckoning';
 import { settledBy, settlementTally, settling, settlingPlan, type Settling } from './settle-plan';
 import type { ToSettle } from './to-settle';
 
@@ -75,7 +75,7 @@ export async function reviewSettle(
   from = 0,
 ): Promise<Review> {
   const store = services.store.aside;
-  await reckonFully(services, id);
+  await reckonSoFar(services, id);
   const shown = await beginReview(store);
   const now = await settling(store, id, { items, all, location });
   let next = 0;
@@ -124,7 +124,7 @@ export async function settle(
   id: number,
   { location, items, all, leaveOut, token }: SettleBody,
 ): Promise<{ entry: number | null; sentence: string; job: number | null }> {
-  await reckonFully(services, id);
+  await reckonSoFar(services, id);
   const asked = { items, all, location };
   const first = await settling(services.store, id, asked);
   if (first.items.length - leaveOut.length > MANY)

@@ -481,6 +481,37 @@ test('a stocktake that is for some people only is scanned by nobody else', async
   expect((await cataloguer!('POST', `/stocktakes/${id}/scans`, { codes: ['1'] })).status).toBe(200);
 });
 
+test('what several send in one moment is kept together: each hears of their own, who may not scan is refused alone, what is sent twice counts once', async () => {
+  const id = await start({ scanners: [2] });
+  const shelf = (await shelfOf(id)).map((c) => c.barcode);
+  const send = (ask: Ask, run: string, at: number, n = 1) =>
+    ask<ScanAnswer & Problem>('POST', `/stocktakes/${id}/scans`, {
+      codes: shelf.slice(at, at + n),
+      from: { device: 'd', run, number: at },
+    });
+  const answers = await Promise.all([
+    send(cataloguer!, 'a', 0),
+    send(assistant!, 'b', 1),
+    send(cataloguer!, 'c', 2, 3),
+    send(cataloguer!, 'c', 2, 3),
+    send(cataloguer!, 'd', 5, 0),
+    send(cataloguer!, 'e', 0),
+  ]);
+  expect(answers.map((a) => a.status)).toEqual([200, 403, 200, 200, 200, 200]);
+  const kept = answers.filter((a) => a.status === 200).map((a) => a.body);
+  expect(kept.reduce((n, a) => n + a.added, 0)).toBe(5);
+  expect(kept.map((a) => a.verdicts.map((v) => v.code))).toEqual([
+    shelf.slice(0, 1),
+    shelf.slice(2, 5),
+    shelf.slice(2, 5),
+    [],
+    shelf.slice(0, 1),
+  ]);
+  const s = await detail(id);
+  expect(s).toMatchObject({ scans: 5, found: 4 });
+  expect(s.runs.map((r) => r.scans).sort()).toEqual([1, 1, 3]);
+});
+
 test('copies on loan are accounted for as the loans desk says; one that is scanned is found', async () => {
   const id = await start();
   const { outcomes, loans } = await detail(id);

@@ -54,7 +54,7 @@ export async function stocktakeDetail({ store, loans }: Services, id: number): P
     comparing: (await stampOf(store, id)) !== null,
     kinds: await countKinds(store, id),
     runs: await runsOfStocktake(store, id),
-    toTell: await noticesOfStocktake(store, id),
+    toTell: loans.configured ? await noticesOfStocktake(store, id) : { waiting: 0, refused: [] },
     loans: isOpen && loans.configured ? { asked: await countAsked(store, id), of: total(outcomes) } : null,
   };
 }
