@@ -158,6 +158,8 @@ export async function startOsier(settings: Settings): Promise<Running> {
     : createServer(app);
   // A file may take as long as it takes; a request that says nothing is ended by `bodyPatience`.
   server.requestTimeout = 0;
+  // Longer than browsers and proxies keep an idle connection: the server must not close one on which a request is just coming.
+  server.keepAliveTimeout = 75_000;
   await new Promise<void>((resolve, reject) =>
     server.once('error', reject).listen(settings.port, settings.host, resolve),
   );

@@ -29,6 +29,20 @@ const SHELF_ROW = `SELECT c.id AS copyId, c.barcode, c.status, c.type, ifnull(e.
 export const shelfCopy = (store: Store, id: number, barcode: string): Promise<ShelfRow | undefined> =>
   store.row<ShelfRow>(`${SHELF_ROW} WHERE c.barcode = :barcode`, { id, barcode });
 
+/** The copies that have some barcodes. */
+export async function shelfCopies(
+  store: Store,
+  id: number,
+  barcodes: readonly string[],
+): Promise<ReadonlyMap<string, ShelfRow>> {
+  if (barcodes.length === 0) return new Map();
+  const rows = await store.rows<ShelfRow>(
+    `${SHELF_ROW} WHERE c.barcode IN (SELECT value FROM json_each(:barcodes))`,
+    { id, barcodes: JSON.stringify(barcodes) },
+  );
+  return new Map(rows.map((r) => [r.barcode, r]));
+}
+
 /** The numbers of copies whose codes were scanned behind a number, with the last day on which each was. */
 export const copiesSeen = (
   store: Store,
@@ -80,18 +94,20 @@ export const timesSeen = async (store: Store, id: number, code: string): Promise
     )
   )?.times ?? 0;
 
-/** The copy of the stretch that was scanned last in a walk. */
-export const lastOfWalk = (
+/** Of some walks the barcode of the copy of the stretch that was scanned last in each; undefined where none was. */
+export async function lastOfWalks(
   store: Store,
   id: number,
-  device: string,
-  run: string,
-): Promise<ShelfRow | undefined> =>
-  store.row<ShelfRow>(
-    `${SHELF_ROW} WHERE c.barcode = (SELECT s.code FROM scans s WHERE s.purpose = 'stocktake' AND s.work = :id AND s.device = :device AND s.run = :run
-        AND EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = s.code) ORDER BY s.id DESC LIMIT 1)`,
-    { id, device, run },
+  walks: readonly { readonly device: string; readonly run: string }[],
+): Promise<(string | undefined)[]> {
+  const rows = await store.rows<{ code: string | null }>(
+    `SELECT (SELECT s.code FROM scans s WHERE s.purpose = 'stocktake' AND s.work = :id AND s.device = v.value ->> 'device' AND s.run = v.value ->> 'run'
+        AND EXISTS (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.barcode = s.code) ORDER BY s.id DESC LIMIT 1) AS code
+       FROM json_each(:walks) v ORDER BY v.key`,
+    { id, walks: JSON.stringify(walks) },
   );
+  return rows.map((r) => r.code ?? undefined);
+}
 
 const UNSEEN = `e.counts = 1 AND NOT EXISTS (SELECT 1 FROM stocktake_seen n WHERE n.stocktake = e.stocktake AND n.code = e.barcode)`;
 

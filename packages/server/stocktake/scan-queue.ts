@@ -1,10 +1,14 @@
 import type { StoredObject } from '@osier/core/kinds';
+import { lastOfWalks, shelfCopies, type ShelfRow } from '../projections/stocktake-places';
 import { addSeen, madeOnes } from '../projections/stocktake-scans';
 import { markStocktakes, stocktakeState } from '../projections/stocktakes';
 import { keepScans, type ReadyScans } from '../scanner/scans';
 import type { Store } from '../store/store';
 import { placeNames } from './places';
 import { mayScan, openStocktake } from './stocktake';
+
+/** Verdicts of one answer. */
+export const ANSWERED = 20;
 
 /** What was kept of somebody's scans, and what their verdicts are made from. */
 export interface KeptScans {
@@ -13,6 +17,10 @@ export interface KeptScans {
   readonly stocktake: StoredObject<'stocktake'>;
   readonly house: Awaited<ReturnType<Store['house']>>['value'];
   readonly names: Awaited<ReturnType<typeof placeNames>>;
+  /** The copy of the stretch that was scanned last in the same walk before these; null for none. */
+  readonly before: ShelfRow | null;
+  /** Copies that have the last codes, by barcode. */
+  readonly copies: ReadonlyMap<string, ShelfRow>;
   /** How many copies are expected, and how many of them were scanned. */
   readonly far: { readonly expected: number; readonly found: number };
 }
@@ -52,7 +60,7 @@ export function scanQueue(store: Store): KeepStocktakeScans {
 }
 
 async function keepTogether(store: Store, id: number, some: readonly Waiting[]): Promise<void> {
-  const { allowed, counts, stocktake } = await store.write(async (tx) => {
+  const { allowed, counts, stocktake, lasts } = await store.write(async (tx) => {
     const inside = store.within(tx);
     const stocktake = await openStocktake(inside, id);
     const allowed = some.filter((one) => {
@@ -61,17 +69,26 @@ async function keepTogether(store: Store, id: number, some: readonly Waiting[]):
       return no === null;
     });
     const sent = allowed.map((one) => one.sent);
+    const lasts = await lastOfWalks(
+      inside,
+      id,
+      sent.map(({ from }) => ({ device: from?.device ?? '', run: from?.run ?? '' })),
+    );
     const { fresh, counts } = await keepScans(inside, { purpose: 'stocktake', work: id }, sent, tx);
     await addSeen(inside, id, madeOnes(fresh), tx);
     if (fresh.length) await markStocktakes(inside, [id], tx, true);
-    return { allowed, counts, stocktake };
+    return { allowed, counts, stocktake, lasts };
   });
-  const [house, names, state] = await Promise.all([
+  const codes = allowed.flatMap((one) => one.sent.scans.slice(-ANSWERED).map((s) => s.code));
+  const [copies, house, names, state] = await Promise.all([
+    shelfCopies(store, id, [...new Set([...codes, ...lasts.flatMap((code) => code ?? [])])]),
     store.house(),
     placeNames(store),
     stocktakeState(store, id),
   ]);
   const { expected = 0, found = 0 } = state ?? {};
-  const known = { stocktake, house: house.value, names, far: { expected, found } };
-  allowed.forEach((one, i) => one.done({ ...known, fresh: counts[i] ?? 0 }));
+  const known = { stocktake, copies, house: house.value, names, far: { expected, found } };
+  allowed.forEach((one, i) =>
+    one.done({ ...known, before: copies.get(lasts[i] ?? '') ?? null, fresh: counts[i] ?? 0 }),
+  );
 }

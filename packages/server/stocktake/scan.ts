@@ -17,9 +17,7 @@ import { askSoon } from '../loans/ask-soon';
 import { keepLoans } from '../projections/stocktake-loans';
 import {
   expectedUnseen,
-  lastOfWalk,
   nextExpected,
-  shelfCopy,
   timesSeen,
   unseenBetween,
   type ShelfRow,
@@ -29,11 +27,8 @@ import { markStocktakes, stocktakeState } from '../projections/stocktakes';
 import { lastScanOf, readyScans } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import type { KeepStocktakeScans, KeptScans } from './scan-queue';
+import { ANSWERED, type KeepStocktakeScans, type KeptScans } from './scan-queue';
 import { stocktakeToScan } from './stocktake';
-
-/** Verdicts of one answer. */
-const ANSWERED = 20;
 
 /**
  * Adds scans as they are made and says what each of the last few is, what stands next, and how far the walk is. What is sent
@@ -47,14 +42,11 @@ export async function scanInto(
   { codes, times, from }: ScanBody,
 ): Promise<ScanAnswer> {
   const { store } = services;
-  const { device, run, location } = from ?? { device: '', run: '', location: '' };
-  const [before, ready] = await Promise.all([
-    lastOfWalk(store, id, device, run),
-    readyScans(store, { person, raw: codes, from: from ?? null, times }),
-  ]);
+  const location = from?.location ?? '';
+  const ready = await readyScans(store, { person, raw: codes, from: from ?? null, times });
   const kept = await keep(id, ready);
   const verdicts: ScanVerdict[] = [];
-  let last: PlacedCopy | null = before ?? null;
+  let last: PlacedCopy | null = kept.before;
   for (const { code } of ready.scans.slice(-ANSWERED)) {
     const { verdict, copy } = await verdictOn(services, kept, { code, location, before: last });
     verdicts.push(verdict);
@@ -91,7 +83,7 @@ type PlacedCopy = ScannedCopy & Pick<ShelfRow, 'isOfStretch' | 'timesSeen'>;
 
 async function verdictOn(
   services: Services,
-  { stocktake: { id, value }, house, names }: KeptScans,
+  { stocktake: { id, value }, copies, house, names }: KeptScans,
   {
     code,
     location,
@@ -99,7 +91,7 @@ async function verdictOn(
   }: { readonly code: string; readonly location: string; readonly before: PlacedCopy | null },
 ): Promise<{ verdict: ScanVerdict; copy: PlacedCopy | null }> {
   const { store } = services;
-  const row = await shelfCopy(store, id, code);
+  const row = copies.get(code);
   const copy = row ? await nowOf(services, id, row) : await withdrawnCopy(store, id, code);
   const wrongPlace = (c: PlacedCopy) => {
     const outside = c.isOfStretch ? null : stretchTest(value.stretch)(c);
