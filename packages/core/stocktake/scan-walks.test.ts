@@ -22,11 +22,16 @@ test('walks and locations are told apart by their columns, each in its own order
   ]);
 });
 
+test('with the location said, lines of several locations stay one walk in their order', () => {
+  const lines = table('Barcode,Location\nB1,Open\nB2,Bench\nB3,Open');
+  expect(scanWalks(lines, true)).toEqual([{ walk: '', place: '', on: '', codes: ['B1', 'B2', 'B3'] }]);
+});
+
 test('without a column of walks the lines are one, dated by its first day; a column that is the codes’ own is no walk', () => {
   expect(scanWalks(table('Barcode,When\nB1,then\nB2,31/12/2025'))).toEqual([
     { walk: '', place: '', on: '2025-12-31', codes: ['B1', 'B2'] },
   ]);
-  expect(scanWalks(table('Section\nB1\nB2')).map((w) => w.codes.length)).toEqual([3]);
+  expect(scanWalks(table('Device\nB1\nB2')).map((w) => w.codes.length)).toEqual([3]);
 });
 
 test('no code is lost or doubled, however lines are mixed', () => {
@@ -38,7 +43,7 @@ test('no code is lost or doubled, however lines are mixed', () => {
       ['', 'a', 'b', 'A'][next(4)]!,
       ['', 'x', 'y'][next(3)]!,
     ]);
-    const read = scanWalks([['barcode', 'run', 'place'], ...lines]);
+    const read = scanWalks([['barcode', 'run', 'location'], ...lines]);
     expect(read.flatMap((w) => w.codes).sort()).toEqual(lines.map(([code]) => code!).sort());
     for (const { walk, place, codes } of read)
       expect(codes).toEqual(

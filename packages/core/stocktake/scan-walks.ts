@@ -12,21 +12,21 @@ export interface ScanWalk {
 
 /** How the columns of a walk and of its location may be headed (common practice, no source). */
 const [WALK, PLACE] = [
-  /^(?:walk|run|session|section|part|scanner|device|person|who|user|scanned by)$/i,
-  /^(?:location|shelf(?:ing)? location|place|collection)$/i,
+  /^(?:walk|run|session|scanner|device|scanned by)$/i,
+  /^(?:location|location (?:walked|scanned)|scanned at)$/i,
 ];
 /** Lines of a walk in which its day is looked for. */
 const DATED = 20;
 
-/** The walks of a hand scanner’s table: one, or as many as its columns of walks and locations tell apart, in the order in which they were begun. */
-export function scanWalks(table: readonly (readonly string[])[]): ScanWalk[] {
+/** The walks of a hand scanner’s table: one, or as many as its columns of walks and locations tell apart, in the order in which they were begun. `isOnePlace`: what it says of locations is passed over. */
+export function scanWalks(table: readonly (readonly string[])[], isOnePlace = false): ScanWalk[] {
   const { heads, rows, column } = codeTable(table, true);
   const [walk, place] = [WALK, PLACE].map((form) => heads.findIndex((h, i) => i !== column && form.test(h)));
   const walks = new Map<string, { walk: string; place: string; codes: string[]; first: string[][] }>();
   for (const row of rows) {
     const code = row[column];
     if (!code) continue;
-    const [of, at] = [row[walk!] ?? '', row[place!] ?? ''];
+    const [of, at] = [row[walk!] ?? '', isOnePlace ? '' : (row[place!] ?? '')];
     const key = JSON.stringify([of.toLowerCase(), at.toLowerCase()]);
     const known = walks.get(key) ?? { walk: of, place: at, codes: [], first: [] };
     walks.set(key, known);

@@ -97,7 +97,7 @@ export const loadScanFile =
     try {
       if ((await stat(path).catch(() => null)) === null)
         throw wrong('file', 'The file is no longer there. Load it again.');
-      const read = await services.pool.readScanList(path);
+      const read = await services.pool.readScanList({ path, isOnePlace: list.location !== '' });
       if ('problem' in read) throw new ProblemError(422, read.problem);
       const walks = await walksOf(services.store, stocktake, list, read.walks);
       const codes = walks.reduce((n, w) => n + w.codes.length, 0);
@@ -125,19 +125,13 @@ async function walksOf(
 ): Promise<LoadedWalk[]> {
   const { stretch } = (await openStocktake(store, id)).value;
   const here = await placesOf(store, stretch);
-  const walks = new Map<string, LoadedWalk & { codes: string[] }>();
-  for (const { walk, place, codes, on: day } of read) {
-    const at = location || placeOf(place, here);
-    // With the location said, walks differ by their own name only.
-    const key = JSON.stringify([walk.toLowerCase(), at]);
-    const known = walks.get(key) ?? {
-      ...{ name: [name, walk].filter(Boolean).join(', '), location: at, on: on || day },
-      codes: [],
-    };
-    walks.set(key, known);
-    known.codes.push(...(await codesOf(store, codes)));
-  }
-  return [...walks.values()].filter((w) => w.codes.length);
+  const walks: LoadedWalk[] = [];
+  for (const { walk, place, codes, on: day } of read)
+    walks.push({
+      ...{ name: [name, walk].filter(Boolean).join(', '), on: on || day },
+      ...{ location: location || placeOf(place, here), codes: await codesOf(store, codes) },
+    });
+  return walks.filter((w) => w.codes.length);
 }
 
 /** The code of a location that a file names by code or name; one that is none of the stretch is refused. */

@@ -8,14 +8,14 @@ import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import type { NamesToCompare } from './pool-worker';
 import type { LoanTable } from './read-loan-figures';
-import type { ScanList } from './read-scan-list';
+import type { ScanList, ScanListOrder } from './read-scan-list';
 
 /** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
 export interface WorkerPool {
   readonly compareNames: CompareNames;
   readonly pairRecords: PairRecords;
   readonly reckonStocktake: ReckonStocktake;
-  readonly readScanList: (path: string) => Promise<ScanList>;
+  readonly readScanList: (order: ScanListOrder) => Promise<ScanList>;
   readonly readLoanFigures: (file: { readonly path: string; readonly on: string }) => Promise<LoanTable>;
   readonly readAnswer: (work: AnswerWork) => Promise<ReadAnswer>;
   readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
@@ -32,7 +32,7 @@ export function workerPool(folder: string): WorkerPool {
     | LabelOrder
     | AnswerWork
     | { readonly path: string; readonly on: string }
-    | string,
+    | ScanListOrder,
     never
   >({
     filename: join(folder, 'pool-worker.mjs'),
@@ -51,7 +51,7 @@ export function workerPool(folder: string): WorkerPool {
     compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
-    readScanList: (path) => pool.run(path, { name: 'readScanList' }),
+    readScanList: (order) => pool.run(order, { name: 'readScanList' }),
     readLoanFigures: (file) => pool.run(file, { name: 'readLoanFigures' }),
     readAnswer: (work) => answers.run(work, { name: 'readAnswer' }),
     labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),

@@ -5,6 +5,12 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { foreignFile } from './foreign-file';
 
+/** Which file is read; `isOnePlace`: what it says of locations is passed over. */
+export interface ScanListOrder {
+  readonly path: string;
+  readonly isOnePlace: boolean;
+}
+
 /** The walks of a hand scanner’s file; or why it is none, as a sentence. */
 export type ScanList = { readonly walks: readonly ScanWalk[] } | { readonly problem: string };
 
@@ -16,7 +22,7 @@ const CODES_AMONG = 20;
 const WANTED = 'A scanner’s file is text: one barcode a line, or a table with a column of barcodes.';
 
 /** Reads a hand scanner’s file: one code a line or a column of a table, in any encoding. */
-export function readScanList(path: string): ScanList {
+export function readScanList({ path, isOnePlace }: ScanListOrder): ScanList {
   const bytes = readFileSync(path);
   const foreign = foreignFile(bytes);
   if (foreign) return { problem: `${foreign} ${WANTED}` };
@@ -25,7 +31,7 @@ export function readScanList(path: string): ScanList {
     skipEmptyLines: 'greedy',
     ...(isTable(text) ? {} : { delimiter: '\n' }),
   });
-  const walks = scanWalks(data);
+  const walks = scanWalks(data, isOnePlace);
   const codes = walks.flatMap((w) => w.codes);
   if (codes.length === 0) return { problem: `There is no barcode in this file. ${WANTED}` };
   const long = codes.find((c) => c.length > LONGEST_CODE);
@@ -38,7 +44,9 @@ export function readScanList(path: string): ScanList {
   if (some.filter(mayBeCode).length * CODES_AMONG < some.length)
     return { problem: `This does not look like a scanner’s file: “${some[0] ?? ''}”. ${WANTED}` };
   if (walks.length > MOST_WALKS)
-    return { problem: `A file may have up to ${MOST_WALKS} walks; this one has ${walks.length}.` };
+    return {
+      problem: `A file may have up to ${MOST_WALKS} walks; this one has ${walks.length}. Take out the column that names walks or locations if it says something else.`,
+    };
   return { walks };
 }
 

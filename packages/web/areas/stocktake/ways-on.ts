@@ -14,6 +14,9 @@ export function waysOn({
       ? [[wording.catalogueIt, `/catalogue/brief?isbn=${code}`]]
       : [[wording.catalogueIt, `/catalogue/brief?barcode=${encodeURIComponent(code)}`]];
   if (copy === null) return [];
+  // From the list of copies it goes on to a withdrawal list.
+  if (kind === 'found' || kind === 'missing')
+    return [[wording.toWithdraw, `/copies/all?barcode=${encodeURIComponent(code)}`]];
   // Two things with one barcode: one of them gets another at the copy.
   if (kind === 'repeated' && record !== null)
     return [[wording.openCopy, `/catalogue/${record}?copy=${copy}`]];

@@ -53,6 +53,7 @@ export const stocktakeWords = {
   label: 'Label',
   catalogueIt: 'Catalogue it',
   openCopy: 'Open the copy',
+  toWithdraw: 'To withdraw',
   nearly: (codes: string) => `Nearly the same: ${codes}.`,
   takenFor: (code: string) => `Barcode ${code}.`,
   together: (codes: string) => `With ${codes}.`,
