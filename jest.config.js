@@ -20,7 +20,8 @@ export default {
   // The validator of OpenAPI documents and the icons come as ES modules.
   transformIgnorePatterns: ['/node_modules/(?!(@seriousme|@ant-design)/)'],
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',
-  testTimeout: 30000,
+  // Far above what any of them takes: a machine that others use too stalls now and then.
+  testTimeout: 120000,
   // Jest's own choice leaves one processor free, which on a small machine is half of all.
   maxWorkers: '100%',
   modulePathIgnorePatterns: ['/dist/'],
