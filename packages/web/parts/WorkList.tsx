@@ -20,10 +20,18 @@ interface Props<T> {
   readonly rowHeight?: number;
   readonly empty: ReactNode;
   /** What was asked has not been answered yet, or was refused: then the list is not empty but unknown. */
-  readonly answer?: { readonly isPending: boolean; readonly error: Error | null };
+  readonly answer?: {
+    readonly isPending: boolean;
+    readonly error: Error | null;
+    /** The rows are those of the question before: nothing is done with them, and keys wait for the rows that are asked for. */
+    readonly isPlaceholderData?: boolean;
+  };
   /** Asked when the end comes into sight. */
   readonly onEnd?: () => void;
 }
+
+/** Keys that the list takes by themselves. */
+const LIST_KEYS = new Set(['ArrowDown', 'ArrowUp', 'PageDown', 'PageUp', 'Home', 'End', ' ', 'Enter']);
 
 /** The focus goes to where the work of the piece is: its fields, else the first thing in it that is on screen. */
 function enterPiece(): void {
@@ -106,7 +114,16 @@ export function WorkList<T>({
   useEffect(() => {
     if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
   }, [at, virtual]);
+  const isOfBefore = answer?.isPlaceholderData === true;
+  /** Keys that came while the rows were still those of the question before. */
+  const held = useRef<KeyboardEvent[]>([]);
   const onKey = (event: KeyboardEvent) => {
+    if (isOfBefore) {
+      if (!LIST_KEYS.has(event.key) && !(event.code === 'KeyA' && event.ctrlKey)) return;
+      event.preventDefault();
+      held.current.push(event);
+      return;
+    }
     const going = placeOf(asked.current);
     const from = going >= 0 ? going : at;
     const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 }[event.key];
@@ -142,6 +159,10 @@ export function WorkList<T>({
       enterPiece();
     }
   };
+  useEffect(() => {
+    if (isOfBefore) return;
+    for (const event of held.current.splice(0)) onKey(event);
+  });
   if (items.length === 0)
     return (
       <div className="work-list empty">
@@ -149,7 +170,7 @@ export function WorkList<T>({
           <p role="alert" className="field-problem">
             {answer.error.message}
           </p>
-        ) : answer?.isPending ? (
+        ) : answer?.isPending || isOfBefore ? (
           wording.reading
         ) : (
           empty
@@ -159,9 +180,10 @@ export function WorkList<T>({
   return (
     <div
       ref={box}
-      className="work-list"
+      className={isOfBefore ? 'work-list of-before' : 'work-list'}
       role="listbox"
       aria-label={label}
+      aria-busy={isOfBefore || undefined}
       tabIndex={0}
       onKeyDown={onKey}
       onBlur={() => (asked.current = null)}

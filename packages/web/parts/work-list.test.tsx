@@ -13,7 +13,14 @@ afterEach(cleanup);
 
 const items = (n: number) => Array.from({ length: n }, (_, i) => ({ id: 100 + i, name: `Row ${i + 1}` }));
 
-function List({ count, onEnd, ticking = false }: { count: number; onEnd?: () => void; ticking?: boolean }) {
+interface ListProps {
+  readonly count: number;
+  readonly onEnd?: () => void;
+  readonly ticking?: boolean;
+  readonly isOfBefore?: boolean;
+}
+
+function List({ count, onEnd, ticking = false, isOfBefore = false }: ListProps) {
   const [selected, select] = useState<number | null>(null);
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
   return (
@@ -27,6 +34,7 @@ function List({ count, onEnd, ticking = false }: { count: number; onEnd?: () => 
         row={(i) => i.name}
         empty="Nothing here yet."
         onEnd={onEnd}
+        answer={{ isPending: false, error: null, isPlaceholderData: isOfBefore }}
         {...(ticking && {
           ticked,
           onTick: (i: { id: number }) => setTicked((t) => new Set([...t, i.id])),
@@ -106,4 +114,23 @@ test('the end asks for more, the middle does not', () => {
 test('an empty list says what belongs here', () => {
   render(<List count={0} />);
   expect(screen.getByText('Nothing here yet.')).toBeTruthy();
+});
+
+test('keys wait while the rows are those of the question before, and go to the rows that were asked for', () => {
+  const { rerender } = render(<List count={50} isOfBefore ticking />);
+  key('End');
+  key(' ');
+  expect(list().getAttribute('aria-busy')).toBe('true');
+  expect(chosen()).toBe('');
+  rerender(<List count={3} ticking />);
+  expect(list().getAttribute('aria-busy')).toBeNull();
+  expect(chosen()).toBe('102');
+  expect(screen.getAllByRole('option').map((o) => o.getAttribute('aria-selected'))).toEqual([
+    ...['false', 'false', 'true'],
+  ]);
+});
+
+test('an empty answer of before is not told as “nothing here” while the next one is on its way', () => {
+  render(<List count={0} isOfBefore />);
+  expect(screen.queryByText('Nothing here yet.')).toBeNull();
 });
