@@ -2,14 +2,15 @@ import { ENDPOINTS, isSent, paramNames, problemSchema, type AnyEndpoint } from '
 import { ValidationError, type Schema } from 'yup';
 import { ANY_REQUEST, statusesOf } from '../http/statuses';
 
-/** The endpoint that a path of the API, without its query, is answered by; the fixed parts of a path go before parameters. */
+/** The endpoints, those with the fewest parameters first: the fixed parts of a path go before parameters. */
+const BY_PATH = [...ENDPOINTS]
+  .sort((a, b) => paramNames(a.path).length - paramNames(b.path).length)
+  .map((endpoint) => ({ endpoint, path: new RegExp(`^${endpoint.path.replace(/:\w+/g, '[^/]+')}/?$`) }));
+
+/** The endpoint that a path of the API, without its query, is answered by. */
 function endpointOf(method: string, path: string): AnyEndpoint | undefined {
-  const fits = ENDPOINTS.filter(
-    (e) =>
-      e.method === method.toLowerCase() &&
-      new RegExp(`^${e.path.replace(/:\w+/g, '[^/]+')}/?$`).test(path.split('?')[0] ?? ''),
-  );
-  return fits.sort((a, b) => paramNames(a.path).length - paramNames(b.path).length)[0];
+  const [asked = ''] = path.split('?');
+  return BY_PATH.find((e) => e.endpoint.method === method.toLowerCase() && e.path.test(asked))?.endpoint;
 }
 
 /** The rows at the beginning of a long list stand for the rest of it, which comes from the same code. */
