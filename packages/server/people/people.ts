@@ -22,6 +22,7 @@ import {
   tellAccount,
   updatePerson,
 } from './queries';
+import { knownSessions } from './known-sessions';
 import { foldedLogin, loginProblem } from './sign-in-name';
 
 const DAYS_SIGNED_IN = 14;
@@ -43,6 +44,7 @@ interface Ended {
 /** Accounts and who is signed in. What changes them is told in the daybook, where it cannot be undone. */
 export function peopleOf(store: Store, demo: boolean) {
   let firstCode: string | null = null;
+  const sessions = knownSessions();
   const ended = new EventEmitter().setMaxListeners(0);
   const tellEnded = (what: Ended) => void ended.emit('ended', what);
   const byId = (id: number, on = store) => personById(on, id);
@@ -107,6 +109,7 @@ export function peopleOf(store: Store, demo: boolean) {
       const inside = store.within(tx);
       const row = await byId(id, inside);
       if (!row) throw notFound(`Person ${id}`);
+      sessions.forgetWhenStored(tx);
       const staysHead = body.active && body.role === 'head';
       if (row.role === 'head' && row.active === 1 && !staysHead && (await countOtherHeads(inside, id)) === 0)
         throw wrong('role', `${row.name} is the only head. Make somebody else head first.`);
@@ -138,22 +141,26 @@ export function peopleOf(store: Store, demo: boolean) {
 
   /** Ends all sessions of a person, but for one that is kept. */
   const endSessions = async (by: number, id: number, but: string | null = null): Promise<number> => {
-    const sessions = await store.write(async (tx) => {
+    const many = await store.write(async (tx) => {
       const inside = store.within(tx);
       const row = await byId(id, inside);
       if (!row) throw notFound(`Person ${id}`);
+      sessions.forgetWhenStored(tx);
       const n = await deleteSessions(inside, id, but === null ? '' : digest(but), tx);
       if (n > 0) await tell(tx, by, row.name, { how: 'sessions-ended', sessions: n });
       return n;
     });
     if (but === null) tellEnded({ person: id });
     else tellEnded({});
-    return sessions;
+    return many;
   };
 
   const whoHas = async (token: string): Promise<Person | undefined> => {
-    const row = await personOfSession(store, digest(token), new Date().toISOString());
-    return row && person(row);
+    const [session, now] = [digest(token), new Date().toISOString()];
+    return sessions.personOf(session, now, async () => {
+      const row = await personOfSession(store, session, now);
+      return row && { person: person(row), expires: row.expires };
+    });
   };
 
   return {
@@ -186,7 +193,10 @@ export function peopleOf(store: Store, demo: boolean) {
       return signIn(row);
     },
     signOut: async (token: string) => {
-      await store.reserve((tx) => deleteSession(store, digest(token), tx));
+      await store.reserve(async (tx) => {
+        sessions.forgetWhenStored(tx);
+        await deleteSession(store, digest(token), tx);
+      });
       tellEnded({ session: digest(token) });
     },
     add,
@@ -198,6 +208,7 @@ export function peopleOf(store: Store, demo: boolean) {
       if (!row || !(await isPassword(now, row.password))) throw wrong('now', 'This is not your password.');
       const password = await hashPassword(next);
       await store.write(async (tx) => {
+        sessions.forgetWhenStored(tx);
         await updatePerson(store, { ...row, password }, tx);
         await deleteSessions(store.within(tx), who.id, digest(token), tx);
         await tell(tx, who.id, row.name, { how: 'changed', password: true });

@@ -38,9 +38,9 @@ export const personOfSession = (
   store: Store,
   token: string,
   now: string,
-): Promise<PersonColumns | undefined> =>
-  store.row<PersonColumns>(
-    'SELECT people.* FROM sign_ins JOIN people ON people.id = sign_ins.person WHERE token = :token AND expires > :now AND people.active = 1',
+): Promise<(PersonColumns & { readonly expires: string }) | undefined> =>
+  store.row<PersonColumns & { readonly expires: string }>(
+    'SELECT people.*, sign_ins.expires FROM sign_ins JOIN people ON people.id = sign_ins.person WHERE token = :token AND expires > :now AND people.active = 1',
     { token, now },
   );
 

@@ -1,3 +1,4 @@
+import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
 
 /** A copy as a stocktake knows it, but for its being on loan. */
@@ -111,39 +112,53 @@ export async function lastOfWalks(
 
 const UNSEEN = `e.counts = 1 AND NOT EXISTS (SELECT 1 FROM stocktake_seen n WHERE n.stocktake = e.stocktake AND n.code = e.barcode)`;
 
-/** The expected copy that stands next behind a place of a location and was not scanned yet. */
-export const nextExpected = (
+/** A place on the shelves of a stocktake. */
+export interface ShelfPlace {
+  readonly stocktake: number;
+  readonly location: string;
+  readonly shelfKey: string;
+  readonly barcode: string;
+}
+/** An expected copy that is still to come. */
+export interface NextOnShelf {
+  readonly barcode: string;
+  readonly callNumber: string;
+  readonly title: string;
+}
+
+/** Of some places the expected copy that stands next behind each in its location and was not scanned yet. */
+export async function nextExpected(
   store: Store,
-  id: number,
-  { location, shelfKey, barcode }: Pick<ShelfRow, 'location' | 'shelfKey' | 'barcode'>,
-): Promise<{ barcode: string; callNumber: string; title: string } | undefined> =>
-  store.row<{ barcode: string; callNumber: string; title: string }>(
-    `SELECT e.barcode, e.call_number AS callNumber, e.title FROM stocktake_expected e
-      WHERE e.stocktake = :id AND e.location = :location AND (e.shelf_key, e.barcode) > (:shelfKey, :barcode) AND ${UNSEEN}
-      ORDER BY e.shelf_key, e.barcode LIMIT 1`,
-    { id, location, shelfKey, barcode },
+  places: readonly ShelfPlace[],
+): Promise<(NextOnShelf | null)[]> {
+  const rows = await store.rows<{ next: string | null }>(
+    `SELECT (SELECT json_object('barcode', e.barcode, 'callNumber', e.call_number, 'title', e.title) FROM stocktake_expected e
+        WHERE e.stocktake = v.value ->> 'stocktake' AND e.location = v.value ->> 'location'
+          AND (e.shelf_key, e.barcode) > (v.value ->> 'shelfKey', v.value ->> 'barcode') AND ${UNSEEN}
+        ORDER BY e.shelf_key, e.barcode LIMIT 1) AS next FROM json_each(:places) v ORDER BY v.key`,
+    { places: JSON.stringify(places) },
   );
+  return rows.map(({ next }) => (next === null ? null : keptJson<NextOnShelf>(next)));
+}
 
 /** More copies than this between two scans are not counted. */
 const MOST_BETWEEN = 1000;
 
-/** How many expected copies between two places of a location were not scanned. */
-export const unseenBetween = async (
+/** Of some pairs of places how many expected copies of the first one's location stand between them and were not scanned. */
+export async function unseenBetween(
   store: Store,
-  id: number,
-  from: Pick<ShelfRow, 'location' | 'shelfKey' | 'barcode'>,
-  to: Pick<ShelfRow, 'shelfKey' | 'barcode'>,
-): Promise<number> =>
-  (
-    await store.row<{ n: number }>(
-      `SELECT COUNT(*) AS n FROM (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = :id AND e.location = :location
-         AND (e.shelf_key, e.barcode) > (:fromKey, :fromCode) AND (e.shelf_key, e.barcode) < (:toKey, :toCode) AND ${UNSEEN} LIMIT ${MOST_BETWEEN})`,
-      {
-        ...{ id, location: from.location, fromKey: from.shelfKey, fromCode: from.barcode },
-        ...{ toKey: to.shelfKey, toCode: to.barcode },
-      },
-    )
-  )?.n ?? 0;
+  pairs: readonly { readonly from: ShelfPlace; readonly to: Pick<ShelfPlace, 'shelfKey' | 'barcode'> }[],
+): Promise<number[]> {
+  const flat = pairs.map(({ from, to }) => ({ ...from, toKey: to.shelfKey, toCode: to.barcode }));
+  const rows = await store.rows<{ n: number }>(
+    `SELECT (SELECT COUNT(*) FROM (SELECT 1 FROM stocktake_expected e WHERE e.stocktake = v.value ->> 'stocktake' AND e.location = v.value ->> 'location'
+        AND (e.shelf_key, e.barcode) > (v.value ->> 'shelfKey', v.value ->> 'barcode')
+        AND (e.shelf_key, e.barcode) < (v.value ->> 'toKey', v.value ->> 'toCode') AND ${UNSEEN} LIMIT ${MOST_BETWEEN})) AS n
+       FROM json_each(:pairs) v ORDER BY v.key`,
+    { pairs: JSON.stringify(flat) },
+  );
+  return rows.map((r) => r.n);
+}
 
 /** Which of some codes are of copies that are expected and were not scanned. */
 export async function expectedUnseen(store: Store, id: number, codes: readonly string[]): Promise<string[]> {

@@ -7,6 +7,7 @@ import { scansByTime } from './queries';
 import { exportLines, keptReport } from './report';
 import { scanQueue } from './scan-queue';
 import { scanInto, undoScan } from './scan';
+import { shelfAhead } from './shelf-ahead';
 import { loadScans, takeScanFile } from './scan-file';
 import { reviewSettle, settle } from './settle';
 import { listStocktakes, reviewStretch, startStocktake } from './stocktake';
@@ -15,7 +16,7 @@ import { findingPage, outcomePage, shelfPage, spinesOfPart, stocktakeDetail, str
 /** Stocktakes: start, scan, look, settle, close. */
 export function stocktakeRoutes(services: Services): Route[] {
   const { store } = services;
-  const keep = scanQueue(store);
+  const scanning = { keep: scanQueue(store), ahead: shelfAhead(store) };
   return [
     route(api.stocktakes.list, () => listStocktakes(services)),
     route(api.stocktakes.reviewStretch, ({ body }) => reviewStretch(services, body)),
@@ -43,7 +44,7 @@ export function stocktakeRoutes(services: Services): Route[] {
     route(api.stocktakes.shelf, ({ params, query }) => shelfPage(store.aside, params.id, query.after)),
     route(api.stocktakes.pace, ({ params }) => scansByTime(store, params.id)),
     route(api.stocktakes.scan, ({ params, body, person }) =>
-      scanInto(services, keep, person.id, params.id, body),
+      scanInto(services, scanning, person.id, params.id, body),
     ),
     route(api.stocktakes.undoScan, ({ params, body, person }) =>
       undoScan(services, person.id, params.id, body),

@@ -39,12 +39,18 @@ export function scanQueue(store: Store): KeepStocktakeScans {
   const waiting = new Map<number, Waiting[]>();
   /** Keeps all that waits for a stocktake, and what came meanwhile, until nothing does. */
   const keepAll = async (id: number) => {
-    for (let some = waiting.get(id); some?.length; some = waiting.get(id)) {
-      waiting.set(id, []);
+    while (waiting.get(id)?.length) {
+      const some: Waiting[] = [];
+      const takeAll = () => {
+        some.push(...(waiting.get(id) ?? []));
+        waiting.set(id, []);
+        return some;
+      };
       try {
-        await keepTogether(store, id, some);
+        await keepTogether(store, id, takeAll);
       } catch (error) {
-        for (const one of some) one.failed(error);
+        // What could not be begun is told to those who wait, not tried for ever.
+        for (const one of some.length ? some : takeAll()) one.failed(error);
       }
     }
     waiting.delete(id);
@@ -59,8 +65,10 @@ export function scanQueue(store: Store): KeepStocktakeScans {
     });
 }
 
-async function keepTogether(store: Store, id: number, some: readonly Waiting[]): Promise<void> {
+/** `takeAll` gives what waits: asked once the transaction has begun, so that what came until then is in it. */
+async function keepTogether(store: Store, id: number, takeAll: () => readonly Waiting[]): Promise<void> {
   const { allowed, counts, stocktake, lasts } = await store.write(async (tx) => {
+    const some = takeAll();
     const inside = store.within(tx);
     const stocktake = await openStocktake(inside, id);
     const allowed = some.filter((one) => {

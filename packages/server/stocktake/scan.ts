@@ -15,19 +15,14 @@ import type { HouseRules } from '@osier/core/house';
 import { lastWithdrawn } from '../catalogue/search';
 import { askSoon } from '../loans/ask-soon';
 import { keepLoans } from '../projections/stocktake-loans';
-import {
-  expectedUnseen,
-  nextExpected,
-  timesSeen,
-  unseenBetween,
-  type ShelfRow,
-} from '../projections/stocktake-places';
+import { expectedUnseen, timesSeen, type ShelfPlace, type ShelfRow } from '../projections/stocktake-places';
 import { takeSeen } from '../projections/stocktake-scans';
 import { markStocktakes, stocktakeState } from '../projections/stocktakes';
 import { lastScanOf, readyScans } from '../scanner/scans';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { ANSWERED, type KeepStocktakeScans, type KeptScans } from './scan-queue';
+import type { ShelfAhead } from './shelf-ahead';
 import { stocktakeToScan } from './stocktake';
 
 /**
@@ -36,7 +31,7 @@ import { stocktakeToScan } from './stocktake';
  */
 export async function scanInto(
   services: Services,
-  keep: KeepStocktakeScans,
+  { keep, ahead }: { readonly keep: KeepStocktakeScans; readonly ahead: ShelfAhead },
   person: number,
   id: number,
   { codes, times, from }: ScanBody,
@@ -48,11 +43,11 @@ export async function scanInto(
   const verdicts: ScanVerdict[] = [];
   let last: PlacedCopy | null = kept.before;
   for (const { code } of ready.scans.slice(-ANSWERED)) {
-    const { verdict, copy } = await verdictOn(services, kept, { code, location, before: last });
+    const { verdict, copy } = await verdictOn({ ...services, ahead }, kept, { code, location, before: last });
     verdicts.push(verdict);
     if (copy && (verdict.outcome === 'in place' || verdict.outcome === 'out-of-order')) last = copy;
   }
-  const next = (last && (await nextExpected(store, id, last))) ?? null;
+  const next = last && (await ahead.next(placeIn(id, last)));
   return { added: kept.fresh, verdicts, next, ...kept.far };
 }
 
@@ -79,10 +74,14 @@ export async function undoScan(
   return { code, expected, found };
 }
 
+const placeIn = (stocktake: number, { location, shelfKey, barcode }: PlacedCopy): ShelfPlace => ({
+  ...{ stocktake, location, shelfKey, barcode },
+});
+
 type PlacedCopy = ScannedCopy & Pick<ShelfRow, 'isOfStretch' | 'timesSeen'>;
 
 async function verdictOn(
-  services: Services,
+  services: Services & { readonly ahead: ShelfAhead },
   { stocktake: { id, value }, copies, house, names }: KeptScans,
   {
     code,
@@ -91,6 +90,7 @@ async function verdictOn(
   }: { readonly code: string; readonly location: string; readonly before: PlacedCopy | null },
 ): Promise<{ verdict: ScanVerdict; copy: PlacedCopy | null }> {
   const { store } = services;
+  const jump = value.jump ?? { when: 'never' };
   const row = copies.get(code);
   const copy = row ? await nowOf(services, id, row) : await withdrawnCopy(store, id, code);
   const wrongPlace = (c: PlacedCopy) => {
@@ -106,10 +106,13 @@ async function verdictOn(
       outside: copy && wrongPlace(copy),
       isExpected: copy !== null && shelfStatuses(house).includes(copy.status),
       again: (copy ? copy.timesSeen : await timesSeen(store, id, code)) > 1,
-      between: last && copy ? await unseenBetween(store, id, last, copy) : 0,
+      between:
+        last && copy && jump.when !== 'never'
+          ? await services.ahead.between(placeIn(id, last), placeIn(id, copy))
+          : 0,
       ...(copy ? { why: 'not_in_file', near: [] } : await strayed(store, id, house, code)),
     },
-    value.jump ?? { when: 'never' },
+    jump,
     names,
   );
   return { verdict, copy };
