@@ -123,6 +123,8 @@ const barcodeLook = shape({
   holder: orNull(shape({ copy: whole(), version: whole(), record: whole(), sentence: text() })),
   /** What it was on before. */
   withdrawn: orNull(text()),
+  /** That its label is marked as spoiled. */
+  spoiled: orNull(text()),
 });
 /** What is known of a scanned barcode. */
 export type BarcodeLook = ValueOf<typeof barcodeLook>;

@@ -25,12 +25,16 @@ const rollShape = {
   prefix: string()
     .max(18)
     .matches(/^[A-Z0-9/.+-]*$/i, 'Letters, digits and - . / + only.')
-    .defined(),
+    .default(''),
   from: number().integer().min(0).required('Type the first number.'),
   to: number().integer().min(0).required('Type the last number.'),
   length: number().integer().min(3).max(20).required('How many digits does a barcode have?'),
   check: boolean().required(),
-  supplier: line(80).defined(),
+  supplier: line(80).default(''),
+  note: line(200).default(''),
+  spoiled: array(line(45).required()).max(500).default([]),
+  warnBelow: number().integer().min(0).default(0),
+  isClosed: boolean().default(false),
 };
 /** What a label roll is. */
 export const rollSchema = object(rollShape);
@@ -54,11 +58,17 @@ const rollRow = shape({
     length: whole(),
     check: flag(),
     supplier: text(),
+    note: text(),
+    spoiled: listOf(text()),
+    warnBelow: whole(),
+    isClosed: flag(),
   }),
-  all: whole(),
-  /** Numbers that are or were on a copy, counted. */
-  used: whole(),
-  left: whole(),
+  /** All numbers of the roll: on copies now or before, spoiled, left behind the last that was used, and passed over before it. */
+  counts: shape({
+    ...{ all: whole(), used: whole(), spoiled: whole(), left: whole(), passed: whole() },
+    isLow: flag(),
+  }),
+  /** The number that is given next; null at the end of a roll, and of a closed one. */
   next: orNull(text()),
 });
 /** A label roll with how much of it is used. */

@@ -15,6 +15,11 @@ export interface SearchName {
   readonly within: string | null;
 }
 
+/** The label roll of which the head let somebody else have a number; absent where nothing was overruled. */
+interface OverruledRoll {
+  readonly overruled?: string;
+}
+
 /** What each act says of itself: counts and names, and how it was done. No words. */
 export interface ActParts {
   /** An entry from before acts were kept as data. */
@@ -68,13 +73,14 @@ export interface ActParts {
   };
   readonly 'clean-records': Names<'recipe'> & Counts<'changed'> & Meanwhile & { readonly of: SearchName };
   readonly 'add-holding': Names<'title' | 'callNumber' | 'location'>;
-  readonly 'add-copy': Names<'title' | 'barcode' | 'part'> & Counts<'number'>;
-  readonly 'change-copy': Names<'barcode'> & {
-    readonly status: { readonly from: string; readonly to: string } | null;
-    /** Why it has another status, and the barcode that it had before; absent where there is none. */
-    readonly reason?: string;
-    readonly was?: string;
-  };
+  readonly 'add-copy': Names<'title' | 'barcode' | 'part'> & Counts<'number'> & OverruledRoll;
+  readonly 'change-copy': Names<'barcode'> &
+    OverruledRoll & {
+      readonly status: { readonly from: string; readonly to: string } | null;
+      /** Why it has another status, and the barcode that it had before; absent where there is none. */
+      readonly reason?: string;
+      readonly was?: string;
+    };
   readonly 'change-holding': Names<'title' | 'callNumber' | 'location'> & { readonly was: string };
   readonly 'delete-holding': Names<'title' | 'callNumber' | 'location'>;
   readonly 'move-holding': Names<'title' | 'callNumber' | 'from'> & Counts<'copies'>;

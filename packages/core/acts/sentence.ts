@@ -119,6 +119,10 @@ const pairNamed = (names: Readonly<Record<'one' | 'other', string>>, more = 0): 
     ? `${quoted(names.one)}, ${quoted(names.other)} and ${counted(more, 'more heading')}`
     : `${quoted(names.one)} and ${quoted(names.other)}`;
 
+/** That a barcode was taken from a roll that is reserved for a supplier. */
+const fromReserved = (roll: string | undefined): string =>
+  roll === undefined ? '' : `; its barcode is from the label roll ${quoted(roll)}, which is reserved`;
+
 const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   told: ({ sentence }) => sentence,
   'first-fill': ({ names }) => `Loaded the demo library of ${names.library}`,
@@ -168,13 +172,14 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Ran “${names.recipe}” over ${searchName(of)}: ${counted(counts.changed, 'record')} changed${leftMeanwhile(counts.meanwhile)}`,
   'add-holding': ({ names }) =>
     `Added a holding to ${quoted(names.title)}: ${names.callNumber}, ${names.location}`,
-  'add-copy': ({ names, counts }) =>
-    `Added ${copyName({ number: counts.number, part: names.part || undefined })} (${groupedBarcode(names.barcode)}) to ${quoted(names.title)}`,
-  'change-copy': ({ names, status, reason, was }) =>
+  'add-copy': ({ names, counts, overruled }) =>
+    `Added ${copyName({ number: counts.number, part: names.part || undefined })} (${groupedBarcode(names.barcode)}) to ${quoted(names.title)}${fromReserved(overruled)}`,
+  'change-copy': ({ names, status, reason, was, overruled }) =>
     (status
       ? `Copy ${groupedBarcode(names.barcode)} is now ${status.to}, was ${status.from}${reason ? `: ${reason}` : ''}`
       : `Changed copy ${groupedBarcode(names.barcode)}`) +
-    (was ? `; its barcode was ${groupedBarcode(was)}` : ''),
+    (was ? `; its barcode was ${groupedBarcode(was)}` : '') +
+    fromReserved(overruled),
   'change-holding': ({ names, was }) =>
     `Changed a holding of ${quoted(names.title)} to ${names.callNumber}, ${names.location}; it was ${was}`,
   'delete-holding': ({ names }) =>

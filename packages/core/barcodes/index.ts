@@ -15,5 +15,5 @@ export type { CodeReading, CodeScheme } from './codes';
 export { barcodeFor, cleanScan, groupedBarcode, scanForms, scannedBarcode } from './scan';
 export { nearMisses } from './near-misses';
 export type { LabelRoll } from './roll';
-export { nextSerial, rollCounts, rollNumber, rollProblems, serialIn } from './roll';
+export { isSpoiled, nextSerial, rollCounts, rollNumber, rollProblems, serialIn, spoiledAsKept } from './roll';
 export { codesOf, codeTable, mayBeCode } from './code-list';

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { hasRightCheckDigit, rollCounts, rollNumber, rollProblems, serialIn, type LabelRoll } from '.';
+import {
+  hasRightCheckDigit,
+  isSpoiled,
+  nextSerial,
+  rollCounts,
+  rollNumber,
+  rollProblems,
+  serialIn,
+  spoiledAsKept,
+  type LabelRoll,
+} from '.';
 
 const roll: LabelRoll = {
   name: 'Ours',
@@ -28,14 +38,65 @@ test.each([
   ['letters', '31204ABCDEFGHI'],
 ])('%s is not of the roll', (_, barcode) => expect(serialIn(roll, barcode)).toBeNull());
 test('used and left', () => {
-  expect(rollCounts(roll, null)).toEqual({ all: 100, left: 100 });
-  expect(rollCounts(roll, 149)).toEqual({ all: 100, left: 50 });
-  expect(rollCounts(roll, 199)).toEqual({ all: 100, left: 0 });
+  const counts = (used: number, last: number | null, more: Partial<LabelRoll> = {}) => {
+    const { isLow, ...n } = rollCounts({ ...roll, ...more }, { used, last });
+    return [n, isLow];
+  };
+  const none = { used: 0, spoiled: 0, passed: 0 };
+  expect(counts(0, null)).toEqual([{ ...none, all: 100, left: 100 }, false]);
+  expect(counts(48, 149)).toEqual([{ ...none, all: 100, used: 48, left: 50, passed: 2 }, false]);
+  expect(counts(100, 199)).toEqual([{ ...none, all: 100, used: 100, left: 0 }, false]);
+  const spoiled = ['140', '148-152', '150-155'];
+  expect(counts(40, 149, { spoiled, warnBelow: 44 })).toEqual([
+    ...[{ all: 100, used: 40, spoiled: 9, left: 44, passed: 7 }, false],
+  ]);
+  expect(counts(40, 149, { spoiled, warnBelow: 45 })[1]).toBe(true);
+  expect(counts(40, 149, { spoiled, warnBelow: 45, isClosed: true })[1]).toBe(false);
 });
+
+test('spoiled labels are given to no copy, and a closed roll gives none', () => {
+  const torn = { ...roll, spoiled: ['103–105', ' 101', rollNumber(roll, 102), '199'] };
+  expect(spoiledAsKept(torn)).toEqual(['101-105', '199']);
+  const given = (r: LabelRoll) => {
+    const serials: number[] = [];
+    for (let s = nextSerial(r, null); s !== null; s = nextSerial(r, s)) serials.push(s);
+    return serials;
+  };
+  expect(given(torn).slice(0, 3)).toEqual([100, 106, 107]);
+  expect(given(torn)).toHaveLength(94);
+  expect(given({ ...torn, isClosed: true })).toEqual([]);
+  expect([102, 106].map((n) => isSpoiled(torn, rollNumber(roll, n)))).toEqual([true, false]);
+  expect(isSpoiled(torn, '999')).toBe(false);
+});
+
+test('however labels were spoiled and used, every number is accounted for once, and none is given twice', () =>
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(fc.integer({ min: roll.from, max: roll.to })),
+      fc.array(fc.tuple(fc.integer({ min: roll.from, max: roll.to }), fc.integer({ min: 0, max: 9 }))),
+      (onCopies, runs) => {
+        const r = { ...roll, spoiled: runs.map(([n, more]) => `${n}-${Math.min(roll.to, n + more)}`) };
+        const used = onCopies.filter((n) => !isSpoiled(r, rollNumber(r, n)));
+        const last = used.length ? Math.max(...used) : null;
+        const { all, isLow: _, ...parts } = rollCounts(r, { used: used.length, last });
+        expect(Object.values(parts).reduce((a, b) => a + b, 0)).toBe(all);
+        expect(Math.min(...Object.values(parts))).toBeGreaterThanOrEqual(0);
+        let given = 0;
+        for (let s = nextSerial(r, last); s !== null; s = nextSerial(r, s)) {
+          expect(used.includes(s) || isSpoiled(r, rollNumber(r, s))).toBe(false);
+          given++;
+        }
+        expect(given).toBe(parts.left);
+      },
+    ),
+  ));
 test.each<[string, Partial<LabelRoll>, RegExp]>([
   ['no name', { name: ' ' }, /name/],
   ['too long a number', { to: 999_999_999 }, /do not fit/],
   ['backwards', { to: 5 }, /not before the first/],
+  ['a spoiled number of another run', { name: 'New', spoiled: ['105'] }, /“105” is no number of this roll/],
+  ['a spoiled number that is none', { name: 'New', spoiled: ['torn'] }, /from 300 to 400/],
+  ['a run backwards', { name: 'New', spoiled: ['350-340'] }, /like 300-309/],
   ['numbers of another roll', { name: 'Theirs', from: 150, to: 250 }, /belong to the roll “Ours”/],
 ])('%s is told', (_, more, said) =>
   expect(rollProblems({ ...roll, from: 300, to: 400, ...more }, [roll])[0]!.message).toMatch(said),

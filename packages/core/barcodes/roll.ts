@@ -14,6 +14,54 @@ export interface LabelRoll {
   readonly check: boolean;
   /** The supplier it is reserved for; empty for the library's own use. */
   readonly supplier: string;
+  /** What is to be known of it: where it lies, who printed it. */
+  readonly note?: string;
+  /** Serial numbers of spoiled or lost labels, which no copy is given: `105`, or a run of them, `130-139`. */
+  readonly spoiled?: readonly string[];
+  /** It is told when fewer numbers than this are left; 0 for never. */
+  readonly warnBelow?: number;
+  /** No number of it is given any more. */
+  readonly isClosed?: boolean;
+}
+
+/** Serial numbers one after the other, both ends included. */
+interface SerialRun {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** A run of serial numbers as it is typed (`105`, `130-139`), or one whole number of the roll; null for what is none of the roll. */
+function runOf(roll: LabelRoll, typed: string): SerialRun | null {
+  const text = typed.trim();
+  const whole = text.length === roll.length ? serialIn(roll, text) : null;
+  if (whole !== null) return { from: whole, to: whole };
+  const [, first, last] = /^(\d+)(?:\s*[-–]\s*(\d+))?$/.exec(text) ?? [];
+  if (first === undefined) return null;
+  const run = { from: Number(first), to: Number(last ?? first) };
+  return run.from >= roll.from && run.to <= roll.to && run.from <= run.to ? run : null;
+}
+
+/** The spoiled serial numbers in their order, runs that meet made one. */
+function spoiledRuns(roll: LabelRoll): SerialRun[] {
+  const runs: SerialRun[] = [];
+  const typed = (roll.spoiled ?? []).flatMap((text) => runOf(roll, text) ?? []);
+  for (const run of typed.toSorted((a, b) => a.from - b.from)) {
+    const last = runs.at(-1);
+    if (last && run.from <= last.to + 1)
+      runs[runs.length - 1] = { from: last.from, to: Math.max(last.to, run.to) };
+    else runs.push(run);
+  }
+  return runs;
+}
+
+/** The spoiled serial numbers as they are kept: in order, once each. */
+export const spoiledAsKept = (roll: LabelRoll): string[] =>
+  spoiledRuns(roll).map(({ from, to }) => (from === to ? String(from) : `${from}-${to}`));
+
+/** Whether a number of the roll is spoiled. */
+export function isSpoiled(roll: LabelRoll, barcode: string): boolean {
+  const serial = serialIn(roll, barcode);
+  return serial !== null && spoiledRuns(roll).some((run) => run.from <= serial && serial <= run.to);
 }
 
 const room = (roll: LabelRoll) => roll.length - roll.prefix.length - (roll.check ? 1 : 0);
@@ -35,17 +83,43 @@ export function serialIn(roll: LabelRoll, barcode: string): number | null {
   return serial >= roll.from && serial <= roll.to ? serial : null;
 }
 
-/** The serial behind the last that was used (null for none yet); null when the roll is at its end. */
+/** The serial that is given behind the last that was used (null for none yet); null when the roll is at its end, or closed. */
 export function nextSerial(roll: LabelRoll, lastUsed: number | null): number | null {
-  const next = lastUsed === null ? roll.from : lastUsed + 1;
+  if (roll.isClosed) return null;
+  let next = lastUsed === null ? roll.from : lastUsed + 1;
+  for (const run of spoiledRuns(roll)) if (run.from <= next && next <= run.to) next = run.to + 1;
   return next > roll.to ? null : next;
 }
 
-/** How many numbers it has, and how many can still be given behind the last that was used (null for none yet). */
-export const rollCounts = (roll: LabelRoll, lastUsed: number | null) => ({
-  all: roll.to - roll.from + 1,
-  left: roll.to - (lastUsed ?? roll.from - 1),
-});
+/** How the numbers of a roll are accounted for: `all` is `used`, `spoiled`, `left` and `passed` together. */
+export interface RollCounts {
+  readonly all: number;
+  readonly used: number;
+  readonly spoiled: number;
+  /** Numbers behind the last that was used, which can still be given. */
+  readonly left: number;
+  /** Numbers before the last that was used which are on no copy: labels that were skipped. */
+  readonly passed: number;
+  /** Fewer are left than the roll wants to be told of. */
+  readonly isLow: boolean;
+}
+
+/** Counts the numbers of a roll: `used` of them are or were on a copy, the last of these is `lastUsed` (null for none yet). */
+export function rollCounts(
+  roll: LabelRoll,
+  { used, last: lastUsed }: { readonly used: number; readonly last: number | null },
+): RollCounts {
+  const all = roll.to - roll.from + 1;
+  const last = lastUsed ?? roll.from - 1;
+  const runs = spoiledRuns(roll);
+  const spoiled = runs.reduce((n, run) => n + run.to - run.from + 1, 0);
+  const spoiledBehind = runs.reduce((n, run) => n + Math.max(0, run.to - Math.max(last, run.from - 1)), 0);
+  const left = roll.to - last - spoiledBehind;
+  return {
+    ...{ all, used, spoiled, left, passed: all - used - spoiled - left },
+    isLow: !roll.isClosed && left < (roll.warnBelow ?? 0),
+  };
+}
 
 /** What is wrong with a roll, beside its field; `others` are the rolls there are already. */
 export function rollProblems(
@@ -77,6 +151,12 @@ export function rollProblems(
       rollNumber(o, o.from) <= rollNumber(roll, roll.to) &&
       rollNumber(roll, roll.from) <= rollNumber(o, o.to),
   );
+  const noNumber = (roll.spoiled ?? []).find((text) => runOf(roll, text) === null);
+  if (problems.length === 0 && noNumber !== undefined)
+    problems.push({
+      field: 'spoiled',
+      message: `“${noNumber}” is no number of this roll. Type numbers from ${roll.from} to ${roll.to}, or runs of them like ${roll.from}-${Math.min(roll.to, roll.from + 9)}.`,
+    });
   if (problems.length === 0 && other)
     problems.push({ field: 'from', message: `Some of these numbers belong to the roll “${other.name}”.` });
   return problems;

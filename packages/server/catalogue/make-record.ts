@@ -78,7 +78,7 @@ export const makeBrief = (
       note: '',
       staffNote: '',
     });
-    const copy = await newCopy(
+    const { copy } = await newCopy(
       s,
       { ...NO_COPY, ...copyOf(body), status: body.status, holding: holding.id },
       id,

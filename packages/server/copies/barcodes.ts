@@ -3,6 +3,7 @@ import { quoted } from '@osier/core/acts';
 import {
   barcodeProblem,
   groupedBarcode,
+  isSpoiled,
   serialIn,
   type BarcodeRule,
   type LabelRoll,
@@ -36,19 +37,16 @@ export async function barcodeHolder(
   };
 }
 
-/** What barcodes are held against: the rules of the library, and the rolls that are reserved for somebody. */
+/** What barcodes are held against: the rules of the library, and its label rolls. */
 export interface BarcodeTerms {
   readonly rules: readonly BarcodeRule[];
-  readonly reserved: readonly LabelRoll[];
+  readonly rolls: readonly LabelRoll[];
 }
 
 /** The terms as they stand; several barcodes of one act are looked at by the same. */
 export async function barcodeTerms(store: Store): Promise<BarcodeTerms> {
   const [house, rolls] = await Promise.all([store.house(), store.find('roll')]);
-  return {
-    rules: house.value.barcodes,
-    reserved: rolls.map((r) => r.value).filter((roll) => roll.supplier !== ''),
-  };
+  return { rules: house.value.barcodes, rolls: rolls.map((r) => r.value) };
 }
 
 /** Looks at a scanned barcode before it is used: its form, what has it, whether it was withdrawn before. */
@@ -59,9 +57,15 @@ export async function lookAtBarcode(
 ): Promise<BarcodeLook> {
   const [barcode = ''] = await scannedCodes(store, [raw]);
   const gone = (await store.find('withdrawn', { where: { barcode }, limit: 1 }))[0];
+  const { rules, rolls } = terms ?? (await barcodeTerms(store));
+  const roll = rollOf(rolls, barcode);
   return {
     barcode,
-    problem: barcodeProblem(barcode, (terms ?? (await barcodeTerms(store))).rules),
+    problem: barcodeProblem(barcode, rules),
+    spoiled:
+      roll && isSpoiled(roll, barcode)
+        ? `Barcode ${groupedBarcode(barcode)} is marked as spoiled in the label roll ${quoted(roll.name)}.`
+        : null,
     holder: await barcodeHolder(store, barcode),
     withdrawn: gone
       ? `This barcode was on ${quoted(gone.value.title)}, withdrawn on ${gone.value.withdrawnOn}.`
@@ -77,37 +81,50 @@ interface Wanted {
   readonly keepBarcode: boolean;
   /** The copy that it is for, which may have it already; null for a new one. */
   readonly own: number | null;
+  /** The person may take a number of a roll that is reserved for somebody else. */
+  readonly mayOverrule?: boolean;
+}
+
+/** A barcode as it will be kept. */
+interface BarcodeToBe {
+  readonly barcode: string;
+  readonly problems: FieldProblem[];
+  /** The name of the reserved roll of which the person takes a number on purpose. */
+  readonly overruled?: string;
 }
 
 /** The barcode as it will be kept, with what is wrong with it: taken, not in the library's form, or of somebody else's roll. */
 export async function barcodeToBe(
   store: Store,
-  { barcode: raw, supplier, keepBarcode, own }: Wanted,
+  { barcode: raw, supplier, keepBarcode, own, mayOverrule = false }: Wanted,
   lists: CodeLists,
   terms?: BarcodeTerms,
-): Promise<{ barcode: string; problems: FieldProblem[] }> {
+): Promise<BarcodeToBe> {
   const by = terms ?? (await barcodeTerms(store));
-  const { barcode, problem, holder, withdrawn } = await lookAtBarcode({ store }, raw, by);
+  const { barcode, problem, holder, withdrawn, spoiled } = await lookAtBarcode({ store }, raw, by);
   const named = lists.suppliers.find((l) => l.code === supplier)?.name ?? supplier;
+  const roll = rollOf(by.rolls, barcode);
+  // Numbers of a roll that is reserved for a supplier are for what comes from that supplier.
+  const reserved = roll && roll.supplier !== '' && ![supplier, named].includes(roll.supplier) ? roll : null;
+  const isOverruled = keepBarcode && mayOverrule;
   const messages = [
     ...(holder && holder.copy !== own ? [holder.sentence] : []),
     ...(problem && !keepBarcode ? [problem] : []),
     // A label that was given up is used again only on purpose.
     ...(withdrawn && !holder && !keepBarcode ? [withdrawn] : []),
-    ...rollProblems(by.reserved, barcode, [supplier, named]),
+    ...(spoiled && !keepBarcode ? [spoiled] : []),
+    ...(reserved && !isOverruled ? [reservedFor(barcode, reserved)] : []),
   ];
-  return { barcode, problems: messages.map((message) => ({ field: 'barcode', message })) };
+  return {
+    barcode,
+    problems: messages.map((message) => ({ field: 'barcode', message })),
+    ...(reserved && isOverruled && { overruled: reserved.name }),
+  };
 }
 
-/** Numbers of a roll that is reserved for a supplier are for what comes from that supplier. */
-function rollProblems(
-  reserved: readonly LabelRoll[],
-  barcode: string,
-  supplier: readonly string[],
-): string[] {
-  const of = reserved.find((roll) => serialIn(roll, barcode) !== null);
-  if (!of || supplier.includes(of.supplier)) return [];
-  return [
-    `Barcode ${groupedBarcode(barcode)} belongs to the label roll ${quoted(of.name)}, which is reserved for ${of.supplier}.`,
-  ];
-}
+/** The roll that a barcode is a number of. */
+const rollOf = (rolls: readonly LabelRoll[], barcode: string): LabelRoll | null =>
+  rolls.find((roll) => serialIn(roll, barcode) !== null) ?? null;
+
+const reservedFor = (barcode: string, { name, supplier }: LabelRoll): string =>
+  `Barcode ${groupedBarcode(barcode)} belongs to the label roll ${quoted(name)}, which is reserved for ${supplier}.`;

@@ -1,4 +1,11 @@
-import type { CopyBody, CopyChangeBody, Done, SwapBody } from '@osier/contract';
+import {
+  may,
+  type Person,
+  type CopyBody,
+  type CopyChangeBody,
+  type Done,
+  type SwapBody,
+} from '@osier/contract';
 import type { Act } from '@osier/core/acts';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
@@ -23,29 +30,35 @@ import { copyWithNumber, lastNumber } from './queries';
 /** Adds a copy to a holding, numbered behind the title's other copies. */
 export const addCopy = (
   { store }: Services,
-  person: number,
+  person: Person,
   body: CopyBody,
 ): Promise<Done & { id: number }> =>
-  commitPlan(store, person, async (s) => {
+  commitPlan(store, person.id, async (s) => {
     const { value: holding } = await holdingThere(s, body.holding);
-    const change = await newCopy(s, body, holding.record);
-    const { barcode, number } = change.after;
+    const { copy, overruled } = await newCopy(s, body, holding.record, mayOverruleRolls(person));
+    const { barcode, number } = copy.after;
     const did: Act = {
       act: 'add-copy',
       names: { title: await titleOf(s, holding.record), barcode, part: body.part },
       counts: { number },
+      ...(overruled && { overruled }),
     };
-    return { did, id: change.id, changes: [change] };
+    return { did, id: copy.id, changes: [copy] };
   });
+
+/** Who sets the rolls up may take a number of a reserved one. */
+const mayOverruleRolls = ({ role, rights }: Person): boolean => may(role, 'set up', rights);
 
 /** The change that makes a copy of a record, numbered behind its other ones; throws what is wrong with it by field. */
 export async function newCopy(
   store: Store,
   body: CopyBody,
   record: number,
-): Promise<Change<'copy'> & { readonly after: Copy }> {
+  mayOverrule = false,
+): Promise<{ readonly copy: Change<'copy'> & { readonly after: Copy }; readonly overruled?: string }> {
   const lists = (await store.lists()).value;
-  const { barcode, problems } = await barcodeToBe(store, { ...body, own: null }, lists);
+  const wanted = { ...body, own: null, mayOverrule };
+  const { barcode, problems, overruled } = await barcodeToBe(store, wanted, lists);
   const type = codeProblem('type', 'type', body.type, lists.types);
   const all = [...problems, ...(type ? [type] : []), ...sourceProblems(body, lists)];
   if (all.length) throw wrongFields(all);
@@ -67,7 +80,8 @@ export async function newCopy(
     status: body.status,
     lastSeen: '',
   };
-  return { ...creation('copy', await store.nextIds('copy', 1), value), after: value };
+  const copy = { ...creation('copy', await store.nextIds('copy', 1), value), after: value };
+  return { copy, ...(overruled && { overruled }) };
 }
 
 /** The number behind those of a title's copies of the same part. */
@@ -78,21 +92,22 @@ export async function nextNumber(store: Store, record: number, part: string | un
 /** Changes a copy that is still as the person saw it; what is not named stays. */
 export const changeCopy = (
   { store }: Services,
-  person: number,
+  person: Person,
   id: number,
   body: CopyChangeBody,
 ): Promise<Done> =>
-  commitPlan(store, person, async (s) => {
+  commitPlan(store, person.id, async (s) => {
     const copy = await copyThere(s, id);
     const { version, keepBarcode, reason, barcode: raw, ...parts } = body;
     const lists = (await s.lists()).value;
     const was = copy.value;
     const supplier = parts.supplier ?? was.supplier;
-    const wanted = { barcode: raw ?? was.barcode, supplier, keepBarcode, own: id };
+    const mayOverrule = mayOverruleRolls(person);
+    const wanted = { barcode: raw ?? was.barcode, supplier, keepBarcode, own: id, mayOverrule };
     // A barcode that stays is not looked at again: it may be older than the rules.
-    const { barcode, problems } =
+    const { barcode, problems, overruled } =
       raw === undefined || raw === was.barcode
-        ? { barcode: was.barcode, problems: [] }
+        ? { barcode: was.barcode, problems: [], overruled: undefined }
         : await barcodeToBe(s, wanted, lists);
     const part = parts.part ?? was.part;
     const [staffNote, loanRule] = [parts.staffNote ?? was.staffNote, parts.loanRule ?? was.loanRule];
@@ -133,6 +148,7 @@ export const changeCopy = (
       status: next.status === was.status ? null : { from: was.status, to: next.status },
       ...(reason && { reason }),
       ...(barcode !== was.barcode && { was: was.barcode }),
+      ...(overruled && { overruled }),
     };
     return { did, changes: [update('copy', { ...copy, version }, next)] };
   });

@@ -50,7 +50,7 @@ export const copyRoutes = (services: Services): Route[] => [
   route(api.copies.swap, ({ body, person }) => swapBarcodes(services, person.id, body)),
   route(api.copies.reviewSeveral, ({ body }) => reviewSeveral(services, body)),
   route(api.copies.addSeveral, ({ body, person }) => addSeveralCopies(services, person.id, body)),
-  route(api.copies.add, ({ body, person }) => addCopy(services, person.id, body)),
-  route(api.copies.change, ({ params, body, person }) => changeCopy(services, person.id, params.id, body)),
+  route(api.copies.add, ({ body, person }) => addCopy(services, person, body)),
+  route(api.copies.change, ({ params, body, person }) => changeCopy(services, person, params.id, body)),
   route(api.copies.move, ({ params, body, person }) => moveCopy(services, person.id, params.id, body)),
 ];

@@ -1,3 +1,4 @@
+import { quoted } from '@osier/core/acts';
 import type { CopyRowBody, Review, ReviewRow, SeveralCopiesBody } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
@@ -75,7 +76,10 @@ async function labelsOf(store: Store, roll: number | null): Promise<() => string
   return () => {
     const number = next();
     if (number === null && used)
-      throw wrong('roll', `The label roll “${used.roll.name}” has not enough numbers left.`);
+      throw wrong(
+        'roll',
+        `The label roll ${quoted(used.roll.name)} ${used.roll.isClosed ? 'is closed' : 'has not enough numbers left'}.`,
+      );
     return number;
   };
 }

@@ -5,6 +5,8 @@ import {
   rollNumber,
   rollProblems,
   serialIn,
+  spoiledAsKept,
+  isSpoiled,
   type LabelRoll,
 } from '@osier/core/barcodes';
 import { counted, creation, removal, update } from '@osier/core/changes';
@@ -25,14 +27,14 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
   });
   return Promise.all(
     rolls.map(async ({ id, version, value }) => {
-      const { last, used } = await rollUse(store, id);
-      const serial = nextSerial(value, last);
+      const use = await rollUse(store, id);
+      const serial = nextSerial(value, use.last);
+      const { note = '', spoiled = [], warnBelow = 0, isClosed = false, ...roll } = value;
       return {
         id,
         version,
-        roll: value,
-        ...rollCounts(value, last),
-        used,
+        roll: { ...roll, note, spoiled: [...spoiled], warnBelow, isClosed },
+        counts: rollCounts(value, use),
         next: serial === null ? null : rollNumber(value, serial),
       };
     }),
@@ -45,17 +47,30 @@ async function sound(store: Store, roll: LabelRoll, own: number | null): Promise
   const problems = rollProblems(roll, others);
   if (own !== null) problems.push(...(await numbersLost(store, roll, own)));
   if (problems.length) throw wrongFields(problems);
-  return { ...roll, name: roll.name.trim(), supplier: roll.supplier.trim() };
+  return {
+    ...roll,
+    ...{ name: roll.name.trim(), supplier: roll.supplier.trim(), note: roll.note?.trim() ?? '' },
+    spoiled: spoiledAsKept(roll),
+  };
 }
 
-/** Numbers that are on copies, or were, stay numbers of their roll. */
+/** Numbers that are on copies, or were, stay numbers of their roll, and are not spoiled. */
 async function numbersLost(store: Store, roll: LabelRoll, id: number) {
   const used = await usedNumbers(store, id);
   const lost = used.filter((number) => serialIn(roll, number) === null);
-  if (lost.length === 0) return [];
-  const span = lost.length === 1 ? lost[0]! : `${lost[0]!} to ${lost.at(-1)!}`;
-  const message = `${counted(lost.length, 'number')} of this roll ${lost.length === 1 ? 'is' : 'are'} used and would fall outside it: ${span}.`;
-  return [{ field: 'to' as const, message }];
+  const spoiled = used.filter((number) => isSpoiled(roll, number));
+  const span = (numbers: readonly string[]) =>
+    numbers.length === 1 ? numbers[0]! : `${numbers[0]!} to ${numbers.at(-1)!}`;
+  const of = (numbers: readonly string[]) =>
+    `${counted(numbers.length, 'number')} of this roll ${numbers.length === 1 ? 'is' : 'are'} used`;
+  return [
+    ...(lost.length
+      ? [{ field: 'to' as const, message: `${of(lost)} and would fall outside it: ${span(lost)}.` }]
+      : []),
+    ...(spoiled.length
+      ? [{ field: 'spoiled' as const, message: `${of(spoiled)} and cannot be spoiled: ${span(spoiled)}.` }]
+      : []),
+  ];
 }
 
 /** Keeps a new label roll. */

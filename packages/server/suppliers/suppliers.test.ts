@@ -366,7 +366,10 @@ test('sheets and rolls: only the head keeps them, codes must be on their lists, 
 
   const rolls = (await cataloguer<RollRow[]>('GET', '/label-rolls')).body;
   const reedling = rolls.find((r) => r.roll.supplier)!;
-  expect(reedling).toMatchObject({ all: 600, left: 600, next: rollNumber(SHELF_READY, SHELF_READY.from) });
+  expect(reedling).toMatchObject({
+    counts: { all: 600, used: 0, spoiled: 0, left: 600, passed: 0, isLow: false },
+    next: rollNumber(SHELF_READY, SHELF_READY.from),
+  });
   const used = await head<Problem>('POST', `/label-rolls/${reedling.id}/remove`, { version: 1 });
   expect([used.status, used.body.detail]).toEqual([
     422,
@@ -381,4 +384,105 @@ test('sheets and rolls: only the head keeps them, codes must be on their lists, 
     roll: { ...SHELF_READY, to: 800_900 },
   });
   expect(grown.status).toBe(200);
+});
+
+test('spoiled labels are given to no copy, by hand only on purpose; few left is told; a closed roll gives none', async () => {
+  const first = 55_000_001;
+  const serial = (n: number) => String(first + n - 1);
+  const roll = {
+    ...WORKROOM,
+    ...{ name: 'Torn', from: first, to: first + 19, warnBelow: 16 },
+    spoiled: [serial(1), `${serial(3)}-${serial(4)}`],
+  };
+  const number = (n: number) => rollNumber(roll, Number(serial(n)));
+  const made = (await head<{ id: number }>('POST', '/label-rolls', { roll })).body;
+  const now = async () =>
+    (await cataloguer<RollRow[]>('GET', '/label-rolls')).body.find((r) => r.id === made.id)!;
+  expect(await now()).toMatchObject({ counts: { all: 20, spoiled: 3, left: 17, isLow: false } });
+  const several = (n: number) =>
+    cataloguer<Problem>('POST', '/copies/several', {
+      ...{ record: 3, roll: made.id },
+      rows: Array.from({ length: n }, () => ({
+        ...{ branch: 'MR', location: 'OPEN', scheme: 'dewey', class: '746.41', type: 'BK' },
+      })),
+    });
+  const taken = await several(2);
+  expect(taken.status).toBe(201);
+  const numbers = async () =>
+    (await t.running.services.store.find('copy', { where: { record: 3 } }))
+      .map((c) => c.value.barcode)
+      .filter((b) => serialIn(roll, b) !== null)
+      .sort();
+  expect(await numbers()).toEqual([number(2), number(5)]);
+  expect(await now()).toMatchObject({
+    counts: { used: 2, spoiled: 3, left: 15, passed: 0, isLow: true },
+    next: number(6),
+  });
+  const change = async (more: object) => {
+    const { version } = await now();
+    return head<Problem>('PUT', `/label-rolls/${made.id}`, { version, roll: { ...roll, ...more } });
+  };
+  const usedOne = await change({ spoiled: [serial(5)] });
+  expect([usedOne.status, usedOne.body.fields]).toEqual([
+    422,
+    [
+      {
+        field: 'spoiled',
+        message: expect.stringMatching(/^1 number of this roll is used and cannot be spoiled: /),
+      },
+    ],
+  ]);
+  const holding = (await t.running.services.store.find('holding', { where: { record: 3 } }))[0]!.id;
+  const byHand = (keepBarcode: boolean) =>
+    cataloguer<Problem>('POST', '/copies', { holding, barcode: number(4), type: 'BK', keepBarcode });
+  const refused = await byHand(false);
+  expect([refused.status, refused.body.detail]).toEqual([
+    422,
+    expect.stringContaining('is marked as spoiled'),
+  ]);
+  expect((await byHand(true)).status).toBe(201);
+  expect(
+    (await change({ spoiled: [serial(1), serial(3)], isClosed: true, note: ' Top drawer ' })).status,
+  ).toBe(200);
+  expect(await now()).toMatchObject({
+    roll: { note: 'Top drawer', isClosed: true },
+    counts: { used: 3, left: 15, isLow: false },
+    next: null,
+  });
+  const none = await several(1);
+  expect([none.status, none.body.detail]).toEqual([422, 'The label roll “Torn” is closed.']);
+});
+
+test('a number of a reserved roll is for that supplier’s copies; the head may overrule, which is told', async () => {
+  const { from } = SHELF_READY;
+  const [one, two] = [rollNumber(SHELF_READY, from + 500), rollNumber(SHELF_READY, from + 501)];
+  const holding = (await t.running.services.store.find('holding', { where: { record: 3 } }))[0]!.id;
+  const add = (ask: Ask, barcode: string, keepBarcode: boolean) =>
+    ask<Problem & { entry: number; id: number; sentence: string }>('POST', '/copies', {
+      ...{ holding, barcode, type: 'BK', keepBarcode },
+    });
+  for (const [ask, keep] of [
+    [cataloguer, false],
+    [cataloguer, true],
+    [head, false],
+  ] as const) {
+    const refused = await add(ask, one, keep);
+    expect([refused.status, refused.body.detail]).toEqual([
+      422,
+      expect.stringMatching(/label roll “Reedling shelf-ready”, which is reserved for Reedling/),
+    ]);
+  }
+  const kept = await add(head, one, true);
+  expect([kept.status, kept.body.sentence]).toEqual([
+    201,
+    expect.stringMatching(/; its barcode is from the label roll “Reedling shelf-ready”, which is reserved$/),
+  ]);
+  const changed = await head<{ sentence: string }>('PUT', `/copies/${kept.body.id}`, {
+    ...{ version: 1, barcode: two, keepBarcode: true },
+  });
+  expect(changed.body.sentence).toMatch(/its barcode was .*; its barcode is from the label roll/);
+  const supplied = await cataloguer<{ sentence: string }>('POST', '/copies', {
+    ...{ holding, barcode: one, type: 'BK', supplier: 'RLS' },
+  });
+  expect([supplied.status, supplied.body.sentence]).toEqual([201, expect.not.stringContaining('reserved')]);
 });

@@ -155,7 +155,7 @@ function ChangeBlock({ change: c }: { change: DaybookDetail['changes'][number] }
 }
 
 /** The name of an attribute as words: lastSeen is "last seen". */
-const inWords = (name: string) => name.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+const asWords = (name: string) => name.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
 
 function Values({ before, after }: { before: Record<string, unknown>; after: Record<string, unknown> }) {
   const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])].filter(
@@ -166,7 +166,7 @@ function Values({ before, after }: { before: Record<string, unknown>; after: Rec
     <>
       {keys.map((k) => (
         <p key={k} className="before-after">
-          {inWords(k)}: <del className="lost">{text(before[k])}</del>{' '}
+          {asWords(k)}: <del className="lost">{text(before[k])}</del>{' '}
           <ArrowRightOutlined aria-label={wording.becomes} /> <ins className="new">{text(after[k])}</ins>
         </p>
       ))}

@@ -255,7 +255,9 @@ function Copying({
               onChange={setRoll}
               options={[
                 { value: null, label: wording.scanEveryBarcode },
-                ...rolls.map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.left) })),
+                ...rolls
+                  .filter((r) => r.next !== null)
+                  .map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.counts.left) })),
               ]}
             />
           ) : null}

@@ -1,18 +1,22 @@
 import { api, rollSchema, type Done, type RollRow } from '@osier/contract';
 import { call } from '../../api/call';
-import type { LabelRoll } from '@osier/core/barcodes';
 import { Button, Progress, Table, type TableColumnsType } from 'antd';
 import { useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { Barcode } from '../../parts/Barcode';
+import { Mark } from '../../parts/Mark';
+import { inWords } from '../../parts/format';
 import { LazyBars } from '../../parts/charts/LazyBars';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { setUpWords as wording } from './words';
 
-const EMPTY: LabelRoll = { name: '', prefix: '', from: 1, to: 1000, length: 14, check: true, supplier: '' };
+const EMPTY: RollRow['roll'] = {
+  ...{ name: '', prefix: '', from: 1, to: 1000, length: 14, check: true, supplier: '' },
+  ...{ note: '', spoiled: [], warnBelow: 0, isClosed: false },
+};
 
 /** Reserved runs of barcode numbers, each with how much of it is used. */
 export function LabelRolls() {
@@ -23,16 +27,22 @@ export function LabelRolls() {
     {
       key: 'name',
       title: wording.roll,
+      width: 230,
       sorter: (a, b) => a.roll.name.localeCompare(b.roll.name),
-      render: (_, r) => <b>{r.roll.name}</b>,
+      render: (_, r) => (
+        <>
+          <b>{r.roll.name}</b>
+          {r.roll.note ? <div className="faded">{r.roll.note}</div> : null}
+        </>
+      ),
     },
     { key: 'supplier', title: wording.reservedFor, render: (_, r) => r.roll.supplier || wording.ourOwnUse },
     {
       key: 'all',
       title: wording.numbers,
       align: 'right',
-      sorter: (a, b) => a.all - b.all,
-      render: (_, r) => r.all.toLocaleString('en-GB'),
+      sorter: (a, b) => a.counts.all - b.counts.all,
+      render: (_, r) => inWords(r.counts.all),
     },
     {
       key: 'used',
@@ -40,18 +50,43 @@ export function LabelRolls() {
       width: 170,
       render: (_, r) => (
         <Progress
-          percent={Math.round((100 * r.used) / r.all)}
+          percent={Math.round((100 * r.counts.used) / r.counts.all)}
           size="small"
           strokeColor="var(--willow)"
-          format={() => r.used.toLocaleString('en-GB')}
-          aria-label={wording.ofUsed(r.used, r.all)}
+          format={() => inWords(r.counts.used)}
+          aria-label={wording.ofUsed(r.counts.used, r.counts.all)}
         />
+      ),
+    },
+    {
+      key: 'spoiled',
+      title: wording.spoiled,
+      align: 'right',
+      render: (_, r) => inWords(r.counts.spoiled),
+    },
+    {
+      key: 'passed',
+      title: wording.passed,
+      align: 'right',
+      render: (_, r) => inWords(r.counts.passed),
+    },
+    {
+      key: 'left',
+      title: wording.numbersLeft,
+      align: 'right',
+      sorter: (a, b) => a.counts.left - b.counts.left,
+      render: (_, r) => (
+        <>
+          {r.counts.isLow ? <Mark kind="caution" name={wording.fewLeft(inWords(r.roll.warnBelow))} /> : null}{' '}
+          {inWords(r.counts.left)}
+        </>
       ),
     },
     {
       key: 'next',
       title: wording.next,
-      render: (_, r) => (r.next ? <Barcode code={r.next} /> : wording.allUsed),
+      render: (_, r) =>
+        r.next ? <Barcode code={r.next} /> : r.roll.isClosed ? wording.rollIsClosed : wording.allUsed,
     },
     {
       key: 'change',
@@ -80,8 +115,22 @@ export function LabelRolls() {
           of={wording.roll}
           names={rolls.map((r) => r.roll.name)}
           series={[
-            { name: 'used', values: rolls.map((r) => r.used), colour: '--willow' },
-            { name: 'left', values: rolls.map((r) => r.left), colour: '--edge-strong' },
+            { name: wording.used.toLowerCase(), values: rolls.map((r) => r.counts.used), colour: '--willow' },
+            {
+              name: wording.spoiled.toLowerCase(),
+              values: rolls.map((r) => r.counts.spoiled),
+              colour: '--woad',
+            },
+            {
+              name: wording.passed.toLowerCase(),
+              values: rolls.map((r) => r.counts.passed),
+              colour: '--ochre',
+            },
+            {
+              name: wording.numbersLeft.toLowerCase(),
+              values: rolls.map((r) => r.counts.left),
+              colour: '--edge-strong',
+            },
           ]}
           isStacked
         />
@@ -137,6 +186,22 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
           { name: 'length', label: wording.digitsInAll, kind: 'number', min: 3, max: 20 },
           { name: 'supplier', label: wording.reservedFor, help: wording.aSuppliersNameEmptyFor },
           { name: 'check', label: wording.theLastDigitIsA, kind: 'flag' },
+          { name: 'note', label: wording.rollNote, help: wording.whereItLies, width: 'wide' },
+          {
+            name: 'spoiled',
+            label: wording.spoiledLabels,
+            kind: 'tags',
+            help: wording.numbersOrRuns,
+            width: 'wide',
+          },
+          {
+            name: 'warnBelow',
+            label: wording.warnBelow,
+            kind: 'number',
+            min: 0,
+            help: wording.noughtForNever,
+          },
+          { name: 'isClosed', label: wording.closedRoll, kind: 'flag' },
         ]}
         verb={row ? wording.saveTheRoll(row.roll.name) : wording.addLabelRoll}
         onCancel={onDone}

@@ -6,8 +6,7 @@ import { KitField } from '../../parts/form/KitField';
 import { useAddress } from '../../parts/use-address';
 import { useStocktakes } from './use-stocktakes';
 import { stocktakeWords as wording } from './words';
-
-const inWords = (n: number) => n.toLocaleString('en-GB');
+import { inWords } from '../../parts/format';
 
 /** What is missing here beside what was missing in another stocktake, by location and class. */
 export function CompareReports({ id, report }: { id: number; report: StocktakeReport }) {

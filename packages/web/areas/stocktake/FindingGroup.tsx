@@ -9,8 +9,7 @@ import { useFindings } from './use-findings';
 import type { TickedFindings } from './use-settling';
 import { waysOn } from './ways-on';
 import { stocktakeWords as wording } from './words';
-
-const inWords = (n: number) => n.toLocaleString('en-GB');
+import { inWords } from '../../parts/format';
 
 /** Findings of one kind, a page at a time; with `ticks` they can be settled. */
 export function FindingGroup({

@@ -11,10 +11,9 @@ import '../../parts/report.css';
 import { CompareReports } from './CompareReports';
 import { useFindings } from './use-findings';
 import { stocktakeWords as wording } from './words';
+import { inWords } from '../../parts/format';
 
 const SHOWN = ['stood', 'missing', 'skipped', 'on loan', 'seen since', 'other'] as const;
-const inWords = (n: number) => n.toLocaleString('en-GB');
-
 /** What a stocktake found, to be read and printed: as it stands, or as it was kept when it was closed. */
 export default function Report() {
   const id = Number(useParams().id);

@@ -13,6 +13,7 @@ import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { stocktakeWords as wording } from './words';
+import { inWords } from '../../parts/format';
 
 const SCHEMES = [
   { value: 'dewey', label: wording.dewey },
@@ -160,8 +161,6 @@ export function StartStocktake({ onClose }: { onClose: () => void }) {
     />
   );
 }
-
-const inWords = (n: number) => n.toLocaleString('en-GB');
 
 /** How many copies the stretch that is typed holds, and which open stocktakes overlap it. */
 function StretchHolds({ typed }: { typed: Readonly<Record<string, unknown>> }) {

@@ -20,8 +20,7 @@ import { SettleSheet } from './SettleSheet';
 import { ShelfStrip } from './ShelfStrip';
 import { useSettling } from './use-settling';
 import { stocktakeWords as wording } from './words';
-
-const inWords = (n: number) => n.toLocaleString('en-GB');
+import { inWords } from '../../parts/format';
 
 /** A stocktake: its progress, the shelf as it was scanned, and what shelf and records do not agree on. */
 export function StocktakePiece({ id }: { id: number }) {

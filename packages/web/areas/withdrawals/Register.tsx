@@ -17,11 +17,10 @@ import { useSetUp } from '../setup/use-set-up';
 import './register.css';
 import { RestoreSheet } from './RestoreSheet';
 import { withdrawalsWords as wording } from './words';
+import { inWords } from '../../parts/format';
 
 const DateField = lazy(() => import('../../parts/form/DateField'));
 type Page = EndpointAnswer<typeof api.withdrawals.register>;
-const inWords = (n: number) => n.toLocaleString('en-GB');
-
 /** What of the register is shown: as the address says. */
 function useAsked() {
   const [query, change] = useAddress();

@@ -11,10 +11,9 @@ import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import './register.css';
 import { withdrawalsWords as wording } from './words';
+import { inWords } from '../../parts/format';
 
 type Page = EndpointAnswer<typeof api.withdrawals.union>;
-const inWords = (n: number) => n.toLocaleString('en-GB');
-
 const COLUMNS: TableColumnsType<UnionItem> = [
   {
     key: 'what',

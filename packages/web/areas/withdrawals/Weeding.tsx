@@ -23,9 +23,9 @@ import { useSetUp } from '../setup/use-set-up';
 import { LoadLoanFigures } from './LoadLoanFigures';
 import { nameOfToday } from './name-of-today';
 import { withdrawalsWords as wording } from './words';
+import { inWords } from '../../parts/format';
 
 const BubblesChart = lazy(() => import('../../parts/charts/BubblesChart'));
-const inWords = (n: number) => n.toLocaleString('en-GB');
 const numberIn = (text: string | null): number | null => (text && /^\d{4}$/.test(text) ? Number(text) : null);
 
 /** How many copies of a cell are candidates; none before a limit is set. */

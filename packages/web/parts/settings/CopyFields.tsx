@@ -169,10 +169,12 @@ export function CopyFields({
             onChange={(roll: number | null) => onChange({ ...value, roll })}
             options={[
               { value: null, label: wording.none },
-              ...rolls.map((r) => ({
-                value: r.id,
-                label: wording.left(r.roll.name, r.left.toLocaleString('en-GB')),
-              })),
+              ...rolls
+                .filter((r) => !r.roll.isClosed || r.id === value.roll)
+                .map((r) => ({
+                  value: r.id,
+                  label: wording.left(r.roll.name, r.counts.left.toLocaleString('en-GB')),
+                })),
             ]}
           />
         </KitField>

@@ -8,6 +8,7 @@ import { refresh } from '../../../api/queries';
 import { problemText, RequestProblem } from '../../../api/request';
 import { SchemaForm } from '../../../parts/form/SchemaForm';
 import { useDrafts } from '../../../shell/drafts';
+import { useMay } from '../../../shell/person';
 import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
 import { shelfWords as wording } from './words';
@@ -25,6 +26,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
   } | null>(null);
   /** A barcode that is not in the library's form is kept when it is sent once more. */
   const [keep, setKeep] = useState('');
+  const mayOverrule = useMay('set up');
   if (!setUp) return null;
   const lists = setUp.lists.value;
   const { copy } = held;
@@ -115,7 +117,8 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
                   version: look.holder.version,
                   sentence: look.holder.sentence,
                 });
-              else if (look.problem || look.withdrawn) setKeep(barcode);
+              else if (look.problem ?? look.withdrawn ?? look.spoiled ?? (mayOverrule ? barcode : null))
+                setKeep(barcode);
             }
             throw e;
           }

@@ -1,4 +1,4 @@
-import { api } from '@osier/contract';
+import { api, type BarcodeLook } from '@osier/contract';
 import { call } from '../../../api/call';
 import { groupedBarcode, scannedBarcode, type BarcodeRule } from '@osier/core/barcodes';
 import { Button, Checkbox, Input, type InputRef } from 'antd';
@@ -10,19 +10,13 @@ import { useFocusInvalid } from '../../../parts/form/focus-invalid';
 import { KitField, KitGrid } from '../../../parts/form/KitField';
 import { PriceInput } from '../../../parts/PriceInput';
 import { Mark } from '../../../parts/Mark';
+import { useMay } from '../../../shell/person';
 import { useTakesScans } from '../../../shell/scan-target';
 import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
 import { shelfWords as wording } from './words';
 
 const NO_RULES: readonly BarcodeRule[] = [];
-
-interface Look {
-  barcode: string;
-  problem: string | null;
-  holder: { record: number; sentence: string } | null;
-  withdrawn: string | null;
-}
 
 /** A choice that the next copy is likely to share, kept in this browser. */
 function useLast(name: 'type' | 'fund' | 'supplier') {
@@ -41,13 +35,14 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
   const rules = setUp?.house.value.barcodes ?? NO_RULES;
   const [barcode, setBarcode] = useState('');
   const [part, setPart] = useState('');
-  const [look, setLook] = useState<Look | null>(null);
+  const [look, setLook] = useState<BarcodeLook | null>(null);
   const [keep, setKeep] = useState(false);
   const [type, setType] = useLast('type');
   const [fund, setFund] = useLast('fund');
   const [supplier, setSupplier] = useLast('supplier');
   const [price, setPrice] = useState<number | null>(null);
   const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const mayOverrule = useMay('set up');
   const input = useRef<InputRef>(null);
   const { say, complain } = useShell();
   useEffect(() => input.current?.focus(), []);
@@ -107,7 +102,15 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     }
   };
   const trouble =
-    look?.holder?.sentence ?? problem?.field('barcode') ?? look?.problem ?? look?.withdrawn ?? null;
+    look?.holder?.sentence ??
+    problem?.field('barcode') ??
+    look?.problem ??
+    look?.withdrawn ??
+    look?.spoiled ??
+    null;
+  // The head may take a number of a roll that is reserved.
+  const mayUse =
+    look?.problem ?? look?.withdrawn ?? look?.spoiled ?? (mayOverrule && problem?.field('barcode'));
   useEffect(() => {
     waits.current = look && !trouble ? look.barcode : '';
   });
@@ -177,7 +180,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
       {trouble ? (
         <p role="alert" className="field-problem">
           <Mark kind="stop" /> {trouble}
-          {(look?.problem || look?.withdrawn) && !look.holder ? (
+          {mayUse && !look?.holder ? (
             <Checkbox className="row" checked={keep} onChange={(e) => setKeep(e.target.checked)}>
               {wording.useThisBarcodeAnyway}
             </Checkbox>

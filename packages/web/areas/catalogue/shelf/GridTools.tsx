@@ -50,7 +50,9 @@ export function GridTools({
         onChange={onRoll}
         options={[
           { value: null, label: wording.scanEveryBarcode },
-          ...rolls.map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.left) })),
+          ...rolls
+            .filter((r) => r.next !== null)
+            .map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.counts.left) })),
         ]}
       />
     </div>
