@@ -43,10 +43,11 @@ export const labelsBody = object({
     .default('code128'),
   sheet: labelSheetBody.required(),
   startAt: number().integer().min(1, 'The first label is 1.').max(1200).default(1),
-  /** Of the copies of a record, of those on a pile or of a search, of these, or of what a withdrawal list has withdrawn. */
+  /** Of the copies of a record, of those on a pile or of a search, of those that came with a delivery, of these, or of what a withdrawal list has withdrawn. */
   record: id().optional(),
   found: copySearchBody.optional().default(undefined),
   pile: id().optional(),
+  delivery: id().optional(),
   copies: array(id().required()).max(1000, 'At most 1,000 labels are printed at once.').optional(),
   list: id().optional(),
 }).test('withdrawn', function ({ kind, list }) {

@@ -9,7 +9,7 @@ import { pileThere } from '../piles/piles';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import type { LabelOrder, LabelsSet, LabelText } from './label-worker';
-import { copiesOnPile, withdrawnByList } from './queries';
+import { copiesOfDelivery, copiesOnPile, withdrawnByList } from './queries';
 
 /** Labels that are printed at once. */
 const MOST = 1000;
@@ -23,7 +23,7 @@ interface Labelled {
 /** The copies of which labels are wanted, in the order of the shelf; those that are named one by one in the order in which they are named. */
 async function copiesWanted(
   store: Store,
-  { record, pile, found, copies }: LabelsBody,
+  { record, pile, delivery, found, copies }: LabelsBody,
 ): Promise<StoredObject<'copy'>[]> {
   if (copies?.length) {
     const held = new Map((await store.readMany('copy', copies)).map((c) => [c.id, c]));
@@ -36,6 +36,10 @@ async function copiesWanted(
   if (pile !== undefined) {
     const { value } = await pileThere(store, pile);
     return store.readMany('copy', await copiesOnPile(store, pile, value.of, MOST + 1));
+  }
+  if (delivery !== undefined) {
+    if (!(await store.read('delivery', delivery))) throw notFound(`Delivery ${delivery}`);
+    return store.readMany('copy', await copiesOfDelivery(store, delivery, MOST + 1));
   }
   if (found !== undefined) {
     const ids = (await copiesOnShelf(store, await copiesFound(store, found), MOST + 1)).map((c) => c.id);
@@ -66,7 +70,7 @@ async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
   if (copies.length > MOST)
     throw wrong(
       'copies',
-      'At most 1,000 labels are printed at once; take a smaller pile, or narrow the search.',
+      'At most 1,000 labels are printed at once; put some of the copies on a pile, or narrow the search.',
     );
   const unique = (ids: readonly number[]) => [...new Set(ids)];
   const holdings = new Map(

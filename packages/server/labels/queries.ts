@@ -17,6 +17,16 @@ export async function copiesOnPile(
   return rows.map((r) => r.id);
 }
 
+/** Copies that were made with the records of a delivery and are still there, by their barcodes. */
+export const copiesOfDelivery = async (store: Store, delivery: number, atMost: number): Promise<number[]> =>
+  (
+    await store.rows<{ id: number }>(
+      `SELECT DISTINCT c.id FROM incoming i CROSS JOIN json_each(i.value, '$.copies') v CROSS JOIN copies c ON c.barcode = v.value ->> 'barcode'
+        WHERE i.delivery = :delivery AND i.state = 'accepted' AND i.copies > 0 AND v.value ->> 'barcode' <> '' LIMIT :atMost`,
+      { delivery, atMost },
+    )
+  ).map((c) => c.id);
+
 /** A withdrawn copy of a list, as the register has it. */
 export interface WithdrawnLabel {
   readonly copy: number;

@@ -3,12 +3,14 @@ import type {
   IncomingDetail,
   IncomingPage,
   JobState,
+  LabelsPreview,
   Problem,
   Review,
   RollRow,
   SheetRow,
 } from '@osier/contract';
 import { rollNumber, serialIn } from '@osier/core/barcodes';
+import { LABEL_SHEETS } from '@osier/core/labels';
 import { readFileSync } from 'node:fs';
 import { describe as describeRecord } from '@osier/core/matching';
 import { DEFAULT_SETTINGS } from '@osier/core/deliveries';
@@ -146,11 +148,19 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
   const report = (await cataloguer<string>('GET', `/deliveries/${id}/report`)).body;
   expect(report).toContain('copies only');
   expect(report).toContain(serials);
+  const labels = () =>
+    cataloguer<LabelsPreview & Problem>('POST', '/labels/preview', {
+      ...{ kind: 'barcode', sheet: LABEL_SHEETS[0], delivery: id },
+    });
+  const printed = (await labels()).body;
+  expect(printed.count).toBe(23);
+  expect(printed.labels.map((l) => l.barcode)).toContain(serials);
 
   const back = await run('POST', `/deliveries/${id}/take-back`);
   expect(back.message).toBe('Undid the accepting of 21 records of “reedling-shelf-ready.mrc”.');
   expect(await catalogueOf(t.running)).toEqual(before);
   expect(await summary(id)).toMatchObject({ waiting: { add: 21, copies: 3 }, accepted: 0 });
+  expect((await labels()).body.detail).toBe('There is no copy to print a label of.');
   // Nothing is left of accepting, so that it cannot be taken back once more; taking back can be, and then it stands again.
   const entry = async (e: number | null) =>
     (await cataloguer<{ undoneBy: number | null }>('GET', `/daybook/${e}`)).body.undoneBy;
@@ -428,7 +438,7 @@ test('spoiled labels are given to no copy, by hand only on purpose; few left is 
     [
       {
         field: 'spoiled',
-        message: expect.stringMatching(/^1 number of this roll is used and cannot be spoiled: /),
+        message: expect.stringMatching(/^1 number of this roll is used and cannot be spoiled: /) as string,
       },
     ],
   ]);

@@ -61,10 +61,25 @@ function lastChosen(): Pick<LabelsBody, 'sheet' | 'kind' | 'code'> {
   }
 }
 
-/** Prints labels of the copies of a record, of a pile, of a search or of some copies, or of what a list has withdrawn: kind and sheet are chosen, the page is seen as it will come. */
+/** Where the labels were asked for. */
+function backTo({
+  list,
+  record,
+  pile,
+  delivery,
+}: Pick<LabelsBody, 'list' | 'record' | 'pile' | 'delivery'>): string {
+  if (list) return `/withdrawals/${list}`;
+  if (record) return `/catalogue/${record}`;
+  if (delivery) return `/deliveries/${delivery}`;
+  return pile ? `/copies/${pile}` : '/copies';
+}
+
+/** Prints labels of the copies of a record, of a pile, of a delivery, of a search or of some copies, or of what a list has withdrawn: kind and sheet are chosen, the page is seen as it will come. */
 export default function Labels() {
   const [query] = useSearchParams();
-  const [record, pile, list] = ['record', 'pile', 'list'].map((name) => Number(query.get(name)) || undefined);
+  const [record, pile, list, delivery] = ['record', 'pile', 'list', 'delivery'].map(
+    (name) => Number(query.get(name)) || undefined,
+  );
   const copies = query.get('copies')?.split(',').map(Number).filter(Boolean);
   const found = query.get('found') === 'yes' ? copySearchBody.cast(filtersIn(query)) : undefined;
   const [chosen, setChosen] = useState(lastChosen);
@@ -73,7 +88,7 @@ export default function Labels() {
   const { sheet, code } = chosen;
   const kind = list ? ('withdrawn' as const) : chosen.kind;
   const wrong = labelSheetProblems(sheet);
-  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, found, copies, list });
+  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, delivery, found, copies, list });
   const preview = useQuery({
     queryKey: ['review', 'labels', body],
     queryFn: () => call(api.labels.preview, { body }),
@@ -96,19 +111,7 @@ export default function Labels() {
         name={wording.copies}
         state={data ? wording.labelsOnPages(data.count, data.pages) : (problem ?? '…')}
       >
-        <Link
-          to={
-            list
-              ? `/withdrawals/${list}`
-              : record
-                ? `/catalogue/${record}`
-                : pile
-                  ? `/copies/${pile}`
-                  : '/copies'
-          }
-        >
-          {wording.backFromLabels}
-        </Link>
+        <Link to={backTo({ list, record, pile, delivery })}>{wording.backFromLabels}</Link>
         <Button
           type="primary"
           data-key="p"

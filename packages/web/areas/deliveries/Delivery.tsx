@@ -121,6 +121,9 @@ export default function Delivery() {
             <>
               <Link to={`/deliveries/${id}/report`}>{wording.report}</Link>
               <Link to={`/catalogue?delivery=${id}`}>{wording.inTheCatalogue}</Link>
+              {summary && summary.copies.made > 0 ? (
+                <Link to={`/copies/labels?delivery=${id}`}>{wording.printLabels}</Link>
+              ) : null}
             </>
           ) : null}
           {summary ? (

@@ -32,6 +32,7 @@ export const deliveriesWords = {
   houseStyle: 'House style',
   delivery2: 'Delivery',
   report: 'Report',
+  printLabels: 'Print labels',
   inTheCatalogue: 'In the Catalogue',
   sheet: (sheetName: string) => `Sheet: ${sheetName}`,
   noSupplierSheet: 'No supplier sheet',
