@@ -32,6 +32,7 @@ import { useSetUp } from '../setup/use-set-up';
 import { useAsking } from './asking-store';
 import type { BookCandidate } from './candidates';
 import { firstCopy, followedOffers, keepCommon } from './copy-rows';
+import { rollOptions } from '../../parts/roll-options';
 import { neighboursWords as wording } from './words';
 
 const SHOWN: readonly GridColumn[] = ['branch', 'location', 'class', 'item', 'type', 'price', 'barcode'];
@@ -253,12 +254,7 @@ function Copying({
               popupMatchSelectWidth={false}
               value={roll}
               onChange={setRoll}
-              options={[
-                { value: null, label: wording.scanEveryBarcode },
-                ...rolls
-                  .filter((r) => r.next !== null)
-                  .map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.counts.left) })),
-              ]}
+              options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll)}
             />
           ) : null}
           <Button className="kit-far" onClick={() => void send([], false)}>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useApi } from '../../../api/queries';
 import { PickMany } from '../../../parts/form/PickMany';
 import { useSetUp } from '../../setup/use-set-up';
+import { rollOptions } from '../../../parts/roll-options';
 import { shelfWords as wording } from './words';
 
 /** What fills the grid of copies: the first row at some branches, and barcodes of a label roll. */
@@ -48,12 +49,7 @@ export function GridTools({
         style={{ minWidth: 170 }}
         value={roll}
         onChange={onRoll}
-        options={[
-          { value: null, label: wording.scanEveryBarcode },
-          ...rolls
-            .filter((r) => r.next !== null)
-            .map((r) => ({ value: r.id, label: wording.fromRoll(r.roll.name, r.counts.left) })),
-        ]}
+        options={[{ value: null, label: wording.scanEveryBarcode }, ...rollOptions(rolls, wording.fromRoll)]}
       />
     </div>
   );
