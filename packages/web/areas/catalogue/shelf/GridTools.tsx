@@ -49,7 +49,7 @@ export function GridTools({
         style={{ minWidth: 170 }}
         value={roll}
         onChange={onRoll}
-        options={[{ value: null, label: wording.scanEveryBarcode }, ...rollOptions(rolls, wording.fromRoll)]}
+        options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll)}
       />
     </div>
   );
