@@ -14,6 +14,15 @@ export { CODE_SCHEMES, readCode } from './codes';
 export type { CodeReading, CodeScheme } from './codes';
 export { barcodeFor, cleanScan, groupedBarcode, scanForms, scannedBarcode } from './scan';
 export { nearMisses } from './near-misses';
-export type { LabelRoll } from './roll';
-export { isSpoiled, nextSerial, rollCounts, rollNumber, rollProblems, serialIn, spoiledAsKept } from './roll';
+export type { LabelRoll, RollUse } from './roll';
+export {
+  isSpoiled,
+  nextSerial,
+  rollCounts,
+  rollNumber,
+  rollProblems,
+  serialIn,
+  spoiledAsKept,
+  spoiledRuns,
+} from './roll';
 export { codesOf, codeTable, mayBeCode } from './code-list';

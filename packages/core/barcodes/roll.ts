@@ -25,7 +25,7 @@ export interface LabelRoll {
 }
 
 /** Serial numbers one after the other, both ends included. */
-interface SerialRun {
+export interface SerialRun {
   readonly from: number;
   readonly to: number;
 }
@@ -42,7 +42,7 @@ function runOf(roll: LabelRoll, typed: string): SerialRun | null {
 }
 
 /** The spoiled serial numbers in their order, runs that meet made one. */
-function spoiledRuns(roll: LabelRoll): SerialRun[] {
+export function spoiledRuns(roll: LabelRoll): SerialRun[] {
   const runs: SerialRun[] = [];
   const typed = (roll.spoiled ?? []).flatMap((text) => runOf(roll, text) ?? []);
   for (const run of typed.toSorted((a, b) => a.from - b.from)) {
@@ -91,10 +91,21 @@ export function nextSerial(roll: LabelRoll, lastUsed: number | null): number | n
   return next > roll.to ? null : next;
 }
 
+/** What of a roll is or was on a copy. */
+export interface RollUse {
+  /** How many numbers. */
+  readonly used: number;
+  /** The highest serial of them; null for none. */
+  readonly last: number | null;
+  /** How many of them are marked as spoiled, and were given to a copy on purpose. */
+  readonly usedSpoiled: number;
+}
+
 /** How the numbers of a roll are accounted for: `all` is `used`, `spoiled`, `left` and `passed` together. */
 export interface RollCounts {
   readonly all: number;
   readonly used: number;
+  /** Spoiled ones that are on no copy. */
   readonly spoiled: number;
   /** Numbers behind the last that was used, which can still be given. */
   readonly left: number;
@@ -104,15 +115,12 @@ export interface RollCounts {
   readonly isLow: boolean;
 }
 
-/** Counts the numbers of a roll: `used` of them are or were on a copy, the last of these is `lastUsed` (null for none yet). */
-export function rollCounts(
-  roll: LabelRoll,
-  { used, last: lastUsed }: { readonly used: number; readonly last: number | null },
-): RollCounts {
+/** Counts the numbers of a roll. */
+export function rollCounts(roll: LabelRoll, { used, last: lastUsed, usedSpoiled }: RollUse): RollCounts {
   const all = roll.to - roll.from + 1;
   const last = lastUsed ?? roll.from - 1;
   const runs = spoiledRuns(roll);
-  const spoiled = runs.reduce((n, run) => n + run.to - run.from + 1, 0);
+  const spoiled = runs.reduce((n, run) => n + run.to - run.from + 1, 0) - usedSpoiled;
   const spoiledBehind = runs.reduce((n, run) => n + Math.max(0, run.to - Math.max(last, run.from - 1)), 0);
   const left = roll.to - last - spoiledBehind;
   return {

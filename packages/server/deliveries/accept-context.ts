@@ -148,22 +148,28 @@ export interface RollInUse {
 
 /** Looks once over all that waits, so that no number is given out that a record further on brings. */
 export async function rollInUse(store: Store, id: number | null): Promise<RollInUse | null> {
-  const roll = id === null ? null : ((await store.read('roll', id))?.value ?? null);
-  if (!roll) return null;
+  const held = id === null ? null : await store.read('roll', id);
+  if (!held) return null;
+  const { value: roll } = held;
   const brought = await barcodesBrought(store, {
     from: rollNumber(roll, roll.from),
     to: rollNumber(roll, roll.to),
     length: roll.length,
   });
   const serials = brought.flatMap((barcode) => serialIn(roll, barcode) ?? []);
-  return { id: id!, roll, brought: serials.reduce<number | null>((most, n) => Math.max(most ?? n, n), null) };
+  return {
+    id: held.id,
+    roll,
+    brought: serials.reduce<number | null>((most, n) => Math.max(most ?? n, n), null),
+  };
 }
 
-/** Gives the numbers of a roll behind the last one that is or was on a copy or is brought, one after another. */
+/** Gives the numbers of a roll, as it stands now, behind the last one that is or was on a copy or is brought, one after another. */
 export async function numbersOf(store: Store, used: RollInUse | null): Promise<() => string | null> {
-  if (!used) return () => null;
-  const { id, roll, brought } = used;
-  const { last } = await rollUse(store, id);
+  const held = used && (await store.read('roll', used.id));
+  if (!held) return () => null;
+  const [{ value: roll }, { brought }] = [held, used];
+  const { last } = await rollUse(store, held);
   const behind = last === null || brought === null ? (last ?? brought) : Math.max(last, brought);
   let serial = nextSerial(roll, behind);
   return () => {

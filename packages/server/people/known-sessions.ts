@@ -35,7 +35,7 @@ export function knownSessions() {
       return session?.person;
     },
     /** Forgets all when what the transaction does is stored. */
-    forgetWhenStored: (tx: Transaction): void =>
+    forgetWhenStored: (tx: Pick<Transaction, 'whenStored'>): void =>
       tx.whenStored(() => {
         forgotten++;
         known.clear();

@@ -1,4 +1,4 @@
-import { rollNumber, serialIn } from '@osier/core/barcodes';
+import { rollNumber, serialIn, spoiledRuns, type RollUse } from '@osier/core/barcodes';
 import type { StoredObject } from '@osier/core/kinds';
 import type { ChangesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
@@ -80,15 +80,21 @@ async function countAllRolls(store: Store, tx: Transaction): Promise<void> {
   for (const roll of await store.find('roll')) await countRoll(store, roll, tx);
 }
 
-/** How many numbers of a roll are used, and the highest serial of them (null for none). */
-export async function rollUse(store: Store, roll: number): Promise<{ used: number; last: number | null }> {
-  const [count, row] = await Promise.all([
-    store.row<{ used: number }>('SELECT COUNT(*) AS used FROM roll_numbers WHERE roll = :roll', { roll }),
-    store.row<{ last: number | null }>('SELECT MAX(serial) AS last FROM roll_numbers WHERE roll = :roll', {
-      roll,
-    }),
+/** What of a roll is or was on a copy. */
+export async function rollUse(store: Store, { id, value }: StoredObject<'roll'>): Promise<RollUse> {
+  const of = { roll: id };
+  const runs = spoiledRuns(value);
+  const [count, row, spoiled] = await Promise.all([
+    store.row<{ used: number }>('SELECT COUNT(*) AS used FROM roll_numbers WHERE roll = :roll', of),
+    store.row<{ last: number | null }>('SELECT MAX(serial) AS last FROM roll_numbers WHERE roll = :roll', of),
+    runs.length
+      ? store.row<{ n: number }>(
+          `SELECT COUNT(*) AS n FROM json_each(:runs) r CROSS JOIN roll_numbers u ON u.roll = :roll AND u.serial BETWEEN r.value ->> 'from' AND r.value ->> 'to'`,
+          { ...of, runs: JSON.stringify(runs) },
+        )
+      : undefined,
   ]);
-  return { used: count!.used, last: row!.last };
+  return { used: count?.used ?? 0, last: row?.last ?? null, usedSpoiled: spoiled?.n ?? 0 };
 }
 
 /** The numbers of a roll that are used, in their order. */

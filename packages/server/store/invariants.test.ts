@@ -131,15 +131,16 @@ test('an act that changes nothing leaves no entry', async () => {
 test('the ledger of a label roll: number nought counts, a wrong check digit does not, what is undone is free again', async () => {
   const roll: LabelRoll = { name: 'R', prefix: '9', from: 0, to: 99, length: 8, check: true, supplier: '' };
   await act(creation('roll', 1, roll));
+  const use = () => rollUse(store, { id: 1, version: 1, value: roll });
   await title();
-  expect(await rollUse(store, 1)).toEqual({ used: 0, last: null });
+  expect(await use()).toEqual({ used: 0, last: null, usedSpoiled: 0 });
   const entry = await act(creation('copy', 2, copy(1, rollNumber(roll, 0), 2)));
-  expect(await rollUse(store, 1)).toEqual({ used: 1, last: 0 });
+  expect(await use()).toEqual({ used: 1, last: 0, usedSpoiled: 0 });
   const right = rollNumber(roll, 50);
   await act(creation('copy', 3, copy(1, right.slice(0, -1) + ((Number(right.at(-1)) + 1) % 10), 3)));
-  expect(await rollUse(store, 1)).toEqual({ used: 1, last: 0 });
+  expect(await use()).toEqual({ used: 1, last: 0, usedSpoiled: 0 });
   await undoEntry(store, entry, 1);
-  expect(await rollUse(store, 1)).toEqual({ used: 0, last: null });
+  expect(await use()).toEqual({ used: 0, last: null, usedSpoiled: 0 });
   const held = (await store.read('roll', 1))!;
   await act(update('roll', held, { ...roll, check: false, length: 7 }));
   expect(await breaches(store)).toEqual([]);

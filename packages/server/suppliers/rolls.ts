@@ -11,6 +11,7 @@ import {
 } from '@osier/core/barcodes';
 import { counted, creation, removal, update } from '@osier/core/changes';
 import { quoted, type Act } from '@osier/core/acts';
+import type { StoredObject } from '@osier/core/kinds';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
@@ -26,8 +27,9 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
     ],
   });
   return Promise.all(
-    rolls.map(async ({ id, version, value }) => {
-      const use = await rollUse(store, id);
+    rolls.map(async (held) => {
+      const { id, version, value } = held;
+      const use = await rollUse(store, held);
       const serial = nextSerial(value, use.last);
       const { note = '', spoiled = [], warnBelow = 0, isClosed = false, ...roll } = value;
       return {
@@ -42,8 +44,8 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
 }
 
 /** The roll as it may be kept: beside the others, and not smaller than what of it is used. */
-async function sound(store: Store, roll: LabelRoll, own: number | null): Promise<LabelRoll> {
-  const others = (await store.find('roll')).filter((r) => r.id !== own).map((r) => r.value);
+async function sound(store: Store, roll: LabelRoll, own: StoredObject<'roll'> | null): Promise<LabelRoll> {
+  const others = (await store.find('roll')).filter((r) => r.id !== own?.id).map((r) => r.value);
   const problems = rollProblems(roll, others);
   if (own !== null) problems.push(...(await numbersLost(store, roll, own)));
   if (problems.length) throw wrongFields(problems);
@@ -54,11 +56,12 @@ async function sound(store: Store, roll: LabelRoll, own: number | null): Promise
   };
 }
 
-/** Numbers that are on copies, or were, stay numbers of their roll, and are not spoiled. */
-async function numbersLost(store: Store, roll: LabelRoll, id: number) {
-  const used = await usedNumbers(store, id);
+/** Numbers that are on copies, or were, stay numbers of their roll, and do not become spoiled. */
+async function numbersLost(store: Store, roll: LabelRoll, held: StoredObject<'roll'>) {
+  const used = await usedNumbers(store, held.id);
   const lost = used.filter((number) => serialIn(roll, number) === null);
-  const spoiled = used.filter((number) => isSpoiled(roll, number));
+  // One that was spoiled before was given to its copy on purpose.
+  const spoiled = used.filter((number) => isSpoiled(roll, number) && !isSpoiled(held.value, number));
   const span = (numbers: readonly string[]) =>
     numbers.length === 1 ? numbers[0]! : `${numbers[0]!} to ${numbers.at(-1)!}`;
   const of = (numbers: readonly string[]) =>
@@ -92,7 +95,7 @@ export const changeRoll = (
   commitPlan(store, person, async (s) => {
     const held = await s.read('roll', id);
     if (!held) throw notFound(`Label roll ${id}`);
-    const roll = await sound(s, body.roll, id);
+    const roll = await sound(s, body.roll, held);
     const did = setUpAct('changed', roll.name);
     return {
       did,

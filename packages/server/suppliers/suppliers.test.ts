@@ -451,6 +451,9 @@ test('spoiled labels are given to no copy, by hand only on purpose; few left is 
     expect.stringContaining('is marked as spoiled'),
   ]);
   expect((await byHand(true)).status).toBe(201);
+  expect(await now()).toMatchObject({ counts: { used: 3, spoiled: 2, left: 15, passed: 0 } });
+  // The spoiled one was given on purpose, and does not stand in the way of other changes.
+  expect((await change({ note: 'Top drawer' })).status).toBe(200);
   expect(
     (await change({ spoiled: [serial(1), serial(3)], isClosed: true, note: ' Top drawer ' })).status,
   ).toBe(200);
