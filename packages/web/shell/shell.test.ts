@@ -79,6 +79,9 @@ test.each([
   ['<input>', true],
   ['<textarea></textarea>', true],
   ['<select></select>', true],
+  ['<input type="search">', true],
+  ['<input type="checkbox" value="1">', false],
+  ['<input type="radio" value="508">', false],
   ['<button>Go</button>', false],
   ['<div tabindex="0"></div>', false],
 ])('typing in %s is typing in a field: %p', (html, expected) => {

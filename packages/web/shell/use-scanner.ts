@@ -6,12 +6,16 @@ import { useShell } from './shell-store';
 import { shellWords as wording } from './words';
 
 const isText = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+  inField(target) && (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement);
+
+/** Inputs into which nothing is typed: the focus may come to rest on them, and keys mean what they mean everywhere. */
+const TAKES_NO_TEXT = /^(checkbox|radio|button|submit|reset|file|image|range|color)$/;
 
 /** Whether keys go into a field where the focus is. */
 export const inField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
+  !(target instanceof HTMLInputElement && TAKES_NO_TEXT.test(target.type));
 
 /** What a field does with scans: `scan` hands them on itself, `text` keeps them as its text, else they are not for it. */
 const codesIn = (target: EventTarget | null): string | undefined =>
