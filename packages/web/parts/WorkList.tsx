@@ -184,6 +184,7 @@ export function WorkList<T>({
       role="listbox"
       aria-label={label}
       aria-busy={isOfBefore || undefined}
+      aria-disabled={isOfBefore || undefined}
       tabIndex={0}
       onKeyDown={onKey}
       onBlur={() => (asked.current = null)}

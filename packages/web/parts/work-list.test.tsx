@@ -121,6 +121,7 @@ test('keys wait while the rows are those of the question before, and go to the r
   key('End');
   key(' ');
   expect(list().getAttribute('aria-busy')).toBe('true');
+  expect(list().getAttribute('aria-disabled')).toBe('true');
   expect(chosen()).toBe('');
   rerender(<List count={3} ticking />);
   expect(list().getAttribute('aria-busy')).toBeNull();
