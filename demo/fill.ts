@@ -9,7 +9,7 @@ import { DEFAULT_HOUSE } from '@osier/core/house';
 import { WICKMERE_BARCODES } from './barcodes';
 import { demoBriefs } from './briefs';
 import { NEIGHBOURS } from './neighbours';
-import { LISTS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
+import { LISTS, LOCAL_FIELDS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 
 const PEOPLE = [
   { name: 'Nell Arkwright', login: 'nell', role: 'head' },
@@ -29,6 +29,7 @@ export async function fillDemo(store: Store): Promise<void> {
   const all: Change[] = [
     creation('house', SETTING_ID.house, { ...DEFAULT_HOUSE, barcodes: WICKMERE_BARCODES }),
     creation('lists', SETTING_ID.lists, LISTS),
+    ...LOCAL_FIELDS.map((field, i) => creation('localfield', i + 1, field)),
     ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),
     ...SHEETS.map((sheet, i) => creation('sheet', i + 1, sheet)),
     ...NEIGHBOURS.map((n, i) => creation('neighbour', i + 1, n)),
@@ -53,6 +54,7 @@ export async function fillDemo(store: Store): Promise<void> {
     ['roll', 2],
     ['sheet', SHEETS.length],
     ['neighbour', NEIGHBOURS.length],
+    ['localfield', LOCAL_FIELDS.length],
   ] as const)
     await store.nextIds(kind, n);
   const briefs = demoBriefs(library);

@@ -10,6 +10,8 @@ import {
   type Copy,
   type CopyStatus,
   type Holding,
+  type LocalField,
+  type LocalValue,
 } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { COPY_BARCODES } from './barcodes';
@@ -51,6 +53,18 @@ export const LISTS: CodeLists = {
     { code: 'GIFT', name: 'Gifts' },
   ],
 };
+
+/** What the workroom keeps of its copies beside what all libraries do. Numbered 1 to 3. */
+export const LOCAL_FIELDS: readonly LocalField[] = [
+  { name: 'Given by', form: 'text', choices: [], types: [] },
+  {
+    name: 'Binding',
+    form: 'choice',
+    choices: ['Publisher’s', 'Rebound', 'Sewn in the workroom'],
+    types: ['BK', 'PA'],
+  },
+  { name: 'Pieces counted on', form: 'date', choices: [], types: ['KT', 'PT'] },
+];
 
 /** Labels for the workroom's own use, and those that a supplier puts on shelf-ready books. */
 export const WORKROOM: LabelRoll = {
@@ -227,6 +241,20 @@ function loansCounted(barcode: string, acquired: string): Pick<Copy, 'loans' | '
   return { loans: 1 + Math.floor(liked * 60 + random.next() * (year - from + 1)), lastLoan: day };
 }
 
+const GIVERS = ['Friends of the Institute', 'Estate of J. Withers', 'A member', 'Osmere Ferry Trust'];
+
+/** What a copy has in the local fields: most have nothing. */
+function localsOf(barcode: string, type: Material, supplier: string): Pick<Copy, 'local'> {
+  const random = randomFrom(Number(barcode.slice(-9)) + 7);
+  const local: LocalValue[] = [];
+  if (supplier === 'GIFT' && random.chance(0.6)) local.push({ field: 1, value: random.pick(GIVERS) });
+  if ((type === 'BK' || type === 'PA') && random.chance(0.15))
+    local.push({ field: 2, value: random.pick(LOCAL_FIELDS[1]!.choices) });
+  if ((type === 'KT' || type === 'PT') && random.chance(0.5))
+    local.push({ field: 3, value: `2025-0${random.between(1, 9)}-1${random.between(0, 9)}` });
+  return local.length ? { local } : {};
+}
+
 function makeCopy(random: Random, holding: number, barcode: string, number: number, type: Material): Copy {
   const at = random.next();
   const status: CopyStatus =
@@ -260,7 +288,11 @@ function makeCopy(random: Random, holding: number, barcode: string, number: numb
       ? `${random.between(2024, 2025)}-${String(random.between(1, 12)).padStart(2, '0')}-${String(random.between(1, 28)).padStart(2, '0')}`
       : '',
   };
-  return { ...made, ...loansCounted(barcode, made.acquired) };
+  return {
+    ...made,
+    ...loansCounted(barcode, made.acquired),
+    ...localsOf(barcode, type, made.supplier),
+  };
 }
 
 function loansOf(random: Random, copies: Library['copies']): { barcode: string; due: string }[] {

@@ -46,6 +46,7 @@ function lacks(plan: FindPlan): string | undefined {
     case 'count':
       return ELSEWHERE[plan.of];
     case 'amount':
+    case 'local':
       return ELSEWHERE.copy;
     case 'finding':
       return ELSEWHERE.finding;

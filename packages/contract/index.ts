@@ -67,6 +67,7 @@ export type {
   ShelfPage,
 } from './routes/stocktake-answers';
 export * from './routes/stocktakes';
+export * from './routes/local-fields';
 export * from './routes/suppliers';
 export * from './routes/today';
 export * from './routes/withdrawal-bodies';

@@ -29,6 +29,8 @@ export type HoldingBody = InferType<typeof holdingBody>;
 export const holdingChangeBody = object({ version: version(), ...holdingShape });
 export type HoldingChangeBody = InferType<typeof holdingChangeBody>;
 const loanRule = () => mixed<LoanRule>().oneOf([...LOAN_RULES], 'Choose a loan rule.');
+const localBody = () =>
+  array(object({ field: id().required(), value: line(500).default('') }).required()).max(200);
 const status = () => mixed<CopyStatus>().oneOf([...COPY_STATUSES], 'Choose a status.');
 /** A new copy of a holding. */
 export const copyBody = object({
@@ -48,6 +50,8 @@ export const copyBody = object({
   staffNote: line().default(''),
   loanRule: loanRule().default('lends'),
   status: status().default('available'),
+  /** What it has in the local fields of the library, by their numbers. */
+  local: localBody().default([]),
   /** Keep a barcode that is not in the house's form, on purpose. */
   keepBarcode: boolean().default(false),
 });
@@ -73,6 +77,8 @@ export const copyChangeBody = object({
   note: line().optional(),
   staffNote: line().optional(),
   loanRule: loanRule().optional(),
+  /** Local fields that become another; an empty value takes what is there away. */
+  local: localBody().optional(),
 });
 export type CopyChangeBody = InferType<typeof copyChangeBody>;
 /** A copy, or a holding, that goes elsewhere. */

@@ -12,7 +12,7 @@ import { flag, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { holdingsAs, id, line, wholeQuery } from '../inputs';
 import { jobStateSchema, reviewSchema } from '../objects/acts';
-import { copyStatus } from '../objects/holdings';
+import { copyStatus, localValues } from '../objects/holdings';
 import { isoDay, string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
@@ -50,11 +50,15 @@ const placeOfCopies = {
   noPrice: yes(),
   /** Whose call number its scheme cannot read. */
   unread: yes(),
+  /** A part of what they have in the local field that `local` names (a choice or number whole); empty for anything. */
+  localValue: line(100).trim().default(''),
 };
 /** Copies looked for, by what is known of them. */
 export const copySearchShape = {
   ...placeOfCopies,
   pile: id().optional(),
+  /** The number of a local field in which they have something. */
+  local: id().optional(),
   /** Only these, chosen by hand. */
   copies: array(id().required()).max(5000, 'At most 5,000 copies are chosen by hand.').optional(),
 };
@@ -77,6 +81,8 @@ export const copyEdits = () =>
       part: mixed<EditedPart>()
         .oneOf([...EDITED_PARTS])
         .required(),
+      /** The number of the local field that is changed. */
+      field: id().optional(),
       how: mixed<EditWay>()
         .oneOf([...EDIT_WAYS])
         .required(),
@@ -116,6 +122,7 @@ const copyListRow = shape({
   lastSeen: text(),
   loans: orNull(whole()),
   lastLoan: text(),
+  local: localValues(),
 });
 /** A copy as a list shows it. */
 export type CopyListRow = ValueOf<typeof copyListRow>;
@@ -153,7 +160,7 @@ const holdingList = shape({
 /** A page of holdings. */
 export type HoldingList = ValueOf<typeof holdingList>;
 
-const inQuery = { ...placeOfCopies, pile: wholeQuery() };
+const inQuery = { ...placeOfCopies, pile: wholeQuery(), local: wholeQuery() };
 
 /** Lists of copies, and what is done with all that one finds. */
 export const copyListApi = {

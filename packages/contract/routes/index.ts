@@ -12,6 +12,7 @@ import { jobApi } from './jobs';
 import { labelApi } from './labels';
 import { loanFiguresApi } from './loan-figures';
 import { linkApi } from './links';
+import { localFieldApi } from './local-fields';
 import { liveApi } from './live';
 import { neighbourApi } from './neighbours';
 import { peopleApi } from './people';
@@ -43,6 +44,7 @@ export const api = {
   headings: headingApi,
   copies: copyApi,
   copyLists: copyListApi,
+  localFields: localFieldApi,
   loanFigures: loanFiguresApi,
   piles: pileApi,
   browse: browseApi,

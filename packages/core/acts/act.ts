@@ -139,8 +139,10 @@ export interface ActParts {
     | { readonly what: 'house' }
     | ({ readonly what: 'lists' } & Counts<'branches' | 'locations' | 'types' | 'funds' | 'suppliers'>)
     | (Names<'name'> & {
-        readonly what: 'sheet' | 'roll' | 'starter' | 'neighbour';
+        readonly what: 'sheet' | 'roll' | 'starter' | 'neighbour' | 'localfield';
         readonly how: 'made' | 'changed' | 'deleted';
+        /** So many copies have a value in a local field that was deleted. */
+        readonly values?: number;
       });
   /** `again`: what was undone is done once more. */
   readonly undo: { readonly of: Act; readonly again: boolean };

@@ -1,4 +1,3 @@
-import type { PartEdit } from '../holdings';
 import { groupedBarcode } from '../barcodes';
 import { counted } from '../changes';
 import { copyName } from '../holdings';
@@ -88,12 +87,16 @@ const SET_UP = {
   roll: 'label roll',
   starter: 'starter',
   neighbour: 'neighbour',
+  localfield: 'local field',
 } as const;
 const MADE = { made: 'Made', changed: 'Changed', deleted: 'Deleted', kept: 'Saved' } as const;
 
 function setUpChange(act: ActParts['set-up']): string {
   if (act.what === 'house') return 'Changed the house rules';
-  if (act.what !== 'lists') return `${MADE[act.how]} the ${SET_UP[act.what]} ${quoted(act.names.name)}`;
+  if (act.what !== 'lists') {
+    const values = act.values ? `, with its values in ${counted(act.values, 'copy', 'copies')}` : '';
+    return `${MADE[act.how]} the ${SET_UP[act.what]} ${quoted(act.names.name)}${values}`;
+  }
   const { branches, locations, types, funds, suppliers } = act.counts;
   return `Changed the code lists: ${namesInShort([
     counted(branches, 'branch', 'branches'),
@@ -262,37 +265,3 @@ const sentenceOf = <A extends ActName>(name: A, act: ActParts[A]): string => SEN
 
 /** The act at the bottom of a chain of undoings. */
 export const actUndone = (act: Act): Act => (act.act === 'undo' ? actUndone(act.of) : act);
-
-/** What of many copies is changed. */
-const EDIT_NAMES: Readonly<Record<PartEdit['part'], string>> = {
-  type: 'type',
-  status: 'status',
-  loanRule: 'loan rule',
-  price: 'price',
-  fund: 'fund',
-  supplier: 'supplier',
-  acquired: 'date acquired',
-  condition: 'condition',
-  note: 'note',
-  staffNote: 'staff note',
-  branch: 'branch',
-  location: 'location',
-  prefix: 'prefix',
-  class: 'class',
-  item: 'author mark',
-  year: 'year',
-  suffix: 'suffix',
-  callNumber: 'call number',
-};
-
-/** Changes to many copies in words: "status to missing, note cleared". */
-export const editsText = (edits: readonly PartEdit[]): string =>
-  edits
-    .map(({ part, how, value, find }) => {
-      const name = EDIT_NAMES[part];
-      if (how === 'clear') return `${name} cleared`;
-      if (how === 'house') return `${name} by house style`;
-      if (how === 'replace') return `${quoted(find)} in ${name} to ${quoted(value)}`;
-      return how === 'add' ? `${quoted(value)} added to ${name}` : `${name} to ${value}`;
-    })
-    .join(', ');

@@ -14,6 +14,7 @@ import {
 } from '../access';
 import { isBriefRecord } from '../editing';
 import type { MarcRecord } from '../marc';
+import { fold } from '../text';
 import { compares, holdsBy, holdsWords, isSo, sameName } from './holds';
 import type { FindLeaf, FindPlan } from './plan';
 
@@ -23,6 +24,7 @@ export interface Findable {
   readonly marc: MarcRecord;
   /** Values by the names of their columns. */
   readonly holdings: readonly Readonly<Record<string, string>>[];
+  /** What a copy has in local fields stands under `local`, a line each. */
   readonly copies: readonly Readonly<Record<string, string>>[];
   /** Numbers of the headings that it carries, and of those that were merged into them. */
   readonly headings: readonly number[];
@@ -65,6 +67,10 @@ function holds(of: Findable, leaf: FindLeaf): boolean {
         const amount = row[leaf.column] ?? '';
         return amount !== '' && compares(Number(amount), leaf.is, leaf.n);
       });
+    case 'local':
+      return of.copies.some((row) =>
+        (row.local ?? '').split('\n').some((value) => value !== '' && isSo(fold(value), leaf)),
+      );
     case 'key':
       return keysAt(KEYS[leaf.point], of.marc).some(({ key }) => key === leaf.key);
     case 'value': {

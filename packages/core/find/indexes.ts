@@ -46,6 +46,8 @@ export type FindWhere =
   | { readonly as: 'count'; readonly of: 'holding' | 'copy' }
   /** A number that a copy has. */
   | { readonly as: 'amount'; readonly column: CopyAmount }
+  /** What a copy has in any local field of the library. */
+  | { readonly as: 'local' }
   | { readonly as: 'finding' }
   | { readonly as: 'flag'; readonly flag: 'suppressed' | 'brief' }
   | { readonly as: 'number' }
@@ -138,6 +140,7 @@ export const FIND_INDEXES: readonly FindIndex[] = [
     column: 'last_loan',
     isDate: true,
   }),
+  index('copyfield', 'Local field of a copy', ['copy-field'], { as: 'local' }),
   index('loans', 'Loans of a copy', [], { as: 'amount', column: 'loans' }),
   index('copies', 'Number of copies', [], { as: 'count', of: 'copy' }),
   index('holdings', 'Number of holdings', [], { as: 'count', of: 'holding' }),

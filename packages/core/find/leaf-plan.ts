@@ -1,5 +1,5 @@
 import { CONTROL_NUMBER, ISBN, ISSN, LCCN } from '../access';
-import { foldedWords } from '../text';
+import { fold, foldedWords } from '../text';
 import {
   comparison,
   countTerm,
@@ -49,6 +49,13 @@ export function leafPlan(where: FindWhere, asked: AskedCondition): FindPlan {
       return { type: 'count', of: where.of, ...countTerm(asked) };
     case 'amount':
       return { type: 'amount', column: where.column, ...countTerm(asked) };
+    case 'local':
+      return textPlan<FindLeaf>(asked, (is, value, to = '') => ({
+        type: 'local',
+        is,
+        value: fold(value),
+        to,
+      }));
     case 'number':
     case 'heading':
       return { type: where.as, id: numberAsked(asked, where.as === 'number' ? 'record' : 'heading') };

@@ -65,6 +65,13 @@ export type FindLeaf =
   | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
   /** A number of a copy; one that is not known is none. */
   | { readonly type: 'amount'; readonly column: CopyAmount; readonly is: Comparison; readonly n: number }
+  /** What a copy has in a local field, folded. */
+  | {
+      readonly type: 'local';
+      readonly is: ValueTest;
+      readonly value: string;
+      readonly to: string;
+    }
   | { readonly type: 'finding'; readonly rule: string }
   | { readonly type: 'flag'; readonly flag: 'suppressed' | 'brief' }
   /** A heading, or the one that it was merged into. */

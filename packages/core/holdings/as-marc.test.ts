@@ -186,3 +186,21 @@ test('what 852 and 876 say of a copy is read by name, and what cannot be taken i
     expect.stringContaining('“Checked out” is not a status'),
   ]);
 });
+
+test('local fields are notes for the staff, each under its name; one that is no longer there is not written', () => {
+  const [only] = [
+    copy(1, 5, {
+      local: [
+        { field: 3, value: 'Rebound' },
+        { field: 9, value: 'gone' },
+      ],
+    }),
+  ];
+  const out = withHoldings(record, {
+    ...standing,
+    ...{ holdings: [holding(5)], copies: [only], currency: 'GBP' },
+    fields: [{ id: 3, value: { name: 'Binding', form: 'text', choices: [], types: [] } }],
+  });
+  expect(lines(out)[3]).toContain('$xStamped$xBinding: Rebound$zEx-library');
+  expect(lines(out)[3]).not.toContain('gone');
+});

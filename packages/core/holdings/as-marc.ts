@@ -2,6 +2,7 @@ import { priceText } from './price';
 import { INDICATOR_OF } from '../callnumbers';
 import type { Versioned } from '../changes';
 import { controlValue, type DataField, type MarcRecord, type Subfield } from '../marc';
+import { localOf, type KeptLocalField } from './local-fields';
 import type { Copy, Holding } from './objects';
 import { asExported } from './taken-fields';
 
@@ -11,6 +12,8 @@ export interface OnShelf {
   readonly copies: readonly Versioned<Copy, 'copy'>[];
   /** ISO 4217 code of what prices are counted in. */
   readonly currency: string;
+  /** The local fields of the library; what copies have in them goes into notes for the staff. */
+  readonly fields?: readonly KeptLocalField[];
 }
 
 const field = (
@@ -46,8 +49,8 @@ const location = (link: string, h: Holding, copy?: Copy): DataField =>
     ['z', h.note],
   );
 
-/** What is known of one copy (876). Fund and type have no subfield there. */
-const item = (link: string, c: Copy, currency: string): DataField =>
+/** What is known of one copy (876). Fund and type have no subfield there; local fields are notes for the staff, under their names. */
+const item = (link: string, c: Copy, { currency, fields = [] }: OnShelf): DataField =>
   field(
     '876',
     ' ',
@@ -61,6 +64,10 @@ const item = (link: string, c: Copy, currency: string): DataField =>
     ['p', c.barcode],
     ['t', c.number > 0 ? String(c.number) : undefined],
     ['x', c.staffNote],
+    ...fields.map(({ id, value: { name } }): readonly [string, string | undefined] => {
+      const value = localOf(c, id);
+      return ['x', value && `${name}: ${value}`];
+    }),
     ['z', c.note],
   );
 
@@ -75,7 +82,8 @@ const withFields = (record: MarcRecord, fields: readonly DataField[]): MarcRecor
  * A record with its holdings and copies in it: a pair of 852 and 876 for each copy, linked by $8, and an 852 for a holding without copies (MARC 21
  * Format for Holdings Data). What it had in these fields goes.
  */
-export function withHoldings(record: MarcRecord, { holdings, copies, currency }: OnShelf): MarcRecord {
+export function withHoldings(record: MarcRecord, onShelf: OnShelf): MarcRecord {
+  const { holdings, copies } = onShelf;
   const fields: DataField[] = [];
   let link = 0;
   for (const h of holdings) {
@@ -83,7 +91,7 @@ export function withHoldings(record: MarcRecord, { holdings, copies, currency }:
     if (on.length === 0) fields.push(location(String(++link), h.value));
     for (const { value } of on) {
       const number = String(++link);
-      fields.push(location(number, h.value, value), item(number, value, currency));
+      fields.push(location(number, h.value, value), item(number, value, onShelf));
     }
   }
   return withFields(asExported(record, holdings.length > 0), fields);
@@ -133,11 +141,11 @@ const fixedFields = (day: string, hasParts: boolean, copies: number): string =>
 export const holdingsRecords = (
   id: number,
   record: MarcRecord,
-  { holdings, copies, currency }: OnShelf,
+  onShelf: OnShelf,
   day: string,
 ): MarcRecord[] =>
-  holdings.map((h): MarcRecord => {
-    const on = copies.filter((c) => c.value.holding === h.id).map((c) => c.value);
+  onShelf.holdings.map((h): MarcRecord => {
+    const on = onShelf.copies.filter((c) => c.value.holding === h.id).map((c) => c.value);
     const parts = [...new Set(on.flatMap((c) => (c.part ? [c.part] : [])))];
     const { fields, linkOf } = enumeration(parts);
     return {
@@ -148,7 +156,7 @@ export const holdingsRecords = (
         { tag: '008', value: fixedFields(day, parts.length > 0, on.length) },
         location('0', h.value),
         ...fields,
-        ...on.map((c) => item(c.part ? linkOf(c.part) : '0', c, currency)),
+        ...on.map((c) => item(c.part ? linkOf(c.part) : '0', c, onShelf)),
       ],
     };
   });

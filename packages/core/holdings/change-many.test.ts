@@ -68,7 +68,7 @@ function changed(
 ) {
   let next = 90;
   return changeMany({ record, holdings, copies, chosen: new Set(chosen) }, edits, {
-    ...{ house, lists },
+    ...{ house, lists, fields: [] },
     nextHolding: () => next++,
   });
 }
@@ -162,6 +162,7 @@ describe('the place of copies', () => {
     const by = {
       house: { ...house, callNumbers: [{ ...first, ...style, ...rule }] },
       lists,
+      fields: [],
       nextHolding: () => 90,
     };
     const made = changeMany(
@@ -191,7 +192,7 @@ describe('the place of copies', () => {
         chosen: new Set([1]),
       },
       [edit('callNumber', 'house')],
-      { house, lists, nextHolding: () => 90 },
+      { house, lists, fields: [], nextHolding: () => 90 },
     );
     expect([bare.rows[0]!.problem, bare.changes]).toEqual([expect.stringContaining('no class'), []]);
   });

@@ -1,8 +1,9 @@
 import { creation, removal, sameValue, update, type ChangeOf, type Id, type Versioned } from '../changes';
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
-import { editedCopy, editedPlace } from './copy-edits';
+import { editedCopy, editedPlace, withLocalsRead } from './copy-edits';
 import type { PartEdit } from './edited-parts';
+import type { KeptLocalField } from './local-fields';
 import type { CodeLists, Copy, Holding } from './objects';
 import { placeKey } from './place-key';
 
@@ -39,7 +40,12 @@ export interface ManyChanged {
 export function changeMany(
   { record, holdings, copies, chosen }: TitleCopies,
   edits: readonly PartEdit[],
-  by: { readonly house: HouseRules; readonly lists: CodeLists; readonly nextHolding: () => Id<'holding'> },
+  by: {
+    readonly house: HouseRules;
+    readonly lists: CodeLists;
+    readonly fields: readonly KeptLocalField[];
+    readonly nextHolding: () => Id<'holding'>;
+  },
 ): ManyChanged {
   const at = new Map(holdings.map((h) => [h.id, h]));
   const rows: ChangedCopy[] = [];
@@ -47,9 +53,15 @@ export function changeMany(
     const holding = chosen.has(copy.id) ? at.get(copy.value.holding) : undefined;
     if (!holding) continue;
     const from = holding.value;
-    const after = editedCopy(copy.value, edits, by.house);
+    const edited = withLocalsRead(editedCopy(copy.value, edits, by.house), edits, by.fields);
+    const stays = (problem: string) => rows.push({ copy, from, after: copy.value, to: from, problem });
+    if ('problem' in edited) {
+      stays(edited.problem);
+      continue;
+    }
+    const after = edited.copy;
     const found = editedPlace(from, edits, { record, type: after.type, ...by });
-    if ('problem' in found) rows.push({ copy, from, after: copy.value, to: from, problem: found.problem });
+    if ('problem' in found) stays(found.problem);
     else if (!sameValue(after, copy.value) || !sameValue(found.place, from))
       rows.push({ copy, from, after, to: found.place, problem: null });
   }

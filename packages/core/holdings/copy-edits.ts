@@ -2,6 +2,17 @@ import { callNumberFault, offerCallNumbers, type CallNumber } from '../callnumbe
 import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { codeProblem, placeProblems, type FieldFault } from './code-check';
+import { isDay } from './day';
+import {
+  isLocalValue,
+  isOfType,
+  localOf,
+  notOfType,
+  readLocal,
+  withLocal,
+  type KeptLocalField,
+  type LocalField,
+} from './local-fields';
 import {
   COPY_STATUSES,
   LOAN_RULES,
@@ -29,21 +40,23 @@ const CLEARABLE: readonly EditedPart[] = [
   ...(['prefix', 'item', 'year', 'suffix'] as const),
 ];
 
-/** The ways in which a part can be changed: free texts are added to and replaced in, codes only set. */
-export const waysOf = (part: EditedPart): readonly EditWay[] =>
-  part === 'callNumber'
-    ? ['house']
-    : EDIT_WAYS.filter(
-        (w) =>
-          w === 'set' ||
-          (w === 'clear' && CLEARABLE.includes(part)) ||
-          ((w === 'add' || w === 'replace') && TEXTS.includes(part)),
-      );
+/** The ways in which a part can be changed: free texts are added to and replaced in, codes only set. `field` is the local field that is meant. */
+export const waysOf = (part: EditedPart, field?: LocalField): readonly EditWay[] => {
+  if (part === 'callNumber') return ['house'];
+  if (part === 'local')
+    return field?.form === 'text' || field?.form === 'link'
+      ? ['set', 'clear', 'add', 'replace']
+      : ['set', 'clear'];
+  return EDIT_WAYS.filter(
+    (w) =>
+      w === 'set' ||
+      (w === 'clear' && CLEARABLE.includes(part)) ||
+      ((w === 'add' || w === 'replace') && TEXTS.includes(part)),
+  );
+};
 
 const isStatus = (text: string): text is CopyStatus => COPY_STATUSES.some((s) => s === text);
 const isLoanRule = (text: string): text is LoanRule => LOAN_RULES.some((r) => r === text);
-const isDay = (text: string): boolean =>
-  /^\d{4}-\d\d-\d\d$/.test(text) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
 
 /** A price as it is typed: no sign before it, in the library's own currency; null for what is none. */
 function typedPrice(text: string, { currency }: HouseRules): number | null {
@@ -52,19 +65,34 @@ function typedPrice(text: string, { currency }: HouseRules): number | null {
 }
 
 /** What is wrong with changes before any copy is looked at, by `edits[n]` and its part. */
-export function editFaults(edits: readonly PartEdit[], lists: CodeLists, house: HouseRules): FieldFault[] {
+export function editFaults(
+  edits: readonly PartEdit[],
+  lists: CodeLists,
+  house: HouseRules,
+  fields: readonly KeptLocalField[] = [],
+): FieldFault[] {
   return edits.flatMap((edit, at): FieldFault[] => {
     const told = (field: keyof PartEdit, message: string) => [{ field: `edits[${at}].${field}`, message }];
     const { part, how, find } = edit;
     const value = edit.value.trim();
-    if (!waysOf(part).includes(how)) return told('how', 'This cannot be done with it.');
-    if (how === 'set' && edits.findIndex((e) => e.part === part && e.how === 'set') < at)
+    const field = fields.find((f) => f.id === edit.field)?.value;
+    if (part === 'local' && !field) return told('field', 'Choose a local field.');
+    if (!waysOf(part, field).includes(how)) return told('how', 'This cannot be done with it.');
+    if (
+      how === 'set' &&
+      edits.findIndex((e) => e.part === part && e.field === edit.field && e.how === 'set') < at
+    )
       return told('part', 'It is set twice.');
     if (how === 'clear' || how === 'house') return [];
     if (how === 'replace') return find === '' ? told('find', 'Write what is replaced.') : [];
     if (value === '' && TEXTS.includes(part)) return told('value', 'Write a text, or clear it.');
     const problem = codeFault(part, value, lists);
     if (problem) return told('value', problem.message);
+    if (part === 'local' && field) {
+      const read = readLocal(field, value);
+      if (value === '') return told('value', 'Write a value, or clear it.');
+      if (!isLocalValue(read)) return told('value', read.problem);
+    }
     if (part === 'status' && !isStatus(value)) return told('value', 'Choose a status.');
     if (part === 'loanRule' && !isLoanRule(value)) return told('value', 'Choose a loan rule.');
     if (part === 'acquired' && !isDay(value)) return told('value', 'A day is written 2026-11-28.');
@@ -107,12 +135,33 @@ export function editedCopy(copy: Copy, edits: readonly PartEdit[], house: HouseR
       const text = textAs(staffNote ?? '', edit);
       return text ? { ...rest, staffNote: text } : rest;
     }
+    if (part === 'local')
+      return edit.field === undefined ? c : withLocal(c, edit.field, textAs(localOf(c, edit.field), edit));
     if (part === 'condition' || part === 'note' || part === 'type')
       return { ...c, [part]: textAs(c[part], edit) };
     if (part === 'fund' || part === 'supplier' || part === 'acquired')
       return { ...c, [part]: edit.how === 'clear' ? '' : value };
     return c;
   }, copy);
+}
+
+/** A copy with the values that changes gave its local fields as they are kept, or why it cannot have them. */
+export function withLocalsRead(
+  copy: Copy,
+  edits: readonly PartEdit[],
+  fields: readonly KeptLocalField[],
+): { readonly copy: Copy } | { readonly problem: string } {
+  let read = copy;
+  for (const { field: id } of edits) {
+    const field = fields.find((f) => f.id === id)?.value;
+    const text = id === undefined ? '' : localOf(read, id);
+    if (id === undefined || !field || text === '') continue;
+    if (!isOfType(field, copy.type)) return { problem: notOfType(field, copy.type) };
+    const value = readLocal(field, text);
+    if (!isLocalValue(value)) return { problem: value.problem };
+    read = withLocal(read, id, value.value);
+  }
+  return { copy: read };
 }
 
 /** A place as the changes make it, for a copy of a type; or why it cannot be. */

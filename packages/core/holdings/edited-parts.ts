@@ -1,4 +1,4 @@
-/** What of the copy itself can be changed in many at once. */
+/** What of the copy itself can be changed in many at once. `local` is a local field of the library, which `field` names. */
 export const COPY_EDITS = [
   'type',
   'status',
@@ -10,6 +10,7 @@ export const COPY_EDITS = [
   'condition',
   'note',
   'staffNote',
+  'local',
 ] as const;
 /** What of the place where a copy stands. `callNumber` is all of it, made by the rules of the house. */
 export const PLACE_EDITS = [
@@ -33,6 +34,8 @@ export type EditWay = (typeof EDIT_WAYS)[number];
 /** One change to many copies. */
 export interface PartEdit {
   readonly part: EditedPart;
+  /** The number of the local field that is changed; absent for any other part. */
+  readonly field?: number;
   readonly how: EditWay;
   /** What it is set to, what is added behind, or what takes the place of `find`. */
   readonly value: string;

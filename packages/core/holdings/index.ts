@@ -1,4 +1,4 @@
-export type { CodeLists, Coded, Copy, CopyStatus, Holding, LoanRule, Withdrawn } from './objects';
+export type { CodeLists, Coded, Copy, CopyStatus, Holding, LoanRule, LocalValue, Withdrawn } from './objects';
 export { copyName, COPY_STATUSES, LOAN_RULES, NO_LISTS, partKey } from './objects';
 export type { FieldFault as FieldProblem } from './code-check';
 export { codeProblem, placeProblems, sourceProblems } from './code-check';
@@ -23,3 +23,14 @@ export { changeMany } from './change-many';
 export type { OnShelf } from './as-marc';
 export { holdingsRecords, withHoldings } from './as-marc';
 export { withCodes } from './rules-now';
+export type { KeptLocalField, LocalField, LocalForm } from './local-fields';
+export {
+  isLocalValue,
+  isOfType,
+  LOCAL_FORMS,
+  localFieldProblems,
+  localOf,
+  readLocal,
+  readLocals,
+  withLocal,
+} from './local-fields';

@@ -57,6 +57,15 @@ export interface Copy {
   readonly loans?: number;
   /** The last day on which it was lent (ISO date); absent where none is known. */
   readonly lastLoan?: string;
+  /** What it has in the local fields of the library, in their order; absent: nothing. */
+  readonly local?: readonly LocalValue[];
+}
+
+/** What a copy has in a local field of the library. */
+export interface LocalValue {
+  /** The number of the field. */
+  readonly field: number;
+  readonly value: string;
 }
 
 /** The form in which two parts of a title are the same one: "V. 2" is "v 2"; '' for the whole. */

@@ -5,6 +5,7 @@ import { distinct, heading } from './heading';
 import { copy, holding, withdrawn } from './holding';
 import type { ColumnValue, KindDescriptor, Parent } from './kind';
 import { record, suppressed } from './record';
+import { localfield } from './local-field';
 import { neighbour } from './neighbour';
 import { starter } from './starter';
 import { house, lists } from './setting';
@@ -31,6 +32,7 @@ const ALL = {
   settled,
   recipe,
   starter,
+  localfield,
   neighbour,
   sheet,
   roll,

@@ -57,7 +57,8 @@ async function findables(): Promise<Findable[]> {
     await rows('SELECT id, record, branch, location, call_number, shelf_key FROM holdings'),
     await rows(
       `SELECT holding, record, barcode, status, type, fund, supplier, acquired, value ->> 'lastSeen' AS last_seen,
-         ifnull(value ->> 'lastLoan', '') AS last_loan, ifnull(CAST(value ->> 'loans' AS TEXT), '') AS loans FROM copies`,
+         ifnull(value ->> 'lastLoan', '') AS last_loan, ifnull(CAST(value ->> 'loans' AS TEXT), '') AS loans,
+         (SELECT ifnull(group_concat(l.value ->> 'value', char(10)), '') FROM json_each(value, '$.local') l) AS local FROM copies`,
     ),
     await store.rows<{ record: number; rule: string }>('SELECT record, rule FROM record_findings'),
   ];
@@ -190,6 +191,10 @@ test('hundreds of generated queries find what a plain reading of every record fi
     fc
       .tuple(fc.constantFrom('=', '<', '<=', '>', '>='), fc.integer({ min: 0, max: 30 }))
       .map(([r, n]) => clause('loans', r, String(n))),
+    fc
+      .constantFrom('Rebound', 'rebound', 'A MEMBER', "Publisher's", 'Publisher’s', '2025-03-11', 'nobody')
+      .map((v) => clause('copyfield', '=', v)),
+    fc.constantFrom('est', 'Sewn', '2025-0').map((v) => masked('copyfield', '=', v)),
     fc
       .tuple(fc.constantFrom('=', '<', '>='), fc.integer({ min: 0, max: 5 }))
       .map(([r, n]) => clause('copies', r, String(n))),

@@ -96,6 +96,7 @@ const copyOf = ({ barcode, type, price, keepBarcode }: BriefBody) => ({ barcode,
 const NO_COPY = {
   ...{ part: '', fund: '', supplier: '', acquired: '', condition: '', note: '', staffNote: '' },
   loanRule: 'lends' as const,
+  local: [],
 };
 
 /** A record with its number in the catalogue as control number, where it has none (MARC 21, 001: mandatory). */

@@ -83,6 +83,8 @@ function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
       return of === 'copy'
         ? `ifnull(c.${plan.column} ${plan.is} ${values.add(plan.n)}, 0)`
         : `EXISTS (SELECT 1 FROM copies x WHERE ${ofCopies(of, 'x')} AND x.${plan.column} ${plan.is} ${values.add(plan.n)})`;
+    case 'local':
+      return localCondition(plan, values, of);
     case 'finding':
       return `EXISTS (SELECT 1 FROM record_findings x WHERE x.record = ${record} AND x.rule = ${values.add(plan.rule)})`;
     case 'flag':
@@ -108,6 +110,14 @@ function leafCondition(plan: FindLeaf, values: Values, of: FoundKind): string {
     case 'words':
       throw new Error('Words are looked for in the full-text index.');
   }
+}
+
+/** Copies that have a value in a local field that is still there; they lead to what they hang on. */
+function localCondition(plan: Extract<FindLeaf, { type: 'local' }>, values: Values, of: FoundKind): string {
+  const those = `FROM local_values v WHERE v.field IN (SELECT id FROM local_fields) AND ${comparisonOf('v.value', plan, values)}`;
+  if (of === 'copy') return `c.id IN (SELECT v.copy ${those})`;
+  const parent = of === 'holding' ? 'holding' : 'record';
+  return `${OWN[of]} IN (SELECT x.${parent} FROM copies x WHERE x.id IN (SELECT v.copy ${those}))`;
 }
 
 /** When, or by whom, something of a kind was written to first or last, under its number in SQL. */

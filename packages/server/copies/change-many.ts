@@ -14,7 +14,9 @@ import {
   amountText,
   changeMany,
   editFaults,
+  localOf,
   type ChangedCopy,
+  type KeptLocalField,
   type PartEdit,
   type TitleCopies,
 } from '@osier/core/holdings';
@@ -30,6 +32,7 @@ import { keptWork, leftOut } from '../jobs/kept-work';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { copiesFound } from './list';
+import { localFieldsOf } from './local-fields';
 import { foundOfTitles, titlesFound, titlesOf, type CopyQuery } from './queries.list';
 
 /** Titles of a chunk. */
@@ -77,13 +80,17 @@ async function nextTitles(
 /** By what copies are changed, as it stands now; 422 where the changes make no sense. */
 async function rulesOf(store: Store, edits: readonly PartEdit[]) {
   const [house, lists] = [(await store.house()).value, (await store.lists()).value];
-  const faults = editFaults(edits, lists, house);
+  const fields = await localFieldsOf(store);
+  const faults = editFaults(edits, lists, house, fields);
   if (faults.length) throw wrongFields(faults);
-  return { house, lists };
+  return { house, lists, fields };
 }
 
 /** What of a copy is another, as "status: available → missing". */
-function whatChanges({ copy, from, after, to }: ChangedCopy): { before: string; after: string } {
+function whatChanges(
+  { copy, from, after, to }: ChangedCopy,
+  fields: readonly KeptLocalField[],
+): { before: string; after: string } {
   const price = (p: number | null) => (p === null ? '' : amountText(p));
   const lines = (c: typeof after, h: typeof to): readonly (readonly [string, string])[] => [
     ['Branch', h.branch],
@@ -99,6 +106,7 @@ function whatChanges({ copy, from, after, to }: ChangedCopy): { before: string; 
     ['Condition', c.condition],
     ['Note', c.note],
     ['Staff note', c.staffNote ?? ''],
+    ...fields.map((f) => [f.value.name, localOf(c, f.id)] as const),
   ];
   const [was, is] = [lines(copy.value, from), lines(after, to)];
   const differing = was.flatMap(([name, text], i) =>
@@ -136,7 +144,7 @@ export async function reviewChangeCopies(
         if (row.problem === null) totals.changed++;
         else totals.refused++;
         page.offer(row.problem !== null, () => {
-          const text = whatChanges(row);
+          const text = whatChanges(row, rules.fields);
           return {
             id: row.copy.id,
             label: title.title,
@@ -152,7 +160,7 @@ export async function reviewChangeCopies(
   }
   if (totals.looked === 0) throw wrong('copies', 'No copy is found, so there is nothing to change.');
   return {
-    sentence: `${counted(totals.changed, 'copy', 'copies')} of ${totals.looked.toLocaleString('en-GB')} will be changed: ${editsText(edits)}.`,
+    sentence: `${counted(totals.changed, 'copy', 'copies')} of ${totals.looked.toLocaleString('en-GB')} will be changed: ${editsText(edits, rules.fields)}.`,
     verb: 'Change',
     noun: { one: 'copy', many: 'copies' },
     count: totals.changed,
@@ -177,11 +185,11 @@ export async function beginChangeCopies(
   const { store, jobs } = services;
   const asOf = await stillAsReviewed(store, token, () => reviewChangeCopies(services, body));
   const { edits, leaveOut, ...search } = body;
-  await rulesOf(store, edits);
+  const { fields } = await rulesOf(store, edits);
   const found = await copiesFound(store, search);
   if ((await titlesFound(store, found, 0, 1)).length === 0)
     throw wrong('copies', 'No copy is found, so there is nothing to change.');
-  return jobs.begin('change-copies', `Changing copies: ${editsText(edits)}`, person, {
+  return jobs.begin('change-copies', `Changing copies: ${editsText(edits, fields)}`, person, {
     search,
     edits,
     leaveOut,
@@ -203,10 +211,11 @@ export const changeCopies =
     const { search, edits, ...asked } = keptWork(changeWork, run.work);
     const leaveOut = new Set(asked.leaveOut);
     const found = await copiesFound(store, search);
+    const fields = await localFieldsOf(store);
     const totals = await inChunks<Title>({ ...services, store }, run, {
       did: (t) => ({
         act: 'change-copies',
-        names: { what: editsText(edits) },
+        names: { what: editsText(edits, fields) },
         counts: { changed: t.changed ?? 0, refused: t.refused ?? 0, meanwhile: t.meanwhile },
       }),
       // A changed copy may not be found any more; titles behind it are.

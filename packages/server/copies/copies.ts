@@ -14,9 +14,12 @@ import {
   codeProblem,
   copyName,
   partKey,
+  readLocals,
   sourceProblems,
+  withLocal,
   type Copy,
   type FieldProblem,
+  type LocalValue,
 } from '@osier/core/holdings';
 import type { Change, StoredObject } from '@osier/core/kinds';
 import { notFound, wrong, wrongFields } from '../http/problem';
@@ -25,6 +28,7 @@ import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { barcodeToBe } from './barcodes';
 import { holdingThere, locationName, titleOf } from './holdings';
+import { localFieldsOf } from './local-fields';
 import { copyWithNumber, lastNumber } from './queries';
 
 /** Adds a copy to a holding, numbered behind the title's other copies. */
@@ -60,7 +64,8 @@ export async function newCopy(
   const wanted = { ...body, own: null, mayOverrule };
   const { barcode, problems, overruled } = await barcodeToBe(store, wanted, lists);
   const type = codeProblem('type', 'type', body.type, lists.types);
-  const all = [...problems, ...(type ? [type] : []), ...sourceProblems(body, lists)];
+  const local = readLocals(body.local, body.type, await localFieldsOf(store));
+  const all = [...problems, ...(type ? [type] : []), ...sourceProblems(body, lists), ...local.problems];
   if (all.length) throw wrongFields(all);
   const { fund, supplier, acquired, condition, note, staffNote, loanRule } = body;
   const value: Copy = {
@@ -80,9 +85,13 @@ export async function newCopy(
     status: body.status,
     lastSeen: '',
   };
-  const copy = { ...creation('copy', await store.nextIds('copy', 1), value), after: value };
+  const made = withLocals(value, local.values);
+  const copy = { ...creation('copy', await store.nextIds('copy', 1), made), after: made };
   return { copy, ...(overruled && { overruled }) };
 }
+
+const withLocals = (copy: Copy, values: readonly LocalValue[]): Copy =>
+  values.reduce((c, { field, value }) => withLocal(c, field, value), copy);
 
 /** The number behind those of a title's copies of the same part. */
 export async function nextNumber(store: Store, record: number, part: string | undefined): Promise<number> {
@@ -111,12 +120,14 @@ export const changeCopy = (
         : await barcodeToBe(s, wanted, lists);
     const part = parts.part ?? was.part;
     const [staffNote, loanRule] = [parts.staffNote ?? was.staffNote, parts.loanRule ?? was.loanRule];
-    const next: Copy = {
+    const type = parts.type ?? was.type;
+    const local = readLocals(parts.local ?? [], type, await localFieldsOf(s), was);
+    const changed: Copy = {
       holding: was.holding,
       barcode,
       ...(part && { part }),
       number: parts.number ?? was.number,
-      type: parts.type ?? was.type,
+      type,
       price: parts.price === undefined ? was.price : parts.price,
       fund: parts.fund ?? was.fund,
       supplier,
@@ -129,7 +140,9 @@ export const changeCopy = (
       lastSeen: was.lastSeen,
       ...(was.loans !== undefined && { loans: was.loans }),
       ...(was.lastLoan && { lastLoan: was.lastLoan }),
+      ...(was.local && { local: was.local }),
     };
+    const next = withLocals(changed, local.values);
     const codes = [
       next.type === was.type ? null : codeProblem('type', 'type', next.type, lists.types),
       ...sourceProblems(
@@ -140,7 +153,8 @@ export const changeCopy = (
         lists,
       ),
     ].filter((p): p is FieldProblem => p !== null);
-    if (problems.length + codes.length) throw wrongFields([...problems, ...codes]);
+    const all = [...problems, ...codes, ...local.problems];
+    if (all.length) throw wrongFields(all);
     await refuseTakenNumber(s, id, next);
     const did: Act = {
       act: 'change-copy',

@@ -1,6 +1,6 @@
 import type { CopyListRow, CopySearch } from '@osier/contract';
 import { csvLine } from '@osier/core/address';
-import { amountText } from '@osier/core/holdings';
+import { amountText, localOf } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Response } from 'express';
 import { wrong } from '../http/problem';
@@ -8,7 +8,8 @@ import { sendPieces } from '../http/send-pieces';
 import { recordFormat } from './record-formats';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
-import { copiesFound } from './list';
+import { copiesFound, listRow } from './list';
+import { localFieldsOf } from './local-fields';
 import { withTheirHoldings, type HoldingsAs } from './with-holdings';
 import { pageOfCopies, titlesFound, type AfterCopy, type CopyQuery } from './queries.list';
 
@@ -38,10 +39,15 @@ const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
 
 async function* tableOf(store: Store, found: CopyQuery): AsyncGenerator<string> {
   // A byte order mark, because spreadsheets take a file without it for another encoding.
-  yield `\ufeff${csvLine(COLUMNS.map(([name]) => name))}`;
+  const fields = await localFieldsOf(store);
+  const columns = [
+    ...COLUMNS,
+    ...fields.map((f) => [f.value.name, (row: CopyListRow) => localOf(row, f.id)] as const),
+  ];
+  yield `\ufeff${csvLine(columns.map(([name]) => name))}`;
   for (let after: AfterCopy | null = null; ;) {
     const rows = await pageOfCopies(store, found, { sort: 'shelf', down: false, after, atMost: AT_ONCE });
-    yield rows.map((row) => csvLine(COLUMNS.map(([, of]) => of({ ...row, isUnread: false })))).join('');
+    yield rows.map((row) => csvLine(columns.map(([, of]) => of(listRow(row, fields))))).join('');
     const last = rows.at(-1);
     if (rows.length < AT_ONCE || !last) return;
     after = [last.sorted, last.id];

@@ -1,10 +1,14 @@
-import type { CopyList, CopyOrder, CopySearch } from '@osier/contract';
+import type { CopyList, CopyListRow, CopyOrder, CopySearch } from '@osier/contract';
 import { isPlan, planOfTyped } from '@osier/core/find';
+import { isLocalValue, readLocal, type KeptLocalField, type LocalValue } from '@osier/core/holdings';
+import { fold } from '@osier/core/text';
 import { mustBeSearchable } from '../catalogue/searchable';
 import { cursorOf, placeIn } from '../http/cursor';
 import { wrong } from '../http/problem';
 import type { Services } from '../services';
+import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
+import { localFieldsOf } from './local-fields';
 import {
   copiesWhere,
   countCopies,
@@ -13,6 +17,8 @@ import {
   pageOfCopies,
   type AfterCopy,
   type CopyQuery,
+  type LocalTest,
+  type PlacedCopy,
 } from './queries.list';
 
 const PAGE = 100;
@@ -29,8 +35,31 @@ export async function copiesFound(store: Store, search: CopySearch): Promise<Cop
   const plan = planOfTyped(search.q);
   if (!isPlan(plan)) throw wrong('q', plan.problem);
   await mustBeSearchable(store, plan);
-  return copiesWhere(search, plan, await leadsToFew(store, plan));
+  return copiesWhere(search, plan, await leadsToFew(store, plan), await localTestOf(store, search));
 }
+
+/** What is asked of a local field: of a choice or number all of it, of any other form a part. */
+async function localTestOf(store: Store, { local, localValue }: CopySearch): Promise<LocalTest | null> {
+  if (local === undefined) return null;
+  const field = await store.read('localfield', local);
+  if (!field) throw wrong('local', 'This local field is no longer there.');
+  const { form } = field.value;
+  if (localValue === '') return { field: local, is: 'any', value: '' };
+  if (form !== 'choice' && form !== 'number') return { field: local, is: 'part', value: fold(localValue) };
+  const read = readLocal(field.value, localValue);
+  if (!isLocalValue(read)) throw wrong('localValue', read.problem);
+  return { field: local, is: 'whole', value: fold(read.value) };
+}
+
+/** A copy as the list shows it; values of fields that are no longer there are left out. */
+export const listRow = (
+  { sorted: _, shelfKey, locals, ...row }: PlacedCopy,
+  fields: readonly KeptLocalField[],
+): CopyListRow => ({
+  ...row,
+  isUnread: isUnread({ shelfKey }),
+  local: keptJson<LocalValue[]>(locals).filter((l) => fields.some((f) => f.id === l.field)),
+});
 
 /** A page of the copies that are found. */
 export async function listCopies(
@@ -45,18 +74,16 @@ export async function listCopies(
   const found = await copiesFound(store, search);
   const form: AfterCopy = [sort === 'price' ? 0 : '', 0];
   const page = { sort, down, after: placeIn<AfterCopy>(after, form), atMost: PAGE + 1 };
-  const [total, placed] = await Promise.all([
+  const [total, placed, fields] = await Promise.all([
     countCopies(store, found, MOST_COUNTED),
     pageOfCopies(store, found, page),
+    localFieldsOf(store),
   ]);
   const last = placed[PAGE - 1];
   return {
     total: Math.min(total, MOST_COUNTED),
     isMore: total > MOST_COUNTED,
-    rows: placed.slice(0, PAGE).map(({ sorted: _, shelfKey, ...row }) => ({
-      ...row,
-      isUnread: isUnread({ shelfKey }),
-    })),
+    rows: placed.slice(0, PAGE).map((row) => listRow(row, fields)),
     next: placed.length > PAGE && last ? cursorOf([last.sorted, last.id]) : null,
   };
 }

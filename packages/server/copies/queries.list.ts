@@ -10,6 +10,13 @@ export interface CopyQuery {
   readonly params: Readonly<Record<string, unknown>>;
 }
 
+/** What copies have in a local field, folded: anything, just this, or this as a part. */
+export interface LocalTest {
+  readonly field: number;
+  readonly is: 'any' | 'whole' | 'part';
+  readonly value: string;
+}
+
 const like = (text: string) => `%${text.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
 /** Of no more records the copies are led to by the words; of more, copies are walked in their order, and looked at. */
@@ -27,7 +34,12 @@ export async function leadsToFew(store: Store, plan: FindPlan): Promise<boolean>
 }
 
 /** The copies that are looked for; one that hangs on nothing is not among them. `isLed`: the words of the plan lead to few records. */
-export function copiesWhere(search: CopySearch, plan: FindPlan, isLed: boolean): CopyQuery {
+export function copiesWhere(
+  search: CopySearch,
+  plan: FindPlan,
+  isLed: boolean,
+  local: LocalTest | null = null,
+): CopyQuery {
   const where = ['c.record IS NOT NULL'];
   const params: Record<string, string | number> = {};
   const add = (sql: string, name = '', value: string | number = '') => {
@@ -56,6 +68,19 @@ export function copiesWhere(search: CopySearch, plan: FindPlan, isLed: boolean):
   if (search.unread) add("c.shelf_key >= '~'");
   if (search.pile)
     add("c.id IN (SELECT object FROM piled WHERE pile = :pile AND kind = 'copy')", 'pile', search.pile);
+  if (local) {
+    const tests = {
+      any: '',
+      whole: 'AND value = :localValue',
+      part: "AND value LIKE :localValue ESCAPE '\\'",
+    };
+    add(
+      `c.id IN (SELECT copy FROM local_values WHERE field = :local ${tests[local.is]})`,
+      'local',
+      local.field,
+    );
+    if (local.is !== 'any') params.localValue = local.is === 'part' ? like(local.value) : local.value;
+  }
   if (search.copies)
     add('c.id IN (SELECT value FROM json_each(:copies))', 'copies', JSON.stringify(search.copies));
   if (plan.type === 'everything') return { where: where.join(' AND '), params };
@@ -91,9 +116,11 @@ const SORTED: Readonly<Record<CopyOrder, string>> = {
 /** Where a page of copies begins: behind what it is sorted by, and a number. */
 export type AfterCopy = readonly [sorted: string | number, id: number];
 /** A row of a page with its place in the order. */
-export type PlacedCopy = Omit<CopyListRow, 'isUnread'> & {
+export type PlacedCopy = Omit<CopyListRow, 'isUnread' | 'local'> & {
   readonly sorted: string | number;
   readonly shelfKey: string;
+  /** What it has in local fields, as JSON. */
+  readonly locals: string;
 };
 
 /** A page of copies with their titles. */
@@ -113,7 +140,7 @@ export const pageOfCopies = (
   return store.rows<PlacedCopy>(
     `SELECT c.id, c.record, r.title, r.author, h.call_number AS callNumber, c.branch, c.location, c.barcode, c.shelf_key AS shelfKey,
         ifnull(json_extract(c.value, '$.part'), '') AS part, c.number, c.type, c.status, c.price, c.fund, c.supplier, c.acquired,
-        c.last_seen AS lastSeen, c.loans, c.last_loan AS lastLoan, p.sorted
+        c.last_seen AS lastSeen, c.loans, c.last_loan AS lastLoan, ifnull(json_extract(c.value, '$.local'), '[]') AS locals, p.sorted
        FROM (SELECT c.id, ${column} AS sorted FROM copies c WHERE ${where} ${behind} ORDER BY ${column} ${way}, c.id ${way} LIMIT :atMost) p
        JOIN copies c ON c.id = p.id JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = c.record
       ORDER BY p.sorted ${way}, p.id ${way}`,

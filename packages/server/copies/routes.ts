@@ -9,6 +9,7 @@ import { listCopies } from './list';
 import { addCopy, changeCopy, moveCopy, swapBarcodes } from './copies';
 import { addHolding, changeHolding, joinHolding, moveHolding, removeHolding } from './holdings';
 import { beginLoanFigures, reviewLoanFigures, takeLoanFigures } from './loan-figures';
+import { changeLocalField, keepLocalField, listLocalFields, removeLocalField } from './local-fields';
 import { addSeveralCopies, reviewSeveral } from './several';
 
 /** Holdings and copies: add, change, move, look at a barcode. */
@@ -30,6 +31,14 @@ export const copyRoutes = (services: Services): Route[] => [
     reviewChangeCopies(services, body, from),
   ),
   route(api.copyLists.change, ({ body, person }) => beginChangeCopies(services, person.id, body)),
+  route(api.localFields.list, () => listLocalFields(services)),
+  route(api.localFields.keep, ({ body, person }) => keepLocalField(services, person.id, body)),
+  route(api.localFields.change, ({ params, body, person }) =>
+    changeLocalField(services, person.id, params.id, body),
+  ),
+  route(api.localFields.remove, ({ params, body, person }) =>
+    removeLocalField(services, person.id, params.id, body.version),
+  ),
   route(api.loanFigures.send, ({ req }) => takeLoanFigures(services, req)),
   route(api.loanFigures.review, ({ body: { from, ...body } }) => reviewLoanFigures(services, body, from)),
   route(api.loanFigures.load, ({ body, person }) => beginLoanFigures(services, person.id, body)),

@@ -3,6 +3,7 @@ import type { StoredObject } from '@osier/core/kinds';
 import type { MarcRecord } from '@osier/core/marc';
 import { today } from '../day';
 import type { Store } from '../store/store';
+import { localFieldsOf } from './local-fields';
 
 /** How holdings go with their records: in them, in records of their own behind each, or not. */
 export type HoldingsAs = 'within' | 'apart' | 'none';
@@ -24,9 +25,10 @@ export async function withTheirHoldings(
   });
   const copies =
     as === 'none' ? [] : await store.find('copy', { where: { record: ids }, order: [['id', 'ASC']] });
+  const fields = as === 'none' ? [] : await localFieldsOf(store);
   return records.flatMap(({ id, value }) => {
     const own = holdings.filter((h) => h.value.record === id);
-    const onShelf = { holdings: own, copies, currency };
+    const onShelf = { holdings: own, copies, currency, fields };
     if (as === 'within') return [withHoldings(value, onShelf)];
     const plain = asExported(value, own.length > 0);
     return as === 'apart' ? [plain, ...holdingsRecords(id, plain, onShelf, today())] : [plain];

@@ -17,6 +17,7 @@ import { usedTerms } from './used-terms';
 import { stocktakes } from './stocktakes';
 import { unionRows } from './union-rows';
 import { loansToTell } from './loans-to-tell';
+import { localValues } from './local-values';
 
 /** All that is derived and kept, in the order in which it is brought in line. */
 export const PROJECTIONS: readonly Projection[] = [
@@ -36,6 +37,7 @@ export const PROJECTIONS: readonly Projection[] = [
   stocktakes,
   unionRows,
   loansToTell,
+  localValues,
 ];
 
 /** Brings all projections in line with a change set, in the transaction that has just written its rows. */

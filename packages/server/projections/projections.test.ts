@@ -1,7 +1,7 @@
 import { creation, removal, update } from '@osier/core/changes';
 import type { Incoming } from '@osier/core/deliveries';
 import { headingFrom, headingsOf, lookAlikeGroups, lookAlikes, distinctChange } from '@osier/core/headings';
-import type { Copy, Holding } from '@osier/core/holdings';
+import { withLocal, type Copy, type Holding } from '@osier/core/holdings';
 import type { Change } from '@osier/core/kinds';
 import { field, type MarcRecord } from '@osier/core/marc';
 import { stretchTest, type Stocktake } from '@osier/core/stocktake';
@@ -23,6 +23,7 @@ import { TESTED } from '../testing/tested';
 
 /** What every projection keeps, as tables with their order. */
 const KEPT: Readonly<Record<string, string>> = {
+  local_values: 'copy, field',
   counts: 'name',
   delivery_counts: '1, 2, 3',
   heading_use: 'kind, key',
@@ -161,7 +162,11 @@ class World {
       }
       case 7: {
         const held = this.one(copies, a);
-        return held ? [update('copy', held, { ...held.value, status: b % 2 ? 'lost' : 'available' })] : [];
+        if (!held) return [];
+        const status = b % 2 ? 'lost' : 'available';
+        return [
+          update('copy', held, withLocal({ ...held.value, status }, 1 + (b % 2), b % 3 ? `Given ${b}` : '')),
+        ];
       }
       case 8: {
         const held = this.one(copies, a);

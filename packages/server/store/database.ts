@@ -36,6 +36,7 @@ import { find } from './migrations/025-find';
 import { headingWords } from './migrations/026-heading-words';
 import { loanFigureColumns } from './migrations/027-loan-figures';
 import { loanNotices } from './migrations/028-loan-notices';
+import { localFields } from './migrations/029-local-fields';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -231,6 +232,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '026-heading-words', statements: headingWords },
     { name: '027-loan-figures', statements: loanFigureColumns },
     { name: '028-loan-notices', statements: loanNotices },
+    { name: '029-local-fields', statements: localFields },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -23,6 +23,7 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/neighbours/lookup', ['neighbour', 'house', 'record', 'holding', 'copy']],
   ['complete', ['heading', 'record']],
   ['/set-up', ['house', 'lists']],
+  ['/local-fields', ['localfield', 'copy']],
   ['/label-rolls', ['roll', 'copy', 'withdrawn']],
   ['/supplier-sheets', ['sheet']],
   ['/loan-figures', []],

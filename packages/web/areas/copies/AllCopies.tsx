@@ -19,6 +19,7 @@ import { BatchSheet, type BatchAct } from '../../parts/BatchSheet';
 import { ListRow, rowHeightOf } from '../../parts/ListRow';
 import { useListView } from '../../parts/list-view';
 import { ListViewMenu } from '../../parts/ListViewMenu';
+import { useLocalFields } from '../../parts/local-fields';
 import { Mark } from '../../parts/Mark';
 import { PutOnPile } from '../../parts/PutOnPile';
 import { SelectionBar } from '../../parts/SelectionBar';
@@ -76,7 +77,7 @@ export default function AllCopies() {
   const opened = Number(query.get('open')) || null;
   const open = rows.find((r) => r.id === opened);
   const chosen = copySearchBody.cast({ copies: [...ticks.ids] });
-  const columns = copyColumns(lists);
+  const columns = copyColumns(lists, useLocalFields());
   const state = !first
     ? (list.error?.message ?? '…')
     : first.isMore

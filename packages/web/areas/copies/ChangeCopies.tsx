@@ -8,17 +8,26 @@ import {
   waysOf,
   type EditedPart,
   type EditWay,
+  type LocalField,
 } from '@osier/core/holdings';
 import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Input, Modal, Select } from 'antd';
 import { useState, type FormEvent } from 'react';
 import { KitField, KitGrid } from '../../parts/form/KitField';
+import { useLocalFields } from '../../parts/local-fields';
 import { useHouse } from '../../parts/use-house';
 import { useSetUp } from '../setup/use-set-up';
 import { copiesWords as wording } from './words';
 
 type Edits = ChangeCopiesBody['edits'];
 type Edit = Edits[number];
+/** The parts of every copy, and what stands before the number of a local field. */
+const PARTS = EDITED_PARTS.filter((p) => p !== 'local');
+const LOCAL = 'local ';
+const partChosen = (chosen: string): Pick<Edit, 'part' | 'field'> => {
+  if (chosen.startsWith(LOCAL)) return { part: 'local', field: Number(chosen.slice(LOCAL.length)) };
+  return { part: EDITED_PARTS.find((p) => p === chosen) ?? 'status', field: undefined };
+};
 const FIRST: Edit = { part: 'status', how: 'set', value: '', find: '' };
 
 /** What is changed in many copies at once, part by part; the review comes after it. */
@@ -36,7 +45,10 @@ export function ChangeCopies({
   const [isTold, setTold] = useState(false);
   const house = useHouse();
   const lists = useSetUp()?.lists.value;
-  const faults = house ? editFaults(edits, lists ?? NO_LISTS, house) : [];
+  const localFields = useLocalFields();
+  const fields = localFields.map((f) => ({ id: f.id, value: f.field }));
+  const fieldOf = ({ field }: Pick<Edit, 'field'>) => fields.find((f) => f.id === field)?.value;
+  const faults = house ? editFaults(edits, lists ?? NO_LISTS, house, fields) : [];
   const put = (at: number, part: Partial<Edit>) =>
     setEdits(edits.map((e, i) => (i === at ? { ...e, ...part } : e)));
   const review = (event: FormEvent) => {
@@ -53,18 +65,27 @@ export function ChangeCopies({
           <div key={at} className="copy-edit" role="group" aria-label={wording.changeNumber(at + 1)}>
             <KitGrid isDense>
               <KitField label={wording.partToChange} problem={told(at, 'part')}>
-                <Select<EditedPart>
+                <Select<string>
                   autoFocus={at === 0}
                   showSearch={{ optionFilterProp: 'label' }}
-                  value={edit.part}
-                  options={EDITED_PARTS.map((value) => ({ value, label: wording.editedParts[value] }))}
-                  onChange={(part) => put(at, { part, how: waysOf(part)[0] ?? 'set', value: '', find: '' })}
+                  value={edit.part === 'local' ? `${LOCAL}${edit.field}` : edit.part}
+                  options={[
+                    ...PARTS.map((value) => ({ value, label: wording.editedParts[value] })),
+                    ...fields.map((f) => ({ value: `${LOCAL}${f.id}`, label: f.value.name })),
+                  ]}
+                  onChange={(chosen) => {
+                    const to = partChosen(chosen);
+                    put(at, { ...to, how: waysOf(to.part, fieldOf(to))[0] ?? 'set', value: '', find: '' });
+                  }}
                 />
               </KitField>
               <KitField label={wording.howToChange} problem={told(at, 'how')}>
                 <Select<EditWay>
                   value={edit.how}
-                  options={waysOf(edit.part).map((value) => ({ value, label: wording.editWays[value] }))}
+                  options={waysOf(edit.part, fieldOf(edit)).map((value) => ({
+                    value,
+                    label: wording.editWays[value],
+                  }))}
                   onChange={(how) => put(at, { how })}
                 />
               </KitField>
@@ -74,7 +95,12 @@ export function ChangeCopies({
                 </KitField>
               ) : null}
               {edit.how === 'clear' || edit.how === 'house' ? null : (
-                <EditValue edit={edit} problem={told(at, 'value')} onPut={(value) => put(at, { value })} />
+                <EditValue
+                  edit={edit}
+                  local={fieldOf(edit)}
+                  problem={told(at, 'value')}
+                  onPut={(value) => put(at, { value })}
+                />
               )}
             </KitGrid>
             {edits.length > 1 ? (
@@ -105,10 +131,13 @@ export function ChangeCopies({
 /** The value of a change: a code of its list, or a text. */
 function EditValue({
   edit,
+  local,
   problem,
   onPut,
 }: {
   edit: Edit;
+  /** The local field that is changed. */
+  local: LocalField | undefined;
   problem: string | undefined;
   onPut: (value: string) => void;
 }) {
@@ -123,11 +152,11 @@ function EditValue({
     status: plain(COPY_STATUSES),
     loanRule: plain(LOAN_RULES),
   };
-  const options = coded[edit.part];
+  const options = local?.form === 'choice' ? plain(local.choices) : coded[edit.part];
   return (
     <KitField
       label={edit.how === 'replace' ? wording.replacedBy : wording.newValue}
-      help={edit.part === 'acquired' ? wording.dayForm : undefined}
+      help={edit.part === 'acquired' || local?.form === 'date' ? wording.dayForm : undefined}
       problem={problem}
     >
       {options ? (

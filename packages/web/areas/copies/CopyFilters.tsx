@@ -4,6 +4,7 @@ import { FilterOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Input, Popover, Select } from 'antd';
 import { lazy, Suspense } from 'react';
 import { KitField, KitGrid } from '../../parts/form/KitField';
+import { useLocalFields } from '../../parts/local-fields';
 import { useSetUp } from '../setup/use-set-up';
 import { copiesWords as wording } from './words';
 
@@ -13,7 +14,7 @@ const DateField = lazy(() => import('../../parts/form/DateField'));
 export const COPY_FILTERS = [
   ...(['q', 'barcode', 'branch', 'location', 'type', 'status', 'fund', 'supplier'] as const),
   ...(['numberFrom', 'numberTo', 'scheme', 'acquiredFrom', 'acquiredTo', 'notSeenSince'] as const),
-  ...(['notLentSince', 'noPrice', 'unread', 'pile'] as const),
+  ...(['notLentSince', 'noPrice', 'unread', 'pile', 'local', 'localValue'] as const),
 ];
 export type CopyFilter = (typeof COPY_FILTERS)[number];
 export type CopyFilterValues = Readonly<Partial<Record<CopyFilter, string>>>;
@@ -35,6 +36,8 @@ export function CopyFilters({
   onChange: (parts: Readonly<Partial<Record<CopyFilter, string | undefined>>>) => void;
 }) {
   const lists = useSetUp()?.lists.value;
+  const localFields = useLocalFields();
+  const local = localFields.find((f) => String(f.id) === values.local)?.field;
   const pick = (
     key: CopyFilter,
     label: string,
@@ -88,7 +91,7 @@ export function CopyFilters({
   );
   const below: readonly CopyFilter[] = [
     ...(['numberFrom', 'numberTo', 'fund', 'supplier', 'acquiredFrom', 'acquiredTo'] as const),
-    ...(['notSeenSince', 'notLentSince', 'noPrice', 'unread'] as const),
+    ...(['notSeenSince', 'notLentSince', 'noPrice', 'unread', 'local'] as const),
   ];
   const chosen = below.filter((k) => values[k]).length;
   const locations = (lists?.locations ?? []).filter((l) => !values.branch || l.branch === values.branch);
@@ -116,6 +119,31 @@ export function CopyFilters({
           {day('acquiredTo', wording.acquiredTo)}
           {day('notSeenSince', wording.notSeenSince)}
           {day('notLentSince', wording.notLentSince)}
+          {localFields.length ? (
+            <KitField label={wording.localField}>
+              <Select<string>
+                allowClear
+                popupMatchSelectWidth={false}
+                size="small"
+                style={{ width: 180 }}
+                value={values.local ?? null}
+                onChange={(v: string | undefined) => onChange({ local: v, localValue: undefined })}
+                options={localFields.map((f) => ({ value: String(f.id), label: f.field.name }))}
+              />
+            </KitField>
+          ) : null}
+          {local?.form === 'choice' ? (
+            <KitField label={wording.whatIsInIt} help={wording.emptyForAnything}>
+              {pick(
+                'localValue',
+                wording.whatIsInIt,
+                local.choices.map((c) => ({ code: c, name: c })),
+                180,
+              )}
+            </KitField>
+          ) : local ? (
+            text('localValue', wording.whatIsInIt, wording.emptyForAnything)
+          ) : null}
         </KitGrid>
       </Suspense>
       {(['noPrice', 'unread'] as const).map((key) => (

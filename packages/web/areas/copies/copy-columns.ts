@@ -1,5 +1,5 @@
-import type { CopyListRow, CopyOrder } from '@osier/contract';
-import { amountText, type CodeLists } from '@osier/core/holdings';
+import type { CopyListRow, CopyOrder, LocalFieldRow } from '@osier/contract';
+import { amountText, localOf, type CodeLists } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { copiesWords as wording } from './words';
 
@@ -10,7 +10,10 @@ export const nameInList = (
 ): string => list?.find((e) => e.code === code)?.name ?? code;
 
 /** What the list of copies can show of each beside its title. */
-export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<CopyListRow>[] => [
+export const copyColumns = (
+  lists: CodeLists | undefined,
+  fields: readonly LocalFieldRow[],
+): readonly ListColumn<CopyListRow>[] => [
   { key: 'callNumber', name: wording.callNumber, of: (r) => r.callNumber, width: 130, isMono: true },
   {
     key: 'barcode',
@@ -55,6 +58,13 @@ export const copyColumns = (lists: CodeLists | undefined): readonly ListColumn<C
     isNumber: true,
   },
   { key: 'lastLoan', name: wording.lastLoan, of: (r) => r.lastLoan, width: 78, isNumber: true },
+  ...fields.map(({ id, field }) => ({
+    key: `local-${id}`,
+    name: field.name,
+    of: (r: CopyListRow) => localOf(r, id),
+    width: field.form === 'number' || field.form === 'date' ? 78 : 120,
+    isNumber: field.form === 'number' || field.form === 'date',
+  })),
 ];
 /** On a narrow screen a row has two lines. */
 export const FIRST_VIEW: ListView = {

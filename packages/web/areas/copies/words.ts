@@ -80,6 +80,9 @@ export const copiesWords = {
   acquiredFrom: 'Acquired from',
   acquiredTo: 'Acquired until',
   notSeenSince: 'Not seen since',
+  localField: 'Local field',
+  whatIsInIt: 'What is in it',
+  emptyForAnything: 'Empty for anything',
   noPrice: 'Price missing',
   unread: 'Call number not readable in its scheme',
   // ChangeCopies
@@ -103,6 +106,7 @@ export const copiesWords = {
     house: 'by house style',
   },
   editedParts: {
+    local: 'Local field',
     type: 'Type',
     status: 'Status',
     loanRule: 'Loan rule',

@@ -3,6 +3,7 @@ import { AreaHead } from '../../parts/AreaHead';
 import { PageButtons } from '../../parts/PageButtons';
 import { CodeListsForm } from './CodeListsForm';
 import { HouseForm } from './HouseForm';
+import { LocalFields } from './LocalFields';
 import { NeighbourSheets } from './NeighbourSheets';
 import { PeopleForm } from './People';
 import { Recipes } from './Recipes';
@@ -15,6 +16,7 @@ import { setUpWords as wording } from './words';
 const PAGES = [
   ['lists', wording.codeLists],
   ['house', wording.houseRules],
+  ['fields', wording.localFields],
   ['suppliers', wording.suppliersAndLabels],
   ['neighbours', wording.neighbours],
   ['recipes', wording.recipes],
@@ -42,6 +44,8 @@ export default function SetUp() {
           <CodeListsForm key={data.lists.version} data={data} />
         ) : page === 'house' ? (
           <HouseForm key={data.house.version} data={data} />
+        ) : page === 'fields' ? (
+          <LocalFields />
         ) : page === 'suppliers' ? (
           <Suppliers />
         ) : page === 'neighbours' ? (

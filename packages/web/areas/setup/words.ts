@@ -147,6 +147,7 @@ export const setUpWords = {
   soManyExpectedCopiesIn: 'so many expected copies in a row not scanned',
   saveHouseRules: 'Save house rules',
   // LabelRolls
+  localFields: 'Local fields',
   labelRolls: 'Label rolls',
   newLabelRoll: 'New label roll',
   numbersUsedAndLeft: 'Numbers used and left',

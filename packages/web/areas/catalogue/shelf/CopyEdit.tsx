@@ -1,12 +1,20 @@
 import { api, copyChangeBody, type RecordDetail } from '@osier/contract';
 import { scannedBarcode } from '@osier/core/barcodes';
-import { COPY_STATUSES, LOAN_RULES } from '@osier/core/holdings';
+import { COPY_STATUSES, LOAN_RULES, localOf } from '@osier/core/holdings';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../../../api/call';
 import { refresh } from '../../../api/queries';
 import { problemText, RequestProblem } from '../../../api/request';
 import { SchemaForm } from '../../../parts/form/SchemaForm';
+import {
+  fieldsOfCopy,
+  localFormFields,
+  localInitial,
+  localSchemas,
+  localsTyped,
+  useLocalFields,
+} from '../../../parts/local-fields';
 import { useDrafts } from '../../../shell/drafts';
 import { useMay } from '../../../shell/person';
 import { useShell } from '../../../shell/shell-store';
@@ -27,6 +35,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
   /** A barcode that is not in the library's form is kept when it is sent once more. */
   const [keep, setKeep] = useState('');
   const mayOverrule = useMay('set up');
+  const localFields = useLocalFields();
   if (!setUp) return null;
   const lists = setUp.lists.value;
   const { copy } = held;
@@ -48,7 +57,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
   return (
     <div className="shelf-form" aria-label={wording.changeCopy} role="group">
       <SchemaForm
-        schema={copyChangeBody}
+        schema={copyChangeBody.shape(localSchemas(localFields, copy))}
         takesFocus
         isDense
         verb={wording.saveCopy}
@@ -62,6 +71,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
           staffNote: copy.staffNote ?? '',
           loanRule: copy.loanRule ?? 'lends',
           reason: '',
+          ...localInitial(localFields, copy),
         }}
         scans={{
           name: wording.theCopy,
@@ -95,14 +105,22 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
           { name: 'condition', label: wording.condition },
           { name: 'note', label: wording.publicNote, width: 'wide' },
           { name: 'staffNote', label: wording.staffNote, width: 'wide' },
+          ...localFormFields(fieldsOfCopy(localFields, typeOf(typed), copy), wording.none),
         ]}
         onSend={async (typed) => {
           setOther(null);
-          const { version, barcode, keepBarcode: _, ...parts } = typed;
+          const { version, barcode, keepBarcode: _, ...parts } = copyChangeBody.cast(typed);
+          const local = localsTyped(typed).filter((l) => l.value !== localOf(copy, l.field));
           try {
             const done = await call(api.copies.change, {
               params: { id: held.id },
-              body: { version, ...parts, barcode, keepBarcode: barcode !== undefined && barcode === keep },
+              body: {
+                version,
+                ...parts,
+                local,
+                barcode,
+                keepBarcode: barcode !== undefined && barcode === keep,
+              },
             });
             say(done.sentence, done.entry);
             onClose();
@@ -134,5 +152,8 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
     </div>
   );
 }
+
+const typeOf = ({ type }: Readonly<Record<string, unknown>>): string =>
+  typeof type === 'string' ? type : '';
 
 const NONE = { code: '', name: wording.none };

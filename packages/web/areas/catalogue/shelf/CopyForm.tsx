@@ -7,7 +7,9 @@ import { refresh } from '../../../api/queries';
 import { problemText, RequestProblem } from '../../../api/request';
 import { CodePicker } from '../../../parts/CodePicker';
 import { useFocusInvalid } from '../../../parts/form/focus-invalid';
+import { FormControl } from '../../../parts/form/FormControl';
 import { KitField, KitGrid } from '../../../parts/form/KitField';
+import { fieldsOfCopy, localControl, useLocalFields } from '../../../parts/local-fields';
 import { PriceInput } from '../../../parts/PriceInput';
 import { Mark } from '../../../parts/Mark';
 import { useMay } from '../../../shell/person';
@@ -41,7 +43,10 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
   const [fund, setFund] = useLast('fund');
   const [supplier, setSupplier] = useLast('supplier');
   const [price, setPrice] = useState<number | null>(null);
+  const [locals, setLocals] = useState<Readonly<Record<number, string>>>({});
   const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const localFields = fieldsOfCopy(useLocalFields(), type, {});
+  const local = localFields.flatMap(({ id }) => (locals[id] ? [{ field: id, value: locals[id] }] : []));
   const mayOverrule = useMay('set up');
   const input = useRef<InputRef>(null);
   const { say, complain } = useShell();
@@ -87,6 +92,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
           fund,
           supplier,
           price,
+          local,
           keepBarcode: keep,
         },
       });
@@ -176,6 +182,22 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
         <KitField label={wording.price} problem={problem?.field('price')}>
           <PriceInput value={price} placeholder={wording.asTheType} onChange={setPrice} />
         </KitField>
+        {localFields.map(({ id, field }) => (
+          <KitField
+            key={id}
+            label={field.name}
+            problem={problem?.field(`local[${local.findIndex((l) => l.field === id)}].value`)}
+          >
+            <FormControl
+              field={{ name: `local-${id}`, label: field.name, ...localControl(field, wording.none) }}
+              value={locals[id] ?? ''}
+              onChange={(v) => {
+                setLocals({ ...locals, [id]: typeof v === 'string' ? v : '' });
+                setProblem(null);
+              }}
+            />
+          </KitField>
+        ))}
       </KitGrid>
       {trouble ? (
         <p role="alert" className="field-problem">

@@ -1,6 +1,6 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
-import { amountText, COPY_STATUSES, copyName, type CopyStatus } from '@osier/core/holdings';
+import { amountText, COPY_STATUSES, copyName, localOf, type CopyStatus } from '@osier/core/holdings';
 import { Button, Dropdown, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,6 +8,7 @@ import { call } from '../../../api/call';
 import { refresh } from '../../../api/queries';
 import { problemText } from '../../../api/request';
 import { Barcode } from '../../../parts/Barcode';
+import { useLocalFields } from '../../../parts/local-fields';
 import { Mark } from '../../../parts/Mark';
 import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
@@ -51,6 +52,7 @@ export function CopyLine({
     copy.loans !== undefined && wording.loansCounted(copy.loans, copy.lastLoan),
     copy.condition,
   ].filter(Boolean);
+  const locals = useLocalFields().filter((f) => localOf(copy, f.id) !== '');
   const move = async (to: number) => {
     try {
       const done = await call(api.copies.move, {
@@ -94,10 +96,16 @@ export function CopyLine({
             </Dropdown>
           </span>
         ) : null}
-        {copy.note || copy.staffNote ? (
+        {copy.note || copy.staffNote || locals.length ? (
           <span className="copy-notes">
             {copy.note}
             {copy.staffNote ? <span className="faded"> {wording.forTheStaff(copy.staffNote)}</span> : null}
+            {locals.map(({ id, field: { name: called, form } }) => (
+              <span key={id} className="local-value">
+                <span className="faded">{called}:</span>{' '}
+                <LocalText isLink={form === 'link'} text={localOf(copy, id)} />
+              </span>
+            ))}
           </span>
         ) : null}
       </div>
@@ -111,6 +119,17 @@ export function CopyLine({
         />
       ) : null}
     </>
+  );
+}
+
+/** A value of a local field; only links of http and https are kept in a field of links. */
+function LocalText({ isLink, text }: { isLink: boolean; text: string }) {
+  return isLink && /^https?:/i.test(text) ? (
+    <a href={text} target="_blank" rel="noopener noreferrer">
+      {text}
+    </a>
+  ) : (
+    <bdi>{text}</bdi>
   );
 }
 
