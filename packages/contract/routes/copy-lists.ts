@@ -160,6 +160,18 @@ const holdingList = shape({
 /** A page of holdings. */
 export type HoldingList = ValueOf<typeof holdingList>;
 
+const countedValues = () => listOf(shape({ value: text(), n: whole() }));
+const copyCharts = shape({
+  total: whole(),
+  /** By the first two digits of a Dewey number, or the letters before a number; `~` where no scheme can read it. */
+  classes: countedValues(),
+  /** By the first three digits of the year of publication; '' where none is known. */
+  decades: countedValues(),
+  statuses: countedValues(),
+});
+/** How copies are spread. */
+export type CopyCharts = ValueOf<typeof copyCharts>;
+
 const inQuery = { ...placeOfCopies, pile: wholeQuery(), local: wholeQuery() };
 
 /** Lists of copies, and what is done with all that one finds. */
@@ -186,6 +198,14 @@ export const copyListApi = {
     permission: 'look',
     query: holdingSearchBody.shape({ after: string().max(1000).optional() }),
     answer: holdingList,
+  }),
+  charts: endpoint({
+    method: 'get',
+    path: '/copies/charts',
+    summary: 'How the copies found are spread over classes, years of publication and statuses',
+    permission: 'look',
+    query: object(inQuery),
+    answer: copyCharts,
   }),
   file: endpoint({
     method: 'get',

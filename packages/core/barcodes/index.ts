@@ -26,3 +26,4 @@ export {
   spoiledRuns,
 } from './roll';
 export { codesOf, codeTable, mayBeCode } from './code-list';
+export { isRollFor, rollMeantFor } from './roll-for';

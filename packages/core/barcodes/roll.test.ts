@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import {
   hasRightCheckDigit,
+  isRollFor,
   isSpoiled,
   nextSerial,
   rollCounts,
+  rollMeantFor,
   rollNumber,
   rollProblems,
   serialIn,
@@ -99,7 +101,12 @@ test.each<[string, Partial<LabelRoll>, RegExp]>([
   ['a spoiled number of another run', { name: 'New', spoiled: ['105'] }, /“105” is no number of this roll/],
   ['a spoiled number that is none', { name: 'New', spoiled: ['torn'] }, /from 300 to 400/],
   ['a run backwards', { name: 'New', spoiled: ['350-340'] }, /like 300-309/],
-  ['numbers of another roll', { name: 'Theirs', from: 150, to: 250 }, /belong to the roll “Ours”/],
+  [
+    'numbers of another roll',
+    { name: 'Theirs', from: 150, to: 250 },
+    /belong to the roll “Ours”: 31204000001504 to 31204000001991/,
+  ],
+  ['for a supplier and a branch', { name: 'New', supplier: 'Withy', branches: ['MR'] }, /not both/],
 ])('%s is told', (_, more, said) =>
   expect(rollProblems({ ...roll, from: 300, to: 400, ...more }, [roll])[0]!.message).toMatch(said),
 );
@@ -116,7 +123,23 @@ test('a roll whose numbers begin with letters; letters are the same in either ca
   ]);
   expect(rollProblems({ ...wick, name: 'Wick', check: true }, [])[0]).toMatchObject({ field: 'check' });
   expect(rollProblems({ ...wick, name: 'Wick', prefix: 'W K' }, [])[0]).toMatchObject({ field: 'prefix' });
+  expect(
+    rollProblems({ ...wick, name: 'More', prefix: 'wick', from: 9999, to: 9999 }, [
+      { ...wick, name: 'Wick' },
+    ])[0]?.message,
+  ).toBe('Some of these numbers belong to the roll “Wick”: WICK9999.');
   expect(rollProblems({ ...wick, name: 'More', from: 500, to: 600 }, [wick])[0]?.message).toContain(
     'belong to the roll',
   );
+});
+
+test('a roll of our own may be meant for branches, for types, or for both', () => {
+  const kits = { branches: ['MR', 'SH'], types: ['KT'] };
+  const fits = (branch: string, type: string) => isRollFor(kits, { branch, type });
+  expect([fits('MR', 'KT'), fits('SH', 'KT'), fits('HB', 'KT'), fits('MR', 'BK')]).toEqual([
+    ...[true, true, false, false],
+  ]);
+  expect(isRollFor({}, { branch: 'HB', type: 'BK' })).toBe(true);
+  const lists = { branches: [{ code: 'MR', name: 'Millrace' }], types: [{ code: 'KT', name: 'Kit' }] };
+  expect([rollMeantFor(kits, lists), rollMeantFor({}, lists)]).toEqual(['Millrace, SH; Kit', '']);
 });

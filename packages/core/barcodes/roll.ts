@@ -14,6 +14,9 @@ export interface LabelRoll {
   readonly check: boolean;
   /** The supplier it is reserved for; empty for the library's own use. */
   readonly supplier: string;
+  /** Codes of branches and types of the copies that it is meant for, where it is the library's own; none means any. */
+  readonly branches?: readonly string[];
+  readonly types?: readonly string[];
   /** What is to be known of it: where it lies, who printed it. */
   readonly note?: string;
   /** Serial numbers of spoiled or lost labels, which no copy is given: `105`, or a run of them, `130-139`. */
@@ -129,6 +132,18 @@ export function rollCounts(roll: LabelRoll, { used, last: lastUsed, usedSpoiled 
   };
 }
 
+/** The numbers that two rolls share, as "9 to 12"; null for none. Letters are the same in either case, as in all barcodes. */
+function sharedNumbers(a: LabelRoll, b: LabelRoll): string | null {
+  if (a.length !== b.length) return null;
+  const number = (r: LabelRoll, serial: number) => rollNumber(r, serial).toUpperCase();
+  const [from, to] = [number(a, a.from), number(a, a.to)];
+  const [first, last] = [number(b, b.from), number(b, b.to)];
+  const begin = from > first ? from : first;
+  const end = to < last ? to : last;
+  if (begin > end) return null;
+  return begin === end ? begin : `${begin} to ${end}`;
+}
+
 /** What is wrong with a roll, beside its field; `others` are the rolls there are already. */
 export function rollProblems(
   roll: LabelRoll,
@@ -153,12 +168,12 @@ export function rollProblems(
   const name = roll.name.trim().toLowerCase();
   if (others.some((o) => o.name.toLowerCase() === name))
     problems.push({ field: 'name', message: `There is a label roll “${roll.name.trim()}” already.` });
-  const other = others.find(
-    (o) =>
-      o.length === roll.length &&
-      rollNumber(o, o.from) <= rollNumber(roll, roll.to) &&
-      rollNumber(roll, roll.from) <= rollNumber(o, o.to),
-  );
+  const other = others.map((o) => ({ of: o, shared: sharedNumbers(o, roll) })).find((o) => o.shared !== null);
+  if (roll.supplier.trim() !== '' && (roll.branches?.length || roll.types?.length))
+    problems.push({
+      field: 'supplier',
+      message: 'A roll is reserved for a supplier, or meant for branches and types; not both.',
+    });
   const noNumber = (roll.spoiled ?? []).find((text) => runOf(roll, text) === null);
   if (problems.length === 0 && noNumber !== undefined)
     problems.push({
@@ -166,6 +181,9 @@ export function rollProblems(
       message: `“${noNumber}” is no number of this roll. Type numbers from ${roll.from} to ${roll.to}, or runs of them like ${roll.from}-${Math.min(roll.to, roll.from + 9)}.`,
     });
   if (problems.length === 0 && other)
-    problems.push({ field: 'from', message: `Some of these numbers belong to the roll “${other.name}”.` });
+    problems.push({
+      field: 'from',
+      message: `Some of these numbers belong to the roll “${other.of.name}”: ${other.shared}.`,
+    });
   return problems;
 }

@@ -1,4 +1,12 @@
-import type { CopyList, CopyListRow, JobState, Problem, RecordDetail, Review } from '@osier/contract';
+import type {
+  CopyCharts,
+  CopyList,
+  CopyListRow,
+  JobState,
+  Problem,
+  RecordDetail,
+  Review,
+} from '@osier/contract';
 import { byKey } from '@osier/core/callnumbers';
 import { recordReader, type MarcRecord } from '@osier/core/marc';
 import { parse } from 'papaparse';
@@ -212,3 +220,28 @@ test('a record leaves with its holdings in it, in records of their own, or witho
   const json = (await cataloguer<unknown[]>('GET', '/records/10/export?as=json&holdings=apart')).body;
   expect(typeof json === 'string' ? (JSON.parse(json) as unknown[]) : json).toHaveLength(held.length + 1);
 });
+
+test.each(['', 'branch=MR&type=BK', `q=${encodeURIComponent('year >= 1990')}`, 'status=lost', 'q=zzzz'])(
+  'charts of “%s” count every copy once: by class, by decade of publication, by status',
+  async (query) => {
+    const rows = await all(query);
+    const { body } = await cataloguer<CopyCharts>('GET', `/copies/charts?${query}`);
+    const counted = (of: readonly string[]) =>
+      [...new Set(of)].sort(byKey).map((value) => ({ value, n: of.filter((v) => v === value).length }));
+    const years = new Map(
+      (
+        await t.running.services.store.rows<{ id: number; year: string }>('SELECT id, year FROM record_rows')
+      ).map((r) => [r.id, r.year.slice(0, 3)]),
+    );
+    expect(body).toEqual({
+      total: rows.length,
+      classes: counted(
+        rows.map(
+          (r) => /^\d\d(?=\d)/.exec(r.callNumber)?.[0] ?? /^\p{L}{1,3}/u.exec(r.callNumber)?.[0] ?? '',
+        ),
+      ),
+      decades: counted(rows.map((r) => years.get(r.record) ?? '')),
+      statuses: counted(rows.map((r) => r.status)),
+    });
+  },
+);

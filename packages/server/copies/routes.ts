@@ -3,6 +3,7 @@ import { route, type Route } from '../http/route';
 import type { Services } from '../services';
 import { lookAtBarcode } from './barcodes';
 import { beginChangeCopies, reviewChangeCopies } from './change-many';
+import { chartCopies } from './charts';
 import { exportCopies } from './export';
 import { listHoldings } from './holding-list';
 import { listCopies } from './list';
@@ -24,6 +25,7 @@ export const copyRoutes = (services: Services): Route[] => [
   route(api.copyLists.holdings, ({ query: { after, ...search } }) =>
     listHoldings(services, holdingSearchBody.cast(search), after),
   ),
+  route(api.copyLists.charts, ({ query }) => chartCopies(services, copySearchBody.cast(query))),
   route(api.copyLists.file, ({ query: { as = 'csv', holdings = 'within', ...search }, res }) =>
     exportCopies(services, copySearchBody.cast(search), as, holdings, res),
   ),

@@ -1,9 +1,9 @@
 import { quoted } from '@osier/core/acts';
 import type { CopyRowBody, Review, ReviewRow, SeveralCopiesBody } from '@osier/contract';
-import { groupedBarcode } from '@osier/core/barcodes';
+import { groupedBarcode, isRollFor, rollMeantFor, serialIn, type LabelRoll } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { counted } from '@osier/core/changes';
-import { addSeveral, copyName, type CopyToCome, type RowProblem } from '@osier/core/holdings';
+import { addSeveral, copyName, type CodeLists, type CopyToCome, type RowProblem } from '@osier/core/holdings';
 import { numbersOf, rollInUse } from '../deliveries/accept-context';
 import { wrong, wrongFields } from '../http/problem';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
@@ -112,7 +112,14 @@ export async function reviewSeveral({ store }: Services, body: SeveralCopiesBody
     verb: 'Add',
     noun: { one: 'copy', many: 'copies' },
     count: copies.length,
-    consequences: made.length ? [`${counted(made.length, 'new holding')} will be made.`] : [],
+    consequences: [
+      ...(made.length ? [`${counted(made.length, 'new holding')} will be made.`] : []),
+      ...meantForOthers(
+        planned,
+        (await store.find('roll')).map((r) => r.value),
+        lists,
+      ),
+    ],
     rows: copies.map(({ row, change }): ReviewRow => {
       const at = toCome[row]!;
       return {
@@ -128,6 +135,26 @@ export async function reviewSeveral({ store }: Services, body: SeveralCopiesBody
     more: 0,
     token: shown.token(),
   };
+}
+
+/** Which rolls of the library's own are meant for other branches or types than the copies that have numbers of them. */
+function meantForOthers(
+  { copies, toCome }: Planned,
+  rolls: readonly LabelRoll[],
+  lists: CodeLists,
+): string[] {
+  return rolls.flatMap((roll) => {
+    const n = copies.filter(
+      ({ row, change }) =>
+        serialIn(roll, change.after.barcode) !== null &&
+        !isRollFor(roll, { branch: toCome[row]!.branch, type: change.after.type }),
+    ).length;
+    return n === 0
+      ? []
+      : [
+          `${counted(n, 'barcode is', 'barcodes are')} of the label roll ${quoted(roll.name)}, which is meant for other copies: ${rollMeantFor(roll, lists)}.`,
+        ];
+  });
 }
 
 /** Adds several copies, with the holdings that they need, as one entry. */

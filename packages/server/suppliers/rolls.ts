@@ -11,6 +11,7 @@ import {
 } from '@osier/core/barcodes';
 import { counted, creation, removal, update } from '@osier/core/changes';
 import { quoted, type Act } from '@osier/core/acts';
+import { codeProblem } from '@osier/core/holdings';
 import type { StoredObject } from '@osier/core/kinds';
 import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
@@ -31,11 +32,16 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
       const { id, version, value } = held;
       const use = await rollUse(store, held);
       const serial = nextSerial(value, use.last);
-      const { note = '', spoiled = [], warnBelow = 0, isClosed = false, ...roll } = value;
+      const { branches = [], types = [], ...more } = value;
+      const { note = '', spoiled = [], warnBelow = 0, isClosed = false, ...roll } = more;
       return {
         id,
         version,
-        roll: { ...roll, note, spoiled: [...spoiled], warnBelow, isClosed },
+        roll: {
+          ...roll,
+          ...{ branches: [...branches], types: [...types] },
+          ...{ note, spoiled: [...spoiled], warnBelow, isClosed },
+        },
         counts: rollCounts(value, use),
         next: serial === null ? null : rollNumber(value, serial),
       };
@@ -47,6 +53,11 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
 async function sound(store: Store, roll: LabelRoll, own: StoredObject<'roll'> | null): Promise<LabelRoll> {
   const others = (await store.find('roll')).filter((r) => r.id !== own?.id).map((r) => r.value);
   const problems = rollProblems(roll, others);
+  const lists = (await store.lists()).value;
+  const codes = (field: 'branches' | 'types', what: string) =>
+    (roll[field] ?? []).flatMap((c) => codeProblem(field, what, c, lists[field])?.message ?? []);
+  for (const message of codes('branches', 'branch')) problems.push({ field: 'branches', message });
+  for (const message of codes('types', 'type')) problems.push({ field: 'types', message });
   if (own !== null) problems.push(...(await numbersLost(store, roll, own)));
   if (problems.length) throw wrongFields(problems);
   return {

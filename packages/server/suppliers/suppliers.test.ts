@@ -499,3 +499,27 @@ test('a number of a reserved roll is for that supplier’s copies; the head may 
   });
   expect([supplied.status, supplied.body.sentence]).toEqual([201, expect.not.stringContaining('reserved')]);
 });
+
+test('a roll of our own may be meant for branches and types: whoever gives its numbers to other copies is told before', async () => {
+  const roll = {
+    ...WORKROOM,
+    name: 'Kit labels',
+    from: 950_000,
+    to: 950_100,
+    branches: ['HB'],
+    types: ['KT'],
+  };
+  const unknown = await head<Problem>('POST', '/label-rolls', { roll: { ...roll, branches: ['XX'] } });
+  expect(unknown.body.fields?.[0]?.field).toBe('branches');
+  expect((await head('POST', '/label-rolls', { roll })).status).toBe(200);
+  const review = async (branch: string, location: string, type: string) => {
+    const row = { branch, location, scheme: 'own', class: 'KIT', item: '9', type };
+    const rows = [0, 1].map((n) => ({ ...row, barcode: rollNumber(roll, roll.from + n) }));
+    return (await cataloguer<Review>('POST', '/copies/several/review', { record: 3, rows })).body
+      .consequences;
+  };
+  expect(await review('HB', 'CAGE', 'KT')).toEqual(['1 new holding will be made.']);
+  expect(await review('HB', 'CAGE', 'BK')).toContain(
+    '2 barcodes are of the label roll “Kit labels”, which is meant for other copies: Hallow Barn; Kit.',
+  );
+});

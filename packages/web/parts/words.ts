@@ -186,6 +186,7 @@ export const partWords = {
   recipeRunWhileReading: 'Recipe run while reading',
   theRecipeWasDeletedChoose: 'The recipe was deleted. Choose another.',
   deleted: 'deleted',
+  meantFor: (what: string) => `for ${what}`,
   protectedLocalFieldsBesideThose: 'Protected local fields beside those of the house',
   threeDigitsEachAPoint: 'Three digits each; a point stands for any digit.',
 } as const;

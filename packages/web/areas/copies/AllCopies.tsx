@@ -213,7 +213,7 @@ export default function AllCopies() {
               />
             </Suspense>
           ) : (
-            <CopiesOverview />
+            <CopiesOverview found={values} />
           )
         }
       />

@@ -3,10 +3,12 @@ import { Overview, OverviewSection } from '../../parts/Overview';
 import { SavedSearches } from '../../parts/searches/SavedSearches';
 import { useSetUp } from '../setup/use-set-up';
 import { useToday } from '../today/use-today';
+import type { CopyFilterValues } from './CopyFilters';
+import { FoundCharts } from './FoundCharts';
 import { copiesWords as wording } from './words';
 
-/** What the pane shows when no pile is opened: the copies by branch, type and status. */
-export function CopiesOverview() {
+/** What the pane shows when nothing is opened: the copies by branch, type and status; `found` is what the list beside it searches for. */
+export function CopiesOverview({ found }: { found?: CopyFilterValues }) {
   const { data } = useToday();
   const lists = useSetUp()?.lists.value;
   if (!data) return null;
@@ -15,6 +17,7 @@ export function CopiesOverview() {
   return (
     <Overview>
       <SavedSearches of="copy" />
+      {found ? <FoundCharts key={JSON.stringify(found)} values={found} /> : null}
       <OverviewSection title={wording.piles}>
         <p>{wording.aPileIsANamedSet}</p>
       </OverviewSection>

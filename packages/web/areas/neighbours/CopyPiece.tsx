@@ -254,7 +254,9 @@ function Copying({
               popupMatchSelectWidth={false}
               value={roll}
               onChange={setRoll}
-              options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll)}
+              options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll, {
+                ...{ copy: rows[0], lists },
+              })}
             />
           ) : null}
           <Button className="kit-far" onClick={() => void send([], false)}>

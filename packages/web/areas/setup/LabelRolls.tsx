@@ -1,4 +1,6 @@
 import { api, rollSchema, type Done, type RollRow } from '@osier/contract';
+import { rollMeantFor } from '@osier/core/barcodes';
+import { NO_LISTS } from '@osier/core/holdings';
 import { call } from '../../api/call';
 import { Button, Progress, Table, type TableColumnsType } from 'antd';
 import { useState } from 'react';
@@ -11,11 +13,12 @@ import { LazyBars } from '../../parts/charts/LazyBars';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { useSetUp } from './use-set-up';
 import { setUpWords as wording } from './words';
 
 const EMPTY: RollRow['roll'] = {
   ...{ name: '', prefix: '', from: 1, to: 1000, length: 14, check: true, supplier: '' },
-  ...{ note: '', spoiled: [], warnBelow: 0, isClosed: false },
+  ...{ branches: [], types: [], note: '', spoiled: [], warnBelow: 0, isClosed: false },
 };
 
 /** Reserved runs of barcode numbers, each with how much of it is used. */
@@ -23,6 +26,7 @@ export function LabelRolls() {
   const { data: rolls = [] } = useApi(api.suppliers.rolls);
   const [editing, setEditing] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
+  const lists = useSetUp()?.lists.value ?? NO_LISTS;
   const columns: TableColumnsType<RollRow> = [
     {
       key: 'name',
@@ -36,7 +40,12 @@ export function LabelRolls() {
         </>
       ),
     },
-    { key: 'supplier', title: wording.reservedFor, render: (_, r) => r.roll.supplier || wording.ourOwnUse },
+    {
+      key: 'supplier',
+      title: wording.reservedFor,
+      render: (_, r) =>
+        r.roll.supplier || [wording.ourOwnUse, rollMeantFor(r.roll, lists)].filter(Boolean).join(': '),
+    },
     {
       key: 'all',
       title: wording.numbers,
@@ -156,6 +165,7 @@ export function LabelRolls() {
 
 function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) {
   const { say, complain } = useShell();
+  const lists = useSetUp()?.lists.value ?? NO_LISTS;
   const done = async ({ sentence, entry }: Done) => {
     say(sentence, entry);
     onDone();
@@ -178,13 +188,32 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
         title={row ? row.roll.name : wording.newLabelRoll}
         schema={rollSchema}
         initial={{ ...(row?.roll ?? EMPTY) }}
-        fields={[
+        follow={({ supplier }) => (supplier ? { branches: [], types: [] } : {})}
+        fields={(typed) => [
           { name: 'name', label: wording.name },
           { name: 'prefix', label: wording.prefix, isMono: true, help: wording.digitsThatEveryNumberBegins },
           { name: 'from', label: wording.firstNumber, kind: 'number' },
           { name: 'to', label: wording.lastNumber, kind: 'number' },
           { name: 'length', label: wording.digitsInAll, kind: 'number', min: 3, max: 20 },
           { name: 'supplier', label: wording.reservedFor, help: wording.aSuppliersNameEmptyFor },
+          ...(typed.supplier
+            ? []
+            : [
+                {
+                  name: 'branches',
+                  label: wording.meantForBranches,
+                  kind: 'codes' as const,
+                  list: lists.branches,
+                  placeholder: wording.any,
+                },
+                {
+                  name: 'types',
+                  label: wording.meantForTypes,
+                  kind: 'codes' as const,
+                  list: lists.types,
+                  placeholder: wording.any,
+                },
+              ]),
           { name: 'check', label: wording.theLastDigitIsA, kind: 'flag' },
           { name: 'note', label: wording.rollNote, help: wording.whereItLies, width: 'wide' },
           {

@@ -158,6 +158,8 @@ export const setUpWords = {
   next: 'Next',
   change: 'Change',
   ourOwnUse: 'our own use',
+  meantForBranches: 'Meant for branches',
+  meantForTypes: 'Meant for types',
   ofUsed: (all: number, all2: number) => `${all} of ${all2} used`,
   allUsed: 'all used',
   spoiled: 'Spoiled',

@@ -9,10 +9,13 @@ import { shelfWords as wording } from './words';
 
 /** What fills the grid of copies: the first row at some branches, and barcodes of a label roll. */
 export function GridTools({
+  copy,
   roll,
   onRoll,
   onRows,
 }: {
+  /** Where the first copy is to stand, and its type. */
+  copy: { readonly branch: string; readonly type: string };
   roll: number | null;
   onRoll: (roll: number | null) => void;
   onRows: (branches: readonly string[], each: number) => void;
@@ -49,7 +52,7 @@ export function GridTools({
         style={{ minWidth: 170 }}
         value={roll}
         onChange={onRoll}
-        options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll)}
+        options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll, { copy, lists })}
       />
     </div>
   );

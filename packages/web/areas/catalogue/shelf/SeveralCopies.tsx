@@ -182,6 +182,7 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
           </Popover>
         </div>
         <GridTools
+          copy={rows[0]!}
           roll={roll}
           onRoll={setRoll}
           onRows={(branches, each) => {
