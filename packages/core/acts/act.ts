@@ -120,6 +120,7 @@ export interface ActParts {
   };
   readonly recipe: Names<'recipe'> & Counts<'steps'> & { readonly how: 'kept' | 'changed' | 'deleted' };
   readonly 'keep-search': Names<'search'> & { readonly how: 'kept' | 'changed' | 'deleted' };
+  readonly 'keep-sheet': Names<'sheet'> & { readonly how: 'kept' | 'changed' | 'deleted' };
   readonly 'start-list': Names<'list'>;
   readonly 'change-list': Names<'list'>;
   readonly 'delete-list': Names<'list'>;

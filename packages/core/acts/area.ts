@@ -72,6 +72,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'close-stocktake': { name: 'Close stocktake', area: 'Stocktake' },
     'set-up': { name: 'Lists, rules, suppliers', area: 'Set-up' },
     recipe: { name: 'Recipe', area: 'Set-up' },
+    'keep-sheet': { name: 'Keep sheet of labels', area: 'Copies' },
     'keep-search': { name: 'Save search', area: 'Catalogue' },
     account: { name: 'Account', area: 'Set-up' },
     'first-fill': { name: 'First filling', area: 'Set-up' },

@@ -229,6 +229,7 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `${MADE[how]} the recipe ${quoted(names.recipe)}${how === 'kept' ? `: ${counted(counts.steps, 'step')}` : ''}`,
   'delete-list': ({ names }) => `Deleted the withdrawal list ${quoted(names.list)}`,
   'change-list': ({ names }) => `Changed the withdrawal list ${quoted(names.list)}`,
+  'keep-sheet': ({ names, how }) => `${MADE[how]} the sheet of labels ${quoted(names.sheet)}`,
   'keep-search': ({ names, how }) => `${MADE[how]} the search ${quoted(names.search)}`,
   'start-list': ({ names }) => `Started the withdrawal list ${quoted(names.list)}`,
   restore: ({ counts }) =>

@@ -5,6 +5,7 @@ import { distinct, heading } from './heading';
 import { copy, holding, withdrawn } from './holding';
 import type { ColumnValue, KindDescriptor, Parent } from './kind';
 import { record, suppressed } from './record';
+import { labelsheet } from './label-sheet';
 import { localfield } from './local-field';
 import { neighbour } from './neighbour';
 import { starter } from './starter';
@@ -33,6 +34,7 @@ const ALL = {
   recipe,
   starter,
   localfield,
+  labelsheet,
   neighbour,
   sheet,
   roll,

@@ -1,5 +1,13 @@
 // Codes are read back by zbarimg, places are measured on the page as poppler draws it (pdftoppm, pdftotext).
-import type { LabelsPreview, Problem, RecordDetail, WithdrawalList } from '@osier/contract';
+import {
+  LAST_PRINT,
+  type Done,
+  type LabelSheetRow,
+  type LabelsPreview,
+  type Problem,
+  type RecordDetail,
+  type WithdrawalList,
+} from '@osier/contract';
 import { LABEL_CODES, LABEL_SHEETS, type LabelSheet } from '@osier/core/labels';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -264,4 +272,69 @@ test('what cannot be printed is refused at its field', async () => {
     'sheet.columns',
   );
   expect((await ask({ record: 20, sheet: { ...SPINES, width: -3 } })).status).toBe(422);
+});
+
+test('labels of what one has made since one’s last print: each copy once for each kind, nobody else’s, none that are gone', async () => {
+  const other = await t.as(1);
+  const order = { kind: 'spine', sheet: SPINES, since: LAST_PRINT };
+  const made = async (ask: Ask, barcode: string) => {
+    const { holdings } = (await ask<RecordDetail>('GET', '/records/21')).body;
+    const copy = { holding: holdings[0]!.id, barcode, type: 'BK', keepBarcode: true };
+    return (await ask<Done & { id: number }>('POST', '/copies', copy)).body;
+  };
+  const barcodes = async (body: object = order) => (await previewOf(body)).labels.map((l) => l.barcode);
+  const [one, two] = [await made(cataloguer, '91204000000001'), await made(cataloguer, '91204000000002')];
+  await made(other, '91204000000003');
+  // A copy that is only changed was not made since.
+  const { holdings } = (await cataloguer<RecordDetail>('GET', '/records/22')).body;
+  const { id, version } = holdings[0]!.copies[0]!;
+  await cataloguer('PUT', `/copies/${id}`, { version, note: 'Seen' });
+  const mine = (await barcodes()).filter((b) => b.startsWith('91204'));
+  expect(mine).toEqual(['91204000000001', '91204000000002']);
+  expect(await barcodes()).not.toContain('91204000000003');
+  await pdfOf(order, 'since');
+  const none = await cataloguer<Problem>('POST', '/labels/preview', order);
+  expect([none.status, none.body.fields]).toEqual([
+    422,
+    [{ field: 'since', message: 'You have made no copies since then.' }],
+  ]);
+  // Labels of another kind are printed by themselves; an instant leads back to what was printed.
+  expect((await barcodes({ ...order, kind: 'pocket' })).length).toBeGreaterThan(1);
+  const again = { ...order, since: new Date(Date.now() - 3_600_000).toISOString() };
+  expect(await barcodes(again)).toEqual(expect.arrayContaining(mine));
+  await made(cataloguer, '91204000000004');
+  expect(await barcodes()).toEqual(['91204000000004']);
+  expect((await previewOf(order)).since).toMatch(/^\d{4}-\d\d-\d\dT/);
+  await cataloguer('POST', `/daybook/${one.entry}/undo`, {});
+  expect(await barcodes(again)).not.toContain('91204000000001');
+  expect(await barcodes(again)).toContain(two.id ? '91204000000002' : '');
+  expect((await cataloguer('POST', '/labels/preview', { ...order, since: 'lately' })).status).toBe(422);
+});
+
+test('sheets of labels are kept under their names, changed, deleted, and all of it undone', async () => {
+  const assistant = await t.as(3);
+  const sheets = async () => (await assistant<LabelSheetRow[]>('GET', '/label-sheets')).body;
+  const sheet = { ...SPINES, name: 'Wickmere spines', columns: 3 };
+  const keep = (body: object, ask: Ask = cataloguer) =>
+    ask<Done & { id: number } & Problem>('POST', '/label-sheets', body);
+  const first = await keep({ sheet });
+  expect([first.status, first.body.sentence]).toEqual([200, 'Saved the sheet of labels “Wickmere spines”']);
+  expect((await keep({ sheet: { ...sheet, name: 'WICKMERE SPINES' } })).body.fields?.[0]?.field).toBe(
+    'sheet.name',
+  );
+  expect((await keep({ sheet: { ...sheet, name: ' ' } })).body.fields?.[0]?.field).toBe('sheet.name');
+  expect((await keep({ sheet: { ...sheet, name: 'Wide', columns: 9 } })).body.fields?.[0]?.field).toBe(
+    'sheet.columns',
+  );
+  const [kept] = await sheets();
+  expect(kept?.sheet).toEqual(sheet);
+  const changed = await keep({ sheet: { ...sheet, rows: 10 }, id: kept!.id, version: kept!.version });
+  expect([changed.status, (await sheets())[0]!.sheet.rows]).toEqual([200, 10]);
+  expect((await keep({ sheet, id: kept!.id, version: kept!.version })).status).toBe(409);
+  const gone = await cataloguer<Done>('POST', `/label-sheets/${kept!.id}/remove`, {
+    version: (await sheets())[0]!.version,
+  });
+  expect(await sheets()).toEqual([]);
+  await cataloguer('POST', `/daybook/${gone.body.entry}/undo`, {});
+  expect((await sheets())[0]!.sheet.rows).toBe(10);
 });

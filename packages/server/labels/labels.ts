@@ -9,7 +9,8 @@ import { pileThere } from '../piles/piles';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import type { LabelOrder, LabelsSet, LabelText } from './label-worker';
-import { copiesOfDelivery, copiesOnPile, withdrawnByList } from './queries';
+import { keepPrint, sinceOf, type Since } from './last-print';
+import { copiesMadeBy, copiesOfDelivery, copiesOnPile, withdrawnByList } from './queries';
 
 /** Labels that are printed at once. */
 const MOST = 1000;
@@ -24,6 +25,7 @@ interface Labelled {
 async function copiesWanted(
   store: Store,
   { record, pile, delivery, found, copies }: LabelsBody,
+  made: (Since & { readonly person: number }) | null,
 ): Promise<StoredObject<'copy'>[]> {
   if (copies?.length) {
     const held = new Map((await store.readMany('copy', copies)).map((c) => [c.id, c]));
@@ -46,6 +48,7 @@ async function copiesWanted(
     const held = new Map((await store.readMany('copy', ids)).map((c) => [c.id, c]));
     return ids.flatMap((id) => held.get(id) ?? []);
   }
+  if (made) return store.readMany('copy', await copiesMadeBy(store, { ...made, atMost: MOST + 1 }));
   throw wrong('copies', 'Say of which copies labels are wanted.');
 }
 
@@ -63,10 +66,18 @@ async function withdrawnOf(store: Store, list: number): Promise<Labelled[]> {
   return rows.map(({ copy, record, ...text }) => ({ copy, record, text: { ...text, spine: null } }));
 }
 
-async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
+async function labelled(
+  store: Store,
+  body: LabelsBody,
+  made: Parameters<typeof copiesWanted>[2],
+): Promise<Labelled[]> {
   if (body.list !== undefined) return withdrawnOf(store, body.list);
-  const copies = await copiesWanted(store, body);
-  if (copies.length === 0) throw wrong('copies', 'There is no copy to print a label of.');
+  const copies = await copiesWanted(store, body, made);
+  if (copies.length === 0)
+    throw wrong(
+      made ? 'since' : 'copies',
+      made ? 'You have made no copies since then.' : 'There is no copy to print a label of.',
+    );
   if (copies.length > MOST)
     throw wrong(
       'copies',
@@ -107,24 +118,31 @@ async function labelled(store: Store, body: LabelsBody): Promise<Labelled[]> {
 
 async function set(
   { store, pool }: Services,
+  person: number,
   body: LabelsBody,
   isPrinted: boolean,
-): Promise<{ of: Labelled[]; set: LabelsSet }> {
+): Promise<{ of: Labelled[]; set: LabelsSet; since: Since | null }> {
   const onPage = body.sheet.columns * body.sheet.rows;
   if (body.startAt > onPage) throw wrong('startAt', `The sheet has ${onPage} labels.`);
-  const of = await labelled(store, body);
+  const since = await sinceOf(store, person, body);
+  const of = await labelled(store, body, since && { ...since, person });
   const { kind, code, sheet, startAt } = body;
   const order: LabelOrder = { kind, code, sheet, startAt, labels: of.map((l) => l.text), isPrinted };
-  return { of, set: await pool.labelPdf(order) };
+  return { of, set: await pool.labelPdf(order), since };
 }
 
 /** What labels will look like: the first page, and what of any does not fit. */
-export async function previewLabels(services: Services, body: LabelsBody): Promise<LabelsPreview> {
-  const { of, set: made } = await set(services, body, false);
+export async function previewLabels(
+  services: Services,
+  person: number,
+  body: LabelsBody,
+): Promise<LabelsPreview> {
+  const { of, set: made, since } = await set(services, person, body, false);
   const named = made.labels.map((label, i) => ({ ...label, of: of[i]! }));
   return {
     pages: Math.max(...made.labels.map((l) => l.page)) + 1,
     count: made.labels.length,
+    since: since?.at ?? null,
     labels: named
       .filter((l) => l.page === 0)
       .map((l) => ({
@@ -143,6 +161,9 @@ export async function previewLabels(services: Services, body: LabelsBody): Promi
   };
 }
 
-/** Labels as a PDF. */
-export const printLabels = async (services: Services, body: LabelsBody): Promise<Buffer> =>
-  Buffer.from((await set(services, body, true)).set.pdf);
+/** Labels as a PDF. Those of what somebody has made since his last print are his last print now. */
+export async function printLabels(services: Services, person: number, body: LabelsBody): Promise<Buffer> {
+  const { set: made, since } = await set(services, person, body, true);
+  if (since) await keepPrint(services.store, person, body.kind, since);
+  return Buffer.from(made.pdf);
+}

@@ -27,6 +27,31 @@ export const copiesOfDelivery = async (store: Store, delivery: number, atMost: n
     )
   ).map((c) => c.id);
 
+/** The number of the newest entry of the daybook; 0 for none. */
+export const lastEntry = async (store: Store): Promise<number> =>
+  (await store.row<{ id: number | null }>('SELECT MAX(id) AS id FROM daybook'))?.id ?? 0;
+
+/** The number of the last entry before an instant (ISO 8601, UTC); 0 for none. */
+export const entryBefore = async (store: Store, at: string): Promise<number> =>
+  (await store.row<{ id: number }>('SELECT id FROM daybook WHERE at < :at ORDER BY id DESC LIMIT 1', { at }))
+    ?.id ?? 0;
+
+/** Copies that somebody has made in the entries behind one, up to another, and that are still there. */
+export const copiesMadeBy = async (
+  store: Store,
+  of: { readonly person: number; readonly after: number; readonly upTo: number; readonly atMost: number },
+): Promise<number[]> =>
+  (
+    await store.rows<{ id: number }>(
+      `SELECT DISTINCT o.object AS id FROM daybook_objects o CROSS JOIN daybook d ON d.id = o.entry
+        WHERE o.kind = 'copy' AND o.entry > :after AND o.entry <= :upTo AND d.person = :person AND d.act <> 'first-fill'
+          AND (SELECT MIN(e.entry) FROM daybook_objects e WHERE e.kind = 'copy' AND e.object = o.object) = o.entry
+          AND EXISTS (SELECT 1 FROM copies c WHERE c.id = o.object)
+        ORDER BY o.object LIMIT :atMost`,
+      of,
+    )
+  ).map((r) => r.id);
+
 /** A withdrawn copy of a list, as the register has it. */
 export interface WithdrawnLabel {
   readonly copy: number;

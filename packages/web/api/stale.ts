@@ -24,6 +24,7 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['complete', ['heading', 'record']],
   ['/set-up', ['house', 'lists']],
   ['/local-fields', ['localfield', 'copy']],
+  ['/label-sheets', ['labelsheet']],
   ['/label-rolls', ['roll', 'copy', 'withdrawn']],
   ['/supplier-sheets', ['sheet']],
   ['/loan-figures', []],

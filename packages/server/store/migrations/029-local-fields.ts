@@ -1,4 +1,4 @@
-/** Fields that the library adds to its copies, and what copies have in them, folded. */
+/** Fields that the library adds to its copies, and what copies have in them, folded; sheets of labels, and up to which entry each person has printed labels. */
 export const localFields: readonly string[] = [
   `CREATE TABLE local_fields (id INTEGER PRIMARY KEY, version INTEGER NOT NULL CHECK (version > 0), value TEXT NOT NULL CHECK (json_valid(value)),
      name TEXT NOT NULL, disputed INTEGER NOT NULL DEFAULT 0 CHECK (disputed IN (0, 1)))`,
@@ -7,4 +7,9 @@ export const localFields: readonly string[] = [
   `CREATE TABLE local_values (copy INTEGER NOT NULL, field INTEGER NOT NULL, value TEXT NOT NULL, PRIMARY KEY (copy, field)) WITHOUT ROWID`,
   `CREATE INDEX local_values_value ON local_values (value, field)`,
   `CREATE INDEX local_values_field ON local_values (field, value)`,
+  `CREATE TABLE label_sheets (id INTEGER PRIMARY KEY, version INTEGER NOT NULL CHECK (version > 0), value TEXT NOT NULL CHECK (json_valid(value)),
+     name TEXT NOT NULL, disputed INTEGER NOT NULL DEFAULT 0 CHECK (disputed IN (0, 1)))`,
+  `CREATE UNIQUE INDEX label_sheets_once ON label_sheets (name COLLATE NOCASE) WHERE disputed = 0`,
+  `CREATE INDEX label_sheets_disputed ON label_sheets (id) WHERE disputed = 1`,
+  `CREATE TABLE label_prints (person INTEGER NOT NULL, kind TEXT NOT NULL, entry INTEGER NOT NULL, at TEXT NOT NULL, PRIMARY KEY (person, kind)) WITHOUT ROWID`,
 ];

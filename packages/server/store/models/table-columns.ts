@@ -56,6 +56,14 @@ export interface ScanColumns {
   location: string;
 }
 
+/** Up to which entry a person has printed labels of a kind. */
+export interface LabelPrintColumns {
+  person: number;
+  kind: string;
+  entry: number;
+  at: string;
+}
+
 /** How far the reading of a delivery has come. */
 export interface ReadingColumns {
   delivery: number;
@@ -136,6 +144,7 @@ export interface BriefRecordColumns {
 
 /** The tables that hold no objects of a kind, with what a row of each is. */
 export interface TableColumns {
+  label_prints: LabelPrintColumns;
   jobs: JobColumns;
   people: PersonColumns;
   sign_ins: SignInColumns;

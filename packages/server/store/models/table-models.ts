@@ -41,6 +41,7 @@ const ATTRIBUTES: {
     ...{ id, at: text, person: integer, act: text, sentence: text, said: text, objects: integer },
     ...{ undone_by: maybe(integer), undoes: maybe(integer) },
   },
+  label_prints: { person: key(integer), kind: key(text), entry: integer, at: text },
   counters: { kind: key(text), next: integer },
   brief_records: {
     ...{ record: key(integer), since: text, asked: text, state: text, reason: text },

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { BarTable } from '../../parts/BarTable';
 import { Overview, OverviewSection } from '../../parts/Overview';
 import { SavedSearches } from '../../parts/searches/SavedSearches';
@@ -17,6 +18,11 @@ export function CopiesOverview({ found }: { found?: CopyFilterValues }) {
   return (
     <Overview>
       <SavedSearches of="copy" />
+      {found ? (
+        <OverviewSection title={wording.labels}>
+          <Link to="/copies/labels?since=">{wording.labelsOfMine}</Link>
+        </OverviewSection>
+      ) : null}
       {found ? <FoundCharts key={JSON.stringify(found)} values={found} /> : null}
       <OverviewSection title={wording.piles}>
         <p>{wording.aPileIsANamedSet}</p>

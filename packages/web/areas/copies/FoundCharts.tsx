@@ -25,9 +25,11 @@ export function FoundCharts({ values }: { values: CopyFilterValues }) {
   });
   if (!isAsked)
     return (
-      <Button icon={<BarChartOutlined />} data-key="h" onClick={() => setAsked(true)}>
-        {wording.chartsOfFound}
-      </Button>
+      <OverviewSection title={wording.whatIsFound}>
+        <Button icon={<BarChartOutlined />} data-key="h" onClick={() => setAsked(true)}>
+          {wording.chartsOfFound}
+        </Button>
+      </OverviewSection>
     );
   if (charts.error) return <p role="alert">{problemText(charts.error)}</p>;
   const { data } = charts;

@@ -1,4 +1,4 @@
-import { api, copySearchBody, type LabelsBody, type LabelsPreview } from '@osier/contract';
+import { api, copySearchBody, LAST_PRINT, type LabelsBody, type LabelsPreview } from '@osier/contract';
 import {
   LABEL_CODES,
   LABEL_KINDS,
@@ -7,42 +7,33 @@ import {
   type LabelSheet,
 } from '@osier/core/labels';
 import { useQuery } from '@tanstack/react-query';
-import { Button, InputNumber, Select } from 'antd';
-import { useDeferredValue, useState } from 'react';
+import { Button, Input, InputNumber, Select } from 'antd';
+import dayjs from 'dayjs';
+import { lazy, Suspense, useDeferredValue, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/call';
 import { download } from '../../api/download';
 import { problemText } from '../../api/request';
 import { AreaHead } from '../../parts/AreaHead';
 import { KitField, KitGrid, KitSection } from '../../parts/form/KitField';
+import { when } from '../../parts/when';
 import { Mark } from '../../parts/Mark';
 import { useShell } from '../../shell/shell-store';
 import { filtersIn } from './CopyFilters';
+import { SHEET_LENGTHS, SheetChoice } from './SheetChoice';
 import './labels.css';
 import { copiesWords as wording } from './words';
+
+const DateField = lazy(() => import('../../parts/form/DateField'));
 
 const KEPT = 'osier-label-sheet';
 /** Kinds of labels for copies that are there. */
 const OF_COPIES = LABEL_KINDS.filter((kind) => kind !== 'withdrawn');
-type Length = Exclude<keyof LabelSheet, 'name'>;
-const LENGTHS: readonly Length[] = [
-  'columns',
-  'rows',
-  'width',
-  'height',
-  'left',
-  'top',
-  'gapX',
-  'gapY',
-  'pageWidth',
-  'pageHeight',
-];
-
 const partsOf = (kept: unknown): Readonly<Record<string, unknown>> =>
   typeof kept === 'object' && kept !== null ? { ...kept } : {};
 function isSheet(kept: unknown): kept is LabelSheet {
   const parts = partsOf(kept);
-  return typeof parts.name === 'string' && LENGTHS.every((l) => typeof parts[l] === 'number');
+  return typeof parts.name === 'string' && SHEET_LENGTHS.every((l) => typeof parts[l] === 'number');
 }
 
 /** What was chosen last in this browser: the sheet, the kind and the code. */
@@ -67,7 +58,9 @@ function backTo({
   record,
   pile,
   delivery,
-}: Pick<LabelsBody, 'list' | 'record' | 'pile' | 'delivery'>): string {
+  since,
+}: Pick<LabelsBody, 'list' | 'record' | 'pile' | 'delivery' | 'since'>): string {
+  if (since) return '/copies/all';
   if (list) return `/withdrawals/${list}`;
   if (record) return `/catalogue/${record}`;
   if (delivery) return `/deliveries/${delivery}`;
@@ -82,13 +75,16 @@ export default function Labels() {
   );
   const copies = query.get('copies')?.split(',').map(Number).filter(Boolean);
   const found = query.get('found') === 'yes' ? copySearchBody.cast(filtersIn(query)) : undefined;
+  const [day, setDay] = useState('');
+  const since = query.get('since') === null ? undefined : day ? dayjs(day).toISOString() : LAST_PRINT;
   const [chosen, setChosen] = useState(lastChosen);
   const [startAt, setStartAt] = useState(1);
-  const { complain } = useShell();
+  const { say, complain } = useShell();
   const { sheet, code } = chosen;
   const kind = list ? ('withdrawn' as const) : chosen.kind;
   const wrong = labelSheetProblems(sheet);
-  const body = useDeferredValue({ kind, code, sheet, startAt, record, pile, delivery, found, copies, list });
+  const of = { record, pile, delivery, found, copies, list, since };
+  const body = useDeferredValue({ kind, code, sheet, startAt, ...of });
   const preview = useQuery({
     queryKey: ['review', 'labels', body],
     queryFn: () => call(api.labels.preview, { body }),
@@ -103,15 +99,22 @@ export default function Labels() {
   };
   const data = preview.data;
   const problem = wrong[0]?.message ?? (preview.error ? problemText(preview.error) : null);
-  const print = () =>
-    download(api.labels.print.path, body, 'labels.pdf').catch((e: unknown) => complain(problemText(e)));
+  const print = async () => {
+    try {
+      await download(api.labels.print.path, body, 'labels.pdf');
+      // What was printed is not shown as still to be printed, unless the day is given again.
+      if (since) say(wording.printedUpToNow);
+    } catch (e) {
+      complain(problemText(e));
+    }
+  };
   return (
     <>
       <AreaHead
         name={wording.copies}
         state={data ? wording.labelsOnPages(data.count, data.pages) : (problem ?? '…')}
       >
-        <Link to={backTo({ list, record, pile, delivery })}>{wording.backFromLabels}</Link>
+        <Link to={backTo(of)}>{wording.backFromLabels}</Link>
         <Button
           type="primary"
           data-key="p"
@@ -123,8 +126,24 @@ export default function Labels() {
       </AreaHead>
       <div className="labels-page">
         <div className="stack labels-form" role="group" aria-label={wording.labels}>
-          <KitSection title={wording.labels} intro={list ? wording.labelsOfWithdrawn : undefined}>
+          <KitSection
+            title={wording.labels}
+            intro={
+              list
+                ? wording.labelsOfWithdrawn
+                : since && data?.since
+                  ? wording.madeSince(when(data.since))
+                  : undefined
+            }
+          >
             <KitGrid isDense>
+              {since ? (
+                <KitField label={wording.copiesMadeFrom} help={wording.emptyForLastPrint}>
+                  <Suspense fallback={<Input disabled />}>
+                    <DateField value={day} onChange={setDay} />
+                  </Suspense>
+                </KitField>
+              ) : null}
               {list ? null : (
                 <KitField label={wording.labelKind}>
                   <Select
@@ -155,36 +174,7 @@ export default function Labels() {
               </KitField>
             </KitGrid>
           </KitSection>
-          <KitSection title={wording.sheetOfLabels} intro={wording.allInMillimetres}>
-            <KitGrid isDense>
-              <KitField label={wording.beginFromSheet}>
-                <Select
-                  value={LABEL_SHEETS.some((s) => s.name === sheet.name) ? sheet.name : undefined}
-                  placeholder={wording.ownSheet}
-                  options={LABEL_SHEETS.map((s) => ({ value: s.name, label: s.name }))}
-                  onChange={(name) => choose({ sheet: LABEL_SHEETS.find((s) => s.name === name) ?? sheet })}
-                />
-              </KitField>
-              {LENGTHS.map((length) => (
-                <KitField
-                  key={length}
-                  label={wording.sheetLengths[length]}
-                  width="short"
-                  problem={wrong.find((p) => p.field === length)?.message}
-                >
-                  <InputNumber
-                    min={0}
-                    max={1000}
-                    step={length === 'columns' || length === 'rows' ? 1 : 0.1}
-                    controls={false}
-                    style={{ width: '100%' }}
-                    value={sheet[length]}
-                    onChange={(n) => choose({ sheet: { ...sheet, name: '', [length]: n ?? 0 } })}
-                  />
-                </KitField>
-              ))}
-            </KitGrid>
-          </KitSection>
+          <SheetChoice sheet={sheet} onSheet={(next) => choose({ sheet: next })} />
           {data?.problems.length ? (
             <div className="note caution" role="alert">
               <b>
