@@ -130,8 +130,10 @@ const versionRow = shape({
   at: text(),
   person: text(),
   sentence: text(),
+  /** The entry changed the record itself, so that there is a version of it; any other changed what hangs on it. */
+  isVersion: flag(),
 });
-/** A version of a record: what an entry of the daybook left it as. */
+/** What an entry of the daybook did to a record: a version of it, or something with its holdings and copies. */
 export type VersionRow = ValueOf<typeof versionRow>;
 
 const completionRow = shape({
@@ -234,7 +236,8 @@ export const recordDeskApi = {
   versions: endpoint({
     method: 'get',
     path: '/records/:id/versions',
-    summary: 'The versions of a record, newest first; `before` an entry for older ones',
+    summary:
+      'The versions of a record, and what was done with its holdings and copies, newest first; `before` an entry for older ones',
     permission: 'look',
     query: object({ before: wholeQuery() }),
     answer: shape({ rows: listOf(versionRow), next: orNull(whole()) }),

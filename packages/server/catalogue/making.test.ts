@@ -1,3 +1,5 @@
+import { creation, removal } from '@osier/core/changes';
+import { commit } from '../store/commit';
 import type { AlikeRow, Problem, RecordDetail, VersionRow, SearchAnswer } from '@osier/contract';
 import { barcodeFor } from '@osier/core/barcodes';
 import { COPY_BARCODES } from '../../../demo/barcodes';
@@ -217,6 +219,36 @@ test('every version of a record is kept: who, when, by which act, and as it was'
     (await cataloguer<{ marc: MarcRecord }>('GET', `/records/700/versions/${filling!.entry}`)).body.marc,
   ).toEqual(old.marc);
   await cataloguer('POST', `/daybook/${edited.body.entry}/undo`);
+});
+
+test('what was done with holdings and copies stands among the versions, also of a copy that is gone', async () => {
+  const { id, entry } = (
+    await cataloguer<Made>('POST', '/records', { marc: filled('The sluices of Osmere') })
+  ).body;
+  const place = { branch: 'MR', location: 'OPEN', scheme: 'dewey', class: '627' };
+  const holding = (await cataloguer<Made>('POST', '/holdings', { record: id, ...place })).body;
+  const copy = { holding: holding.id, barcode: '91209000000001', keepBarcode: true, type: 'BK' };
+  const added = (await cataloguer<Made>('POST', '/copies', copy)).body;
+  const marked = await cataloguer<Made>('PUT', `/copies/${added.id}`, { version: 1, note: 'Signed' });
+  const history = async (query = '') =>
+    (await cataloguer<{ rows: VersionRow[]; next: number | null }>('GET', `/records/${id}/versions${query}`))
+      .body.rows;
+  const all = [marked.body.entry, added.entry, holding.entry, entry];
+  expect((await history()).map((v) => [v.entry, v.isVersion])).toEqual(all.map((e) => [e, e === entry]));
+  expect((await history(`?before=${added.entry}`)).map((v) => v.entry)).toEqual([holding.entry, entry]);
+  const version = (e: number) => cataloguer('GET', `/records/${id}/versions/${e}`);
+  expect([(await version(added.entry)).status, (await version(entry)).status]).toEqual([404, 200]);
+  // A copy that was withdrawn hangs on nothing any more; the register knows of which title it was.
+  const { store } = t.running.services;
+  const held = (await store.read('copy', added.id))!;
+  const of = { copy: held.value, copyId: held.id, record: id, title: '', branch: 'MR', location: 'OPEN' };
+  const row = { ...of, callNumber: '627', withdrawnOn: '2026-11-30', by: '', reason: '', lastCopy: true };
+  const gone = await commit(store, {
+    did: { act: 'restore', counts: { copies: 1, records: 0 } },
+    person: 1,
+    changes: [creation('withdrawn', await store.nextIds('withdrawn', 1), row), removal('copy', held)],
+  });
+  expect((await history()).map((v) => v.entry)).toEqual([gone, ...all]);
 });
 
 test('a record without copies is deleted with its holdings, and comes back; one with copies is not', async () => {

@@ -21,6 +21,33 @@ export const entriesOfVersions = (
     { record, before, atMost },
   );
 
+/** What an entry did to a record, or to what hangs on it. */
+export interface HistoryEntry extends VersionEntry {
+  /** It changed the record itself. */
+  readonly isVersion: 0 | 1;
+}
+
+/** The entries that changed a record, its holdings, or copies that hang on it or were withdrawn from it, newest first, before one if so wanted. */
+export const historyOf = (
+  store: Store,
+  record: number,
+  before: number | null,
+  atMost: number,
+): Promise<HistoryEntry[]> =>
+  store.rows<HistoryEntry>(
+    `SELECT d.id, d.at, d.sentence, d.said, p.name,
+        EXISTS (SELECT 1 FROM daybook_objects r WHERE r.kind = 'record' AND r.object = :record AND r.entry = d.id) AS isVersion
+       FROM (SELECT DISTINCT o.entry FROM (
+               SELECT 'record' AS kind, :record AS object
+               UNION ALL SELECT 'holding', id FROM holdings WHERE record = :record
+               UNION ALL SELECT 'copy', id FROM copies WHERE record = :record
+               UNION ALL SELECT 'copy', CAST(value ->> 'copyId' AS INTEGER) FROM withdrawn WHERE record = :record) t
+             CROSS JOIN daybook_objects o ON o.kind = t.kind AND o.object = t.object ${before === null ? '' : 'WHERE o.entry < :before'}
+             ORDER BY o.entry DESC LIMIT :atMost) e
+       JOIN daybook d ON d.id = e.entry LEFT JOIN people p ON p.id = d.person ORDER BY d.id DESC`,
+    { record, before, atMost },
+  );
+
 /** The entry behind another that changed a record next. */
 export const nextEntryOf = async (store: Store, record: number, entry: number): Promise<number | undefined> =>
   (

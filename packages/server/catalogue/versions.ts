@@ -4,24 +4,25 @@ import { notFound } from '../http/problem';
 import type { Services } from '../services';
 import { sentenceOfEntry } from '../store/kept-acts';
 import { readChanges } from '../store/read-changes';
-import { entriesOfVersions, nextEntryOf, partWithRecord } from './queries.versions';
+import { entriesOfVersions, historyOf, nextEntryOf, partWithRecord } from './queries.versions';
 
 /** Versions on a page. */
 const PAGE = 50;
 
-/** The versions of a record, newest first, each told by the entry that made it. */
+/** What was done to a record and to what hangs on it, newest first, each told by its entry. */
 export async function listVersions(
   { store }: Services,
   id: number,
   before: number | undefined,
 ): Promise<{ rows: VersionRow[]; next: number | null }> {
-  const entries = await entriesOfVersions(store, id, before ?? null, PAGE + 1);
+  const entries = await historyOf(store, id, before ?? null, PAGE + 1);
   if (entries.length === 0 && before === undefined) throw notFound(`Record ${id}`);
   const rows = entries.slice(0, PAGE).map((e): VersionRow => ({
     entry: e.id,
     at: e.at,
     person: e.name ?? 'Osier',
     sentence: sentenceOfEntry(e),
+    isVersion: e.isVersion === 1,
   }));
   return { rows, next: entries.length > PAGE ? rows.at(-1)!.entry : null };
 }

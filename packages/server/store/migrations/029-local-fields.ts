@@ -7,6 +7,7 @@ export const localFields: readonly string[] = [
   `CREATE TABLE local_values (copy INTEGER NOT NULL, field INTEGER NOT NULL, value TEXT NOT NULL, PRIMARY KEY (copy, field)) WITHOUT ROWID`,
   `CREATE INDEX local_values_value ON local_values (value, field)`,
   `CREATE INDEX local_values_field ON local_values (field, value)`,
+  `CREATE INDEX withdrawn_record ON withdrawn (record)`,
   `CREATE TABLE label_sheets (id INTEGER PRIMARY KEY, version INTEGER NOT NULL CHECK (version > 0), value TEXT NOT NULL CHECK (json_valid(value)),
      name TEXT NOT NULL, disputed INTEGER NOT NULL DEFAULT 0 CHECK (disputed IN (0, 1)))`,
   `CREATE UNIQUE INDEX label_sheets_once ON label_sheets (name COLLATE NOCASE) WHERE disputed = 0`,

@@ -12,7 +12,7 @@ import { catalogueWords as wording } from './words';
 
 const NOW = 0;
 
-/** The versions of a record: who made each and by which act, how any two differ, and what of one is brought back. */
+/** The versions of a record: who made each and by which act, how any two differ, and what of one is brought back; between them what was done with its holdings and copies. */
 export function Versions({
   id,
   now,
@@ -26,7 +26,8 @@ export function Versions({
   const { data } = useApi(api.desk.versions, { params: { id }, query: {} });
   const [chosen, setChosen] = useState<number | null>(null);
   const [against, setAgainst] = useState(NOW);
-  const rows = data?.rows ?? [];
+  const history = data?.rows ?? [];
+  const rows = history.filter((r) => r.isVersion);
   const older = chosen ?? rows[1]?.entry ?? rows[0]?.entry ?? null;
   const one = useApi(api.desk.version, older ? { params: { id, entry: older } } : null).data?.marc;
   const other = useApi(api.desk.version, against ? { params: { id, entry: against } } : null).data?.marc;
@@ -38,19 +39,23 @@ export function Versions({
   return (
     <section aria-label={wording.versions}>
       <ol className="versions">
-        {rows.map((v, i) => (
+        {history.map((v) => (
           <li key={v.entry} className={v.entry === older ? 'chosen' : undefined}>
-            <Button
-              type="text"
-              size="small"
-              aria-pressed={v.entry === older}
-              onClick={() => setChosen(v.entry)}
-            >
-              {when(v.at)}
-            </Button>
+            {v.isVersion ? (
+              <Button
+                type="text"
+                size="small"
+                aria-pressed={v.entry === older}
+                onClick={() => setChosen(v.entry)}
+              >
+                {when(v.at)}
+              </Button>
+            ) : (
+              <span className="faded no-version">{when(v.at)}</span>
+            )}
             <span>
               {v.person} · <Link to={`/daybook/${v.entry}`}>{v.sentence}</Link>
-              {i === 0 ? <span className="faded"> {wording.asItStands}</span> : null}
+              {v === rows[0] ? <span className="faded"> {wording.asItStands}</span> : null}
             </span>
           </li>
         ))}
