@@ -9,6 +9,7 @@ import { DEFAULT_HOUSE } from '@osier/core/house';
 import { WICKMERE_BARCODES } from './barcodes';
 import { demoBriefs } from './briefs';
 import { NEIGHBOURS } from './neighbours';
+import { REGISTRY } from './registry';
 import { LISTS, LOCAL_FIELDS, makeLibrary, SHEETS, SHELF_READY, WORKROOM } from './library';
 
 const PEOPLE = [
@@ -27,7 +28,11 @@ export async function fillDemo(store: Store): Promise<void> {
     if (p.role === 'head') head = made.id;
   }
   const all: Change[] = [
-    creation('house', SETTING_ID.house, { ...DEFAULT_HOUSE, barcodes: WICKMERE_BARCODES }),
+    creation('house', SETTING_ID.house, {
+      ...DEFAULT_HOUSE,
+      barcodes: WICKMERE_BARCODES,
+      registry: REGISTRY,
+    }),
     creation('lists', SETTING_ID.lists, LISTS),
     ...LOCAL_FIELDS.map((field, i) => creation('localfield', i + 1, field)),
     ...[WORKROOM, SHELF_READY].map((roll, i) => creation('roll', i + 1, roll)),

@@ -1,3 +1,4 @@
+import { registryNames } from './registry';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
@@ -46,5 +47,6 @@ export function writeForStandIns(folder: string): void {
     })),
   }));
   writeFileSync(join(folder, 'shelves.json'), JSON.stringify(shelves));
+  writeFileSync(join(folder, 'registry.json'), JSON.stringify(registryNames()));
   writeFileSync(join(folder, 'neighbours.json'), JSON.stringify(neighbourShelves(library)));
 }

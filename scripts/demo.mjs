@@ -50,7 +50,7 @@ try {
         OSIER_LOG: process.env.OSIER_LOG ?? 'warn',
         OSIER_LOANS_DESK: `sip2://127.0.0.1:${outside}`,
         OSIER_LINK_HOSTS: `wickmere.example=127.0.0.1:${outside + 4},neighbours.wickmere.example=127.0.0.1:${outside + 2},unsafe.wickmere.example=127.0.0.1:${outside + 5}`,
-        OSIER_NEIGHBOUR_HOSTS: `neighbours.wickmere.example=127.0.0.1:${outside + 2}`,
+        OSIER_NEIGHBOUR_HOSTS: `neighbours.wickmere.example=127.0.0.1:${outside + 2},registry.wickmere.example=127.0.0.1:${outside + 3}`,
         OSIER_SCANNER: `http://127.0.0.1:${outside + 1}/events`,
       },
     },

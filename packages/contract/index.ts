@@ -68,6 +68,7 @@ export type {
 } from './routes/stocktake-answers';
 export * from './routes/stocktakes';
 export * from './routes/local-fields';
+export * from './routes/registry';
 export * from './routes/suppliers';
 export * from './routes/today';
 export * from './routes/withdrawal-bodies';

@@ -8,6 +8,7 @@ import { copyRoutes } from './copies/routes';
 import { daybookRoutes } from './daybook/routes';
 import { deliveryRoutes } from './deliveries/routes';
 import { recipeRoutes } from './recipes/routes';
+import { registryRoutes } from './registry/routes';
 import { headingRoutes } from './headings/routes';
 import { bodyPatience } from './http/body-patience';
 import { errorAnswers } from './http/errors';
@@ -58,6 +59,7 @@ export const allRoutes = (services: Services): Route[] => [
   ...neighbourRoutes(services),
   ...labelRoutes(services),
   ...headingRoutes(services),
+  ...registryRoutes(services),
   ...copyRoutes(services),
   ...pileRoutes(services),
   ...withdrawalRoutes(services),

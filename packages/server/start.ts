@@ -31,6 +31,7 @@ import { secretsOf } from './neighbours/secrets';
 import { picturesOf } from './neighbours/covers';
 import { everyNight } from './neighbours/every-night';
 import { GROWS, growBriefRecords } from './neighbours/grow-records';
+import { CHECKS_REGISTRY, checkRegistry } from './registry/check';
 import { lookUpBooks } from './neighbours/look-up-books';
 import { sruNeighbours } from './neighbours/sru';
 import { z3950Neighbours } from './neighbours/yaz-client';
@@ -143,6 +144,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('rebuild-keys', rebuildKeys(services));
   jobs.register('look-up-books', lookUpBooks(services));
   jobs.register(GROWS, growBriefRecords(services));
+  jobs.register(CHECKS_REGISTRY, checkRegistry(services));
   jobs.register('try-links', tryAllLinks(services));
   jobs.register('check-records', checkAllRecords(services));
   await clearLeftOvers(settings.data);

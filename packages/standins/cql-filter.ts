@@ -35,6 +35,8 @@ const NUMBERS: Readonly<Record<string, (record: MarcRecord, term: string) => boo
 const WORDS: Readonly<Record<string, RegExp>> = {
   title: /^(245|246)$/,
   creator: /^[17]00$/,
+  // Of authority records: kept forms and see-froms.
+  name: /^[14](00|10|11|50|51)$/,
   anywhere: /^(1..|245|246|250|26.|4..|5..|6..|7..)$/,
   serverchoice: /^(1..|245|6..|7..)$/,
 };
@@ -48,9 +50,15 @@ function holds(record: MarcRecord, { index, relation, term }: CqlClause): boolea
   const by = relation?.name.toLowerCase() ?? '=';
   if (!['=', 'all', 'any', 'adj'].includes(by)) throw new NotTaken(19, 'Unsupported relation', by);
   const text = ` ${fold(record.fields.flatMap((f) => (isData(f) && tags.test(f.tag) ? [runningText(f)] : [])).join(' '))} `;
-  const words = fold(bare(term)).split(' ').filter(Boolean);
-  if (by === '=' || by === 'adj') return text.includes(` ${words.join(' ')} `);
+  // A star at the end of a word stands for whatever follows.
+  const words = term.split(/\s+/).flatMap((chunk) => {
+    const parts = fold(bare(chunk.replace(/\*$/, '')))
+      .split(' ')
+      .filter(Boolean);
+    return parts.map((w, i) => (chunk.endsWith('*') && i === parts.length - 1 ? w : `${w} `));
+  });
+  if (by === '=' || by === 'adj') return text.includes(` ${words.join('')}`);
   return by === 'any'
-    ? words.some((w) => text.includes(` ${w} `))
-    : words.every((w) => text.includes(` ${w} `));
+    ? words.some((w) => text.includes(` ${w}`))
+    : words.every((w) => text.includes(` ${w}`));
 }

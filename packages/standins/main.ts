@@ -5,11 +5,12 @@ import { handScanner } from './hand-scanner';
 import { loansDesk, type Loan } from './loans-desk';
 import { neighbourCatalogues } from './neighbours';
 import type { Shelf } from './shelf';
+import { nameRegistry } from './registry';
 import { unsafeWebSite, webSite } from './web-site';
 
 /**
  * The world outside, simulated, in one process. Ports follow each other: loans desk (SIP2), hand scanner (HTTP),
- * neighbours (SRU), one that is kept for the registry, a web site that links lead to (HTTP), and one that is not secure (HTTPS).
+ * neighbours (SRU), the registry of names (SRU), a web site that links lead to (HTTP), and one that is not secure (HTTPS).
  */
 const first = Number(process.env.OSIER_OUTSIDE_PORT ?? 4611);
 const folder = process.env.OSIER_OUTSIDE_DATA ?? '.';
@@ -23,6 +24,7 @@ const servers = [
     port: first + 2,
     server: neighbourCatalogues(read<Record<string, readonly MarcRecord[]>>('neighbours.json')),
   },
+  { name: 'registry', port: first + 3, server: nameRegistry(read<readonly MarcRecord[]>('registry.json')) },
   { name: 'web site', port: first + 4, server: webSite() },
   { name: 'web site that is not secure', port: first + 5, server: unsafeWebSite() },
 ];

@@ -1,6 +1,8 @@
 import { BRIEF_DAYS } from '@osier/core/neighbours';
-import { boolean, mixed } from 'yup';
-import { flag, text, whole, wordOf } from '../answers';
+import { addressProblem } from '@osier/core/neighbours';
+import { boolean, mixed, object } from 'yup';
+import { flag, shape, text, whole, wordOf } from '../answers';
+import { line } from '../inputs';
 import { number, string } from '../values';
 
 /** The house rules about other catalogues, as they are sent. */
@@ -16,6 +18,25 @@ export const neighbourRulesBody = {
   cataloguingLanguage: string()
     .matches(/^[a-z]{3}$/, 'Three small letters (MARC Code List for Languages), such as eng.')
     .default('eng'),
+  /** The shared file of names; no address for none. */
+  registry: object({
+    name: line(80).trim().default(''),
+    address: line(500)
+      .trim()
+      .default('')
+      .test('address', function (value = '') {
+        const problem = value === '' ? null : addressProblem(value, 'sru');
+        return problem === null || this.createError({ message: problem });
+      }),
+    agency: line(40)
+      .trim()
+      .matches(/^[^()\s]*$/, 'The code stands without brackets and blanks.')
+      .default('')
+      .test('agency', 'Type the code that stands before its numbers (003).', function (value) {
+        const { address } = this.parent as { address?: string };
+        return !address || Boolean(value);
+      }),
+  }).default(undefined),
 };
 
 /** The same as they are answered; those that a house never decided are not there. */
@@ -25,4 +46,5 @@ export const neighbourRulesAnswer = {
   answersOthers: flag().optional(),
   briefDays: whole().optional(),
   cataloguingLanguage: text().optional(),
+  registry: shape({ name: text(), address: text(), agency: text() }).optional().default(undefined),
 };

@@ -19,6 +19,7 @@ import { peopleApi } from './people';
 import { pileApi } from './piles';
 import { recipeApi } from './recipes';
 import { recordDeskApi } from './record-desk';
+import { registryApi } from './registry';
 import { searchApi } from './searches';
 import { setupApi } from './setup';
 import { starterApi } from './starters';
@@ -42,6 +43,7 @@ export const api = {
   labels: labelApi,
   starters: starterApi,
   headings: headingApi,
+  registry: registryApi,
   copies: copyApi,
   copyLists: copyListApi,
   localFields: localFieldApi,

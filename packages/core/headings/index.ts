@@ -71,3 +71,5 @@ export {
   shorterFirst,
 } from './alike';
 export { HEADING_WORDS } from './words';
+export type { FormOfMembers, RegistryName } from './registry';
+export { MOST_NUMBERS, numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';

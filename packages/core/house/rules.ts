@@ -2,6 +2,15 @@ import type { KeptLimits } from './withdrawal-limits';
 import type { BarcodeRule } from '../barcodes';
 import type { CallNumberRule } from '../callnumbers';
 
+/** A shared file of names outside, which answers SRU with authority records (MARC 21 Authority). */
+export interface Registry {
+  readonly name: string;
+  /** Its SRU address; '' for no registry. */
+  readonly address: string;
+  /** The code by which its numbers are known (003). */
+  readonly agency: string;
+}
+
 /** What this library has decided. One value, edited in Set-up, given to every check, recipe and offer. */
 export interface HouseRules {
   /** Digits kept after the point of a class number. */
@@ -40,6 +49,8 @@ export interface HouseRules {
   readonly answersOthers?: boolean;
   /** MARC code of the language that is catalogued in (040 $b); absent: English. */
   readonly cataloguingLanguage?: string;
+  /** Where the forms of names are settled for many libraries; absent: nowhere. */
+  readonly registry?: Registry;
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */

@@ -1,4 +1,10 @@
-import type { AuthorityFileBody, JobState, Review, ReviewRow } from '@osier/contract';
+import {
+  ontoHeadings,
+  type AuthorityFileBody,
+  type JobState,
+  type Review,
+  type ReviewRow,
+} from '@osier/contract';
 import { counted, creation, removal, update } from '@osier/core/changes';
 import {
   authorityNumbers,
@@ -54,15 +60,30 @@ const unread = (row: FileRow): Planned => ({
 const identity = (heading: Heading): string => headingIdentity(identityOf(heading));
 
 /** What becomes of the records of a piece of the file, by what the store has now. `seen` are the headings that came before. */
-async function plannedOf(store: Store, rows: readonly FileRow[], seen: Set<string>): Promise<Planned[]> {
+async function plannedOf(
+  store: Store,
+  rows: readonly FileRow[],
+  seen: Set<string>,
+  onto: AuthorityFileBody['onto'],
+): Promise<Planned[]> {
   const read = rows.map((row) => ({ row, incoming: row.marc && incomingAuthority(row.marc) }));
   const wanted = read.flatMap(({ incoming }) =>
     incoming?.heading ? [...numbersOf(incoming), ...formsOf(incoming.heading)] : [],
   );
   const found = await headingsWithKeys(store, wanted);
   const held = new Map(
-    (await store.readMany('heading', [...new Set(found.map((f) => f.heading))])).map((h) => [h.id, h]),
+    (
+      await store.readMany('heading', [
+        ...new Set([...found.map((f) => f.heading), ...onto.map((o) => o.heading)]),
+      ])
+    ).map((h) => [h.id, h]),
   );
+  /** The heading that a record was chosen for, where it still stands for itself. */
+  const chosenFor = (seq: number) => {
+    const id = onto.find((o) => o.seq === seq)?.heading;
+    const heading = id === undefined ? undefined : held.get(id);
+    return heading?.value.mergedInto === null ? [heading] : [];
+  };
   const at = (group: string, key: string, isOwn: boolean) =>
     found
       .filter((f) => f.group === group && f.key === key && (!isOwn || f.isOwn))
@@ -76,7 +97,10 @@ async function plannedOf(store: Store, rows: readonly FileRow[], seen: Set<strin
       continue;
     }
     const { heading } = incoming;
-    const [byNumber] = numbersOf(incoming).flatMap(({ group, key }) => at(group, key, false));
+    const [byNumber] = [
+      ...chosenFor(row.seq),
+      ...numbersOf(incoming).flatMap(({ group, key }) => at(group, key, false)),
+    ];
     const own = heading && identityOf(heading);
     const [byForm] = own ? at(headingGroup(own), own.key, true) : [];
     const met = byNumber ?? byForm ?? null;
@@ -152,7 +176,7 @@ function keptPath({ settings }: Services, sha256: string): string {
 /** What taking in a file of authority records would change; a page of its records, exceptions first. */
 export async function reviewAuthorityFile(
   services: Services,
-  { sha256 }: Pick<AuthorityFileBody, 'sha256'>,
+  { sha256, onto }: Pick<AuthorityFileBody, 'sha256' | 'onto'>,
   from = 0,
 ): Promise<Review> {
   const store = services.store.aside;
@@ -168,7 +192,7 @@ export async function reviewAuthorityFile(
     const rows = await next(after);
     if (rows.length === 0) break;
     after = rows.at(-1)!.seq;
-    for (const p of await plannedOf(store, rows, seen)) {
+    for (const p of await plannedOf(store, rows, seen, onto)) {
       all++;
       n[p.outcome]++;
       shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.records);
@@ -202,15 +226,20 @@ export async function reviewAuthorityFile(
 export async function beginAuthorityFile(
   services: Services,
   person: number,
-  { sha256, name, token, leaveOut }: AuthorityFileBody,
+  { sha256, name, onto, token, leaveOut }: AuthorityFileBody,
 ): Promise<JobState> {
   keptPath(services, sha256);
-  await stillAsReviewed(services.store, token, () => reviewAuthorityFile(services, { sha256 }));
-  const work = { sha256, name, leaveOut };
+  await stillAsReviewed(services.store, token, () => reviewAuthorityFile(services, { sha256, onto }));
+  const work = { sha256, name, onto, leaveOut };
   return services.jobs.begin('take-authorities', `Loading ${name}`, person, work);
 }
 
-const authorityWork = object({ sha256: string().required(), name: string().required(), leaveOut: leftOut() });
+const authorityWork = object({
+  sha256: string().required(),
+  name: string().required(),
+  onto: ontoHeadings(),
+  leaveOut: leftOut(),
+});
 const isDone = (p: Planned): boolean => p.outcome !== 'left' && p.outcome !== 'same';
 
 /** The change set of some authority records, with the records that carry a heading which gets another form. */
@@ -257,7 +286,7 @@ export const takeAuthorities =
   (services: Services): JobWork =>
   async (run) => {
     const store = services.store.aside;
-    const { sha256, name, leaveOut } = keptWork(authorityWork, run.work);
+    const { sha256, name, onto, leaveOut } = keptWork(authorityWork, run.work);
     const out = new Set(leaveOut);
     const next = rowsBehind(keptPath(services, sha256), AT_ONCE);
     /** The headings that came in earlier chunks: planning a chunk twice must not take it for its own repetition. */
@@ -275,7 +304,7 @@ export const takeAuthorities =
         const first = chunk[0]!.seq;
         if (last.after !== first) for (const key of last.added) seen.add(key);
         const here = new Set(seen);
-        const planned = await plannedOf(s, chunk, here);
+        const planned = await plannedOf(s, chunk, here, onto);
         last = { after: first, added: [...here].filter((key) => !seen.has(key)) };
         const taken = planned.filter((p) => isDone(p) && !out.has(p.seq));
         const { records, changes } = await changesOf(s, taken);

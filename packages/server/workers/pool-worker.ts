@@ -22,3 +22,4 @@ export { reckonStocktake } from './reckon-stocktake';
 export { readLoanFigures } from './read-loan-figures';
 export { readScanList } from './read-scan-list';
 export { readAnswer } from '../neighbours/read-answer';
+export { readNames } from '../registry/read-names';

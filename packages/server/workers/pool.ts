@@ -2,6 +2,7 @@ import type { CompareNames } from '../projections/look-alikes';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
 import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
+import type { NamesAnswer } from '../registry/read-names';
 import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
 import { join } from 'node:path';
@@ -18,6 +19,7 @@ export interface WorkerPool {
   readonly readScanList: (order: ScanListOrder) => Promise<ScanList>;
   readonly readLoanFigures: (file: { readonly path: string; readonly on: string }) => Promise<LoanTable>;
   readonly readAnswer: (work: AnswerWork) => Promise<ReadAnswer>;
+  readonly readNames: (bytes: Uint8Array) => Promise<NamesAnswer>;
   readonly labelPdf: (order: LabelOrder) => Promise<LabelsSet>;
   close(): Promise<void>;
 }
@@ -41,7 +43,7 @@ export function workerPool(folder: string): WorkerPool {
     idleTimeout: 10_000,
   });
   // Somebody waits for these with a book in the hand: comparing that goes on beside does not hold them up.
-  const answers = new Piscina<AnswerWork, never>({
+  const answers = new Piscina<AnswerWork | Uint8Array, never>({
     filename: join(folder, 'pool-worker.mjs'),
     minThreads: 0,
     maxThreads: 2,
@@ -54,6 +56,7 @@ export function workerPool(folder: string): WorkerPool {
     readScanList: (order) => pool.run(order, { name: 'readScanList' }),
     readLoanFigures: (file) => pool.run(file, { name: 'readLoanFigures' }),
     readAnswer: (work) => answers.run(work, { name: 'readAnswer' }),
+    readNames: (bytes) => answers.run(bytes, { name: 'readNames' }),
     labelPdf: (order) => pool.run(order, { name: 'labelPdf', filename: join(folder, 'label-worker.mjs') }),
     close: async () => void (await Promise.all([pool.destroy(), answers.destroy()])),
   };

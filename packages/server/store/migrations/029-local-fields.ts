@@ -12,5 +12,7 @@ export const localFields: readonly string[] = [
      name TEXT NOT NULL, disputed INTEGER NOT NULL DEFAULT 0 CHECK (disputed IN (0, 1)))`,
   `CREATE UNIQUE INDEX label_sheets_once ON label_sheets (name COLLATE NOCASE) WHERE disputed = 0`,
   `CREATE INDEX label_sheets_disputed ON label_sheets (id) WHERE disputed = 1`,
+  // What the registry says otherwise of headings that have a number there, as it was asked last.
+  `CREATE TABLE registry_news (heading INTEGER PRIMARY KEY, says TEXT NOT NULL, form TEXT NOT NULL, number TEXT NOT NULL, at TEXT NOT NULL)`,
   `CREATE TABLE label_prints (person INTEGER NOT NULL, kind TEXT NOT NULL, entry INTEGER NOT NULL, at TEXT NOT NULL, PRIMARY KEY (person, kind)) WITHOUT ROWID`,
 ];

@@ -56,6 +56,15 @@ export interface ScanColumns {
   location: string;
 }
 
+/** What the registry says otherwise of a heading. */
+export interface RegistryNewsColumns {
+  heading: number;
+  says: 'form' | 'gone';
+  form: string;
+  number: string;
+  at: string;
+}
+
 /** Up to which entry a person has printed labels of a kind. */
 export interface LabelPrintColumns {
   person: number;
@@ -145,6 +154,7 @@ export interface BriefRecordColumns {
 /** The tables that hold no objects of a kind, with what a row of each is. */
 export interface TableColumns {
   label_prints: LabelPrintColumns;
+  registry_news: RegistryNewsColumns;
   jobs: JobColumns;
   people: PersonColumns;
   sign_ins: SignInColumns;

@@ -41,6 +41,7 @@ const ATTRIBUTES: {
     ...{ id, at: text, person: integer, act: text, sentence: text, said: text, objects: integer },
     ...{ undone_by: maybe(integer), undoes: maybe(integer) },
   },
+  registry_news: { heading: key(integer), says: text, form: text, number: text, at: text },
   label_prints: { person: key(integer), kind: key(text), entry: integer, at: text },
   counters: { kind: key(text), next: integer },
   brief_records: {
