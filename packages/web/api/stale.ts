@@ -14,6 +14,7 @@ const MADE_OF: readonly (readonly [path: string, kinds: readonly Kind[] | 'any']
   ['/searches/counted', 'any'],
   ['/web-links', ['record']],
   ['/headings', ['heading', 'distinct', 'record']],
+  ['/registry', ['heading', 'house']],
   ['/deliveries', ['delivery', 'incoming', 'fields']],
   ['/recipes', ['recipe']],
   ['/starters', ['starter']],

@@ -10,6 +10,8 @@ import { Mark } from '../../parts/Mark';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { HeadingCard } from './HeadingCard';
+import { RegistryNames } from './RegistryNames';
+import { useRegistry } from './use-registry';
 import { MergeSheet } from './MergeSheet';
 import { headingsWords as wording } from './words';
 
@@ -32,8 +34,11 @@ export function GroupPiece({
   onDone: () => void;
   onNext?: () => void;
 }) {
-  const [suggested] = useState(() => suggestedForm(headings));
-  const [kept, setKept] = useState(suggested.id);
+  const registry = useRegistry(headings[0]?.text ?? '');
+  const ofRegistry = new Set(registry?.names.filter((n) => !n.isGone).map((n) => n.text));
+  const suggested = suggestedForm(headings.map((h) => ({ ...h, isOfRegistry: ofRegistry.has(h.text) })));
+  const [chosen, setKept] = useState<number | null>(null);
+  const kept = chosen ?? suggested.id;
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [form, setForm] = useState('');
   const [taken, setTaken] = useState<readonly TakenFields[]>([]);
@@ -125,7 +130,11 @@ export function GroupPiece({
               type="primary"
               data-key="m"
               disabled={(lost.length === 0 && !form) || isMerging || isDecided}
-              onClick={() => setReviewing(true)}
+              onClick={() => {
+                // What the registry answers from now on changes nothing that is being reviewed.
+                setKept(kept);
+                setReviewing(true);
+              }}
             >
               {wording.mergeHeadingsInto1(lost.length + 1)}
             </Button>
@@ -178,6 +187,7 @@ export function GroupPiece({
           />
         </>
       ) : null}
+      <RegistryNames answer={registry} heading={null} />
       {reviewing ? (
         <MergeSheet
           title={wording.mergeHeadingsInto12(lost.length + 1)}

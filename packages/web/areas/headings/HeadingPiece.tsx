@@ -16,6 +16,8 @@ import { useShell } from '../../shell/shell-store';
 import { EntryLine } from '../daybook/EntryLine';
 import { ChangeForm } from './ChangeForm';
 import { kindName, vocabularyName } from './heading-names';
+import { RegistryNames } from './RegistryNames';
+import { useRegistry } from './use-registry';
 import { SplitHeading } from './SplitHeading';
 import { headingsWords as wording } from './words';
 
@@ -32,6 +34,7 @@ function Shown({ heading: h }: { heading: HeadingDetail }) {
   const { say, complain } = useShell();
   const key = `heading ${h.id}`;
   const edit = useRecordDraft(key, { ...h, title: h.text, path: `/headings/${h.id}` });
+  const registry = useRegistry(h.text);
   const mayEdit = mayMerge && h.mergedInto === null && !h.merging;
   const save = async () => {
     // A field that was open has just been kept: what is saved is the draft as it is now.
@@ -105,6 +108,7 @@ function Shown({ heading: h }: { heading: HeadingDetail }) {
           </li>
         ))}
       </ul>
+      {h.mergedInto === null ? <RegistryNames answer={registry} heading={mayEdit ? h.id : null} /> : null}
       {h.history.length ? (
         <>
           <h3>{wording.history}</h3>

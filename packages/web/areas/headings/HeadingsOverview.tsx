@@ -5,6 +5,7 @@ import { Overview, OverviewSection } from '../../parts/Overview';
 import { SavedSearches } from '../../parts/searches/SavedSearches';
 import { RecentWork } from '../daybook/RecentWork';
 import { useToday } from '../today/use-today';
+import { RegistryNews } from './RegistryNews';
 import { kindsName } from './heading-names';
 import { headingsWords as wording } from './words';
 
@@ -35,6 +36,7 @@ export function HeadingsOverview() {
           </tbody>
         </table>
       </OverviewSection>
+      <RegistryNews />
       {data?.headingKinds.length ? (
         <OverviewSection title={wording.headingsByKind}>
           <BarTable

@@ -48,6 +48,7 @@ export const headingsWords = {
   noGroupsSo: 'No groups of this kind.',
   // MergeChoices
   suggested: {
+    registry: 'Suggested: the registry has this form.',
     established: 'Suggested: it is established.',
     fullest: 'Suggested: it says most.',
     'most used': 'Suggested: most records carry it.',

@@ -13,6 +13,7 @@ import { BarcodeRules } from './BarcodeRules';
 import { CallNumberRules } from './CallNumberRules';
 import { CheckPicker } from './CheckPicker';
 import { draftOf } from './draft-of';
+import { RegistryRules } from './RegistryRules';
 import { WithdrawalRules } from './WithdrawalRules';
 import { setUpWords as wording } from './words';
 
@@ -237,6 +238,14 @@ export function HouseForm({ data }: { data: SetUp }) {
               </Checkbox>
             </KitField>
           </KitGrid>
+        </KitSection>
+        <KitSection title={wording.registryOfNames}>
+          <RegistryRules
+            registry={house.registry}
+            disabled={disabled}
+            problem={(name) => problem(`registry.${name}`)}
+            onChange={(registry) => set({ registry })}
+          />
         </KitSection>
         <KitSection title={wording.stocktake}>
           <KitGrid>

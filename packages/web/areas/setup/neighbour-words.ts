@@ -53,5 +53,10 @@ export const neighbourWords = {
   addNeighbour: 'Add neighbour',
   deleteNeighbour: 'Delete neighbour',
   neighbour: (name: string) => `neighbour ${name}`,
+  registryName: 'Its name',
+  registryAddress: 'Its address',
+  registryAddressHelp: 'SRU, authority records as MARCXML; empty for none',
+  registryAgency: 'Code of its numbers',
+  registryAgencyHelp: '003 of its records',
   tookSeconds: (s: string) => `${s} s`,
 } as const;

@@ -148,6 +148,7 @@ export const setUpWords = {
   saveHouseRules: 'Save house rules',
   // LabelRolls
   localFields: 'Local fields',
+  registryOfNames: 'Registry of names',
   labelRolls: 'Label rolls',
   newLabelRoll: 'New label roll',
   numbersUsedAndLeft: 'Numbers used and left',
