@@ -58,7 +58,7 @@ async function findables(): Promise<Findable[]> {
     await rows(
       `SELECT holding, record, barcode, status, type, fund, supplier, acquired, value ->> 'lastSeen' AS last_seen,
          ifnull(value ->> 'lastLoan', '') AS last_loan, ifnull(CAST(value ->> 'loans' AS TEXT), '') AS loans,
-         (SELECT ifnull(group_concat(l.value ->> 'value', char(10)), '') FROM json_each(value, '$.local') l) AS local FROM copies`,
+         (SELECT ifnull(group_concat(l.value ->> 'value', char(10)), '') FROM json_each(copies.value, '$.local') l) AS local FROM copies`,
     ),
     await store.rows<{ record: number; rule: string }>('SELECT record, rule FROM record_findings'),
   ];

@@ -97,7 +97,8 @@ export async function havingSoFar(store: Store, written: string, signal?: AbortS
     search.waiting--;
     const asked = Date.now();
     search.asked = asked;
-    setTimeout(() => void (search.asked === asked && stopIfAlone(search)), GRACE).unref();
+    // A timer may be a moment early by the clock: that nobody has asked since is enough.
+    setTimeout(() => void (search.asked === asked && search.waiting === 0 && search.stop()), GRACE).unref();
   }
 }
 
