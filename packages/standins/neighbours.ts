@@ -1,7 +1,7 @@
 import { encodeMarc8, type MarcRecord } from '@osier/core/marc';
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import { coverOf } from './covers';
-import { diagnostic, NAMESPACES, searchAnswer, sendXml, type AnswerHabit } from './sru-answers';
+import { diagnostic, NAMESPACES, sruSearchAnswer, sendXml, type AnswerHabit } from './sru-answers';
 
 /** How a simulated catalogue answers. */
 interface Habit extends AnswerHabit {
@@ -62,7 +62,7 @@ export function neighbourCatalogues(
     setTimeout(() => {
       if (query === null) return sendXml(res, explainAnswer(habit, version));
       const failing = name === 'failing' ? (FAILINGS.find((f) => f === said) ?? byQuery(query)) : null;
-      const xml = searchAnswer(habit, records, url.searchParams);
+      const xml = sruSearchAnswer(habit, records, url.searchParams);
       if (failing) fail(failing, res, xml);
       else sendXml(res, xml);
     }, habit.delay * pace);

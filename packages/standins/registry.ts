@@ -1,6 +1,6 @@
 import type { MarcRecord } from '@osier/core/marc';
 import { createServer, type Server } from 'node:http';
-import { searchAnswer, sendXml } from './sru-answers';
+import { sruSearchAnswer, sendXml } from './sru-answers';
 
 /** Milliseconds until it answers. */
 const DELAY = 120;
@@ -17,7 +17,7 @@ export const nameRegistry = (names: readonly MarcRecord[], pace = 1): Server =>
     if (url.pathname.startsWith('/down') || url.searchParams.get('query') === null)
       return void res.writeHead(url.pathname.startsWith('/down') ? 503 : 404).end();
     setTimeout(
-      () => sendXml(res, searchAnswer({ prefix: 'zs:', isPacked: false }, names, url.searchParams)),
+      () => sendXml(res, sruSearchAnswer({ prefix: 'zs:', isPacked: false }, names, url.searchParams)),
       DELAY * pace,
     );
   });

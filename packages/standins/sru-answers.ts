@@ -22,7 +22,7 @@ export const NAMESPACES: Readonly<Record<string, string>> = {
 };
 
 /** What is found among some records, as a server of SRU 1.1, 1.2 or 2.0 answers. */
-export function searchAnswer(
+export function sruSearchAnswer(
   { prefix: p, isPacked }: AnswerHabit,
   records: readonly MarcRecord[],
   said: URLSearchParams,

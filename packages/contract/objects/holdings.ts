@@ -29,7 +29,7 @@ export const copyStatus = () => wordOf(COPY_STATUSES);
 /** What the loans desk says of a copy. */
 export const loanState = () => wordOf(LOAN_STATES);
 /** What a copy has in local fields, by their numbers. */
-export const localValues = () => listOf(shape({ field: whole(), value: text() }));
+export const localValueList = () => listOf(shape({ field: whole(), value: text() }));
 /** A copy; its price in hundredths. */
 export const copySchema = shape({
   holding: whole(),
@@ -49,7 +49,7 @@ export const copySchema = shape({
   lastSeen: text(),
   loans: whole().optional(),
   lastLoan: text().optional(),
-  local: localValues().optional(),
+  local: localValueList().optional(),
 });
 /** A copy that is to be made with a record, and what stands in its way. */
 export const proposedCopySchema = shape({

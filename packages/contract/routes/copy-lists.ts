@@ -12,7 +12,7 @@ import { flag, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { holdingsAs, id, line, wholeQuery } from '../inputs';
 import { jobStateSchema, reviewSchema } from '../objects/acts';
-import { copyStatus, localValues } from '../objects/holdings';
+import { copyStatus, localValueList } from '../objects/holdings';
 import { isoDay, string } from '../values';
 import { leaveOut, page, reviewed } from './reviews';
 
@@ -122,7 +122,7 @@ const copyListRow = shape({
   lastSeen: text(),
   loans: orNull(whole()),
   lastLoan: text(),
-  local: localValues(),
+  local: localValueList(),
 });
 /** A copy as a list shows it. */
 export type CopyListRow = ValueOf<typeof copyListRow>;

@@ -71,12 +71,12 @@ export const deleteHeadingsBody = object({
 export type DeleteHeadingsBody = InferType<typeof deleteHeadingsBody>;
 /** A page of its review. */
 export const deleteHeadingsReviewBody = deleteHeadingsBody.shape(page);
-/** A file of authority records that was kept when it was loaded, by its digest, and its name. */
 /** Headings by the places of records in a file. */
 export const ontoHeadings = () =>
   array(object({ seq: id().required(), heading: id().required() }).required())
     .max(200)
     .default([]);
+/** A file of authority records that was kept when it was loaded, by its digest, and its name. */
 export const authorityFileBody = object({
   sha256: string()
     .matches(/^[0-9a-f]{64}$/, 'This is no digest of a file.')

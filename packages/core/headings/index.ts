@@ -72,4 +72,4 @@ export {
 } from './alike';
 export { HEADING_WORDS } from './words';
 export type { FormOfMembers, RegistryName } from './registry';
-export { MOST_NUMBERS, numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';
+export { numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';

@@ -31,8 +31,7 @@ export interface RegistryName {
 }
 
 /** Words that are asked for, and numbers that are asked for at once. */
-const MOST_WORDS = 8;
-export const MOST_NUMBERS = 20;
+const [MOST_WORDS, MOST_NUMBERS] = [8, 20];
 
 /** The CQL query for a name: all of its words, each of which may go on (Bath profile 2: bath.name). Null where there is no word. */
 export function registryQuery(name: string): string | null {

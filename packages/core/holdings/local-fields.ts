@@ -45,6 +45,7 @@ export function withLocal(copy: Copy, field: number, value: string): Copy {
 
 /** A value as it is kept, or why it cannot be. */
 export type LocalRead = { readonly value: string } | { readonly problem: string };
+/** Whether what was typed can be kept. */
 export const isLocalValue = (read: LocalRead): read is { readonly value: string } => 'value' in read;
 
 /**

@@ -28,7 +28,7 @@ export interface HistoryEntry extends VersionEntry {
 }
 
 /** The entries that changed a record, its holdings, or copies that hang on it or were withdrawn from it, newest first, before one if so wanted. */
-export const historyOf = (
+export const historyOfRecord = (
   store: Store,
   record: number,
   before: number | null,

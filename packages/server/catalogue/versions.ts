@@ -4,7 +4,7 @@ import { notFound } from '../http/problem';
 import type { Services } from '../services';
 import { sentenceOfEntry } from '../store/kept-acts';
 import { readChanges } from '../store/read-changes';
-import { entriesOfVersions, historyOf, nextEntryOf, partWithRecord } from './queries.versions';
+import { entriesOfVersions, historyOfRecord, nextEntryOf, partWithRecord } from './queries.versions';
 
 /** Versions on a page. */
 const PAGE = 50;
@@ -15,7 +15,7 @@ export async function listVersions(
   id: number,
   before: number | undefined,
 ): Promise<{ rows: VersionRow[]; next: number | null }> {
-  const entries = await historyOf(store, id, before ?? null, PAGE + 1);
+  const entries = await historyOfRecord(store, id, before ?? null, PAGE + 1);
   if (entries.length === 0 && before === undefined) throw notFound(`Record ${id}`);
   const rows = entries.slice(0, PAGE).map((e): VersionRow => ({
     entry: e.id,

@@ -6,23 +6,8 @@ import {
   type ReviewRow,
 } from '@osier/contract';
 import { counted, creation, removal, update } from '@osier/core/changes';
-import {
-  authorityNumbers,
-  formOfAuthority,
-  headingGroup,
-  headingIdentity,
-  identityOf,
-  incomingAuthority,
-  NUMBERS,
-  planAuthority,
-  seeFromKey,
-  seeFroms,
-  type AuthorityOutcome,
-  type AuthorityPlan,
-  type Heading,
-  type IncomingAuthority,
-} from '@osier/core/headings';
-import type { Change, StoredObject } from '@osier/core/kinds';
+import { formOfAuthority, incomingAuthority, type AuthorityOutcome } from '@osier/core/headings';
+import type { Change } from '@osier/core/kinds';
 import { existsSync } from 'node:fs';
 import { object, string } from 'yup';
 import { notFound } from '../http/problem';
@@ -35,115 +20,10 @@ import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { authorityPath, fileRows, rowsBehind, type FileRow } from './authority-rows';
 import { changedTogether, headingsMadeBy } from './change-records';
-import { countCarrying, headingsWithKeys, mergedInto } from './queries';
+import { identityText, plannedAuthorities, type PlannedAuthority } from './planned-authorities';
 
 /** Records of a chunk. */
 const AT_ONCE = 100;
-
-/** An authority record of a file with what becomes of it. */
-interface Planned extends AuthorityPlan {
-  readonly seq: number;
-  readonly incoming: IncomingAuthority;
-  readonly held: StoredObject<'heading'> | null;
-  readonly records: number;
-}
-
-const unread = (row: FileRow): Planned => ({
-  ...{ seq: row.seq, held: null, records: 0, outcome: 'left', after: null },
-  incoming: {
-    ...{ marc: { leader: '', fields: [] }, text: '', heading: null, numbers: [], isDeleted: false },
-    problem: row.repairs[0]?.message ?? 'It cannot be read.',
-  },
-  note: row.repairs[0]?.message ?? 'It cannot be read.',
-});
-
-const identity = (heading: Heading): string => headingIdentity(identityOf(heading));
-
-/** What becomes of the records of a piece of the file, by what the store has now. `seen` are the headings that came before. */
-async function plannedOf(
-  store: Store,
-  rows: readonly FileRow[],
-  seen: Set<string>,
-  onto: AuthorityFileBody['onto'],
-): Promise<Planned[]> {
-  const read = rows.map((row) => ({ row, incoming: row.marc && incomingAuthority(row.marc) }));
-  const wanted = read.flatMap(({ incoming }) =>
-    incoming?.heading ? [...numbersOf(incoming), ...formsOf(incoming.heading)] : [],
-  );
-  const found = await headingsWithKeys(store, wanted);
-  const held = new Map(
-    (
-      await store.readMany('heading', [
-        ...new Set([...found.map((f) => f.heading), ...onto.map((o) => o.heading)]),
-      ])
-    ).map((h) => [h.id, h]),
-  );
-  /** The heading that a record was chosen for, where it still stands for itself. */
-  const chosenFor = (seq: number) => {
-    const id = onto.find((o) => o.seq === seq)?.heading;
-    const heading = id === undefined ? undefined : held.get(id);
-    return heading?.value.mergedInto === null ? [heading] : [];
-  };
-  const at = (group: string, key: string, isOwn: boolean) =>
-    found
-      .filter((f) => f.group === group && f.key === key && (!isOwn || f.isOwn))
-      .flatMap((f) => held.get(f.heading) ?? []);
-  const planned: Planned[] = [];
-  /** Headings that earlier records of this piece are about. */
-  const touched = new Set<number>();
-  for (const { row, incoming } of read) {
-    if (!incoming) {
-      planned.push(unread(row));
-      continue;
-    }
-    const { heading } = incoming;
-    const [byNumber] = [
-      ...chosenFor(row.seq),
-      ...numbersOf(incoming).flatMap(({ group, key }) => at(group, key, false)),
-    ];
-    const own = heading && identityOf(heading);
-    const [byForm] = own ? at(headingGroup(own), own.key, true) : [];
-    const met = byNumber ?? byForm ?? null;
-    const records = met ? await countCarrying(store, [met.id]) : 0;
-    const clashing = heading
-      ? seeFroms(heading).flatMap((f) => at(headingGroup(identityOf(heading)), seeFromKey(f), true))
-      : [];
-    const isTwice =
-      heading !== null && (seen.has(identity(heading)) || (met !== null && touched.has(met.id)));
-    if (heading) seen.add(identity(heading));
-    if (met) touched.add(met.id);
-    const isHeld = met !== null && incoming.isDeleted && (await isHeldByOthers(store, met.id));
-    const plan = planAuthority(incoming, {
-      ...{ byNumber: byNumber?.value ?? null, byForm: byForm?.value ?? null, records, isTwice, isHeld },
-      clashes: clashing
-        .filter((c) => c.id !== met?.id)
-        .map((c) => ({
-          text: seeTextOf(c.value),
-          leadsBack: own !== null && seeFroms(c.value).some((f) => seeFromKey(f) === own.key),
-        })),
-    });
-    planned.push({ ...plan, ...{ seq: row.seq, incoming, held: met, records } });
-  }
-  return planned;
-}
-
-/** Whether other headings were merged into one, or told apart from it. */
-const isHeldByOthers = async (store: Store, id: number): Promise<boolean> =>
-  (await mergedInto(store, id)).length > 0 ||
-  (await store.find('distinct', { where: { a: id } })).length > 0 ||
-  (await store.find('distinct', { where: { b: id } })).length > 0;
-
-const seeTextOf = (heading: Heading): string =>
-  formOfAuthority(heading.marc)
-    ?.subfields.map((s) => s.value)
-    .join(' ') ?? '';
-const numbersOf = ({ marc }: IncomingAuthority) =>
-  authorityNumbers(marc).map((key) => ({ group: NUMBERS, key }));
-const formsOf = (heading: Heading) => {
-  const own = identityOf(heading);
-  const group = headingGroup(own);
-  return [own.key, ...seeFroms(heading).map(seeFromKey)].map((key) => ({ group, key }));
-};
 
 const OUTCOMES: Readonly<Record<AuthorityOutcome, (n: number) => string>> = {
   new: (n) => `${counted(n, 'heading')} will be made.`,
@@ -192,7 +72,7 @@ export async function reviewAuthorityFile(
     const rows = await next(after);
     if (rows.length === 0) break;
     after = rows.at(-1)!.seq;
-    for (const p of await plannedOf(store, rows, seen, onto)) {
+    for (const p of await plannedAuthorities(store, rows, seen, onto)) {
       all++;
       n[p.outcome]++;
       shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.records);
@@ -240,10 +120,10 @@ const authorityWork = object({
   onto: ontoHeadings(),
   leaveOut: leftOut(),
 });
-const isDone = (p: Planned): boolean => p.outcome !== 'left' && p.outcome !== 'same';
+const isDone = (p: PlannedAuthority): boolean => p.outcome !== 'left' && p.outcome !== 'same';
 
 /** The change set of some authority records, with the records that carry a heading which gets another form. */
-async function changesOf(store: Store, planned: readonly Planned[]) {
+async function changesOf(store: Store, planned: readonly PlannedAuthority[]) {
   const made = planned.filter((p) => p.outcome === 'new');
   let next = made.length ? await store.nextIds('heading', made.length) : 0;
   const headings: Change<'heading'>[] = [];
@@ -276,7 +156,7 @@ async function seenBefore(path: string, place: number): Promise<Set<string>> {
     for (const { seq, marc } of rows) {
       if (seq > place) return seen;
       const heading = marc && incomingAuthority(marc).heading;
-      if (heading) seen.add(identity(heading));
+      if (heading) seen.add(identityText(heading));
     }
   return seen;
 }
@@ -304,7 +184,7 @@ export const takeAuthorities =
         const first = chunk[0]!.seq;
         if (last.after !== first) for (const key of last.added) seen.add(key);
         const here = new Set(seen);
-        const planned = await plannedOf(s, chunk, here, onto);
+        const planned = await plannedAuthorities(s, chunk, here, onto);
         last = { after: first, added: [...here].filter((key) => !seen.has(key)) };
         const taken = planned.filter((p) => isDone(p) && !out.has(p.seq));
         const { records, changes } = await changesOf(s, taken);

@@ -1,6 +1,7 @@
 import { LAST_PRINT, type LabelsBody } from '@osier/contract';
 import type { Store } from '../store/store';
-import { entryBefore, lastEntry } from './queries';
+import { lastEntry } from '../store/entries-since';
+import { entryBefore } from './queries';
 
 /** Who has printed nothing yet begins with what was made in so many days. */
 const FIRST_DAYS = 7;

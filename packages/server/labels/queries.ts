@@ -27,10 +27,6 @@ export const copiesOfDelivery = async (store: Store, delivery: number, atMost: n
     )
   ).map((c) => c.id);
 
-/** The number of the newest entry of the daybook; 0 for none. */
-export const lastEntry = async (store: Store): Promise<number> =>
-  (await store.row<{ id: number | null }>('SELECT MAX(id) AS id FROM daybook'))?.id ?? 0;
-
 /** The number of the last entry before an instant (ISO 8601, UTC); 0 for none. */
 export const entryBefore = async (store: Store, at: string): Promise<number> =>
   (await store.row<{ id: number }>('SELECT id FROM daybook WHERE at < :at ORDER BY id DESC LIMIT 1', { at }))

@@ -178,7 +178,7 @@ test('a registry that does not answer is told and is in nobody’s way; what it 
     /has no .* any more/,
   );
   expect((await take([{ number: '(XYZ)1', heading: null }])).body.detail).toMatch(/is no number of FRN/);
-  expect((await take([{ number: '(FRN)frn000001', heading: null }], assistant!)).status).toBe(403);
+  expect((await take([{ number: '(FRN)frn000001', heading: null }], assistant)).status).toBe(403);
   const house = async () => (await head!<SetUp>('GET', '/set-up')).body.house;
   const put = async (registry: object) => {
     const { version, value } = await house();

@@ -55,7 +55,7 @@ export const neighbourWords = {
   neighbour: (name: string) => `neighbour ${name}`,
   registryName: 'Its name',
   registryAddress: 'Its address',
-  registryAddressHelp: 'SRU, authority records as MARCXML; empty for none',
+  registryAddressHelp: 'SRU, which gives authority records in MARCXML; empty for none',
   registryAgency: 'Code of its numbers',
   registryAgencyHelp: '003 of its records',
   tookSeconds: (s: string) => `${s} s`,
