@@ -156,3 +156,52 @@ test('copies are found by what is known of them, changed together through a revi
   await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
   await expect(page.locator('.work-row').first()).toContainText('available');
 });
+
+test('a local field is made, filled in with a copy, found by, and deleted with what is in it', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/set-up?show=fields');
+  await page.getByRole('button', { name: 'New local field' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Spine colour');
+  await choose(page, 'Holds', 'a choice');
+  await page.getByRole('button', { name: 'Add local field' }).click();
+  await expect(page.getByText('Give at least two choices.')).toBeVisible();
+  const choices = page.getByRole('combobox', { name: 'Choices' });
+  for (const colour of ['red', 'green']) {
+    await choices.fill(colour);
+    await choices.press('Enter');
+  }
+  await accessible(page);
+  await page.getByRole('button', { name: 'Add local field' }).click();
+  await expect(status(page)).toContainText('Made the local field “Spine colour”');
+
+  await page.goto('/catalogue/1040');
+  await page
+    .getByRole('button', { name: /^More for \d{14}/ })
+    .first()
+    .click();
+  await page.getByRole('menuitem', { name: 'Change copy' }).click();
+  await choose(page, 'Spine colour', 'green');
+  await page.getByRole('button', { name: 'Save copy' }).click();
+  await expect(page.getByText('Spine colour: green')).toBeVisible();
+
+  await page.goto('/copies/all?q=copyfield%20%3D%20green');
+  await expect(page.getByText('1 copy.')).toBeVisible();
+  await page.goto('/set-up?show=fields');
+  await page
+    .getByRole('row', { name: /Spine colour/ })
+    .getByRole('button', { name: 'Change' })
+    .click();
+  await page.getByRole('button', { name: 'Delete local field' }).click();
+  await expect(
+    page.getByText('The values of 1 copy go with it. Undo brings all of them back.'),
+  ).toBeVisible();
+  await accessible(page);
+  await page.getByRole('tooltip').getByRole('button', { name: 'Delete local field' }).click();
+  await expect(status(page)).toContainText(
+    'Deleted the local field “Spine colour”, with its values in 1 copy',
+  );
+  await page.goto('/copies/all?q=copyfield%20%3D%20green');
+  await expect(page.getByText('0 copies.')).toBeVisible();
+});

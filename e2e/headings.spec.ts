@@ -146,3 +146,25 @@ test('a heading is made from nothing by keyboard, asked about where it looks lik
   await page.keyboard.press('Control+Enter');
   await expect(status(page)).toContainText('Undid: Added the heading');
 });
+
+test('a heading takes the form of the registry with its records, and that is undone', async ({ page }) => {
+  await signIn(page, 'Tobias Fenn');
+  await page.goto('/headings?show=all&q=abberley');
+  const list = page.getByRole('listbox', { name: 'Headings' });
+  await list.getByRole('option', { name: /Abberley, Fergus/ }).click();
+  await expect(page.getByRole('heading', { name: 'Abberley, Fergus' })).toBeVisible();
+  const registry = page.getByRole('region', { name: 'Fenland Registry of Names' });
+  await expect(registry.getByText(/\(FRN\)frn/).first()).toBeVisible();
+  await accessible(page);
+  await registry.getByRole('button', { name: 'Take it for this heading' }).first().click();
+  const sheet = page.getByRole('dialog', { name: /^Take from Fenland Registry/ });
+  await expect(sheet.getByText('1 authority record of 1 will be loaded.')).toBeVisible();
+  await accessible(page);
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('heading', { name: /^Abberley, Fergus, \d{4}-\d{4}$/ })).toBeVisible();
+  await expect(registry.getByText('this heading has its number')).toBeVisible();
+  await page.keyboard.press('Alt+z');
+  await expect(page.getByText(/^Undoes: Loaded 1 authority record/)).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('heading', { name: 'Abberley, Fergus', exact: true })).toBeVisible();
+});
