@@ -88,6 +88,9 @@ test('the number that a heading has in a registry', () => {
     null,
   ]);
   expect(numberIn(REEDMAN, 'FRN')).toBe('frn000007');
+  const merged = { leader: '', fields: [field('035', '  ', 'z', '(FRN)frn000001', 'a', '(FRN)frn000009')] };
+  expect(numberIn(merged, 'FRN')).toBe('frn000009');
+  expect(numberIn({ leader: '', fields: [field('035', '  ', 'z', '(FRN)frn000001')] }, 'FRN')).toBeNull();
 });
 const heading = (...fields: MarcRecord['fields']): Heading => ({
   ...{ kind: 'personal', mergedInto: null },

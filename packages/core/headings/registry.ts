@@ -97,11 +97,16 @@ export function registryName(record: MarcRecord): RegistryName | null {
   };
 }
 
-/** The number that a heading has in a registry, as the registry has it (without its agency); null where it has none there. */
+/** The number that a heading has in a registry, as the registry has it (without its agency); null where it has none there. Cancelled ones ($z) are none. */
 export function numberIn(marc: MarcRecord, agency: string): string | null {
+  if (agency === '') return null;
   const begins = `(${agency})`;
-  const found = agency === '' ? undefined : authorityNumbers(marc).find((n) => n.startsWith(begins));
-  return found === undefined ? null : found.slice(begins.length).trim() || null;
+  const isCurrent = (f: MarcRecord['fields'][number]): boolean => !isData(f) || f.tag === '035';
+  const fields = marc.fields
+    .filter(isCurrent)
+    .map((f) => (isData(f) ? { ...f, subfields: f.subfields.filter((s) => s.code === 'a') } : f));
+  const found = authorityNumbers({ ...marc, fields }).find((n) => n.startsWith(begins));
+  return found?.slice(begins.length).trim() || null;
 }
 
 /** What a registry says of a heading that has a number there: another form, that it is no more, or nothing new. */

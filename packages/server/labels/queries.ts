@@ -29,8 +29,12 @@ export const copiesOfDelivery = async (store: Store, delivery: number, atMost: n
 
 /** The number of the last entry before an instant (ISO 8601, UTC); 0 for none. */
 export const entryBefore = async (store: Store, at: string): Promise<number> =>
-  (await store.row<{ id: number }>('SELECT id FROM daybook WHERE at < :at ORDER BY id DESC LIMIT 1', { at }))
-    ?.id ?? 0;
+  (
+    await store.row<{ id: number }>(
+      'SELECT id FROM daybook WHERE at < :at ORDER BY at DESC, id DESC LIMIT 1',
+      { at },
+    )
+  )?.id ?? 0;
 
 /** Copies that somebody has made in the entries behind one, up to another, and that are still there. */
 export const copiesMadeBy = async (

@@ -35,16 +35,34 @@ export async function namesLike(services: Services, registry: Registry, name: st
   return query === null ? { count: 0, names: [], problem: null } : asked(services, registry, query);
 }
 
-/** The names of some numbers, as far as the registry has them. */
+/** What the registry has of some numbers. */
+export interface NumberedNames {
+  readonly names: readonly RegistryName[];
+  /** Numbers that it has, but nothing that could be read as a name. */
+  readonly unread: ReadonlySet<string>;
+}
+
+/** The names of some numbers. Where it gives fewer than it says to have, the others are asked for one by one: that one is missing in an answer does not mean that it is no more. */
 export async function namesNumbered(
   services: Services,
   registry: Registry,
   numbers: readonly string[],
-): Promise<RegistryName[]> {
+): Promise<NumberedNames> {
   const names: RegistryName[] = [];
+  const unread = new Set<string>();
+  const askFor = (some: readonly string[]) => asked(services, registry, numbersQuery(some) ?? '');
   for (let at = 0; at < numbers.length; at += MOST) {
-    const query = numbersQuery(numbers.slice(at, at + MOST));
-    if (query !== null) names.push(...(await asked(services, registry, query)).names);
+    const some = numbers.slice(at, at + MOST);
+    const answer = await askFor(some);
+    names.push(...answer.names);
+    if (answer.count <= answer.names.length) continue;
+    const given = new Set(answer.names.map((n) => n.number));
+    for (const number of some) {
+      if (given.has(`(${registry.agency})${number}`)) continue;
+      const one = await askFor([number]);
+      names.push(...one.names);
+      if (one.count > 0 && one.names.length === 0) unread.add(number);
+    }
   }
-  return names;
+  return { names, unread };
 }

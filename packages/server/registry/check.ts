@@ -1,15 +1,15 @@
 import type { JobState } from '@osier/contract';
 import { counted } from '@osier/core/changes';
-import { numberIn, registryNews, type RegistryName } from '@osier/core/headings';
-import { number, object, string } from 'yup';
+import { numberIn, registryNews } from '@osier/core/headings';
+import { number as count, object, string } from 'yup';
 import { wrong } from '../http/problem';
 import { JobStopped, OSIER, type JobWork } from '../jobs/jobs';
 import { keptWork } from '../jobs/kept-work';
 import { failureOf } from '../neighbours/http-get';
 import { lastBegun } from '../neighbours/queries';
 import type { Services } from '../services';
-import { namesNumbered, registryOf } from './ask';
-import { countNumbered, headingsNumbered } from './queries';
+import { namesNumbered, registryOf, type NumberedNames } from './ask';
+import { countNumbered, headingsNumbered, type NumberedThere } from './queries';
 
 /** The name of the job. */
 export const CHECKS_REGISTRY = 'check-registry';
@@ -18,8 +18,8 @@ const CHUNK = 20;
 
 const cursor = object({
   after: string().default(''),
-  done: number().default(0),
-  news: number().default(0),
+  done: count().default(0),
+  news: count().default(0),
 });
 
 /** Begins to ask the registry for all headings that have a number there. */
@@ -58,7 +58,7 @@ export const checkRegistry =
       if (!last)
         return `Asked ${registry.name || 'the registry'} for ${counted(done, 'heading')}: ${news === 0 ? 'it says the same of all of them' : `of ${news.toLocaleString('en-GB')} it says something else`}.`;
       const numbers = chunk.map((c) => c.key.slice(registry.agency.length + 2));
-      const names = await namesNumbered(services, registry, numbers).catch((error: unknown) => {
+      const found = await namesNumbered(services, registry, numbers).catch((error: unknown) => {
         if (run.stopping()) throw new JobStopped('The server stops.');
         throw new JobStopped(`The registry could not be asked: ${failureOf(error).message}`);
       });
@@ -66,18 +66,13 @@ export const checkRegistry =
       after = last.key;
       done += chunk.length;
       const at = new Date().toISOString();
-      const rows = await newsOf(
-        services,
-        registry.agency,
-        chunk.map((c) => c.heading),
-        names,
-      );
+      const rows = await newsOf(services, registry.agency, chunk, found);
       news += rows.filter((r) => r.says !== null).length;
       await store.write(async (tx) => {
         const table = store.table('registry_news');
-        for (const { heading, says, form, number: of } of rows) {
+        for (const { heading, says, form, number } of rows) {
           await table.remove({ heading }, tx);
-          if (says !== null) await table.insert({ heading, says, form, number: of, at }, tx);
+          if (says !== null) await table.insert({ heading, says, form, number, at }, tx);
         }
         await run.keep({ after, done, news }, done, tx);
       });
@@ -85,22 +80,23 @@ export const checkRegistry =
     return null;
   };
 
-/** What the registry says of some headings as they are now. */
+/** What the registry says of some headings as they are now; one whose number is another by now, or a cancelled one, or of which nothing could be read, is left as it is. */
 async function newsOf(
   { store }: Services,
   agency: string,
-  headings: readonly number[],
-  names: readonly RegistryName[],
+  chunk: readonly NumberedThere[],
+  { names, unread }: NumberedNames,
 ) {
   const by = new Map(names.map((n) => [n.number, n]));
-  const held = await store.aside.readMany('heading', [...new Set(headings)]);
-  return held.map(({ id, value }) => {
-    const number = numberIn(value.marc, agency);
-    const theirs = number === null ? null : (by.get(`(${agency})${number}`) ?? null);
-    const says = number === null ? null : registryNews(value, theirs);
-    return {
-      ...{ heading: Number(id), says, number: number ?? '' },
-      form: says === 'gone' ? (theirs?.replacedBy ?? '') : (theirs?.text ?? ''),
-    };
+  const asked = new Set(chunk.map((c) => `${c.heading} ${c.key}`));
+  const held = await store.aside.readMany('heading', [...new Set(chunk.map((c) => c.heading))]);
+  return held.flatMap(({ id, value }) => {
+    const own = numberIn(value.marc, agency);
+    const number = `(${agency})${own}`;
+    if (own === null || unread.has(own) || !asked.has(`${id} ${number}`)) return [];
+    const theirs = by.get(number) ?? null;
+    const says = registryNews(value, theirs);
+    const form = says === 'gone' ? (theirs?.replacedBy ?? '') : (theirs?.text ?? '');
+    return [{ heading: Number(id), says, number, form }];
   });
 }

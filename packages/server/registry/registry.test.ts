@@ -16,6 +16,7 @@ import type { Server } from 'node:http';
 import { REGISTRY, REGISTRY_HOST, registryNames } from '../../../demo/registry';
 import { nameRegistry } from '../../standins/registry';
 import { startTesting, type Ask } from '../testing/running';
+import { namesNumbered, registryOf } from './ask';
 import { checkRegistryAtNight } from './check';
 
 const names = registryNames();
@@ -158,6 +159,26 @@ test('a form that only the library has becomes that of the registry; the registr
   await check();
   expect((await news()).rows[0]).toMatchObject({ heading: id, says: 'gone' });
   names[at] = was;
+});
+
+test('that a name is missing in an answer which is cut short does not make it one that is no more', async () => {
+  const { services } = t.running;
+  const registry = (await registryOf(services))!;
+  const numbers = names.slice(0, 5).map((n) => registryName(n)!.number.slice('(FRN)'.length));
+  const whole = await namesNumbered(services, registry, [...numbers, 'frn999999']);
+  expect([whole.names.map((n) => n.text).sort(), whole.unread.size]).toEqual([
+    names
+      .slice(0, 5)
+      .map((n) => registryName(n)!.text)
+      .sort(),
+    0,
+  ]);
+  // One by which nothing can be begun is in the answer and is no name.
+  const was = names[2]!;
+  names[2] = { ...was, leader: was.leader.replace(/^(......)z/, '$1a') };
+  const found = await namesNumbered(services, registry, numbers);
+  expect([found.names.length, [...found.unread]]).toEqual([4, [numbers[2]]]);
+  names[2] = was;
 });
 
 test('at night the registry is asked once', async () => {

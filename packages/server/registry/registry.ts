@@ -66,7 +66,7 @@ export async function takeFromRegistry(
   const numbers = takes.map(({ number }) => number.slice(begins.length));
   const strange = takes.find(({ number }) => !number.startsWith(begins));
   if (strange) throw wrong('takes', `“${strange.number}” is no number of ${registry.agency}.`);
-  const names = await namesNumbered(services, registry, numbers).catch((error: unknown) => {
+  const { names } = await namesNumbered(services, registry, numbers).catch((error: unknown) => {
     throw wrong('takes', `The registry could not be asked: ${failureOf(error).message}`);
   });
   const by = new Map(names.map((n) => [n.number, n]));
@@ -95,10 +95,7 @@ export async function listRegistryNews(services: Services): Promise<RegistryNews
   return {
     registry: registry.name || 'The registry',
     asked: (await lastBegun(store, CHECKS_REGISTRY))?.started ?? null,
-    total: await countNews(store),
-    rows: (await newsOfRegistry(store, MOST_NEWS)).map((r) => ({
-      ...r,
-      number: `(${registry.agency})${r.number}`,
-    })),
+    total: await countNews(store, registry.agency),
+    rows: await newsOfRegistry(store, registry.agency, MOST_NEWS),
   };
 }

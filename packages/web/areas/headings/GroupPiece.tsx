@@ -34,8 +34,8 @@ export function GroupPiece({
   onDone: () => void;
   onNext?: () => void;
 }) {
-  const registry = useRegistry(headings[0]?.text ?? '');
-  const ofRegistry = new Set(registry?.names.filter((n) => !n.isGone).map((n) => n.text));
+  const registry = useRegistry(headings[0]);
+  const ofRegistry = new Set(registry.answer?.names.filter((n) => !n.isGone).map((n) => n.text));
   const suggested = suggestedForm(headings.map((h) => ({ ...h, isOfRegistry: ofRegistry.has(h.text) })));
   const [chosen, setKept] = useState<number | null>(null);
   const kept = chosen ?? suggested.id;
@@ -187,7 +187,7 @@ export function GroupPiece({
           />
         </>
       ) : null}
-      <RegistryNames answer={registry} heading={null} />
+      {registry.isAsked ? <RegistryNames answer={registry.answer} heading={null} /> : null}
       {reviewing ? (
         <MergeSheet
           title={wording.mergeHeadingsInto12(lost.length + 1)}

@@ -34,7 +34,7 @@ function Shown({ heading: h }: { heading: HeadingDetail }) {
   const { say, complain } = useShell();
   const key = `heading ${h.id}`;
   const edit = useRecordDraft(key, { ...h, title: h.text, path: `/headings/${h.id}` });
-  const registry = useRegistry(h.text);
+  const registry = useRegistry(h);
   const mayEdit = mayMerge && h.mergedInto === null && !h.merging;
   const save = async () => {
     // A field that was open has just been kept: what is saved is the draft as it is now.
@@ -108,7 +108,9 @@ function Shown({ heading: h }: { heading: HeadingDetail }) {
           </li>
         ))}
       </ul>
-      {h.mergedInto === null ? <RegistryNames answer={registry} heading={mayEdit ? h.id : null} /> : null}
+      {registry.isAsked && h.mergedInto === null ? (
+        <RegistryNames answer={registry.answer} heading={mayEdit ? h.id : null} />
+      ) : null}
       {h.history.length ? (
         <>
           <h3>{wording.history}</h3>
