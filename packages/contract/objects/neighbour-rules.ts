@@ -10,6 +10,7 @@ export const neighbourRulesBody = {
   askNeighbours: mixed<'in turn' | 'at once'>().oneOf(['in turn', 'at once']).default('in turn'),
   askAtNight: boolean().default(true),
   answersOthers: boolean().default(false),
+  writesNumbers: boolean().default(false),
   briefDays: number()
     .integer('Type whole days.')
     .min(1, 'From 1 to 999 days.')
@@ -44,6 +45,7 @@ export const neighbourRulesAnswer = {
   askNeighbours: wordOf(['in turn', 'at once']).optional(),
   askAtNight: flag().optional(),
   answersOthers: flag().optional(),
+  writesNumbers: flag().optional(),
   briefDays: whole().optional(),
   cataloguingLanguage: text().optional(),
   registry: shape({ name: text(), address: text(), agency: text() }).optional().default(undefined),

@@ -73,3 +73,4 @@ export {
 export { HEADING_WORDS } from './words';
 export type { FormOfMembers, RegistryName } from './registry';
 export { numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';
+export { numberForRecords, withHeadingNumbers } from './numbered-fields';

@@ -1,7 +1,7 @@
 import { controlValue, isData, type DataField, type MarcRecord } from '../marc';
 import { cqlClause, cqlGuarded, cqlJoined, cqlText, type CqlNode } from '../query';
 import { foldedWords } from '../text';
-import { authorityNumbers } from './authority-numbers';
+import { currentNumbers } from './authority-numbers';
 import { formText, identityOf, keptForm, seeFroms, type Heading } from './heading';
 import { incomingAuthority } from './incoming-authority';
 import { headingIdentity } from './normal-form';
@@ -101,11 +101,7 @@ export function registryName(record: MarcRecord): RegistryName | null {
 export function numberIn(marc: MarcRecord, agency: string): string | null {
   if (agency === '') return null;
   const begins = `(${agency})`;
-  const isCurrent = (f: MarcRecord['fields'][number]): boolean => !isData(f) || f.tag === '035';
-  const fields = marc.fields
-    .filter(isCurrent)
-    .map((f) => (isData(f) ? { ...f, subfields: f.subfields.filter((s) => s.code === 'a') } : f));
-  const found = authorityNumbers({ ...marc, fields }).find((n) => n.startsWith(begins));
+  const found = currentNumbers(marc).find((n) => n.startsWith(begins));
   return found?.slice(begins.length).trim() || null;
 }
 

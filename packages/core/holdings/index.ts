@@ -32,5 +32,6 @@ export {
   localOf,
   readLocal,
   readLocals,
+  withKnownLocals,
   withLocal,
 } from './local-fields';

@@ -43,6 +43,12 @@ export function withLocal(copy: Copy, field: number, value: string): Copy {
   return { ...rest, local: [...others, { field, value }].toSorted((a, b) => a.field - b.field) };
 }
 
+/** A copy without what it has in fields that are not there now. */
+export const withKnownLocals = (copy: Copy, fields: readonly KeptLocalField[]): Copy =>
+  (copy.local ?? [])
+    .filter((l) => !fields.some((f) => f.id === l.field))
+    .reduce((c, l) => withLocal(c, l.field, ''), copy);
+
 /** A value as it is kept, or why it cannot be. */
 export type LocalRead = { readonly value: string } | { readonly problem: string };
 /** Whether what was typed can be kept. */

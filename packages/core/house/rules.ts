@@ -51,6 +51,8 @@ export interface HouseRules {
   readonly cataloguingLanguage?: string;
   /** Where the forms of names are settled for many libraries; absent: nowhere. */
   readonly registry?: Registry;
+  /** Exported records have the numbers of their headings ($0); absent: they have not. */
+  readonly writesNumbers?: boolean;
   /** Rules of checks that are switched off. */
   readonly checksOff: readonly string[];
   /** What is on this library's lists now; filled in from them, not edited as a rule. */

@@ -53,9 +53,9 @@ async function* recordsOf(
   numbers: AsyncIterable<number[]>,
   holdings: HoldingsAs,
 ): AsyncGenerator<MarcRecord[]> {
-  const { currency } = (await store.house()).value;
+  const house = (await store.house()).value;
   for await (const ids of numbers)
-    yield withTheirHoldings(store, await store.readMany('record', ids), holdings, currency);
+    yield withTheirHoldings(store, await store.readMany('record', ids), holdings, house);
 }
 
 /** All that a search finds as a file, written as it is read: a table (csv), or records (iso2709, marcxml) with holdings as they are wanted. */

@@ -43,7 +43,7 @@ export async function sendRecord(
   const format = Object.hasOwn(FORMATS, as) ? FORMATS[as] : undefined;
   if (!format) throw wrong('as', `There is no format “${as}”: iso2709, marcxml or json.`);
   const [ending, media, write] = format;
-  const marcs = await withTheirHoldings(store, [record], holdings, (await store.house()).value.currency);
+  const marcs = await withTheirHoldings(store, [record], holdings, (await store.house()).value);
   res.setHeader('content-disposition', `attachment; filename="record-${id}.${ending}"`);
   res.type(media).send(Buffer.from(write(marcs)));
   return undefined;

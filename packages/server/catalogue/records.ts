@@ -6,12 +6,13 @@ import { counted, creation, update } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
 import type { Change } from '@osier/core/kinds';
 import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
-import { dueOf } from '@osier/core/holdings';
+import { dueOf, withKnownLocals } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { historyOf } from '../daybook/entries';
 import { notFound, ProblemError, wrong } from '../http/problem';
 import { followedBy } from '../headings/follow';
 import { nearAllowed } from '../headings/near';
+import { localFieldsOf } from '../copies/local-fields';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
@@ -69,7 +70,8 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
 
 /** What of a record stands on the shelf, and what the loans desk says of it. */
 async function standingOf({ store, loans }: Services, record: number) {
-  const [holdings, copies] = await Promise.all([
+  const [fields, holdings, held] = await Promise.all([
+    localFieldsOf(store),
     store.find('holding', {
       where: { record },
       order: [
@@ -80,6 +82,7 @@ async function standingOf({ store, loans }: Services, record: number) {
     }),
     store.find('copy', { where: { record }, order: [['id', 'ASC']] }),
   ]);
+  const copies = held.map((c) => ({ ...c, value: withKnownLocals(c.value, fields) }));
   return [holdings, copies, await loans.ask(copies.map((c) => c.value.barcode))] as const;
 }
 

@@ -56,13 +56,13 @@ async function* tableOf(store: Store, found: CopyQuery): AsyncGenerator<string> 
 
 /** The records of the copies found, each with its holdings as they are wanted, in the order of their numbers. */
 async function* recordsOf(store: Store, found: CopyQuery, as: HoldingsAs): AsyncGenerator<MarcRecord[]> {
-  const { currency } = (await store.house()).value;
+  const house = (await store.house()).value;
   for (let after = 0; ;) {
     const ids = await titlesFound(store, found, after, AT_ONCE);
     const last = ids.at(-1);
     if (last === undefined) return;
     after = last;
-    yield withTheirHoldings(store, await store.readMany('record', ids), as, currency);
+    yield withTheirHoldings(store, await store.readMany('record', ids), as, house);
   }
 }
 

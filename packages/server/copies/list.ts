@@ -45,10 +45,15 @@ async function localTestOf(store: Store, { local, localValue }: CopySearch): Pro
   if (!field) throw wrong('local', 'This local field is no longer there.');
   const { form } = field.value;
   if (localValue === '') return { field: local, is: 'any', value: '' };
-  if (form !== 'choice' && form !== 'number') return { field: local, is: 'part', value: fold(localValue) };
+  if (form !== 'choice' && form !== 'number') {
+    const folded = fold(localValue);
+    return folded === ''
+      ? { field: local, is: 'signs', value: localValue }
+      : { field: local, is: 'part', value: folded };
+  }
   const read = readLocal(field.value, localValue);
   if (!isLocalValue(read)) throw wrong('localValue', read.problem);
-  return { field: local, is: 'whole', value: fold(read.value) };
+  return { field: local, is: 'whole', value: read.value };
 }
 
 /** A copy as the list shows it; values of fields that are no longer there are left out. */

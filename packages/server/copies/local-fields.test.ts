@@ -60,6 +60,38 @@ test('local fields tell how many copies have something in them, and find those c
   expect(await list('local=999')).toMatchObject({ fields: [{ field: 'local' }] });
 });
 
+test('values that differ in signs alone are told apart', async () => {
+  const make = async (name: string, form: string, choices: string[]) =>
+    (
+      await head!<Done & { id: number }>('POST', '/local-fields', {
+        field: { name, form, choices, types: [] },
+      })
+    ).body;
+  const [grade, degrees, remark] = [
+    await make('Grade', 'choice', ['A+', 'A-']),
+    await make('Degrees', 'number', []),
+    await make('Remark', 'text', []),
+  ];
+  const [one, two] = await all('type=BK&status=available');
+  const put = async (row: CopyListRow, values: readonly string[]) => {
+    const { holdings } = (await cataloguer!<RecordDetail>('GET', `/records/${row.record}`)).body;
+    const { version } = holdings.flatMap((h) => h.copies).find((c) => c.id === row.id)!;
+    const local = [grade, degrees, remark].map(({ id }, i) => ({ field: id, value: values[i]! }));
+    expect((await cataloguer!('PUT', `/copies/${row.id}`, { version, local })).status).toBe(200);
+  };
+  await put(one!, ['A+', '-3', '?']);
+  await put(two!, ['A-', '3', 'torn?']);
+  const found = async ({ id }: { id: number }, value: string) =>
+    ids(await all(`local=${id}&localValue=${encodeURIComponent(value)}`));
+  expect([await found(grade, 'a+'), await found(grade, 'A-')]).toEqual([[one!.id], [two!.id]]);
+  expect([await found(degrees, '-3'), await found(degrees, '3.0')]).toEqual([[one!.id], [two!.id]]);
+  expect([await found(remark, '?'), await found(remark, 'TORN')]).toEqual([
+    [one!.id, two!.id].sort((a, b) => a - b),
+    [two!.id],
+  ]);
+  for (const { entry } of [grade, degrees, remark].toReversed()) expect(await undo(entry)).toBe(200);
+});
+
 test('a copy has what is typed into its fields, in the form in which it is kept; what is wrong is told at its place', async () => {
   const [givenBy, binding, counted] = await fields();
   const copy = (await all('type=BK&status=available')).find((r) => r.local.length === 0)!;

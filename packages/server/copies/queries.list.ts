@@ -10,10 +10,10 @@ export interface CopyQuery {
   readonly params: Readonly<Record<string, unknown>>;
 }
 
-/** What copies have in a local field, folded: anything, just this, or this as a part. */
+/** What copies have in a local field: anything, just this, this as a part when both are folded, or as it is written where nothing of it is left when it is folded. */
 export interface LocalTest {
   readonly field: number;
-  readonly is: 'any' | 'whole' | 'part';
+  readonly is: 'any' | 'whole' | 'part' | 'signs';
   readonly value: string;
 }
 
@@ -71,15 +71,16 @@ export function copiesWhere(
   if (local) {
     const tests = {
       any: '',
-      whole: 'AND value = :localValue',
+      whole: 'AND exact = :localValue',
       part: "AND value LIKE :localValue ESCAPE '\\'",
+      signs: "AND exact LIKE :localValue ESCAPE '\\'",
     };
     add(
       `c.id IN (SELECT copy FROM local_values WHERE field = :local ${tests[local.is]})`,
       'local',
       local.field,
     );
-    if (local.is !== 'any') params.localValue = local.is === 'part' ? like(local.value) : local.value;
+    if (local.is !== 'any') params.localValue = local.is === 'whole' ? local.value : like(local.value);
   }
   if (search.copies)
     add('c.id IN (SELECT value FROM json_each(:copies))', 'copies', JSON.stringify(search.copies));

@@ -9,7 +9,7 @@ import type { Projection } from './projection';
 /** Copies that are looked at in one transaction. */
 const AT_ONCE = 5000;
 
-/** What copies have in the local fields of the library, folded, by which they are found. */
+/** What copies have in the local fields of the library, as it is and folded, by which they are found. */
 export const localValues: Projection = {
   name: 'local-values',
   version: 1,
@@ -55,8 +55,8 @@ const keep = (
     store,
     'INSERT OR REPLACE',
     'local_values',
-    ['copy', 'field', 'value'],
-    copies.flatMap(({ id, value }) => (value.local ?? []).map((l) => [id, l.field, fold(l.value)])),
+    ['copy', 'field', 'exact', 'value'],
+    copies.flatMap(({ id, value }) => (value.local ?? []).map((l) => [id, l.field, l.value, fold(l.value)])),
     tx,
   );
 

@@ -181,6 +181,26 @@ test('that a name is missing in an answer which is cut short does not make it on
   names[2] = was;
 });
 
+test('exported records have the numbers of their headings where the house wants them', async () => {
+  const { name, id } = await known(undated, false);
+  await load([{ number: name.number, heading: id }]);
+  const { usedBy } = await detail(id);
+  const file = async () =>
+    String((await assistant!<string>('GET', `/records/${usedBy[0]!.id}/export?as=marcxml&holdings=none`)).body);
+  const house = async () => (await head!<SetUp>('GET', '/set-up')).body.house;
+  const put = async (writesNumbers: boolean) => {
+    const { version, value } = await house();
+    expect((await head!('PUT', '/set-up/house', { version, ...value, writesNumbers })).status).toBe(200);
+  };
+  const numbered = `<subfield code="0">${name.number}</subfield>`;
+  expect(await file()).not.toContain(numbered);
+  await put(true);
+  const text = await file();
+  expect(text.split(numbered)).toHaveLength(2);
+  await put(false);
+  expect(await file()).not.toContain(numbered);
+});
+
 test('at night the registry is asked once', async () => {
   const jobs = () =>
     t.running.services.store.rows("SELECT id FROM jobs WHERE kind = 'check-registry' AND person = 0");

@@ -25,8 +25,10 @@ export function SheetChoice({ sheet, onSheet }: { sheet: LabelSheet; onSheet: (s
   const mayKeep = useMay('edit copies');
   const [name, setName] = useState('');
   const wrong = labelSheetProblems(sheet);
-  const own = kept.find((k) => k.sheet.name === sheet.name);
-  const isKnown = LABEL_SHEETS.some((s) => s.name === sheet.name) || own !== undefined;
+  // One that somebody has changed since it was chosen is not that sheet any more.
+  const isIt = (s: LabelSheet) => s.name === sheet.name && isSame(s, sheet);
+  const own = kept.find((k) => isIt(k.sheet));
+  const isKnown = LABEL_SHEETS.some(isIt) || own !== undefined;
   const named = kept.find((k) => k.sheet.name.toLowerCase() === name.trim().toLowerCase());
   const act = async (doing: Promise<Done>) => {
     try {

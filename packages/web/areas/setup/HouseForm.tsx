@@ -242,9 +242,10 @@ export function HouseForm({ data }: { data: SetUp }) {
         <KitSection title={wording.registryOfNames}>
           <RegistryRules
             registry={house.registry}
+            writesNumbers={house.writesNumbers}
             disabled={disabled}
             problem={(name) => problem(`registry.${name}`)}
-            onChange={(registry) => set({ registry })}
+            onChange={set}
           />
         </KitSection>
         <KitSection title={wording.stocktake}>

@@ -1,5 +1,5 @@
 import type { HouseBody } from '@osier/contract';
-import { Input } from 'antd';
+import { Checkbox, Input } from 'antd';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { neighbourWords as wording } from './neighbour-words';
 
@@ -9,16 +9,19 @@ const NONE: Registry = { name: '', address: '', agency: '' };
 /** The shared file of names that headings are held against. */
 export function RegistryRules({
   registry = NONE,
+  writesNumbers,
   disabled,
   problem,
   onChange,
 }: {
   registry: HouseBody['registry'];
+  /** Exported records have the numbers of their headings. */
+  writesNumbers: boolean;
   disabled: boolean;
   problem: (name: keyof Registry) => string | undefined;
-  onChange: (next: Registry) => void;
+  onChange: (next: Pick<Partial<HouseBody>, 'registry' | 'writesNumbers'>) => void;
 }) {
-  const set = (part: Partial<Registry>) => onChange({ ...registry, ...part });
+  const set = (part: Partial<Registry>) => onChange({ registry: { ...registry, ...part } });
   return (
     <KitGrid>
       <KitField label={wording.registryName} problem={problem('name')}>
@@ -49,6 +52,15 @@ export function RegistryRules({
           disabled={disabled}
           onChange={(e) => set({ agency: e.target.value })}
         />
+      </KitField>
+      <KitField label={wording.numbersOfHeadings} width="wide" help={wording.numbersOfHeadingsHelp}>
+        <Checkbox
+          checked={writesNumbers}
+          disabled={disabled}
+          onChange={(e) => onChange({ writesNumbers: e.target.checked })}
+        >
+          {wording.writeNumbers}
+        </Checkbox>
       </KitField>
     </KitGrid>
   );

@@ -58,5 +58,8 @@ export const neighbourWords = {
   registryAddressHelp: 'SRU, which gives authority records in MARCXML; empty for none',
   registryAgency: 'Code of its numbers',
   registryAgencyHelp: '003 of its records',
+  numbersOfHeadings: 'Exported records',
+  numbersOfHeadingsHelp: 'Where a heading has a number with the code of its agency',
+  writeNumbers: 'Write the numbers of headings into their fields ($0)',
   tookSeconds: (s: string) => `${s} s`,
 } as const;
