@@ -165,9 +165,12 @@ test('a local field is made, filled in with a copy, found by, and deleted with w
   await page.getByRole('button', { name: 'New local field' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Spine colour');
   await choose(page, 'Holds', 'a choice');
+  // The form grows by the choices: what is below them has moved.
+  const choices = page.getByRole('combobox', { name: 'Choices' });
+  await expect(choices).toBeVisible();
+  await expect(page.locator('.ant-select-dropdown:visible')).toHaveCount(0);
   await page.getByRole('button', { name: 'Add local field' }).click();
   await expect(page.getByText('Give at least two choices.')).toBeVisible();
-  const choices = page.getByRole('combobox', { name: 'Choices' });
   for (const colour of ['red', 'green']) {
     await choices.fill(colour);
     await choices.press('Enter');
