@@ -12,7 +12,7 @@ import { useShell } from '../../shell/shell-store';
 import { useSetUp } from './use-set-up';
 import { localFieldWords as wording } from './local-field-words';
 
-const EMPTY = { name: '', form: 'text', choices: [] as string[], types: [] as string[] };
+const EMPTY: LocalFieldRow['field'] = { name: '', form: 'text', choices: [], types: [] };
 
 /** The fields that the library has added to its copies, each with how many copies have something in it. */
 export function LocalFields() {
