@@ -1,6 +1,6 @@
 import { LOCAL_FORMS, type LocalForm } from '@osier/core/holdings';
 import { array, mixed, object, type InferType } from 'yup';
-import { listOf, shape, text, whole, wordOf } from '../answers';
+import { listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, line, version } from '../inputs';
 import { doneSchema, madeSchema } from '../objects/acts';
@@ -29,8 +29,8 @@ const localFieldRow = shape({
     choices: listOf(text()),
     types: listOf(text()),
   }),
-  /** So many copies have something in it. */
-  values: whole(),
+  /** So many copies have something in it; null where that was not asked for, because every value is counted. */
+  values: orNull(whole()),
 });
 /** A local field as it is kept. */
 export type LocalFieldRow = ValueOf<typeof localFieldRow>;
@@ -41,8 +41,9 @@ export const localFieldApi = {
   list: endpoint({
     method: 'get',
     path: '/local-fields',
-    summary: 'The local fields of copies, and how many copies have something in each',
+    summary: 'The local fields of copies; `counted` with how many copies have something in each',
     permission: 'look',
+    query: object({ counted: mixed<'yes'>().oneOf(['yes'], 'Write yes, or leave it out.').optional() }),
     answer: listOf(localFieldRow),
   }),
   keep: endpoint({

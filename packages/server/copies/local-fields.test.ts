@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 afterAll(() => t.stop());
 
-const fields = async () => (await assistant!<LocalFieldRow[]>('GET', '/local-fields')).body;
+const fields = async () => (await assistant!<LocalFieldRow[]>('GET', '/local-fields?counted=yes')).body;
 const named = async (name: string) => (await fields()).find((f) => f.field.name === name)!;
 const list = async (query: string) => (await cataloguer!<CopyList & Problem>('GET', `/copies?${query}`)).body;
 const all = async (query: string) => {
@@ -58,6 +58,11 @@ test('local fields tell how many copies have something in them, and find those c
     fields: [{ field: 'localValue', message: expect.stringContaining('is one of') as string }],
   });
   expect(await list('local=999')).toMatchObject({ fields: [{ field: 'local' }] });
+});
+
+test('values are counted only where that is asked for', async () => {
+  const rows = (await assistant!<LocalFieldRow[]>('GET', '/local-fields')).body;
+  expect(rows.map((r) => r.values)).toEqual(rows.map(() => null));
 });
 
 test('values that differ in signs alone are told apart', async () => {

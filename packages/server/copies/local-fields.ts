@@ -12,16 +12,16 @@ import type { Store } from '../store/store';
 export const localFieldsOf = (store: Store): Promise<KeptLocalField[]> =>
   store.find('localfield', { order: [['id', 'ASC']] });
 
-/** The local fields, with how many copies have something in each. */
-export async function listLocalFields({ store }: Services): Promise<LocalFieldRow[]> {
+/** The local fields; `isCounted` with how many copies have something in each. */
+export async function listLocalFields({ store }: Services, isCounted: boolean): Promise<LocalFieldRow[]> {
   const [held, values] = [
     await store.find('localfield', { order: [['id', 'ASC']] }),
-    await countLocalValues(store),
+    isCounted ? await countLocalValues(store) : null,
   ];
   return held.map(({ id, version, value: { name, form, choices, types } }) => ({
     ...{ id, version },
     field: { name, form, choices: [...choices], types: [...types] },
-    values: values.get(id) ?? 0,
+    values: values && (values.get(id) ?? 0),
   }));
 }
 

@@ -33,7 +33,7 @@ export const copyRoutes = (services: Services): Route[] => [
     reviewChangeCopies(services, body, from),
   ),
   route(api.copyLists.change, ({ body, person }) => beginChangeCopies(services, person.id, body)),
-  route(api.localFields.list, () => listLocalFields(services)),
+  route(api.localFields.list, ({ query }) => listLocalFields(services, query.counted === 'yes')),
   route(api.localFields.keep, ({ body, person }) => keepLocalField(services, person.id, body)),
   route(api.localFields.change, ({ params, body, person }) =>
     changeLocalField(services, person.id, params.id, body),

@@ -14,7 +14,8 @@ import type { FieldKind, FormField } from './form/field-kinds';
 const NONE: readonly LocalFieldRow[] = [];
 
 /** The local fields of copies, in the order in which they were made. */
-export const useLocalFields = (): readonly LocalFieldRow[] => useApi(api.localFields.list).data ?? NONE;
+export const useLocalFields = (): readonly LocalFieldRow[] =>
+  useApi(api.localFields.list, { query: {} }).data ?? NONE;
 
 /** Those that copies of a type have, and those in which a copy has something all the same. */
 export const fieldsOfCopy = (

@@ -16,7 +16,7 @@ const EMPTY: LocalFieldRow['field'] = { name: '', form: 'text', choices: [], typ
 
 /** The fields that the library has added to its copies, each with how many copies have something in it. */
 export function LocalFields() {
-  const { data: rows = [] } = useApi(api.localFields.list);
+  const { data: rows = [] } = useApi(api.localFields.list, { query: { counted: 'yes' } });
   const types = useSetUp()?.lists.value.types ?? [];
   const [editing, setEditing] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
@@ -38,7 +38,7 @@ export function LocalFields() {
       key: 'values',
       title: wording.copiesWithAValue,
       align: 'right',
-      render: (_, f) => inWords(f.values),
+      render: (_, f) => inWords(f.values ?? 0),
     },
     {
       key: 'change',
@@ -111,7 +111,7 @@ function LocalFieldForm({ row, onDone }: { row: LocalFieldRow | null; onDone: ()
             label: wording.whatItHolds,
             kind: 'choice',
             options: LOCAL_FORMS.map((value) => ({ value, label: wording.localForms[value] })),
-            ...(row && row.values > 0 && { help: wording.staysWhileUsed(inWords(row.values)) }),
+            ...(row && (row.values ?? 0) > 0 && { help: wording.staysWhileUsed(inWords(row.values ?? 0)) }),
           },
           ...(form === 'choice'
             ? [
@@ -150,7 +150,7 @@ function LocalFieldForm({ row, onDone }: { row: LocalFieldRow | null; onDone: ()
           row ? (
             <Popconfirm
               title={wording.deleteTheField(row.field.name)}
-              description={wording.valuesGo(row.values)}
+              description={wording.valuesGo(row.values ?? 0)}
               okText={wording.deleteLocalField}
               cancelText={wording.cancel}
               onConfirm={() => void remove(row)}
