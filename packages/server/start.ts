@@ -1,6 +1,7 @@
 import { changeCopies } from './copies/change-many';
 import { loadLoanFigures } from './copies/loan-figures';
 import { takeAuthorities } from './headings/authority-file';
+import { makeHeadings } from './headings/make-headings';
 import { mergeAllSame } from './headings/merge-all';
 import { mergeManyHeadings } from './headings/merge';
 import type { Express } from 'express';
@@ -131,6 +132,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   jobs.register('change-copies', changeCopies(services));
   jobs.register('load-loans', loadLoanFigures(services));
   jobs.register('take-authorities', takeAuthorities(services));
+  jobs.register('make-headings', makeHeadings(services));
   jobs.register('merge-all', mergeAllSame(services));
   jobs.register('merge-headings', mergeManyHeadings(services));
   jobs.register('take-back', takeBack(services));

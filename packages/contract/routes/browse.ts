@@ -9,6 +9,8 @@ export const BROWSE_LISTS = [
   'title',
   'name',
   'subject',
+  'genre',
+  'titleheading',
   'series',
   'publisher',
   'callnumber',

@@ -96,6 +96,8 @@ export interface ActParts {
   readonly 'edit-heading': Names<'heading'> & { readonly tags: readonly string[] };
   /** `first` is one of them. */
   readonly 'delete-headings': Names<'first'> & Counts<'headings'>;
+  /** Of what records carry and no heading knew. */
+  readonly 'make-headings': Counts<'headings'>;
   readonly 'take-authorities': Names<'file'> & Counts<'headings' | 'made' | 'records'>;
   readonly 'merge-all': Counts<'groups' | 'headings' | 'records'> & Meanwhile;
   /** A heading that gets another form. */

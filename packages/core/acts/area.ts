@@ -41,6 +41,7 @@ export const ACT_KINDS: Readonly<Record<ActName, { readonly name: string; readon
     'add-heading': { name: 'Add heading', area: 'Headings' },
     'edit-heading': { name: 'Edit authority record', area: 'Headings' },
     'delete-headings': { name: 'Delete headings', area: 'Headings' },
+    'make-headings': { name: 'Make headings that records carry', area: 'Headings' },
     'take-authorities': { name: 'Load authority records', area: 'Headings' },
     'merge-all': { name: 'Merge all that are the same', area: 'Headings' },
     'change-heading': { name: 'Change heading', area: 'Headings' },

@@ -18,12 +18,13 @@ const codes = (list: CodeList, write: 'code' | 'name' = 'code'): CompletionSourc
 
 /** Where completions for a subfield come from; null where nothing is known that could stand there. */
 export function completionSource(tag: string, code: string): CompletionSource | null {
-  if (/^([178](00|10|11)|6(00|10|11|50|51))$/.test(tag)) {
+  if (/^([178](00|10|11)|[17]30|6(00|10|11|30|48|50|51|55))$/.test(tag)) {
     if (code === 'a') return { from: 'headings' };
     const isRelator = /11$/.test(tag) ? code === 'j' : code === 'e';
     if (isRelator) return codes('relators', 'name');
     if (code === '4') return codes('relators');
-    return code === '2' ? codes('subjectSources') : null;
+    if (code !== '2') return null;
+    return codes(tag === '655' ? 'genreSources' : 'subjectSources');
   }
   if (tag === '264' || tag === '260') {
     if (code === 'a') return { from: 'used', term: 'place' };
@@ -34,7 +35,6 @@ export function completionSource(tag: string, code: string): CompletionSource | 
   if (tag === '040' && code === 'b') return codes('languages');
   if (tag === '044' && code === 'a') return codes('countries');
   if (tag === '043' && code === 'a') return codes('areas');
-  if (tag === '655' && code === '2') return codes('genreSources');
   if (tag[0] === '6' && code === '2') return codes('subjectSources');
   if (tag === '024' && code === '2') return codes('identifierSources');
   return tag === '084' && code === '2' ? codes('classSources') : null;

@@ -17,7 +17,7 @@ export const CARRIED_HEADING: AccessPoint<MarcRecord, 'heading'> = {
   name: 'heading',
   title: 'Heading',
   type: 'phrase',
-  version: 1,
+  version: 2,
   extract: (record) => headingsOf(record).map((h) => ({ text: h.key, group: headingGroup(h) })),
   normalise: (key) => key,
 };

@@ -2,7 +2,7 @@ import type { MarcRecord } from '../marc';
 import { headingsOf, seeFroms, type Heading } from './heading';
 import { formOfAuthority, type MergeForm } from './merge-form';
 import { mergeInRecord } from './merge-record';
-import { headingGroup, headingKey, type HeadingUse } from './normal-form';
+import { headingGroup, headingKey, isSubjectKind, type HeadingUse } from './normal-form';
 
 /** Something that a record may be known by among the see-froms: group (`headingGroup`) and key. */
 export interface Followable {
@@ -22,7 +22,7 @@ export function followable(records: readonly MarcRecord[]): Followable[] {
 }
 
 function keysOf({ kind, key, subfields }: HeadingUse): string[] {
-  if (kind !== 'topic' && kind !== 'place') return [key];
+  if (!isSubjectKind(kind)) return [key];
   return subfields.map((_, i) => headingKey(subfields.slice(0, i + 1)));
 }
 
@@ -44,7 +44,7 @@ export function withKeptForms(
     if (!kept) continue;
     const lost = seeFroms(heading).flatMap((f): MergeForm[] => {
       const form = formOfAuthority({ leader: '', fields: [{ ...f, tag: `1${f.tag.slice(1)}` }] });
-      return form && from.has(form.key) ? [{ ...form, vocabulary: kept.vocabulary }] : [];
+      return form?.type === kept.type && from.has(form.key) ? [{ ...form, vocabulary: kept.vocabulary }] : [];
     });
     for (const form of lost) {
       const next = mergeInRecord(now, kept, [form]);

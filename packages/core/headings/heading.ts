@@ -1,6 +1,13 @@
 import type { Id } from '../changes';
 import { field, isData, subjectString, type DataField, type MarcRecord } from '../marc';
-import { headingIdentity, headingIn, headingKey, type HeadingKind, type HeadingUse } from './normal-form';
+import {
+  headingIdentity,
+  headingKey,
+  headingsIn,
+  kindOfTag,
+  type HeadingKind,
+  type HeadingUse,
+} from './normal-form';
 import { vocabularyFields, vocabularyOfAuthority } from './vocabulary';
 
 /** A heading of the catalogue: its authority record, and where it leads when it was merged away. */
@@ -14,11 +21,15 @@ const TAGS: Record<HeadingKind, string> = {
   personal: '100',
   corporate: '110',
   meeting: '111',
+  title: '130',
+  'name-title': '100',
   topic: '150',
   place: '151',
+  period: '148',
+  genre: '155',
 };
 
-/** The tag of the kept form of headings of a kind (1XX). */
+/** The tag of the kept form of a new heading of a kind (1XX); of a title behind a name, that of a person. */
 export const headingTag = (kind: HeadingKind): string => TAGS[kind];
 
 /** A heading with the fields of a new authority record. */
@@ -30,12 +41,8 @@ export const authorityFields = (kind: HeadingKind, fields: MarcRecord['fields'])
 
 /** A new authority record for a heading as it stands in a record (MARC 21 Format for Authority Data). */
 export function headingFrom(use: HeadingUse): Heading {
-  const tag = TAGS[use.kind];
-  const ind1 = use.kind === 'topic' || use.kind === 'place' ? ' ' : use.ind1;
-  return authorityFields(use.kind, [
-    ...vocabularyFields(use.vocabulary, tag),
-    { tag, ind1, ind2: ' ', subfields: use.subfields },
-  ]);
+  const { kind, vocabulary, tag, ind1, ind2, subfields } = use;
+  return authorityFields(kind, [...vocabularyFields(vocabulary, tag), { tag, ind1, ind2, subfields }]);
 }
 
 /**
@@ -59,18 +66,14 @@ export const seeFroms = (heading: Heading): DataField[] =>
 export const seeAlsos = (heading: Heading): DataField[] =>
   heading.marc.fields.filter((f): f is DataField => isData(f) && f.tag[0] === '5');
 
-const KINDS_OF: Readonly<Record<string, HeadingKind>> = {
-  '00': 'personal',
-  '10': 'corporate',
-  '11': 'meeting',
-  '50': 'topic',
-  '51': 'place',
-};
+const isTitled = (f: DataField): boolean =>
+  /^.(00|10|11)$/.test(f.tag) && f.subfields.some((s) => s.code === 't');
+
 /** The kind of headings that a field of an authority record names (1XX, 4XX, 5XX); null for those that have no authority record here. */
-export const kindOfTracing = (f: DataField): HeadingKind | null =>
-  /^[145]/.test(f.tag) && !f.subfields.some((s) => s.code === 't')
-    ? (KINDS_OF[f.tag.slice(1)] ?? null)
-    : null;
+export function kindOfTracing(f: DataField): HeadingKind | null {
+  if (!/^[145]/.test(f.tag)) return null;
+  return isTitled(f) ? 'name-title' : (kindOfTag(f.tag) ?? null);
+}
 
 /** The key of a see-from (4XX), by which it is met in records: what says what kind of tracing it is ($w) does not count. */
 export const seeFromKey = ({ subfields }: DataField): string =>
@@ -96,8 +99,8 @@ export const identityOf = (heading: Heading): Pick<HeadingUse, 'kind' | 'vocabul
 export function headingsOf(record: MarcRecord): HeadingUse[] {
   const uses = new Map<string, HeadingUse>();
   for (const f of record.fields) {
-    const use = isData(f) ? headingIn(f) : null;
-    if (use) uses.set(headingIdentity(use), uses.get(headingIdentity(use)) ?? use);
+    for (const use of isData(f) ? headingsIn(f) : [])
+      uses.set(headingIdentity(use), uses.get(headingIdentity(use)) ?? use);
   }
   return [...uses.values()];
 }

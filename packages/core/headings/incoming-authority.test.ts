@@ -39,12 +39,7 @@ test.each<[string, MarcRecord, RegExp]>([
   ['a bibliographic record', { ...reedman, leader: '00000nam a2200000 i 4500' }, /leader\/06 is a/],
   ['no heading', authority(control('008', FIXED)), /no heading \(1XX\)/],
   ['no $a', authority(field('100', '1 ', 'd', '1880-')), /does not begin with \$a/],
-  [
-    'a name with a title',
-    authority(field('100', '1 ', 'a', 'Reedman, A.', 't', 'Tools')),
-    /Headings of 100 with \$t/,
-  ],
-  ['a uniform title', authority(field('130', ' 0', 'a', 'Tools')), /Headings of 130/],
+  ['a subdivision', authority(field('180', '  ', 'x', 'History')), /Headings of 180 are not kept here/],
   [
     'a reference record',
     authority(control('008', FIXED.replace('||a', '||b')), name('100', 'X')),

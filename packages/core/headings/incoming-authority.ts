@@ -54,10 +54,7 @@ export function incomingAuthority(marc: MarcRecord): IncomingAuthority {
   if (what) return left(`This is ${what} (008/09), not an established heading.`);
   if (!own) return left('The record has no heading (1XX).');
   const kind = kindOfTracing(own);
-  if (!kind)
-    return left(
-      `Headings of ${own.tag}${own.subfields.some((s) => s.code === 't') ? ' with $t' : ''} are not kept here.`,
-    );
+  if (!kind) return left(`Headings of ${own.tag} are not kept here.`);
   if (!ownPart(own)) return left(`The heading (${own.tag}) does not begin with $a.`);
   return { ...base, heading: { kind, marc, mergedInto: null }, problem: null };
 }

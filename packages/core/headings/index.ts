@@ -1,6 +1,14 @@
 export type { HeadingKind, HeadingUse } from './normal-form';
 export { endTrimmed } from './end-marks';
-export { headingGroup, headingIdentity, headingIn, headingKey, normalText } from './normal-form';
+export {
+  headingGroup,
+  headingIdentity,
+  headingIn,
+  headingKey,
+  headingsIn,
+  isSubjectKind,
+  normalText,
+} from './normal-form';
 export { vocabularyOfAuthority, vocabularyOfField } from './vocabulary';
 export type { Heading } from './heading';
 export {
@@ -74,3 +82,5 @@ export { HEADING_WORDS } from './words';
 export type { FormOfMembers, RegistryName } from './registry';
 export { numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';
 export { numberForRecords, withHeadingNumbers } from './numbered-fields';
+export type { CarriedAlong } from './carried-along';
+export { carriedAlong, changesAlong } from './carried-along';

@@ -1,15 +1,24 @@
 import { field, type DataField, type MarcRecord } from '../marc';
 import { authorityFields, headingTag, type Heading } from './heading';
 import { WrongForm } from './new-form';
-import type { HeadingKind } from './normal-form';
+import { isSubjectKind, type HeadingKind } from './normal-form';
 import { NAMES, vocabularyFields } from './vocabulary';
 
-/** Kinds of headings that are made by hand. */
-export const HEADING_KINDS = ['personal', 'corporate', 'meeting', 'topic', 'place'] as const;
+/** Kinds of headings that are made by hand; a name typed with a title ($t) makes a name-title. */
+export const HEADING_KINDS = [
+  'personal',
+  'corporate',
+  'meeting',
+  'title',
+  'topic',
+  'place',
+  'period',
+  'genre',
+] as const;
 
 /** The vocabulary of a new heading: names are of one, subjects of the one that is said. */
 export const vocabularyOfNew = (kind: HeadingKind, said: string): string =>
-  kind === 'topic' || kind === 'place' ? said || 'lcsh' : NAMES;
+  isSubjectKind(kind) ? said || 'lcsh' : NAMES;
 
 /** A heading of a kind with no form yet, in direct order or under a surname. */
 export const unnamedHeading = (kind: HeadingKind, vocabulary: string): Heading => {
@@ -17,7 +26,7 @@ export const unnamedHeading = (kind: HeadingKind, vocabulary: string): Heading =
   const ind1 = kind === 'personal' ? '1' : kind === 'corporate' || kind === 'meeting' ? '2' : ' ';
   return authorityFields(kind, [
     ...vocabularyFields(vocabulary, tag),
-    { tag, ind1, ind2: ' ', subfields: [{ code: 'a', value: '' }] },
+    { tag, ind1, ind2: kind === 'title' ? '0' : ' ', subfields: [{ code: 'a', value: '' }] },
   ]);
 };
 
@@ -31,7 +40,7 @@ const DATES =
  */
 export function withSubfields(kind: HeadingKind, typed: string): string {
   if (/[$‡|]/.test(typed)) return typed;
-  if ((kind === 'topic' || kind === 'place') && /--|\s[—–]\s/.test(typed))
+  if (isSubjectKind(kind) && /--|\s[—–]\s/.test(typed))
     throw new WrongForm('Type subdivisions behind $x, $y, $z or $v: Basket making$zNetherlode.');
   const [, name, dates] = kind === 'personal' ? (DATES.exec(typed.trim()) ?? []) : [];
   return name && dates ? `$a${name},$d${dates}` : typed;
@@ -59,7 +68,7 @@ export function newAuthority({ kind, vocabulary, form, seeFroms, source, on }: N
   const others = vocabularyFields(vocabulary, form.tag);
   const told = others.find((f) => f.tag === '008');
   const system = told && 'value' in told ? told.value[SYSTEM]! : 'a';
-  const isName = kind !== 'topic' && kind !== 'place';
+  const isName = !isSubjectKind(kind);
   const fixed = [
     on.slice(2).replaceAll('-', ''),
     // Subdivided by place, romanized, language; kind of record, rules; system; series twice.

@@ -1,10 +1,12 @@
 import type { DataField, Subfield } from '../marc';
 import { keptForm, type Heading } from './heading';
 import { headingKey, standingAlone } from './normal-form';
-import { ownPart } from './own-part';
+import { nameTitlePart, ownPart } from './own-part';
 
 /** A typed form that is no heading, with the sentence why. */
 export class WrongForm extends Error {}
+
+const isUnnamed = (own: DataField): boolean => own.subfields.every((s) => s.value === '');
 
 /**
  * A new form of a heading as its 1XX field: with subfields that belong to the heading by the format, the marks of a bibliographic field
@@ -16,7 +18,10 @@ export function asNewForm(heading: Heading, subfields: readonly Subfield[]): Dat
   if (filled[0]?.code !== 'a') throw new WrongForm('The form of a heading begins with $a.');
   if (filled.filter((s) => s.code === 'a').length > 1) throw new WrongForm('The form has $a twice.');
   const whole: DataField = { ...own, subfields: standingAlone(filled) };
-  const at = new Set(ownPart(whole)?.at);
+  const [wasTitled, isTitled] = [nameTitlePart(own) !== null, nameTitlePart(whole) !== null];
+  if (wasTitled && !isTitled) throw new WrongForm('The form of a name-title heading has a title ($t).');
+  const mayBeTitled = wasTitled || isUnnamed(own);
+  const at = new Set(((mayBeTitled && nameTitlePart(whole)) || ownPart(whole))?.at);
   const odd = whole.subfields.find((_, i) => !at.has(i));
   if (odd) throw new WrongForm(`$${odd.code} is no part of a heading in ${own.tag}.`);
   if (headingKey(whole.subfields) === '') throw new WrongForm('The form has no letters or digits.');

@@ -1,7 +1,7 @@
 import type { DataField, Subfield } from '../marc';
 import { withoutMarks } from '../text';
 import { endTrimmed } from './end-marks';
-import { ownPart } from './own-part';
+import { beginsTitle, nameTitlePart, ownPart, type OwnPart } from './own-part';
 import { vocabularyOfField } from './vocabulary';
 
 /**
@@ -29,25 +29,29 @@ export function headingKey(subfields: readonly Subfield[]): string {
     .join('');
 }
 
-export type HeadingKind = 'personal' | 'corporate' | 'meeting' | 'topic' | 'place';
+/** Kinds of headings: names, titles by themselves (uniform titles, series), titles behind a name, and subjects of four kinds. */
+export type HeadingKind =
+  'personal' | 'corporate' | 'meeting' | 'title' | 'name-title' | 'topic' | 'place' | 'period' | 'genre';
 
-/** The fields whose headings have authority records of their own here. */
-const CONTROLLED: Readonly<Record<string, HeadingKind>> = {
-  100: 'personal',
-  600: 'personal',
-  700: 'personal',
-  800: 'personal',
-  110: 'corporate',
-  610: 'corporate',
-  710: 'corporate',
-  810: 'corporate',
-  111: 'meeting',
-  611: 'meeting',
-  711: 'meeting',
-  811: 'meeting',
-  650: 'topic',
-  651: 'place',
+/** Whether headings of a kind are subjects: each vocabulary has its own, and subdivisions may follow. */
+export const isSubjectKind = (kind: HeadingKind): boolean => /^(topic|place|period|genre)$/.test(kind);
+
+/** Kinds by the last two digits of a tag (MARC 21 Bibliographic and Authority). */
+const KINDS_OF: Readonly<Record<string, HeadingKind>> = {
+  '00': 'personal',
+  10: 'corporate',
+  11: 'meeting',
+  30: 'title',
+  48: 'period',
+  50: 'topic',
+  51: 'place',
+  55: 'genre',
 };
+/** The kind of headings in fields whose tags end so, a title behind a name left aside; undefined for those that have no authority record here. */
+export const kindOfTag = (tag: string): HeadingKind | undefined => KINDS_OF[tag.slice(1)];
+
+/** The access fields of bibliographic records whose headings have authority records here. */
+const CONTROLLED = /^(?:[1678](?:00|10|11|30)|6(?:48|50|51|55))$/;
 
 /** The heading that stands in an access field. */
 export interface HeadingUse {
@@ -57,7 +61,10 @@ export interface HeadingUse {
   readonly key: string;
   /** Its subfields without the punctuation that belongs to the field, not to the name. */
   readonly subfields: readonly Subfield[];
+  /** Tag and indicators of its authority's kept form (1XX). */
+  readonly tag: string;
   readonly ind1: string;
+  readonly ind2: string;
 }
 
 /** Subfields of a heading as they stand by themselves: inner punctuation stays, the mark behind the last one goes. */
@@ -67,14 +74,48 @@ export const standingAlone = (subfields: readonly Subfield[]): Subfield[] =>
     value: i === subfields.length - 1 ? endTrimmed(s.value) : s.value.trim(),
   }));
 
-/** The heading in a field; null for fields whose headings have no authority record here. */
-export function headingIn(f: DataField): HeadingUse | null {
-  const kind = CONTROLLED[f.tag];
-  const own = kind && ownPart(f);
+/** The headings in a field: a name or title or subject, and behind it the name with its title as one; none for fields without authority control here. */
+export function headingsIn(f: DataField): HeadingUse[] {
+  const kind = CONTROLLED.test(f.tag) ? kindOfTag(f.tag) : undefined;
+  if (!kind) return [];
+  return [useIn(f, kind, ownPart(f)), useIn(f, 'name-title', nameTitlePart(f))].filter((use) => use !== null);
+}
+
+/** The first of them; null where there is none. */
+export const headingIn = (f: DataField): HeadingUse | null => headingsIn(f)[0] ?? null;
+
+function useIn(f: DataField, kind: HeadingKind, part: OwnPart | null): HeadingUse | null {
+  const own = part?.at.map((i) => f.subfields[i]!);
   if (!own) return null;
-  const subfields = standingAlone(own.at.map((i) => f.subfields[i]!));
+  const subfields = standingAlone(kind === 'name-title' ? withStopBeforeTitle(own) : own);
   const key = headingKey(subfields);
-  return key ? { kind, vocabulary: vocabularyOfField(f), key, subfields, ind1: f.ind1 } : null;
+  if (key === '') return null;
+  return {
+    kind,
+    vocabulary: vocabularyOfField(f),
+    key,
+    tag: `1${f.tag.slice(1)}`,
+    ...indicatorsOf(f, kind),
+    subfields,
+  };
+}
+
+/** The full stop between a name and its title, where a relator or nothing stood; an open date's hyphen stands for it. */
+function withStopBeforeTitle(own: readonly Subfield[]): Subfield[] {
+  const before = own.findIndex((s) => beginsTitle(s.code)) - 1;
+  return own.map((s, i) => {
+    if (i !== before) return s;
+    const name = endTrimmed(s.value);
+    return { ...s, value: /[-.?!]$/.test(name) ? name : `${name}.` };
+  });
+}
+
+/** Indicators of an authority's 1XX: the kind of name, or how many characters of a title are passed over in filing. */
+function indicatorsOf(f: DataField, kind: HeadingKind): Pick<HeadingUse, 'ind1' | 'ind2'> {
+  if (isSubjectKind(kind)) return { ind1: ' ', ind2: ' ' };
+  if (kind !== 'title') return { ind1: f.ind1, ind2: ' ' };
+  const count = f.tag[0] === '8' ? f.ind2 : f.ind1;
+  return { ind1: ' ', ind2: /\d/.test(count) ? count : '0' };
 }
 
 /** A name for the place of a heading among the keys: headings of one kind and vocabulary with one key are the same. */

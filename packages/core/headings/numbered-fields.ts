@@ -1,7 +1,7 @@
 import { isData, type DataField, type MarcRecord } from '../marc';
 import { currentNumbers } from './authority-numbers';
 import type { Heading } from './heading';
-import { headingIn, type HeadingUse } from './normal-form';
+import { headingsIn, type HeadingUse } from './normal-form';
 
 /** The number of a heading as $0 of a bibliographic field has it (MARC 21, Appendix A: the agency in brackets before it); null where it has none of an agency. */
 export const numberForRecords = ({ marc }: Pick<Heading, 'marc'>): string | null =>
@@ -13,7 +13,8 @@ export function withHeadingNumbers(
   numberOf: (use: HeadingUse) => string | null,
 ): MarcRecord {
   const numbered = (f: DataField): DataField => {
-    const use = headingIn(f);
+    // Of a name with its title the number is that of both together.
+    const use = headingsIn(f).at(-1);
     const number = use && numberOf(use);
     if (!number || f.subfields.some((s) => s.code === '0' && s.value.trim() === number)) return f;
     return { ...f, subfields: [...f.subfields, { code: '0', value: number }] };

@@ -26,15 +26,15 @@ test('names have their roles, their own script, and the heading that they are', 
   expect(part('names')).toEqual([
     {
       text: 'Minase, Hatsu, 1950- (author)',
-      heading: 'personal naf MINASE, HATSU$d1950',
+      headings: ['personal naf MINASE, HATSU$d1950'],
       original: '水無瀬, はつ, 1950-',
     },
-    { text: 'Fen, Hob (translator)', heading: 'personal naf FEN, HOB' },
+    { text: 'Fen, Hob (translator)', headings: ['personal naf FEN, HOB'] },
   ]);
 });
 test('subjects, series, numbers and classes lead on', () => {
   expect(part('subjects')).toEqual([
-    { text: 'Basket making — Japan', heading: 'topic lcsh BASKET MAKING$zJAPAN' },
+    { text: 'Basket making — Japan', headings: ['topic lcsh BASKET MAKING$zJAPAN'] },
   ]);
   expect(part('series')).toEqual([{ text: 'Craft notes ; 4', words: 'Craft notes' }]);
   expect(part('isbns')).toEqual([{ text: '0-306-40615-2 paperback', words: '9780306406157' }]);

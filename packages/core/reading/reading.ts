@@ -1,6 +1,6 @@
 import { readIsbn, withoutEndPunctuation } from '../access';
 import { codeName } from '../format';
-import { headingIdentity, headingIn } from '../headings';
+import { headingIdentity, headingsIn } from '../headings';
 import {
   controlValue,
   dataFields,
@@ -15,6 +15,7 @@ import {
 /** What of a record is read together, in the order in which a book is compared with it. */
 export const READING_PARTS = [
   'title',
+  'uniformTitles',
   'names',
   'edition',
   'publication',
@@ -34,8 +35,8 @@ export type ReadingPart = (typeof READING_PARTS)[number];
 /** One thing that is read, and where it leads on. */
 export interface Read {
   readonly text: string;
-  /** Group and key of the heading that it is (`headingIdentity`). */
-  readonly heading?: string;
+  /** Groups and keys of the headings that it is (`headingIdentity`), the one that says most first. */
+  readonly headings?: readonly string[];
   /** Words that find others with the same. */
   readonly words?: string;
   /** An address on the web, http or https alone. */
@@ -43,6 +44,9 @@ export interface Read {
   /** The same in its own script. */
   readonly original?: string;
 }
+
+/** Subfields of a uniform title (MARC 21 Bibliographic, X30 and 240), the medium left aside. */
+const UNIFORM = 'adfgklmnoprst';
 
 /** The words of a field without control subfields. */
 const wordsOf = (f: DataField, codes?: string): string =>
@@ -76,9 +80,9 @@ function nameOf(record: MarcRecord, f: DataField): Read {
   };
 }
 
-const leads = (f: DataField): Pick<Read, 'heading'> => {
-  const use = headingIn(f);
-  return use ? { heading: headingIdentity(use) } : {};
+const leads = (f: DataField): Pick<Read, 'headings'> => {
+  const uses = headingsIn(f);
+  return uses.length ? { headings: uses.map(headingIdentity).reverse() } : {};
 };
 const original = (record: MarcRecord, f: DataField, codes?: string): Pick<Read, 'original'> => {
   const text = originalOf(record, f, codes);
@@ -98,6 +102,21 @@ function linkOf(f: DataField): Read[] {
 
 const of = (record: MarcRecord, tag: RegExp): DataField[] => dataFields(record, tag);
 
+/** Series as the book has them; each that is traced leads to the heading of its tracing (490 with first indicator 1, and the 8XX in the same order). */
+function seriesOf(record: MarcRecord): Read[] {
+  const stated = of(record, /^490$/);
+  const traced = stated.filter((f) => f.ind1 === '1');
+  const tracings = of(record, /^8(00|10|11|30)$/);
+  return stated.map((f) => {
+    const tracing = traced.length === tracings.length ? tracings[traced.indexOf(f)] : undefined;
+    return {
+      text: wordsOf(f, 'anpv'),
+      words: withoutEndPunctuation(first(f, 'a') ?? ''),
+      ...(tracing && leads(tracing)),
+    };
+  });
+}
+
 /** A record as it is read beside the book: title, names with their roles, publication and so on; parts without text are left out. */
 export function readingOf(
   record: MarcRecord,
@@ -107,14 +126,16 @@ export function readingOf(
   const language = controlValue(record, '008')?.slice(35, 38) ?? '';
   const parts: Readonly<Record<ReadingPart, readonly Read[]>> = {
     title: plain(/^245$/),
+    uniformTitles: of(record, /^(130|240|730)$/).map((f) => ({
+      text: withoutEndPunctuation(wordsOf(f, UNIFORM)),
+      ...leads(f),
+      ...original(record, f, UNIFORM),
+    })),
     names: of(record, /^(1|7)(00|10|11)$/).map((f) => nameOf(record, f)),
     edition: plain(/^250$/),
     publication: plain(/^26[04]$/, 'abc'),
     description: plain(/^300$/),
-    series: of(record, /^490$/).map((f) => ({
-      text: wordsOf(f, 'anpv'),
-      words: withoutEndPunctuation(first(f, 'a') ?? ''),
-    })),
+    series: seriesOf(record),
     isbns: of(record, /^020$/).flatMap((f) =>
       values(f, 'a').map((text) => ({
         text: [text, ...values(f, 'q')].join(' '),

@@ -81,11 +81,15 @@ const KIND_NAMES: Readonly<Record<string, string>> = {
   personal: 'person',
   corporate: 'corporate body',
   meeting: 'meeting',
+  title: 'title',
+  'name-title': 'name and title',
   topic: 'topic',
   place: 'place',
+  period: 'period',
+  genre: 'genre or form',
 };
 
-const headings = (index: 'name' | 'subject', kinds: readonly string[]): Browsed =>
+const headings = (index: 'name' | 'subject' | 'title', kinds: readonly string[]): Browsed =>
   list<readonly [string, string]>({
     first: ['', ''],
     placeOf: (text) => [normalText(text, true), ''],
@@ -193,7 +197,9 @@ const barcodes = list<readonly [string]>({
 export const LISTS: Readonly<Record<BrowseList, Browsed>> = {
   title: titles,
   name: headings('name', ['personal', 'corporate', 'meeting']),
-  subject: headings('subject', ['topic', 'place']),
+  subject: headings('subject', ['topic', 'place', 'period']),
+  genre: headings('subject', ['genre']),
+  titleheading: headings('title', ['title', 'name-title']),
   series: terms('series', SERIES.normalise),
   publisher: terms('publisher', PUBLISHER.normalise),
   callnumber: callNumbers,

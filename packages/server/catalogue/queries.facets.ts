@@ -19,7 +19,7 @@ export const countByYear = (store: Store, found: IdQuery, most: number): Promise
     { ...found.params, mostValues: most },
   );
 
-const SUBJECTS = ['topic', 'place'];
+const SUBJECTS = ['topic', 'place', 'period'];
 const NAMES = ['personal', 'corporate', 'meeting'];
 const ofKinds = (kinds: readonly string[]): string =>
   kinds.map((k) => `(kind >= 'heading ${k} ' AND kind < 'heading ${k}!')`).join(' OR ');

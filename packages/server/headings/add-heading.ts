@@ -6,6 +6,7 @@ import {
   headingText,
   identityOf,
   isEstablished,
+  kindOfTracing,
   newAuthority,
   unnamedHeading,
   vocabularyOfNew,
@@ -59,10 +60,11 @@ export const addHeading = (
   body: AddHeadingBody,
 ): Promise<{ id: number; entry: number; sentence: string }> =>
   commitPlan(store, person, async (s) => {
-    const { kind, source } = body;
-    const vocabulary = vocabularyOfNew(kind, body.vocabulary);
-    const unnamed = unnamedHeading(kind, vocabulary);
-    const parts = { kind, vocabulary, form: typedForm(unnamed, body.form), source, on: today() };
+    const { source } = body;
+    const vocabulary = vocabularyOfNew(body.kind, body.vocabulary);
+    const unnamed = unnamedHeading(body.kind, vocabulary);
+    const form = typedForm(unnamed, body.form);
+    const parts = { kind: kindOfTracing(form) ?? body.kind, vocabulary, form, source, on: today() };
     const bare = newAuthority({ ...parts, seeFroms: [] });
     await refuseKnown(s, bare);
     const heading = newAuthority({ ...parts, seeFroms: typedSeeFroms(unnamed, body.seeFroms) });

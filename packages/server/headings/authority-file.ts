@@ -19,7 +19,7 @@ import { chunkCursor, keptWork, leftOut } from '../jobs/kept-work';
 import type { Services } from '../services';
 import type { Store } from '../store/store';
 import { authorityPath, fileRows, rowsBehind, type FileRow } from './authority-rows';
-import { changedTogether, headingsMadeBy } from './change-records';
+import { changedTogether, headingsFollowing } from './change-records';
 import { identityText, plannedAuthorities, type PlannedAuthority } from './planned-authorities';
 
 /** Records of a chunk. */
@@ -142,10 +142,13 @@ async function changesOf(store: Store, planned: readonly PlannedAuthority[]) {
       : [];
   });
   const records = await changedTogether(store, renamed);
-  return {
+  const { along, made: followed } = await headingsFollowing(
+    store,
+    renamed.map((r) => r.forms),
+    headings,
     records,
-    changes: [...records, ...headings, ...(await headingsMadeBy(store, headings, records))],
-  };
+  );
+  return { records, changes: [...records, ...headings, ...along, ...followed] };
 }
 
 /** The headings of the records up to a place: work that is taken up again knows what comes twice. */

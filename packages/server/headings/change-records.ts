@@ -1,10 +1,19 @@
 import { update } from '@osier/core/changes';
-import { headingIdentity, identityOf, mergedRecords, type MergeForms } from '@osier/core/headings';
+import {
+  carriedAlong,
+  changesAlong,
+  headingGroup,
+  headingIdentity,
+  identityOf,
+  mergedRecords,
+  type Heading,
+  type MergeForms,
+} from '@osier/core/headings';
 import type { Change, StoredObject } from '@osier/core/kinds';
 import { newHeadings } from '../catalogue/records';
 import { CHUNK } from '../jobs/in-chunks';
 import type { Store } from '../store/store';
-import { recordsCarrying } from './queries';
+import { headingsBehindForms, headingsWithKeys, recordsCarrying } from './queries';
 
 /** Records that carry headings, in pieces. */
 export async function* carryingPieces(
@@ -38,21 +47,63 @@ export async function changedTogether(
   return [...first].map(([id, held]) => update('record', held, now.get(id)!.value));
 }
 
+/** Changes of headings that go with a merge or a new form, and headings that are made for the records which have changed. */
+export interface FollowingHeadings {
+  /** Those that have a lost form at their beginning: a name before a title, a subject before its subdivisions. */
+  readonly along: readonly Change<'heading'>[];
+  readonly made: readonly Change<'heading'>[];
+}
+
 /**
- * Headings that are made for records which have changed: for a subject that carries its subdivisions along to the kept form, say. Those
- * that `headings` have already, before or after, are none.
+ * The headings that follow when some are changed: those that carry the lost forms along, and those that records have come to carry and no heading
+ * knows. What `headings` changes or makes already is left as it is there.
  */
-export async function headingsMadeBy(
+export async function headingsFollowing(
   store: Store,
+  forms: readonly MergeForms[],
   headings: readonly Change<'heading'>[],
   records: readonly Change<'record'>[],
-): Promise<Change<'heading'>[]> {
+): Promise<FollowingHeadings> {
+  const along = await headingsAlong(store, forms, headings);
   const known = new Set(
-    headings.flatMap((c) => [c.before, c.after].flatMap((h) => (h ? headingIdentity(identityOf(h)) : []))),
+    [...headings, ...along].flatMap((c) => [c.before, c.after].flatMap((h) => (h ? identityText(h) : []))),
   );
   const made = await newHeadings(
     store,
     records.flatMap((c) => c.after ?? []),
   );
-  return made.filter((c) => c.after !== null && !known.has(headingIdentity(identityOf(c.after))));
+  return { along, made: made.filter((c) => c.after !== null && !known.has(identityText(c.after))) };
+}
+
+const identityText = (heading: Heading): string => headingIdentity(identityOf(heading));
+
+/** What becomes of the headings that have a lost form at their beginning; those of `headings`, and what would come to be one of them, stay. */
+export async function headingsAlong(
+  store: Store,
+  forms: readonly MergeForms[],
+  headings: readonly Change<'heading'>[],
+): Promise<Change<'heading'>[]> {
+  const changing = new Set(headings.map((c) => c.id));
+  const taken = new Set(headings.flatMap((c) => (c.after ? identityText(c.after) : [])));
+  const ids = await headingsBehindForms(
+    store,
+    forms.flatMap((f) => f.lost),
+  );
+  const held = await store.readMany(
+    'heading',
+    ids.filter((id) => !changing.has(id)),
+  );
+  const along = forms
+    .flatMap((f) => carriedAlong(f, held))
+    .filter(({ then }) => !taken.has(headingIdentity(then)));
+  const going = new Set([...changing, ...along.map((a) => a.held.id)]);
+  const found = await headingsWithKeys(
+    store,
+    along.map(({ then }) => ({ group: headingGroup(then), key: then.key })),
+  );
+  const there = await store.readMany(
+    'heading',
+    found.flatMap((f) => (f.isOwn && !going.has(f.heading) ? [f.heading] : [])),
+  );
+  return changesAlong(along, new Map(there.map((h) => [identityText(h.value), h])));
 }

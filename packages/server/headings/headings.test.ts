@@ -156,7 +156,7 @@ test('a heading cannot be kept apart from itself, nor two of different vocabular
     kind: 'topic',
     key: 'X',
     subfields: [{ code: 'a', value: 'Weirs of the Lode' }],
-    ind1: ' ',
+    ...{ tag: '150', ind1: ' ', ind2: ' ' },
   } as const;
   await commit(store, {
     did: TESTED,

@@ -14,7 +14,7 @@ import type { Services } from '../services';
 import { lastEntry } from '../store/entries-since';
 import type { Store } from '../store/store';
 import { headingEvidence } from './evidence';
-import { changedTogether, headingsMadeBy } from './change-records';
+import { changedTogether, headingsFollowing } from './change-records';
 import { MANY } from './merge';
 import { asRefused, headingsMerging, mergeNow, type MergeNow } from './merging';
 import { headingsInOrder, seeFromsOf } from './queries';
@@ -204,12 +204,16 @@ async function stillMergeable(store: Store, { kept, lost }: Row): Promise<MergeN
 
 /** The merges of several groups in one change set; a record that carries headings of two of them is changed once. */
 async function mergesTogether(store: Store, merges: readonly MergeNow[]) {
-  const records = await changedTogether(
-    store,
-    merges.map((m) => ({ forms: formsOfMerge(m), changing: m.changing })),
-  );
+  const asked = merges.map((m) => ({ forms: formsOfMerge(m), changing: m.changing }));
+  const records = await changedTogether(store, asked);
   const headings = merges.flatMap(mergedHeadings);
-  return { records, changes: [...records, ...headings, ...(await headingsMadeBy(store, headings, records))] };
+  const { along, made } = await headingsFollowing(
+    store,
+    asked.map((a) => a.forms),
+    headings,
+    records,
+  );
+  return { records, changes: [...records, ...headings, ...along, ...made] };
 }
 
 /** Job: merges groups of headings that are the same, as they were reviewed. */

@@ -20,7 +20,7 @@ import { keptWork } from '../jobs/kept-work';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { carryingPieces, headingsMadeBy } from './change-records';
+import { carryingPieces, headingsAlong, headingsFollowing } from './change-records';
 import { asRefused, headingsMerging, mergeNow, type MergeAsked, type MergeNow } from './merging';
 import { countCarrying, recordsCarrying } from './queries';
 
@@ -47,6 +47,9 @@ function seeRecords(shown: Shown, { records, notes }: ReturnType<typeof mergedRe
 }
 const seeHeadings = (shown: Shown, merge: MergeNow): void => {
   for (const c of mergedHeadings(merge)) shown.see(c.kind, c.id, c.version, c.after);
+};
+const seeAlong = (shown: Shown, along: readonly Change<'heading'>[]): void => {
+  for (const c of along) shown.see(c.kind, c.id, c.version, c.after);
 };
 
 /** What a merge would change, worked out piece by piece; a page of its rows from row `from` on. */
@@ -78,6 +81,15 @@ export async function reviewMerge(
       before: { marc: before!.marc },
       after: { marc: after!.marc },
     }));
+  const along = await headingsAlong(store, [forms], mergedHeadings(merge));
+  seeAlong(shown, along);
+  for (const { id, before, after } of along)
+    page.offer(false, () => ({
+      ...{ id: 0 - id, label: headingText(before!), exception: null, canLeaveOut: false },
+      detail: 'Authority record of a longer heading that begins so',
+      before: { marc: before!.marc },
+      after: { marc: after!.marc },
+    }));
   const gone = (merge.form ? [merge.kept] : []).map(
     (k) => `${quoted(headingText(k.value))} becomes a see-from.`,
   );
@@ -92,6 +104,11 @@ export async function reviewMerge(
         (l) =>
           `${quoted(headingText(l.value))} becomes a see-from; its number ${l.id} leads to ${merge.kept.id}.`,
       ),
+      ...(along.length
+        ? [
+            `Longer headings that begin so get the kept form too (${counted(along.length, 'authority record')}).`,
+          ]
+        : []),
       ...(count > MANY
         ? ['This is done in the background; until it has ended the headings cannot be changed otherwise.']
         : []),
@@ -156,12 +173,10 @@ async function wholeMerge(
     if (shown) seeRecords(shown, merged);
     records.push(...merged.records);
   }
-  const changes = [
-    ...records,
-    ...mergedHeadings(now),
-    ...(await headingsMadeBy(store, mergedHeadings(now), records)),
-  ];
-  return { did: didMerge(now, records.length), changes };
+  const headings = mergedHeadings(now);
+  const { along, made } = await headingsFollowing(store, [forms], headings, records);
+  if (shown) seeAlong(shown, along);
+  return { did: didMerge(now, records.length), changes: [...records, ...headings, ...along, ...made] };
 }
 
 const mergeWork = object({
@@ -207,9 +222,10 @@ export const mergeManyHeadings =
           return { changes, totals: { changed: changes.filter((c) => c.kind === 'record').length } };
         }
         const rows = chunk.filter((row) => row !== 'headings');
-        const { records } = mergedRecords(formsOfMerge(now), rows);
-        const made = await headingsMadeBy(s, mergedHeadings(now), records);
-        return { changes: [...records, ...made], totals: { changed: records.length } };
+        const forms = formsOfMerge(now);
+        const { records } = mergedRecords(forms, rows);
+        const { along, made } = await headingsFollowing(s, [forms], mergedHeadings(now), records);
+        return { changes: [...records, ...along, ...made], totals: { changed: records.length } };
       },
     });
     return run.cancelled()

@@ -1,4 +1,5 @@
 import type { Followable } from '@osier/core/headings';
+import type { StoredObject } from '@osier/core/kinds';
 import type { HeadingList, HeadingRow } from '@osier/contract';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
@@ -163,7 +164,7 @@ export const mergedInto = (store: Store, id: number): Promise<{ id: number; text
 const AMONG = 'h.id IN (SELECT value FROM json_each(:ids))';
 const CARRYING = `SELECT k.record FROM ${CARRIED} WHERE ${AMONG}
   UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
-    WHERE ${AMONG} AND h.kind IN ('topic', 'place')`;
+    WHERE ${AMONG} AND h.kind IN ('topic', 'place', 'period', 'genre')`;
 
 /** The records behind a number that carry some headings, or a subject that one of them begins; in the order of their numbers. */
 export async function recordsCarrying(
@@ -227,6 +228,24 @@ export const formsBeginning = (
     { group, from, end: `${from}\uffff`, atMost },
   );
 
+/**
+ * The headings in use whose keys go on behind those of some forms, of their vocabularies: subjects with subdivisions, names with titles. Names that
+ * only go on otherwise may be among them.
+ */
+export async function headingsBehindForms(
+  store: Store,
+  forms: readonly { readonly vocabulary: string; readonly key: string }[],
+): Promise<number[]> {
+  const wanted = forms.map(({ vocabulary, key }) => ({ vocabulary, key }));
+  const rows = await store.rows<{ id: number }>(
+    `SELECT DISTINCT h.id FROM json_each(:wanted) w CROSS JOIN (VALUES ('name-title'), ('topic'), ('place'), ('period'), ('genre')) k CROSS JOIN headings h
+         ON h.vocabulary = w.value ->> 'vocabulary' AND h.kind = k.column1 AND h.merged_into IS NULL
+          AND h.key > (w.value ->> 'key') || '$' AND h.key < (w.value ->> 'key') || '%' ORDER BY h.id`,
+    { wanted: JSON.stringify(wanted) },
+  );
+  return rows.map((r) => r.id);
+}
+
 /** The headings in use that have one of some keys, under their groups; `isOwn` where it is that of the kept form. */
 export const headingsWithKeys = (
   store: Store,
@@ -238,3 +257,11 @@ export const headingsWithKeys = (
        JOIN headings h ON h.id = k.heading AND h.merged_into IS NULL`,
     { wanted: JSON.stringify(wanted) },
   );
+
+/** Some records behind a number, in the order of their numbers. */
+export const recordsBehind = (
+  store: Store,
+  after: number,
+  atMost: number,
+): Promise<StoredObject<'record'>[]> =>
+  store.select('record', 'id > :after ORDER BY id LIMIT :atMost', { after, atMost });

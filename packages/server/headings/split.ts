@@ -2,19 +2,22 @@ import type { Review, ReviewRow, SplitBody } from '@osier/contract';
 import { quoted, type Act } from '@osier/core/acts';
 import { counted } from '@osier/core/changes';
 import { headingText, identityOf, isItsForm, splitPlan, type SplitPlan } from '@osier/core/headings';
+import type { ChangeSet } from '@osier/core/kinds';
 import { notFound, wrong } from '../http/problem';
 import { reviewPage } from '../http/review-page';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { headingsFollowing } from './change-records';
 import { recordRow } from './merge';
 import { asRefused, refuseMerging, typedForm } from './merging';
 import { countCarrying, headingWithKey, recordsCarrying } from './queries';
 
 type Asked = Pick<SplitBody, 'form' | 'records'>;
 /** A split as it stands, with what a person is told of it. */
-interface SplitNow extends SplitPlan {
+interface SplitNow extends Omit<SplitPlan, 'changes'> {
+  readonly changes: ChangeSet;
   readonly from: string;
   readonly to: string;
   readonly isMade: boolean;
@@ -65,9 +68,13 @@ async function splitNow(
   const [low, high] = [Math.min(id, to.id), Math.max(id, to.id)];
   const apart = (await store.find('distinct', { where: { a: low, b: high } })).length > 0;
   const plan = asRefused(() => splitPlan({ from, to, records, isEmptied, note }));
+  const changes = apart ? plan.changes.filter((c) => c.kind !== 'distinct') : plan.changes;
+  const headings = changes.filter((c) => c.kind === 'heading');
+  // Records carry titles and subdivisions along to the other form.
+  const { made } = await headingsFollowing(store, [], headings, plan.records);
   return {
     ...plan,
-    changes: apart ? plan.changes.filter((c) => c.kind !== 'distinct') : plan.changes,
+    changes: [...changes, ...made],
     ...{ isMade: !there, isEmptied, from: headingText(from.value) },
     to: form.subfields.map((s) => s.value).join(' '),
   };

@@ -2,6 +2,7 @@ import { counted } from '@osier/core/changes';
 import { number, object, string } from 'yup';
 import { indexSize, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { areShelfKeysOld, shelfKeysAnew } from '../projections/shelf-keys';
+import { beginMakingHeadings } from '../headings/make-headings';
 import { totals } from '../projections/counts';
 import type { Services } from '../services';
 import type { JobWork } from './jobs';
@@ -27,8 +28,9 @@ const cursor = object({
 
 /** Job: computes the keys of all records anew; one that is cancelled, or killed, goes on at the next start. */
 export const rebuildKeys =
-  ({ store }: Services): JobWork =>
+  (services: Services): JobWork =>
   async (run) => {
+    const { store } = services;
     if (await areShelfKeysOld(store)) await shelfKeysAnew(store.aside, run.cancelled);
     if (run.cancelled()) return null;
     const { columns, index } = await oldRecordKeys(store);
@@ -42,6 +44,7 @@ export const rebuildKeys =
       run.cancelled,
     );
     if (run.cancelled()) return null;
+    await beginMakingHeadings(services);
     const took = Math.max(1, Math.round((Date.now() - began) / 1000));
     const size = (await indexSize(store.aside)) / 1_000_000;
     return `Updated the search keys of ${n.toLocaleString('en-GB')} records in ${counted(took, 'second')}; the index of words has ${size.toFixed(1)} MB.`;

@@ -85,7 +85,7 @@ test('what there is only once is refused by name, in one commit and across two',
     vocabulary: 'lcsh',
     key: 'EELS',
     subfields: [{ code: 'a', value: 'Eels' }],
-    ind1: ' ',
+    ...{ tag: '150', ind1: ' ', ind2: ' ' },
   } as const;
   await act(creation('heading', 1, headingFrom(use)));
   await expect(act(creation('heading', 2, headingFrom(use)))).rejects.toMatchObject({

@@ -8,8 +8,8 @@ import { catalogueWords as wording } from './words';
 /** A record as it is read beside the book in hand, in large type; names, subjects, series and classes lead on. */
 export function Reading({ record, headings }: { record: MarcRecord; headings: RecordDetail['headings'] }) {
   const parts = readingOf(record);
-  const pathOf = ({ heading, words }: Read): string | null => {
-    const known = heading && headings.find((h) => `${h.kind} ${h.key}` === heading);
+  const pathOf = ({ headings: said = [], words }: Read): string | null => {
+    const [known] = said.flatMap((one) => headings.find((h) => `${h.kind} ${h.key}` === one) ?? []);
     if (known) return `/catalogue?q=${encodeURIComponent(`heading ${known.id}`)}`;
     return words ? `/catalogue?q=${encodeURIComponent(words)}` : null;
   };

@@ -1,5 +1,5 @@
 import { addHeadingBody, api } from '@osier/contract';
-import { HEADING_KINDS } from '@osier/core/headings';
+import { HEADING_KINDS, isSubjectKind } from '@osier/core/headings';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
@@ -12,8 +12,8 @@ import { kindName } from './heading-names';
 import { headingsWords as wording } from './words';
 
 /** Codes of vocabularies that are offered (MARC list Subject Heading and Term Source Codes). */
-const VOCABULARIES = ['lcsh', 'lcshac', 'mesh', 'fast', 'aat', 'sears'];
-const isSubject = (kind: unknown) => kind === 'topic' || kind === 'place';
+const VOCABULARIES = ['lcsh', 'lcshac', 'mesh', 'fast', 'aat', 'lcgft', 'sears'];
+const isSubject = (kind: unknown) => HEADING_KINDS.some((k) => k === kind && isSubjectKind(k));
 
 /** A heading that no record carries yet: its form, other forms, and where it was found. */
 export function AddHeading({ onClose }: { onClose: () => void }) {

@@ -9,15 +9,23 @@ const KIND: Readonly<Record<string, string>> = {
   personal: 'personal name',
   corporate: 'corporate name',
   meeting: 'meeting',
+  title: 'title',
+  'name-title': 'name and title',
   topic: 'topic',
   place: 'place',
+  period: 'period',
+  genre: 'genre or form',
 };
 const KINDS: Readonly<Record<string, string>> = {
   personal: 'Personal names',
   corporate: 'Corporate names',
   meeting: 'Meetings',
+  title: 'Titles',
+  'name-title': 'Names and titles',
   topic: 'Topics',
   place: 'Places',
+  period: 'Periods',
+  genre: 'Genre and form',
 };
 /** Every text of Headings. */
 export const headingsWords = {
@@ -29,7 +37,8 @@ export const headingsWords = {
   aNewHeading: 'A new heading',
   addHeading: 'Add heading',
   formOfHeading: 'Form',
-  formHelp: 'as it is established, subfields behind $: Reedman, Amos,$d1880-1950',
+  formHelp:
+    'as it is established, subfields behind $: Reedman, Amos,$d1880-1950; with $t the title of a work is its heading too',
   seeFromForms: 'See-froms',
   seeFromsHelp: 'other forms by which it is known; Enter after each',
   source: 'Source',
