@@ -2,7 +2,7 @@ import { DEFAULT_HOUSE } from '@osier/core/house';
 import { barcodeFor, type LabelRoll } from '@osier/core/barcodes';
 import { DEFAULT_SETTINGS, type SupplierSheet } from '@osier/core/deliveries';
 import { byKey, callNumberText, offerCallNumbers, shelfKey, type CallNumber } from '@osier/core/callnumbers';
-import { headingFrom, headingsOf, type Heading } from '@osier/core/headings';
+import { headingFrom, headingIdentity, headingsOf, type Heading } from '@osier/core/headings';
 import {
   NO_DEFAULTS,
   STANDARD_MAPPING,
@@ -172,7 +172,7 @@ function headingsIn(records: readonly { marc: MarcRecord }[]): { id: number; hea
   const found = new Map<string, Heading>();
   for (const r of records)
     for (const use of headingsOf(r.marc))
-      if (!found.has(`${use.kind} ${use.key}`)) found.set(`${use.kind} ${use.key}`, headingFrom(use));
+      if (!found.has(headingIdentity(use))) found.set(headingIdentity(use), headingFrom(use));
   return [...found.values()].map((heading, i) => ({ id: i + 1, heading }));
 }
 

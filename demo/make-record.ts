@@ -143,10 +143,38 @@ export function makeRecord(
     fields.push(field('710', '2 ', 'a', `${random.pick(BODIES)},`, 'e', 'issuing body.'));
   if (random.chance(0.05)) fields.push(field('856', '41', 'u', platesAt(n), 'y', 'Plates'));
   return {
-    marc: { leader: `00000c${LEADER[material]} a2200000 i 4500`, fields: spoil(random, fields) },
+    marc: {
+      leader: `00000c${LEADER[material]} a2200000 i 4500`,
+      fields: traced(n, spoil(random, fields), form),
+    },
     material,
     topic,
   };
+}
+
+const GENRES = ['Handbooks and manuals', 'Pattern books', 'Exhibition catalogs', 'Trade catalogs'];
+/** How a few records write the terms: as somebody typed them. */
+const TYPED_GENRES = ['Handbooks & manuals', 'Pattern books.', 'Exhibition catalogues', 'Trade catalogs'];
+
+/** Headings beside names and subjects, by the number of the record: series that are traced, genres, works of the same author in it. */
+function traced(n: number, fields: Field[], author: { name: string; dates: string }): Field[] {
+  const more: Field[] = [];
+  if (n % 4 === 0)
+    more.push(field('655', ' 7', 'a', (n % 52 ? GENRES : TYPED_GENRES)[(n / 4) % 4]!, '2', 'lcgft'));
+  if (n % 30 === 7) {
+    const name = nameParts(author, 'author.').slice(0, -2);
+    const end = name.pop()!.replace(/,$/, '');
+    more.push(
+      field('700', '12', ...name, /[-.]$/.test(end) ? end : `${end}.`, 't', 'Letters to a workshop.'),
+    );
+  }
+  const withSeries = fields.flatMap((f): Field[] => {
+    if (f.tag !== '490' || !('subfields' in f) || n % 3 === 0) return [f];
+    const [a = '', v = ''] = f.subfields.map((s) => s.value);
+    more.push(field('830', ' 0', 'a', n % 20 === 1 ? a.replace(' ;', ', new series ;') : a, 'v', `${v}.`));
+    return [{ ...f, ind1: '1' }];
+  });
+  return [...withSeries, ...more].sort((a, b) => Number(a.tag.slice(0, 1)) - Number(b.tag.slice(0, 1)));
 }
 
 /** Where the plates of a book are: on the simulated site, where most links work and some have come to grief. */

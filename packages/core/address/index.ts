@@ -2,7 +2,8 @@ export { addressOf } from './address-of';
 export type {
   Address,
   AddressProblem,
-  AddressCondition as Condition,
+  AddressCondition,
+  Alternatives,
   Range,
   SubfieldAddress,
   Term,

@@ -22,6 +22,7 @@ export type { FindableHeading } from './heading-found';
 export { isHeadingFound } from './heading-found';
 export { holdsWords } from './holds';
 export { withoutArticle } from './initial-article';
+export { addressPlan } from './address-plan';
 export { isQueryText } from './query-text';
 export type { FindOrder, Ordering } from './order-of';
 export { FIND_ORDERS, orderOf, orderOfText } from './order-of';

@@ -1,8 +1,10 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { hasAny, isAddress, parseAddress } from '@osier/core/address';
 import { creation } from '@osier/core/changes';
-import { field } from '@osier/core/marc';
+import { field, isData } from '@osier/core/marc';
+import { makeLibrary } from '../../../demo/library';
 import { commit } from '../store/commit';
 import { openStore } from '../store/open-store';
 import type { Store } from '../store/store';
@@ -119,3 +121,42 @@ test('more than two at once are asked to wait', async () => {
     [1, 2, 5],
   ]);
 });
+
+test('what the index of words has is found by it, without looking through all records', async () => {
+  await write();
+  const written = '245$a{=\\Eels}';
+  const eels = await having(store, written);
+  expect(eels.length).toBeGreaterThan(0);
+  expect(await havingSoFar(store, written)).toEqual({ ids: eels, running: null });
+  expect(existsSync(join(folder, `begun ${written}`))).toBe(false);
+  await write();
+  expect(await having(store, written)).toHaveLength(eels.length + 1);
+  expect(await having(store, '245$a{=\\Eel}')).toEqual([]);
+});
+
+test('found by the index or not, an address has the records that it has when all are looked at', async () => {
+  const folderOfAll = join(folder, 'all');
+  const all = await openStore(folderOfAll);
+  const { records } = makeLibrary();
+  const changes = records.map((r) => creation('record', r.id, r.marc));
+  await commit(all, { did: TESTED, person: 1, changes });
+  const escaped = (text: string) => text.replace(/[ $\\{}|!=~?:]/g, (c) => (c === ' ' ? '\\s' : `\\${c}`));
+  const ask = async (written: string) => {
+    const address = parseAddress(written);
+    if (!isAddress(address)) throw new Error(address.problem);
+    const plain = records.filter((r) => hasAny(r.marc, address)).map((r) => r.id);
+    expect([written, await having(all, written)]).toEqual([written, plain]);
+    return plain.length;
+  };
+  let found = 0;
+  for (const [i, { marc }] of records.entries()) {
+    if (i % 75 !== 0) continue;
+    const f = marc.fields.filter(isData)[i % 7]!;
+    const { code, value } = f.subfields[i % f.subfields.length]!;
+    found += await ask(`${f.tag}$${code}{=\\${escaped(value)}}`);
+    found += await ask(`${f.tag}$a{$${code}~\\${escaped(value.slice(i % 3, 20))}}`);
+    found += await ask(`245$a{${f.tag}$${code}=\\${escaped(value)}|650$a=\\Willows}`);
+  }
+  expect(found).toBeGreaterThan(60);
+  await all.close();
+}, 60_000);

@@ -1,10 +1,13 @@
 import { hasAny, isAddress, parseAddress, type Address } from '@osier/core/address';
+import { addressPlan, type FindPlan } from '@osier/core/find';
 import { fork } from 'node:child_process';
 import { join } from 'node:path';
 import { ProblemError } from '../http/problem';
 import type { Store } from '../store/store';
 import { keptValue } from '../store/kept-json';
-import { recordsWithText } from './queries';
+import { oldRecordKeys } from '../projections/record-keys';
+import { recordsMatching, recordsWithText } from './queries';
+import { matchOf } from './queries.conditions';
 import type { AddressSaid, AddressWork } from './address-process';
 
 /** A search by address under way, for all that ask for it meanwhile. */
@@ -157,16 +160,61 @@ function begun(store: Store, mine: Known, written: string, address: Address): Se
   const work: AddressWork = { file: store.file, address: written, tag };
   // Before it reads anything.
   const begins = { at: store.writes(), changes: mine.changes };
-  const search: Search = {
-    ...begins,
-    ...(store.workers === null
+  const looking = narrowed(store, address, () =>
+    store.workers === null
       ? besideOthers(store, work, address)
-      : inProcess(join(store.workers, 'address-process.mjs'), work)),
-  };
+      : inProcess(join(store.workers, 'address-process.mjs'), work),
+  );
+  // Not spread: what it has found so far may come to be told by another.
+  const search: Search = Object.assign(looking, begins);
   mine.running.set(written, search);
   const ended = () => void mine.running.delete(written);
   search.found.then(ended, ended);
   return search;
+}
+
+/** Of so many records at most that have the words of an address each is looked at here. */
+const MOST_NEAR = 2000;
+const AT_ONCE = 200;
+
+/** Looks at the records that the index of words leaves, where there are few of them; else at all. */
+function narrowed(store: Store, address: Address, everywhere: () => Looking): Looking {
+  const plan = addressPlan(address);
+  if (plan === null) return everywhere();
+  const own: SoFar = { ids: [], share: 0 };
+  let [stopped, elsewhere]: [boolean, Looking | null] = [false, null];
+  const look = async (): Promise<readonly number[]> => {
+    const near = await recordsNear(store.aside, plan);
+    if (near === null && !stopped) {
+      elsewhere = everywhere();
+      return elsewhere.found;
+    }
+    for (let at = 0; near && at < near.length && !stopped; at += AT_ONCE) {
+      const held = await store.aside.readMany('record', near.slice(at, at + AT_ONCE));
+      for (const { id, value } of held) if (hasAny(value, address)) own.ids.push(id);
+      own.share = Math.min(1, (at + AT_ONCE) / near.length);
+    }
+    return own.ids;
+  };
+  return {
+    found: look(),
+    get soFar() {
+      return elsewhere?.soFar ?? own;
+    },
+    ...{ waiting: 0, asked: 0 },
+    stop: () => {
+      stopped = true;
+      elsewhere?.stop();
+    },
+  };
+}
+
+/** The records that have the words of a plan; null where they are too many, or the index is being made anew. */
+async function recordsNear(store: Store, plan: FindPlan): Promise<readonly number[] | null> {
+  const match = matchOf(plan);
+  if (match === null || (await oldRecordKeys(store)).index) return null;
+  const near = await recordsMatching(store, match, MOST_NEAR + 1);
+  return near.length > MOST_NEAR ? null : near;
 }
 
 function inProcess(script: string, work: AddressWork): Looking {

@@ -69,6 +69,15 @@ export const recordsWithText = (
     { after, text },
   );
 
+/** Records that the index of words has under a match, in the order of their numbers; no more than `atMost`. */
+export const recordsMatching = async (store: Store, match: string, atMost: number): Promise<number[]> =>
+  (
+    await store.rows<{ id: number }>(
+      'SELECT rowid AS id FROM record_words WHERE record_words MATCH :match ORDER BY rowid LIMIT :atMost',
+      { match, atMost },
+    )
+  ).map((r) => r.id);
+
 /** The same for a prepared statement of a connection of its own: numbers behind which and up to which, text. */
 export const RECORDS_WITH_TEXT =
   'SELECT id, value FROM records WHERE id > ? AND id <= ? AND instr(value, ?) > 0 ORDER BY id';
