@@ -35,6 +35,31 @@ test('a list is begun anywhere and read both ways by keyboard, and an entry show
   await expect(page.getByText(/^\d+ records? for “heading \d+”/)).toBeVisible();
 });
 
+test('series and works by name and title are browsed as headings, and lead to their authority records', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/catalogue?show=browse&list=titleheading');
+  const start = page.getByRole('textbox', { name: 'Start at' });
+  await start.fill('fenland');
+  await start.press('Enter');
+  const list = page.getByRole('listbox', { name: 'Title headings' });
+  await list.getByText('Fenland trades', { exact: true }).click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Fenland trades' })).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Open the heading' }).click();
+  await expect(page.getByRole('heading', { name: 'Fenland trades' })).toBeVisible();
+  await expect(page.getByText(/^Heading \d+ · title/)).toBeVisible();
+  await page.goto('/headings?show=all&kind=name-title');
+  await page
+    .getByRole('option', { name: /Letters to a workshop/ })
+    .first()
+    .click();
+  await expect(
+    page.getByRole('heading', { name: /\. Letters to a workshop$|- Letters to a workshop$/ }),
+  ).toBeVisible();
+});
+
 test('what was meant, narrowing by choices, and a search that is saved and counted in Today', async ({
   page,
 }) => {
