@@ -75,20 +75,12 @@ function wordsOf(text: string, isAll: boolean): FindWord[] {
   return words.slice(1).map((word, i, rest) => ({ text: word, isBeginning: i === rest.length - 1 }));
 }
 
-const known = new Map<string, boolean>();
 /** Whether all that stands in some subfields is in the index of words: as the points of the index themselves say of a word put there. */
 function isIndexed(tag: string, { from, to }: SubfieldAddress): boolean {
   if (!/^\d{3}$/.test(tag) || tag.startsWith('00')) return false;
-  for (let code = from.charCodeAt(0); code <= to.charCodeAt(0); code++)
-    if (!isCodeIndexed(tag, String.fromCharCode(code))) return false;
+  for (let code = from.charCodeAt(0); code <= to.charCodeAt(0); code++) {
+    const probe = { leader: '', fields: [field(tag, '  ', String.fromCharCode(code), 'probe')] };
+    if (!RECORD_WORDS.some((point) => wordsAt(point, probe) === 'probe')) return false;
+  }
   return true;
-}
-function isCodeIndexed(tag: string, code: string): boolean {
-  const name = tag + code;
-  const before = known.get(name);
-  if (before !== undefined) return before;
-  const probe = { leader: '', fields: [field(tag, '  ', code, 'probe')] };
-  const is = RECORD_WORDS.some((point) => wordsAt(point, probe) === 'probe');
-  known.set(name, is);
-  return is;
 }

@@ -3,7 +3,7 @@ import type { MarcRecord } from '@osier/core/marc';
 import { readingOf, type Read } from '@osier/core/reading';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { catalogueWords as wording } from './words';
+import { readingParts } from './reading-words';
 
 /** A record as it is read beside the book in hand, in large type; names, subjects, series and classes lead on. */
 export function Reading({ record, headings }: { record: MarcRecord; headings: RecordDetail['headings'] }) {
@@ -17,7 +17,7 @@ export function Reading({ record, headings }: { record: MarcRecord; headings: Re
     <dl className="reading">
       {parts.map(({ part, read }) => (
         <Fragment key={part}>
-          <dt>{wording.readingParts[part]}</dt>
+          <dt>{readingParts[part]}</dt>
           <dd>
             {read.map((r, i) => {
               const path = pathOf(r);
