@@ -1,5 +1,4 @@
 import type { Followable } from '@osier/core/headings';
-import type { StoredObject } from '@osier/core/kinds';
 import type { HeadingList, HeadingRow } from '@osier/contract';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
@@ -258,10 +257,17 @@ export const headingsWithKeys = (
     { wanted: JSON.stringify(wanted) },
   );
 
-/** Some records behind a number, in the order of their numbers. */
-export const recordsBehind = (
-  store: Store,
-  after: number,
-  atMost: number,
-): Promise<StoredObject<'record'>[]> =>
-  store.select('record', 'id > :after ORDER BY id LIMIT :atMost', { after, atMost });
+/** Records behind one number and up to another that carry what no heading is known by. */
+export async function recordsWithoutHeadings(store: Store, after: number, to: number): Promise<number[]> {
+  const rows = await store.rows<{ record: number }>(
+    `SELECT DISTINCT k.record FROM record_keys k
+      WHERE k.record > :after AND k.record <= :to AND k.kind >= 'heading ' AND k.kind < 'heading!'
+        AND NOT EXISTS (SELECT 1 FROM heading_keys h WHERE h.kind = substr(k.kind, 9) AND h.key = k.key) ORDER BY k.record`,
+    { after, to },
+  );
+  return rows.map((r) => r.record);
+}
+
+/** The number of the last record; 0 where there is none. */
+export const lastRecord = async (store: Store): Promise<number> =>
+  (await store.row<{ id: number }>('SELECT ifnull(MAX(id), 0) AS id FROM records'))?.id ?? 0;
