@@ -7,9 +7,12 @@ import {
 } from '@osier/contract';
 import { columnAt, FILING_TITLE, SERIES } from '@osier/core/access';
 import { byKey } from '@osier/core/callnumbers';
+import { creation } from '@osier/core/changes';
 import { headingGroup, headingsOf } from '@osier/core/headings';
-import type { MarcRecord } from '@osier/core/marc';
+import { field, type MarcRecord } from '@osier/core/marc';
 import { startTesting, type Ask } from '../testing/running';
+import { commit } from '../store/commit';
+import { TESTED } from '../testing/tested';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
 let ask: Ask;
@@ -85,7 +88,9 @@ test('titles are counted as a plain reading of every record counts them', async 
 
 test.each([
   ['name', ['personal', 'corporate', 'meeting']],
-  ['subject', ['topic', 'place']],
+  ['subject', ['topic', 'place', 'period']],
+  ['genre', ['genre']],
+  ['titleheading', ['title', 'name-title']],
 ] as const)(
   '%s: every heading that a record carries is there with its number, and see-froms lead on',
   async (list, kinds) => {
@@ -161,4 +166,31 @@ test('a series is written as its records write it', async () => {
     all.flatMap(({ value }) => SERIES.extract(value).map((v) => v.text)).filter(Boolean),
   );
   expect(new Set((await walk('series')).map((r) => r.text))).toEqual(wanted);
+});
+
+test('a subject with subdivisions stands behind the subject itself, before those with longer words, both ways', async () => {
+  const { store } = t.running.services;
+  const subjects = [
+    ['Zinc works'],
+    ['Zinc', 'z', 'Wick.'],
+    ['Zinc and tin.'],
+    ['Zinc.'],
+    ['Zinc', 'x', 'History.'],
+  ];
+  const marc: MarcRecord = {
+    leader: '00000nam a2200000 i 4500',
+    fields: [
+      ...subjects.map((more) => field('650', ' 0', 'a', ...more)),
+      field('245', '00', 'a', 'A book of zinc'),
+    ],
+  };
+  const record = creation('record', await store.nextIds('record', 1), marc);
+  await commit(store, { did: TESTED, person: 1, changes: [record] });
+  const filed = ['Zinc', 'Zinc — History', 'Zinc — Wick', 'Zinc and tin', 'Zinc works'];
+  const { rows } = await page('subject', { from: 'zinc' });
+  expect(rows.slice(0, 5).map((r) => r.text)).toEqual(filed);
+  const { place } = rows[4]!;
+  expect((await page('subject', { ahead: place })).rows.slice(-4).map((r) => r.text)).toEqual(
+    filed.slice(0, 4),
+  );
 });

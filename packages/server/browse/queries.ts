@@ -55,6 +55,9 @@ async function groupsOf(store: Store, kinds: readonly string[]): Promise<string[
   return rows.map((r) => r.kind).filter((k) => kinds.includes(k.split(' ')[0]!));
 }
 
+/** A key as it is filed (the index of migration 030): subdivisions and titles come before longer words. */
+const filed = (key: string): string => `replace(${key}, '$', char(9))`;
+
 /** Headings of some kinds with their see-froms, from a key and a group; all forms of one key are on one page. */
 export async function headingsFrom(
   store: Store,
@@ -67,20 +70,21 @@ export async function headingsFrom(
   const of = (table: string, name: (i: number) => string) =>
     groups.map(
       (_, i) =>
-        `SELECT * FROM (SELECT :g${i} AS grp, key FROM ${table} WHERE kind = ${name(i)} AND (key, :g${i}) ${SIGN[way.goes]} (:key, :group)
-           GROUP BY key ORDER BY ${order(way, 'key')} LIMIT :atMost)`,
+        `SELECT * FROM (SELECT :g${i} AS grp, key, ${filed('key')} AS filed FROM ${table} WHERE kind = ${name(i)}
+             AND ${filed('key')} ${way.goes === 'ahead' ? '<=' : '>='} ${filed(':key')} AND (${filed('key')}, :g${i}) ${SIGN[way.goes]} (${filed(':key')}, :group)
+           GROUP BY ${filed('key')}, key ORDER BY ${order(way, filed('key'), 'key')} LIMIT :atMost)`,
     );
   return store.rows<HeadingEntry>(
-    `WITH forms AS (SELECT grp, key FROM (${[
+    `WITH forms AS (SELECT grp, key, filed FROM (${[
       ...of('heading_use', (i) => `'heading ' || :g${i}`),
       ...of('heading_keys', (i) => `:g${i}`),
-    ].join(' UNION ')}) ORDER BY ${order(way, 'key', 'grp')} LIMIT :atMost)
+    ].join(' UNION ')}) ORDER BY ${order(way, 'filed', 'grp')} LIMIT :atMost)
      SELECT f.key, f.grp AS "group", h.id AS heading, h.text, ifnull(h.key = f.key, 1) AS isKept,
         ifnull((SELECT u.n FROM heading_use u WHERE u.kind = 'heading ' || f.grp AND u.key = f.key), 0) AS n,
         (SELECT MIN(k.record) FROM record_keys k WHERE k.kind = 'heading ' || f.grp AND k.key = f.key) AS record
        FROM forms f LEFT JOIN heading_keys k ON k.kind = f.grp AND k.key = f.key
        LEFT JOIN headings h ON h.id = k.heading AND h.merged_into IS NULL
-      ORDER BY ${order(way, 'f.key', 'f.grp')}, h.id`,
+      ORDER BY ${order(way, 'f.filed', 'f.grp')}, h.id`,
     {
       ...Object.fromEntries(groups.map((g, i) => [`g${i}`, g])),
       ...{ key, group, atMost: way.atMost },

@@ -6,6 +6,7 @@ import {
   headingIdentity,
   identityOf,
   mergedRecords,
+  type CarriedAlong,
   type Heading,
   type MergeForms,
 } from '@osier/core/headings';
@@ -93,10 +94,11 @@ export async function headingsAlong(
     'heading',
     ids.filter((id) => !changing.has(id)),
   );
-  const along = forms
-    .flatMap((f) => carriedAlong(f, held))
-    .filter(({ then }) => !taken.has(headingIdentity(then)));
-  const going = new Set([...changing, ...along.map((a) => a.held.id)]);
+  // One that begins with two lost forms goes with the first, as its records do.
+  const by = new Map<number, CarriedAlong>();
+  for (const a of forms.flatMap((f) => carriedAlong(f, held))) by.set(a.held.id, by.get(a.held.id) ?? a);
+  const along = [...by.values()].filter(({ then }) => !taken.has(headingIdentity(then)));
+  const going = new Set([...changing, ...by.keys()]);
   const found = await headingsWithKeys(
     store,
     along.map(({ then }) => ({ group: headingGroup(then), key: then.key })),

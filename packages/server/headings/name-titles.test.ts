@@ -1,11 +1,12 @@
 import type { BrowsePage, HeadingDetail, MergedAnswer, RecordDetail, Review } from '@osier/contract';
 import { creation, removal } from '@osier/core/changes';
-import { headingFrom, headingsOf } from '@osier/core/headings';
+import { formsOfMerge, headingFrom, headingsOf, headingText } from '@osier/core/headings';
 import { field, type DataField, type MarcRecord } from '@osier/core/marc';
 import { OSIER } from '../jobs/jobs';
 import { commit } from '../store/commit';
 import { catalogueOf, startTesting, type Ask } from '../testing/running';
 import { TESTED } from '../testing/tested';
+import { headingsAlong } from './change-records';
 import { beginMakingHeadings } from './make-headings';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -99,6 +100,27 @@ test('when a name is merged, the headings of its works and records with them fol
   );
   expect((await ask('POST', `/daybook/${done.body.entry}/undo`)).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test('one that begins with the lost forms of two merges follows once', async () => {
+  const topic = (...more: string[]) => field('650', ' 0', 'a', ...more);
+  const { at } = await added([
+    [topic('Tramways.'), topic('Tramways', 'z', 'Wick.'), topic('Tramways', 'z', 'Wick', 'x', 'History.')],
+    [topic('Trams.'), topic('Light rail', 'z', 'Wick.')],
+  ]);
+  const { store } = t.running.services;
+  const forms = async (kept: string, lost: string) => {
+    const held = await store.readMany('heading', [at(`topic ${kept}`), at(`topic ${lost}`)]);
+    const [k, l] = [at(`topic ${kept}`), at(`topic ${lost}`)].map((id) => held.find((h) => h.id === id)!);
+    return formsOfMerge({ kept: k!, lost: [l!] });
+  };
+  const merges = [
+    await forms('TRAMS', 'TRAMWAYS'),
+    await forms('LIGHT RAIL$zWICK', 'TRAMWAYS$zWICK'),
+  ];
+  const changes = await headingsAlong(store, merges, []);
+  const history = changes.filter((c) => c.id === at('topic TRAMWAYS$zWICK$xHISTORY'));
+  expect(history.map((c) => c.after && headingText(c.after))).toEqual(['Trams — Wick — History']);
 });
 
 test('two works of one name are merged, a work with a uniform title is not', async () => {

@@ -37,6 +37,7 @@ import { headingWords } from './migrations/026-heading-words';
 import { loanFigureColumns } from './migrations/027-loan-figures';
 import { loanNotices } from './migrations/028-loan-notices';
 import { localFields } from './migrations/029-local-fields';
+import { filedHeadings } from './migrations/030-filed-headings';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -233,6 +234,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '027-loan-figures', statements: loanFigureColumns },
     { name: '028-loan-notices', statements: loanNotices },
     { name: '029-local-fields', statements: localFields },
+    { name: '030-filed-headings', statements: filedHeadings },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -111,7 +111,7 @@ export const catalogueWords = {
   howToBrowse:
     'Type where the list is to begin and press Enter. Up and Down move through it, on both sides of that place; what is under an entry is shown here.',
   howListsAreFiled:
-    'Titles are filed without their initial article, names and subjects by letters and digits alone. A see-from leads to the heading that stands for it.',
+    'Titles are filed without their initial article, names and subjects by letters and digits alone, those with subdivisions before longer words. A see-from leads to the heading that stands for it.',
   recordsUnder: (n: number) => (n === 1 ? '1 record' : `${n.toLocaleString('en-GB')} records`),
   copiesUnder: (n: number) => (n === 1 ? '1 copy' : `${n.toLocaleString('en-GB')} copies`),
   see: 'See',
