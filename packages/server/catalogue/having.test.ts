@@ -134,6 +134,19 @@ test('what the index of words has is found by it, without looking through all re
   expect(await having(store, '245$a{=\\Eel}')).toEqual([]);
 });
 
+test('one that the index answers waits for no other, and one that was left is begun again', async () => {
+  const running = ['647$a', '648$a'].map((address) => having(store, address));
+  expect(await having(store, '245$b{=\\Eels}')).toEqual([]);
+  const written = '245$a{=\\Eels}{$a=\\Eels}';
+  const again = new AbortController();
+  const gone = having(store, written, again.signal);
+  again.abort();
+  await expect(gone).rejects.toThrow('cancelled');
+  expect((await having(store, written)).length).toBeGreaterThan(0);
+  ['647$a', '648$a'].forEach(goOn);
+  await Promise.all(running);
+});
+
 test('found by the index or not, an address has the records that it has when all are looked at', async () => {
   const folderOfAll = join(folder, 'all');
   const all = await openStore(folderOfAll);

@@ -151,25 +151,35 @@ function searchFor(store: Store, mine: Known, written: string): Search {
 }
 
 function begun(store: Store, mine: Known, written: string, address: Address): Search {
-  if (mine.running.size >= MOST)
-    throw new ProblemError(
-      503,
-      'Other searches through all records are under way. Try again in a moment, or narrow this one by words.',
-    );
+  const plan = addressPlan(address);
+  if (plan === null) refuseMany(mine.running.size);
   const tag = /^[0-9]{3}$/.test(address.tag) ? `"tag":"${address.tag}"` : '';
   const work: AddressWork = { file: store.file, address: written, tag };
   // Before it reads anything.
   const begins = { at: store.writes(), changes: mine.changes };
-  const looking = narrowed(store, address, () =>
+  const everywhere = () =>
     store.workers === null
       ? besideOthers(store, work, address)
-      : inProcess(join(store.workers, 'address-process.mjs'), work),
-  );
-  // Not spread: what it has found so far may come to be told by another.
-  const search: Search = Object.assign(looking, begins);
+      : inProcess(join(store.workers, 'address-process.mjs'), work);
+  const looking = plan
+    ? narrowed(store, address, plan, () => {
+        // Beside itself.
+        refuseMany(mine.running.size - 1);
+        return everywhere();
+      })
+    : everywhere();
+  const { stop } = looking;
+  const forget = () => void (mine.running.get(written) === search && mine.running.delete(written));
+  // Not spread: what it has found so far may come to be told by another. One that is stopped takes nobody in any more.
+  const search: Search = Object.assign(looking, {
+    ...begins,
+    stop: () => {
+      forget();
+      stop();
+    },
+  });
   mine.running.set(written, search);
-  const ended = () => void mine.running.delete(written);
-  search.found.then(ended, ended);
+  search.found.then(forget, forget);
   return search;
 }
 
@@ -178,9 +188,7 @@ const MOST_NEAR = 2000;
 const AT_ONCE = 200;
 
 /** Looks at the records that the index of words leaves, where there are few of them; else at all. */
-function narrowed(store: Store, address: Address, everywhere: () => Looking): Looking {
-  const plan = addressPlan(address);
-  if (plan === null) return everywhere();
+function narrowed(store: Store, address: Address, plan: FindPlan, everywhere: () => Looking): Looking {
   const own: SoFar = { ids: [], share: 0 };
   let [stopped, elsewhere]: [boolean, Looking | null] = [false, null];
   const look = async (): Promise<readonly number[]> => {
@@ -194,6 +202,7 @@ function narrowed(store: Store, address: Address, everywhere: () => Looking): Lo
       for (const { id, value } of held) if (hasAny(value, address)) own.ids.push(id);
       own.share = Math.min(1, (at + AT_ONCE) / near.length);
     }
+    if (stopped) throw cancelled();
     return own.ids;
   };
   return {
@@ -248,6 +257,7 @@ function besideOthers(store: Store, { tag }: AddressWork, address: Address): Loo
       if (rows.length < 200) break;
       after = rows.at(-1)!.id;
     }
+    if (stopped) throw cancelled();
     return ids;
   };
   return { found: look(), soFar, waiting: 0, asked: 0, stop: () => void (stopped = true) };
@@ -264,10 +274,21 @@ async function waitFor(search: Search, signal?: AbortSignal): Promise<readonly n
   }
 }
 
+const cancelled = (): ProblemError => new ProblemError(499, 'The search was cancelled.');
+
+/** Refuses one more search through all records beside so many. */
+function refuseMany(running: number): void {
+  if (running >= MOST)
+    throw new ProblemError(
+      503,
+      'Other searches through all records are under way. Try again in a moment, or narrow this one by words.',
+    );
+}
+
 /** Fails when somebody leaves. */
 const whenLeft = (signal: AbortSignal | undefined): Promise<never> =>
   new Promise((_, reject) => {
-    const leave = () => reject(new ProblemError(499, 'The search was cancelled.'));
+    const leave = () => reject(cancelled());
     if (signal?.aborted) leave();
     else signal?.addEventListener('abort', leave, { once: true });
   });
