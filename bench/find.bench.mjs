@@ -79,6 +79,7 @@ export async function findBench(laid = process.env.OSIER_BENCH_FOLDER) {
   for (const text of OF_HEADINGS) await row(`headings by ${text}`, `/headings?${q(text)}`);
   for (const text of ['reed', 'title = willow and year > 2000'])
     await row(`first rows of ${text} at one branch`, `/records?branch=MR&${q(text)}`);
+  await row('a field address by the index', `/records?${q('245$a{~\\of\\splace\\s4321}')}`);
   await row('copies by a query', `/copies?${q('title = willow and status = available')}`);
   await row('what was meant by “wilow”', `/records?${q('wilow')}`);
   server.process.kill('SIGKILL');
