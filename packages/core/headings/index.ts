@@ -8,6 +8,7 @@ export {
   headingsIn,
   isSubjectKind,
   normalText,
+  SUBJECT_KINDS,
 } from './normal-form';
 export { vocabularyOfAuthority, vocabularyOfField } from './vocabulary';
 export type { Heading } from './heading';

@@ -33,8 +33,9 @@ export function headingKey(subfields: readonly Subfield[]): string {
 export type HeadingKind =
   'personal' | 'corporate' | 'meeting' | 'title' | 'name-title' | 'topic' | 'place' | 'period' | 'genre';
 
-/** Whether headings of a kind are subjects: each vocabulary has its own, and subdivisions may follow. */
-export const isSubjectKind = (kind: HeadingKind): boolean => /^(topic|place|period|genre)$/.test(kind);
+/** The kinds of headings that are subjects: each vocabulary has its own, and subdivisions may follow. */
+export const SUBJECT_KINDS: readonly HeadingKind[] = ['topic', 'place', 'period', 'genre'];
+export const isSubjectKind = (kind: HeadingKind): boolean => SUBJECT_KINDS.includes(kind);
 
 /** Kinds by the last two digits of a tag (MARC 21 Bibliographic and Authority). */
 const KINDS_OF: Readonly<Record<string, HeadingKind>> = {

@@ -86,17 +86,19 @@ export async function headingsAlong(
 ): Promise<Change<'heading'>[]> {
   const changing = new Set(headings.map((c) => c.id));
   const taken = new Set(headings.flatMap((c) => (c.after ? identityText(c.after) : [])));
-  const ids = await headingsBehindForms(
-    store,
-    forms.flatMap((f) => f.lost),
-  );
-  const held = await store.readMany(
-    'heading',
-    ids.filter((id) => !changing.has(id)),
-  );
+  const ids = (
+    await headingsBehindForms(
+      store,
+      forms.flatMap((f) => f.lost),
+    )
+  ).filter((id) => !changing.has(id));
   // One that begins with two lost forms goes with the first, as its records do.
   const by = new Map<number, CarriedAlong>();
-  for (const a of forms.flatMap((f) => carriedAlong(f, held))) by.set(a.held.id, by.get(a.held.id) ?? a);
+  // A place may have thousands of subdivisions.
+  for (let at = 0; at < ids.length; at += CHUNK) {
+    const held = await store.readMany('heading', ids.slice(at, at + CHUNK));
+    for (const a of forms.flatMap((f) => carriedAlong(f, held))) by.set(a.held.id, by.get(a.held.id) ?? a);
+  }
   const along = [...by.values()].filter(({ then }) => !taken.has(headingIdentity(then)));
   const going = new Set([...changing, ...by.keys()]);
   const found = await headingsWithKeys(

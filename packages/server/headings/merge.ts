@@ -86,7 +86,7 @@ export async function reviewMerge(
   for (const { id, before, after } of along)
     page.offer(false, () => ({
       ...{ id: 0 - id, label: headingText(before!), exception: null, canLeaveOut: false },
-      detail: 'Authority record of a longer heading that begins so',
+      detail: 'Authority record of a heading that goes on behind it',
       before: { marc: before!.marc },
       after: { marc: after!.marc },
     }));
@@ -106,7 +106,7 @@ export async function reviewMerge(
       ),
       ...(along.length
         ? [
-            `Longer headings that begin so get the kept form too (${counted(along.length, 'authority record')}).`,
+            `Headings that go on behind it with a title or subdivisions get the kept form too (${counted(along.length, 'authority record')}).`,
           ]
         : []),
       ...(count > MANY

@@ -83,9 +83,9 @@ test('when a name is merged, the headings of its works and records with them fol
   const asked = { kept, lost: [lost] };
   const review = (await ask<Review>('POST', '/headings/merge/review', asked)).body;
   expect(review.consequences).toContain(
-    'Longer headings that begin so get the kept form too (3 authority records).',
+    'Headings that go on behind it with a title or subdivisions get the kept form too (3 authority records).',
   );
-  expect(review.rows.filter((r) => /longer heading/.test(r.detail))).toHaveLength(3);
+  expect(review.rows.filter((r) => /goes on behind it/.test(r.detail))).toHaveLength(3);
   const done = await ask<MergedAnswer>('POST', '/headings/merge', { ...asked, token: review.token });
   expect(done.status).toBe(200);
   expect(await heading(at('name-title SEDGE, A$tLOCKS'))).toMatchObject({
@@ -114,10 +114,7 @@ test('one that begins with the lost forms of two merges follows once', async () 
     const [k, l] = [at(`topic ${kept}`), at(`topic ${lost}`)].map((id) => held.find((h) => h.id === id)!);
     return formsOfMerge({ kept: k!, lost: [l!] });
   };
-  const merges = [
-    await forms('TRAMS', 'TRAMWAYS'),
-    await forms('LIGHT RAIL$zWICK', 'TRAMWAYS$zWICK'),
-  ];
+  const merges = [await forms('TRAMS', 'TRAMWAYS'), await forms('LIGHT RAIL$zWICK', 'TRAMWAYS$zWICK')];
   const changes = await headingsAlong(store, merges, []);
   const history = changes.filter((c) => c.id === at('topic TRAMWAYS$zWICK$xHISTORY'));
   expect(history.map((c) => c.after && headingText(c.after))).toEqual(['Trams — Wick — History']);

@@ -1,5 +1,6 @@
-import type { Followable } from '@osier/core/headings';
+import { SUBJECT_KINDS, type Followable } from '@osier/core/headings';
 import type { HeadingList, HeadingRow } from '@osier/contract';
+import { LAST_RECORD } from '../catalogue/queries';
 import { HEADING_KEY_KIND } from '../store/index-records';
 import type { Store } from '../store/store';
 import type { HeadingsFound } from './queries.find';
@@ -163,7 +164,7 @@ export const mergedInto = (store: Store, id: number): Promise<{ id: number; text
 const AMONG = 'h.id IN (SELECT value FROM json_each(:ids))';
 const CARRYING = `SELECT k.record FROM ${CARRIED} WHERE ${AMONG}
   UNION SELECT k.record FROM headings h JOIN record_keys k ON k.kind = ${HEADING_KEY_KIND} AND k.key > h.key || '$' AND k.key < h.key || '%'
-    WHERE ${AMONG} AND h.kind IN ('topic', 'place', 'period', 'genre')`;
+    WHERE ${AMONG} AND h.kind IN (${SUBJECT_KINDS.map((k) => `'${k}'`).join(', ')})`;
 
 /** The records behind a number that carry some headings, or a subject that one of them begins; in the order of their numbers. */
 export async function recordsCarrying(
@@ -237,10 +238,10 @@ export async function headingsBehindForms(
 ): Promise<number[]> {
   const wanted = forms.map(({ vocabulary, key }) => ({ vocabulary, key }));
   const rows = await store.rows<{ id: number }>(
-    `SELECT DISTINCT h.id FROM json_each(:wanted) w CROSS JOIN (VALUES ('name-title'), ('topic'), ('place'), ('period'), ('genre')) k CROSS JOIN headings h
-         ON h.vocabulary = w.value ->> 'vocabulary' AND h.kind = k.column1 AND h.merged_into IS NULL
+    `SELECT DISTINCT h.id FROM json_each(:wanted) w CROSS JOIN json_each(:kinds) k CROSS JOIN headings h
+         ON h.vocabulary = w.value ->> 'vocabulary' AND h.kind = k.value AND h.merged_into IS NULL
           AND h.key > (w.value ->> 'key') || '$' AND h.key < (w.value ->> 'key') || '%' ORDER BY h.id`,
-    { wanted: JSON.stringify(wanted) },
+    { wanted: JSON.stringify(wanted), kinds: JSON.stringify(['name-title', ...SUBJECT_KINDS]) },
   );
   return rows.map((r) => r.id);
 }
@@ -270,4 +271,4 @@ export async function recordsWithoutHeadings(store: Store, after: number, to: nu
 
 /** The number of the last record; 0 where there is none. */
 export const lastRecord = async (store: Store): Promise<number> =>
-  (await store.row<{ id: number }>('SELECT ifnull(MAX(id), 0) AS id FROM records'))?.id ?? 0;
+  (await store.row<{ id: number }>(LAST_RECORD))?.id ?? 0;

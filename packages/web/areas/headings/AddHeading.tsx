@@ -1,5 +1,5 @@
 import { addHeadingBody, api } from '@osier/contract';
-import { HEADING_KINDS, isSubjectKind } from '@osier/core/headings';
+import { HEADING_KINDS, SUBJECT_KINDS } from '@osier/core/headings';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
@@ -13,7 +13,7 @@ import { headingsWords as wording } from './words';
 
 /** Codes of vocabularies that are offered (MARC list Subject Heading and Term Source Codes). */
 const VOCABULARIES = ['lcsh', 'lcshac', 'mesh', 'fast', 'aat', 'lcgft', 'sears'];
-const isSubject = (kind: unknown) => HEADING_KINDS.some((k) => k === kind && isSubjectKind(k));
+const isSubject = (kind: unknown) => SUBJECT_KINDS.some((k) => k === kind);
 
 /** A heading that no record carries yet: its form, other forms, and where it was found. */
 export function AddHeading({ onClose }: { onClose: () => void }) {

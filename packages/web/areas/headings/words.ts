@@ -38,7 +38,7 @@ export const headingsWords = {
   addHeading: 'Add heading',
   formOfHeading: 'Form',
   formHelp:
-    'as it is established, subfields behind $: Reedman, Amos,$d1880-1950; with $t the title of a work is its heading too',
+    'as it is established, subfields behind $: Reedman, Amos,$d1880-1950; a work of a name with its title: Reedman, Amos.$tSluices',
   seeFromForms: 'See-froms',
   seeFromsHelp: 'other forms by which it is known; Enter after each',
   source: 'Source',
