@@ -128,7 +128,7 @@ for (const [name, by] of [
     if (by === BY_KEYBOARD) await tabTo(page, to);
     else await to.click();
     await page.keyboard.type('677');
-    // What it will look for is worked out once more; the form moves meanwhile.
+    // What it will look for is worked out once more.
     await expect(page.getByText(/^68 copies expected of 68/)).toBeVisible();
     await by.press(page, page.getByRole('button', { name: 'Start the stocktake' }));
     await expect(page.getByText('Nothing scanned yet', { exact: false })).toBeVisible();

@@ -81,9 +81,24 @@ test('keys typed before a scan do not stick to it', () => {
 test('a scan is known as one while it runs', () => {
   const burst = burstReader();
   [...'312'].forEach((key, i) => burst.read(key, 500 + i * 5));
-  expect(burst.isRunning()).toBe(true);
+  expect(burst.isRunning(515)).toBe(true);
   burst.read('w', 900);
-  expect(burst.isRunning()).toBe(false);
+  expect(burst.isRunning(900)).toBe(false);
+});
+test('fast keys are a scan no longer when time has passed, or when Tab or an arrow follows', () => {
+  for (const next of ['Tab', 'ArrowDown', 'Escape']) {
+    const burst = burstReader();
+    [...'677'].forEach((key, i) => burst.read(key, 500 + i * 5));
+    expect(burst.isRunning(515)).toBe(true);
+    expect(burst.isRunning(5000)).toBe(false);
+    expect(burst.read(next, 520)).toBeNull();
+    expect(burst.isRunning(521)).toBe(false);
+  }
+});
+test('the Shift of a capital does not break a scan', () => {
+  const burst = burstReader();
+  ['Shift', 'W', 'I', 'L', '-', '0', '0', '1', '2'].forEach((key, i) => burst.read(key, 500 + i * 5));
+  expect(burst.read('Enter', 546)).toBe('WIL-0012');
 });
 
 test.each<[string, boolean]>([

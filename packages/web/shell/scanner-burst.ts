@@ -6,6 +6,9 @@ const SHORTEST = 4;
 /** One pause in so many keys is bridged. */
 const KEYS_A_PAUSE = 5;
 
+/** Keys that make a capital or a mark of the next one. */
+const WITHIN_A_SCAN = new Set(['Shift', 'AltGraph', 'CapsLock', 'NumLock']);
+
 interface Key {
   readonly key: string;
   /** Since the key before it. */
@@ -19,8 +22,8 @@ export interface BurstReader {
    * other, with few pauses; else null. What was typed just before is no part of it.
    */
   read(key: string, at: number): string | null;
-  /** Whether keys are coming so fast that they are a scan's, and do nothing else. */
-  isRunning(): boolean;
+  /** Whether keys were coming so fast that they are a scan's, up to shortly before this time (milliseconds). */
+  isRunning(at: number): boolean;
 }
 
 /** Begins to read; pure but for what it remembers of the run. */
@@ -30,7 +33,12 @@ export function burstReader(): BurstReader {
   return {
     read(key, at) {
       const gap = at - last;
-      if (key !== 'Enter' && key.length !== 1) return null;
+      if (WITHIN_A_SCAN.has(key)) return null;
+      if (key !== 'Enter' && key.length !== 1) {
+        // Whoever goes on by Tab or an arrow has ended what was typed.
+        run = [];
+        return null;
+      }
       last = at;
       if (key === 'Enter') {
         const code = gap <= BRIDGED ? scannedAtEnd(run) : null;
@@ -40,7 +48,8 @@ export function burstReader(): BurstReader {
       run = gap <= BRIDGED ? [...run, { key, gap }] : [{ key, gap: 0 }];
       return null;
     },
-    isRunning: () => run.length > 2 && run.slice(-2).every((k) => k.gap <= BURST_GAP),
+    isRunning: (at) =>
+      at - last <= BRIDGED && run.length > 2 && run.slice(-2).every((k) => k.gap <= BURST_GAP),
   };
 }
 

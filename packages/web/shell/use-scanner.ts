@@ -46,11 +46,11 @@ export function scanListener(deliver: (code: string) => void): (event: KeyboardE
     if (event.ctrlKey || event.altKey || event.metaKey || codesIn(event.target) === 'scan') return;
     const { target, key, timeStamp } = event;
     // Every key that does not follow fast on another may begin a scan.
-    if (!burst.isRunning() && (timeStamp - last > BURST_GAP || before?.field !== target))
+    if (!burst.isRunning(timeStamp) && (timeStamp - last > BURST_GAP || before?.field !== target))
       before = isText(target) ? { field: target, value: target.value } : null;
     last = timeStamp;
     const code = burst.read(key, timeStamp);
-    if (code === null && burst.isRunning() && !inField(target)) {
+    if (code === null && key.length === 1 && burst.isRunning(timeStamp) && !inField(target)) {
       // A letter or mark within a scan is no key of the page.
       event.preventDefault();
       event.stopPropagation();
