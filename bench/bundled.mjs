@@ -15,7 +15,7 @@ export async function bundled(name) {
     platform: 'node',
     format: 'esm',
     outfile,
-    external: ['sqlite3', 'sequelize', 'umzug', 'pino'],
+    external: ['piscina', 'sqlite3', 'sequelize', 'umzug', 'pino'],
     logLevel: 'error',
   });
   return outfile;

@@ -1,7 +1,8 @@
 // Headings at the API: a merge that three thousand records carry, with its review and its undoing; the lists of the desk.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { root } from '../scripts/install.mjs';
 import { bundled } from './bundled.mjs';
 import { client, start } from './served.mjs';
 import { timed } from './timed.mjs';
@@ -33,6 +34,30 @@ async function added(ask, until) {
   const { rows } = await ask('GET', '/headings?q=benchley');
   const of = (text) => rows.find((r) => r.text.startsWith(text));
   return { lost: of('Benchley, A.'), kept: of('Benchley, Amos') };
+}
+
+/** Headings compared for the first time in the threads of the server, at two sizes, and one that is changed later. */
+async function compared() {
+  const many = Number(process.env.OSIER_BENCH_NAMES ?? 200_000);
+  const rows = [];
+  for (const count of [many / 4, many]) {
+    const folder = mkdtempSync(join(tmpdir(), 'osier-names-'));
+    const said = join(folder, 'said.json');
+    const { peak } = await timed(process.execPath, [
+      ...[await bundled('compare-names'), join(folder, 'store'), String(count)],
+      ...[join(root, 'packages/server/dist'), said],
+    ]);
+    const { comparing, change } = JSON.parse(readFileSync(said, 'utf8'));
+    rmSync(folder, { recursive: true });
+    const against = { against: 'the budget', budget: 1 };
+    const work = `${count.toLocaleString('en')} headings compared`;
+    rows.push(
+      { work, ...against, ours: comparing / 1000, theirs: 20 * (count / 200_000) },
+      { work: 'the same: peak memory', ...against, ours: peak, theirs: 1000, unit: 'MB' },
+      { work: 'one of them changed, p95', ...against, ours: change, theirs: 50, unit: 'ms' },
+    );
+  }
+  return rows;
 }
 
 export async function headingsBench() {
@@ -77,6 +102,7 @@ export async function headingsBench() {
   rmSync(folder, { recursive: true });
   const row = (work, ours, theirs) => ({ work, against: 'the budget', ours, theirs, budget: 1, unit: 'ms' });
   return [
+    ...(await compared()),
     row('a merge of 3,000 records reviewed', reviewing, 5000),
     row('a merge of 3,000 records done', merging, 5000),
     row('the same undone', undoing, 10_000),

@@ -17,7 +17,7 @@ export const pick = (i, k) => WORDS[mixed(i, k) % WORDS.length];
 const SYLLABLES =
   'ba be bi bo bu da de di do du ka ke ki ko ku la le li lo lu ma me mi mo mu ra re ri ro ru'.split(' ');
 /** One of 4001 surnames, which begin as differently as surnames do. */
-const surname = (i) => {
+export const surname = (i) => {
   const n = mixed(i % 4001, 99);
   const name = [0, 5, 10].map((shift) => SYLLABLES[(n >>> shift) % SYLLABLES.length]).join('');
   return `${name[0].toUpperCase()}${name.slice(1)}n`;

@@ -86,7 +86,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
       {
         name: 'comparing names',
         of: ['heading', 'distinct'],
-        some: () => compareTouched(aside, pool.compareNames),
+        some: () => compareTouched(aside, pool.names),
       },
       {
         name: 'comparing records',

@@ -28,6 +28,7 @@ export {
 } from './heading';
 export type { AlikeGroup, ComparedHeading, LookAlike, NumberedHeading } from './look-alikes';
 export {
+  alikeAmong,
   alikeBuckets,
   alikePairs,
   comparedHeading,
@@ -68,17 +69,17 @@ export { CARRIED_HEADING, HEADING_FORM, HEADING_NUMBER, NUMBERS, SEE_ALSO, seeAl
 export { authorityNumbers } from './authority-numbers';
 export type { AuthorityOutcome, AuthorityPlan, IncomingAuthority, MetHeadings } from './incoming-authority';
 export { AUTHORITY_OUTCOMES, incomingAuthority, planAuthority } from './incoming-authority';
-export type { Form, FormGroup, Gathered, Judged, AlikeVerdict, SeenHeading } from './alike';
-export {
-  alikeForms,
-  bucketsOf,
-  compareForms,
-  formIn,
-  gather,
-  judgedWith,
-  seenInRecords,
-  shorterFirst,
+export type {
+  Buckets,
+  BucketWord,
+  Form,
+  FormGroup,
+  Gathered,
+  Judged,
+  AlikeVerdict,
+  SeenHeading,
 } from './alike';
+export { alikeForms, compareForms, formIn, gather, judgedWith, seenInRecords, shorterFirst } from './alike';
 export { HEADING_WORDS } from './words';
 export type { FormOfMembers, RegistryName } from './registry';
 export { numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';

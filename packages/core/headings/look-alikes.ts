@@ -1,4 +1,13 @@
-import { bucketsOf, compareForms, formIn, NOTHING_KNOWN, type Form } from './alike';
+import {
+  bucketsOf,
+  candidates,
+  compareForms,
+  eachOf,
+  formIn,
+  NOTHING_KNOWN,
+  type Buckets,
+  type Form,
+} from './alike';
 import { keptForm, seeFromKey, seeFroms, type Heading } from './heading';
 import { vocabularyOfAuthority } from './vocabulary';
 
@@ -38,13 +47,12 @@ export function comparedHeading({ id, heading }: NumberedHeading): ComparedHeadi
   return { id, form: rest, seeFroms: seeFroms(heading).map(seeFromKey) };
 }
 
-/** The buckets under which a heading is compared with others; two that share none are not alike. Its see-froms lead to it too. */
-export const alikeBuckets = ({ form, seeFroms }: ComparedHeading): string[] => [
-  ...new Set([
-    ...bucketsOf(form),
-    ...[form.key, ...seeFroms].map((key) => `${form.type} ${form.vocabulary} key ${key}`),
-  ]),
-];
+/** The buckets in which a heading is compared with others. Its see-froms lead to it too. */
+export const alikeBuckets = ({ form, seeFroms }: ComparedHeading): Buckets =>
+  bucketsOf(
+    form,
+    [form.key, ...seeFroms].map((key) => `${key} key`),
+  );
 
 /** Pairs of headings that look alike. `different` are pairs that a person has said are two. */
 export const lookAlikes = (
@@ -54,57 +62,42 @@ export const lookAlikes = (
   alikePairs(headings.flatMap((h) => comparedHeading(h) ?? [])).filter((p) => !different(p.a, p.b));
 
 /**
- * Pairs of headings that look alike, the surest first; with `touched`, only pairs with one of those are given. What records say of them, and
- * whether others have the same name, is not known here: a form without dates is *perhaps* the one that has some.
+ * Pairs of headings that look alike, the surest first. What records say of them, and whether others have the same name, is not known here: a form without dates is
+ * *perhaps* the one that has some.
  */
-export function alikePairs(
-  headings: readonly ComparedHeading[],
-  touched: ReadonlySet<number> | null = null,
-): LookAlike[] {
-  const byBucket = new Map<string, ComparedHeading[]>();
-  for (const heading of headings)
-    for (const bucket of alikeBuckets(heading)) {
-      const there = byBucket.get(bucket);
-      if (there) there.push(heading);
-      else byBucket.set(bucket, [heading]);
-    }
-  const seen = new Set<string>();
+export function alikePairs(headings: readonly ComparedHeading[]): LookAlike[] {
   const found: LookAlike[] = [];
-  for (const there of byBucket.values())
-    for (const [first, second] of pairsOf(there, touched)) {
-      const [a, b] = first.id < second.id ? [first, second] : [second, first];
-      const pair = `${a.id} ${b.id}`;
-      if (a.id === b.id || seen.has(pair)) continue;
-      seen.add(pair);
-      const isSeeFrom = a.seeFroms.includes(b.form.key) || b.seeFroms.includes(a.form.key);
-      const { verdict, evidence } = compareForms(a.form, b.form, {
-        ...NOTHING_KNOWN,
-        isOnly: false,
-        isSeeFrom,
-      });
-      if (verdict === 'different') continue;
-      found.push({
-        ...{ a: a.id, b: b.id, score: verdict === 'same' ? SAME : PERHAPS },
-        why: evidence.join('; '),
-      });
-    }
+  for (const [at, earlier] of candidates(eachOf(headings, alikeBuckets)))
+    found.push(
+      ...alikeAmong(
+        headings[at]!,
+        earlier.map((e) => headings[e]!),
+      ),
+    );
   return found.sort(bySureness);
 }
 
-const bySureness = (x: LookAlike, y: LookAlike) => y.score - x.score || x.a - y.a || x.b - y.b;
+/** Of some headings those that look like another one, as pairs, the surest first. */
+export const alikeAmong = (one: ComparedHeading, others: readonly ComparedHeading[]): LookAlike[] =>
+  others.flatMap((other) => alikePair(one, other) ?? []).sort(bySureness);
 
-/** All pairs of a bucket, or those with one that was touched. */
-function* pairsOf(
-  there: readonly ComparedHeading[],
-  touched: ReadonlySet<number> | null,
-): Generator<readonly [ComparedHeading, ComparedHeading]> {
-  for (let i = 0; i < there.length; i++) {
-    const one = there[i]!;
-    if (touched && !touched.has(one.id)) continue;
-    // Of a touched one all others are looked at, those before it too.
-    for (let j = touched ? 0 : i + 1; j < there.length; j++) if (j !== i) yield [one, there[j]!];
-  }
+function alikePair(one: ComparedHeading, other: ComparedHeading): LookAlike | null {
+  if (one.id === other.id) return null;
+  const [a, b] = one.id < other.id ? [one, other] : [other, one];
+  const isSeeFrom = a.seeFroms.includes(b.form.key) || b.seeFroms.includes(a.form.key);
+  const { verdict, evidence } = compareForms(a.form, b.form, {
+    ...NOTHING_KNOWN,
+    isOnly: false,
+    isSeeFrom,
+  });
+  if (verdict === 'different') return null;
+  return {
+    ...{ a: a.id, b: b.id, score: verdict === 'same' ? SAME : PERHAPS },
+    why: evidence.join('; '),
+  };
 }
+
+const bySureness = (x: LookAlike, y: LookAlike) => y.score - x.score || x.a - y.a || x.b - y.b;
 
 /** Headings that may all be one: each of them makes a pair with every other. */
 export interface AlikeGroup {

@@ -5,3 +5,4 @@ export { editDistance, nearest } from './edit-distance';
 export { decodedOnce } from './twice-encoded';
 export { windows1252Byte, windows1252Character } from './windows-1252';
 export { decodedText } from './decoded';
+export { textNumber } from './text-number';

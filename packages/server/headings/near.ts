@@ -1,14 +1,14 @@
 import { quoted } from '@osier/core/acts';
 import {
+  alikeAmong,
   alikeBuckets,
-  alikePairs,
   comparedHeading,
   headingText,
   type ComparedHeading,
 } from '@osier/core/headings';
 import type { Change } from '@osier/core/kinds';
 import { wrong } from '../http/problem';
-import { establishedIn } from '../projections/look-alikes';
+import { establishedNear } from '../projections/alike-names';
 import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
 
@@ -22,10 +22,10 @@ async function nearEstablished(store: Store, made: readonly Change<'heading'>[])
     // A number that no heading has: it is not there yet.
     const own = after && comparedHeading({ id: 0, heading: after });
     if (!own) continue;
-    const there = (await establishedIn(store, alikeBuckets(own))).map((name) =>
+    const there = (await establishedNear(store, alikeBuckets(own))).map((name) =>
       keptJson<ComparedHeading>(name),
     );
-    const near = alikePairs([own, ...there], new Set([0])).slice(0, NAMED);
+    const near = alikeAmong(own, there).slice(0, NAMED);
     if (near.length === 0) continue;
     const held = await store.readMany(
       'heading',

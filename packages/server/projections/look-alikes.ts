@@ -1,15 +1,18 @@
-import {
-  alikeBuckets,
-  comparedHeading,
-  isCompared,
-  lookAlikeGroups,
-  SAME,
-  type LookAlike,
-} from '@osier/core/headings';
+import { isCompared, lookAlikeGroups, SAME, type LookAlike } from '@osier/core/headings';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
 import { weighGroups } from './alike-groups';
+import {
+  keepNames,
+  markNames,
+  matesOf,
+  unchanged,
+  waitingNames,
+  type NameRead,
+  type NameWork,
+  type WaitingName,
+} from './alike-names';
 import type { Projection } from './projection';
 
 /**
@@ -18,7 +21,7 @@ import type { Projection } from './projection';
  */
 export const alikeHeadings: Projection = {
   name: 'look-alikes',
-  version: 3,
+  version: 4,
   of: ['heading', 'distinct'],
   async apply(store, changes, tx) {
     const touched = changes
@@ -33,7 +36,7 @@ export const alikeHeadings: Projection = {
     const apart = said.flatMap(({ after }) => (after && !after.later ? [after] : []));
     // Those that are different no longer are compared again.
     const again = said.flatMap(({ before, after }) => (before && !before.later && !after ? [before] : []));
-    await mark(store, [...touched, ...again.flatMap(({ a, b }) => [a, b])], tx);
+    await markNames(store, [...touched, ...again.flatMap(({ a, b }) => [a, b])], tx);
     const near = new Set(gone);
     for (const d of said.flatMap(({ before, after }) => [before, after])) if (d) near.add(d.a).add(d.b);
     if (near.size === 0) return;
@@ -45,25 +48,15 @@ export const alikeHeadings: Projection = {
   },
   rebuild: (store) =>
     store.write(async (tx) => {
-      for (const table of ['names', 'buckets', 'pairs', 'groups', 'members', 'dirty'])
+      for (const table of ['names', 'buckets', 'near', 'pairs', 'groups', 'members', 'dirty'])
         await store.run(`DELETE FROM alike_${table}`, {}, tx);
       await store.run(
-        'INSERT INTO alike_dirty (heading) SELECT id FROM headings WHERE merged_into IS NULL',
+        'INSERT INTO alike_dirty (heading, place) SELECT id, substr(key, 1, 24) FROM headings WHERE merged_into IS NULL',
         {},
         tx,
       );
     }),
 };
-
-const mark = (store: Store, headings: readonly number[], tx: Transaction): Promise<void> =>
-  insertRows(
-    store,
-    'INSERT OR IGNORE',
-    'alike_dirty',
-    ['heading'],
-    headings.map((id) => [id]),
-    tx,
-  );
 
 const among = (ids: Iterable<number>) => ({ ids: JSON.stringify([...ids]) });
 const AMONG = 'IN (SELECT value FROM json_each(:ids))';
@@ -125,78 +118,51 @@ async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transact
   await insertRows(store, 'INSERT', 'alike_members', ['heading', 'alike_group'], members, tx);
 }
 
-/**
- * How names are compared: in a worker of the server, or on the spot for a store that is opened by itself. Each name is JSON of a
- * `ComparedHeading`, so that whoever asks need not read the thousands that a few are compared with.
- */
-export type CompareNames = (names: readonly string[], touched: readonly number[]) => Promise<LookAlike[]>;
-
-const AT_ONCE = 500;
+/** Headings whose pairs are kept together; the fewer, the sooner a write that waits has its turn. */
+const PIECE = 2000;
 
 /** Compares some of the names that were touched; gives how many there were, nought when all are compared. */
-export async function compareTouched(store: Store, compare: CompareNames): Promise<number> {
-  const dirty = await store.rows<{ heading: number }>(
-    `SELECT heading FROM alike_dirty ORDER BY heading LIMIT ${AT_ONCE}`,
-  );
-  if (dirty.length === 0) return 0;
-  const ids = dirty.map((d) => d.heading);
-  const held = await store.readMany('heading', ids);
-  const names = held.flatMap(({ id, value }) => comparedHeading({ id, heading: value }) ?? []);
-  const buckets = names.flatMap((n) => alikeBuckets(n).map((bucket) => [bucket, n.id] as const));
-  const own = names.map((n) => [n.id, JSON.stringify(n)] as const);
-  const mates = await matesOf(store, buckets, ids);
-  const all = [...own.map(([, name]) => name), ...mates];
-  const pairs = await compare(
-    all,
-    names.map((n) => n.id),
-  );
-  await store.write(async (tx) => {
-    const inside = store.within(tx);
-    // What was written meanwhile is marked anew, and stays so.
-    const now = new Map((await inside.readMany('heading', ids)).map((h) => [h.id, h.version]));
-    const was = new Map(held.map((h) => [h.id, h.version]));
-    const done = ids.filter((id) => now.get(id) === was.get(id));
-    await keepPairs(inside, new Set(done), { names: own, buckets, pairs }, tx);
+export async function compareTouched(store: Store, { readForms, compareNames }: NameWork): Promise<number> {
+  const waiting = await waitingNames(store);
+  const pieces = Array.from({ length: Math.ceil(waiting.length / PIECE) }, (_, i) => {
+    const piece = waiting.slice(i * PIECE, (i + 1) * PIECE);
+    // The next ones are read while the first are compared; what fails is told when their turn comes.
+    const reading = readForms(piece);
+    reading.catch(() => undefined);
+    return [piece, reading] as const;
   });
-  return ids.length;
-}
+  let comparing: Promise<void> = Promise.resolve();
+  for (const [piece, reading] of pieces) {
+    const read = await reading;
+    const kept = await store.write((tx) => keepNames(store.within(tx), piece, read, tx));
+    await comparing;
+    // The next names are kept meanwhile; whatever these have in common with them is found by one or the other.
+    comparing = comparePiece(
+      piece,
+      read.filter(({ id }) => kept.has(id)),
+    );
+    comparing.catch(() => undefined);
+  }
+  await comparing;
+  return waiting.length;
 
-/** Names (JSON) beside some that share a bucket with them. */
-async function matesOf(
-  store: Store,
-  buckets: readonly (readonly [string, number])[],
-  but: readonly number[],
-): Promise<string[]> {
-  const rows = await store.rows<{ name: string }>(
-    `SELECT n.name FROM alike_names n WHERE n.heading IN
-       (SELECT b.heading FROM json_each(:buckets) w CROSS JOIN alike_buckets b ON b.bucket = w.value)
-      AND n.heading NOT IN (SELECT value FROM json_each(:but))`,
-    { buckets: JSON.stringify([...new Set(buckets.map(([bucket]) => bucket))]), but: JSON.stringify(but) },
-  );
-  return rows.map((r) => r.name);
-}
-
-/** What comparing gave. */
-interface Compared {
-  readonly names: readonly (readonly [heading: number, name: string])[];
-  readonly buckets: readonly (readonly [bucket: string, heading: number])[];
-  readonly pairs: readonly LookAlike[];
+  async function comparePiece(piece: readonly WaitingName[], read: readonly NameRead[]): Promise<void> {
+    const pairs = await compareNames(await matesOf(store, read));
+    await store.write((tx) => keepPairs(store.within(tx), piece, pairs, tx));
+  }
 }
 
 async function keepPairs(
   store: Store,
-  done: ReadonlySet<number>,
-  { names, buckets, pairs }: Compared,
+  waiting: readonly WaitingName[],
+  pairs: readonly LookAlike[],
   tx: Transaction,
 ): Promise<void> {
-  const ids = [...done];
+  // What was written meanwhile is compared once more.
+  const ids = [...(await unchanged(store, waiting))];
+  const done = new Set(ids);
   const near = new Set([...ids, ...(await partnersOf(store, ids))]);
-  for (const table of ['alike_dirty', 'alike_names', 'alike_buckets'])
-    await store.run(`DELETE FROM ${table} WHERE heading ${AMONG}`, among(ids), tx);
-  const kept = names.filter(([id]) => done.has(id));
-  await insertRows(store, 'INSERT', 'alike_names', ['heading', 'name'], kept, tx);
-  const own = buckets.filter(([, id]) => done.has(id));
-  await insertRows(store, 'INSERT OR IGNORE', 'alike_buckets', ['bucket', 'heading'], own, tx);
+  await store.run(`DELETE FROM alike_dirty WHERE heading ${AMONG}`, among(ids), tx);
   await forgetPairs(store, ids, tx);
   const fresh = pairs.filter((p) => done.has(p.a) || done.has(p.b));
   const rows = fresh.map((p) => [p.a, p.b, p.score, p.why]);
@@ -225,16 +191,6 @@ export async function partnersAmong(
   const found = new Map<number, Set<number>>();
   for (const { a, b } of rows) found.set(a, (found.get(a) ?? new Set<number>()).add(b));
   return found;
-}
-
-/** The established headings (JSON of a `ComparedHeading`) that share a bucket with some. */
-export async function establishedIn(store: Store, buckets: readonly string[]): Promise<string[]> {
-  const rows = await store.rows<{ name: string }>(
-    `SELECT DISTINCT n.name FROM json_each(:buckets) w CROSS JOIN alike_buckets b ON b.bucket = w.value
-       JOIN headings h ON h.id = b.heading AND h.established = 1 AND h.merged_into IS NULL JOIN alike_names n ON n.heading = h.id LIMIT 500`,
-    { buckets: JSON.stringify(buckets) },
-  );
-  return rows.map((r) => r.name);
 }
 
 /** How many names wait to be compared. */

@@ -38,6 +38,7 @@ import { loanFigureColumns } from './migrations/027-loan-figures';
 import { loanNotices } from './migrations/028-loan-notices';
 import { localFields } from './migrations/029-local-fields';
 import { filedHeadings } from './migrations/030-filed-headings';
+import { nameBuckets } from './migrations/031-name-buckets';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -235,6 +236,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '028-loan-notices', statements: loanNotices },
     { name: '029-local-fields', statements: localFields },
     { name: '030-filed-headings', statements: filedHeadings },
+    { name: '031-name-buckets', statements: nameBuckets },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

@@ -1,19 +1,38 @@
-import { alikePairs, type ComparedHeading, type LookAlike } from '@osier/core/headings';
+import {
+  alikeAmong,
+  alikeBuckets,
+  comparedHeading,
+  type ComparedHeading,
+  type Heading,
+  type LookAlike,
+} from '@osier/core/headings';
 import { pairsOf, type Compared, type RecordPair } from '@osier/core/duplicates';
+import type { NameMates, NameRead, WaitingName } from '../projections/alike-names';
 import { keptJson } from '../store/kept-json';
 
-/** What comparing names is given: each name as JSON of a `ComparedHeading`. */
-export interface NamesToCompare {
-  readonly names: readonly string[];
-  readonly touched: readonly number[];
-}
+/** Headings as they are compared, with their buckets. */
+export const readForms = (waiting: readonly WaitingName[]): NameRead[] =>
+  waiting.map(({ id, value }) => {
+    const heading = value === '' ? null : comparedHeading({ id, heading: keptJson<Heading>(value) });
+    return heading
+      ? { id, name: JSON.stringify(heading), buckets: alikeBuckets(heading) }
+      : { id, name: null, buckets: { exact: [], words: [] } };
+  });
 
-/** Pairs of names that look alike, with one of those that were touched in each. */
-export const compareNames = ({ names, touched }: NamesToCompare): LookAlike[] =>
-  alikePairs(
-    names.map((name) => keptJson<ComparedHeading>(name)),
-    new Set(touched),
-  );
+/** Pairs of names that look alike. */
+export function compareNames({ names, mates }: NameMates): LookAlike[] {
+  const read = names.map((name) => keptJson<ComparedHeading>(name));
+  const byId = new Map(read.map((n) => [n.id, n]));
+  return mates.flatMap(([heading, others]) => {
+    const one = byId.get(heading);
+    return one
+      ? alikeAmong(
+          one,
+          others.flatMap((id) => byId.get(id) ?? []),
+        )
+      : [];
+  });
+}
 
 /** Pairs of records that may be one, among those that share a key. */
 export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pairsOf(compared);

@@ -1,4 +1,4 @@
-import type { CompareNames } from '../projections/look-alikes';
+import type { NameMates, NameWork, WaitingName } from '../projections/alike-names';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
 import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
@@ -7,13 +7,12 @@ import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
-import type { NamesToCompare } from './pool-worker';
 import type { LoanTable } from './read-loan-figures';
 import type { ScanList, ScanListOrder } from './read-scan-list';
 
 /** Threads for computing that would hold up everybody else. They compute with core and never open the store. */
 export interface WorkerPool {
-  readonly compareNames: CompareNames;
+  readonly names: NameWork;
   readonly pairRecords: PairRecords;
   readonly reckonStocktake: ReckonStocktake;
   readonly readScanList: (order: ScanListOrder) => Promise<ScanList>;
@@ -28,7 +27,8 @@ export interface WorkerPool {
 export function workerPool(folder: string): WorkerPool {
   // What a function of the script gives is said where it is called.
   const pool = new Piscina<
-    | NamesToCompare
+    | readonly WaitingName[]
+    | NameMates
     | readonly Compared[]
     | ReckonOrder
     | LabelOrder
@@ -50,7 +50,10 @@ export function workerPool(folder: string): WorkerPool {
     idleTimeout: 60_000,
   });
   return {
-    compareNames: (names, touched) => pool.run({ names, touched }, { name: 'compareNames' }),
+    names: {
+      readForms: (waiting) => pool.run(waiting, { name: 'readForms' }),
+      compareNames: (mates) => pool.run(mates, { name: 'compareNames' }),
+    },
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
     readScanList: (order) => pool.run(order, { name: 'readScanList' }),

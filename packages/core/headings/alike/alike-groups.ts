@@ -1,4 +1,5 @@
 import { bucketsOf } from './buckets';
+import { candidates, eachOf } from './candidates';
 import { compareForms } from './compare-forms';
 import { FORM_TYPES, type Form, type FormType, type FormUse, type Gathered } from './forms';
 import { fullness, judgedWith, shorterFirst } from './record-evidence';
@@ -20,28 +21,11 @@ interface Node {
   readonly use: FormUse;
 }
 
-/** Pairs of nodes that share a bucket, each once. */
-function pairsOf(nodes: readonly Node[]): [Node, Node][] {
-  const buckets = new Map<string, Node[]>();
-  for (const node of nodes)
-    for (const bucket of bucketsOf(node.form)) {
-      const there = buckets.get(bucket);
-      if (there) there.push(node);
-      else buckets.set(bucket, [node]);
-    }
-  const seen = new Set<number>();
-  const pairs: [Node, Node][] = [];
-  for (const there of buckets.values())
-    for (let i = 0; i < there.length; i++)
-      for (let k = i + 1; k < there.length; k++) {
-        const [a, b] = there[i]!.at < there[k]!.at ? [there[i]!, there[k]!] : [there[k]!, there[i]!];
-        const pair = a.at * nodes.length + b.at;
-        if (a === b || seen.has(pair)) continue;
-        seen.add(pair);
-        pairs.push([a, b]);
-      }
-  return pairs;
-}
+/** Pairs of nodes that are to be compared, each once, the earlier one first. */
+const pairsOf = (nodes: readonly Node[]): [Node, Node][] =>
+  [...candidates(eachOf(nodes, (n) => bucketsOf(n.form)))].flatMap(([at, earlier]) =>
+    earlier.map((e): [Node, Node] => [nodes[e]!, nodes[at]!]),
+  );
 
 /**
  * Look-alike headings of one type and vocabulary. First all that share a bucket are compared by their forms alone, so that it is known who else could
