@@ -130,8 +130,10 @@ async function bareInsert(folder) {
   const source = await open(join(folder, 'osier.sqlite'));
   const target = await open(join(folder, 'bare.sqlite'));
   await target.exec('PRAGMA journal_mode = WAL; PRAGMA synchronous = NORMAL; PRAGMA cache_size = -65536');
+  // The tables that an index of words keeps for itself come with it.
   const shape = await source.all(
-    "SELECT sql FROM sqlite_master WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'record_words_%' AND name <> 'SequelizeMeta'",
+    `SELECT sql FROM sqlite_master m WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name <> 'SequelizeMeta'
+       AND NOT EXISTS (SELECT 1 FROM sqlite_master v WHERE v.sql LIKE 'CREATE VIRTUAL TABLE%' AND m.name LIKE v.name || '_%' AND m.type = 'table')`,
   );
   for (const { sql } of shape) await target.exec(sql);
   const from = (await source.all('SELECT MIN(record) AS id FROM incoming WHERE record IS NOT NULL'))[0].id;

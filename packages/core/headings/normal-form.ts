@@ -35,6 +35,7 @@ export type HeadingKind =
 
 /** The kinds of headings that are subjects: each vocabulary has its own, and subdivisions may follow. */
 export const SUBJECT_KINDS: readonly HeadingKind[] = ['topic', 'place', 'period', 'genre'];
+/** Whether headings of a kind are subjects. */
 export const isSubjectKind = (kind: HeadingKind): boolean => SUBJECT_KINDS.includes(kind);
 
 /** Kinds by the last two digits of a tag (MARC 21 Bibliographic and Authority). */
