@@ -1,7 +1,7 @@
-import { api } from '@osier/contract';
+import { api, type RecordDetail } from '@osier/contract';
 import { call } from '../../api/call';
 import { Button } from 'antd';
-import { useEffect, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refresh, useApi } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
@@ -157,17 +157,7 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
             takenIntoHoldings={r.holdings.length > 0}
             edit={mayEdit ? edit : undefined}
           />
-          {r.headings.length ? (
-            <p className="faded">
-              {wording.headings}{' '}
-              {r.headings.map((h, i) => (
-                <span key={h.id}>
-                  {i ? ' · ' : ''}
-                  <Link to={`/headings/${h.id}`}>{h.text}</Link>
-                </span>
-              ))}
-            </p>
-          ) : null}
+          <HeadingsOfRecord headings={r.headings} />
         </>
       )}
       <h3>{wording.history}</h3>
@@ -179,3 +169,25 @@ export function RecordPiece({ id, copy, onBack }: { id: number; copy: number | n
     </div>
   );
 }
+
+const NONE: RecordDetail['headings'] = [];
+
+/** The headings of a record, which lead on; they stand below its fields and are drawn behind them. */
+function HeadingsOfRecord({ headings }: { headings: RecordDetail['headings'] }) {
+  return <HeadingLinks headings={useDeferredValue(headings, NONE)} />;
+}
+
+const HeadingLinks = memo(function HeadingLinks({ headings }: { headings: RecordDetail['headings'] }) {
+  return;
+  headings.length ? (
+    <p className="faded">
+      {wording.headings}{' '}
+      {headings.map((h, i) => (
+        <span key={h.id}>
+          {i ? ' · ' : ''}
+          <Link to={`/headings/${h.id}`}>{h.text}</Link>
+        </span>
+      ))}
+    </p>
+  ) : null;
+});

@@ -34,7 +34,7 @@ interface Props {
 }
 
 const NONE: readonly Finding[] = [];
-const FIRST_ROWS = 60;
+const FIRST_ROWS = 40;
 
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
 export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
