@@ -88,6 +88,14 @@ test.each<[string, Field[]]>([
   ['fixed-length', plus({ tag: '007', value: 'co' })],
   ['fixed-codes', instead({ tag: '008', value: fixed('1990', 'eng', { ill: 'a7' }) })],
   ['fixed-codes', instead({ tag: '008', value: fixed('1990', 'eng', { type: 'h' }) })],
+  [
+    'fixed-codes',
+    instead({
+      tag: '008',
+      value: `${fixed('1990', 'eng', {}).slice(0, 32)}1${fixed('1990', 'eng', {}).slice(33)}`,
+    }),
+  ],
+  ['fixed-codes', plus({ tag: '006', value: 'm   x        d     ' })],
   ['linkage', plus(field('880', '1 ', '6', '100-01/(N', 'a', 'Ридман'))],
   ['linkage', plus(field('500', '  ', '6', '880-x', 'a', 'x.'))],
   ['linkage', plus(field('500', '  ', 'a', 'x.', '6', '880-00'))],

@@ -105,6 +105,18 @@ export function positionsOf(tag: string, value: string, leader: string): readonl
   return layouts[kind] ?? layouts.Common ?? layouts['All Materials'] ?? [];
 }
 
+/** Places of 006, 007 or 008 that the format leaves undefined and in which more stands than a blank or a fill character. */
+export function filledUndefined(tag: string, value: string, leader: string): number[] {
+  const positions = positionsOf(tag, value, leader);
+  const last = positions.at(-1);
+  if (tag === 'LDR' || !last) return [];
+  const found: number[] = [];
+  // The first place of 006 and 007 is the category.
+  for (let at = tag === '008' ? 0 : 1; at < Math.min(value.length, last.to); at++)
+    if (!' |'.includes(value[at]!) && !positions.some((p) => p.from <= at && at < p.to)) found.push(at);
+  return found;
+}
+
 /** The labelled positions of LDR, 006, 007 or 008 with their values and meanings, in order. */
 export function readPositions(tag: string, value: string, leader: string): PositionReading[] {
   return positionsOf(tag, value, leader).map((definition) => {

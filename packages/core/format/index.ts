@@ -25,6 +25,7 @@ export {
   materialOf,
   positionMeaning,
   positionsOf,
+  filledUndefined,
   readPositions,
   undefinedCodes,
 } from './fixed-positions';

@@ -1,4 +1,4 @@
-import { positionsOf, undefinedCodes } from '../../format';
+import { filledUndefined, positionsOf, undefinedCodes } from '../../format';
 import { ALL_FORMATS, type Check } from '../finding';
 import { inControl, inLeader } from '../view';
 
@@ -26,6 +26,14 @@ export const fixedCodes: Check = {
             message: `${tag === 'LDR' ? 'Leader' : tag}/${String(from).padStart(2, '0')} (${name}): the code “${code}” is ${obsolete ? 'obsolete' : 'not defined'}.`,
           });
         }
+      }
+      for (const place of filledUndefined(tag, value, record.leader)) {
+        told = true;
+        tell({
+          severity: 'advice',
+          where: inControl(tag, at, place, place + 1),
+          message: `${tag}/${String(place).padStart(2, '0')} is undefined for this material, and “${value[place]!}” stands in it.`,
+        });
       }
       if (!told && sound.size < MOST) sound.add(key);
     }
