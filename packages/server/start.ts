@@ -22,7 +22,7 @@ import { readDelivery } from './deliveries/read-delivery';
 import { takeBack } from './deliveries/take-back';
 import { beginCheckingRecords, checkAllRecords, checkWhenRulesChange } from './jobs/check-records';
 import { jobsOf } from './jobs/jobs';
-import { beginRebuildingKeys, rebuildKeys } from './jobs/rebuild-keys';
+import { beginRebuildingKeys, rebuildKeys, orderWhenRulesChange } from './jobs/rebuild-keys';
 import { tryAllLinks } from './links/links';
 import { noLoansDesk } from './loans/ports';
 import { sip2LoansDesk } from './loans/sip2';
@@ -155,6 +155,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
   await beginRebuildingKeys(services);
   await beginCheckingRecords(services);
   checkWhenRulesChange(services);
+  orderWhenRulesChange(services);
   const noMoreNights = everyNight(services);
   const app = createApp(services);
   const server = settings.tls

@@ -9,6 +9,7 @@ import {
   type CallNumber,
   type MarkedBy,
   type RuleWorks,
+  prefixKey,
 } from '@osier/core/callnumbers';
 import { LAST_COPY, NO_LIMITS, type LastCopy } from '@osier/core/house';
 import { MAY_STAND } from '@osier/core/stocktake';
@@ -120,6 +121,14 @@ const houseShape = {
       .matches(/^[0-9][0-9.]{2}$/, 'Three digits, or a point for any digit.')
       .required(),
   ).required(),
+  prefixOrder: array(line().max(20).required())
+    .max(200, 'At most 200 prefixes have a place of their own.')
+    .test(
+      'once',
+      'A prefix stands here twice.',
+      (all = []) => new Set(all.map(prefixKey)).size === all.length,
+    )
+    .default([]),
   jumpLength: number().integer().min(2).max(200).required(),
   /** Statuses beside "available" whose copies are expected on the shelf. */
   standing: array(
@@ -210,6 +219,7 @@ const house = shape({
       hasYear: flag(),
     }),
   ),
+  prefixOrder: listOf(text()).optional(),
   jumpLength: whole(),
   standing: listOf(wordOf(MAY_STAND)).optional(),
   withdrawals: shape({

@@ -210,8 +210,7 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     counts.headings === 1
       ? `Deleted the heading ${quoted(names.first)}`
       : `Deleted ${counted(counts.headings, 'heading')}, ${quoted(names.first)} among them`,
-  'make-headings': ({ counts }) =>
-    `Made ${counted(counts.headings, 'heading')} that records carry`,
+  'make-headings': ({ counts }) => `Made ${counted(counts.headings, 'heading')} that records carry`,
   'take-authorities': ({ names, counts }) =>
     `Loaded ${counted(counts.headings, 'authority record')} from ${quoted(names.file)}: ${counted(counts.made, 'new heading')}, ${counted(counts.records, 'record')} changed`,
   'merge-all': ({ counts }) =>

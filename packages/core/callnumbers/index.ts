@@ -4,6 +4,8 @@ export type { LcCallNumber } from './lc';
 export { lcKey, readLc } from './lc';
 export type { BehindClass, PartKind } from './behind-class';
 export { numbersPadded, partsBehind } from './behind-class';
+export type { PrefixOrder } from './prefix-order';
+export { prefixKey, prefixMark, typedPrefix } from './prefix-order';
 export type { DeweyClass } from './dewey';
 export { cutDewey, deweyKey, readDewey } from './dewey';
 export type { CallNumber, CallNumberPart, KeyRange } from './shelf-key';

@@ -2,6 +2,7 @@ import { withoutMarks } from '../text';
 import { cutEnd, keyBehind, numbersPadded, partsBehind, type PartKind } from './behind-class';
 import { deweyKey, readDewey } from './dewey';
 import { lcKey, readLc } from './lc';
+import { prefixKey, prefixMark, typedPrefix, type PrefixOrder } from './prefix-order';
 import type { Scheme } from './scheme';
 
 /** A call number in the parts of 852: $k prefix, $h class, $i item, $m suffix. */
@@ -55,10 +56,18 @@ export function shelfKeyOf(text: string, scheme: Scheme): string {
 
 /**
  * Sort key of a holding's call number: what stands on one shelf sorts by prefix, class, author mark, year, suffix. One whose class
- * cannot be read sorts behind all others.
+ * cannot be read sorts behind all others. `order` is the library's own of its prefixes.
  */
-export function shelfKey(n: CallNumber): string {
-  const prefix = numbersPadded(withoutMarks(n.prefix));
+export const shelfKey = (n: CallNumber, order: PrefixOrder = []): string =>
+  marked(plainShelfKey(n), n.prefix, order);
+
+/** A key with the place of its prefix before it, where it can be read. */
+const marked = (key: string, prefix: string, order: PrefixOrder): string =>
+  isUnreadKey(key) ? key : prefixMark(prefix, order) + key;
+
+/** The key by the alphabet of prefixes. */
+function plainShelfKey(n: CallNumber): string {
+  const prefix = prefixKey(n.prefix);
   const own = { ...n, prefix: '' };
   if (n.class.trim() === '') return prefix ? prefix + keyBehind(callNumberText(own)) : LAST;
   const key = shelfKeyOf(callNumberText(own), n.scheme);
@@ -75,7 +84,10 @@ export const byKey = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 :
  * Where a call number that is typed on one line stands, whichever scheme it is of: by the scheme that can read it, else as a prefix with
  * an author mark; empty for an empty text.
  */
-export function shelfPlaceOf(text: string): string {
+export const shelfPlaceOf = (text: string, order: PrefixOrder = []): string =>
+  marked(plainPlaceOf(text), typedPrefix(text), order);
+
+function plainPlaceOf(text: string): string {
   const typed = text.trim();
   if (typed === '') return '';
   for (const scheme of ['dewey', 'lc'] as const) {
@@ -83,7 +95,7 @@ export function shelfPlaceOf(text: string): string {
     if (!isUnreadKey(key)) return key;
   }
   const [prefix = '', ...behind] = typed.split(/\s+/);
-  const key = shelfKey({ scheme: 'own', prefix, class: '', item: behind.join(' '), suffix: '' });
+  const key = plainShelfKey({ scheme: 'own', prefix, class: '', item: behind.join(' '), suffix: '' });
   return behind.length === 0 ? key.trimEnd() : key;
 }
 
@@ -94,8 +106,11 @@ export interface KeyRange {
 }
 
 /** Sort keys of the ends of a range. */
-export function keyRange(from: string, to: string, scheme: Scheme): KeyRange {
-  const key = (text: string) => (text.trim() ? shelfKeyOf(text.trim(), scheme) : null);
+export function keyRange(from: string, to: string, scheme: Scheme, order: PrefixOrder = []): KeyRange {
+  // Letters before an LC number are its class.
+  const prefixIn = (text: string) => (scheme === 'dewey' || scheme === 'own' ? typedPrefix(text) : '');
+  const key = (text: string) =>
+    text.trim() ? marked(shelfKeyOf(text.trim(), scheme), prefixIn(text), order) : null;
   return { from: key(from), to: key(to) };
 }
 

@@ -23,6 +23,7 @@ export { isHeadingFound } from './heading-found';
 export { holdsWords } from './holds';
 export { withoutArticle } from './initial-article';
 export { addressPlan } from './address-plan';
+export { inShelfOrder } from './shelf-order';
 export { isQueryText } from './query-text';
 export type { FindOrder, Ordering } from './order-of';
 export { FIND_ORDERS, orderOf, orderOfText } from './order-of';

@@ -15,7 +15,7 @@ import {
   type AskedCondition,
 } from './asked';
 import type { EntryOf, FindWhere, HeadingWhere, KeyPoint } from './indexes';
-import { shelfPlaceOf } from '../callnumbers';
+import { shelfPlaceOf, typedPrefix } from '../callnumbers';
 import { withoutArticle } from './initial-article';
 import {
   joinedPlans,
@@ -168,9 +168,20 @@ const compared = <Leaf>(is: Comparison, value: string, leaf: Compared<Leaf>): Pl
 
 /** A call number: its text, the beginning of it, or where it stands on the shelf. */
 function shelfPlan(asked: AskedCondition): FindPlan {
-  const on =
-    (column: 'call_number' | 'shelf_key'): Compared =>
-    (is, value, to = '') => ({ type: 'value', of: 'holding', column, is, value, to });
+  const byText: Compared = (is, value, to = '') => ({
+    ...{ type: 'value', of: 'holding', column: 'call_number' },
+    ...{ is, value, to },
+  });
+  const byPlace =
+    (from: string, end = ''): Compared =>
+    (is, value, to = '') => {
+      const prefixes = [typedPrefix(from), typedPrefix(end)] as const;
+      return {
+        ...{ type: 'value', of: 'holding', column: 'shelf_key' },
+        ...{ is, value, to },
+        ...(prefixes.some((p) => p !== '') && { prefixes }),
+      };
+    };
   const place = (text: string): string => {
     const key = shelfPlaceOf(text);
     if (key === '') throw noTerm(asked);
@@ -184,12 +195,13 @@ function shelfPlan(asked: AskedCondition): FindPlan {
         'Type two call numbers with .. between: "630 .. 639".',
         asked.term,
       );
-    return on('shelf_key')('within', place(from), place(to) + LAST);
+    return byPlace(from, to)('within', place(from), place(to) + LAST);
   }
   if (asked.by === '=' || asked.by === 'exact' || asked.by === 'any' || asked.by === 'all')
-    return textPlan(asked, on('call_number'));
+    return textPlan(asked, byText);
   const is = comparison(asked);
-  return compared(is, place(wholeTerm(asked)), on('shelf_key'));
+  const term = wholeTerm(asked);
+  return compared(is, place(term), byPlace(term));
 }
 
 function valuePlan(where: Extract<FindWhere, { as: 'value' }>, asked: AskedCondition): FindPlan {

@@ -61,6 +61,8 @@ export type FindLeaf =
       readonly value: string;
       /** The end of a range, itself in it; '' for any other test. */
       readonly to: string;
+      /** Prefixes of the call numbers that `value` and `to` are the places of, where they have one. */
+      readonly prefixes?: readonly [of: string, to: string];
     }
   | { readonly type: 'count'; readonly of: 'holding' | 'copy'; readonly is: Comparison; readonly n: number }
   /** A number of a copy; one that is not known is none. */

@@ -19,6 +19,8 @@ export interface HouseRules {
   readonly cutterLetters: number;
   /** How call numbers are made at some places, for some types and works; the first that fits, else by the two above. */
   readonly callNumbers: readonly CallNumberRule[];
+  /** Prefixes of call numbers in the order in which they stand on the shelf; absent: by the alphabet. */
+  readonly prefixOrder?: readonly string[];
   /** Subdivisions ($x or $v) that are dropped here, as text. */
   readonly droppedSubdivisions: readonly string[];
   /** Tags of ours that survive a replacement; `.` stands for any digit. */

@@ -1,5 +1,5 @@
 import { groupedBarcode } from '../barcodes';
-import { callNumberText } from '../callnumbers';
+import { callNumberText, shelfKey } from '../callnumbers';
 import { partKey, type Copy, type Holding, type Withdrawn } from '../holdings';
 import { columnsAt } from '../access';
 import { registerColumns } from '../withdrawals';
@@ -13,9 +13,10 @@ export const holding = describeKind<Holding>()({
   label: callNumberText,
   table: 'holdings',
   columns: { record: 'integer', branch: 'text', location: 'text', call_number: 'text', shelf_key: 'text' },
-  compute: (h) => ({
+  compute: (h, { house }) => ({
     record: h.record,
     ...columnsAt(HOLDING_POINTS, h),
+    shelf_key: shelfKey(h, house.prefixOrder),
   }),
   access: { columns: HOLDING_POINTS },
   parents: [{ kind: 'record', field: 'record', column: 'record', whenGone: 'holds' }],

@@ -1,4 +1,4 @@
-import { isInRange, keyRange, type KeyRange, type Scheme } from '../callnumbers';
+import { isInRange, keyRange, type KeyRange, type PrefixOrder, type Scheme } from '../callnumbers';
 import type { Outside } from './counted-copy';
 
 /** What a stocktake covers. Empty lists and texts mean all. */
@@ -24,9 +24,9 @@ export interface CopyPlace {
   readonly shelfKey: string;
 }
 
-/** Why a copy does not belong in the stretch, or null when it does. The ends of the range are read once. */
-export function stretchTest(stretch: Stretch): (copy: CopyPlace) => Outside | null {
-  const range = rangeKeys(stretch);
+/** Why a copy does not belong in the stretch, or null when it does. The ends of the range are read once; `order` is the library's of its prefixes. */
+export function stretchTest(stretch: Stretch, order: PrefixOrder = []): (copy: CopyPlace) => Outside | null {
+  const range = rangeKeys(stretch, order);
   const branches = new Set(branchesOf(stretch));
   const [locations, types] = [new Set(stretch.locations), new Set(stretch.types)];
   return (copy) => {
@@ -56,4 +56,5 @@ export function locationsOf<L extends { readonly code: string; readonly branch: 
 }
 
 /** Sort keys of the range’s ends; null where it is open. */
-export const rangeKeys = (stretch: Stretch): KeyRange => keyRange(stretch.from, stretch.to, stretch.scheme);
+export const rangeKeys = (stretch: Stretch, order: PrefixOrder = []): KeyRange =>
+  keyRange(stretch.from, stretch.to, stretch.scheme, order);

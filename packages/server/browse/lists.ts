@@ -1,7 +1,7 @@
 import type { BrowseList, BrowseRow } from '@osier/contract';
 import { PUBLISHER, SERIES } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
-import { shelfPlaceOf } from '@osier/core/callnumbers';
+import { shelfPlaceOf, type PrefixOrder } from '@osier/core/callnumbers';
 import {
   formText,
   headingGroup,
@@ -39,17 +39,18 @@ interface Standing {
 
 /** A list that is browsed: from where a text would stand, or from a place that was given out. */
 export interface Browsed {
-  readonly at: (text: string, cursor: string | undefined) => Standing;
+  readonly at: (text: string, cursor: string | undefined, order?: PrefixOrder) => Standing;
 }
 
 /** A list by the form of its places, which is where it begins; where a text stands; and its entries. */
 const list = <P extends Place>(said: {
   readonly first: P;
-  readonly placeOf: (text: string) => P;
+  readonly placeOf: (text: string, order: PrefixOrder) => P;
   readonly from: (store: Store, place: P, way: Way) => Promise<BrowseEntry[]>;
 }): Browsed => ({
-  at: (text, cursor) => {
-    const place = placeIn(cursor, said.first) ?? (text.trim() === '' ? said.first : said.placeOf(text));
+  at: (text, cursor, order = []) => {
+    const place =
+      placeIn(cursor, said.first) ?? (text.trim() === '' ? said.first : said.placeOf(text, order));
     return { cursor: cursorOf(place), read: (store, way) => said.from(store, place, way) };
   },
 });
@@ -167,7 +168,7 @@ const terms = (kind: 'series' | 'publisher', normalise: (text: string) => string
 
 const callNumbers = list<readonly [string, number]>({
   first: ['', 0],
-  placeOf: (text) => [shelfPlaceOf(text), 0],
+  placeOf: (text, order) => [shelfPlaceOf(text, order), 0],
   from: async (store, place, way) =>
     (await shelfFrom(store, place, way)).map((s) => ({
       place: [s.shelfKey, s.record],

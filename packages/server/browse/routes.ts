@@ -21,7 +21,8 @@ async function browse(
 ): Promise<BrowsePage> {
   if (behind && ahead) throw wrong('ahead', 'A page is behind a place or ahead of it.');
   const goes = ahead ? 'ahead' : behind ? 'behind' : 'on';
-  const at = LISTS[name].at(from, ahead ?? behind);
+  const { prefixOrder } = (await store.house()).value;
+  const at = LISTS[name].at(from, ahead ?? behind, prefixOrder);
   const found = await at.read(store, { goes, atMost: PAGE + 1 });
   const isMore = placesOf(found) > PAGE;
   const page = isMore ? found.slice(0, cut(found)) : found;

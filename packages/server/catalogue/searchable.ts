@@ -1,4 +1,4 @@
-import type { FindPlan, WordColumn } from '@osier/core/find';
+import { inShelfOrder, type FindPlan, type WordColumn } from '@osier/core/find';
 import { ProblemError } from '../http/problem';
 import { wordColumnsOf } from '../store/index-records';
 import type { Store } from '../store/store';
@@ -7,12 +7,14 @@ import type { IdQuery } from './queries.found';
 
 /** The records that a plan finds; throws as `mustBeSearchable`. */
 export async function searchable(store: Store, plan: FindPlan): Promise<IdQuery> {
-  await mustBeSearchable(store, plan);
-  return withPlan(plan);
+  return withPlan(await mustBeSearchable(store, plan));
 }
 
-/** Throws a 503 with the sentence why while the index of an older version lacks a column that a plan asks for. */
-export async function mustBeSearchable(store: Store, plan: FindPlan): Promise<void> {
+/**
+ * Gives a plan with the places of call numbers as this library shelves them. Throws a 503 with the sentence why while the index of an older version lacks a
+ * column that it asks for.
+ */
+export async function mustBeSearchable(store: Store, plan: FindPlan): Promise<FindPlan> {
   const asked = columnsOf(plan);
   if (asked.size > 0) {
     const there = await wordColumnsOf(store);
@@ -23,6 +25,7 @@ export async function mustBeSearchable(store: Store, plan: FindPlan): Promise<vo
         `“${missing}” cannot be searched yet: the search index is being rebuilt. Try again when that job has ended.`,
       );
   }
+  return inShelfOrder(plan, (await store.house()).value.prefixOrder ?? []);
 }
 
 function columnsOf(plan: FindPlan): Set<WordColumn> {

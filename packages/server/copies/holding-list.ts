@@ -19,9 +19,9 @@ const PAGE = 100;
 const MOST_COUNTED = 10_000;
 
 async function holdingsFound(store: Store, { q, ...place }: HoldingSearch): Promise<HoldingQuery> {
-  const plan = planOfTyped(q);
-  if (!isPlan(plan)) throw wrong('q', plan.problem);
-  await mustBeSearchable(store, plan);
+  const asked = planOfTyped(q);
+  if (!isPlan(asked)) throw wrong('q', asked.problem);
+  const plan = await mustBeSearchable(store, asked);
   return holdingsWhere(plan, place, await leadsToFew(store, plan));
 }
 

@@ -32,10 +32,15 @@ export async function copiesFound(store: Store, search: CopySearch): Promise<Cop
     if (!pile) throw wrong('pile', `There is no pile ${search.pile}.`);
     if (pile.value.of !== 'copy') throw wrong('pile', 'This pile is of records.');
   }
-  const plan = planOfTyped(search.q);
-  if (!isPlan(plan)) throw wrong('q', plan.problem);
-  await mustBeSearchable(store, plan);
-  return copiesWhere(search, plan, await leadsToFew(store, plan), await localTestOf(store, search));
+  const asked = planOfTyped(search.q);
+  if (!isPlan(asked)) throw wrong('q', asked.problem);
+  const plan = await mustBeSearchable(store, asked);
+  const { prefixOrder } = (await store.house()).value;
+  return copiesWhere(search, plan, {
+    isLed: await leadsToFew(store, plan),
+    local: await localTestOf(store, search),
+    prefixOrder,
+  });
 }
 
 /** What is asked of a local field: of a choice or number all of it, of any other form a part. */

@@ -1,5 +1,5 @@
 import type { CopyListRow, CopyOrder, CopySearch } from '@osier/contract';
-import { isUnreadKey, keyRange } from '@osier/core/callnumbers';
+import { isUnreadKey, keyRange, type PrefixOrder } from '@osier/core/callnumbers';
 import type { FindPlan } from '@osier/core/find';
 import { conditionOf, requiredWords, Values } from '../catalogue/queries.conditions';
 import type { Store } from '../store/store';
@@ -33,12 +33,19 @@ export async function leadsToFew(store: Store, plan: FindPlan): Promise<boolean>
   return more === undefined;
 }
 
-/** The copies that are looked for; one that hangs on nothing is not among them. `isLed`: the words of the plan lead to few records. */
+/** What is known of a search before its conditions are written. */
+interface CopyTests {
+  /** The words of its plan lead to few records. */
+  readonly isLed: boolean;
+  readonly local?: LocalTest | null;
+  readonly prefixOrder?: PrefixOrder | undefined;
+}
+
+/** The copies that are looked for; one that hangs on nothing is not among them. */
 export function copiesWhere(
   search: CopySearch,
   plan: FindPlan,
-  isLed: boolean,
-  local: LocalTest | null = null,
+  { isLed, local = null, prefixOrder }: CopyTests,
 ): CopyQuery {
   const where = ['c.record IS NOT NULL'];
   const params: Record<string, string | number> = {};
@@ -51,7 +58,7 @@ export function copiesWhere(
     if (value) add(`c.${column} = :${column}`, column, value);
   }
   if (search.barcode) add("c.barcode LIKE :barcode ESCAPE '\\'", 'barcode', like(search.barcode));
-  const { from, to } = keyRange(search.numberFrom, search.numberTo, search.scheme);
+  const { from, to } = keyRange(search.numberFrom, search.numberTo, search.scheme, prefixOrder);
   if (from !== null) add('c.shelf_key >= :from', 'from', from);
   if (to !== null) {
     // Behind the last stands what begins with it; nothing that is in range is greater than that.

@@ -1,8 +1,11 @@
-import type { IncomingPage, JobState, SearchAnswer } from '@osier/contract';
+import type { IncomingPage, JobState, SearchAnswer, SetUp } from '@osier/contract';
+import { update } from '@osier/core/changes';
 import { field, type MarcRecord } from '@osier/core/marc';
 import { KEYS_BEGIN, oldRecordKeys, recordKeysAnew } from '../projections/record-keys';
 import { areShelfKeysOld, shelfKeysAnew } from '../projections/shelf-keys';
+import { commit } from '../store/commit';
 import { startTesting } from '../testing/running';
+import { TESTED } from '../testing/tested';
 import { beginRebuildingKeys } from './rebuild-keys';
 
 let t: Awaited<ReturnType<typeof startTesting>>;
@@ -177,4 +180,76 @@ test('what comes while the keys are old is matched by what has its keys already'
   expect(rows.map((r) => r.decision)).toEqual(['add']);
   await beginRebuildingKeys(services);
   await t.jobDone(head, services.jobs.running().find((j) => j.kind === 'rebuild-keys')!.id);
+});
+
+test('prefixes in another order: call numbers are put in it by a job, searched and listed in it, and back again when that is undone', async () => {
+  const { services } = t.running;
+  const { store } = services;
+  const head = await t.as(1);
+  const places = () => store.rows('SELECT h.id, h.shelf_key FROM holdings h ORDER BY 1');
+  const before = await places();
+  const held = await store.select(
+    'holding',
+    "branch = 'MR' AND call_number LIKE '746.%' ORDER BY id LIMIT 4",
+  );
+  const changes = held.map((h, i) =>
+    update('holding', h, { ...h.value, prefix: ['Z', 'J', 'REF', 'A'][i]! }),
+  );
+  await commit(store, { did: TESTED, person: 1, changes });
+  const ordered = async () => {
+    const ids = held.map((h) => h.id);
+    const rows = await store.rows<{ prefix: string }>(
+      "SELECT value ->> 'prefix' AS prefix FROM holdings WHERE id IN (:ids) ORDER BY shelf_key",
+      { ids },
+    );
+    return rows.map((r) => r.prefix);
+  };
+  expect(await ordered()).toEqual(['A', 'J', 'REF', 'Z']);
+  const { house } = (await head<SetUp>('GET', '/set-up')).body;
+  const put = (prefixOrder: readonly string[]) =>
+    head<{ entry: number }>('PUT', '/set-up/house', { ...house.value, prefixOrder, version: house.version });
+  const twice = await put(['J', 'j']);
+  expect([twice.status, twice.body]).toMatchObject([
+    422,
+    { fields: [{ field: 'prefixOrder', message: 'A prefix stands here twice.' }] },
+  ]);
+  const idle = async () => {
+    while (await areShelfKeysOld(store)) await new Promise((resolve) => setTimeout(resolve, 20));
+  };
+  const saved = await put(['Z', 'REF', 'J']);
+  expect(saved.status).toBe(200);
+  await idle();
+  expect(await ordered()).toEqual(['Z', 'REF', 'J', 'A']);
+  // From Z to REF there is no J; all copies of these are found so, in the list of copies and by a query.
+  const prefixes = async (path: string) => {
+    const { body } = await head<{ rows: { callNumber: string }[] }>('GET', path);
+    return [...new Set(body.rows.map((r) => /^[A-Z]+(?= )/.exec(r.callNumber)?.[0] ?? ''))];
+  };
+  expect(await prefixes('/copies?numberFrom=Z 000&numberTo=REF 999')).toEqual(['Z', 'REF']);
+  const query = encodeURIComponent('callnumber within "REF 000 .. J 999"');
+  expect(await prefixes(`/copies?q=${query}`)).toEqual(['REF', 'J']);
+  const review = await head<{ copies: number }>('POST', '/stocktakes/review', {
+    ...{
+      branch: 'MR',
+      also: [],
+      locations: [],
+      types: [],
+      leftOut: [],
+      scheme: 'dewey',
+      from: 'Z 000',
+      to: 'Z 999',
+    },
+    seenSince: '',
+  });
+  const [{ n } = { n: 0 }] = await store.rows<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM copies WHERE holding = :id',
+    { id: held[0]!.id },
+  );
+  expect(review.body.copies).toBe(n);
+  const undone = await head('POST', `/daybook/${saved.body.entry}/undo`, {});
+  expect(undone.status).toBe(200);
+  await idle();
+  expect(await ordered()).toEqual(['A', 'J', 'REF', 'Z']);
+  const back = (await places()).filter((p) => !held.some((h) => h.id === (p as { id: number }).id));
+  expect(back).toEqual(before.filter((p) => !held.some((h) => h.id === (p as { id: number }).id)));
 });

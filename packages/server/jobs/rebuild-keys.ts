@@ -15,9 +15,25 @@ const OSIER = 0;
 export async function beginRebuildingKeys({ store, jobs }: Services): Promise<void> {
   if (jobs.running().some((j) => j.kind === 'rebuild-keys')) return;
   const { columns, index } = await oldRecordKeys(store);
-  if (!columns && !index && !(await areShelfKeysOld(store))) return;
   const { records } = await totals(store);
-  await jobs.begin('rebuild-keys', 'Updating the search keys of all records', OSIER, {}, records);
+  if (columns || index)
+    await jobs.begin('rebuild-keys', 'Updating the search keys of all records', OSIER, {}, records);
+  else if (await areShelfKeysOld(store))
+    await jobs.begin('rebuild-keys', 'Putting all call numbers in order', OSIER, {}, null);
+}
+
+/** Begins it at once when the library gives its prefixes another order. Gives the way to stop listening. */
+export const orderWhenRulesChange = (services: Services): (() => void) =>
+  services.store.feed.listen(({ kinds }) => {
+    if (!('house' in kinds)) return;
+    beginRebuildingKeys(services).catch((error: unknown) =>
+      services.log.error({ err: error }, 'putting call numbers in order was not begun'),
+    );
+  });
+
+/** Puts all call numbers in order where they are not, and again where the order was changed meanwhile. */
+async function inOrder({ aside }: Services['store'], stop: () => boolean): Promise<void> {
+  while (!stop() && (await areShelfKeysOld(aside))) await shelfKeysAnew(aside, stop);
 }
 
 const cursor = object({
@@ -31,7 +47,7 @@ export const rebuildKeys =
   (services: Services): JobWork =>
   async (run) => {
     const { store } = services;
-    if (await areShelfKeysOld(store)) await shelfKeysAnew(store.aside, run.cancelled);
+    await inOrder(store, run.cancelled);
     if (run.cancelled()) return null;
     const { columns, index } = await oldRecordKeys(store);
     if (!columns && !index) return 'Updated the places of all holdings on the shelf.';
@@ -43,6 +59,7 @@ export const rebuildKeys =
       (at, tx) => run.keep({ ...at }, at.done, tx),
       run.cancelled,
     );
+    await inOrder(store, run.cancelled);
     if (run.cancelled()) return null;
     await beginMakingHeadings(services);
     const took = Math.max(1, Math.round((Date.now() - began) / 1000));

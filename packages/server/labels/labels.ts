@@ -83,6 +83,7 @@ async function labelled(
       'copies',
       'At most 1,000 labels are printed at once; put some of the copies on a pile, or narrow the search.',
     );
+  const { prefixOrder } = (await store.house()).value;
   const unique = (ids: readonly number[]) => [...new Set(ids)];
   const holdings = new Map(
     (await store.readMany('holding', unique(copies.map((c) => c.value.holding)))).map((h) => [h.id, h.value]),
@@ -111,7 +112,7 @@ async function labelled(
       name: brief?.author ?? '',
       withdrawnOn: '',
     };
-    return [{ copy: id, record: holding.record, key: shelfKey(holding), text }];
+    return [{ copy: id, record: holding.record, key: shelfKey(holding, prefixOrder), text }];
   });
   return body.copies?.length ? rows : rows.sort((a, b) => byKey(a.key, b.key) || a.copy - b.copy);
 }

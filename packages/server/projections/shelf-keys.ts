@@ -1,19 +1,26 @@
-import { shelfKey } from '@osier/core/callnumbers';
+import { shelfKey, type PrefixOrder } from '@osier/core/callnumbers';
 import { SHELF_KEY_VERSION } from '@osier/core/kinds';
+import { textNumber } from '@osier/core/text';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
+import { markStocktakes } from './stocktakes';
 
 /** Holdings of one transaction. */
 const AT_ONCE = 500;
 const NAME = 'holding shelf_key';
 
-/** Whether the places of holdings on the shelf were computed by an older rule than today's. */
+/** The rule that places on the shelf are computed by: its version, and the library's own order of prefixes. */
+const ruleOf = (order: PrefixOrder): number =>
+  order.length === 0 ? SHELF_KEY_VERSION : textNumber([SHELF_KEY_VERSION, ...order].join('\n'));
+const orderNow = async (store: Store): Promise<PrefixOrder> => (await store.house()).value.prefixOrder ?? [];
+
+/** Whether the places of holdings on the shelf were computed by another rule than today's. */
 export async function areShelfKeysOld(store: Store): Promise<boolean> {
   const [kept] = await store.rows<{ version: number }>(
     'SELECT version FROM key_versions WHERE name = :name',
     { name: NAME },
   );
-  return kept?.version !== SHELF_KEY_VERSION;
+  return kept?.version !== ruleOf(await orderNow(store));
 }
 
 /**
@@ -22,6 +29,7 @@ export async function areShelfKeysOld(store: Store): Promise<boolean> {
  */
 export async function shelfKeysAnew(store: Store, stop: () => boolean = () => false): Promise<number> {
   let looked = 0;
+  const order = await orderNow(store);
   for (let after = 0; !stop();) {
     const held = await store.select('holding', `id > :after ORDER BY id LIMIT ${AT_ONCE}`, { after });
     const last = held.at(-1);
@@ -29,11 +37,14 @@ export async function shelfKeysAnew(store: Store, stop: () => boolean = () => fa
       for (const { stocktake } of await store.rows<{ stocktake: number }>(
         'SELECT stocktake FROM stocktake_state',
       ))
-        await store.write((tx) => expectedAnew(store, stocktake, tx));
+        await store.write(async (tx) => {
+          await expectedAnew(store, stocktake, tx);
+          await markStocktakes(store, [stocktake], tx);
+        });
       await store.write((tx) =>
         store.run(
           'INSERT INTO key_versions (name, version) VALUES (:name, :version) ON CONFLICT (name) DO UPDATE SET version = excluded.version',
-          { name: NAME, version: SHELF_KEY_VERSION },
+          { name: NAME, version: ruleOf(order) },
           tx,
         ),
       );
@@ -45,7 +56,7 @@ export async function shelfKeysAnew(store: Store, stop: () => boolean = () => fa
         'holding',
         held.map((h) => h.id),
       );
-      const keys = JSON.stringify(now.map((h) => [h.id, shelfKey(h.value)]));
+      const keys = JSON.stringify(now.map((h) => [h.id, shelfKey(h.value, order)]));
       for (const [table, holding] of [
         ['holdings', 'id'],
         ['copies', 'holding'],

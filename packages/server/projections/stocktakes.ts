@@ -139,11 +139,14 @@ async function markTouched(
 }
 
 /** The copies of a stretch as an SQL condition on holdings `h` and copies `c`, with what it is given. */
-export function inStretch(stretch: Stretch): {
+export interface InStretch {
   readonly sql: string;
   readonly given: Record<string, unknown>;
-} {
-  const { from, to } = rangeKeys(stretch);
+}
+
+/** The condition of a stretch, its call numbers in the order in which the library has its prefixes. */
+export async function inStretch(store: Store, stretch: Stretch): Promise<InStretch> {
+  const { from, to } = rangeKeys(stretch, (await store.house()).value.prefixOrder);
   return {
     sql: `h.branch IN (SELECT value FROM json_each(:branches))
           AND (:locations = '[]' OR h.location IN (SELECT value FROM json_each(:locations)))
@@ -167,7 +170,7 @@ const [NOT_WALKED, OTHER] = [2, 5];
 
 /** Fixes the copies of a stretch with their places, and which of them are expected on the shelf. */
 async function expect(store: Store, id: number, stretch: Stretch, tx: Transaction): Promise<void> {
-  const { sql, given } = inStretch(stretch);
+  const { sql, given } = await inStretch(store, stretch);
   const statuses = JSON.stringify(shelfStatuses((await store.house()).value));
   const counts = 'c.status IN (SELECT value FROM json_each(:statuses))';
   await store.run(

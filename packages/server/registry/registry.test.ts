@@ -186,7 +186,9 @@ test('exported records have the numbers of their headings where the house wants 
   await load([{ number: name.number, heading: id }]);
   const { usedBy } = await detail(id);
   const file = async () =>
-    String((await assistant!<string>('GET', `/records/${usedBy[0]!.id}/export?as=marcxml&holdings=none`)).body);
+    String(
+      (await assistant!<string>('GET', `/records/${usedBy[0]!.id}/export?as=marcxml&holdings=none`)).body,
+    );
   const house = async () => (await head!<SetUp>('GET', '/set-up')).body.house;
   const put = async (writesNumbers: boolean) => {
     const { version, value } = await house();

@@ -1,5 +1,5 @@
 import type { Stretch } from '@osier/core/stocktake';
-import type { inStretch } from '../projections/stocktakes';
+import type { InStretch } from '../projections/stocktakes';
 import type { Store } from '../store/store';
 
 /** How many copies some holdings have. */
@@ -23,7 +23,7 @@ export const scansByTime = (store: Store, stocktake: number): Promise<{ from: st
 /** The copies of a stretch by status, and whether they were seen since a day. */
 export const countStretch = (
   store: Store,
-  { sql, given }: ReturnType<typeof inStretch>,
+  { sql, given }: InStretch,
   seenSince: string,
 ): Promise<{ status: string; isSeen: number; n: number }[]> =>
   store.rows<{ status: string; isSeen: number; n: number }>(
@@ -35,7 +35,7 @@ export const countStretch = (
 /** Barcodes of the copies of a stretch with some statuses. */
 export const barcodesInStretch = async (
   store: Store,
-  { sql, given }: ReturnType<typeof inStretch>,
+  { sql, given }: InStretch,
   statuses: readonly string[],
   atMost: number,
 ): Promise<string[]> =>
@@ -50,7 +50,7 @@ export const barcodesInStretch = async (
 /** Open stocktakes that have copies of a stretch, with how many. */
 export const overlapping = (
   store: Store,
-  { sql, given }: ReturnType<typeof inStretch>,
+  { sql, given }: InStretch,
 ): Promise<{ id: number; name: string; copies: number }[]> =>
   store.rows<{ id: number; name: string; copies: number }>(
     `SELECT s.id, s.value ->> 'name' AS name, COUNT(*) AS copies FROM holdings h JOIN copies c ON c.holding = h.id

@@ -1,4 +1,5 @@
 import type { BarcodeRule } from '@osier/core/barcodes';
+import type { PrefixOrder } from '@osier/core/callnumbers';
 import type { Coded } from '@osier/core/holdings';
 import type { ShelfOrder, Stretch } from '@osier/core/stocktake';
 
@@ -11,6 +12,7 @@ export interface ReckonOrder {
     readonly skipRun: number;
     readonly statuses: readonly string[];
     readonly barcodes: readonly BarcodeRule[];
+    readonly prefixOrder: PrefixOrder;
     readonly branches: readonly Coded[];
     readonly locations: readonly Coded[];
   };

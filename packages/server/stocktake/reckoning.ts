@@ -55,6 +55,7 @@ async function planOf(store: Store, id: number): Promise<ReckonOrder['plan'] | n
     skipRun: skipRun ?? house.jumpLength,
     statuses: shelfStatuses(house),
     barcodes: house.barcodes,
+    prefixOrder: house.prefixOrder ?? [],
   };
 }
 

@@ -94,7 +94,7 @@ async function verdictOn(
   const row = copies.get(code);
   const copy = row ? await nowOf(services, id, row) : await withdrawnCopy(store, id, code);
   const wrongPlace = (c: PlacedCopy) => {
-    const outside = c.isOfStretch ? null : stretchTest(value.stretch)(c);
+    const outside = c.isOfStretch ? null : stretchTest(value.stretch, house.prefixOrder)(c);
     if (outside !== null || location === '' || c.location === location) return outside;
     return (names.branchOf(location) ?? c.branch) === c.branch ? 'location' : 'branch';
   };

@@ -14,6 +14,7 @@ import {
   shelfStatuses,
   type JumpAlarm,
   type Stocktake,
+  rangeKeys,
 } from '@osier/core/stocktake';
 import type { Act } from '@osier/core/acts';
 import { today } from '../day';
@@ -69,8 +70,8 @@ async function stretchProblems(store: Store, body: StretchBody) {
     ...body.types.map((t) => codeProblem('types', 'type', t, lists.types)),
     ...body.leftOut.map((s) => codeProblem('leftOut', 'status', s, statuses)),
   ].filter((p) => p !== null);
-  const { from, to } = inStretch(body).given;
-  if (typeof from === 'string' && typeof to === 'string' && from > to && !from.startsWith(to))
+  const { from, to } = rangeKeys(body, (await store.house()).value.prefixOrder);
+  if (from !== null && to !== null && from > to && !from.startsWith(to))
     problems.push({ field: 'to', message: `${body.to} stands before ${body.from}.` });
   return problems;
 }
@@ -86,7 +87,8 @@ export async function reviewStretch(
   const problems = await stretchProblems(store, body);
   if (problems.length) throw wrongFields(problems);
   const standing = new Set(shelfStatuses((await store.house()).value));
-  const rows = await countStretch(store, inStretch(body), body.seenSince);
+  const within = await inStretch(store, body);
+  const rows = await countStretch(store, within, body.seenSince);
   const sum = (of: typeof rows) => of.reduce((n, r) => n + r.n, 0);
   const expected = rows.filter((r) => standing.has(r.status));
   return {
@@ -100,7 +102,7 @@ export async function reviewStretch(
     ),
     canAskLoans: loans.configured && sum(expected) <= MOST_ASKED_BEFORE,
     loans: body.askLoans && loans.configured ? await loansOf(store, loans, body, sum(expected)) : null,
-    overlaps: await overlapping(store, inStretch(body)),
+    overlaps: await overlapping(store, within),
   };
 }
 
@@ -117,7 +119,7 @@ async function loansOf(
       `The loans desk is asked about up to ${MOST_ASKED_BEFORE.toLocaleString('en-GB')} copies before the start.`,
     );
   const statuses = shelfStatuses((await store.house()).value);
-  const codes = await barcodesInStretch(store, inStretch(stretch), statuses, MOST_ASKED_BEFORE);
+  const codes = await barcodesInStretch(store, await inStretch(store, stretch), statuses, MOST_ASKED_BEFORE);
   const said = await loans.ask(codes);
   const states = codes.map((code) => said.of(code).state);
   const howMany = (of: string) => states.filter((s) => s === of).length;

@@ -1,7 +1,7 @@
 import type { WeedBody, WeedQuery } from '@osier/contract';
 import { COPY_STATUSES } from '@osier/core/holdings';
 import type { WeedCell, WeedUse } from '@osier/core/withdrawals';
-import { inStretch } from '../projections/stocktakes';
+import { inStretch, type InStretch } from '../projections/stocktakes';
 import type { Store } from '../store/store';
 
 /** Statuses of copies that do not stand on the shelf for anybody to take: they are no candidates. */
@@ -18,12 +18,15 @@ const USED: Readonly<Record<WeedUse, string>> = {
  * the same title: those to give up first. Damaged ones come before those whose condition is noted, then the least lent, those not lent and not
  * seen for longest, and the oldest; one of which no loans are known stays before the others.
  */
-function ofShelf({ branch, location, scheme, from, to, use }: WeedQuery): {
-  readonly sql: string;
-  readonly given: Record<string, unknown>;
-} {
+async function ofShelf(
+  store: Store,
+  { branch, location, scheme, from, to, use }: WeedQuery,
+): Promise<InStretch> {
   const locations = location === '' ? [] : [location];
-  const { sql, given } = inStretch({ branch, locations, types: [], leftOut: NOT_THERE, scheme, from, to });
+  const { sql, given } = await inStretch(store, {
+    ...{ branch, locations, types: [], leftOut: NOT_THERE },
+    ...{ scheme, from, to },
+  });
   return {
     sql: `WITH of_shelf AS (SELECT c.barcode, h.shelf_key, CASE WHEN r.year GLOB '[0-9][0-9][0-9][0-9]' THEN r.year ELSE '' END AS year, ${USED[use]} AS used,
         ROW_NUMBER() OVER (PARTITION BY c.record, c.part
@@ -35,8 +38,8 @@ function ofShelf({ branch, location, scheme, from, to, use }: WeedQuery): {
 }
 
 /** The copies of a shelf, counted by both years. */
-export function weedCells(store: Store, place: WeedQuery): Promise<WeedCell[]> {
-  const { sql, given } = ofShelf(place);
+export async function weedCells(store: Store, place: WeedQuery): Promise<WeedCell[]> {
+  const { sql, given } = await ofShelf(store, place);
   return store.rows<WeedCell>(
     `${sql} SELECT year, used, COUNT(*) AS copies, SUM(spare) AS spare FROM of_shelf GROUP BY year, used ORDER BY year, used`,
     given,
@@ -55,7 +58,7 @@ export async function weedCandidates(
   store: Store,
   { publishedBefore, usedBefore, spareOnly, ...place }: WeedBody,
 ): Promise<readonly string[]> {
-  const { sql, given } = ofShelf(place);
+  const { sql, given } = await ofShelf(store, place);
   const rows = await store.rows<{ barcode: string }>(
     `${sql} SELECT barcode FROM of_shelf
        WHERE (:publishedBefore IS NULL OR (year <> '' AND CAST(year AS INTEGER) < :publishedBefore))

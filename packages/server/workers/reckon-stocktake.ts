@@ -28,7 +28,7 @@ const PART = 500;
 /** Reckons a stocktake from what is kept of it. */
 export function reckonStocktake({ plan, copies, runs, digests, findings }: ReckonOrder): Reckoned {
   const rows = copies.flatMap((text) => keptJson<Row[]>(text));
-  const outside = stretchTest(plan.stretch);
+  const outside = stretchTest(plan.stretch, plan.prefixOrder);
   const places = rows.map(([, , , , branch, location, type, shelfKey, , , , , outcome]) =>
     outcome === null ? outside({ branch, location, type, shelfKey }) : null,
   );

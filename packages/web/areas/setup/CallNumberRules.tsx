@@ -1,4 +1,4 @@
-import { api } from '@osier/contract';
+import { api, type HouseBody } from '@osier/contract';
 import {
   AUTHOR_MARKS,
   callNumberRuleProblems,
@@ -17,8 +17,11 @@ import { call } from '../../api/call';
 import { problemText } from '../../api/request';
 import { KitField, KitGrid } from '../../parts/form/KitField';
 import { PickMany } from '../../parts/form/PickMany';
-import { setUpWords as wording } from './words';
+import { callNumberRuleWords } from './call-number-rule-words';
+import { setUpWords } from './words';
 import { useSetUp } from './use-set-up';
+
+const wording = { ...setUpWords, ...callNumberRuleWords };
 
 /** How call numbers are made at some places, for some types and works: rules in their order, and what they make of a record. */
 export function CallNumberRules({
@@ -26,15 +29,22 @@ export function CallNumberRules({
   house,
   disabled,
   problem,
-  onChange,
+  onChange: onRules,
 }: {
   rules: readonly CallNumberRule[];
   house: HouseStyle;
   disabled: boolean;
   /** What is wrong with a part, by its dotted name behind `callNumbers`. */
   problem: (name: string) => string | undefined;
-  onChange: (rules: CallNumberRule[]) => void;
+  onChange: (rules: HouseBody['callNumbers']) => void;
 }) {
+  const onChange = (next: readonly CallNumberRule[]) =>
+    onRules(
+      next.map(({ branches, locations, types, ...rule }) => ({
+        ...rule,
+        ...{ branches: [...branches], locations: [...locations], types: [...types] },
+      })),
+    );
   return (
     <div className="stack">
       <p className="faded">{rules.length ? wording.callNumberRulesSay : wording.noCallNumberRule}</p>

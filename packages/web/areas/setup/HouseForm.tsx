@@ -63,7 +63,10 @@ export function HouseForm({ data }: { data: SetUp }) {
       options={options.map(([value, label]) => ({ value, label }))}
     />
   );
-  const list = (key: 'droppedSubdivisions' | 'protectedFields' | 'thesauri', placeholder: string) => (
+  const list = (
+    key: 'droppedSubdivisions' | 'protectedFields' | 'thesauri' | 'prefixOrder',
+    placeholder: string,
+  ) => (
     <PickMany
       list={null}
       placeholder={placeholder}
@@ -100,22 +103,21 @@ export function HouseForm({ data }: { data: SetUp }) {
             >
               {number('cutterLetters', 0, 6)}
             </KitField>
+            <KitField
+              label={wording.prefixOrder}
+              help={wording.prefixesInTheirOrder}
+              width="wide"
+              problem={worst('prefixOrder')}
+            >
+              {list('prefixOrder', 'J; R; F')}
+            </KitField>
           </KitGrid>
           <CallNumberRules
             rules={house.callNumbers}
             house={house}
             disabled={disabled}
             problem={(name) => problem(`callNumbers.${name}`)}
-            onChange={(next) =>
-              set({
-                callNumbers: next.map(({ branches, locations, types, ...rule }) => ({
-                  ...rule,
-                  branches: [...branches],
-                  locations: [...locations],
-                  types: [...types],
-                })),
-              })
-            }
+            onChange={(callNumbers) => set({ callNumbers })}
           />
         </KitSection>
         <KitSection title={wording.records}>
