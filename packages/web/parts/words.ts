@@ -98,6 +98,8 @@ export const partWords = {
   // KitBar
   discardChanges: 'Discard changes',
   notSavedYetKeptIn: 'Not saved yet; kept in this browser until you save or discard.',
+  savedOtherwise:
+    'What you typed over has been saved otherwise since you began. Saving puts yours in its place; discard your changes to see it.',
   // outcomes
   copiesOnly: 'copies only',
   // pile-of

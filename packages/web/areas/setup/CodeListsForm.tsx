@@ -1,6 +1,7 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { api, listsSchema, type ListsBody, type SetUp } from '@osier/contract';
 import { Button, Input, Select } from 'antd';
+import { useState } from 'react';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { KitBar } from '../../parts/form/KitBar';
@@ -77,7 +78,10 @@ function CodeList({
   const set = (i: number, part: Partial<Entry>) =>
     change(entries.map((e, k) => (k === i ? { ...e, ...part } : e)));
   const branches = typed.value.branches;
-  const add = () =>
+  /** The line that was added last: it is typed in next. */
+  const [added, setAdded] = useState(-1);
+  const add = () => {
+    setAdded(entries.length);
     change([
       ...entries,
       {
@@ -87,6 +91,7 @@ function CodeList({
         ...(list === 'types' && { price: null }),
       },
     ]);
+  };
   const wrong = (i: number, part: keyof Entry) => typed.problem(`${list}.${i}.${part}`);
   const about = entries.flatMap((_, i) =>
     (['code', 'name', 'branch', 'price'] as const).flatMap((part) => wrong(i, part) ?? []),
@@ -110,6 +115,7 @@ function CodeList({
               <td className="code-cell">
                 <Input
                   className="mono"
+                  autoFocus={i === added}
                   aria-label={wording.codeOf(noun, i + 1)}
                   value={e.code}
                   status={wrong(i, 'code') ? 'error' : ''}
@@ -133,6 +139,7 @@ function CodeList({
                     value={e.branch || undefined}
                     status={wrong(i, 'branch') ? 'error' : ''}
                     disabled={!mayChange}
+                    showSearch={{ optionFilterProp: 'label' }}
                     popupMatchSelectWidth={false}
                     optionLabelProp="value"
                     style={{ width: '100%' }}

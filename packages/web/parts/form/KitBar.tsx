@@ -25,6 +25,7 @@ export function KitBar<T extends object>({
   }, [typed.refused]);
   return (
     <div className="kit-end" ref={end}>
+      {typed.isOvertaken ? <Alert type="warning" title={wording.savedOtherwise} role="status" /> : null}
       {typed.refused ? <Alert type="error" title={typed.refused} role="alert" /> : null}
       <div className="kit-bar">
         <Button type="primary" onClick={onSend} loading={typed.isSending}>

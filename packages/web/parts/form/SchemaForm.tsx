@@ -131,6 +131,9 @@ export function SchemaForm<S extends AnyObjectSchema>({
         ))}
       </div>
       {below?.(typed)}
+      {kept.isOvertaken ? (
+        <Alert type="warning" title={wording.savedOtherwise} role="status" style={{ marginBottom: 12 }} />
+      ) : null}
       {refused ? <Alert type="error" title={refused} role="alert" style={{ marginBottom: 12 }} /> : null}
       {disabled ? null : (
         <div className="kit-bar">

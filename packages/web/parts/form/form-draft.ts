@@ -12,22 +12,26 @@ interface FormDraftHold<T> {
   /** What the form begins with: what is saved, and over it what was typed and not sent. */
   readonly begin: T;
   readonly isKept: boolean;
+  /** What was typed over has been saved otherwise since: sending it would put it in the place of that. */
+  readonly isOvertaken: boolean;
   readonly keep: (typed: T) => void;
   readonly drop: () => void;
 }
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
-/** What differs from what is saved. */
-const typedOver = (saved: object, typed: object): FormDraft['typed'] => {
+/** What differs from what is saved; with what stood there when it was begun to be typed over. */
+const typedOver = (saved: object, typed: object, begun: FormDraft['typed'] = {}): FormDraft['typed'] => {
   const before: Record<string, unknown> = { ...saved };
   const after: Record<string, unknown> = { ...typed };
   return Object.fromEntries(
     Object.entries(after)
       .filter(([name, is]) => !same(before[name], is))
-      .map(([name, is]) => [name, { was: before[name], is }]),
+      .map(([name, is]) => [name, { was: (begun[name] ?? { was: before[name] }).was, is }]),
   );
 };
+
+const valueAt = (of: object, name: string): unknown => new Map<string, unknown>(Object.entries(of)).get(name);
 
 /**
  * Keeps what is typed in a form in the browser. When what is saved has changed meanwhile, only the parts that were typed over differ
@@ -43,9 +47,13 @@ export function useFormDraft<T extends object>(place: DraftPlace | undefined, in
   return {
     begin,
     isKept: kept !== undefined,
+    isOvertaken: Object.entries(kept?.typed ?? {}).some(([name, { was, is }]) => {
+      const saved = valueAt(initial, name);
+      return !same(was, saved) && !same(is, saved);
+    }),
     keep: (typed) => {
       if (!place) return;
-      const over = typedOver(initial, typed);
+      const over = typedOver(initial, typed, kept?.typed);
       const { key, title, path } = place;
       if (Object.keys(over).length) keepForm(key, { title, path, typed: over });
       else if (kept) keepForm(key, null);

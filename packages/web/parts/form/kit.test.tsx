@@ -108,3 +108,27 @@ test('what is discarded, or typed back, is not kept', () => {
   type('Name', 'Reed');
   expect(useDrafts.getState().forms).toEqual({});
 });
+
+test('what was saved otherwise meanwhile is told, until it is the same or the changes are discarded', () => {
+  shown();
+  const told = () => screen.queryByText(/has been saved otherwise since you began/);
+  type('Name', 'Rush');
+  expect(told()).toBeNull();
+  cleanup();
+  // Somebody else has saved another shelf: nothing that was typed over.
+  shown({ ...given, place: { shelf: 4 } });
+  expect([input('Name').value, input('Shelf').value, told()]).toEqual(['Rush', '4', null]);
+  cleanup();
+  // Then another name, and it stays told while typing goes on.
+  shown({ ...given, name: 'Sedge' });
+  expect(told()).toBeTruthy();
+  type('Name', 'Rushes');
+  expect(told()).toBeTruthy();
+  type('Name', 'Sedge');
+  expect(told()).toBeNull();
+  type('Name', 'Withy');
+  cleanup();
+  shown({ ...given, name: 'Hazel' });
+  fireEvent.click(screen.getByRole('button', { name: 'Discard changes' }));
+  expect([input('Name').value, told()]).toEqual(['Hazel', null]);
+});

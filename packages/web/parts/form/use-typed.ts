@@ -17,6 +17,8 @@ export interface Typed<T extends object> {
   readonly isSending: boolean;
   /** Something is typed and not sent. */
   readonly isUnsaved: boolean;
+  /** What was typed over has been saved otherwise since. */
+  readonly isOvertaken: boolean;
   readonly discard: () => void;
   /** Checks what was typed by the schema, then does the act; what the schema or the server refuses stands beside its part. */
   readonly send: (act: (value: T) => Promise<unknown>) => Promise<boolean>;
@@ -54,6 +56,7 @@ export function useTyped<T extends object>({
     refused,
     isSending,
     isUnsaved: kept.isKept,
+    isOvertaken: kept.isOvertaken,
     problem: (name) => problems[name],
     discard: () => {
       kept.drop();
