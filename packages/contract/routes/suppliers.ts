@@ -1,5 +1,6 @@
-import { array, boolean, object, type InferType } from 'yup';
-import { flag, listOf, orNull, shape, text, whole } from '../answers';
+import { CHECK_RULES, type CheckRule } from '@osier/core/barcodes';
+import { array, boolean, mixed, object, type InferType } from 'yup';
+import { flag, listOf, orNull, shape, text, whole, wordOf } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { line, version } from '../inputs';
 import { doneSchema, madeSchema } from '../objects/acts';
@@ -29,7 +30,11 @@ const rollShape = {
   from: number().integer().min(0).required('Type the first number.'),
   to: number().integer().min(0).required('Type the last number.'),
   length: number().integer().min(3).max(20).required('How many digits does a barcode have?'),
-  check: boolean().required(),
+  /** True and false stand for modulo 10 and none. */
+  check: mixed<CheckRule>()
+    .transform((given: unknown) => (given === true ? 'mod10' : given === false ? 'none' : given))
+    .oneOf([...CHECK_RULES])
+    .required(),
   supplier: line(80).default(''),
   branches: array(line(60).required()).default([]),
   types: array(line(60).required()).default([]),
@@ -58,7 +63,7 @@ const rollRow = shape({
     from: whole(),
     to: whole(),
     length: whole(),
-    check: flag(),
+    check: wordOf(CHECK_RULES),
     supplier: text(),
     branches: listOf(text()),
     types: listOf(text()),

@@ -18,6 +18,7 @@ export type { LabelRoll, RollUse } from './roll';
 export {
   isSpoiled,
   nextSerial,
+  rollCheck,
   rollCounts,
   rollNumber,
   rollProblems,

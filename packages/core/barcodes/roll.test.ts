@@ -4,12 +4,14 @@ import {
   isRollFor,
   isSpoiled,
   nextSerial,
+  rollCheck,
   rollCounts,
   rollMeantFor,
   rollNumber,
   rollProblems,
   serialIn,
   spoiledAsKept,
+  type CheckRule,
   type LabelRoll,
 } from '.';
 
@@ -142,4 +144,50 @@ test('a roll of our own may be meant for branches, for types, or for both', () =
   expect(isRollFor({}, { branch: 'HB', type: 'BK' })).toBe(true);
   const lists = { branches: [{ code: 'MR', name: 'Millrace' }], types: [{ code: 'KT', name: 'Kit' }] };
   expect([rollMeantFor(kits, lists), rollMeantFor({}, lists)]).toEqual(['Millrace, SH; Kit', '']);
+});
+
+describe.each<[CheckRule, string, string]>([
+  // The check character of 0794 modulo 43 (ISO/IEC 16388, annex A): 0 + 7 + 9 + 4 = 20, K.
+  ['mod43', '', '0794K'],
+  // W is 32, the hyphen 36: 88 modulo 43 is 2.
+  ['mod43', 'W-', 'W-07942'],
+  // 2·4 + 3·9 + 4·7 + 5·0 = 63, which 3 more make a multiple of 11.
+  ['mod11', '', '07943'],
+  // 8 + 9 + 5 + 0 + 0 + 2 = 24, and 12 + 9 + 21 + 0 + 0 + 2 = 44: 6 more make tens of both.
+  ['mod10', '20', '2007946'],
+  ['ean', '20', '2007946'],
+  ['none', 'WICK', 'WICK0794'],
+])('a roll with check characters by %s behind “%s”', (check, prefix, number) => {
+  const own: LabelRoll = { ...roll, ...{ check, prefix, from: 1, to: 9999, length: number.length } };
+  test('its numbers end in them, and are known again', () => {
+    expect(rollProblems({ ...own, name: 'Own' }, [])).toEqual([]);
+    expect(rollNumber(own, 794)).toBe(number);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 9999 }), (serial) => {
+        const barcode = rollNumber(own, serial);
+        expect(barcode).toHaveLength(own.length);
+        expect([serialIn(own, barcode), serialIn(own, barcode.toLowerCase())]).toEqual([serial, serial]);
+        if (check === 'none') return;
+        const wrong = barcode.slice(0, -1) + (barcode.endsWith('3') ? '4' : '3');
+        expect(serialIn(own, wrong)).toBeNull();
+      }),
+    );
+  });
+});
+
+test('a roll of old says only whether it has a check digit', () => {
+  expect([rollCheck({ check: true }), rollCheck({ check: false })]).toEqual(['mod10', 'none']);
+  for (const check of ['mod11', 'ean'] as const)
+    expect(rollProblems({ ...roll, name: 'Letters', prefix: 'WICK', check }, [])[0]).toMatchObject({
+      field: 'check',
+    });
+});
+
+test('a number whose check character is a blank is on no label, and passed over', () => {
+  // 4 + 7 + 9 + 9 + 9 = 38, the value of the blank.
+  const own: LabelRoll = { ...roll, check: 'mod43', prefix: '', from: 40_000, to: 59_999, length: 6 };
+  expect(rollNumber(own, 47_999)).toBe('47999 ');
+  expect(nextSerial(own, 47_998)).toBe(48_000);
+  expect(nextSerial({ ...own, to: 47_999 }, 47_998)).toBeNull();
+  expect(nextSerial({ ...own, spoiled: ['48000-48010'] }, 47_998)).toBe(48_011);
 });

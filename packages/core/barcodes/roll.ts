@@ -1,4 +1,4 @@
-import { checkDigit, hasRightCheckDigit } from './check-character';
+import { checkCharacter, type CheckRule } from './check-character';
 
 /** A reserved run of barcode numbers. */
 export interface LabelRoll {
@@ -8,10 +8,10 @@ export interface LabelRoll {
   /** First and last serial number. */
   readonly from: number;
   readonly to: number;
-  /** Characters of a whole number, with the check digit. */
+  /** Characters of a whole number, with the check character. */
   readonly length: number;
-  /** Whether the last digit is a check digit. */
-  readonly check: boolean;
+  /** How its last character is reckoned from the others. Rolls of old say only whether it is, by modulo 10. */
+  readonly check: CheckRule | boolean;
   /** The supplier it is reserved for; empty for the library's own use. */
   readonly supplier: string;
   /** Codes of branches and types of the copies that it is meant for, where it is the library's own; none means any. */
@@ -67,22 +67,28 @@ export function isSpoiled(roll: LabelRoll, barcode: string): boolean {
   return serial !== null && spoiledRuns(roll).some((run) => run.from <= serial && serial <= run.to);
 }
 
-const room = (roll: LabelRoll) => roll.length - roll.prefix.length - (roll.check ? 1 : 0);
+/** The rule by which the numbers of a roll end in a check character. */
+export const rollCheck = ({ check }: Pick<LabelRoll, 'check'>): CheckRule =>
+  typeof check === 'boolean' ? (check ? 'mod10' : 'none') : check;
+
+const room = (roll: LabelRoll) => roll.length - roll.prefix.length - (rollCheck(roll) === 'none' ? 0 : 1);
 
 /** The number with this serial. */
 export function rollNumber(roll: LabelRoll, serial: number): string {
-  const digits = roll.prefix + String(serial).padStart(room(roll), '0');
-  return roll.check ? digits + checkDigit(digits) : digits;
+  const body = roll.prefix + String(serial).padStart(room(roll), '0');
+  return body + (checkCharacter(rollCheck(roll), body.toUpperCase()) ?? '');
 }
 
 /** The serial of a number of the roll; null for a number that is not of it. */
 export function serialIn(roll: LabelRoll, barcode: string): number | null {
   // A barcode is the same one in letters of either case.
-  const isOfRoll = barcode.toUpperCase().startsWith(roll.prefix.toUpperCase());
-  if (barcode.length !== roll.length || !isOfRoll || !/^\d+$/.test(barcode.slice(roll.prefix.length)))
+  const upper = barcode.toUpperCase();
+  const end = roll.prefix.length + room(roll);
+  const digits = upper.slice(roll.prefix.length, end);
+  if (upper.length !== roll.length || !upper.startsWith(roll.prefix.toUpperCase()) || !/^\d+$/.test(digits))
     return null;
-  if (roll.check && !hasRightCheckDigit(barcode)) return null;
-  const serial = Number(barcode.slice(roll.prefix.length, roll.prefix.length + room(roll)));
+  if (upper.slice(end) !== (checkCharacter(rollCheck(roll), upper.slice(0, end)) ?? '')) return null;
+  const serial = Number(digits);
   return serial >= roll.from && serial <= roll.to ? serial : null;
 }
 
@@ -90,7 +96,15 @@ export function serialIn(roll: LabelRoll, barcode: string): number | null {
 export function nextSerial(roll: LabelRoll, lastUsed: number | null): number | null {
   if (roll.isClosed) return null;
   let next = lastUsed === null ? roll.from : lastUsed + 1;
-  for (const run of spoiledRuns(roll)) if (run.from <= next && next <= run.to) next = run.to + 1;
+  const pastSpoiled = () => {
+    for (const run of spoiledRuns(roll)) if (run.from <= next && next <= run.to) next = run.to + 1;
+  };
+  pastSpoiled();
+  // A blank may be the check character of Code 39: no scanner hands it on at the end of a code.
+  while (next <= roll.to && rollNumber(roll, next).endsWith(' ')) {
+    next++;
+    pastSpoiled();
+  }
   return next > roll.to ? null : next;
 }
 
@@ -153,15 +167,18 @@ export function rollProblems(
   if (roll.name.trim() === '') problems.push({ field: 'name', message: 'Give the roll a name.' });
   if (!/^[A-Z0-9/.+-]*$/i.test(roll.prefix))
     problems.push({ field: 'prefix', message: 'The prefix has letters, digits and - . / + only.' });
-  else if (roll.check && /\D/.test(roll.prefix))
+  else if (
+    rollCheck(roll) !== 'none' &&
+    checkCharacter(rollCheck(roll), `${roll.prefix.toUpperCase()}0`) === null
+  )
     problems.push({
       field: 'check',
-      message: 'A check digit is reckoned from digits alone; the prefix has others.',
+      message: 'This check digit is reckoned from digits alone; the prefix has others.',
     });
   if (room(roll) < 1 || String(roll.to).length > room(roll))
     problems.push({
       field: 'length',
-      message: `Numbers up to ${roll.to} do not fit: after the prefix${roll.check ? ' and before the check digit' : ''} there is room for ${Math.max(0, room(roll))} digits.`,
+      message: `Numbers up to ${roll.to} do not fit: after the prefix${rollCheck(roll) === 'none' ? '' : ' and before the check character'} there is room for ${Math.max(0, room(roll))} digits.`,
     });
   if (roll.from < 0 || roll.to < roll.from)
     problems.push({ field: 'to', message: 'The last number is not before the first.' });

@@ -1,6 +1,7 @@
 import type { RollBody, RollRow } from '@osier/contract';
 import {
   nextSerial,
+  rollCheck,
   rollCounts,
   rollNumber,
   rollProblems,
@@ -39,6 +40,7 @@ export async function listRolls({ store }: Services): Promise<RollRow[]> {
         version,
         roll: {
           ...roll,
+          check: rollCheck(value),
           ...{ branches: [...branches], types: [...types] },
           ...{ note, spoiled: [...spoiled], warnBelow, isClosed },
         },

@@ -7,6 +7,7 @@ import type {
   Problem,
   Review,
   RollRow,
+  SetUp,
   SheetRow,
 } from '@osier/contract';
 import { rollNumber, serialIn } from '@osier/core/barcodes';
@@ -522,4 +523,33 @@ test('a roll of our own may be meant for branches and types: whoever gives its n
   expect(await review('HB', 'CAGE', 'BK')).toContain(
     '2 barcodes are of the label roll “Kit labels”, which is meant for other copies: Hallow Barn; Kit.',
   );
+});
+
+test('a roll whose numbers end in a check character of Code 39 gives just these; true and false stand for modulo 10 and none', async () => {
+  const own = {
+    ...WORKROOM,
+    name: 'By Code 39',
+    prefix: 'W-',
+    from: 794,
+    to: 799,
+    length: 7,
+    check: 'mod43',
+  };
+  const { id } = (await head<{ id: number }>('POST', '/label-rolls', { roll: own })).body;
+  const rolls = async () => (await cataloguer<RollRow[]>('GET', '/label-rolls')).body;
+  const now = async () => (await rolls()).find((r) => r.id === id)!;
+  expect(await now()).toMatchObject({ roll: { check: 'mod43' }, next: 'W-07942' });
+  const rows = Array.from({ length: 2 }, () => ({
+    ...{ branch: 'MR', location: 'OPEN', scheme: 'dewey', class: '746.41', type: 'BK' },
+  }));
+  const { value: house, version } = (await head<SetUp>('GET', '/set-up')).body.house;
+  expect((await head('PUT', '/set-up/house', { ...house, version, barcodes: [] })).status).toBe(200);
+  const taken = await cataloguer('POST', '/copies/several', { record: 3, roll: id, rows });
+  expect(taken.status).toBe(201);
+  expect(await now()).toMatchObject({ counts: { used: 2, left: 4 }, next: 'W-07964' });
+  expect((await rolls()).find((r) => r.roll.name === WORKROOM.name)?.roll.check).toBe('mod10');
+  const wrong = await head<Problem>('POST', '/label-rolls', {
+    roll: { ...own, name: 'Other', check: 'mod7' },
+  });
+  expect([wrong.status, wrong.body.fields?.[0]?.field]).toEqual([422, 'roll.check']);
 });

@@ -1,5 +1,5 @@
 import { api, rollSchema, type Done, type RollRow } from '@osier/contract';
-import { rollMeantFor } from '@osier/core/barcodes';
+import { CHECK_RULES, codeLength, rollMeantFor, type BarcodeRule } from '@osier/core/barcodes';
 import { NO_LISTS } from '@osier/core/holdings';
 import { call } from '../../api/call';
 import { Button, Progress, Table, type TableColumnsType } from 'antd';
@@ -16,10 +16,17 @@ import { useShell } from '../../shell/shell-store';
 import { useSetUp } from './use-set-up';
 import { setUpWords as wording } from './words';
 
+const CHECKS = CHECK_RULES.map((value) => ({ value, label: wording.checkRules[value] }));
 const EMPTY: RollRow['roll'] = {
-  ...{ name: '', prefix: '', from: 1, to: 1000, length: 14, check: true, supplier: '' },
+  ...{ name: '', prefix: '', from: 1, to: 1000, length: 14, check: 'mod10', supplier: '' },
   ...{ branches: [], types: [], note: '', spoiled: [], warnBelow: 0, isClosed: false },
 };
+
+/** A roll to come, with numbers as the library has them on its copies. */
+function emptyRoll(rules: readonly BarcodeRule[]): RollRow['roll'] {
+  const rule = rules.find((r) => r.of === 'copy');
+  return rule ? { ...EMPTY, prefix: rule.prefix, length: codeLength(rule), check: rule.check } : EMPTY;
+}
 
 /** Reserved runs of barcode numbers, each with how much of it is used. */
 export function LabelRolls() {
@@ -145,6 +152,7 @@ export function LabelRolls() {
         />
       ) : null}
       <Table
+        locale={{ emptyText: wording.noLabelRolls }}
         size="small"
         rowKey="id"
         columns={columns}
@@ -165,7 +173,8 @@ export function LabelRolls() {
 
 function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) {
   const { say, complain } = useShell();
-  const lists = useSetUp()?.lists.value ?? NO_LISTS;
+  const setUp = useSetUp();
+  const lists = setUp?.lists.value ?? NO_LISTS;
   const done = async ({ sentence, entry }: Done) => {
     say(sentence, entry);
     onDone();
@@ -187,7 +196,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
         takesFocus
         title={row ? row.roll.name : wording.newLabelRoll}
         schema={rollSchema}
-        initial={{ ...(row?.roll ?? EMPTY) }}
+        initial={{ ...(row?.roll ?? emptyRoll(setUp?.house.value.barcodes ?? [])) }}
         follow={({ supplier }) => (supplier ? { branches: [], types: [] } : {})}
         fields={(typed) => [
           { name: 'name', label: wording.name },
@@ -214,7 +223,7 @@ function RollForm({ row, onDone }: { row: RollRow | null; onDone: () => void }) 
                   placeholder: wording.any,
                 },
               ]),
-          { name: 'check', label: wording.theLastDigitIsA, kind: 'flag' },
+          { name: 'check', label: wording.checkCharacter, kind: 'choice', options: CHECKS },
           { name: 'note', label: wording.rollNote, help: wording.whereItLies, width: 'wide' },
           {
             name: 'spoiled',

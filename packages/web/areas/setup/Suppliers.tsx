@@ -33,16 +33,23 @@ export function Suppliers() {
     setQuery({ show: 'suppliers', ...(id !== null && { open: String(id) }) });
   return (
     <div className="stack">
-      <PageButtons
-        label={wording.supplierSheets}
-        pages={[
-          ...sheets.map((s) => [String(s.id), s.sheet.name] as const),
-          ...(mayChange ? [['new', wording.newSupplierSheet] as const] : []),
-        ]}
-        chosen={isNew ? 'new' : String(open?.id ?? '')}
-        onChoose={(id) => choose(id === 'new' ? 'new' : Number(id))}
-      />
-      {sheets.length === 0 && !isNew ? <p className="note">{wording.aSupplierSheetKeepsWhat}</p> : null}
+      {sheets.length || isNew ? (
+        <PageButtons
+          label={wording.supplierSheets}
+          pages={[
+            ...sheets.map((s) => [String(s.id), s.sheet.name] as const),
+            ...(mayChange ? [['new', wording.newSupplierSheet] as const] : []),
+          ]}
+          chosen={isNew ? 'new' : String(open?.id ?? '')}
+          onChoose={(id) => choose(id === 'new' ? 'new' : Number(id))}
+        />
+      ) : null}
+      {sheets.length === 0 && !isNew ? (
+        <div className="note information">
+          <p>{wording.aSupplierSheetKeepsWhat}</p>
+          {mayChange ? <Button onClick={() => choose('new')}>{wording.newSupplierSheet}</Button> : null}
+        </div>
+      ) : null}
       {open || isNew ? (
         <SheetForm
           key={open ? `${open.id} ${open.version}` : 'new'}
