@@ -1,7 +1,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import type { DataField, MarcRecord } from '@osier/core/marc';
 import { Button } from 'antd';
-import { memo } from 'react';
+import { memo, type KeyboardEvent } from 'react';
 import { useFormat } from '../format';
 import { CompletedInput } from './CompletedInput';
 import * as typing from './field-parts';
@@ -52,11 +52,14 @@ export const SubfieldRow = memo(function SubfieldRow({
         ? wording.isThereAlready
         : wording.notRepeatable;
   return (
-    <div className="sub-edit" data-key={key}>
+    <div className="sub-edit" data-key={key} onKeyDown={betweenCodeAndText}>
       <CompletedInput
         className="sub-code"
         data-key={key}
         maxLength={1}
+        // Tab goes from text to text: a code is seldom another one, and is not typed over by who types on.
+        tabIndex={code === '' ? 0 : -1}
+        title={wording.leadsToTheCode}
         aria-label={wording.subfieldCode}
         value={code}
         completions={
@@ -108,3 +111,22 @@ export const SubfieldRow = memo(function SubfieldRow({
 });
 
 const NONE: readonly never[] = [];
+
+/** From the beginning of a text an arrow leads to the code before it, and from a code to its text. */
+function betweenCodeAndText(event: KeyboardEvent<HTMLDivElement>): void {
+  const { target, currentTarget, key } = event;
+  if (
+    !(target instanceof HTMLInputElement) ||
+    event.ctrlKey ||
+    event.altKey ||
+    event.metaKey ||
+    event.shiftKey
+  )
+    return;
+  const isCode = target.classList.contains('sub-code');
+  const back = getComputedStyle(target).direction === 'rtl' ? 'ArrowRight' : 'ArrowLeft';
+  const isAtBeginning = target.selectionStart === 0 && target.selectionEnd === 0;
+  if (isCode ? key !== 'ArrowRight' : key !== back || !isAtBeginning) return;
+  event.preventDefault();
+  currentTarget.querySelector<HTMLInputElement>(isCode ? '.sub-text' : '.sub-code')?.focus();
+}

@@ -77,3 +77,20 @@ test('the field can be taken away', () => {
   fireEvent.click(screen.getByText('Delete field'));
   expect(onSave).toHaveBeenCalledWith(null);
 });
+test('Tab goes from text to text; from the beginning of one an arrow leads to its code and back', () => {
+  edited();
+  expect(codes().map((c) => c.tabIndex)).toEqual([-1, -1]);
+  const text = texts()[1]!;
+  text.focus();
+  text.setSelectionRange(3, 3);
+  fireEvent.keyDown(text, { key: 'ArrowLeft' });
+  expect(document.activeElement).toBe(text);
+  text.setSelectionRange(0, 0);
+  fireEvent.keyDown(text, { key: 'ArrowLeft' });
+  expect(document.activeElement).toBe(codes()[1]);
+  fireEvent.keyDown(codes()[1]!, { key: 'ArrowRight' });
+  expect(document.activeElement).toBe(text);
+  // A new one begins with its code.
+  fireEvent.keyDown(text, { key: '+', altKey: true });
+  expect([codes()[2], codes()[2]?.tabIndex]).toEqual([document.activeElement, 0]);
+});

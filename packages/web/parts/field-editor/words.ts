@@ -14,6 +14,7 @@ export const fieldWords = {
   indicator: (n: string) => `${n} indicator`,
   notDefined: 'not defined',
   subfieldCode: 'Subfield code',
+  leadsToTheCode: 'The left arrow at the beginning of the text leads here.',
   subfield: (code: string, tag: string) => `Subfield ${code}: ${tag}`,
   codeThenText: 'code, then text',
   ok: 'OK',
