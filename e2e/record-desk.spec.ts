@@ -37,6 +37,8 @@ test('a book is catalogued from its title page by keyboard alone', async ({ page
   await expect(status(page)).toContainText('Added “The eel traps of Osmere : a study”');
   await expect(page).toHaveURL(/\/catalogue\/\d+$/);
   await expect(page.locator('.field-row', { hasText: /^245/ })).toContainText('a study');
+  // Its headings lead on.
+  await expect(page.getByRole('link', { name: 'Fen, Hobart' })).toHaveAttribute('href', /^\/headings\/\d+$/);
   // The way back is open: the entry is undone from the keyboard.
   await page.keyboard.press('Alt+z');
   await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();

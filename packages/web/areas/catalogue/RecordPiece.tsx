@@ -178,8 +178,8 @@ function HeadingsOfRecord({ headings }: { headings: RecordDetail['headings'] }) 
 }
 
 const HeadingLinks = memo(function HeadingLinks({ headings }: { headings: RecordDetail['headings'] }) {
-  return;
-  headings.length ? (
+  if (headings.length === 0) return null;
+  return (
     <p className="faded">
       {wording.headings}{' '}
       {headings.map((h, i) => (
@@ -189,5 +189,5 @@ const HeadingLinks = memo(function HeadingLinks({ headings }: { headings: Record
         </span>
       ))}
     </p>
-  ) : null;
+  );
 });
