@@ -1,16 +1,4 @@
 import { CHECK_RULES, ruleProblems, type BarcodeRule, type CheckRule } from '@osier/core/barcodes';
-import {
-  AUTHOR_MARKS,
-  callNumberRuleProblems,
-  MARKED_BY,
-  RULE_WORKS,
-  SCHEMES,
-  type AuthorMark,
-  type CallNumber,
-  type MarkedBy,
-  type RuleWorks,
-  prefixKey,
-} from '@osier/core/callnumbers';
 import { LAST_COPY, NO_LIMITS, type LastCopy } from '@osier/core/house';
 import { MAY_STAND } from '@osier/core/stocktake';
 import { array, boolean, mixed, object, type InferType } from 'yup';
@@ -18,6 +6,7 @@ import { flag, listOf, wordOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
 import { code, line, price, version } from '../inputs';
 import { doneSchema } from '../objects/acts';
+import { callNumberRuleAnswer, callNumberRuleBody, prefixOrderBody } from '../objects/call-number-rules';
 import { neighbourRulesAnswer, neighbourRulesBody } from '../objects/neighbour-rules';
 import { number, string } from '../values';
 import { personRow } from './people';
@@ -80,38 +69,6 @@ export const barcodeRuleBody = object({
     ? this.createError({ path: `${this.path}.${problem.field}`, message: problem.message })
     : true;
 });
-const codes = () => array(line(60).required()).default([]);
-/** How call numbers are made at some places, for some types and works. */
-export const callNumberRuleBody = object({
-  name: line(60).trim().default(''),
-  branches: codes(),
-  locations: codes(),
-  types: codes(),
-  works: mixed<RuleWorks>()
-    .oneOf([...RULE_WORKS])
-    .required(),
-  scheme: mixed<CallNumber['scheme']>()
-    .oneOf([...SCHEMES])
-    .required(),
-  hasClass: boolean().required(),
-  prefix: line(40).trim().default(''),
-  suffix: line(40).trim().default(''),
-  decimals: number().integer().min(0).max(12).required(),
-  mark: mixed<AuthorMark>()
-    .oneOf([...AUTHOR_MARKS])
-    .required(),
-  markedBy: mixed<MarkedBy>()
-    .oneOf([...MARKED_BY])
-    .required(),
-  markLength: number().integer().min(1).max(8).required(),
-  isMcAsMac: boolean().required(),
-  hasYear: boolean().required(),
-}).test('call number rule', function (rule) {
-  const [problem] = callNumberRuleProblems(rule);
-  return problem
-    ? this.createError({ path: `${this.path}.${problem.field}`, message: problem.message })
-    : true;
-});
 const houseShape = {
   classDecimals: number().integer().min(0).max(12).required(),
   cutterLetters: number().integer().min(0).max(6).required(),
@@ -121,14 +78,7 @@ const houseShape = {
       .matches(/^[0-9][0-9.]{2}$/, 'Three digits, or a point for any digit.')
       .required(),
   ).required(),
-  prefixOrder: array(line().max(20).required())
-    .max(200, 'At most 200 prefixes have a place of their own.')
-    .test(
-      'once',
-      'A prefix stands here twice.',
-      (all = []) => new Set(all.map(prefixKey)).size === all.length,
-    )
-    .default([]),
+  prefixOrder: prefixOrderBody,
   jumpLength: number().integer().min(2).max(200).required(),
   /** Statuses beside "available" whose copies are expected on the shelf. */
   standing: array(
@@ -200,25 +150,7 @@ const house = shape({
   barcodes: listOf(
     shape({ of: wordOf(['copy', 'reader']), prefix: text(), form: text(), check: wordOf(CHECK_RULES) }),
   ),
-  callNumbers: listOf(
-    shape({
-      name: text(),
-      branches: listOf(text()),
-      locations: listOf(text()),
-      types: listOf(text()),
-      works: wordOf(RULE_WORKS),
-      scheme: wordOf(SCHEMES),
-      hasClass: flag(),
-      prefix: text(),
-      suffix: text(),
-      decimals: whole(),
-      mark: wordOf(AUTHOR_MARKS),
-      markedBy: wordOf(MARKED_BY),
-      markLength: whole(),
-      isMcAsMac: flag(),
-      hasYear: flag(),
-    }),
-  ),
+  callNumbers: listOf(callNumberRuleAnswer),
   prefixOrder: listOf(text()).optional(),
   jumpLength: whole(),
   standing: listOf(wordOf(MAY_STAND)).optional(),

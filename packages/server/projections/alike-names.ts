@@ -17,10 +17,11 @@ export interface NameRead {
   readonly buckets: Buckets;
 }
 
-/** Names as JSON of a `ComparedHeading`, and for some of them those that they are to be compared with. */
+/** Names as JSON of a `ComparedHeading`, buckets with the headings in them, and the buckets that some headings are to be compared in. */
 export interface NameMates {
   readonly names: readonly string[];
-  readonly mates: readonly (readonly [heading: number, others: readonly number[]])[];
+  readonly buckets: readonly (readonly [bucket: number, headings: readonly number[]])[];
+  readonly own: readonly (readonly [heading: number, buckets: readonly number[]])[];
 }
 
 /** How names are read and compared: in a worker of the server, or on the spot for a store that is opened by itself. */
@@ -111,21 +112,29 @@ export async function matesOf(store: Store, read: readonly NameRead[]): Promise<
     store,
     own.flatMap(({ buckets }) => buckets.words),
   );
-  const buckets = own.map(({ id, buckets: { exact, words: some } }) => [
-    id,
-    [...exact, ...new Set(some.flatMap((w) => words.get(w.word) ?? []))],
-  ]);
-  const rows = await store.rows<{ heading: string; mates: string }>(
-    `SELECT l.key AS heading, (SELECT json_group_array(DISTINCT b.heading) FROM json_each(l.value) n CROSS JOIN alike_buckets b ON b.bucket = n.value) AS mates
-       FROM json_each(:buckets) l`,
-    { buckets: json(Object.fromEntries(buckets)) },
+  const wanted = own.map(
+    ({ id, buckets: { exact, words: some } }) =>
+      [id, [...exact, ...new Set(some.flatMap((w) => words.get(w.word) ?? []))]] as const,
   );
-  const mates = rows.map(({ heading, mates }) => [Number(heading), keptJson<number[]>(mates)] as const);
-  const all = new Set(mates.flatMap(([heading, others]) => (others.length > 1 ? [heading, ...others] : [])));
+  // Each bucket comes once, however many of these headings are in it.
+  const rows = await store.rows<{ bucket: number; headings: string }>(
+    `SELECT w.value AS bucket, (SELECT json_group_array(b.heading) FROM alike_buckets b WHERE b.bucket = w.value) AS headings FROM json_each(:buckets) w`,
+    { buckets: json([...new Set(wanted.flatMap(([, some]) => some))]) },
+  );
+  const buckets = new Map(
+    rows.flatMap(({ bucket, headings }): [number, number[]][] => {
+      const all = keptJson<number[]>(headings);
+      return all.length > 1 ? [[bucket, all]] : [];
+    }),
+  );
   const names = await store.rows<{ name: string }>(`SELECT name FROM alike_names WHERE heading ${AMONG}`, {
-    ids: json([...all]),
+    ids: json([...new Set([...buckets.values()].flat())]),
   });
-  return { names: names.map((n) => n.name), mates: mates.filter(([, others]) => others.length > 1) };
+  return {
+    names: names.map((n) => n.name),
+    buckets: [...buckets],
+    own: wanted.map(([id, some]) => [id, some.filter((bucket) => buckets.has(bucket))]),
+  };
 }
 
 /** By word the words that lie near it, itself among them when it is kept. */

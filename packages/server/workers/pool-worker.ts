@@ -20,17 +20,18 @@ export const readForms = (waiting: readonly WaitingName[]): NameRead[] =>
   });
 
 /** Pairs of names that look alike. */
-export function compareNames({ names, mates }: NameMates): LookAlike[] {
+export function compareNames({ names, buckets, own }: NameMates): LookAlike[] {
   const read = names.map((name) => keptJson<ComparedHeading>(name));
   const byId = new Map(read.map((n) => [n.id, n]));
-  return mates.flatMap(([heading, others]) => {
+  const inBucket = new Map(buckets);
+  return own.flatMap(([heading, some]) => {
     const one = byId.get(heading);
-    return one
-      ? alikeAmong(
-          one,
-          others.flatMap((id) => byId.get(id) ?? []),
-        )
-      : [];
+    if (!one) return [];
+    const others = new Set(some.flatMap((bucket) => inBucket.get(bucket) ?? []));
+    return alikeAmong(
+      one,
+      [...others].flatMap((id) => byId.get(id) ?? []),
+    );
   });
 }
 

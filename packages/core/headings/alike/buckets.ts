@@ -86,11 +86,13 @@ function ofBody({ words, units }: Body): Written {
   const bare = words.join(' ').replace(LEGAL, '').replace(/\s+/g, ' ').trim();
   const acronym = words.length > 2 ? words.map((w) => w[0]).join('') : words.length === 1 ? words[0]! : '';
   const first = words.slice(0, FIRST_WORDS);
+  const unit = units.at(-1) ?? [];
   return {
     exact: [
       `${bare} bare`,
       `${[...words].sort().join(' ')} sorted`,
-      `${(units.at(-1) ?? []).join(' ')} unit`,
+      // One word does not name a body by itself: every other institute has a library.
+      ...(unit.length > 1 ? [`${unit.join(' ')} unit`] : []),
       ...(acronym ? [`${acronym} acronym`] : []),
     ],
     words: [[first.join(' '), wordsOut(first, inBody)]],

@@ -33,6 +33,7 @@ const BODIES = [
   'Society of Basket Makers',
   'Osmere Basket Society',
   'W.I.',
+  'Osmere Museum. // Society of Basket Makers',
 ];
 const twisted = (texts: readonly string[]) =>
   fc
@@ -45,7 +46,10 @@ const forms = fc
       .map(([s, g]) => field('100', '1 ', 'a', `${s}, ${g}`)),
     fc.constantFrom(...GIVEN).map((g) => field('100', '0 ', 'a', g)),
     twisted(TOPICS).map((t) => field('650', ' 0', 'a', t)),
-    twisted(BODIES).map((b) => field('110', '2 ', 'a', b)),
+    twisted(BODIES).map((b) => {
+      const [body = '', unit] = b.split(' // ');
+      return field('110', '2 ', 'a', body, ...(unit === undefined ? [] : ['b', unit]));
+    }),
   )
   .map((f) => formIn(f)!);
 

@@ -30,6 +30,7 @@ export function DeliverySettingsSheet({
       key: `delivery settings ${summary.id}`,
       title: wording.settingsOf(name),
       path: `/deliveries/${summary.id}`,
+      isOfKept: true,
     },
   });
   const { sheet, settings } = typed.value;

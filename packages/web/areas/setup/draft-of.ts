@@ -5,4 +5,5 @@ export const draftOf = (page: string, title: string, about: string | number = ''
   key: `set-up ${page} ${about}`.trim(),
   title,
   path: `/set-up?show=${page}${about === '' ? '' : `&open=${about}`}`,
+  isOfKept: true,
 });

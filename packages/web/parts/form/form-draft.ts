@@ -6,6 +6,8 @@ export interface DraftPlace {
   readonly key: string;
   readonly title: string;
   readonly path: string;
+  /** What the form begins with is kept by the library, where somebody else may change it; else it only makes a beginning. */
+  readonly isOfKept?: boolean;
 }
 
 interface FormDraftHold<T> {
@@ -47,10 +49,12 @@ export function useFormDraft<T extends object>(place: DraftPlace | undefined, in
   return {
     begin,
     isKept: kept !== undefined,
-    isOvertaken: Object.entries(kept?.typed ?? {}).some(([name, { was, is }]) => {
-      const saved = valueAt(initial, name);
-      return !same(was, saved) && !same(is, saved);
-    }),
+    isOvertaken:
+      place?.isOfKept === true &&
+      Object.entries(kept?.typed ?? {}).some(([name, { was, is }]) => {
+        const saved = valueAt(initial, name);
+        return !same(was, saved) && !same(is, saved);
+      }),
     keep: (typed) => {
       if (!place) return;
       const over = typedOver(initial, typed, kept?.typed);

@@ -23,7 +23,7 @@ interface House {
   readonly name: string;
   readonly place: { readonly shelf: number };
 }
-const place = { key: 'house', title: 'House', path: '/house' };
+const place = { key: 'house', title: 'House', path: '/house', isOfKept: true };
 
 function Form({ initial, onSend }: { initial: House; onSend: (house: House) => Promise<unknown> }) {
   const typed = useTyped<House>({ initial, schema, draft: place });

@@ -62,7 +62,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
         isDense
         verb={wording.saveCopy}
         onCancel={onClose}
-        draft={{ key: draft, title: wording.changeCopy, path: window.location.pathname }}
+        draft={{ key: draft, title: wording.changeCopy, path: window.location.pathname, isOfKept: true }}
         initial={{
           ...copy,
           version: held.version,
