@@ -121,20 +121,18 @@ export async function matesOf(store: Store, read: readonly NameRead[]): Promise<
     `SELECT w.value AS bucket, (SELECT json_group_array(b.heading) FROM alike_buckets b WHERE b.bucket = w.value) AS headings FROM json_each(:buckets) w`,
     { buckets: json([...new Set(wanted.flatMap(([, some]) => some))]) },
   );
+  const all = new Map(rows.map(({ bucket, headings }) => [bucket, keptJson<number[]>(headings)]));
+  // A heading that is alone in all of its buckets is compared with none.
+  const inCompany = wanted.filter(([id, some]) =>
+    some.some((bucket) => all.get(bucket)?.some((h) => h !== id)),
+  );
   const buckets = new Map(
-    rows.flatMap(({ bucket, headings }): [number, number[]][] => {
-      const all = keptJson<number[]>(headings);
-      return all.length > 1 ? [[bucket, all]] : [];
-    }),
+    inCompany.flatMap(([, some]) => some.map((bucket) => [bucket, all.get(bucket) ?? []] as const)),
   );
   const names = await store.rows<{ name: string }>(`SELECT name FROM alike_names WHERE heading ${AMONG}`, {
     ids: json([...new Set([...buckets.values()].flat())]),
   });
-  return {
-    names: names.map((n) => n.name),
-    buckets: [...buckets],
-    own: wanted.map(([id, some]) => [id, some.filter((bucket) => buckets.has(bucket))]),
-  };
+  return { names: names.map((n) => n.name), buckets: [...buckets], own: inCompany };
 }
 
 /** By word the words that lie near it, itself among them when it is kept. */

@@ -312,7 +312,11 @@ test.each(['read', 'compared'] as const)(
   async (when) =>
     inNewStore(async (store) => {
       const names = NAMES.flatMap((n) => [n, `${n} (Jr)`]);
-      const uses = names.flatMap((n) => headingsOf(marc(n, '')));
+      // Two that lie near one another, each alone with its own word; one that is near nobody.
+      const alone = ['Hadleigh, Zeno,', 'Hadbeigh, Zeno,', 'Quillan, Zeno,'].map((a) => ({
+        ...{ leader: '', fields: [field('100', '1 ', 'a', a, 'd', '1901-1980')] },
+      }));
+      const uses = [...names.map((n) => marc(n, '')), ...alone].flatMap((m) => headingsOf(m));
       const changes = uses.map((u, i) => creation('heading', i + 1, headingFrom(u)));
       await commit(store, { did: TESTED, person: 1, changes });
       let once = true;
