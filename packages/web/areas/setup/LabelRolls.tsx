@@ -30,7 +30,8 @@ function emptyRoll(rules: readonly BarcodeRule[]): RollRow['roll'] {
 
 /** Reserved runs of barcode numbers, each with how much of it is used. */
 export function LabelRolls() {
-  const { data: rolls = [] } = useApi(api.suppliers.rolls);
+  const { data } = useApi(api.suppliers.rolls);
+  const rolls = data ?? [];
   const [editing, setEditing] = useState<number | 'new' | null>(null);
   const mayChange = useMay('set up');
   const lists = useSetUp()?.lists.value ?? NO_LISTS;
@@ -152,7 +153,8 @@ export function LabelRolls() {
         />
       ) : null}
       <Table
-        locale={{ emptyText: wording.noLabelRolls }}
+        // Nothing is said of rolls that have not come yet.
+        locale={{ emptyText: data ? wording.noLabelRolls : ' ' }}
         size="small"
         rowKey="id"
         columns={columns}
