@@ -16,6 +16,7 @@ export const holding = describeKind<Holding>()({
   compute: (h, { house }) => ({
     record: h.record,
     ...columnsAt(HOLDING_POINTS, h),
+    // The point knows only the alphabet of prefixes; the house may have an order of its own.
     shelf_key: shelfKey(h, house.prefixOrder),
   }),
   access: { columns: HOLDING_POINTS },

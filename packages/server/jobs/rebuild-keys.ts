@@ -15,10 +15,10 @@ const OSIER = 0;
 export async function beginRebuildingKeys({ store, jobs }: Services): Promise<void> {
   if (jobs.running().some((j) => j.kind === 'rebuild-keys')) return;
   const { columns, index } = await oldRecordKeys(store);
-  const { records } = await totals(store);
-  if (columns || index)
+  if (columns || index) {
+    const { records } = await totals(store);
     await jobs.begin('rebuild-keys', 'Updating the search keys of all records', OSIER, {}, records);
-  else if (await areShelfKeysOld(store))
+  } else if (await areShelfKeysOld(store))
     await jobs.begin('rebuild-keys', 'Putting all call numbers in order', OSIER, {}, null);
 }
 
