@@ -1,6 +1,6 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api } from '@osier/contract';
-import { Button, Dropdown, Select, type MenuProps } from 'antd';
+import { Button, Select, type MenuProps } from 'antd';
 import { call } from '../api/call';
 import { queries } from '../api/queries';
 import { problemText } from '../api/request';
@@ -10,6 +10,7 @@ import { useMyBranch } from './my-branch';
 import { usePerson } from './person';
 import { tellSession } from './session';
 import { useShell } from './shell-store';
+import { ActionMenu } from '../parts/ActionMenu';
 import { shellWords as wording } from './words';
 
 const LOOKS = [
@@ -67,10 +68,7 @@ export function WhoMenu() {
           onChange={chooseBranch}
         />
       ) : null}
-      <Dropdown
-        trigger={['click']}
-        menu={{ items, selectedKeys: [`look ${look}`], 'aria-label': wording.person }}
-      >
+      <ActionMenu menu={{ items, selectedKeys: [`look ${look}`], 'aria-label': wording.person }}>
         <Button type="text" className="who-button" aria-label={`${person.name}, ${person.role}`}>
           <span>
             {person.name}
@@ -78,7 +76,7 @@ export function WhoMenu() {
           </span>
           <DownOutlined aria-hidden />
         </Button>
-      </Dropdown>
+      </ActionMenu>
     </div>
   );
 }

@@ -1,8 +1,9 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api } from '@osier/contract';
-import { Button, Dropdown, Space } from 'antd';
+import { Button, Space } from 'antd';
 import { useNavigate } from 'react-router';
 import { useApi } from '../../api/queries';
+import { ActionMenu } from '../../parts/ActionMenu';
 import { catalogueWords as wording } from './words';
 
 /** Begins a record: a brief one with its copy, or a full one from a starter. */
@@ -14,9 +15,7 @@ export function AddRecord() {
       <Button data-key="b" onClick={() => void navigate('/catalogue/brief')}>
         {wording.addBriefRecord}
       </Button>
-      <Dropdown
-        trigger={['click']}
-        autoFocus
+      <ActionMenu
         menu={{
           items: starters.map(({ key, starter }) => ({
             key,
@@ -28,7 +27,7 @@ export function AddRecord() {
         <Button data-key="n">
           {wording.addRecord} <DownOutlined />
         </Button>
-      </Dropdown>
+      </ActionMenu>
     </Space.Compact>
   );
 }

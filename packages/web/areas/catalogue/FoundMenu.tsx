@@ -1,8 +1,9 @@
 import { DownloadOutlined } from '@ant-design/icons';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import { SaveButton } from '../../parts/searches/SaveButton';
 import { searchIn } from '../../parts/searches/search-address';
 import { useAddress } from '../../parts/use-address';
+import { ActionMenu } from '../../parts/ActionMenu';
 import { catalogueWords as wording } from './words';
 
 const FORMATS = [
@@ -20,8 +21,7 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
   const exported = new URLSearchParams(Object.entries(search).filter(([name]) => name !== 'sort')).toString();
   return (
     <>
-      <Dropdown
-        trigger={['click']}
+      <ActionMenu
         menu={{
           items: FORMATS.map(([key, name]) => ({
             key,
@@ -35,7 +35,7 @@ export function FoundMenu({ branch, isNarrowed }: { branch: string | undefined; 
           aria-label={wording.exportThoseFound}
           title={wording.exportThoseFound}
         />
-      </Dropdown>
+      </ActionMenu>
       {isNarrowed ? <SaveButton of="record" beside={beside} isSmall /> : null}
     </>
   );

@@ -1,12 +1,13 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api } from '@osier/contract';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
 import { problemText } from '../../api/request';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
+import { ActionMenu } from '../../parts/ActionMenu';
 import { catalogueWords as wording } from './words';
 
 /** What else can be done with a record: another one like it, files, deleting it. */
@@ -48,9 +49,7 @@ export function RecordMenu({
     label: <a href={`/api/records/${id}/export?as=${as}`}>{label}</a>,
   });
   return (
-    <Dropdown
-      trigger={['click']}
-      autoFocus
+    <ActionMenu
       menu={{
         items: [
           ...(onPile ? [{ key: 'pile', label: wording.addToPile, onClick: onPile }] : []),
@@ -90,6 +89,6 @@ export function RecordMenu({
       <Button data-key="m">
         {wording.more} <DownOutlined />
       </Button>
-    </Dropdown>
+    </ActionMenu>
   );
 }

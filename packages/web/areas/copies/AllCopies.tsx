@@ -10,7 +10,7 @@ import {
 import { counted } from '@osier/core/changes';
 import { DownloadOutlined } from '@ant-design/icons';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
@@ -36,6 +36,7 @@ import { CopyFilters, filtersIn } from './CopyFilters';
 import { CopiesOverview } from './CopiesOverview';
 import { CopiesPages } from './CopiesPages';
 import { ToWithdrawals } from './ToWithdrawals';
+import { ActionMenu } from '../../parts/ActionMenu';
 import { copiesWords as wording } from './words';
 
 const RecordPiece = lazy(() => import('../catalogue/RecordPiece').then((m) => ({ default: m.RecordPiece })));
@@ -111,8 +112,7 @@ export default function AllCopies() {
             <ToWithdrawals found={search} isTooMany={first.isMore || first.total > MOST_FOUND_FOR_A_LIST} />
           </>
         ) : null}
-        <Dropdown
-          trigger={['click']}
+        <ActionMenu
           menu={{
             items: FORMATS.map(([key, name]) => ({
               key,
@@ -121,7 +121,7 @@ export default function AllCopies() {
           }}
         >
           <Button icon={<DownloadOutlined />}>{wording.exportThem}</Button>
-        </Dropdown>
+        </ActionMenu>
         <SaveButton of="copy" />
       </AreaHead>
       <WorkSplit

@@ -1,6 +1,6 @@
 import { api, type CopySearch } from '@osier/contract';
 import { DownOutlined } from '@ant-design/icons';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call';
 import { refresh, useApi } from '../../api/queries';
@@ -9,6 +9,7 @@ import { useMyBranch } from '../../shell/my-branch';
 import { useMay } from '../../shell/person';
 import { useShell } from '../../shell/shell-store';
 import { nameOfToday } from '../withdrawals/name-of-today';
+import { ActionMenu } from '../../parts/ActionMenu';
 import { copiesWords as wording } from './words';
 
 const NEW = 'new';
@@ -41,10 +42,8 @@ export function ToWithdrawals({ found, isTooMany }: { found: CopySearch; isTooMa
     }
   };
   return (
-    <Dropdown
+    <ActionMenu
       disabled={isTooMany}
-      trigger={['click']}
-      autoFocus
       menu={{
         onClick: ({ key }) => void put(key),
         items: [
@@ -60,6 +59,6 @@ export function ToWithdrawals({ found, isTooMany }: { found: CopySearch; isTooMa
       <Button data-key="w" disabled={isTooMany} title={isTooMany ? wording.tooManyForAList : undefined}>
         {wording.toWithdrawals} <DownOutlined />
       </Button>
-    </Dropdown>
+    </ActionMenu>
   );
 }

@@ -1,9 +1,10 @@
 import { DownOutlined } from '@ant-design/icons';
 import { QUICK_ADDITIONS, quickField, type QuickAddition } from '@osier/core/editing';
 import { withField } from '@osier/core/marc';
-import { Button, Dropdown, Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useState, type FormEvent } from 'react';
 import type { RecordDraft } from '../record-draft/use-record-draft';
+import { ActionMenu } from '../ActionMenu';
 import { fieldWords as wording } from './words';
 
 const KINDS: readonly QuickAddition[] = [
@@ -20,9 +21,7 @@ const LONG: readonly QuickAddition[] = ['summary', 'contents'];
 
 /** Chooses a note or link to add to a record. */
 export const QuickAdditionMenu = ({ onChoose }: { onChoose: (which: QuickAddition) => void }) => (
-  <Dropdown
-    trigger={['click']}
-    autoFocus
+  <ActionMenu
     menu={{
       items: KINDS.map((which) => ({
         key: which,
@@ -34,7 +33,7 @@ export const QuickAdditionMenu = ({ onChoose }: { onChoose: (which: QuickAdditio
     <Button size="small" data-key="l">
       {wording.addNoteOrLink} <DownOutlined />
     </Button>
-  </Dropdown>
+  </ActionMenu>
 );
 
 /** The small form of a note or link: what is typed is written as the field that it belongs in. */

@@ -1,7 +1,7 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
 import { amountText, COPY_STATUSES, copyName, localOf, type CopyStatus } from '@osier/core/holdings';
-import { Button, Dropdown, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../../api/call';
@@ -14,6 +14,7 @@ import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
 import { CopyEdit } from './CopyEdit';
 import { MoveForm } from './MoveForm';
+import { ActionMenu } from '../../../parts/ActionMenu';
 import { shelfWords as wording } from './words';
 
 type HeldCopy = RecordDetail['holdings'][number]['copies'][number];
@@ -75,9 +76,7 @@ export function CopyLine({
         {mayEdit ? (
           <span className="copy-acts">
             <StatusPicker id={held.id} version={held.version} status={copy.status} />
-            <Dropdown
-              trigger={['click']}
-              autoFocus
+            <ActionMenu
               menu={{
                 items: [
                   { key: 'change', label: wording.changeCopy, onClick: () => setDoing('change') },
@@ -93,7 +92,7 @@ export function CopyLine({
               <Button size="small" type="text" aria-label={wording.moreOf(copy.barcode)}>
                 <DownOutlined />
               </Button>
-            </Dropdown>
+            </ActionMenu>
           </span>
         ) : null}
         {copy.note || copy.staffNote || locals.length ? (

@@ -1,6 +1,6 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { call } from '../../../api/call';
@@ -14,6 +14,7 @@ import { CopyLine } from './CopyLine';
 import { HoldingForm } from './HoldingForm';
 import { MoveForm } from './MoveForm';
 import { SeveralCopies } from './SeveralCopies';
+import { ActionMenu } from '../../../parts/ActionMenu';
 import { shelfWords as wording } from './words';
 
 type HeldHolding = RecordDetail['holdings'][number];
@@ -116,9 +117,7 @@ function HoldingBlock({
             <Button size="small" data-key="k" onClick={() => onAdd(true)}>
               {wording.addACopy}
             </Button>
-            <Dropdown
-              trigger={['click']}
-              autoFocus
+            <ActionMenu
               menu={{
                 items: [
                   { key: 'change', label: wording.changeHolding, onClick: () => setDoing('change') },
@@ -155,7 +154,7 @@ function HoldingBlock({
               <Button size="small" type="text" data-key="e" aria-label={wording.moreOf(held.callNumber)}>
                 <DownOutlined />
               </Button>
-            </Dropdown>
+            </ActionMenu>
           </span>
         ) : null}
         {holding.note || holding.staffNote ? (
