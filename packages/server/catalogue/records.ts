@@ -5,7 +5,7 @@ import { namesInShort } from '@osier/core/acts';
 import { counted, creation, update } from '@osier/core/changes';
 import type { Finding } from '@osier/core/checks';
 import type { Change } from '@osier/core/kinds';
-import { headingFrom, headingGroup, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
+import { headingFrom, headingIdentity, headingsOf, withKeptForms } from '@osier/core/headings';
 import { dueOf, withKnownLocals } from '@osier/core/holdings';
 import type { Field, MarcRecord } from '@osier/core/marc';
 import { historyOf } from '../daybook/entries';
@@ -40,6 +40,7 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
     store,
     uses.map((u) => u.key),
   );
+  const used = new Set(uses.map(headingIdentity));
   return {
     id,
     version: record.version,
@@ -63,7 +64,7 @@ export async function recordDetail(services: Services, id: number): Promise<Reco
         })),
     })),
     offers: offerCallNumbers(record.value, house),
-    headings: known.filter((k) => uses.some((u) => headingGroup(u) === k.kind && u.key === k.key)),
+    headings: known.filter((k) => used.has(`${k.kind} ${k.key}`)),
     history,
   };
 }

@@ -1,4 +1,4 @@
-import { QueryClient, useQuery, type Query } from '@tanstack/react-query';
+import { QueryClient, usePrefetchQuery, useQuery, type Query } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { filledPath, type AnyEndpoint, type Changed, type EndpointAnswer } from '@osier/contract';
 import type { EndpointPlace } from './call';
@@ -27,6 +27,12 @@ export const useApi = <E extends AnyEndpoint>(
     queryFn: () => request<EndpointAnswer<E>>('GET', path ?? ''),
     enabled: path !== null,
   });
+};
+
+/** Begins to read what a part that is yet to be drawn will show, while the page around it is drawn. */
+export const useReadAhead = <E extends AnyEndpoint>(endpoint: E, place: EndpointPlace<E>) => {
+  const path = filledPath(endpoint.path, place.params, place.query);
+  usePrefetchQuery({ queryKey: [path], queryFn: () => request<EndpointAnswer<E>>('GET', path) });
 };
 
 /**
