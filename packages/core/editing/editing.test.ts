@@ -1,20 +1,23 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { field, type Field, type MarcRecord } from '../marc';
+import { field, type DataField, type Field, type MarcRecord } from '../marc';
 import {
   applyStep,
   applyTransaction,
   edited,
   invertStep,
   invertTransaction,
+  isDataTag,
   LEADER,
   mapField,
   mapStep,
   mapTransaction,
   NO_HISTORY,
   redone,
+  tracedFields,
   transactionBetween,
   undone,
+  withOtherTag,
   type EditStep,
 } from '.';
 
@@ -220,4 +223,70 @@ test('what is undone can be done again until something else is done', () => {
   expect(redone(other)).toBeNull();
   expect(undone(undone(other)!)!.record).toEqual(start.record);
   expect(undone(start)).toBeNull();
+});
+
+describe('another tag', () => {
+  const linked = (tag: string, link: string, text: string) => field(tag, '1 ', '6', link, 'a', text);
+  const record: MarcRecord = {
+    leader: '00000nam a2200000 i 4500',
+    fields: [
+      field('245', '10', 'a', 'Eels.'),
+      linked('440', '880-02', 'Papers'),
+      field('500', '  ', 'a', 'One.'),
+      linked('880', '245-01', 'x'),
+      linked('880', '440-02/$1', '叢書'),
+    ],
+  };
+  const to = (at: number, tag: string) => {
+    const there = record.fields[at] as DataField;
+    const made = withOtherTag(record, at, { ...there, tag });
+    return { ...made, after: applyTransaction(record, made.transaction) };
+  };
+  test('its partner leads to it by the new tag, and it stands where that tag goes', () => {
+    const { after, field: at } = to(1, '500');
+    expect(after.fields.map((f) => f.tag)).toEqual(['245', '500', '500', '880', '880']);
+    expect(at).toBe(2);
+    expect(after.fields[at]).toEqual(linked('500', '880-02', 'Papers'));
+    expect(after.fields[4]).toEqual(linked('880', '500-02/$1', '叢書'));
+    expect(after.fields[3]).toEqual(record.fields[3]);
+  });
+  test('taken back, the record is as it was', () => {
+    for (const at of [0, 1, 2, 3, 4])
+      for (const tag of ['130', '245', '500', '590', '999']) {
+        const { transaction, after } = to(at, tag);
+        expect(applyTransaction(after, invertTransaction(transaction))).toEqual(record);
+      }
+  });
+  test('a control field is none', () =>
+    expect(() =>
+      withOtherTag({ ...record, fields: [{ tag: '001', value: 'x' }] }, 0, field('500', '  ', 'a', 'x')),
+    ).toThrow(RangeError));
+  test.each([
+    ['010', true],
+    ['999', true],
+    ['008', false],
+    ['24', false],
+    ['2455', false],
+    ['24a', false],
+    ['', false],
+  ])('%s', (tag, is) => expect(isDataTag(tag)).toBe(is));
+  test('traced: the field goes on under its new tag', () => {
+    const { transaction, after } = to(1, '490');
+    expect(tracedFields(record, transaction)[1]).toEqual({
+      before: record.fields[1],
+      after: after.fields[1],
+    });
+  });
+});
+
+describe('fields followed through edits', () => {
+  test('what was there comes first, each once, then what is new; nothing else', () =>
+    fc.assert(
+      fc.property(recordOf, recordOf, recordOf, (a, b, c) => {
+        const traced = tracedFields(a, [...transactionBetween(a, b), ...transactionBetween(b, c)]);
+        expect(traced.flatMap((t) => t.before ?? [])).toEqual(a.fields);
+        const texts = (all: readonly Field[]) => all.map((f) => JSON.stringify(f)).sort();
+        expect(texts(traced.flatMap((t) => t.after ?? []))).toEqual(texts(c.fields));
+      }),
+    ));
 });

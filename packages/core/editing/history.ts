@@ -1,10 +1,16 @@
 import type { MarcRecord } from '../marc';
 import { applyTransaction, invertTransaction, type EditTransaction } from './transaction';
 
+/** What was done in one go: its steps, and where it was the safe fix of a check, of which. */
+export interface EditDone {
+  readonly transaction: EditTransaction;
+  readonly fixOf?: string | undefined;
+}
+
 /** What was done in editing a record, and what of it was undone and can be done again; the last stands last. */
 export interface EditHistory {
-  readonly done: readonly EditTransaction[];
-  readonly undone: readonly EditTransaction[];
+  readonly done: readonly EditDone[];
+  readonly undone: readonly EditDone[];
 }
 
 /** A record with the history of its editing. */
@@ -20,20 +26,24 @@ export const NO_HISTORY: EditHistory = { done: [], undone: [] };
 const MOST = 200;
 
 /** The record after a transaction, which is kept in the history; what was undone cannot be done again. */
-export const edited = ({ record, history }: Edited, transaction: EditTransaction): Edited =>
+export const edited = ({ record, history }: Edited, transaction: EditTransaction, fixOf?: string): Edited =>
   transaction.length === 0
     ? { record, history }
     : {
         record: applyTransaction(record, transaction),
-        history: { done: [...history.done, transaction].slice(-MOST), undone: [] },
+        history: { done: [...history.done, { transaction, fixOf }].slice(-MOST), undone: [] },
       };
+
+/** A record after all that was done to it. Throws a RangeError when something was done to another one. */
+export const afterAll = (record: MarcRecord, done: readonly EditDone[]): MarcRecord =>
+  done.reduce((r, { transaction }) => applyTransaction(r, transaction), record);
 
 /** The record before its last transaction; null when nothing was done. */
 export function undone({ record, history: { done, undone: later } }: Edited): Edited | null {
   const last = done.at(-1);
   if (!last) return null;
   return {
-    record: applyTransaction(record, invertTransaction(last)),
+    record: applyTransaction(record, invertTransaction(last.transaction)),
     history: { done: done.slice(0, -1), undone: [...later, last] },
   };
 }
@@ -43,7 +53,7 @@ export function redone({ record, history: { done, undone: later } }: Edited): Ed
   const last = later.at(-1);
   if (!last) return null;
   return {
-    record: applyTransaction(record, last),
+    record: applyTransaction(record, last.transaction),
     history: { done: [...done, last], undone: later.slice(0, -1) },
   };
 }

@@ -11,9 +11,12 @@ export {
   transactionBetween,
   transactionOfEdits,
 } from './transaction';
-export type { Edited, EditHistory } from './history';
-export { edited, NO_HISTORY, redone, undone } from './history';
+export type { Edited, EditDone, EditHistory } from './history';
+export { afterAll, edited, NO_HISTORY, redone, undone } from './history';
+export type { TracedField } from './traced-fields';
+export { tracedFields } from './traced-fields';
 export { canHavePartner, withPartner } from './partner';
+export { isDataTag, withOtherTag } from './retag';
 export type { Pasted } from './paste';
 export { isEmptyField, isFieldLines, pastedFields } from './paste';
 export type { FindReplace, Replaced } from './find-replace';

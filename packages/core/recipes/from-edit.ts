@@ -1,26 +1,63 @@
-import { compareRecords, isControl, type DataField, type Field, type MarcRecord } from '../marc';
+import { applyTransaction, tracedFields, type EditDone, type EditTransaction } from '../editing';
+import { isControl, type DataField, type Field, type MarcRecord } from '../marc';
 import type { Step, StepBody } from './step';
 
 /**
- * What a person did to one record by hand, as steps that can be done to others: each difference becomes the step that
- * says it most generally. What cannot be said as a step is left out.
+ * What a person did to one record by hand, as steps that can be done to others, in the order in which it was done: the safe fix of a
+ * check becomes that check's fixes, all else the step that says it most generally. What cannot be said as a step is left out.
+ * Throws a RangeError when it was done to another record.
  */
-export function stepsFromEdit(before: MarcRecord, after: MarcRecord): Step[] {
-  const steps: StepBody[] = [];
-  if (
-    before.leader.slice(5, 9) !== after.leader.slice(5, 9) ||
-    before.leader.slice(17, 20) !== after.leader.slice(17, 20)
-  )
-    steps.push(...positionSteps('LDR', before.leader, after.leader));
-  for (const pair of compareRecords(before, after)) {
-    if (pair.change === 'lost') steps.push(lostField(pair.field));
-    else if (pair.change === 'new') {
-      const { field } = pair;
-      steps.push({ step: 'add-field', field, ifAbsent: !before.fields.some((f) => f.tag === field.tag) });
-    } else if (pair.change === 'changed') steps.push(...changedField(pair.before, pair.after));
+export function stepsFromEdit(record: MarcRecord, done: readonly EditDone[]): Step[] {
+  const steps: Step[] = [];
+  let now = record;
+  let byHand: EditTransaction = [];
+  const settle = () => {
+    steps.push(...stepsFromTransaction(now, byHand));
+    now = applyTransaction(now, byHand);
+    byHand = [];
+  };
+  for (const { transaction, fixOf } of done) {
+    if (fixOf === undefined) {
+      byHand = [...byHand, ...transaction];
+      continue;
+    }
+    settle();
+    now = applyTransaction(now, transaction);
+    if (!steps.some((s) => s.step === 'apply-fixes' && s.rule === fixOf))
+      steps.push({ step: 'apply-fixes', rule: fixOf });
+  }
+  settle();
+  return steps;
+}
+
+function stepsFromTransaction(record: MarcRecord, transaction: EditTransaction): StepBody[] {
+  const { leader } = applyTransaction(record, transaction);
+  const steps = positionSteps('LDR', record.leader, leader);
+  const traced = tracedFields(record, transaction);
+  const moved = new Set<string>();
+  for (const { before, after } of traced) {
+    if (before && after && before.tag !== after.tag) {
+      const { tag } = before;
+      const areAll = traced.every((t) => t.before?.tag !== tag || t.after?.tag === after.tag);
+      if (!areAll || isControl(before) !== isControl(after))
+        steps.push(lostField(before), addedField(record, after));
+      else {
+        if (!moved.has(tag)) steps.push({ step: 'move-field', tags: tag, to: after.tag });
+        moved.add(tag);
+        steps.push(...changedField({ ...before, tag: after.tag }, after));
+      }
+    } else if (before && after) steps.push(...changedField(before, after));
+    else if (before) steps.push(lostField(before));
+    else if (after) steps.push(addedField(record, after));
   }
   return steps;
 }
+
+const addedField = (record: MarcRecord, field: Field): StepBody => ({
+  step: 'add-field',
+  field,
+  ifAbsent: !record.fields.some((f) => f.tag === field.tag),
+});
 
 const lostField = (f: Field): StepBody => ({
   step: 'delete-field',
@@ -35,7 +72,6 @@ function changedField(before: Field, after: Field): StepBody[] {
     const fixed = before.tag === '006' || before.tag === '007' || before.tag === '008';
     return fixed ? positionSteps(before.tag, before.value, after.value) : [];
   }
-  if (before.tag !== after.tag) return [{ step: 'move-field', tags: before.tag, to: after.tag }];
   return [...indicatorSteps(before, after), ...subfieldSteps(before, after)];
 }
 
@@ -76,15 +112,17 @@ function subfieldSteps(before: DataField, after: DataField): StepBody[] {
   return steps;
 }
 
+/** What the leader says of its own layout is not edited. */
+const isLaidOut = (tag: string, at: number): boolean => tag === 'LDR' && (at < 5 || (at >= 10 && at < 17));
+
 /** Each run of characters that changed, as one step. */
 function positionSteps(tag: 'LDR' | '006' | '007' | '008', before: string, after: string): StepBody[] {
   const steps: StepBody[] = [];
+  const isOther = (at: number) => at < after.length && before[at] !== after[at] && !isLaidOut(tag, at);
   for (let i = 0; i < after.length; i++) {
-    if (before[i] === after[i] || (tag === 'LDR' && (i < 5 || (i >= 10 && i < 17)))) continue;
-    let end = i;
-    while (end < after.length && before[end] !== after[end]) end++;
-    steps.push({ step: 'set-position', tag, from: i, text: after.slice(i, end) });
-    i = end;
+    const from = i;
+    while (isOther(i)) i++;
+    if (i > from) steps.push({ step: 'set-position', tag, from, text: after.slice(from, i) });
   }
   return steps;
 }

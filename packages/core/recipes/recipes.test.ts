@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { invert, update } from '../changes';
 import { checkerFor } from '../checks';
+import { transactionBetween, type EditDone } from '../editing';
 import { DEFAULT_HOUSE } from '../house';
 import { field, type Field, type MarcRecord } from '../marc';
 import { anyRecord } from '../testing/records';
@@ -306,6 +307,20 @@ describe('what cannot run is told beforehand', () => {
 });
 
 describe('a recipe by doing', () => {
+  const between = (before: MarcRecord, made: MarcRecord): EditDone => ({
+    transaction: transactionBetween(before, made),
+  });
+  const stepsOf = (before: MarcRecord, ...versions: MarcRecord[]) =>
+    stepsFromEdit(
+      before,
+      versions.map((v, i) => between(versions[i - 1] ?? before, v)),
+    );
+  const sorted = (r: MarcRecord) =>
+    r.fields
+      .map((f) =>
+        'value' in f ? f : { ...f, subfields: [...f.subfields].sort((a, b) => (a.code < b.code ? -1 : 1)) },
+      )
+      .sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
   test('each difference becomes a step, and the steps do it again', () => {
     const before = record('eng', ...eels, field('856', '40', 'u', 'http://reed.example/1'));
     const made = record(
@@ -316,7 +331,7 @@ describe('a recipe by doing', () => {
       field('852', '1 ', 'b', 'SEDGE', 'c', 'OPEN', 'p', '31204000517715'),
       field('590', '  ', 'a', 'Course 4.'),
     );
-    const steps = stepsFromEdit(before, made);
+    const steps = stepsOf(before, made);
     expect(steps.map((s) => s.step).sort()).toEqual(
       [
         'add-field',
@@ -327,17 +342,82 @@ describe('a recipe by doing', () => {
         'set-subfield',
       ].sort(),
     );
-    const again = run(before, ...steps).record;
-    const sorted = (r: MarcRecord) =>
-      r.fields
-        .map((f) =>
-          'value' in f ? f : { ...f, subfields: [...f.subfields].sort((a, b) => (a.code < b.code ? -1 : 1)) },
-        )
-        .sort((a, b) => (a.tag < b.tag ? -1 : 1));
-    expect(sorted(again)).toEqual(sorted(made));
+    expect(sorted(run(before, ...steps).record)).toEqual(sorted(made));
   });
   test('nothing done is no step', () =>
-    expect(stepsFromEdit(record('eng', ...eels), record('eng', ...eels))).toEqual([]));
+    expect(stepsOf(record('eng', ...eels), record('eng', ...eels))).toEqual([]));
+  test('what was done and undone in another go is no step', () => {
+    const start = record('eng', ...eels);
+    expect(stepsOf(start, record('eng', ...eels.slice(1)), start)).toEqual([]);
+  });
+  test('a field that is given another tag is moved, not deleted and made', () => {
+    const before = record('eng', ...eels, field('440', ' 0', 'a', 'Reedling papers'));
+    const made = record('eng', ...eels, field('490', '1 ', 'a', 'Reedling papers'));
+    const steps = stepsOf(before, made);
+    expect(steps).toEqual([
+      { step: 'move-field', tags: '440', to: '490' },
+      { step: 'set-indicator', tags: '490', which: 1, from: ' ', value: '1' },
+      { step: 'set-indicator', tags: '490', which: 2, from: '0', value: ' ' },
+    ]);
+    expect(sorted(run(before, ...steps).record)).toEqual(sorted(made));
+  });
+  test('where only one of several is given another tag, the others stay', () => {
+    const before = record('eng', ...eels);
+    const made = record('eng', eels[0]!, { ...eels[1]!, tag: '653' }, eels[2]!, eels[3]!);
+    const steps = stepsOf(before, made);
+    expect(steps.map((s) => s.step)).toEqual(['delete-field', 'add-field']);
+    expect(sorted(run(before, ...steps).record)).toEqual(sorted(made));
+  });
+  test('a field is followed though another of its tag goes and it is moved', () => {
+    const before = record('eng', ...eels);
+    const changed = field('650', ' 0', 'a', 'Osiers', 'x', 'Uses', 'v', 'Handbooks.');
+    const steps = stepsFromEdit(before, [
+      { transaction: [{ step: 'move', from: 2, to: 3 }] },
+      { transaction: [{ step: 'fields', at: 2, removed: [eels[2]!], inserted: [] }] },
+      { transaction: [{ step: 'fields', at: 2, removed: [eels[1]!], inserted: [changed] }] },
+    ]);
+    expect(steps).toEqual([
+      { step: 'replace-text', tags: '650', codes: 'a', match: { find: 'Willows' }, by: 'Osiers' },
+      { step: 'delete-field', tags: '650', which: 'all', match: { find: 'Eels' } },
+    ]);
+  });
+  test('the safe fix of a check is that check’s fixes, at its place in the order', () => {
+    const before = record('eng', ...eels);
+    const fixed = record('eng', field('245', '14', 'a', 'The willow bed :'), ...eels.slice(1));
+    const later = record('eng', field('245', '04', 'a', 'The willow bed :'), ...eels.slice(1));
+    expect(
+      stepsFromEdit(before, [
+        { ...between(before, fixed), fixOf: 'title-case' },
+        between(fixed, later),
+        { ...between(later, later), fixOf: 'title-case' },
+      ]),
+    ).toEqual([
+      { step: 'apply-fixes', rule: 'title-case' },
+      { step: 'set-indicator', tags: '245', which: 1, from: '1', value: '0' },
+    ]);
+  });
+  test('what the leader says of its own layout is no step', () => {
+    const start = record('eng', ...eels);
+    const other = { ...start, leader: '00999cam a2200999 a 4500' };
+    expect(stepsOf(start, other)).toEqual([
+      { step: 'set-position', tag: 'LDR', from: 5, text: 'c' },
+      { step: 'set-position', tag: 'LDR', from: 18, text: 'a' },
+    ]);
+  });
+  test('what was done to another record is told', () =>
+    expect(() =>
+      stepsFromEdit(record('eng', ...eels), [
+        { transaction: [{ step: 'fields', at: 1, removed: [eels[3]!], inserted: [] }] },
+      ]),
+    ).toThrow(RangeError));
+  test('of any record made of another, the steps leave what was done alike alone', () =>
+    fc.assert(
+      fc.property(anyRecord, anyRecord, (a, b) => {
+        expect(stepsOf(a, b, a)).toEqual([]);
+        const [there] = [stepsOf(a, b)];
+        expect(stepsOf(a, b, a, b)).toEqual(there);
+      }),
+    ));
 });
 
 test('a recipe written to a file is the same when read; other files are told for what they are', () => {

@@ -16,6 +16,7 @@ import { FieldView } from '../../parts/field-editor/FieldView';
 import { Mark } from '../../parts/Mark';
 import { DraftNote } from '../../parts/record-draft/DraftNote';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
+import { useHistories } from '../../parts/record-draft/edit-histories';
 import { draftNow, useRecordDraft } from '../../parts/record-draft/use-record-draft';
 import { useSaveKey } from '../../parts/record-draft/use-save-key';
 import { IncomingNote } from './IncomingNote';
@@ -58,6 +59,7 @@ export function IncomingPiece({
   const { data: r, error } = useApi(api.deliveries.readIncoming, { params: { id: delivery, incoming: id } });
   const key = `incoming ${id}`;
   const edit = useRecordDraft(key, r ? { ...r, path: `/deliveries/${delivery}?record=${id}` } : null);
+  const done = useHistories((s) => s.saved[key]);
   const [query, changeAddress] = useAddress();
   const view = VIEWS.find((v) => v === query.get('view')) ?? 'fields';
   const setView = (next: View) => changeAddress({ view: next });
@@ -73,7 +75,11 @@ export function IncomingPiece({
         body: { version, ...part },
       });
       say(done.sentence, done.entry);
-      if (part.marc) edit.set(null);
+      if (part.marc) {
+        const kept = draftNow(key);
+        if (kept) useHistories.getState().save(key, kept.base);
+        edit.set(null);
+      }
       await refresh();
     } catch (e) {
       complain(problemText(e));
@@ -219,7 +225,7 @@ export function IncomingPiece({
       ) : shown === 'cleaned' ? (
         <>
           {mayChange ? (
-            <KeepRecipe delivery={delivery} incoming={r.id} original={r.original} marc={r.marc} />
+            <KeepRecipe delivery={delivery} incoming={r.id} original={r.original} marc={r.marc} done={done} />
           ) : null}
           <Compare before={r.original} after={r.marc} showSame />
         </>

@@ -1,5 +1,6 @@
 import { api } from '@osier/contract';
 import { call } from '../../api/call';
+import { transactionBetween } from '@osier/core/editing';
 import { DEFAULT_HOUSE } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { stepSentence, stepsFromEdit } from '@osier/core/recipes';
@@ -8,6 +9,7 @@ import { Button, Checkbox, Input } from 'antd';
 import { useMemo, useState } from 'react';
 import { refresh, useApi } from '../../api/queries';
 import { RequestProblem } from '../../api/request';
+import { leadsTo, type DoneToRecord } from '../../parts/record-draft/edit-histories';
 import { useShell } from '../../shell/shell-store';
 import { deliveriesWords as wording } from './words';
 
@@ -17,15 +19,24 @@ export function KeepRecipe({
   incoming,
   original,
   marc,
+  done,
 }: {
   delivery: number;
   incoming: number;
   original: MarcRecord;
   marc: MarcRecord;
+  /** What was done to it on this page, when that is known. */
+  done: DoneToRecord | undefined;
 }) {
   const { data } = useApi(api.setup.read);
   const house = data?.house.value ?? DEFAULT_HOUSE;
-  const steps = useMemo(() => stepsFromEdit(original, marc), [original, marc]);
+  const steps = useMemo(
+    () =>
+      done && leadsTo(done, marc)
+        ? stepsFromEdit(done.before, done.done)
+        : stepsFromEdit(original, [{ transaction: transactionBetween(original, marc) }]),
+    [original, marc, done],
+  );
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<RequestProblem | null>(null);

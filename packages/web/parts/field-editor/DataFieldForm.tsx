@@ -1,3 +1,4 @@
+import { isDataTag } from '@osier/core/editing';
 import type { DataField, MarcRecord } from '@osier/core/marc';
 import { Button } from 'antd';
 import {
@@ -39,6 +40,8 @@ export function DataFieldForm({
 }) {
   const format = useFormat();
   const form = useRef<HTMLFormElement>(null);
+  const [typedTag, setTag] = useState(field.tag);
+  const tag = isDataTag(typedTag) ? typedTag : field.tag;
   const [inds, setInds] = useState([field.ind1, field.ind2]);
   const [state, setState] = useState(() => typing.partsOf(field.subfields));
   const { parts, caret } = state;
@@ -63,7 +66,11 @@ export function DataFieldForm({
     const at = caret.at === 'end' ? (text?.value.length ?? 0) : caret.at;
     text?.setSelectionRange(at, at);
   }, [caret]);
-  const save = () => onSave(typing.fieldTyped(field, inds, state));
+  const save = () => {
+    if (isDataTag(typedTag)) return onSave(typed);
+    complain(wording.noTag(typedTag));
+    form.current?.querySelector<HTMLInputElement>('input.field-tag')?.focus();
+  };
   const keyOf = (target: EventTarget): number | null => {
     const row = target instanceof HTMLElement ? target.closest<HTMLElement>('.sub-edit') : null;
     return row ? Number(row.dataset.key) : null;
@@ -90,7 +97,10 @@ export function DataFieldForm({
       return save();
     }
     // What saves the whole record hears it as well.
-    if (event.code === 'KeyS' && event.ctrlKey) return save();
+    if (event.code === 'KeyS' && event.ctrlKey) {
+      if (!isDataTag(typedTag)) done();
+      return save();
+    }
     const key = keyOf(target);
     if (event.altKey && (event.key === '+' || event.key === '=')) {
       done();
@@ -122,8 +132,8 @@ export function DataFieldForm({
     event.preventDefault();
     complain(wording.tooLongToPaste);
   };
-  const takesCodes = CODE_FIELDS.has(field.tag);
-  const typed = typing.fieldTyped(field, inds, state);
+  const takesCodes = CODE_FIELDS.has(tag);
+  const typed = typing.fieldTyped({ ...field, tag }, inds, state);
   const insert = (text: string) => {
     const input = lastText.current;
     const key = input && form.current?.contains(input) ? keyOf(input) : (parts[0]?.key ?? null);
@@ -165,14 +175,22 @@ export function DataFieldForm({
       }}
       aria-label={wording.editingField(field.tag)}
     >
-      <span className="field-tag">{field.tag}</span>
+      <input
+        className="field-tag"
+        aria-label={wording.tag}
+        inputMode="numeric"
+        maxLength={3}
+        value={typedTag}
+        onChange={(e) => setTag(e.target.value)}
+        onFocus={(e) => e.target.select()}
+      />
       <div className="field-editor-body">
-        <b className="field-name">{format?.fieldName(field.tag, format.formatOf(record.leader))}</b>
+        <b className="field-name">{format?.fieldName(tag, format.formatOf(record.leader))}</b>
         <div className="row">
           {([1, 2] as const).map((n) => (
             <IndicatorInput
               key={n}
-              tag={field.tag}
+              tag={tag}
               which={n}
               value={inds[n - 1]!}
               onChange={n === 1 ? setFirst : setSecond}
@@ -183,7 +201,7 @@ export function DataFieldForm({
           <SubfieldRow
             key={p.key}
             part={p}
-            tag={field.tag}
+            tag={tag}
             ind2={inds[1] ?? ' '}
             source={source}
             record={record}

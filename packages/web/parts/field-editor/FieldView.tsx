@@ -165,7 +165,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
                 onCancel={() => setEditing(null)}
                 onSave={(f) => {
                   setEditing(null);
-                  edit.changeField(at, f);
+                  focusOn.current = edit.changeField(at, f);
                 }}
               />
             ) : (

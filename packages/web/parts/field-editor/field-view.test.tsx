@@ -113,7 +113,31 @@ test('8 gives a field its partner and opens it', () => {
   edited();
   press(1, '8');
   expect(fields().at(-1)).toBe('880 10 $6245-01$aNotes on eels /$cA. Reed.');
-  expect(document.querySelector('.field-editor .field-tag')!.textContent).toBe('880');
+  expect(document.querySelector<HTMLInputElement>('.field-editor .field-tag')!.value).toBe('880');
+});
+
+test('a field is given another tag, and stands where fields of that tag go; undone as one', async () => {
+  edited();
+  const before = fields();
+  const note = before.findIndex((f) => f.startsWith('500'));
+  press(note, 'Enter');
+  const tag = document.querySelector<HTMLInputElement>('.field-editor .field-tag')!;
+  fireEvent.change(tag, { target: { value: '49' } });
+  fireEvent.keyDown(tag, { key: 'Enter' });
+  expect(useShell.getState().last?.sentence).toContain('“49” is no tag');
+  expect(fields()).toEqual(before);
+  fireEvent.change(tag, { target: { value: '246' } });
+  expect(await screen.findByText('Varying Form of Title')).toBeTruthy();
+  fireEvent.keyDown(tag, { key: 'Enter' });
+  const after = fields();
+  expect(after.filter((f) => f.startsWith('500'))).toHaveLength(
+    before.filter((f) => f.startsWith('500')).length - 1,
+  );
+  const at = after.findIndex((f) => f.startsWith('246'));
+  expect(after[at - 1]!.slice(0, 3) <= '246' && (after[at + 1] ?? '999').slice(0, 3) >= '246').toBe(true);
+  expect(document.activeElement?.getAttribute('data-at')).toBe(String(at));
+  press(at, 'z', { ctrlKey: true });
+  expect(useDrafts.getState().drafts[KEY]).toBeUndefined();
 });
 
 test('the leader is edited as positions, and takes 008 with it', async () => {
@@ -144,11 +168,11 @@ test('a starter asks for one field after the other, and 008 follows what is type
   const type = (n: number, value: string) =>
     fireEvent.change(form().querySelectorAll('input.sub-text')[n]!, { target: { value } });
   const keep = () => fireEvent.keyDown(form().querySelector('input.sub-text')!, { key: 'Enter' });
-  expect(form().querySelector('.field-tag')!.textContent).toBe('020');
+  expect(form().querySelector<HTMLInputElement>('.field-tag')!.value).toBe('020');
   type(0, '9780306406157');
   keep();
-  expect(form().querySelector('.field-tag')!.textContent).not.toBe('020');
-  while (form().querySelector('.field-tag')!.textContent !== '264') {
+  expect(form().querySelector<HTMLInputElement>('.field-tag')!.value).not.toBe('020');
+  while (form().querySelector<HTMLInputElement>('.field-tag')!.value !== '264') {
     type(0, 'text');
     keep();
   }

@@ -29,6 +29,9 @@ export const fieldWords = {
   // FieldsHead
   fields: 'Fields',
   fixAll: (fixable: number) => `Fix all ${fixable}`,
+  tag: 'Tag',
+  noTag: (typed: string) =>
+    `“${typed}” is no tag of a data field: three digits, from 010 on. The field is still open.`,
   tagOfANewField: 'Tag of a new field',
   addField: 'Add field',
   tagOrName: 'Tag or name',

@@ -12,6 +12,7 @@ import {
   undone,
   usualField,
   withLeader,
+  withOtherTag,
   withPartner,
   type Edited,
   type StarterField,
@@ -68,8 +69,8 @@ export interface RecordDraft {
   readonly apply: (transaction: EditTransaction) => void;
   /** Makes the record another one in one step. */
   readonly become: (next: MarcRecord) => void;
-  /** Exchanges a field (-1: the leader), or deletes it with null. */
-  readonly changeField: (at: number, field: Field | null) => void;
+  /** Exchanges a field (-1: the leader), or deletes it with null; gives its place, which is another one for another tag. */
+  readonly changeField: (at: number, field: Field | null) => number;
   readonly removeFields: (places: readonly number[]) => void;
   readonly duplicate: (places: readonly number[]) => void;
   readonly join: (at: number) => void;
@@ -138,8 +139,8 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     const full = isNew ? filledFromText(marc, next) : next;
     step(edited({ record: marc, history: editHistoryOf(key) }, transactionBetween(marc, full)), '');
   };
-  const apply = (transaction: EditTransaction) =>
-    step(edited({ record: marc, history: editHistoryOf(key) }, transaction), '');
+  const apply = (transaction: EditTransaction, fixOf?: string) =>
+    step(edited({ record: marc, history: editHistoryOf(key) }, transaction, fixOf), '');
   const withoutFields = (places: readonly number[]): MarcRecord => ({
     ...marc,
     fields: marc.fields.filter((_, at) => !places.includes(at)),
@@ -163,7 +164,12 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
       if (at < 0) {
         if (field && isControl(field)) become(withLeader(marc, field.value.padEnd(24).slice(0, 24)).record);
       } else if (field === null) become(withoutFields([at]));
-      else become({ ...marc, fields: marc.fields.map((f, i) => (i === at ? field : f)) });
+      else if (isData(field) && field.tag !== marc.fields[at]?.tag) {
+        const made = withOtherTag(marc, at, field);
+        apply(made.transaction);
+        return made.field;
+      } else become({ ...marc, fields: marc.fields.map((f, i) => (i === at ? field : f)) });
+      return at;
     },
     removeFields: (places) => become(withoutFields(places)),
     duplicate: (places) => {
@@ -206,7 +212,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
       }
       if (problems.length) complain(problems.join(' '));
     },
-    fix: (finding) => finding.fix && apply(transactionOfEdits(marc, finding.fix.edits)),
+    fix: ({ fix, rule }) => fix && apply(transactionOfEdits(marc, fix.edits), fix.safe ? rule : undefined),
     fixAll: async () => {
       const fixed = await live.fixAll(marc);
       if (!fixed?.corrected) return;
@@ -220,7 +226,8 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     added: (f) => {
       setAdding(null);
       if (!adding || !f) return;
-      become({ ...marc, fields: [...marc.fields.slice(0, adding.at), f, ...marc.fields.slice(adding.at)] });
+      const at = f.tag === adding.field.tag ? adding.at : placeFor(marc, f.tag);
+      become({ ...marc, fields: [...marc.fields.slice(0, at), f, ...marc.fields.slice(at)] });
     },
   };
 }
