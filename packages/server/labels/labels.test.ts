@@ -296,7 +296,13 @@ test('labels of what one has made since one’s last print: each copy once for e
   const none = await cataloguer<Problem>('POST', '/labels/preview', order);
   expect([none.status, none.body.fields]).toEqual([
     422,
-    [{ field: 'since', message: 'You have made no copies since then.' }],
+    [
+      {
+        field: 'since',
+        message:
+          'You have made no copies since then. Copies that a job is still making come when it has ended.',
+      },
+    ],
   ]);
   // Labels of another kind are printed by themselves; an instant leads back to what was printed.
   expect((await barcodes({ ...order, kind: 'pocket' })).length).toBeGreaterThan(1);
@@ -309,6 +315,29 @@ test('labels of what one has made since one’s last print: each copy once for e
   expect(await barcodes(again)).not.toContain('91204000000001');
   expect(await barcodes(again)).toContain(two.id ? '91204000000002' : '');
   expect((await cataloguer('POST', '/labels/preview', { ...order, since: 'lately' })).status).toBe(422);
+});
+
+test('copies that a job makes are printed when it has made all of them, none is passed over', async () => {
+  const head = await t.as(1);
+  const order = { kind: 'barcode', code: 'code39', sheet: SPINES, since: LAST_PRINT };
+  const { holdings } = (await head<RecordDetail>('GET', '/records/23')).body;
+  const holding = holdings[0]!.id;
+  const make = (barcode: string) =>
+    head<Done & { id: number }>('POST', '/copies', { holding, barcode, type: 'BK', keepBarcode: true });
+  const early = (await make('92204000000001')).body;
+  // The entry of that act is one that a job goes on adding to.
+  const jobs = t.running.services.store.table('jobs');
+  const job = { kind: 'x', title: 'x', state: 'running', person: 1, work: '{}', cursor: '{}' } as const;
+  const rest = { done: 0, total: null, message: null, entry: early.entry, started: '', begun: 0 };
+  await t.running.services.store.write((tx) => jobs.insert({ ...job, ...rest }, tx));
+  await make('92204000000002');
+  const barcodes = async () => {
+    const { body } = await head<LabelsPreview & Problem>('POST', '/labels/preview', order);
+    return body.labels?.map((l) => l.barcode).filter((b) => b.startsWith('92204')) ?? body.fields;
+  };
+  expect(await barcodes()).not.toContain('92204000000001');
+  await t.running.services.store.write((tx) => jobs.update({ state: 'done' }, { kind: 'x' }, tx));
+  expect(await barcodes()).toEqual(['92204000000001', '92204000000002']);
 });
 
 test('sheets of labels are kept under their names, changed, deleted, and all of it undone', async () => {

@@ -76,7 +76,9 @@ async function labelled(
   if (copies.length === 0)
     throw wrong(
       made ? 'since' : 'copies',
-      made ? 'You have made no copies since then.' : 'There is no copy to print a label of.',
+      made
+        ? 'You have made no copies since then. Copies that a job is still making come when it has ended.'
+        : 'There is no copy to print a label of.',
     );
   if (copies.length > MOST)
     throw wrong(

@@ -21,7 +21,7 @@ export async function sinceOf(
   { since, kind }: Pick<LabelsBody, 'since' | 'kind'>,
 ): Promise<Since | null> {
   if (since === undefined) return null;
-  const upTo = await lastEntry(store);
+  const upTo = await lastWholeEntry(store, person);
   if (since === LAST_PRINT) {
     const last = (await store.table('label_prints').find({ where: { person, kind } }))[0];
     if (last) return { after: last.entry, upTo, at: last.at };
@@ -29,6 +29,13 @@ export async function sinceOf(
   const begin = since === LAST_PRINT ? Date.now() - FIRST_DAYS * 86_400_000 : Date.parse(since);
   const at = new Date(begin).toISOString();
   return { after: await entryBefore(store, at), upTo, at };
+}
+
+/** The last entry before those that a job of somebody still adds to: its copies are printed when it has made all of them. */
+async function lastWholeEntry(store: Store, person: number): Promise<number> {
+  const running = await store.table('jobs').find({ where: { person, state: ['running', 'waiting'] } });
+  const open = running.flatMap((job) => job.entry ?? []);
+  return open.length ? Math.min(...open) - 1 : lastEntry(store);
 }
 
 /** Keeps up to where somebody has printed labels of a kind. What this print did not go up to is printed the next time. */
