@@ -20,6 +20,7 @@ import { FieldRow } from './FieldRow';
 import { fieldKeys, selectedIn } from './field-keys';
 import { PromptRow } from './PromptRow';
 import { SelectedFields } from './SelectedFields';
+import { useSelected } from './use-selected';
 import { fieldWords as wording } from './words';
 
 interface Props {
@@ -39,7 +40,7 @@ const FIRST_ROWS = 40;
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
 export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
   const [editing, setEditing] = useState<number | null>(null);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
+  const [selected, setSelected] = useSelected(record);
   const [active, setActive] = useState<number | null>(null);
   const view = useRef<HTMLDivElement>(null);
   /** The field that takes the focus when nothing is edited any more. */

@@ -182,6 +182,31 @@ test('a starter asks for one field after the other, and 008 follows what is type
   expect((marc.fields.find((f) => f.tag === '008') as { value: string }).value.slice(6, 11)).toBe('s2024');
 });
 
+test('what is selected is followed through edits and their undoing: an act meets no other field', () => {
+  edited();
+  const notes = () => fields().filter((f) => f.startsWith('500'));
+  const [first] = notes();
+  press(fields().indexOf(first!), ' ');
+  press(0, 'd');
+  // A field before it came and went: the same one is selected, not its place.
+  const chosen = () =>
+    [...document.querySelectorAll('.field-row[aria-selected=true]')].map((r) =>
+      Number(r.getAttribute('data-at')),
+    );
+  press(fields().indexOf(first!), 'Escape');
+  press(fields().indexOf(first!), ' ');
+  const at = fields().indexOf(first!);
+  expect(chosen()).toEqual([at]);
+  press(at, 'ArrowUp', { altKey: true });
+  expect(chosen()).toEqual([at - 1]);
+  press(at - 1, 'z', { ctrlKey: true });
+  expect(chosen()).toEqual([at]);
+  const kept = fields().filter((_, i) => i !== at);
+  press(0, 'Delete');
+  expect(fields()).toEqual(kept);
+  expect(chosen()).toEqual([]);
+});
+
 test('an edit that somebody made in another window ends the undoing, and loses nothing', () => {
   edited();
   press(2, 'Delete');
