@@ -92,7 +92,7 @@ function Copying({
   const { say, complain } = useShell();
   const { data: rolls = [] } = useApi(api.suppliers.rolls);
   const key = `copy of ${neighbour.id} ${facts.isbns[0] ?? facts.title}`;
-  const live = useLiveFindings([], prepared.marc);
+  const live = useLiveFindings({ marc: prepared.marc, findings: [] }, prepared.marc);
   const edit = useRecordDraft(key, {
     version: 0,
     marc: prepared.marc,

@@ -76,6 +76,7 @@ export const fieldWords = {
   // field acts
   copied: (n: number) => (n === 1 ? 'Copied 1 field.' : `Copied ${n} fields.`),
   pasted: (n: number) => (n === 1 ? 'Pasted 1 field.' : `Pasted ${n} fields.`),
+  editedSinceFound: 'The field was edited since this was found. It is being checked again.',
   nothingToUndo: 'Nothing to undo in this record.',
   nothingToRedo: 'Nothing to redo in this record.',
   cannotBeJoined: 'Only two data fields that follow each other can be joined.',

@@ -1,5 +1,11 @@
 import type { Finding } from '@osier/core/checks';
-import { mapFieldOver, transactionBetween } from '@osier/core/editing';
+import {
+  mapFieldOver,
+  mapTransaction,
+  transactionBetween,
+  transactionOfEdits,
+  type EditTransaction,
+} from '@osier/core/editing';
 import type { HouseRules } from '@osier/core/house';
 import type { MarcRecord } from '@osier/core/marc';
 import { useEffect, useRef, useState } from 'react';
@@ -34,13 +40,15 @@ function recordChecker(): RecordChecker {
 /** The findings of a record as it is edited, and its fixing; both are worked out beside the page. */
 export interface LiveFindings {
   readonly findings: readonly Finding[];
+  /** The transaction of a finding's fix for the record as it is now; null where what it concerns was edited since it was found. */
+  readonly fixOf: (finding: Finding) => EditTransaction | null;
   /** The record with every safe fix, and how many there were; null while the rules of the house are not known. */
   readonly fixAll: (record: MarcRecord) => Promise<CheckAnswer | null>;
 }
 
 /** Findings of a record as they stand in an edited one: in their fields, wherever those are by now. */
-function placed(findings: readonly Finding[], of: MarcRecord | null, now: MarcRecord): readonly Finding[] {
-  if (!of || of === now || findings.length === 0) return findings;
+function placed(findings: readonly Finding[], of: MarcRecord, now: MarcRecord): readonly Finding[] {
+  if (of === now || findings.length === 0) return findings;
   const steps = transactionBetween(of, now);
   return findings.flatMap((f) => {
     const field = mapFieldOver(f.where.field, steps);
@@ -48,8 +56,18 @@ function placed(findings: readonly Finding[], of: MarcRecord | null, now: MarcRe
   });
 }
 
+/** A fix that was found in a record, in the record as it is now: its fields are others by now, and may stand elsewhere. */
+export function fixNow({ fix }: Finding, of: MarcRecord, now: MarcRecord): EditTransaction | null {
+  if (!fix) return null;
+  const found = transactionOfEdits(of, fix.edits);
+  return of === now ? found : mapTransaction(found, transactionBetween(of, now));
+}
+
 /** Keeps findings true while a record is edited: `saved` are those of the record as it stands, `edited` is what was typed over it. */
-export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | null): LiveFindings {
+export function useLiveFindings(
+  saved: { readonly marc: MarcRecord; readonly findings: readonly Finding[] },
+  edited: MarcRecord | null,
+): LiveFindings {
   const house = useHouse();
   // Most records are only read: the worker is begun when one is edited.
   const checker = useRef<RecordChecker | null>(null);
@@ -73,9 +91,11 @@ export function useLiveFindings(saved: readonly Finding[], edited: MarcRecord | 
       isWanted = false;
     };
   }, [edited, house]);
+  // Until the worker has answered, what was found before stands, each in its field.
+  const found = edited && live ? { marc: live.of, findings: live.findings } : saved;
   return {
-    // Until the worker has answered, what was found before stands, each in its field.
-    findings: edited ? placed(live?.findings ?? saved, live?.of ?? null, edited) : saved,
+    findings: edited ? placed(found.findings, found.marc, edited) : saved.findings,
+    fixOf: (finding) => fixNow(finding, found.marc, edited ?? saved.marc),
     fixAll: async (record) => (house ? ask(record, house, true) : null),
   };
 }

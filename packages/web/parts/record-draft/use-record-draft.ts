@@ -8,7 +8,6 @@ import {
   pastedFields,
   redone,
   transactionBetween,
-  transactionOfEdits,
   undone,
   usualField,
   withLeader,
@@ -110,7 +109,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
   const { say, complain } = useShell();
   const [adding, setAdding] = useState<AddedField | null>(null);
   const { version, marc: standing, findings, title, path, isNew = false } = saved ?? NOTHING;
-  const live = useLiveFindings(findings, draft?.marc ?? (isNew ? standing : null));
+  const live = useLiveFindings({ marc: standing, findings }, draft?.marc ?? (isNew ? standing : null));
   const marc = draft?.marc ?? standing;
   const base = draft?.base ?? standing;
   const keepRecord = (next: MarcRecord) =>
@@ -212,7 +211,11 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
       }
       if (problems.length) complain(problems.join(' '));
     },
-    fix: ({ fix, rule }) => fix && apply(transactionOfEdits(marc, fix.edits), fix.safe ? rule : undefined),
+    fix: (finding) => {
+      const transaction = live.fixOf(finding);
+      if (transaction) apply(transaction, finding.fix?.safe ? finding.rule : undefined);
+      else if (finding.fix) say(fieldWords.editedSinceFound);
+    },
     fixAll: async () => {
       const fixed = await live.fixAll(marc);
       if (!fixed?.corrected) return;
