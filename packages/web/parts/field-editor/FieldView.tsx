@@ -68,8 +68,12 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
     for (const f of findings) found.set(f.where.field, [...(found.get(f.where.field) ?? []), f]);
     return found;
   }, [findings]);
+  const open = (at: number | null) => {
+    edit?.hold(at !== null);
+    setEditing(at);
+  };
   const act = edit && {
-    edit: setEditing,
+    edit: open,
     select: setSelected,
     focus: (at: number) => (focusOn.current = at),
     fillIn: (n: number) => {
@@ -90,11 +94,11 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
     if (!row || !button) return;
     const at = Number(row.dataset.at);
     if (button.dataset.act === 'fix') act.fix(at, Number(button.dataset.fix));
-    else setEditing(at);
+    else open(at);
   };
   const onDoubleClick = ({ target }: MouseEvent) => {
     const row = target instanceof Element ? target.closest<HTMLElement>('.field-row[data-at]') : null;
-    if (act && row) setEditing(Number(row.dataset.at));
+    if (act && row) open(Number(row.dataset.at));
   };
   const onPaste = (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text/plain');
@@ -163,9 +167,9 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
               <FieldEditor
                 field={field}
                 record={record}
-                onCancel={() => setEditing(null)}
+                onCancel={() => open(null)}
                 onSave={(f) => {
-                  setEditing(null);
+                  open(null);
                   focusOn.current = edit.changeField(at, f);
                 }}
               />

@@ -18,8 +18,16 @@ const saved = (marc: MarcRecord, isNew = false) => ({
   path: '/catalogue/7',
   isNew,
 });
-function Edited({ marc, starter }: { marc: MarcRecord; starter?: keyof typeof STARTERS }) {
-  const edit = useRecordDraft(KEY, saved(marc, starter !== undefined));
+function Edited({
+  marc,
+  starter,
+  version = 1,
+}: {
+  marc: MarcRecord;
+  starter?: keyof typeof STARTERS;
+  version?: number;
+}) {
+  const edit = useRecordDraft(KEY, { ...saved(marc, starter !== undefined), version });
   const prompts = starter ? promptsOf(STARTERS[starter]!, edit.marc) : [];
   return <FieldView record={edit.marc} edit={edit} prompts={prompts} />;
 }
@@ -205,6 +213,41 @@ test('what is selected is followed through edits and their undoing: an act meets
   press(0, 'Delete');
   expect(fields()).toEqual(kept);
   expect(chosen()).toEqual([]);
+});
+
+test('what somebody else saves while a field is open is met in the draft, and no other field is overwritten', () => {
+  const { rerender } = edited();
+  press(1, 'Enter');
+  const text = document.querySelector<HTMLInputElement>('input.sub-text')!;
+  fireEvent.change(text, { target: { value: 'Notes on reeds /' } });
+  // A field was added before it, and saved.
+  const theirs = {
+    ...given,
+    fields: [given.fields[0]!, field('020', '  ', 'a', '9780306406157'), ...given.fields.slice(1)],
+  };
+  rerender(
+    <QueryClientProvider client={new QueryClient()}>
+      <Edited marc={theirs} version={2} />
+    </QueryClientProvider>,
+  );
+  fireEvent.keyDown(document.querySelector('input.sub-text')!, { key: 'Enter' });
+  const draft = useDrafts.getState().drafts[KEY]!;
+  expect([draft.version, draft.base]).toEqual([1, given]);
+  expect(draft.marc.fields.map((f) => f.tag)).toEqual(['001', '245', '500', '650']);
+  expect(fieldText(draft.marc.fields[1]!)).toContain('Notes on reeds /');
+});
+
+test('a field that was only looked at leaves no draft, and then what somebody else saved is shown', () => {
+  const { rerender } = edited();
+  press(2, 'Enter');
+  rerender(
+    <QueryClientProvider client={new QueryClient()}>
+      <Edited marc={{ ...given, fields: [title] }} version={2} />
+    </QueryClientProvider>,
+  );
+  fireEvent.keyDown(document.querySelector('input.sub-text')!, { key: 'Escape' });
+  expect(useDrafts.getState().drafts[KEY]).toBeUndefined();
+  expect(document.querySelectorAll('.field-row[data-at]')).toHaveLength(2);
 });
 
 test('an edit that somebody made in another window ends the undoing, and loses nothing', () => {

@@ -68,6 +68,8 @@ export interface RecordDraft {
   readonly apply: (transaction: EditTransaction) => void;
   /** Makes the record another one in one step. */
   readonly become: (next: MarcRecord) => void;
+  /** A field is opened, or closed again. */
+  readonly hold: (isOpen: boolean) => void;
   /** Exchanges a field (-1: the leader), or deletes it with null; gives its place, which is another one for another tag. */
   readonly changeField: (at: number, field: Field | null) => number;
   readonly removeFields: (places: readonly number[]) => void;
@@ -108,7 +110,9 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
   const history = useHistories((s) => s.of[key]);
   const { say, complain } = useShell();
   const [adding, setAdding] = useState<AddedField | null>(null);
-  const { version, marc: standing, findings, title, path, isNew = false } = saved ?? NOTHING;
+  // While a field is open, the record stays as it was seen: what somebody else saves meanwhile is met when the draft is saved.
+  const [seen, setSeen] = useState<SavedRecord | null>(null);
+  const { version, marc: standing, findings, title, path, isNew = false } = seen ?? saved ?? NOTHING;
   const live = useLiveFindings({ marc: standing, findings }, draft?.marc ?? (isNew ? standing : null));
   const marc = draft?.marc ?? standing;
   const base = draft?.base ?? standing;
@@ -144,7 +148,11 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     ...marc,
     fields: marc.fields.filter((_, at) => !places.includes(at)),
   });
-  const begin = (field: Field, at: number, isAsked: boolean) => setAdding({ at, field, isAsked });
+  const hold = (isOpen: boolean) => setSeen(isOpen && !draft ? saved : null);
+  const begin = (field: Field, at: number, isAsked: boolean) => {
+    hold(true);
+    setAdding({ at, field, isAsked });
+  };
   return {
     marc,
     draft,
@@ -159,6 +167,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     },
     apply,
     become,
+    hold,
     changeField: (at, field) => {
       if (at < 0) {
         if (field && isControl(field)) become(withLeader(marc, field.value.padEnd(24).slice(0, 24)).record);
@@ -227,6 +236,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     beginTag: (tag) => begin(usualField(tag, marc.leader), placeFor(marc, tag), false),
     beginField: (asked, at) => begin(fieldToFill(asked), at, true),
     added: (f) => {
+      hold(false);
       setAdding(null);
       if (!adding || !f) return;
       const at = f.tag === adding.field.tag ? adding.at : placeFor(marc, f.tag);
