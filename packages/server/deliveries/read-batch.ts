@@ -1,5 +1,4 @@
 import type { ProposedCopy } from '@osier/core/holdings';
-import type { MarcRecord } from '@osier/core/marc';
 import type { Description } from '@osier/core/matching';
 import type { Key } from './find-candidates';
 
@@ -8,10 +7,10 @@ export interface ReadRow {
   readonly seq: number;
   /** Null when it could not be read. */
   readonly record: {
-    /** As it would be accepted: as read, or as the recipe left it. */
-    readonly marc: MarcRecord;
-    /** As read, when the recipe changed it. */
-    readonly original: MarcRecord | null;
+    /** Its fields as they would be accepted (`IncomingFields`): as read, or as the recipe left them. As JSON. */
+    readonly fields: string;
+    /** The record as it was read, as JSON. */
+    readonly original: string;
     readonly title: string;
     readonly author: string;
     readonly isbn: string;

@@ -1,4 +1,4 @@
-import type { Incoming, IncomingFields } from '@osier/core/deliveries';
+import type { Incoming } from '@osier/core/deliveries';
 import { checkerFor, type Checker } from '@osier/core/checks';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -7,6 +7,7 @@ import { JobStopped, lastWord } from '../jobs/jobs';
 import { recipeIfThere, whyNotRun } from '../recipes/recipes';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
+import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
 import { tableOf } from '../store/tables';
 import { matcherFor } from './matcher';
@@ -58,19 +59,26 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
     store.write((tx) => store.table('readings').update({ state, problem: said }, { delivery: id }, tx));
   const soFar = () =>
     `${records.toLocaleString('en-GB')} of about ${counted(Math.max(records, expected), 'record')} read`;
+  // The next batch is matched while the last one is written.
+  let writing: Promise<void> = Promise.resolve();
   try {
     for await (const batch of batches(worker)) {
       if (run.stopping()) return null;
       if (run.cancelled()) {
+        await writing;
         await ends('cancelled', `Cancelled, ${soFar()}.`);
         return `Reading was cancelled, ${soFar()}.`;
       }
-      await storeBatch(services, id, batch.rows, match, recipe?.name ?? null, checker);
+      const write = await matchedBatch(services, id, batch.rows, match, checker);
+      await writing;
+      writing = write();
+      writing.catch(() => undefined);
       records += batch.rows.filter((r) => r.record).length;
       problem ??= batch.problem;
       expected = batch.end ? records : Math.round((records / Math.max(1, batch.bytes)) * delivery.bytes);
       run.tell(records, expected);
     }
+    await writing;
   } catch (error) {
     if (!run.stopping())
       // What went wrong is the job's to tell; that this cannot be kept too, as on a full disk, must not hide it.
@@ -115,14 +123,14 @@ async function* batches(worker: Worker): AsyncGenerator<Batch> {
 
 type Readable = ReadRow & { readonly record: NonNullable<ReadRow['record']> };
 
-async function storeBatch(
+/** Matches what was read; gives what keeps it. */
+async function matchedBatch(
   { store }: Services,
   delivery: number,
   rows: readonly ReadRow[],
   match: ReturnType<typeof matcherFor>,
-  recipe: string | null,
   checker: Checker,
-): Promise<void> {
+): Promise<() => Promise<void>> {
   const readable = rows.filter((r): r is Readable => r.record !== null);
   const matched = await match(
     readable.map(({ seq, record }) => ({ seq, ...record })),
@@ -148,18 +156,17 @@ async function storeBatch(
       edits: 0,
     };
     incoming.push([id, 1, JSON.stringify(value), ...incomingTable.values(value, checker)]);
-    const { marc, title, author, isbn, year, findings, errors, warnings, advice } = record;
-    const own = JSON.stringify({ marc, recipe: record.original ? recipe : null } satisfies IncomingFields);
-    fields.push([id, 1, own, title, author, isbn, year, errors, warnings, advice, findings]);
-    const original = JSON.stringify(record.original ?? marc);
-    read.push([id, original, JSON.stringify(matches), repeats, repairs, record.before]);
+    const { title, author, isbn, year, findings, errors, warnings, advice } = record;
+    fields.push([id, 1, record.fields, title, author, isbn, year, errors, warnings, advice, findings]);
+    read.push([id, record.original, JSON.stringify(matches), repeats, repairs, record.before]);
   });
   const unreadable = rows.length - readable.length;
   const repaired = rows.filter((r) => r.repairCount > 0).length;
-  await store.write(async (tx) => {
+  const keep = async (tx: Transaction) => {
     await insertRows(store, 'INSERT', 'incoming', INCOMING, incoming, tx);
     await insertRows(store, 'INSERT', 'incoming_fields', FIELDS, fields, tx);
     await insertRows(store, 'INSERT', 'incoming_read', READ, read, tx);
     await countRead(store, delivery, { unreadable, repaired }, tx);
-  });
+  };
+  return () => store.write(keep);
 }

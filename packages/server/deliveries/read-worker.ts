@@ -1,6 +1,6 @@
 import { briefOf } from '@osier/core/access';
 import { checkerFor, type Finding } from '@osier/core/checks';
-import type { DeliverySettings } from '@osier/core/deliveries';
+import type { DeliverySettings, IncomingFields } from '@osier/core/deliveries';
 import { copiesFrom, type CopyRules } from '@osier/core/holdings';
 import type { HouseRules } from '@osier/core/house';
 import type { KeptRepair } from '@osier/contract';
@@ -69,9 +69,10 @@ function contentOf(read: MarcRecord): NonNullable<ReadRow['record']> {
   const count = (severity: Finding['severity']) => findings.filter((f) => f.severity === severity).length;
   const { title, author, isbn, year } = briefOf(marc);
   const description = describe(marc);
+  const fields: IncomingFields = { marc, recipe: changed && recipe ? recipe.name : null };
   return {
-    marc,
-    original: changed ? read : null,
+    fields: JSON.stringify(fields),
+    original: JSON.stringify(read),
     title,
     author,
     isbn,
