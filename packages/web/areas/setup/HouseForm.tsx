@@ -165,7 +165,7 @@ export function HouseForm({ data }: { data: SetUp }) {
           <KitGrid>
             <KitField
               label={wording.currencyOfPrices}
-              help={wording.threeLettersOfIso4217}
+              help={wording.currencyHelp(data.house.value.currency, house.currency)}
               width="short"
               problem={problem('currency')}
             >

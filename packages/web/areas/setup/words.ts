@@ -87,7 +87,10 @@ export const setUpWords = {
     'Three digits each; a point stands for any digit. They stay when a record is replaced.',
   copies: 'Copies',
   currencyOfPrices: 'Currency of prices',
-  threeLettersOfIso4217: 'three letters of ISO 4217',
+  currencyHelp: (kept: string, typed: string) =>
+    typed === kept
+      ? 'three letters of ISO 4217'
+      : `prices of copies keep their amounts: what is in ${kept} now will be read as ${typed}`,
   emptyForAny: 'empty for any',
   stocktake: 'Stocktake',
   withdrawals: 'Withdrawals',
