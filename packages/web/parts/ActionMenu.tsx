@@ -24,6 +24,7 @@ export function ActionMenu({
   return (
     <Dropdown
       trigger={['click']}
+      autoFocus
       disabled={disabled}
       open={isOpen}
       onOpenChange={setOpen}

@@ -23,6 +23,7 @@ const FIELD_KEYS: readonly KeyLine[] = [
   ['f', wording.applyTheFixOfThe],
   ['$ + a', wording.beginASubfield],
   [wording.alt2, wording.addASubfieldWhileEditing],
+  [wording.shiftTab, wording.backToIndicatorsAndTag],
   [wording.altUpDown, wording.moveTheFieldOrSubfield],
   [wording.spaceShiftUpDown, wording.selectFields],
   [wording.deleteD, wording.deleteOrDuplicateThem],

@@ -117,6 +117,8 @@ export const shellWords = {
   applyTheFixOfThe: 'Apply the fix of the field',
   alt2: 'Alt +',
   addASubfieldWhileEditing: 'Add a subfield while editing',
+  shiftTab: 'Shift Tab',
+  backToIndicatorsAndTag: 'Back to the indicators and the tag while editing',
   ctrlS: 'Ctrl S',
   save: 'Save',
   leftRight: 'Left, Right',
