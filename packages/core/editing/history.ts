@@ -1,10 +1,14 @@
 import type { MarcRecord } from '../marc';
 import { applyTransaction, invertTransaction, type EditTransaction } from './transaction';
 
-/** What was done in one go: its steps, and where it was the safe fix of a check, of which. */
+/** What was meant by an edit: the safe fix of a check, or a text replaced by another wherever it stood. */
+export type EditMeaning =
+  { readonly fixOf: string } | { readonly find: string; readonly by: string; readonly matchCase: boolean };
+
+/** What was done in one go: its steps, and where it is known what was meant by them. */
 export interface EditDone {
   readonly transaction: EditTransaction;
-  readonly fixOf?: string | undefined;
+  readonly meant?: EditMeaning | undefined;
 }
 
 /** What was done in editing a record, and what of it was undone and can be done again; the last stands last. */
@@ -26,12 +30,16 @@ export const NO_HISTORY: EditHistory = { done: [], undone: [] };
 const MOST = 200;
 
 /** The record after a transaction, which is kept in the history; what was undone cannot be done again. */
-export const edited = ({ record, history }: Edited, transaction: EditTransaction, fixOf?: string): Edited =>
+export const edited = (
+  { record, history }: Edited,
+  transaction: EditTransaction,
+  meant?: EditMeaning,
+): Edited =>
   transaction.length === 0
     ? { record, history }
     : {
         record: applyTransaction(record, transaction),
-        history: { done: [...history.done, { transaction, fixOf }].slice(-MOST), undone: [] },
+        history: { done: [...history.done, { transaction, meant }].slice(-MOST), undone: [] },
       };
 
 /** A record after all that was done to it. Throws a RangeError when something was done to another one. */

@@ -11,7 +11,7 @@ export {
   transactionBetween,
   transactionOfEdits,
 } from './transaction';
-export type { Edited, EditDone, EditHistory } from './history';
+export type { Edited, EditDone, EditHistory, EditMeaning } from './history';
 export { afterAll, edited, NO_HISTORY, redone, undone } from './history';
 export type { TracedField } from './traced-fields';
 export { tracedFields } from './traced-fields';

@@ -1,10 +1,16 @@
-import { applyTransaction, tracedFields, type EditDone, type EditTransaction } from '../editing';
-import { isControl, type DataField, type Field, type MarcRecord } from '../marc';
+import {
+  applyTransaction,
+  tracedFields,
+  type EditDone,
+  type EditMeaning,
+  type EditTransaction,
+} from '../editing';
+import { isControl, isData, type DataField, type Field, type MarcRecord } from '../marc';
 import type { Step, StepBody } from './step';
 
 /**
  * What a person did to one record by hand, as steps that can be done to others, in the order in which it was done: the safe fix of a
- * check becomes that check's fixes, all else the step that says it most generally. What cannot be said as a step is left out.
+ * check becomes that check's fixes, a text replaced wherever it stands that same replacing, all else the step that says it most generally. What cannot be said as a step is left out.
  * Throws a RangeError when it was done to another record.
  */
 export function stepsFromEdit(record: MarcRecord, done: readonly EditDone[]): Step[] {
@@ -16,19 +22,35 @@ export function stepsFromEdit(record: MarcRecord, done: readonly EditDone[]): St
     now = applyTransaction(now, byHand);
     byHand = [];
   };
-  for (const { transaction, fixOf } of done) {
-    if (fixOf === undefined) {
+  for (const { transaction, meant } of done) {
+    if (!meant || !canBeMeant(meant)) {
       byHand = [...byHand, ...transaction];
       continue;
     }
     settle();
-    now = applyTransaction(now, transaction);
-    if (!steps.some((s) => s.step === 'apply-fixes' && s.rule === fixOf))
-      steps.push({ step: 'apply-fixes', rule: fixOf });
+    const after = applyTransaction(now, transaction);
+    for (const step of stepsMeant(meant, now, after))
+      if (!steps.some((s) => JSON.stringify(s) === JSON.stringify(step))) steps.push(step);
+    now = after;
   }
   settle();
   return steps;
 }
+
+function stepsMeant(meant: EditMeaning, before: MarcRecord, after: MarcRecord): StepBody[] {
+  if ('fixOf' in meant) return [{ step: 'apply-fixes', rule: meant.fixOf }];
+  const { find, by, matchCase } = meant;
+  const match = matchCase ? { find, expression: true } : { find };
+  // Replacing takes no field away and adds none.
+  const tags = before.fields.flatMap((f, i) => (isData(f) && after.fields[i] !== f ? f.tag : []));
+  return [...new Set(tags)].map((tag) => ({ step: 'replace-text', tags: tag, codes: '', match, by }));
+}
+
+/** Steps tell capitals apart only in expressions, where other signs have meanings of their own. */
+const canBeMeant = (meant: EditMeaning): boolean =>
+  'fixOf' in meant ||
+  !meant.matchCase ||
+  (/^[\p{L}\p{N} ,;:']+$/u.test(meant.find) && !meant.by.includes('$'));
 
 function stepsFromTransaction(record: MarcRecord, transaction: EditTransaction): StepBody[] {
   const { leader } = applyTransaction(record, transaction);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { invert, update } from '../changes';
 import { checkerFor } from '../checks';
-import { transactionBetween, type EditDone } from '../editing';
+import { applyTransaction, replaceText, transactionBetween, type EditDone } from '../editing';
 import { DEFAULT_HOUSE } from '../house';
 import { field, type Field, type MarcRecord } from '../marc';
 import { anyRecord } from '../testing/records';
@@ -387,13 +387,38 @@ describe('a recipe by doing', () => {
     const later = record('eng', field('245', '04', 'a', 'The willow bed :'), ...eels.slice(1));
     expect(
       stepsFromEdit(before, [
-        { ...between(before, fixed), fixOf: 'title-case' },
+        { ...between(before, fixed), meant: { fixOf: 'title-case' } },
         between(fixed, later),
-        { ...between(later, later), fixOf: 'title-case' },
+        { ...between(later, later), meant: { fixOf: 'title-case' } },
       ]),
     ).toEqual([
       { step: 'apply-fixes', rule: 'title-case' },
       { step: 'set-indicator', tags: '245', which: 1, from: '1', value: '0' },
+    ]);
+  });
+  test.each([
+    ['capitals told apart', { find: 'colour', by: 'color', matchCase: true }, 'Colour and color'],
+    ['capitals or not', { find: 'colour', by: 'color', matchCase: false }, 'color and color'],
+    ['with signs of an expression', { find: 'r.', by: 'r', matchCase: false }, 'Colour and colour'],
+  ])('a text that was replaced wherever it stood is replaced so elsewhere: %s', (_, meant, title) => {
+    const before = record(
+      'eng',
+      field('245', '00', 'a', 'Colour and colour'),
+      field('500', '  ', 'a', 'A colour r.'),
+    );
+    const { transaction } = replaceText(before, meant);
+    const steps = stepsFromEdit(before, [{ transaction, meant }]);
+    expect(steps.every((s) => s.step === 'replace-text' && s.codes === '')).toBe(true);
+    expect(run(before, ...steps).record).toEqual(applyTransaction(before, transaction));
+    expect(run(before, ...steps).record.fields[1]).toEqual(field('245', '00', 'a', title));
+    const other = record('eng', field('500', '  ', 'a', `Plates: ${meant.find}`));
+    expect(run(other, ...steps).record.fields[1]).toEqual(field('500', '  ', 'a', `Plates: ${meant.by}`));
+  });
+  test('what a step cannot say as it was meant is said as it was done', () => {
+    const before = record('eng', field('500', '  ', 'a', 'Ed. by A.'));
+    const meant = { find: 'Ed.', by: 'Edited', matchCase: true };
+    expect(stepsFromEdit(before, [{ transaction: replaceText(before, meant).transaction, meant }])).toEqual([
+      { step: 'replace-text', tags: '500', codes: 'a', match: { find: 'Ed. by A.' }, by: 'Edited by A.' },
     ]);
   });
   test('what the leader says of its own layout is no step', () => {

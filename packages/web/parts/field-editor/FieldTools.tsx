@@ -49,7 +49,7 @@ function FindReplaceForm({ edit, onDone }: { edit: RecordDraft; onDone: () => vo
   const { transaction, count } = replaceText(edit.marc, { find, by, matchCase });
   const replace = () => {
     if (count === 0) return;
-    edit.apply(transaction);
+    edit.apply(transaction, { find, by, matchCase });
     say(wording.replaced(count));
     onDone();
   };

@@ -14,6 +14,7 @@ import {
   withOtherTag,
   withPartner,
   type Edited,
+  type EditMeaning,
   type StarterField,
   type EditTransaction,
 } from '@osier/core/editing';
@@ -65,7 +66,7 @@ export interface RecordDraft {
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly set: (draft: Draft | null) => void;
-  readonly apply: (transaction: EditTransaction) => void;
+  readonly apply: (transaction: EditTransaction, meant?: EditMeaning) => void;
   /** Makes the record another one in one step. */
   readonly become: (next: MarcRecord) => void;
   /** A field is opened, or closed again. */
@@ -142,8 +143,8 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     const full = isNew ? filledFromText(marc, next) : next;
     step(edited({ record: marc, history: editHistoryOf(key) }, transactionBetween(marc, full)), '');
   };
-  const apply = (transaction: EditTransaction, fixOf?: string) =>
-    step(edited({ record: marc, history: editHistoryOf(key) }, transaction, fixOf), '');
+  const apply = (transaction: EditTransaction, meant?: EditMeaning) =>
+    step(edited({ record: marc, history: editHistoryOf(key) }, transaction, meant), '');
   const withoutFields = (places: readonly number[]): MarcRecord => ({
     ...marc,
     fields: marc.fields.filter((_, at) => !places.includes(at)),
@@ -222,7 +223,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     },
     fix: (finding) => {
       const transaction = live.fixOf(finding);
-      if (transaction) apply(transaction, finding.fix?.safe ? finding.rule : undefined);
+      if (transaction) apply(transaction, finding.fix?.safe ? { fixOf: finding.rule } : undefined);
       else if (finding.fix) say(fieldWords.editedSinceFound);
     },
     fixAll: async () => {
