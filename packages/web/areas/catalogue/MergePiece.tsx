@@ -165,7 +165,7 @@ function Merging({
             <h3>{wording.whatItBecomes(base.id)}</h3>
           </FieldsHead>
           <DraftConflict edit={edit} now={base} />
-          <FieldView record={edit.marc} findings={edit.findings} edit={edit} />
+          <FieldView key={base.id} record={edit.marc} findings={edit.findings} edit={edit} />
           <Apart pairs={group.pairs} onDone={onDone} />
         </>
       ) : null}

@@ -171,7 +171,7 @@ function Making({
         />
       ) : null}
       <FieldsHead edit={edit} mayEdit />
-      <FieldView record={edit.marc} findings={findings} edit={edit} prompts={prompts} />
+      <FieldView key={key} record={edit.marc} findings={findings} edit={edit} prompts={prompts} />
     </div>
   );
 }

@@ -235,7 +235,12 @@ export function IncomingPiece({
           {edit.draft ? (
             <DraftNote draft={edit.draft} onSave={save} onDiscard={() => edit.set(null)} />
           ) : null}
-          <FieldView record={edit.marc} findings={edit.findings} edit={mayChange ? edit : undefined} />
+          <FieldView
+            key={key}
+            record={edit.marc}
+            findings={edit.findings}
+            edit={mayChange ? edit : undefined}
+          />
         </>
       )}
     </div>

@@ -258,3 +258,20 @@ test('an edit that somebody made in another window ends the undoing, and loses n
   press(0, 'z', { ctrlKey: true });
   expect(useDrafts.getState().drafts[KEY]).toBe(other);
 });
+
+test('another record under another key is not the one that was seen when a field was opened', () => {
+  const Either = ({ of, marc }: { of: string; marc: MarcRecord }) => {
+    const edit = useRecordDraft(of, saved(marc));
+    return <FieldView key={of} record={edit.marc} edit={edit} />;
+  };
+  const shown = (of: string, marc: MarcRecord) => (
+    <QueryClientProvider client={new QueryClient()}>
+      <Either of={of} marc={marc} />
+    </QueryClientProvider>
+  );
+  const { rerender } = render(shown('merge 1', given));
+  press(1, 'Enter');
+  rerender(shown('merge 2', { ...given, fields: [title] }));
+  expect(document.querySelector('.field-editor')).toBeNull();
+  expect(document.querySelectorAll('.field-row[data-at]')).toHaveLength(2);
+});

@@ -110,10 +110,12 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
   const keep = useDrafts((s) => s.keep);
   const history = useHistories((s) => s.of[key]);
   const { say, complain } = useShell();
-  const [adding, setAdding] = useState<AddedField | null>(null);
+  const [begun, setBegun] = useState<(AddedField & { readonly of: string }) | null>(null);
+  const adding = begun?.of === key ? begun : null;
   // While a field is open, the record stays as it was seen: what somebody else saves meanwhile is met when the draft is saved.
-  const [seen, setSeen] = useState<SavedRecord | null>(null);
-  const { version, marc: standing, findings, title, path, isNew = false } = seen ?? saved ?? NOTHING;
+  const [seen, setSeen] = useState<{ readonly of: string; readonly saved: SavedRecord } | null>(null);
+  const held = seen?.of === key ? seen.saved : null;
+  const { version, marc: standing, findings, title, path, isNew = false } = held ?? saved ?? NOTHING;
   const live = useLiveFindings({ marc: standing, findings }, draft?.marc ?? (isNew ? standing : null));
   const marc = draft?.marc ?? standing;
   const base = draft?.base ?? standing;
@@ -149,10 +151,10 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     ...marc,
     fields: marc.fields.filter((_, at) => !places.includes(at)),
   });
-  const hold = (isOpen: boolean) => setSeen(isOpen && !draft ? saved : null);
+  const hold = (isOpen: boolean) => setSeen(isOpen && !draft && saved ? { of: key, saved } : null);
   const begin = (field: Field, at: number, isAsked: boolean) => {
     hold(true);
-    setAdding({ at, field, isAsked });
+    setBegun({ of: key, at, field, isAsked });
   };
   return {
     marc,
@@ -238,7 +240,7 @@ export function useRecordDraft(key: string, saved: SavedRecord | null): RecordDr
     beginField: (asked, at) => begin(fieldToFill(asked), at, true),
     added: (f) => {
       hold(false);
-      setAdding(null);
+      setBegun(null);
       if (!adding || !f) return;
       const at = f.tag === adding.field.tag ? adding.at : placeFor(marc, f.tag);
       become({ ...marc, fields: [...marc.fields.slice(0, at), f, ...marc.fields.slice(at)] });
