@@ -238,12 +238,7 @@ export default function Delivery() {
         }
         piece={
           open !== null ? (
-            <IncomingPiece
-              key={open}
-              delivery={id}
-              id={open}
-              onBack={() => set({ record: undefined })}
-            />
+            <IncomingPiece key={open} delivery={id} id={open} onBack={() => set({ record: undefined })} />
           ) : (
             <div className="stack">
               {summary ? <DeliveryCounts summary={summary} /> : null}
