@@ -31,7 +31,8 @@ const rowOf = (container: HTMLElement, at: number) =>
   container.querySelector<HTMLElement>(`[data-at="${at}"]`)!;
 
 /** A draft of which only some parts are asked. */
-const edit = (parts: Partial<RecordDraft>): RecordDraft => ({ adding: null, ...parts }) as RecordDraft;
+const edit = (parts: Partial<RecordDraft>): RecordDraft =>
+  ({ adding: null, hold: () => undefined, ...parts }) as RecordDraft;
 
 describe('the field view', () => {
   test('a row a field: tag, indicators with blanks as dots, subfield codes raised', () => {
