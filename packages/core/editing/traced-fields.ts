@@ -32,16 +32,27 @@ export function tracedFields(record: MarcRecord, transaction: EditTransaction): 
 /** What was taken away and put back, or changed there and back in another place, is as it was. */
 function asTheyWere(traced: readonly TracedField[]): TracedField[] {
   const text = (f: Field | null) => f && JSON.stringify(f);
-  const all = [...traced];
-  all.forEach(({ before }, i) => {
-    const was = text(before);
-    if (was === null || text(all[i]!.after) === was) return;
-    const at = all.findIndex((t) => text(t.after) === was && text(t.before) !== was);
-    if (at < 0) return;
-    all[at] = { ...all[at]!, after: all[i]!.after };
-    all[i] = { before, after: before };
+  const was = traced.map((t) => text(t.before));
+  const is = traced.map((t) => text(t.after));
+  const after = traced.map((t) => t.after);
+  // By its text: the places of what is not as it was there.
+  const elsewhere = new Map<string, number[]>();
+  is.forEach((now, i) => {
+    if (now !== null && now !== was[i]) elsewhere.set(now, [...(elsewhere.get(now) ?? []), i]);
   });
-  return all.filter((t) => t.before ?? t.after);
+  traced.forEach(({ before }, i) => {
+    const old = was[i] ?? null;
+    if (old === null || is[i] === old) return;
+    const at = elsewhere.get(old)?.find((k) => is[k] === old && was[k] !== old);
+    if (at === undefined) return;
+    const [moved, itsText] = [after[i] ?? null, is[i] ?? null];
+    [after[at], is[at]] = [moved, itsText];
+    [after[i], is[i]] = [before, old];
+    if (itsText !== null) elsewhere.set(itsText, [...(elsewhere.get(itsText) ?? []), at]);
+  });
+  return traced
+    .map(({ before }, i) => ({ before, after: after[i] ?? null }))
+    .filter((t) => t.before ?? t.after);
 }
 
 function originsAfter(origins: readonly (number | null)[], step: EditStep): readonly (number | null)[] {

@@ -85,7 +85,8 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
       await ends('failed', `Reading failed, ${soFar()}. ${lastWord(error)}`).catch(() => undefined);
     throw error;
   } finally {
-    await worker.terminate();
+    // Whatever ended the reading: what is being written is written before the job is over.
+    await Promise.allSettled([writing, worker.terminate()]);
   }
   await ends(
     records === 0 ? 'failed' : 'ready',

@@ -235,12 +235,7 @@ export function IncomingPiece({
           {edit.draft ? (
             <DraftNote draft={edit.draft} onSave={save} onDiscard={() => edit.set(null)} />
           ) : null}
-          <FieldView
-            key={key}
-            record={edit.marc}
-            findings={edit.findings}
-            edit={mayChange ? edit : undefined}
-          />
+          <FieldView record={edit.marc} findings={edit.findings} edit={mayChange ? edit : undefined} />
         </>
       )}
     </div>
