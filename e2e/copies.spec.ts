@@ -48,6 +48,16 @@ test('five copies at three branches by keyboard and scanner, then corrected: ano
   await scanHere(page, code(0));
   await page.keyboard.press('Control+Enter');
   await expect(page.locator('.grid-problem')).toContainText('is already on');
+  await expect(page.getByLabel('Use these barcodes anyway')).toHaveCount(0);
+  // The head may take a number that is reserved for a supplier, and means it.
+  const reserved = barcodeFor(COPY_BARCODES, 800_550);
+  await page.getByLabel('Barcode 1', { exact: true }).fill(reserved);
+  await page.keyboard.press('Control+Enter');
+  await expect(page.locator('.grid-problem')).toContainText('reserved for Reedling');
+  await page.getByLabel('Use these barcodes anyway').check();
+  await page.getByRole('button', { name: /^Review 1 copy/ }).click();
+  await expect(sheet).toContainText('are taken though it is reserved');
+  await sheet.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('button', { name: 'Discard' }).click();
 
   // Two labels were stuck on each other.
@@ -58,6 +68,20 @@ test('five copies at three branches by keyboard and scanner, then corrected: ano
   await page.getByRole('button', { name: 'Save copy' }).click();
   await page.getByRole('button', { name: 'Swap barcodes with it' }).click();
   await expect(status(page)).toContainText('Swapped the barcodes');
+
+  // What it cost abroad is kept in its own currency; what is no price stays as it was typed, and is told.
+  await page.getByRole('button', { name: `More for ${code(2)}` }).click();
+  await page.getByRole('menuitem', { name: 'Change copy' }).click();
+  const price = page.getByLabel('Price', { exact: true });
+  await price.fill('dear');
+  await price.press('Tab');
+  await expect(page.getByText('A price is written 12.50')).toBeVisible();
+  await expect(price).toHaveValue('dear');
+  await price.fill('eur 12,5');
+  await price.press('Tab');
+  await expect(price).toHaveValue('EUR 12.50');
+  await page.getByRole('button', { name: 'Save copy' }).click();
+  await expect(page.locator('.copy-line', { hasText: '12.50 EUR' })).toHaveCount(1);
 
   // A holding stands elsewhere, under another number.
   await page

@@ -57,6 +57,10 @@ test('a brief record with its copy is scanned in, and told when the book is here
   await page.getByLabel('Class').fill('627.1');
   await scan(page, '31204770000018');
   await expect(page.locator('.ant-form-item-explain-error')).toContainText('check digit');
+  // Scanning it once more does not mean it.
+  await scan(page, '31204770000018');
+  await expect(page.locator('.ant-form-item-explain-error')).toContainText('check digit');
+  await expect(page.getByLabel('Use this barcode anyway')).not.toBeChecked();
   await scan(page, '31204770000017');
   await expect(status(page)).toContainText('Added the brief record “The sluices of Osmere”');
   await expect(page.getByLabel('Title')).toHaveValue('');

@@ -1,4 +1,5 @@
 import { mixed, number as anyNumber, type NumberSchema } from 'yup';
+import { WHAT_A_PRICE_IS } from '@osier/core/holdings';
 import { number, string } from './values';
 
 /** Helpers for the schemas of what is sent: bodies, and what stands behind a path. */
@@ -14,10 +15,15 @@ export const version = () => number().integer().required();
 /** A price in hundredths. */
 export const price = () =>
   number()
+    .typeError(WHAT_A_PRICE_IS)
     .integer('A price is in hundredths.')
     .min(0)
     .max(100_000_000_00, 'A price is up to 100,000,000.')
     .nullable();
+
+/** The currency of a price; '' for the library's own. */
+export const currency = () =>
+  string().matches(/^([A-Z]{3})?$/, 'A currency is three capitals (ISO 4217), such as EUR.');
 
 /** A whole number of a query, in digits; an empty one is none. */
 export const wholeQuery = (): NumberSchema =>

@@ -90,7 +90,8 @@ export const problemSchema = shape({
   title: text(),
   status: whole(),
   detail: text(),
-  fields: listOf(shape({ field: text(), message: text() })).optional(),
+  /** `overrulable`: who sent it may have it all the same, on purpose. */
+  fields: listOf(shape({ field: text(), message: text(), overrulable: flag().optional() })).optional(),
   /** For 409 on a save: what stands in the catalogue now. */
   current: anyObject('What stands in the catalogue now.').nullable().optional(),
   conflicts: listOf(conflict).optional(),

@@ -3,7 +3,7 @@ import { COPY_STATUSES, LOAN_RULES, type CopyStatus, type LoanRule } from '@osie
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { code, id, line, price, version } from '../inputs';
+import { code, currency, id, line, price, version } from '../inputs';
 import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { isoDay, number, string } from '../values';
 import { reviewed } from './reviews';
@@ -42,6 +42,7 @@ export const copyBody = object({
   part: line(60).trim().default(''),
   type: code().defined(),
   price: price().default(null),
+  currency: currency().default(''),
   fund: line(60).default(''),
   supplier: line(60).default(''),
   acquired: isoDay().default(''),
@@ -70,6 +71,8 @@ export const copyChangeBody = object({
   /** Why it has another status. */
   reason: line().default(''),
   price: price().optional(),
+  /** Goes with the price; left out, the one that it had. */
+  currency: currency().optional(),
   fund: line(60).optional(),
   supplier: line(60).optional(),
   acquired: isoDay().optional(),
@@ -98,6 +101,7 @@ export const copyRowBody = object({
   number: copyNumber().nullable().default(null),
   type: code().defined(),
   price: price().default(null),
+  currency: currency().default(''),
   fund: line(60).default(''),
   supplier: line(60).default(''),
   acquired: isoDay().default(''),

@@ -116,6 +116,8 @@ const copyListRow = shape({
   type: text(),
   status: copyStatus(),
   price: orNull(whole()),
+  /** Of its price (ISO 4217); '' for the library's own. */
+  currency: text(),
   fund: text(),
   supplier: text(),
   acquired: text(),

@@ -2,7 +2,7 @@ import { COPY_STATUSES, LOAN_RULES, type CopyStatus, type LoanRule } from '@osie
 import { OUTCOMES, type Outcome } from '@osier/core/matching';
 import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
 import { array, mixed, object, type InferType } from 'yup';
-import { id, line, price, version } from '../inputs';
+import { currency, id, line, price, version } from '../inputs';
 import { settingsShape } from '../objects/settings';
 import { isoDay, number } from '../values';
 import { marcBody } from '../objects/sent-record';
@@ -36,6 +36,7 @@ const sentCopy = object({
   number: number().integer().min(1, 'A copy number is 1 or more.').required(),
   type: line().defined(),
   price: price().defined(),
+  currency: currency().optional(),
   fund: line().defined(),
   supplier: line().defined(),
   note: line().defined(),

@@ -4,7 +4,7 @@ import type { CopyStatus } from '@osier/core/holdings';
 import { array, boolean, mixed, object, type InferType } from 'yup';
 import { flag, listOf, orNull, shape, text, whole } from '../answers';
 import { endpoint, type ValueOf } from '../endpoint';
-import { code, id, line, price, version, wholeQuery, wordsIn } from '../inputs';
+import { code, currency, id, line, price, version, wholeQuery, wordsIn } from '../inputs';
 import { doneSchema, madeSchema, reviewSchema } from '../objects/acts';
 import { fieldSchema, marcSchema } from '../objects/marc';
 import { marcBody, withErrors } from '../objects/sent-record';
@@ -48,6 +48,7 @@ export const briefBody = object({
   location: code().required('Choose a location.'),
   type: code().required('Choose a type.'),
   price: price().default(null),
+  currency: currency().default(''),
   status: mixed<(typeof BRIEF_STATUSES)[number]>()
     .oneOf([...BRIEF_STATUSES], 'Choose a status.')
     .default('available'),

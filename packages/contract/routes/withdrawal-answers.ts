@@ -32,6 +32,7 @@ export const withdrawalRowSchema = shape({
       due: orNull(text()),
       loan: loanState(),
       price: orNull(whole()),
+      currency: text().optional(),
     }),
   ),
   verdict: wordOf(['clear', 'caution', 'stop']),

@@ -144,8 +144,8 @@ export const withdrawalApi = {
       rows: listOf(registerRowSchema),
       next: orNull(text()),
       total: whole(),
-      /** In hundredths: what all of them cost together. */
-      price: whole(),
+      /** What all of them cost together, by currency (ISO 4217, '' for the library's own), in hundredths. */
+      sums: listOf(shape({ currency: text(), price: whole() })),
     }),
   }),
   reviewRestore: endpoint({

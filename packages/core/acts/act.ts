@@ -20,6 +20,11 @@ interface OverruledRoll {
   readonly overruled?: string;
 }
 
+/** The same where copies took numbers of several. */
+interface OverruledRolls {
+  readonly overruled?: readonly string[];
+}
+
 /** What each act says of itself: counts and names, and how it was done. No words. */
 export interface ActParts {
   /** An entry from before acts were kept as data. */
@@ -52,9 +57,11 @@ export interface ActParts {
   readonly 'take-back': Names<'delivery'> & Counts<'records'> & Meanwhile;
   /** `errors`: saved with so many findings that are errors; `alike`: although so many records looked like it. */
   readonly 'make-record': Names<'title'> & Counts<'errors' | 'alike'>;
-  readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'>;
+  readonly 'make-brief': Names<'title' | 'barcode' | 'location'> & Counts<'alike'> & OverruledRoll;
   /** `copies` were made with it; `errors` and `alike` as for a record that is made. */
-  readonly 'copy-record': Names<'title' | 'neighbour'> & Counts<'copies' | 'errors' | 'alike'>;
+  readonly 'copy-record': Names<'title' | 'neighbour'> &
+    Counts<'copies' | 'errors' | 'alike'> &
+    OverruledRolls;
   /** A brief record gave way to its full one. */
   readonly 'grow-record': Names<'title' | 'neighbour'> & Counts<'errors'>;
   /** The same for all of which the full one is sure. */
@@ -87,7 +94,7 @@ export interface ActParts {
   readonly 'join-holdings': Names<'title' | 'callNumber' | 'from'> & Counts<'copies'>;
   readonly 'move-copy': Names<'barcode' | 'title' | 'callNumber' | 'location'>;
   readonly 'swap-barcodes': Names<'one' | 'other'>;
-  readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'>;
+  readonly 'add-copies': Names<'title'> & Counts<'copies' | 'holdings'> & OverruledRolls;
   /** What the loans desk counted, from a file. */
   readonly 'load-loans': Names<'file'> & Counts<'changed' | 'unknown'> & Meanwhile;
   readonly 'change-copies': Names<'what'> & Counts<'changed' | 'refused'> & Meanwhile;

@@ -126,6 +126,12 @@ const pairNamed = (names: Readonly<Record<'one' | 'other', string>>, more = 0): 
 const fromReserved = (roll: string | undefined): string =>
   roll === undefined ? '' : `; its barcode is from the label roll ${quoted(roll)}, which is reserved`;
 
+/** The same of several copies. */
+const fromReservedRolls = (rolls: readonly string[] = []): string =>
+  rolls.length === 0
+    ? ''
+    : `; barcodes are from the label roll${rolls.length === 1 ? '' : 's'} ${rolls.map(quoted).join(', ')}, though reserved`;
+
 const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
   told: ({ sentence }) => sentence,
   'first-fill': ({ names }) => `Loaded the demo library of ${names.library}`,
@@ -148,10 +154,10 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Undid the accepting of ${counted(counts.records, 'record')} of ${quoted(names.delivery)}${leftMeanwhile(counts.meanwhile)}`,
   'make-record': ({ names, counts }) =>
     `Added ${quoted(names.title)}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
-  'make-brief': ({ names, counts }) =>
-    `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}`,
-  'copy-record': ({ names, counts }) =>
-    `Copied ${quoted(names.title)} from ${names.neighbour}${counts.copies ? ` with ${counted(counts.copies, 'copy', 'copies')}` : ''}${withErrors(counts.errors)}${likeOthers(counts.alike)}`,
+  'make-brief': ({ names, counts, overruled }) =>
+    `Added the brief record ${quoted(names.title)} with copy ${groupedBarcode(names.barcode)}, ${names.location}${likeOthers(counts.alike)}${fromReserved(overruled)}`,
+  'copy-record': ({ names, counts, overruled }) =>
+    `Copied ${quoted(names.title)} from ${names.neighbour}${counts.copies ? ` with ${counted(counts.copies, 'copy', 'copies')}` : ''}${withErrors(counts.errors)}${likeOthers(counts.alike)}${fromReservedRolls(overruled)}`,
   'grow-record': ({ names, counts }) =>
     `Replaced the brief record ${quoted(names.title)} by the full one of ${names.neighbour}${withErrors(counts.errors)}`,
   'grow-records': ({ counts }) =>
@@ -199,8 +205,8 @@ const SENTENCES: { readonly [A in ActName]: (act: ActParts[A]) => string } = {
     `Loaded loan figures of ${counted(counts.changed, 'copy', 'copies')} from ${names.file}${counts.unknown ? `; ${counted(counts.unknown, 'barcode')} of no copy` : ''}${leftMeanwhile(counts.meanwhile)}`,
   'change-copies': ({ names, counts }) =>
     `Changed ${counted(counts.changed, 'copy', 'copies')}: ${names.what}${counts.refused ? `; ${counted(counts.refused, 'copy', 'copies')} could not be` : ''}${leftMeanwhile(counts.meanwhile)}`,
-  'add-copies': ({ names, counts }) =>
-    `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}`,
+  'add-copies': ({ names, counts, overruled }) =>
+    `Added ${counted(counts.copies, 'copy', 'copies')} to ${quoted(names.title)}${counts.holdings ? `, with ${counted(counts.holdings, 'new holding')}` : ''}${fromReservedRolls(overruled)}`,
   merge: ({ names, counts }) =>
     `Merged ${counted(counts.headings, 'heading')} into ${quoted(names.kept)}: ${counted(counts.records, 'record')} changed`,
   'add-heading': ({ names }) => `Added the heading ${quoted(names.heading)}`,

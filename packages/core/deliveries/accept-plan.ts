@@ -246,7 +246,7 @@ class Planning {
       this.known.places.set(key, place);
     }
     this.totals.copies++;
-    const { barcode, part, type, price, fund, supplier, note, staffNote, loanRule, status } = copy;
+    const { barcode, part, type, price, currency, fund, supplier, note, staffNote, loanRule, status } = copy;
     this.changes.push(
       creation('copy', context.nextId('copy'), {
         holding: place,
@@ -255,6 +255,7 @@ class Planning {
         number: this.numberOf(record, partKey(part), copy.number),
         type,
         price,
+        ...(currency && { currency }),
         fund,
         supplier,
         acquired: copy.acquired ?? context.today,

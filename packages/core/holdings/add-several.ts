@@ -11,6 +11,7 @@ import {
   type LoanRule,
 } from './objects';
 import { placeKey } from './place-key';
+import { copyCost } from './price';
 
 /** A copy that is to be made, with the place where it will stand. */
 export interface CopyToCome extends CallNumber {
@@ -23,6 +24,8 @@ export interface CopyToCome extends CallNumber {
   readonly type: string;
   /** In hundredths; null: as the type has it. */
   readonly price: number | null;
+  /** ISO 4217 code of its price's currency; '' or absent: the library's. */
+  readonly currency?: string;
   readonly fund: string;
   readonly supplier: string;
   readonly acquired: string;
@@ -41,6 +44,8 @@ export interface AddSeveral {
   readonly record: Id<'record'>;
   readonly rows: readonly CopyToCome[];
   readonly lists: CodeLists;
+  /** ISO 4217 code of the library's currency. */
+  readonly currency: string;
   /** What the record has already. */
   readonly holdings: readonly Versioned<Holding, 'holding'>[];
   readonly copies: readonly Pick<Copy, 'part' | 'number'>[];
@@ -85,7 +90,7 @@ export function addSeveral(input: AddSeveral): {
       holdings.push(creation('holding', holding, holdingOf(record, row)));
     }
     const number = row.number ?? numbers.next(row.part);
-    const after = copyOf(row, holding, number, lists);
+    const after = copyOf(row, holding, number, input);
     return { row: at, change: { ...creation('copy', nextCopy(), after), after } };
   });
   return { holdings, copies, problems };
@@ -145,7 +150,12 @@ const holdingOf = (record: Id<'record'>, row: CopyToCome): Holding => {
   };
 };
 
-function copyOf(row: CopyToCome, holding: Id<'holding'>, number: number, lists: CodeLists): Copy {
+function copyOf(
+  row: CopyToCome,
+  holding: Id<'holding'>,
+  number: number,
+  { lists, currency }: AddSeveral,
+): Copy {
   const { barcode, part, type, fund, supplier, acquired, note, status, loanRule } = row;
   return {
     holding,
@@ -153,7 +163,7 @@ function copyOf(row: CopyToCome, holding: Id<'holding'>, number: number, lists: 
     ...(part && { part }),
     number,
     type,
-    price: row.price ?? lists.types.find((t) => t.code === type)?.price ?? null,
+    ...copyCost(row, lists, currency),
     fund,
     supplier,
     acquired,

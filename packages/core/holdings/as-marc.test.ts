@@ -75,7 +75,11 @@ test('what was written is read again as the same copies', () => {
     types: [{ code: 'BK', name: 'Book', price: null }],
     ...{ funds: [], suppliers: [] },
   };
-  const out = withHoldings(record, { ...standing, holdings: [holding(5)] });
+  const abroad = copy(3, 5, { price: 999, currency: 'EUR' });
+  const out = withHoldings(record, {
+    ...standing,
+    ...{ holdings: [holding(5)], copies: [...standing.copies, abroad] },
+  });
   const read = copiesFrom(out, {
     mapping: STANDARD_MAPPING,
     defaults: { ...NO_DEFAULTS, type: 'BK' },
@@ -93,8 +97,10 @@ test('what was written is read again as the same copies', () => {
       note: 'Ex-library',
     },
     { barcode: '31204000517712', number: 2, part: 'v. 2', price: null },
+    { barcode: '31204000517713', number: 3, price: 999, currency: 'EUR' },
   ]);
-  expect(read.map((c) => c.problems)).toEqual([[], []]);
+  expect(read[0]).not.toHaveProperty('currency');
+  expect(read.map((c) => c.problems)).toEqual([[], [], []]);
 });
 
 // MARC 21 Format for Holdings Data: leader 6, 004, 008 with 32 characters, 853 and 863 linked by $8, 866 in words.

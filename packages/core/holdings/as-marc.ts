@@ -10,7 +10,7 @@ import { asExported } from './taken-fields';
 export interface OnShelf {
   readonly holdings: readonly Versioned<Holding, 'holding'>[];
   readonly copies: readonly Versioned<Copy, 'copy'>[];
-  /** ISO 4217 code of what prices are counted in. */
+  /** ISO 4217 code of the library's currency. */
   readonly currency: string;
   /** The local fields of the library; what copies have in them goes into notes for the staff. */
   readonly fields?: readonly KeptLocalField[];
@@ -56,7 +56,7 @@ const item = (link: string, c: Copy, { currency, fields = [] }: OnShelf): DataFi
     ' ',
     ['8', link],
     ['3', c.part],
-    ['c', c.price === null ? undefined : priceText(c.price, currency)],
+    ['c', c.price === null ? undefined : priceText(c.price, c.currency ?? currency)],
     ['d', c.acquired.replaceAll('-', '')],
     ['e', c.supplier],
     ['h', c.loanRule],

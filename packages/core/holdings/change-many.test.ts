@@ -77,6 +77,26 @@ const told = ({ changes }: ReturnType<typeof changed>) =>
     (c) => `${c.kind} ${c.id} ${c.before === null ? 'made' : c.after === null ? 'gone' : 'changed'}`,
   );
 
+test('a price is set with its currency, which goes with it', () => {
+  const copies = [copy(1, 1), copy(2, 1, { price: 900, currency: 'EUR' })];
+  const made = (value: string | null) =>
+    changed(
+      [holding(1)],
+      copies,
+      [1, 2],
+      value === null ? edit('price', 'clear') : edit('price', 'set', value),
+    ).rows.map((r) => [r.copy.id, r.after.price, r.after.currency]);
+  expect(made('EUR 9.00')).toEqual([[1, 900, 'EUR']]);
+  expect(made(`${house.currency} 9`)).toEqual([
+    [1, 900, undefined],
+    [2, 900, undefined],
+  ]);
+  expect(made(null)).toEqual([
+    [1, null, undefined],
+    [2, null, undefined],
+  ]);
+});
+
 test('parts of copies are set, cleared, added to and replaced in, and those that would stay are not touched', () => {
   const copies = [
     copy(1, 1, { note: 'Ex-library. Ex-library.' }),
@@ -202,7 +222,7 @@ test.each<[PartEdit, string]>([
   [edit('type', 'set', 'XX'), 'edits[0].value'],
   [edit('status', 'set', 'gone'), 'edits[0].value'],
   [edit('price', 'set', '-3'), 'edits[0].value'],
-  [edit('price', 'set', 'USD 3.00'), 'edits[0].value'],
+  [edit('price', 'set', 'XQX 3.00'), 'edits[0].value'],
   [edit('acquired', 'set', '2026-02-30'), 'edits[0].value'],
   [edit('note', 'replace', 'x'), 'edits[0].find'],
   [edit('branch', 'clear'), 'edits[0].how'],

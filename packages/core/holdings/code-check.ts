@@ -5,6 +5,8 @@ import type { CodeLists, Coded } from './objects';
 export interface FieldFault {
   readonly field: string;
   readonly message: string;
+  /** Who sent it may have it all the same, on purpose. */
+  readonly overrulable?: boolean;
 }
 
 /** A code that is not on its list, with the nearest right ones; null when it is there. Capitals count. */

@@ -217,15 +217,30 @@ test('no class number anywhere is told', () => {
     'There is no class number in the record to build a call number from.',
   ]);
 });
-test('a price in another currency is not taken, and that is told', () => {
-  const [copy] = copiesFrom(
-    record(field('949', '  ', 'b', 'MR', 'l', 'OPEN', 'c', '€24.90')),
-    rules({ mapping: local }),
-  );
-  expect(copy!.price).toBe(1800);
-  expect(copy!.remarks).toEqual([
-    'The price “€24.90” is in EUR; this library counts in GBP, so it was not taken.',
-  ]);
+test('a price in another currency keeps it; three letters that are no currency are told', () => {
+  const copy = (text: string) =>
+    copiesFrom(record(field('949', '  ', 'b', 'MR', 'l', 'OPEN', 'c', text)), rules({ mapping: local }))[0]!;
+  expect(copy('€24.90')).toMatchObject({ price: 2490, currency: 'EUR', remarks: [] });
+  expect(copy('GBP 24.90')).toMatchObject({ price: 2490, remarks: [] });
+  expect(copy('GBP 24.90')).not.toHaveProperty('currency');
+  expect(copy('PBK 24.90')).toMatchObject({
+    price: 1800,
+    remarks: ['The price “PBK 24.90” was not taken: PBK is no currency (ISO 4217).'],
+  });
+});
+test('of several prices of a title the one in the library’s own currency is taken', () => {
+  const cost = (...texts: string[]) => {
+    const [copy] = copiesFrom(
+      record(
+        field('949', '  ', 'b', 'MR', 'l', 'OPEN'),
+        ...texts.map((text) => field('020', '  ', 'c', text)),
+      ),
+      rules({ mapping: local }),
+    );
+    return [copy!.price, copy!.currency];
+  };
+  expect(cost('$15.00', '£9.99')).toEqual([999, undefined]);
+  expect(cost('$15.00', '€14.00')).toEqual([1500, 'USD']);
 });
 test('prices of 365 and 020 where the copy has none', () => {
   const price = (...more: Field[]) =>

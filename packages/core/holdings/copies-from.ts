@@ -13,7 +13,7 @@ import { codeProblem, placeProblems, sourceProblems } from './code-check';
 import { detailsOf, statusOf, supplierCode } from './copy-details';
 import { partKey, type CodeLists, type CopyStatus, type LoanRule } from './objects';
 import { isAddressLike, type CopyDefaults, type CopyMapping, type CopyPart, type TablePart } from './mapping';
-import { readPrice } from './price';
+import { costIn, isCurrency, readPrice, type Cost, type Price } from './price';
 
 /** A copy that a record asks for, before it is made. */
 export interface ProposedCopy {
@@ -32,6 +32,8 @@ export interface ProposedCopy {
   readonly number: number;
   readonly type: string;
   readonly price: number | null;
+  /** ISO 4217 code of its price's currency; absent: the library's. */
+  readonly currency?: string;
   readonly fund: string;
   readonly supplier: string;
   readonly note: string;
@@ -175,7 +177,7 @@ function copyFrom(
     ...(volume && { part: volume }),
     number,
     type,
-    price: priceOf(record, read('price'), type, rules, remarks),
+    ...costOf(record, read('price'), type, rules, remarks),
     fund: coded('fund'),
     supplier: supplierCode(read('supplier'), lists) ?? defaults.supplier,
     note: read('note'),
@@ -233,28 +235,37 @@ function callNumberOf(
 const schemeOf = (text: string): Scheme =>
   /^\d{3}(?!\d)/.test(text) ? 'dewey' : /^[A-Z]{1,3}\d/.test(text) ? 'lc' : 'own';
 
-/** From the copy's own field, 365 or 020 $c; else the default, else what the type costs. */
-function priceOf(
+/**
+ * From the copy's own field; else from 365 or 020 $c, where one in the library's own currency goes before others; else the default, else what the
+ * type costs.
+ */
+function costOf(
   record: MarcRecord,
   own: string,
   type: string,
   { defaults, house, lists }: CopyRules,
   remarks: string[],
-): number | null {
+): Cost {
   const stated = [
-    own,
     ...dataFields(record, '365').flatMap((f) => values(f, 'b').map((v) => `${v} ${first(f, 'c') ?? ''}`)),
     ...dataFields(record, '020').flatMap((f) => values(f, 'c')),
   ];
-  for (const text of stated) {
-    if (text.trim() === '') continue;
-    const price = readPrice(text, house.currency);
-    if (price && price.currency === house.currency) return price.amount;
-    remarks.push(
-      price
-        ? `The price “${text.trim()}” is in ${price.currency}; this library counts in ${house.currency}, so it was not taken.`
-        : `“${text.trim()}” is not a price.`,
-    );
-  }
-  return defaults.price ?? lists.types.find((t) => t.code === type)?.price ?? null;
+  const found = statedPrice(own, house.currency, remarks);
+  const ofTitle = found ? [] : stated.flatMap((text) => statedPrice(text, house.currency, remarks) ?? []);
+  const price = found ?? ofTitle.find((p) => p.currency === house.currency) ?? ofTitle[0];
+  if (price) return costIn(house.currency, price.amount, price.currency);
+  return { price: defaults.price ?? lists.types.find((t) => t.code === type)?.price ?? null };
+}
+
+/** The price in a text, and a remark where there is a text and no price in it; null for none. */
+function statedPrice(text: string, house: string, remarks: string[]): Price | null {
+  if (text.trim() === '') return null;
+  const price = readPrice(text, house);
+  if (price && (price.currency === house || isCurrency(price.currency))) return price;
+  remarks.push(
+    price
+      ? `The price “${text.trim()}” was not taken: ${price.currency} is no currency (ISO 4217).`
+      : `“${text.trim()}” is not a price.`,
+  );
+  return null;
 }

@@ -23,7 +23,7 @@ import {
   type LoanRule,
 } from './objects';
 import { EDIT_WAYS, type PartEdit, type EditedPart, type EditWay } from './edited-parts';
-import { readPrice } from './price';
+import { costIn, typedPrice, WHAT_A_PRICE_IS } from './price';
 
 const TEXTS: readonly EditedPart[] = [
   'condition',
@@ -58,12 +58,6 @@ export const waysOf = (part: EditedPart, field?: LocalField): readonly EditWay[]
 const isStatus = (text: string): text is CopyStatus => COPY_STATUSES.some((s) => s === text);
 const isLoanRule = (text: string): text is LoanRule => LOAN_RULES.some((r) => r === text);
 
-/** A price as it is typed: no sign before it, in the library's own currency; null for what is none. */
-function typedPrice(text: string, { currency }: HouseRules): number | null {
-  const price = text.includes('-') ? null : readPrice(text, currency);
-  return price && price.currency === currency ? price.amount : null;
-}
-
 /** What is wrong with changes before any copy is looked at, by `edits[n]` and its part. */
 export function editFaults(
   edits: readonly PartEdit[],
@@ -96,8 +90,7 @@ export function editFaults(
     if (part === 'status' && !isStatus(value)) return told('value', 'Choose a status.');
     if (part === 'loanRule' && !isLoanRule(value)) return told('value', 'Choose a loan rule.');
     if (part === 'acquired' && !isDay(value)) return told('value', 'A day is written 2026-11-28.');
-    if (part === 'price' && typedPrice(value, house) === null)
-      return told('value', `A price is a number with up to two decimals, in ${house.currency}.`);
+    if (part === 'price' && typedPrice(value) === null) return told('value', WHAT_A_PRICE_IS);
     return [];
   });
 }
@@ -125,7 +118,11 @@ export function editedCopy(copy: Copy, edits: readonly PartEdit[], house: HouseR
     const value = edit.value.trim();
     const { part } = edit;
     if (part === 'status') return isStatus(value) ? { ...c, status: value } : c;
-    if (part === 'price') return { ...c, price: edit.how === 'clear' ? null : typedPrice(value, house) };
+    if (part === 'price') {
+      const { price: _, currency: _c, ...rest } = c;
+      const typed = edit.how === 'clear' ? null : typedPrice(value);
+      return { ...rest, ...costIn(house.currency, typed?.amount ?? null, typed?.currency) };
+    }
     if (part === 'loanRule') {
       const { loanRule: _, ...rest } = c;
       return isLoanRule(value) && value !== 'lends' ? { ...rest, loanRule: value } : rest;

@@ -4,8 +4,18 @@ export type { FieldFault as FieldProblem } from './code-check';
 export { codeProblem, placeProblems, sourceProblems } from './code-check';
 export type { LoanFigure, LoanFigures, UntakenLine } from './loan-figures';
 export { loanFigures, withLoanFigure } from './loan-figures';
-export type { Price } from './price';
-export { amountText, priceText, readPrice } from './price';
+export type { Cost, Price } from './price';
+export {
+  amountText,
+  copyCost,
+  costIn,
+  costText,
+  priceText,
+  readPrice,
+  sumText,
+  typedPrice,
+  WHAT_A_PRICE_IS,
+} from './price';
 export type { CopyDefaults, CopyMapping, CopyPart } from './mapping';
 export { COPY_PARTS, mappingProblems, NO_DEFAULTS, STANDARD_MAPPING } from './mapping';
 export type { CopyRules, ProposedCopy } from './copies-from';

@@ -39,8 +39,10 @@ export interface Copy {
   /** Among the title's copies of the same part; 0 where copies are not counted. */
   readonly number: number;
   readonly type: string;
-  /** In hundredths of the house's currency; null when not known. */
+  /** In hundredths; null when not known. */
   readonly price: number | null;
+  /** The currency of its price (ISO 4217); absent: the library's. */
+  readonly currency?: string;
   readonly fund: string;
   readonly supplier: string;
   /** ISO date, or ''. */

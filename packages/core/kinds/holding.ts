@@ -82,6 +82,7 @@ export const withdrawn = describeKind<Withdrawn>()({
     branch: 'text',
     reason: 'text',
     price: 'integer',
+    currency: 'text',
     filing: 'text',
     call_number: 'text',
     words: 'text',

@@ -17,6 +17,8 @@ export interface Candidate {
   readonly loan: LoanState;
   /** In hundredths; null when not known. */
   readonly price: number | null;
+  /** ISO 4217 code of its price's currency; absent: the library's. */
+  readonly currency?: string;
   /** ISO date, or ''. */
   readonly acquired: string;
   /** Which part of a set it is of; '' for a whole. */

@@ -6,6 +6,8 @@ export interface RegisterColumns {
   readonly branch: string;
   readonly reason: string;
   readonly price: number | null;
+  /** ISO 4217 code of its price's currency; '' for the library's. */
+  readonly currency: string;
   readonly filing: string;
   readonly call_number: string;
   readonly words: string;
@@ -18,8 +20,8 @@ export function registerColumns(w: Withdrawn): RegisterColumns {
   const { branch, reason, title, callNumber, copy } = w;
   const words = [title, w.author ?? '', copy.barcode, callNumber, w.list ?? ''].map(fold).join(' ');
   return {
-    ...{ branch, reason, price: copy.price, filing: fold(title), call_number: callNumber, words },
-    holding: copy.holding,
+    ...{ branch, reason, price: copy.price, currency: copy.currency ?? '' },
+    ...{ filing: fold(title), call_number: callNumber, words, holding: copy.holding },
   };
 }
 

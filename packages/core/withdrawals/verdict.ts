@@ -1,5 +1,5 @@
 import type { WithdrawalLimits } from '../house';
-import type { LoanState } from '../holdings';
+import { priceText, type LoanState } from '../holdings';
 import type { Candidate, CopyCounts, Listed } from './candidate';
 
 /** What the loans desk says that a person should look at before the copy goes. */
@@ -51,8 +51,8 @@ export interface WeighTerms {
   readonly limits: WithdrawalLimits;
   /** Today (ISO date). */
   readonly on: string;
-  /** A price in words. */
-  readonly priceText: (hundredths: number) => string;
+  /** ISO 4217 code of the library's currency, in which the limits are. */
+  readonly currency: string;
 }
 
 /**
@@ -121,8 +121,9 @@ function stops(c: Candidate, { branch, branchName }: WeighTerms): Reason[] {
 }
 
 /** What a person looks at before it goes. */
-function cautions(c: Candidate, { limits, on, priceText }: WeighTerms): Reason[] {
+function cautions(c: Candidate, { limits, on, currency }: WeighTerms): Reason[] {
   const { priceAbove, youngerThan, locations } = limits;
+  const expensive = tooExpensive(c, priceAbove, currency);
   const found: (Reason | false)[] = [
     c.due === null &&
       caution('loan-unknown', 'The loans desk did not answer: whether it is on loan is not known.'),
@@ -137,15 +138,20 @@ function cautions(c: Candidate, { limits, on, priceText }: WeighTerms): Reason[]
       ),
     locations.includes(c.location) && caution('protected', `${c.locationName} is kept: look before it goes.`),
     c.keptBy !== '' && caution('protected', `Field ${c.keptBy} of its record marks it as one to keep.`),
-    priceAbove !== null &&
-      c.price !== null &&
-      c.price > priceAbove &&
-      caution('expensive', `It cost ${priceText(c.price)}, more than ${priceText(priceAbove)}.`),
+    expensive !== null && caution('expensive', expensive),
     c.acquired !== '' &&
       c.acquired > monthsBefore(on, youngerThan) &&
       caution('recent', `Acquired on ${c.acquired}, less than ${youngerThan} months ago.`),
   ];
   return found.filter((r) => r !== false);
+}
+
+/** Why it is looked at for its price; a price in another currency than the limit's is always looked at. */
+function tooExpensive({ price, currency }: Candidate, above: number | null, house: string): string | null {
+  if (above === null || price === null) return null;
+  if (currency)
+    return `It cost ${priceText(price, currency)}, which cannot be held against ${priceText(above, house)}.`;
+  return price > above ? `It cost ${priceText(price, house)}, more than ${priceText(above, house)}.` : null;
 }
 
 const chargeSays = (state: LoanState): string =>

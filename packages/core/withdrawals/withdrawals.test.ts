@@ -30,7 +30,7 @@ const terms = (counts: Partial<CopyCounts> = {}): WeighTerms => ({
   ...{ branch: 'MR', limits, on: '2026-11-29' },
   branchName: (code) => ({ MR: 'Millrace', SH: 'Sedge House' })[code] ?? code,
   counts: () => ({ ...plenty, ...counts }),
-  priceText: (price) => `GBP ${(price / 100).toFixed(2)}`,
+  currency: 'GBP',
 });
 const weigh = (list: readonly Listed[], counts: Partial<CopyCounts> = {}) =>
   weighWithdrawals(list, terms(counts));
@@ -72,6 +72,13 @@ describe('verdicts', () => {
     ],
     ['of a kept record', { keptBy: '590' }, 'caution', 'protected', /Field 590/],
     ['dear', { price: 5001 }, 'caution', 'expensive', /GBP 50\.01, more than GBP 50\.00/],
+    [
+      'of a price in another currency',
+      { price: 100, currency: 'EUR' },
+      'caution',
+      'expensive',
+      /EUR 1\.00, which cannot be held against GBP 50\.00/,
+    ],
     ['at the limit of the price', { price: 5000 }, 'clear', '', /^$/],
     ['new', { acquired: '2025-11-30' }, 'caution', 'recent', /less than 12 months ago/],
     ['a year old today', { acquired: '2025-11-29' }, 'clear', '', /^$/],
@@ -264,6 +271,7 @@ test('a row of the register is found by words in whatever case, with or without 
     branch: 'MR',
     reason: 'worn',
     price: 1250,
+    currency: '',
     filing: 'cafe osmere',
     call_number: '746 WRO',
   });

@@ -1,4 +1,4 @@
-import type { BriefBody, NewRecordBody } from '@osier/contract';
+import type { BriefBody, NewRecordBody, Person } from '@osier/contract';
 import { briefOf, readIsbn } from '@osier/core/access';
 import type { Act } from '@osier/core/acts';
 import { offerCallNumbers } from '@osier/core/callnumbers';
@@ -6,6 +6,7 @@ import { counted, creation } from '@osier/core/changes';
 import { briefRecord, isEmptyField } from '@osier/core/editing';
 import { withKeptForms } from '@osier/core/headings';
 import { controlValue, type MarcRecord } from '@osier/core/marc';
+import { mayOverruleRolls } from '../copies/barcodes';
 import { newCopy } from '../copies/copies';
 import { newHolding } from '../copies/holdings';
 import { followedBy } from '../headings/follow';
@@ -46,10 +47,10 @@ export const makeRecord = (
 /** Adds a brief record with its holding and copy, as one entry. */
 export const makeBrief = (
   { store }: Services,
-  person: number,
+  person: Person,
   body: BriefBody,
 ): Promise<{ id: number; entry: number; sentence: string }> =>
-  commitPlan(store, person, async (s) => {
+  commitPlan(store, person.id, async (s) => {
     const { title, name, year } = body;
     const isbn = readIsbn(body.isbn)?.isbn13 ?? '';
     const made = briefRecord(
@@ -78,21 +79,25 @@ export const makeBrief = (
       note: '',
       staffNote: '',
     });
-    const { copy } = await newCopy(
+    const { copy, overruled } = await newCopy(
       s,
       { ...NO_COPY, ...copyOf(body), status: body.status, holding: holding.id },
       id,
+      mayOverruleRolls(person),
     );
     const did: Act = {
       act: 'make-brief',
       names: { title: briefOf(record).title, barcode: copy.after.barcode, location: place },
       counts: { alike },
+      ...(overruled && { overruled }),
     };
     const headings = await newHeadings(s, [record]);
     return { did, id, changes: [creation('record', id, record), ...headings, holding, copy] };
   });
 
-const copyOf = ({ barcode, type, price, keepBarcode }: BriefBody) => ({ barcode, type, price, keepBarcode });
+const copyOf = ({ barcode, type, price, currency, keepBarcode }: BriefBody) => ({
+  ...{ barcode, type, price, currency, keepBarcode },
+});
 const NO_COPY = {
   ...{ part: '', fund: '', supplier: '', acquired: '', condition: '', note: '', staffNote: '' },
   loanRule: 'lends' as const,

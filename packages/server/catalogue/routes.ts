@@ -62,7 +62,7 @@ export const catalogueRoutes = (services: Services): Route[] => [
     rows: await alikeRows(services.store, marcOf(body.marc)),
   })),
   route(api.desk.make, ({ body, person }) => makeRecord(services, person.id, body)),
-  route(api.desk.makeBrief, ({ body, person }) => makeBrief(services, person.id, body)),
+  route(api.desk.makeBrief, ({ body, person }) => makeBrief(services, person, body)),
   route(api.desk.remove, ({ params, body, person }) =>
     removeRecord(services, person.id, params.id, body.version),
   ),

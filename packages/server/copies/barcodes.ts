@@ -1,4 +1,4 @@
-import type { BarcodeLook } from '@osier/contract';
+import { may, type BarcodeLook, type Person } from '@osier/contract';
 import { quoted } from '@osier/core/acts';
 import {
   barcodeProblem,
@@ -73,6 +73,9 @@ export async function lookAtBarcode(
   };
 }
 
+/** Who sets the rolls up may take a number of a reserved one. */
+export const mayOverruleRolls = ({ role, rights }: Person): boolean => may(role, 'set up', rights);
+
 /** A barcode that a copy is to have. */
 interface Wanted {
   readonly barcode: string;
@@ -107,17 +110,18 @@ export async function barcodeToBe(
   // Numbers of a roll that is reserved for a supplier are for what comes from that supplier.
   const reserved = roll && roll.supplier !== '' && ![supplier, named].includes(roll.supplier) ? roll : null;
   const isOverruled = keepBarcode && mayOverrule;
-  const messages = [
-    ...(holder && holder.copy !== own ? [holder.sentence] : []),
-    ...(problem && !keepBarcode ? [problem] : []),
-    // A label that was given up is used again only on purpose.
-    ...(withdrawn && !holder && !keepBarcode ? [withdrawn] : []),
-    ...(spoiled && !keepBarcode ? [spoiled] : []),
-    ...(reserved && !isOverruled ? [reservedFor(barcode, reserved)] : []),
-  ];
+  const taken = holder && holder.copy !== own ? [holder.sentence] : [];
+  // A label that was given up is used again only on purpose.
+  const doubtful = keepBarcode ? [] : [problem, holder ? null : withdrawn, spoiled].filter((m) => m !== null);
+  const foreign = reserved && !isOverruled ? [reservedFor(barcode, reserved)] : [];
+  const overrulable = taken.length === 0 && (foreign.length === 0 || mayOverrule);
   return {
     barcode,
-    problems: messages.map((message) => ({ field: 'barcode', message })),
+    problems: [...taken, ...doubtful, ...foreign].map((message) => ({
+      field: 'barcode',
+      message,
+      ...(overrulable && { overrulable }),
+    })),
     ...(reserved && isOverruled && { overruled: reserved.name }),
   };
 }

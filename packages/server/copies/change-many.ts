@@ -11,7 +11,7 @@ import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { counted } from '@osier/core/changes';
 import {
-  amountText,
+  costText,
   changeMany,
   editFaults,
   localOf,
@@ -91,7 +91,6 @@ function whatChanges(
   { copy, from, after, to }: ChangedCopy,
   fields: readonly KeptLocalField[],
 ): { before: string; after: string } {
-  const price = (p: number | null) => (p === null ? '' : amountText(p));
   const lines = (c: typeof after, h: typeof to): readonly (readonly [string, string])[] => [
     ['Branch', h.branch],
     ['Location', h.location],
@@ -99,7 +98,7 @@ function whatChanges(
     ['Type', c.type],
     ['Status', c.status],
     ['Loan rule', c.loanRule ?? 'lends'],
-    ['Price', price(c.price)],
+    ['Price', costText(c)],
     ['Fund', c.fund],
     ['Supplier', c.supplier],
     ['Acquired', c.acquired],

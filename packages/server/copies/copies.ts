@@ -1,17 +1,12 @@
-import {
-  may,
-  type Person,
-  type CopyBody,
-  type CopyChangeBody,
-  type Done,
-  type SwapBody,
-} from '@osier/contract';
+import type { Person, CopyBody, CopyChangeBody, Done, SwapBody } from '@osier/contract';
 import type { Act } from '@osier/core/acts';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { creation, update } from '@osier/core/changes';
 import {
   codeProblem,
+  copyCost,
+  costIn,
   copyName,
   partKey,
   readLocals,
@@ -26,7 +21,7 @@ import { notFound, wrong, wrongFields } from '../http/problem';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { barcodeToBe } from './barcodes';
+import { barcodeToBe, mayOverruleRolls } from './barcodes';
 import { holdingThere, locationName, titleOf } from './holdings';
 import { localFieldsOf } from './local-fields';
 import { copyWithNumber, lastNumber } from './queries';
@@ -50,9 +45,6 @@ export const addCopy = (
     return { did, id: copy.id, changes: [copy] };
   });
 
-/** Who sets the rolls up may take a number of a reserved one. */
-const mayOverruleRolls = ({ role, rights }: Person): boolean => may(role, 'set up', rights);
-
 /** The change that makes a copy of a record, numbered behind its other ones; throws what is wrong with it by field. */
 export async function newCopy(
   store: Store,
@@ -74,7 +66,7 @@ export async function newCopy(
     ...(body.part && { part: body.part }),
     number: await nextNumber(store, record, body.part),
     type: body.type,
-    price: body.price ?? lists.types.find((t) => t.code === body.type)?.price ?? null,
+    ...copyCost(body, lists, (await store.house()).value.currency),
     fund,
     supplier,
     acquired,
@@ -128,7 +120,9 @@ export const changeCopy = (
       ...(part && { part }),
       number: parts.number ?? was.number,
       type,
-      price: parts.price === undefined ? was.price : parts.price,
+      ...(parts.price === undefined
+        ? costIn('', was.price, was.currency)
+        : costIn((await s.house()).value.currency, parts.price, parts.currency ?? was.currency)),
       fund: parts.fund ?? was.fund,
       supplier,
       acquired: parts.acquired ?? was.acquired,

@@ -16,7 +16,8 @@ import { pageOfCopies, titlesFound, type AfterCopy, type CopyQuery } from './que
 /** Rows, or titles, that are read at once. */
 const AT_ONCE = 500;
 
-const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
+/** The columns of the table; the second argument is the currency of the library. */
+const COLUMNS: readonly (readonly [string, (row: CopyListRow, currency: string) => string])[] = [
   ['record', (r) => String(r.record)],
   ['title', (r) => r.title],
   ['name', (r) => r.author],
@@ -29,6 +30,7 @@ const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
   ['type', (r) => r.type],
   ['status', (r) => r.status],
   ['price', (r) => (r.price === null ? '' : amountText(r.price))],
+  ['currency', (r, currency) => (r.price === null ? '' : r.currency || currency)],
   ['fund', (r) => r.fund],
   ['supplier', (r) => r.supplier],
   ['acquired', (r) => r.acquired],
@@ -40,6 +42,7 @@ const COLUMNS: readonly (readonly [string, (row: CopyListRow) => string])[] = [
 async function* tableOf(store: Store, found: CopyQuery): AsyncGenerator<string> {
   // A byte order mark, because spreadsheets take a file without it for another encoding.
   const fields = await localFieldsOf(store);
+  const { currency } = (await store.house()).value;
   const columns = [
     ...COLUMNS,
     ...fields.map((f) => [f.value.name, (row: CopyListRow) => localOf(row, f.id)] as const),
@@ -47,7 +50,7 @@ async function* tableOf(store: Store, found: CopyQuery): AsyncGenerator<string> 
   yield `\ufeff${csvLine(columns.map(([name]) => name))}`;
   for (let after: AfterCopy | null = null; ;) {
     const rows = await pageOfCopies(store, found, { sort: 'shelf', down: false, after, atMost: AT_ONCE });
-    yield rows.map((row) => csvLine(columns.map(([, of]) => of(listRow(row, fields))))).join('');
+    yield rows.map((row) => csvLine(columns.map(([, of]) => of(listRow(row, fields), currency)))).join('');
     const last = rows.at(-1);
     if (rows.length < AT_ONCE || !last) return;
     after = [last.sorted, last.id];

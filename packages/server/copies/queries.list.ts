@@ -147,7 +147,7 @@ export const pageOfCopies = (
   const behind = page.after ? `AND (${column}, c.id) ${compare} (:sorted, :id)` : '';
   return store.rows<PlacedCopy>(
     `SELECT c.id, c.record, r.title, r.author, h.call_number AS callNumber, c.branch, c.location, c.barcode, c.shelf_key AS shelfKey,
-        ifnull(json_extract(c.value, '$.part'), '') AS part, c.number, c.type, c.status, c.price, c.fund, c.supplier, c.acquired,
+        ifnull(json_extract(c.value, '$.part'), '') AS part, c.number, c.type, c.status, c.price, ifnull(c.value ->> 'currency', '') AS currency, c.fund, c.supplier, c.acquired,
         c.last_seen AS lastSeen, c.loans, c.last_loan AS lastLoan, ifnull(json_extract(c.value, '$.local'), '[]') AS locals, p.sorted
        FROM (SELECT c.id, ${column} AS sorted FROM copies c WHERE ${where} ${behind} ORDER BY ${column} ${way}, c.id ${way} LIMIT :atMost) p
        JOIN copies c ON c.id = p.id JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = c.record

@@ -1,5 +1,5 @@
 import { quoted } from '@osier/core/acts';
-import type { CopyRowBody, Review, ReviewRow, SeveralCopiesBody } from '@osier/contract';
+import type { CopyRowBody, Person, Review, ReviewRow, SeveralCopiesBody } from '@osier/contract';
 import { groupedBarcode, isRollFor, rollMeantFor, serialIn, type LabelRoll } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { counted } from '@osier/core/changes';
@@ -10,16 +10,16 @@ import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../ht
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
-import { barcodeTerms, barcodeToBe } from './barcodes';
+import { barcodeTerms, barcodeToBe, mayOverruleRolls } from './barcodes';
 import { titleOf } from './holdings';
 
 /** How numbers of objects to be made are given. */
 type Numbers = (kind: 'holding' | 'copy', count: number) => Promise<number>;
 
 /** What the rows make; throws what is wrong with them, each by its cell (`rows[1].barcode`). */
-const plan = async (store: Store, body: SeveralCopiesBody, numbers: Numbers) => ({
+const plan = async (store: Store, body: SeveralCopiesBody, numbers: Numbers, mayOverrule: boolean) => ({
   title: await titleOf(store, body.record),
-  ...(await planCopies(store, body, numbers)),
+  ...(await planCopies(store, body, numbers, mayOverrule)),
 });
 
 /** The same for a record that is there, or is made in the same transaction. */
@@ -27,6 +27,7 @@ export async function planCopies(
   store: Store,
   { record, rows, keepBarcodes, roll }: Omit<SeveralCopiesBody, 'token'>,
   numbers: Numbers,
+  mayOverrule: boolean,
 ) {
   const lists = (await store.lists()).value;
   const [holdings, copies] = [
@@ -34,14 +35,19 @@ export async function planCopies(
     await store.find('copy', { where: { record } }),
   ];
   const problems: RowProblem[] = [];
+  const overruled = new Set<string>();
   const toCome: CopyToCome[] = [];
   const nextLabel = await labelsOf(store, roll);
   const terms = await barcodeTerms(store);
   for (const [row, body] of rows.entries()) {
     const barcode = body.barcode || (nextLabel() ?? '');
-    const wanted = { barcode, supplier: body.supplier, keepBarcode: keepBarcodes, own: null };
+    const wanted = {
+      ...{ barcode, supplier: body.supplier, keepBarcode: keepBarcodes },
+      ...{ own: null, mayOverrule },
+    };
     const looked = await barcodeToBe(store, wanted, lists, terms);
     problems.push(...looked.problems.map((p) => ({ row, ...p })));
+    if (looked.overruled) overruled.add(looked.overruled);
     toCome.push({ ...rowOf(body), barcode: looked.barcode });
   }
   let [nextHolding, nextCopy] = [await numbers('holding', rows.length), await numbers('copy', rows.length)];
@@ -49,6 +55,7 @@ export async function planCopies(
     record,
     rows: toCome,
     lists,
+    currency: (await store.house()).value.currency,
     holdings,
     copies: copies.map((c) => c.value),
     nextHolding: () => nextHolding++,
@@ -57,9 +64,9 @@ export async function planCopies(
   problems.push(...made.problems);
   if (problems.length)
     throw wrongFields(
-      problems.map(({ row, field, message }) => ({ field: `rows[${row}].${field}`, message })),
+      problems.map(({ row, field, ...told }) => ({ field: `rows[${row}].${field}`, ...told })),
     );
-  return { toCome, copies: made.copies, made: made.holdings };
+  return { toCome, copies: made.copies, made: made.holdings, overruled: [...overruled] };
 }
 
 const rowOf = ({ year, loanRule, ...row }: CopyRowBody): CopyToCome => ({
@@ -87,11 +94,12 @@ async function labelsOf(store: Store, roll: number | null): Promise<() => string
 type Planned = Awaited<ReturnType<typeof plan>>;
 
 /** What the review shows: the copies as they will be, and on which holdings. */
-function see(shown: Shown, { copies, made, toCome }: Planned): void {
+function see(shown: Shown, { copies, made, toCome, overruled }: Planned): void {
   for (const { change } of copies) {
     const { holding: _, ...copy } = change.after;
     shown.see(copy);
   }
+  shown.see(overruled);
   shown.see(
     made.length,
     toCome.map((t) => [t.branch, t.location, callNumberText(t)]),
@@ -99,11 +107,15 @@ function see(shown: Shown, { copies, made, toCome }: Planned): void {
 }
 
 /** What adding several copies would make. */
-export async function reviewSeveral({ store }: Services, body: SeveralCopiesBody): Promise<Review> {
+export async function reviewSeveral(
+  { store }: Services,
+  person: Person,
+  body: SeveralCopiesBody,
+): Promise<Review> {
   const shown = await beginReview(store);
-  const planned = await plan(store, body, () => Promise.resolve(-1_000_000));
+  const planned = await plan(store, body, () => Promise.resolve(-1_000_000), mayOverruleRolls(person));
   see(shown, planned);
-  const { copies, made, toCome, title } = planned;
+  const { copies, made, toCome, title, overruled } = planned;
   const lists = (await store.lists()).value;
   const name = (list: 'branches' | 'locations', code: string) =>
     lists[list].find((l) => l.code === code)?.name ?? code;
@@ -114,6 +126,9 @@ export async function reviewSeveral({ store }: Services, body: SeveralCopiesBody
     count: copies.length,
     consequences: [
       ...(made.length ? [`${counted(made.length, 'new holding')} will be made.`] : []),
+      ...overruled.map(
+        (roll) => `Numbers of the label roll ${quoted(roll)} are taken though it is reserved.`,
+      ),
       ...meantForOthers(
         planned,
         (await store.find('roll')).map((r) => r.value),
@@ -160,20 +175,22 @@ function meantForOthers(
 /** Adds several copies, with the holdings that they need, as one entry. */
 export const addSeveralCopies = (
   { store }: Services,
-  person: number,
+  person: Person,
   body: SeveralCopiesBody,
 ): Promise<{ entry: number; sentence: string }> =>
-  commitPlan(store, person, async (s) => {
+  commitPlan(store, person.id, async (s) => {
     const shown = await beginReview(s);
-    const planned = await plan(s, body, (kind, count) => s.nextIds(kind, count));
+    const numbers: Numbers = (kind, count) => s.nextIds(kind, count);
+    const planned = await plan(s, body, numbers, mayOverruleRolls(person));
     see(shown, planned);
     if (body.token !== undefined && !showsTheSame(body.token, shown.token())) throw changedSinceReview();
-    const { title, copies } = planned;
+    const { title, copies, overruled } = planned;
     return {
       did: {
         act: 'add-copies',
         names: { title },
         counts: { copies: copies.length, holdings: planned.made.length },
+        ...(overruled.length > 0 && { overruled }),
       },
       changes: [...planned.made, ...copies.map((c) => c.change)],
     };

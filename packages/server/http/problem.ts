@@ -34,5 +34,5 @@ export const notFound = (what: string): ProblemError => new ProblemError(404, `$
 export const wrong = (field: string, message: string): ProblemError =>
   new ProblemError(422, message, { fields: [{ field, message }] });
 /** 422 with sentences beside several fields. */
-export const wrongFields = (fields: { field: string; message: string }[]): ProblemError =>
+export const wrongFields = (fields: NonNullable<Problem['fields']>): ProblemError =>
   new ProblemError(422, fields.map((f) => f.message).join(' '), { fields });

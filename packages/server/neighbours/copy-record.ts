@@ -1,4 +1,4 @@
-import type { CopyRecordBody } from '@osier/contract';
+import type { CopyRecordBody, Person } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import type { Act } from '@osier/core/acts';
 import { creation } from '@osier/core/changes';
@@ -7,6 +7,7 @@ import { withKeptForms } from '@osier/core/headings';
 import { alikeRows } from '../catalogue/alike';
 import { numbered, refuseUnseen } from '../catalogue/make-record';
 import { errorsAllowed, marcOf, newHeadings } from '../catalogue/records';
+import { mayOverruleRolls } from '../copies/barcodes';
 import { planCopies } from '../copies/several';
 import { followedBy } from '../headings/follow';
 import { nearAllowed } from '../headings/near';
@@ -24,10 +25,10 @@ export async function prepareRecord({ store }: Services, body: CopyRecordBody['m
 /** Adds a neighbour's record with its holdings and copies, as one entry. */
 export const copyRecord = (
   { store }: Services,
-  person: number,
+  person: Person,
   body: CopyRecordBody,
 ): Promise<{ id: number; entry: number; sentence: string }> =>
-  commitPlan(store, person, async (s) => {
+  commitPlan(store, person.id, async (s) => {
     const neighbour = await s.read('neighbour', body.neighbour);
     if (!neighbour) throw notFound(`Neighbour ${body.neighbour}`);
     const sent = marcOf(body.marc);
@@ -42,12 +43,18 @@ export const copyRecord = (
     await nearAllowed(s, headings, body.withErrors);
     const { rows, roll, keepBarcodes } = body;
     const planned = rows.length
-      ? await planCopies(s, { record: id, rows, roll, keepBarcodes }, (kind, count) => s.nextIds(kind, count))
-      : { made: [], copies: [] };
+      ? await planCopies(
+          s,
+          { record: id, rows, roll, keepBarcodes },
+          (kind, count) => s.nextIds(kind, count),
+          mayOverruleRolls(person),
+        )
+      : { made: [], copies: [], overruled: [] };
     const did: Act = {
       act: 'copy-record',
       names: { title: briefOf(record).title, neighbour: neighbour.value.name },
       counts: { copies: planned.copies.length, errors, alike },
+      ...(planned.overruled.length > 0 && { overruled: planned.overruled }),
     };
     return {
       did,

@@ -62,6 +62,6 @@ export function neighbourRoutes(services: Services): Route[] {
       sendCover(services, params.id, query.address ?? '', left(), res),
     ),
     route(api.neighbours.prepare, ({ body }) => prepareRecord(services, body.marc)),
-    route(api.neighbours.copy, ({ person, body }) => copyRecord(services, person.id, body)),
+    route(api.neighbours.copy, ({ person, body }) => copyRecord(services, person, body)),
   ];
 }

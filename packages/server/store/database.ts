@@ -39,6 +39,7 @@ import { loanNotices } from './migrations/028-loan-notices';
 import { localFields } from './migrations/029-local-fields';
 import { filedHeadings } from './migrations/030-filed-headings';
 import { nameBuckets } from './migrations/031-name-buckets';
+import { currencies } from './migrations/032-currencies';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -237,6 +238,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '029-local-fields', statements: localFields },
     { name: '030-filed-headings', statements: filedHeadings },
     { name: '031-name-buckets', statements: nameBuckets },
+    { name: '032-currencies', statements: currencies },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

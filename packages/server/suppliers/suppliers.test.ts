@@ -137,6 +137,11 @@ test('a shelf-ready delivery: sheet, recipe and copies by themselves; problems f
     after.records!.length - before.records!.length,
     after.copies!.length - before.copies!.length,
   ]).toEqual([18, 23]);
+  // A price in another currency is kept as it came.
+  const abroad = (await t.running.services.store.find('copy', { where: { price: 2490 } })).map(
+    (c) => c.value,
+  );
+  expect(abroad.filter((c) => c.currency === 'EUR')).toHaveLength(1);
   // The one without a barcode got a number of the roll behind all those that the file brings.
   const serials = (await detail(id, tower.id)).proposedCopies[0]!.barcode;
   const brought = await Promise.all(
@@ -499,6 +504,42 @@ test('a number of a reserved roll is for that supplier’s copies; the head may 
     ...{ holding, barcode: one, type: 'BK', supplier: 'RLS' },
   });
   expect([supplied.status, supplied.body.sentence]).toEqual([201, expect.not.stringContaining('reserved')]);
+});
+
+test('several copies and brief records take a reserved number where the head means it, told before and after', async () => {
+  const { from } = SHELF_READY;
+  const [one, two] = [rollNumber(SHELF_READY, from + 510), rollNumber(SHELF_READY, from + 511)];
+  const taken = (await t.running.services.store.find('copy', { limit: 1 }))[0]!.value.barcode;
+  const row = { branch: 'MR', location: 'OPEN', scheme: 'own', class: 'LONG', item: '7', type: 'BK' };
+  const several = (ask: Ask, barcodes: string[], keepBarcodes: boolean, path = '/review') =>
+    ask<Problem & Review & { sentence: string }>('POST', `/copies/several${path}`, {
+      ...{ record: 3, keepBarcodes, rows: barcodes.map((barcode) => ({ ...row, barcode })) },
+    });
+  const mayBe = ({ body }: { body: Problem }) => body.fields?.map((f) => f.overrulable ?? false);
+  expect(mayBe(await several(cataloguer, [one], true))).toEqual([false]);
+  expect(mayBe(await several(head, [one, 'odd form'], false))).toEqual([true, true]);
+  // What another copy has is nobody's to give.
+  expect(mayBe(await several(head, [taken], true))).toEqual([false]);
+  expect((await several(head, [one], true)).body.consequences).toContain(
+    'Numbers of the label roll “Reedling shelf-ready” are taken though it is reserved.',
+  );
+  const done = await several(head, [one], true, '');
+  expect([done.status, done.body.sentence]).toEqual([
+    201,
+    expect.stringMatching(/; barcodes are from the label roll “Reedling shelf-ready”, though reserved$/),
+  ]);
+  const brief = (ask: Ask, keepBarcode: boolean) =>
+    ask<Problem & { sentence: string }>('POST', '/records/brief', {
+      ...{ title: 'Withies for the long table', class: '746.41', branch: 'MR', location: 'OPEN', type: 'BK' },
+      ...{ barcode: two, keepBarcode },
+    });
+  expect(mayBe(await brief(cataloguer, true))).toEqual([false]);
+  expect(mayBe(await brief(head, false))).toEqual([true]);
+  const made = await brief(head, true);
+  expect([made.status, made.body.sentence]).toEqual([
+    201,
+    expect.stringMatching(/; its barcode is from the label roll “Reedling shelf-ready”, which is reserved$/),
+  ]);
 });
 
 test('a roll of our own may be meant for branches and types: whoever gives its numbers to other copies is told before', async () => {

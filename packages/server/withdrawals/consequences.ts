@@ -1,5 +1,5 @@
 import { counted } from '@osier/core/changes';
-import { priceText } from '@osier/core/holdings';
+import { sumText } from '@osier/core/holdings';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Store } from '../store/store';
 import { soleHeadings } from './counts';
@@ -17,12 +17,14 @@ export async function whatGoesWith(store: Store, changes: ChangeSet): Promise<st
     `By branch: ${tally(register.map((w) => branches.find((b) => b.code === w.branch)?.name ?? w.branch))}.`,
     `By class: ${tally(register.map((w) => classOf(w.callNumber)))}.`,
   ];
-  const prices = register.flatMap((w) => w.copy.price ?? []);
-  if (prices.length) {
-    const sum = prices.reduce((a, b) => a + b, 0);
-    const unpriced = register.length - prices.length;
+  const cost = sumText(
+    register.map((w) => w.copy),
+    currency,
+  );
+  if (cost) {
+    const unpriced = register.filter((w) => w.copy.price === null).length;
     said.push(
-      `They cost ${priceText(sum, currency)} together${unpriced ? `; of ${counted(unpriced, 'copy', 'copies')} no price is known` : ''}.`,
+      `They cost ${cost} together${unpriced ? `; of ${counted(unpriced, 'copy', 'copies')} no price is known` : ''}.`,
     );
   }
   const holdings = gone('holding').length;

@@ -25,6 +25,8 @@ export interface CopyFacts {
   readonly callNumber: string;
   /** In hundredths; null when not known. */
   readonly price: number | null;
+  /** ISO 4217 code of its currency; null for the library's. */
+  readonly currency: string | null;
   readonly acquired: string;
   readonly part: string;
   readonly shelfKey: string;
@@ -36,7 +38,7 @@ export interface CopyFacts {
 /** The copies with some barcodes. */
 export const copyFacts = (store: Store, codes: readonly string[]): Promise<CopyFacts[]> =>
   store.rows<CopyFacts>(
-    `SELECT c.id AS copyId, c.barcode, c.status, c.price, c.acquired, c.loans, c.last_loan AS lastLoan, h.shelf_key AS shelfKey, ifnull(c.value ->> 'part', '') AS part, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
+    `SELECT c.id AS copyId, c.barcode, c.status, c.price, c.value ->> 'currency' AS currency, c.acquired, c.loans, c.last_loan AS lastLoan, h.shelf_key AS shelfKey, ifnull(c.value ->> 'part', '') AS part, h.id AS holdingId, h.branch, h.location, h.call_number AS callNumber, r.id AS recordId, r.title
        FROM copies c JOIN holdings h ON h.id = c.holding JOIN record_rows r ON r.id = h.record
       WHERE c.barcode IN (SELECT value FROM json_each(:codes))`,
     { codes: JSON.stringify(codes) },
@@ -232,17 +234,20 @@ export const registerPlaces = (
     { rows: JSON.stringify(rows) },
   );
 
-/** How many rows of the register are meant, and what those cost together that were not restored. */
+/** How many rows of the register are meant, and what those cost together that were not restored, by currency. */
 export async function countRegister(
   store: Store,
   search: RegisterSearch,
-): Promise<{ total: number; price: number }> {
+): Promise<{ total: number; sums: { currency: string; price: number }[] }> {
   const { sql, given } = registerWhere(search);
-  const row = await store.row<{ total: number; price: number | null }>(
-    `SELECT COUNT(*) AS total, SUM(CASE WHEN w.gone = 0 THEN w.price END) AS price FROM withdrawn w WHERE ${sql}`,
+  const rows = await store.rows<{ currency: string; total: number; price: number | null }>(
+    `SELECT w.currency, COUNT(*) AS total, SUM(CASE WHEN w.gone = 0 THEN w.price END) AS price FROM withdrawn w WHERE ${sql} GROUP BY w.currency`,
     given,
   );
-  return { total: row?.total ?? 0, price: row?.price ?? 0 };
+  return {
+    total: rows.reduce((n, r) => n + r.total, 0),
+    sums: rows.flatMap(({ currency, price }) => (price === null ? [] : [{ currency, price }])),
+  };
 }
 
 /** The reasons that stand in the register, the commonest first. */

@@ -24,7 +24,7 @@ export async function registerPage(
   store: Store,
   query: RegisterQuery,
   cursor: string | undefined,
-): Promise<{ rows: RegisterRow[]; next: string | null; total: number; price: number }> {
+): Promise<{ rows: RegisterRow[]; next: string | null } & Awaited<ReturnType<typeof countRegister>>> {
   const search = searchOf(query);
   const place = placeIn<readonly [string | number, number]>(
     cursor,
@@ -42,8 +42,11 @@ export async function registerPage(
 }
 
 const HEADS = [
-  ...['Withdrawn', 'Barcode', 'Title', 'Author', 'Call number', 'Branch', 'Location', 'Price', 'Acquired'],
+  ...['Withdrawn', 'Barcode', 'Title', 'Author', 'Call number', 'Branch', 'Location'],
   ...[
+    'Price',
+    'Currency',
+    'Acquired',
     'Last seen',
     'Loans',
     'Last loan',
@@ -64,21 +67,23 @@ const HEADS = [
 export async function* registerLines(store: Store, query: RegisterQuery): AsyncGenerator<string> {
   yield `\ufeff${csvLine(HEADS)}`;
   const search = searchOf(query);
+  const { currency } = (await store.house()).value;
   for (let after: { key: string | number; id: number } | null = null; ;) {
     const order = { by: query.sort, down: query.down === 'yes', after, atMost: AT_ONCE };
     const rows: Awaited<ReturnType<typeof registerRows>> = await registerRows(store, search, order);
-    yield rows.map((r) => csvLine(cellsOf(rowOf(r)))).join('');
+    yield rows.map((r) => csvLine(cellsOf(rowOf(r), currency))).join('');
     const last = rows.at(-1);
     if (last === undefined || rows.length < AT_ONCE) return;
     after = { key: last.key, id: last.id };
   }
 }
 
-function cellsOf({ withdrawn: w, restored }: RegisterRow): string[] {
+function cellsOf({ withdrawn: w, restored }: RegisterRow, currency: string): string[] {
   const { copy } = w;
   return [
     ...[w.withdrawnOn, copy.barcode, w.title, w.author ?? '', w.callNumber, w.branch, w.location],
-    ...[copy.price === null ? '' : amountText(copy.price), copy.acquired, copy.lastSeen],
+    ...(copy.price === null ? ['', ''] : [amountText(copy.price), copy.currency ?? currency]),
+    ...[copy.acquired, copy.lastSeen],
     ...[copy.loans === undefined ? '' : String(copy.loans), copy.lastLoan ?? '', copy.status],
     ...[w.reason, (w.despite ?? []).join(' '), w.overruled ?? '', w.list ?? '', w.preparedBy ?? '', w.by],
     ...[w.lastCopy ? 'yes' : '', String(w.record), restored ? 'yes' : ''],

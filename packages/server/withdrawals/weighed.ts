@@ -1,7 +1,7 @@
 import type { WithdrawalList, WithdrawalRow } from '@osier/contract';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { allLimits, type HouseRules, type WithdrawalLimits } from '@osier/core/house';
-import { dueOf, priceText } from '@osier/core/holdings';
+import { dueOf } from '@osier/core/holdings';
 import { weighWithdrawals, type Candidate, type Listed } from '@osier/core/withdrawals';
 import type { StoredObject } from '@osier/core/kinds';
 import { nearBarcodes } from '../catalogue/search';
@@ -94,7 +94,7 @@ async function weighScans(
     {
       ...{ branch: list.value.branch, branchName, limits, on: today() },
       counts: await countsOf(store, records, codes),
-      priceText: (price) => priceText(price, house.currency),
+      currency: house.currency,
     },
   );
   return verdicts.map((v, i) => {
@@ -123,23 +123,30 @@ const shownCandidate = ({
   due,
   loan,
   price,
+  currency,
 }: Candidate): WithdrawalRow['candidate'] => ({
   ...{ copyId, holdingId, recordId, title, branch, status, due, loan, price },
+  ...(currency && { currency }),
 });
 
 const candidateOf = (
-  { copyId, holdingId, recordId, title, branch, location, status, barcode, price, acquired, part }: CopyFacts,
+  facts: CopyFacts,
   said: LoanAnswers,
   locationName: string,
   keptBy: ReadonlyMap<number, string>,
   elsewhere: ReadonlyMap<string, string>,
-): Candidate => ({
-  ...{ copyId, holdingId, recordId, title, branch, location, locationName, status, price, acquired, part },
-  due: dueOf(said.of(barcode)),
-  loan: said.of(barcode).state,
-  keptBy: keptBy.get(recordId) ?? '',
-  onList: elsewhere.get(barcode) ?? '',
-});
+): Candidate => {
+  const { copyId, holdingId, recordId, title, branch, location, status } = facts;
+  const { barcode, price, currency, acquired, part } = facts;
+  return {
+    ...{ copyId, holdingId, recordId, title, branch, location, locationName, status, price, acquired, part },
+    ...(currency && { currency }),
+    due: dueOf(said.of(barcode)),
+    loan: said.of(barcode).state,
+    keptBy: keptBy.get(recordId) ?? '',
+    onList: elsewhere.get(barcode) ?? '',
+  };
+};
 
 /** A list of nothing but unknown codes is the wrong file: near ones are looked for only for the first of them. */
 const MOST_HINTS = 50;

@@ -10,6 +10,11 @@ export class RequestProblem extends Error {
     return this.problem.fields?.find((f) => f.field.replace(/^(sheet|roll|settings)\./, '') === name)
       ?.message;
   }
+  /** Whether all that is refused may be had all the same, on purpose. */
+  get isOverrulable(): boolean {
+    const { fields = [] } = this.problem;
+    return fields.length > 0 && fields.every((f) => f.overrulable);
+  }
 }
 
 const UNREACHED: Problem = {

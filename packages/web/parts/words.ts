@@ -40,7 +40,8 @@ export const partWords = {
   pieceOfAdvice: 'piece of advice',
   piecesOfAdvice: 'pieces of advice',
   noFindings: 'No findings',
-  // PriceInput
+  // PriceInput, CostInput
+  pricesTyped: '12.50 or EUR 12.50',
   price: 'Price',
   // PutOnPile
   theTitlesOf: (copies: string) => `the titles of ${copies}`,

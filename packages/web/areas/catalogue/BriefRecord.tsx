@@ -2,17 +2,19 @@ import { api, BRIEF_STATUSES, briefBody, type AlikeRow } from '@osier/contract';
 import { readIsbn } from '@osier/core/access';
 import { briefRecord } from '@osier/core/editing';
 import { codeOptions } from '@osier/core/format';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import type { InferType } from 'yup';
 import { call } from '../../api/call';
 import { refresh } from '../../api/queries';
+import { RequestProblem } from '../../api/request';
 import { SchemaForm } from '../../parts/form/SchemaForm';
 import { useDrafts } from '../../shell/drafts';
 import { useMyBranch } from '../../shell/my-branch';
 import { useShell } from '../../shell/shell-store';
 import { useSetUp } from '../setup/use-set-up';
 import { SaveCheck } from './SaveCheck';
+import { shelfWords } from './shelf/words';
 import './record.css';
 import { catalogueWords as wording } from './words';
 
@@ -46,6 +48,9 @@ export function BriefRecord({
   const { say } = useShell();
   /** A new form for each book; what books have in common stays. */
   const [n, setN] = useState(0);
+  /** A barcode that was refused and may be used all the same; scanning it once more does not mean that, a tick does. */
+  const [refused, setRefused] = useState('');
+  const [keep, setKeep] = useState(false);
   const [asking, setAsking] = useState<{ typed: Typed; alike: readonly AlikeRow[] } | null>(null);
   if (!lists) return null;
   const common = lastCommon();
@@ -58,10 +63,19 @@ export function BriefRecord({
     location: branch === common.branch ? (common.location ?? '') : '',
     type: common.type ?? lists.types[0]?.code ?? '',
     price: null,
+    currency: '',
     language: common.language ?? 'eng',
   };
   const make = async (typed: Typed, despite: readonly number[]) => {
-    const done = await call(api.desk.makeBrief, { body: { ...typed, despite } });
+    const keepBarcode = keep && typed.barcode === refused;
+    const done = await call(api.desk.makeBrief, { body: { ...typed, keepBarcode, despite } }).catch(
+      (e: unknown) => {
+        if (e instanceof RequestProblem && e.isOverrulable) setRefused(typed.barcode);
+        throw e;
+      },
+    );
+    setRefused('');
+    setKeep(false);
     const { branch: at, location, type, status, language } = typed;
     localStorage.setItem(
       KEPT,
@@ -133,7 +147,7 @@ export function BriefRecord({
             list: lists.locations.filter((l) => l.branch === typed.branch),
           },
           { name: 'type', label: wording.type, kind: 'code', list: lists.types },
-          { name: 'price', label: wording.price, kind: 'price' },
+          { name: 'price', label: wording.price, kind: 'price', currency: 'currency' },
           {
             name: 'status',
             label: wording.status,
@@ -142,6 +156,13 @@ export function BriefRecord({
           },
           { name: 'barcode', label: wording.barcode, isMono: true, help: wording.theLastScanSaves },
         ]}
+        below={({ barcode }) =>
+          refused && barcode === refused ? (
+            <Checkbox checked={keep} onChange={(e) => setKeep(e.target.checked)}>
+              {shelfWords.useThisBarcodeAnyway}
+            </Checkbox>
+          ) : null
+        }
         onSend={send}
       />
     </div>

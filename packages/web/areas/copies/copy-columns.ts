@@ -1,5 +1,5 @@
 import type { CopyListRow, CopyOrder, LocalFieldRow } from '@osier/contract';
-import { amountText, localOf, type CodeLists } from '@osier/core/holdings';
+import { costText, localOf, type CodeLists } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { copiesWords as wording } from './words';
 
@@ -42,7 +42,7 @@ export const copyColumns = (
   {
     key: 'price',
     name: wording.price,
-    of: (r) => (r.price === null ? '' : amountText(r.price)),
+    of: costText,
     width: 54,
     isNumber: true,
   },

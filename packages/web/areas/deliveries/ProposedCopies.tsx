@@ -1,12 +1,12 @@
 import { api, type IncomingDetail } from '@osier/contract';
 import { groupedBarcode, scannedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
-import { amountText, copyName, type ProposedCopy } from '@osier/core/holdings';
+import { copyName, costText, type ProposedCopy } from '@osier/core/holdings';
 import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
 import { KitField, KitGrid } from '../../parts/form/KitField';
-import { PriceInput } from '../../parts/PriceInput';
+import { costFault, CostInput } from '../../parts/CostInput';
 import { CodePicker } from '../../parts/CodePicker';
 import { Mark } from '../../parts/Mark';
 import { deliveriesWords as wording } from './words';
@@ -91,7 +91,7 @@ function CopyRow({
         <td>
           {c.type}, {copyName(c)}
         </td>
-        <td className="num">{c.price === null ? '–' : amountText(c.price)}</td>
+        <td className="num">{costText(c) || '–'}</td>
         <td>
           {onEdit && !editing ? (
             <Button size="small" className="fix" onClick={onEdit}>
@@ -132,6 +132,7 @@ function ProposedCopyForm({
   onLeave: () => void;
 }) {
   const [c, setC] = useState(copy);
+  const [isTold, setTold] = useState(false);
   const { data: setUp } = useApi(api.setup.read);
   if (!setUp) return null;
   const lists = setUp.lists.value;
@@ -141,7 +142,8 @@ function ProposedCopyForm({
       className="shelf-form"
       onSubmit={(e) => {
         e.preventDefault();
-        onPut({ ...c, barcode: scannedBarcode(c.barcode, setUp.house.value.barcodes) });
+        setTold(true);
+        if (!costFault(c)) onPut({ ...c, barcode: scannedBarcode(c.barcode, setUp.house.value.barcodes) });
       }}
     >
       <KitGrid isDense>
@@ -200,8 +202,14 @@ function ProposedCopyForm({
             onChange={(number) => set({ number: number ?? 1 })}
           />
         </KitField>
-        <KitField label={wording.price} width="short">
-          <PriceInput value={c.price} onChange={(price) => set({ price })} />
+        <KitField label={wording.price} width="short" problem={(isTold && costFault(c)) || undefined}>
+          <CostInput
+            cost={c}
+            onChange={({ price, currency }) => {
+              const { currency: _, ...rest } = c;
+              setC({ ...rest, price, ...(currency && { currency }) });
+            }}
+          />
         </KitField>
       </KitGrid>
       <div className="kit-bar">

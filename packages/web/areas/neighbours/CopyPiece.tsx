@@ -6,7 +6,7 @@ import { withoutCover } from '@osier/core/neighbours';
 import { Button, Select } from 'antd';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { call } from '../../api/call';
-import { refresh, useApi } from '../../api/queries';
+import { refresh } from '../../api/queries';
 import { problemText, RequestProblem } from '../../api/request';
 import { FieldView } from '../../parts/field-editor/FieldView';
 import { FieldsHead } from '../../parts/record-draft/FieldsHead';
@@ -27,12 +27,13 @@ import {
   type GridColumn,
   type GridRow,
 } from '../catalogue/shelf/copy-grid';
+import { KeepBarcodes } from '../catalogue/shelf/KeepBarcodes';
+import { RollChoice } from '../catalogue/shelf/RollChoice';
 import { TakeFields } from '../catalogue/TakeFields';
 import { useSetUp } from '../setup/use-set-up';
 import { useAsking } from './asking-store';
 import type { BookCandidate } from './candidates';
 import { firstCopy, followedOffers, keepCommon } from './copy-rows';
-import { rollOptions } from '../../parts/roll-options';
 import { neighboursWords as wording } from './words';
 
 const SHOWN: readonly GridColumn[] = ['branch', 'location', 'class', 'item', 'type', 'price', 'barcode'];
@@ -90,7 +91,6 @@ function Copying({
   const house = useHouse()!;
   const [mine] = useMyBranch();
   const { say, complain } = useShell();
-  const { data: rolls = [] } = useApi(api.suppliers.rolls);
   const key = `copy of ${neighbour.id} ${facts.isbns[0] ?? facts.title}`;
   const live = useLiveFindings({ marc: prepared.marc, findings: [] }, prepared.marc);
   const edit = useRecordDraft(key, {
@@ -111,6 +111,7 @@ function Copying({
     }),
   ]);
   const [roll, setRoll] = useState<number | null>(null);
+  const [keep, setKeep] = useState<boolean | null>(null);
   const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
   const [asking, setAsking] = useState<{
     readonly with: readonly GridRow[];
@@ -124,6 +125,7 @@ function Copying({
     latest.current = next;
     setRows(next);
     setProblems({});
+    setKeep(null);
   }, []);
   const focus = useCallback((row: number, column: GridColumn) => {
     setTimeout(() =>
@@ -134,10 +136,8 @@ function Copying({
   const send = async (copies: readonly GridRow[], isMeant: boolean) => {
     if (isSending) return;
     const marc = draftNow(key)?.marc ?? prepared.marc;
-    const { body, problems: own } = bodyOf(1, copies, roll, {
-      noPrice: wording.noPriceTyped,
-      noNumber: wording.noNumberTyped,
-    });
+    const { noNumberTyped: noNumber } = wording;
+    const { body, problems: own } = bodyOf(1, copies, { roll, keepBarcodes: keep === true }, { noNumber });
     setProblems(own);
     if (Object.keys(own).length) return;
     const errors = findings.filter((f) => f.severity === 'error').map((f) => f.message);
@@ -151,8 +151,7 @@ function Copying({
           marc,
           withErrors: isMeant,
           despite: isMeant ? prepared.alike.map((a) => a.record) : [],
-          rows: body.rows,
-          roll,
+          ...{ rows: body.rows, roll, keepBarcodes: body.keepBarcodes },
         },
       });
       const last = copies.at(-1);
@@ -164,6 +163,7 @@ function Copying({
     } catch (e) {
       const cells = e instanceof RequestProblem ? cellProblems(e.problem.fields ?? []) : {};
       setProblems(cells);
+      setKeep(e instanceof RequestProblem && e.isOverrulable ? keep === true : null);
       const [first] = Object.keys(cells);
       if (first) {
         setAsking(null);
@@ -236,6 +236,7 @@ function Copying({
           onRows={(next) => put(followedOffers(rows, next, edit.marc, house))}
           onDown={down}
         />
+        {keep === null ? null : <KeepBarcodes keep={keep} onKeep={setKeep} />}
         <div className="kit-bar">
           <Button type="primary" loading={isSending} onClick={() => void send(rows, false)}>
             {wording.saveWithCopies(rows.length)} <kbd>Ctrl S</kbd>
@@ -248,17 +249,7 @@ function Copying({
           >
             {wording.addARow}
           </Button>
-          {rolls.length ? (
-            <Select<number | null>
-              aria-label={wording.barcodesFrom}
-              popupMatchSelectWidth={false}
-              value={roll}
-              onChange={setRoll}
-              options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll, {
-                ...{ copy: rows[0], lists },
-              })}
-            />
-          ) : null}
+          <RollChoice copy={rows[0]} roll={roll} onRoll={setRoll} />
           <Button className="kit-far" onClick={() => void send([], false)}>
             {wording.saveAlone}
           </Button>

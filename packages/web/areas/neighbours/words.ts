@@ -93,11 +93,7 @@ export const neighboursWords = {
   lastScanSaves: 'Scan the barcode: the last one saves.',
   theNewCopies: 'the copies of the book',
   finishThisBook: 'An ISBN was scanned. Save this book, or go back, before the next one.',
-  noPriceTyped: 'This is no price.',
   noNumberTyped: 'A copy number is a whole number.',
-  barcodesFrom: 'Barcodes from',
-  scanEveryBarcode: 'Scan every barcode',
-  fromRoll: (name: string, left: number) => `${name}, ${left.toLocaleString('en-GB')} left`,
   // Many books
   show: 'Show',
   oneBook: 'One book',

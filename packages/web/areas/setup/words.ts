@@ -90,7 +90,7 @@ export const setUpWords = {
   currencyHelp: (kept: string, typed: string) =>
     typed === kept
       ? 'three letters of ISO 4217'
-      : `prices of copies keep their amounts: what is in ${kept} now will be read as ${typed}`,
+      : `prices of copies keep their amounts: what is in ${kept} now will be read as ${typed}, prices in other currencies stay`,
   emptyForAny: 'empty for any',
   stocktake: 'Stocktake',
   withdrawals: 'Withdrawals',

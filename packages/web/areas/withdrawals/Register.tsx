@@ -1,5 +1,5 @@
 import { api, registerQuery, REGISTER_ORDERS, type EndpointAnswer, type RegisterRow } from '@osier/contract';
-import { priceText } from '@osier/core/holdings';
+import { priceText, sumText } from '@osier/core/holdings';
 import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Button, Input, Select, Table, type TableColumnsType } from 'antd';
@@ -86,7 +86,8 @@ const columnsOf = (asked: Asked, currency: string): TableColumnsType<RegisterRow
       title: wording.price,
       width: 100,
       align: 'right',
-      render: (_, { withdrawn: { copy } }) => (copy.price === null ? '' : priceText(copy.price, currency)),
+      render: (_, { withdrawn: { copy } }) =>
+        copy.price === null ? '' : priceText(copy.price, copy.currency ?? currency),
     },
     {
       key: 'reason',
@@ -148,7 +149,7 @@ export function Register() {
       {first ? (
         <p role="status">
           {first.total
-            ? wording.registerHolds(inWords(first.total), first.price ? priceText(first.price, currency) : '')
+            ? wording.registerHolds(inWords(first.total), sumText(first.sums, currency))
             : isNarrowed
               ? wording.nothingFoundSo
               : wording.nothingHasBeenWithdrawnYet}

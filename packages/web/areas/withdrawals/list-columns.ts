@@ -1,5 +1,5 @@
 import type { WithdrawalRow } from '@osier/contract';
-import { amountText } from '@osier/core/holdings';
+import { costText } from '@osier/core/holdings';
 import type { ListColumn, ListView } from '../../parts/list-view';
 import { withdrawalsWords as wording } from './words';
 
@@ -25,7 +25,7 @@ export const listColumns = (): readonly ScanColumn[] => [
   {
     key: 'price',
     name: wording.price,
-    of: (r) => (typeof r.candidate?.price === 'number' ? amountText(r.candidate.price) : ''),
+    of: (r) => (r.candidate ? costText(r.candidate) : ''),
     width: 54,
     isNumber: true,
   },

@@ -1,7 +1,7 @@
 import { AutoComplete, Checkbox, Input, InputNumber, Select } from 'antd';
 import { lazy, Suspense } from 'react';
 import type { FormField } from './field-kinds';
-import { PriceInput } from '../PriceInput';
+import { CostControl } from './CostControl';
 import { PickMany } from './PickMany';
 import { partWords as wording } from '../words';
 
@@ -13,6 +13,7 @@ interface Bound {
   readonly autoFocus?: boolean;
   readonly value?: unknown;
   readonly onChange?: (value: unknown) => void;
+  readonly onBlur?: () => void;
   readonly 'aria-required'?: 'true' | boolean;
   readonly 'aria-invalid'?: 'true' | boolean;
   readonly 'aria-describedby'?: string;
@@ -85,10 +86,12 @@ export function FormControl({ field, value, onChange: tell, ...told }: { field: 
       );
     case 'price':
       return (
-        <PriceInput
+        <CostControl
           id={told.id}
-          value={typeof value === 'number' ? value : null}
-          onChange={onChange}
+          onBlur={told.onBlur}
+          part={field.currency}
+          price={typeof value === 'number' ? value : null}
+          onPrice={onChange}
           aria-invalid={told['aria-invalid'] === true || told['aria-invalid'] === 'true'}
         />
       );

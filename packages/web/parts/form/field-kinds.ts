@@ -21,8 +21,8 @@ export type FieldKind =
   | { readonly kind: 'date' }
   /** Text of several lines, set in mono. */
   | { readonly kind: 'lines'; readonly rows: number }
-  /** In hundredths of the house's currency; null for none. */
-  | { readonly kind: 'price' }
+  /** What a copy cost, in hundredths; null for none. `currency` is the part of the form that keeps its currency. */
+  | { readonly kind: 'price'; readonly currency: string }
   | { readonly kind: 'flag' };
 
 /** A field of a form: the name of its part of the schema, how it is called, and how it is filled in. */

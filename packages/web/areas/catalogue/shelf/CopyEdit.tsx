@@ -16,7 +16,6 @@ import {
   useLocalFields,
 } from '../../../parts/local-fields';
 import { useDrafts } from '../../../shell/drafts';
-import { useMay } from '../../../shell/person';
 import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
 import { shelfWords as wording } from './words';
@@ -34,7 +33,6 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
   } | null>(null);
   /** A barcode that is not in the library's form is kept when it is sent once more. */
   const [keep, setKeep] = useState('');
-  const mayOverrule = useMay('set up');
   const localFields = useLocalFields();
   if (!setUp) return null;
   const lists = setUp.lists.value;
@@ -67,6 +65,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
           ...copy,
           version: held.version,
           part: copy.part ?? '',
+          currency: copy.currency ?? '',
           number: copy.number || undefined,
           staffNote: copy.staffNote ?? '',
           loanRule: copy.loanRule ?? 'lends',
@@ -98,7 +97,7 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
             kind: 'choice',
             options: LOAN_RULES.map((value) => ({ value, label: value })),
           },
-          { name: 'price', label: wording.price, kind: 'price' },
+          { name: 'price', label: wording.price, kind: 'price', currency: 'currency' },
           { name: 'fund', label: wording.fund, kind: 'code', list: [NONE, ...lists.funds] },
           { name: 'supplier', label: wording.supplier, kind: 'code', list: [NONE, ...lists.suppliers] },
           { name: 'acquired', label: wording.acquired, kind: 'date' },
@@ -127,7 +126,8 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
             await refresh();
             return true;
           } catch (e) {
-            if (barcode && e instanceof RequestProblem && e.field('barcode')) {
+            if (barcode && e instanceof RequestProblem && e.isOverrulable) setKeep(barcode);
+            else if (barcode && e instanceof RequestProblem && e.field('barcode')) {
               const look = await call(api.copies.barcode, { params: { barcode } });
               if (look.holder && look.holder.copy !== held.id)
                 setOther({
@@ -135,8 +135,6 @@ export function CopyEdit({ held, onClose }: { held: HeldCopy; onClose: () => voi
                   version: look.holder.version,
                   sentence: look.holder.sentence,
                 });
-              else if (look.problem ?? look.withdrawn ?? look.spoiled ?? (mayOverrule ? barcode : null))
-                setKeep(barcode);
             }
             throw e;
           }

@@ -1,18 +1,18 @@
 import { api, type BarcodeLook } from '@osier/contract';
 import { call } from '../../../api/call';
 import { groupedBarcode, scannedBarcode, type BarcodeRule } from '@osier/core/barcodes';
+import type { Cost } from '@osier/core/holdings';
 import { Button, Checkbox, Input, type InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { refresh } from '../../../api/queries';
 import { problemText, RequestProblem } from '../../../api/request';
 import { CodePicker } from '../../../parts/CodePicker';
+import { costFault, CostInput } from '../../../parts/CostInput';
 import { useFocusInvalid } from '../../../parts/form/focus-invalid';
 import { FormControl } from '../../../parts/form/FormControl';
 import { KitField, KitGrid } from '../../../parts/form/KitField';
 import { fieldsOfCopy, localControl, useLocalFields } from '../../../parts/local-fields';
-import { PriceInput } from '../../../parts/PriceInput';
 import { Mark } from '../../../parts/Mark';
-import { useMay } from '../../../shell/person';
 import { useTakesScans } from '../../../shell/scan-target';
 import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
@@ -42,12 +42,12 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
   const [type, setType] = useLast('type');
   const [fund, setFund] = useLast('fund');
   const [supplier, setSupplier] = useLast('supplier');
-  const [price, setPrice] = useState<number | null>(null);
+  const [cost, setCost] = useState<Cost>({ price: null });
   const [locals, setLocals] = useState<Readonly<Record<number, string>>>({});
   const [problem, setProblem] = useState<RequestProblem | null>(null);
+  const [isPriceTold, setPriceTold] = useState(false);
   const localFields = fieldsOfCopy(useLocalFields(), type, {});
   const local = localFields.flatMap(({ id }) => (locals[id] ? [{ field: id, value: locals[id] }] : []));
-  const mayOverrule = useMay('set up');
   const input = useRef<InputRef>(null);
   const { say, complain } = useShell();
   useEffect(() => input.current?.focus(), []);
@@ -82,6 +82,8 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     event.preventDefault();
     const code = scannedBarcode(barcode, rules);
     if (look?.barcode !== code) return lookUp(barcode);
+    setPriceTold(true);
+    if (costFault(cost)) return;
     try {
       const done = await call(api.copies.add, {
         body: {
@@ -91,7 +93,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
           type,
           fund,
           supplier,
-          price,
+          ...cost,
           local,
           keepBarcode: keep,
         },
@@ -114,9 +116,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
     look?.withdrawn ??
     look?.spoiled ??
     null;
-  // The head may take a number of a roll that is reserved.
-  const mayUse =
-    look?.problem ?? look?.withdrawn ?? look?.spoiled ?? (mayOverrule && problem?.field('barcode'));
+  const mayUse = look?.problem ?? look?.withdrawn ?? look?.spoiled ?? problem?.isOverrulable;
   useEffect(() => {
     waits.current = look && !trouble ? look.barcode : '';
   });
@@ -179,8 +179,8 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
             onChange={setSupplier}
           />
         </KitField>
-        <KitField label={wording.price} problem={problem?.field('price')}>
-          <PriceInput value={price} placeholder={wording.asTheType} onChange={setPrice} />
+        <KitField label={wording.price} problem={(isPriceTold && costFault(cost)) || problem?.field('price')}>
+          <CostInput cost={cost} placeholder={wording.asTheType} onChange={setCost} />
         </KitField>
         {localFields.map(({ id, field }) => (
           <KitField

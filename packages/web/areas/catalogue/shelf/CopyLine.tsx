@@ -2,7 +2,7 @@ import { DownOutlined } from '@ant-design/icons';
 import { api, type RecordDetail } from '@osier/contract';
 import { amountText, COPY_STATUSES, copyName, localOf, type CopyStatus } from '@osier/core/holdings';
 import { Button, Select } from 'antd';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../../api/call';
 import { refresh } from '../../../api/queries';
@@ -40,7 +40,9 @@ export function CopyLine({
   const name = (list: 'types' | 'funds' | 'suppliers', code: string) =>
     setUp?.lists.value[list].find((e) => e.code === code)?.name ?? code;
   const price =
-    copy.price === null ? '' : `${amountText(copy.price)} ${setUp?.house.value.currency ?? ''}`.trim();
+    copy.price === null
+      ? ''
+      : `${amountText(copy.price)} ${copy.currency ?? setUp?.house.value.currency ?? ''}`.trim();
   const facts = [
     copyName(copy),
     name('types', copy.type).toLowerCase(),
@@ -72,7 +74,14 @@ export function CopyLine({
       <div className={isWanted ? 'copy-line wanted' : 'copy-line'}>
         <Barcode code={copy.barcode} />
         <Standing due={due} status={copy.status} named={!mayEdit} />
-        <span className="faded copy-facts">{facts.join(' · ')}</span>
+        <span className="faded copy-facts">
+          {facts.map((fact, i) => (
+            <Fragment key={i}>
+              {i ? ' · ' : null}
+              <span>{fact}</span>
+            </Fragment>
+          ))}
+        </span>
         {mayEdit ? (
           <span className="copy-acts">
             <StatusPicker id={held.id} version={held.version} status={copy.status} />

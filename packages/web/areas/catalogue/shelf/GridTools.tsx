@@ -1,10 +1,8 @@
-import { api } from '@osier/contract';
-import { Button, InputNumber, Select } from 'antd';
+import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
-import { useApi } from '../../../api/queries';
 import { PickMany } from '../../../parts/form/PickMany';
 import { useSetUp } from '../../setup/use-set-up';
-import { rollOptions } from '../../../parts/roll-options';
+import { RollChoice } from './RollChoice';
 import { shelfWords as wording } from './words';
 
 /** What fills the grid of copies: the first row at some branches, and barcodes of a label roll. */
@@ -21,7 +19,6 @@ export function GridTools({
   onRows: (branches: readonly string[], each: number) => void;
 }) {
   const lists = useSetUp()?.lists.value;
-  const { data: rolls = [] } = useApi(api.suppliers.rolls);
   const [branches, setBranches] = useState<readonly string[]>([]);
   const [each, setEach] = useState(1);
   return (
@@ -46,14 +43,7 @@ export function GridTools({
       <Button disabled={branches.length === 0} onClick={() => onRows(branches, each)}>
         {wording.makeRows}
       </Button>
-      <Select<number | null>
-        aria-label={wording.barcodesFrom}
-        popupMatchSelectWidth={false}
-        style={{ minWidth: 170 }}
-        value={roll}
-        onChange={onRoll}
-        options={rollOptions(rolls, wording.scanEveryBarcode, wording.fromRoll, { copy, lists })}
-      />
+      <RollChoice copy={copy} roll={roll} onRoll={onRoll} />
     </div>
   );
 }

@@ -26,6 +26,7 @@ import {
 } from './copy-grid';
 import { CopyGrid } from './CopyGrid';
 import { GridTools } from './GridTools';
+import { KeepBarcodes } from './KeepBarcodes';
 import { shelfWords as wording } from './words';
 
 const COLUMNS_KEPT = 'osier-copy-columns';
@@ -87,6 +88,8 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
   const [shown, setShown] = useState<readonly GridColumn[]>(columnsKept);
   const [roll, setRoll] = useState<number | null>(null);
   const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
+  /** Whether barcodes that were refused are used all the same; null where that is not the question. */
+  const [keep, setKeep] = useState<boolean | null>(null);
   const [review, setReview] = useState<Review | null>(null);
   const [at, setAt] = useState<{ readonly row: number; readonly column: GridColumn }>({
     row: 0,
@@ -97,6 +100,7 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
     (next: readonly GridRow[]) => {
       setRows(next);
       setProblems({});
+      setKeep(null);
       writeKept(key, next);
     },
     [key],
@@ -124,7 +128,7 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
   useTakesScans(wording.theNewCopies, scan);
   const meant = useMemo(() => rows.filter((r) => !r.isBegun || r.barcode !== ''), [rows]);
   const body = () =>
-    bodyOf(record.id, meant, roll, { noPrice: wording.noPriceTyped, noNumber: wording.noNumberTyped });
+    bodyOf(record.id, meant, { roll, keepBarcodes: keep === true }, { noNumber: wording.noNumberTyped });
   const show = async () => {
     const { body: sent, problems: own } = body();
     setProblems(own);
@@ -134,6 +138,7 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
     } catch (e) {
       const cells = e instanceof RequestProblem ? cellProblems(e.problem.fields ?? []) : {};
       setProblems(cells);
+      if (e instanceof RequestProblem && e.isOverrulable) setKeep(false);
       if (Object.keys(cells).length === 0) complain(problemText(e));
     }
   };
@@ -201,6 +206,7 @@ export function SeveralCopies({ record, onClose }: { record: RecordDetail; onClo
           onRows={put}
           onDown={down}
         />
+        {keep === null ? null : <KeepBarcodes keep={keep} onKeep={setKeep} />}
         <div className="kit-bar">
           <Button type="primary" onClick={() => void show()}>
             {wording.reviewCopies(meant.length)} <kbd>Ctrl Enter</kbd>

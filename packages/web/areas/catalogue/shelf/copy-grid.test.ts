@@ -4,7 +4,6 @@ import {
   filledDown,
   GRID_COLUMNS,
   pastedInto,
-  priceOf,
   rowLike,
   rowsAt,
   withScan,
@@ -90,30 +89,20 @@ test('filling down changes what is below alone', () => {
   expect(rowLike(row({ barcode: '1', part: 'v. 1', number: '2', price: '3' }))).toEqual(row({ price: '3' }));
 });
 
-test.each([
-  ['', null],
-  ['12', 1200],
-  ['12.5', 1250],
-  ['£ 12,50', 1250],
-  ['-3', undefined],
-  ['12.345', undefined],
-  ['dear', undefined],
-])('price %p is %p', (text, price) => expect(priceOf(text)).toBe(price));
-
 test('what cannot be sent is told by its cell, as is what the server refuses', () => {
   const { body, problems } = bodyOf(
     7,
-    [row({ price: 'dear', number: 'x' }), row({ price: '2', number: '3' })],
-    null,
-    {
-      noPrice: 'no price',
-      noNumber: 'no number',
-    },
+    [row({ price: 'dear', number: 'x' }), row({ price: 'EUR 2', number: '3' })],
+    { roll: null, keepBarcodes: false },
+    { noNumber: 'no number' },
   );
-  expect(problems).toEqual({ '0.price': 'no price', '0.number': 'no number' });
-  expect(body.rows.map((r) => [r.price, r.number])).toEqual([
-    [null, null],
-    [200, 3],
+  expect(problems).toEqual({
+    '0.price': expect.stringContaining('EUR 12.50') as string,
+    '0.number': 'no number',
+  });
+  expect(body.rows.map((r) => [r.price, r.currency, r.number])).toEqual([
+    [null, '', null],
+    [200, 'EUR', 3],
   ]);
   expect(
     cellProblems([

@@ -1,5 +1,6 @@
 import type { SeveralCopiesBody } from '@osier/contract';
 import type { CallNumber } from '@osier/core/callnumbers';
+import { typedPrice, WHAT_A_PRICE_IS } from '@osier/core/holdings';
 import { parse } from 'papaparse';
 
 /** The columns of the grid in which several copies are entered, as their parts of the body are called. */
@@ -112,36 +113,29 @@ export function rowsAt(
   });
 }
 
-/** A price as it is typed, in hundredths; null for none, undefined for what is no price. */
-export function priceOf(text: string): number | null | undefined {
-  const plain = text.replace(/^[^\d]+|[^\d]+$/g, '').replace(',', '.');
-  if (text.trim() === '') return null;
-  if (text.includes('-') || !/^\d+(\.\d{1,2})?$/.test(plain)) return undefined;
-  return Math.round(Number(plain) * 100);
-}
-
 /** What the rows are sent as; what cannot be sent is told by its cell, as the server tells what it refuses. */
 export function bodyOf(
   record: number,
   rows: readonly GridRow[],
-  roll: number | null,
-  wording: { readonly noPrice: string; readonly noNumber: string },
+  { roll, keepBarcodes }: { readonly roll: number | null; readonly keepBarcodes: boolean },
+  wording: { readonly noNumber: string },
 ): { body: SeveralCopiesBody; problems: Record<string, string> } {
   const problems: Record<string, string> = {};
   const sent = rows.map(({ isBegun: _, ...row }, i) => {
-    const price = priceOf(row.price);
-    if (price === undefined) problems[`${i}.price`] = wording.noPrice;
+    const price = typedPrice(row.price);
+    if (price === null && row.price.trim() !== '') problems[`${i}.price`] = WHAT_A_PRICE_IS;
     const number = row.number === '' ? null : Number(row.number);
     if (number !== null && !Number.isInteger(number)) problems[`${i}.number`] = wording.noNumber;
     return {
       ...row,
-      price: price ?? null,
+      price: price?.amount ?? null,
+      currency: price?.currency ?? '',
       number: number !== null && Number.isInteger(number) ? number : null,
       loanRule: 'lends' as const,
       status: 'available' as const,
     };
   });
-  return { body: { record, rows: sent, roll, keepBarcodes: false, token: undefined }, problems };
+  return { body: { record, rows: sent, roll, keepBarcodes, token: undefined }, problems };
 }
 
 /** Problems of a refusal by row and column: `rows[2].barcode` is "2.barcode". */
