@@ -58,6 +58,7 @@ export const proposedCopySchema = shape({
   location: text(),
   ...callNumber,
   barcode: text(),
+  keepBarcode: flag().optional(),
   part: text().optional(),
   number: whole(),
   type: text(),

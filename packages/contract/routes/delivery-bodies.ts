@@ -1,7 +1,7 @@
 import { COPY_STATUSES, LOAN_RULES, type CopyStatus, type LoanRule } from '@osier/core/holdings';
 import { OUTCOMES, type Outcome } from '@osier/core/matching';
 import { SCHEMES, type Scheme } from '@osier/core/callnumbers';
-import { array, mixed, object, type InferType } from 'yup';
+import { array, boolean, mixed, object, type InferType } from 'yup';
 import { currency, id, line, price, version } from '../inputs';
 import { settingsShape } from '../objects/settings';
 import { isoDay, number } from '../values';
@@ -32,6 +32,8 @@ const sentCopy = object({
   year: line(20).optional(),
   suffix: line().defined(),
   barcode: line().defined(),
+  /** Keep a barcode that is not in the library's form, spoiled, or was on a withdrawn copy. */
+  keepBarcode: boolean().optional(),
   part: line(60).trim().optional(),
   number: number().integer().min(1, 'A copy number is 1 or more.').required(),
   type: line().defined(),

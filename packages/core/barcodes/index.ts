@@ -24,6 +24,7 @@ export {
   rollProblems,
   serialIn,
   spoiledAsKept,
+  spoiledIn,
   spoiledRuns,
 } from './roll';
 export { codesOf, codeTable, mayBeCode } from './code-list';

@@ -1,4 +1,5 @@
 import { checkCharacter, type CheckRule } from './check-character';
+import { groupedBarcode } from './scan';
 
 /** A reserved run of barcode numbers. */
 export interface LabelRoll {
@@ -66,6 +67,12 @@ export function isSpoiled(roll: LabelRoll, barcode: string): boolean {
   const serial = serialIn(roll, barcode);
   return serial !== null && spoiledRuns(roll).some((run) => run.from <= serial && serial <= run.to);
 }
+
+/** That the label of a number of the roll is spoiled, as a sentence; null where it is not. */
+export const spoiledIn = (roll: LabelRoll, barcode: string): string | null =>
+  isSpoiled(roll, barcode)
+    ? `Barcode ${groupedBarcode(barcode)} is marked as spoiled in the label roll “${roll.name}”.`
+    : null;
 
 /** The rule by which the numbers of a roll end in a check character. */
 export const rollCheck = ({ check }: Pick<LabelRoll, 'check'>): CheckRule =>

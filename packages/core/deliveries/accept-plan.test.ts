@@ -66,6 +66,7 @@ const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
     replacedBefore: () => false,
     heldSince: () => null,
     barcodeTaken: () => null,
+    barcodeGivenUp: () => null,
     nextBarcode: () => null,
     nextId: () => ++n,
     ...more,

@@ -39,6 +39,8 @@ export interface AcceptContext {
   readonly heldSince: (incoming: IncomingRecord) => number | null;
   /** The title that has a barcode, or null. */
   readonly barcodeTaken: (barcode: string) => string | null;
+  /** That a barcode was given up (its label is spoiled, its copy withdrawn), as a sentence, or null. */
+  readonly barcodeGivenUp: (barcode: string) => string | null;
   /** The next free barcode of the delivery's label roll; null when there is none. */
   readonly nextBarcode: () => string | null;
   readonly nextId: <K extends 'record' | 'heading' | 'holding' | 'copy'>(kind: K) => Id<K>;
@@ -214,6 +216,8 @@ class Planning {
       if (barcode === null) return 'The label roll has no number left for its copies.';
       const title = this.context.barcodeTaken(barcode);
       if (title !== null) return `Barcode ${groupedBarcode(barcode)} is already on “${title}”.`;
+      const givenUp = copy.keepBarcode ? null : this.context.barcodeGivenUp(barcode);
+      if (givenUp !== null) return givenUp;
       if (this.known.barcodes.has(barcode) || found.includes(barcode))
         return `Barcode ${groupedBarcode(barcode)} is on another copy of this delivery already.`;
       found.push(barcode);

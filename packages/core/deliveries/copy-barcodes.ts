@@ -1,4 +1,4 @@
-import { barcodeProblem, groupedBarcode, serialIn, type LabelRoll } from '../barcodes';
+import { barcodeProblem, groupedBarcode, serialIn, spoiledIn, type LabelRoll } from '../barcodes';
 import type { HouseRules } from '../house';
 import type { ProposedCopy } from '../holdings';
 
@@ -10,6 +10,8 @@ export interface BarcodeContext {
   readonly rolls: readonly LabelRoll[];
   /** The title that has a barcode, or null. */
   readonly takenBy: (barcode: string) => string | null;
+  /** That a withdrawn copy had it, as a sentence, or null. */
+  readonly withdrawnFrom: (barcode: string) => string | null;
   /** The record of this delivery that had it before, or null. */
   readonly seenIn: (barcode: string) => number | null;
 }
@@ -21,7 +23,7 @@ export const withBarcodeProblems = (
 ): ProposedCopy[] => {
   const own = new Set<string>();
   return copies.map((copy) => {
-    const problems = copy.barcode === '' ? withoutBarcode(context) : problemsOf(copy.barcode, context);
+    const problems = copy.barcode === '' ? withoutBarcode(context) : problemsOf(copy, context);
     if (copy.barcode !== '' && own.has(copy.barcode))
       problems.push(`Barcode ${groupedBarcode(copy.barcode)} stands twice in this record.`);
     own.add(copy.barcode);
@@ -32,14 +34,20 @@ export const withBarcodeProblems = (
 const withoutBarcode = ({ roll }: BarcodeContext): string[] =>
   roll ? [] : ['The record gives no barcode, and no label roll is chosen to take one from.'];
 
-function problemsOf(barcode: string, { rules, roll, rolls, takenBy, seenIn }: BarcodeContext): string[] {
+function problemsOf(
+  { barcode, keepBarcode = false }: ProposedCopy,
+  { rules, roll, rolls, takenBy, withdrawnFrom, seenIn }: BarcodeContext,
+): string[] {
   const shown = groupedBarcode(barcode);
   const problems: string[] = [];
   const title = takenBy(barcode);
   if (title !== null) problems.push(`Barcode ${shown} is already on “${title}”.`);
   const of = rolls.find((r) => serialIn(r, barcode) !== null);
   const wrong = of ? null : barcodeProblem(barcode, rules);
-  if (wrong) problems.push(`Barcode ${shown}: ${wrong}`);
+  if (wrong && !keepBarcode) problems.push(`Barcode ${shown}: ${wrong}`);
+  // A label that was given up is used again only on purpose.
+  if (title === null && !keepBarcode)
+    problems.push(...[withdrawnFrom(barcode), of ? spoiledIn(of, barcode) : null].filter((p) => p !== null));
   if (of?.supplier && of.name !== roll?.name)
     problems.push(`Barcode ${shown} belongs to the roll “${of.name}”, which is reserved for ${of.supplier}.`);
   else if (roll?.supplier && of?.name !== roll.name && !wrong)

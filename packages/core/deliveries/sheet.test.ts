@@ -128,21 +128,27 @@ describe('barcodes that records bring', () => {
     check: true,
     supplier,
   });
-  const [ours, theirs] = [roll('Workroom', 100, ''), roll('Reedling', 500, 'Reedling Ltd')];
+  const ours = { ...roll('Workroom', 100, ''), spoiled: ['120-121'] };
+  const theirs = roll('Reedling', 500, 'Reedling Ltd');
   const copy = (barcode: string) => ({ barcode, problems: [] as string[] }) as unknown as ProposedCopy;
-  const told = (barcodes: string[], own: LabelRoll | null) =>
-    withBarcodeProblems(barcodes.map(copy), {
+  const checked = (copies: readonly ProposedCopy[], own: LabelRoll | null) =>
+    withBarcodeProblems(copies, {
       rules: RULES_14,
       roll: own,
       rolls: [ours, theirs],
       takenBy: (b) => (b === rollNumber(ours, 110) ? 'Eels' : null),
+      withdrawnFrom: (b) => (b === rollNumber(ours, 112) ? 'It was on “Eels”, withdrawn.' : null),
       seenIn: (b) => (b === rollNumber(ours, 111) ? 7 : null),
-    }).map((c) => c.problems.join(' '));
+    });
+  const told = (barcodes: string[], own: LabelRoll | null) =>
+    checked(barcodes.map(copy), own).map((c) => c.problems.join(' '));
   test.each<[string, string[], LabelRoll | null, RegExp[]]>([
     ['of their own roll', [rollNumber(theirs, 501)], theirs, [/^$/]],
     ['of a roll for another', [rollNumber(theirs, 501)], null, [/reserved for Reedling Ltd/]],
     ['not of the roll that is reserved', [rollNumber(ours, 101)], theirs, [/is not of the roll “Reedling”/]],
     ['taken', [rollNumber(ours, 110)], null, [/is already on “Eels”/]],
+    ['of a withdrawn copy', [rollNumber(ours, 112)], null, [/It was on “Eels”, withdrawn/]],
+    ['spoiled', [rollNumber(ours, 121)], null, [/is marked as spoiled in the label roll “Workroom”/]],
     ['before in the file', [rollNumber(ours, 111)], null, [/already in record 7 of this file/]],
     [
       'twice in one record',
@@ -156,5 +162,18 @@ describe('barcodes that records bring', () => {
   ])('%s', (_, barcodes, own, said) => {
     const found = told(barcodes, own);
     said.forEach((pattern, i) => expect(found[i]).toMatch(pattern));
+  });
+  test('what was given up or is odd may be used on purpose; what is taken, or somebody else’s, may not', () => {
+    const meant = [rollNumber(ours, 112), rollNumber(ours, 121), '31204000000010'];
+    const not = [rollNumber(ours, 110), rollNumber(theirs, 501)];
+    const tell = (barcodes: string[]) =>
+      checked(
+        barcodes.map((b) => ({ ...copy(b), keepBarcode: true })),
+        null,
+      ).map((c) => c.problems.length);
+    expect([tell(meant), tell(not)]).toEqual([
+      [0, 0, 0],
+      [1, 1],
+    ]);
   });
 });

@@ -27,6 +27,8 @@ export interface ProposedCopy {
   readonly suffix: string;
   /** Empty: the next of the roll, when the copy is made. */
   readonly barcode: string;
+  /** A person wants it though it is not in the library's form, spoiled, or was on a copy that was withdrawn. */
+  readonly keepBarcode?: boolean;
   /** The part or volume, where the record says it. */
   readonly part?: string;
   readonly number: number;

@@ -3,8 +3,8 @@ import { quoted } from '@osier/core/acts';
 import {
   barcodeProblem,
   groupedBarcode,
-  isSpoiled,
   serialIn,
+  spoiledIn,
   type BarcodeRule,
   type LabelRoll,
 } from '@osier/core/barcodes';
@@ -49,6 +49,21 @@ export async function barcodeTerms(store: Store): Promise<BarcodeTerms> {
   return { rules: house.value.barcodes, rolls: rolls.map((r) => r.value) };
 }
 
+/** Which of some barcodes were on copies that were withdrawn, as sentences. */
+export async function withdrawnBarcodes(
+  store: Store,
+  barcodes: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  if (barcodes.length === 0) return new Map();
+  const gone = await store.find('withdrawn', { where: { barcode: [...barcodes] } });
+  return new Map(
+    gone.map(({ value: { copy, title, withdrawnOn } }) => [
+      copy.barcode,
+      `This barcode was on ${quoted(title)}, withdrawn on ${withdrawnOn}.`,
+    ]),
+  );
+}
+
 /** Looks at a scanned barcode before it is used: its form, what has it, whether it was withdrawn before. */
 export async function lookAtBarcode(
   { store }: { readonly store: Store },
@@ -56,20 +71,14 @@ export async function lookAtBarcode(
   terms?: BarcodeTerms,
 ): Promise<BarcodeLook> {
   const [barcode = ''] = await scannedCodes(store, [raw]);
-  const gone = (await store.find('withdrawn', { where: { barcode }, limit: 1 }))[0];
   const { rules, rolls } = terms ?? (await barcodeTerms(store));
   const roll = rollOf(rolls, barcode);
   return {
     barcode,
     problem: barcodeProblem(barcode, rules),
-    spoiled:
-      roll && isSpoiled(roll, barcode)
-        ? `Barcode ${groupedBarcode(barcode)} is marked as spoiled in the label roll ${quoted(roll.name)}.`
-        : null,
+    spoiled: roll && spoiledIn(roll, barcode),
     holder: await barcodeHolder(store, barcode),
-    withdrawn: gone
-      ? `This barcode was on ${quoted(gone.value.title)}, withdrawn on ${gone.value.withdrawnOn}.`
-      : null,
+    withdrawn: (await withdrawnBarcodes(store, [barcode])).get(barcode) ?? null,
   };
 }
 

@@ -4,12 +4,12 @@ import { groupedBarcode, isRollFor, rollMeantFor, serialIn, type LabelRoll } fro
 import { callNumberText } from '@osier/core/callnumbers';
 import { counted } from '@osier/core/changes';
 import { addSeveral, copyName, type CodeLists, type CopyToCome, type RowProblem } from '@osier/core/holdings';
-import { numbersOf, rollInUse } from '../deliveries/accept-context';
 import { wrong, wrongFields } from '../http/problem';
 import { beginReview, changedSinceReview, showsTheSame, type Shown } from '../http/reviewed';
 import type { Services } from '../services';
 import { commitPlan } from '../store/commit';
 import type { Store } from '../store/store';
+import { numbersOfRoll, rollInUse } from '../suppliers/roll-in-use';
 import { barcodeTerms, barcodeToBe, mayOverruleRolls } from './barcodes';
 import { titleOf } from './holdings';
 
@@ -79,7 +79,7 @@ const rowOf = ({ year, loanRule, ...row }: CopyRowBody): CopyToCome => ({
 async function labelsOf(store: Store, roll: number | null): Promise<() => string | null> {
   const used = await rollInUse(store, roll);
   if (roll !== null && !used) throw wrong('roll', 'This label roll is no longer there.');
-  const next = await numbersOf(store, used);
+  const next = await numbersOfRoll(store, used);
   return () => {
     const number = next();
     if (number === null && used)

@@ -1,4 +1,4 @@
-import { nextSerial, rollNumber, serialIn, type LabelRoll } from '@osier/core/barcodes';
+import { spoiledIn } from '@osier/core/barcodes';
 import {
   rulesWith,
   type AcceptContext,
@@ -11,12 +11,12 @@ import { describe, findMatches, needsTarget, type Match } from '@osier/core/matc
 import type { StoredObject } from '@osier/core/kinds';
 import { knownHeadingKeys } from '../catalogue/queries';
 import { followedBy } from '../headings/follow';
-import { rollUse } from '../projections/roll-numbers';
 import type { Store } from '../store/store';
+import { withdrawnBarcodes } from '../copies/barcodes';
 import { takenBarcodes } from './copies';
 import { candidatesFor, keyKinds, keysOf } from './find-candidates';
 import { keptJson } from '../store/kept-json';
-import { barcodesBrought, copyNumbersOf, matchedBefore, matchesOf, replacedIn } from './queries';
+import { copyNumbersOf, matchedBefore, matchesOf, replacedIn } from './queries';
 
 type Rows = readonly IncomingRecord[];
 
@@ -40,7 +40,8 @@ export async function acceptContext(
   const followed = await followedBy(store, marcs);
   // The kept forms that come in their place are known.
   const marcsKept = marcs.map((marc) => withKeptForms(marc, followed).record);
-  const [holdings, numbers, headings, replaced, since, taken] = [
+  const barcodes = rows.flatMap((r) => r.value.copies.map((c) => c.barcode)).filter(Boolean);
+  const [holdings, numbers, headings, replaced, since, taken, withdrawn, rolls] = [
     await holdingsOf(store, targets),
     await copyNumbers(store, targets),
     await knownHeadings(store, marcsKept),
@@ -50,10 +51,9 @@ export async function acceptContext(
       rows.filter((r) => r.value.decision === 'add'),
       settings,
     ),
-    await takenBarcodes(
-      store,
-      rows.flatMap((r) => r.value.copies.map((c) => c.barcode)),
-    ),
+    await takenBarcodes(store, barcodes),
+    await withdrawnBarcodes(store, barcodes),
+    barcodes.length ? await store.find('roll') : [],
   ];
   return {
     house: rulesWith((await store.house()).value, settings),
@@ -66,6 +66,10 @@ export async function acceptContext(
     replacedBefore: (target) => replaced.has(target),
     heldSince: (row) => since.get(row.id) ?? null,
     barcodeTaken: (barcode) => taken.get(barcode) ?? null,
+    barcodeGivenUp: (barcode) =>
+      withdrawn.get(barcode) ??
+      rolls.map((r) => spoiledIn(r.value, barcode)).find((told) => told !== null) ??
+      null,
     nextBarcode,
     nextId,
   };
@@ -137,45 +141,4 @@ async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): 
     if (match) found.set(row.id, match.record);
   }
   return found;
-}
-
-/** The label roll of a delivery, with the highest of its numbers that waiting records bring. */
-export interface RollInUse {
-  readonly id: number;
-  readonly roll: LabelRoll;
-  readonly brought: number | null;
-}
-
-/** Looks once over all that waits, so that no number is given out that a record further on brings. */
-export async function rollInUse(store: Store, id: number | null): Promise<RollInUse | null> {
-  const held = id === null ? null : await store.read('roll', id);
-  if (!held) return null;
-  const { value: roll } = held;
-  const brought = await barcodesBrought(store, {
-    from: rollNumber(roll, roll.from),
-    to: rollNumber(roll, roll.to),
-    length: roll.length,
-  });
-  const serials = brought.flatMap((barcode) => serialIn(roll, barcode) ?? []);
-  return {
-    id: held.id,
-    roll,
-    brought: serials.reduce<number | null>((most, n) => Math.max(most ?? n, n), null),
-  };
-}
-
-/** Gives the numbers of a roll, as it stands now, behind the last one that is or was on a copy or is brought, one after another. */
-export async function numbersOf(store: Store, used: RollInUse | null): Promise<() => string | null> {
-  const held = used && (await store.read('roll', used.id));
-  if (!held) return () => null;
-  const [{ value: roll }, { brought }] = [held, used];
-  const { last } = await rollUse(store, held);
-  const behind = last === null || brought === null ? (last ?? brought) : Math.max(last, brought);
-  let serial = nextSerial(roll, behind);
-  return () => {
-    if (serial === null) return null;
-    const number = rollNumber(roll, serial);
-    serial = nextSerial(roll, serial);
-    return number;
-  };
 }

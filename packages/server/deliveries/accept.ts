@@ -22,7 +22,8 @@ import { reviewPage } from '../http/review-page';
 import { beginReview } from '../http/reviewed';
 import { patiently, type Services } from '../services';
 import { deliveryJob } from './delivery-job';
-import { acceptContext, numbersOf, rollInUse } from './accept-context';
+import { numbersOfRoll, rollInUse } from '../suppliers/roll-in-use';
+import { acceptContext } from './accept-context';
 import { throughDelivery } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
@@ -77,7 +78,13 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
       const from = await firstIds(store, most);
       const plan = acceptPlan(
         chunk,
-        await acceptContext({ store }, chunk, settings, await numbersOf(store, roll), (kind) => from[kind]++),
+        await acceptContext(
+          { store },
+          chunk,
+          settings,
+          await numbersOfRoll(store, roll),
+          (kind) => from[kind]++,
+        ),
       );
       return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
     },
@@ -125,7 +132,7 @@ export async function reviewAccept(
   if (!delivery) throw notFound(`Delivery ${id}`);
   const shown = await beginReview(store);
   const settings = settingsFor(delivery.value);
-  const numbers = await numbersOf(store, await rollInUse(store, settings.roll));
+  const numbers = await numbersOfRoll(store, await rollInUse(store, settings.roll));
   const plan = planning();
   const totals = { ...NO_TOTALS };
   const page = reviewPage<ReviewRow>(from);

@@ -3,6 +3,7 @@ import { copiesFrom, copyProblems, type ProposedCopy } from '@osier/core/holding
 import type { MarcRecord } from '@osier/core/marc';
 import { sameValue } from '@osier/core/changes';
 import type { Store } from '../store/store';
+import { withdrawnBarcodes } from '../copies/barcodes';
 import { copiesByBarcode } from './queries';
 import type { CopyWork } from './settings';
 
@@ -27,16 +28,15 @@ export async function checkedCopies(
   rows: readonly { readonly seq: number; readonly copies: readonly ProposedCopy[] }[],
   seen: Map<string, number> = new Map(),
 ): Promise<ProposedCopy[][]> {
-  const taken = await takenBarcodes(
-    store,
-    rows.flatMap((r) => r.copies.map((c) => c.barcode)),
-  );
+  const barcodes = rows.flatMap((r) => r.copies.map((c) => c.barcode)).filter(Boolean);
+  const [taken, withdrawn] = [await takenBarcodes(store, barcodes), await withdrawnBarcodes(store, barcodes)];
   return rows.map(({ seq, copies }) => {
     const checked = withBarcodeProblems(copies, {
       rules: work.rules.house.barcodes,
       roll: work.roll,
       rolls: work.rolls,
       takenBy: (barcode) => taken.get(barcode) ?? null,
+      withdrawnFrom: (barcode) => withdrawn.get(barcode) ?? null,
       seenIn: (barcode) => {
         const at = seen.get(barcode);
         return at === undefined || at === seq ? null : at;

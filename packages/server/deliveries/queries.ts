@@ -194,20 +194,6 @@ export async function replacedIn(
   return rows.map((r) => r.record);
 }
 
-/** Barcodes in a span, of one length, that waiting records bring. */
-export async function barcodesBrought(
-  store: Store,
-  span: { readonly from: string; readonly to: string; readonly length: number },
-): Promise<string[]> {
-  const rows = await store.rows<{ barcode: string }>(
-    `SELECT json_extract(c.value, '$.barcode') AS barcode FROM incoming i, json_each(i.value, '$.copies') c
-     WHERE i.state = 'waiting' AND i.copies > 0 AND json_extract(c.value, '$.barcode') BETWEEN :from AND :to
-       AND length(json_extract(c.value, '$.barcode')) = :length`,
-    { ...span },
-  );
-  return rows.map((r) => r.barcode);
-}
-
 /** How many errors the checks found in some incoming records. */
 export const errorsIn = (store: Store, ids: readonly number[]): Promise<{ id: number; errors: number }[]> =>
   store.rows<{ id: number; errors: number }>(

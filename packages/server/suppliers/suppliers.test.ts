@@ -506,6 +506,38 @@ test('a number of a reserved roll is for that supplier’s copies; the head may 
   expect([supplied.status, supplied.body.sentence]).toEqual([201, expect.not.stringContaining('reserved')]);
 });
 
+test('a label that was given up comes again in a delivery only on purpose, also where it was given up meanwhile', async () => {
+  const id = await deliver('reedling-shelf-ready.mrc');
+  const { rows } = await page(id);
+  const one = rows.find((r) => r.copyProblems === 0)!;
+  const leaveOut = rows.filter((r) => r !== one).map((r) => r.id);
+  const barcodeOf = async (n: number) => (await detail(id, n)).proposedCopies[0]!.barcode;
+  const { id: roll, version } = (await cataloguer<RollRow[]>('GET', '/label-rolls')).body.find(
+    (r) => r.roll.name === SHELF_READY.name,
+  )!;
+  const serial = serialIn(SHELF_READY, await barcodeOf(one.id))!;
+  const torn = { ...SHELF_READY, spoiled: [String(serial)] };
+  expect((await head('PUT', `/label-rolls/${roll}`, { version, roll: torn })).status).toBe(200);
+  // Read before, accepted now: it is looked at again.
+  const accepted = await run('POST', `/deliveries/${id}/accept`, { leaveOut });
+  expect(accepted.message).toContain('1 record stayed in the delivery');
+  expect((await summary(id)).accepted).toBe(0);
+  const path = `/deliveries/${id}/incoming/${one.id}`;
+  const put = async (keepBarcode: boolean) => {
+    const now = await detail(id, one.id);
+    const [copy, ...more] = now.proposedCopies;
+    const copies = [{ ...copy, ...(keepBarcode && { keepBarcode }) }, ...more];
+    expect((await cataloguer('PUT', path, { version: now.version, copies })).status).toBe(200);
+    return (await detail(id, one.id)).proposedCopies[0]!;
+  };
+  expect((await put(false)).problems).toEqual([expect.stringContaining('is marked as spoiled')]);
+  expect(await put(true)).toMatchObject({ problems: [], keepBarcode: true });
+  expect((await run('POST', `/deliveries/${id}/accept`, { leaveOut })).message).toMatch(/^Accepted 1 /);
+  await run('POST', `/deliveries/${id}/take-back`);
+  const untorn = { version: version + 1, roll: SHELF_READY };
+  expect((await head('PUT', `/label-rolls/${roll}`, untorn)).status).toBe(200);
+});
+
 test('several copies and brief records take a reserved number where the head means it, told before and after', async () => {
   const { from } = SHELF_READY;
   const [one, two] = [rollNumber(SHELF_READY, from + 510), rollNumber(SHELF_READY, from + 511)];

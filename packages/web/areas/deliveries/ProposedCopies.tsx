@@ -2,7 +2,7 @@ import { api, type IncomingDetail } from '@osier/contract';
 import { groupedBarcode, scannedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
 import { copyName, costText, type ProposedCopy } from '@osier/core/holdings';
-import { Button, Input, InputNumber } from 'antd';
+import { Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
 import { KitField, KitGrid } from '../../parts/form/KitField';
@@ -154,7 +154,7 @@ function ProposedCopyForm({
             value={c.barcode}
             autoFocus
             onFocus={(e) => e.target.select()}
-            onChange={(e) => set({ barcode: e.target.value })}
+            onChange={(e) => setC(withKept({ ...c, barcode: e.target.value }, false))}
           />
         </KitField>
         <KitField label={wording.branch}>
@@ -212,6 +212,11 @@ function ProposedCopyForm({
           />
         </KitField>
       </KitGrid>
+      {copy.problems.length || c.keepBarcode ? (
+        <Checkbox checked={c.keepBarcode ?? false} onChange={(e) => setC(withKept(c, e.target.checked))}>
+          {wording.useThisBarcodeAnyway}
+        </Checkbox>
+      ) : null}
       <div className="kit-bar">
         <Button type="primary" htmlType="submit">
           {wording.saveCopy}
@@ -224,3 +229,9 @@ function ProposedCopyForm({
     </form>
   );
 }
+
+/** The copy with a barcode that is used on purpose, whatever is told of it, or not. */
+const withKept = ({ keepBarcode: _, ...copy }: ProposedCopy, keep: boolean): ProposedCopy => ({
+  ...copy,
+  ...(keep && { keepBarcode: true }),
+});

@@ -232,6 +232,7 @@ export const deliveriesWords = {
   callNumber: 'Call number',
   typeCopy: 'Type, copy',
   price: 'Price',
+  useThisBarcodeAnyway: 'Use this barcode anyway',
   change: 'Change',
   nextNumberOfTheRoll: 'next number of the roll',
   emptyForTheNextNumber: 'empty for the next number of the roll',
