@@ -1,8 +1,9 @@
 import type { RecipeRow } from '@osier/contract';
 import { Select } from 'antd';
+import { memo } from 'react';
 
 /** Chooses a recipe to be run; nothing stays chosen. */
-export const RecipeSelect = ({
+export const RecipeSelect = memo(function RecipeSelect({
   label,
   placeholder,
   recipes,
@@ -17,16 +18,18 @@ export const RecipeSelect = ({
   actKey?: string;
   recipes: readonly RecipeRow[];
   onChoose: (id: string) => void;
-}) => (
-  <Select<string | null>
-    aria-label={label}
-    data-key={actKey}
-    size={isSmall ? 'small' : 'middle'}
-    showSearch={{ optionFilterProp: 'label' }}
-    value={null}
-    placeholder={placeholder}
-    popupMatchSelectWidth={false}
-    onChange={(id) => id && onChoose(id)}
-    options={recipes.map((r) => ({ value: r.id, label: r.name }))}
-  />
-);
+}) {
+  return (
+    <Select<string | null>
+      aria-label={label}
+      data-key={actKey}
+      size={isSmall ? 'small' : 'middle'}
+      showSearch={{ optionFilterProp: 'label' }}
+      value={null}
+      placeholder={placeholder}
+      popupMatchSelectWidth={false}
+      onChange={(id) => id && onChoose(id)}
+      options={recipes.map((r) => ({ value: r.id, label: r.name }))}
+    />
+  );
+});

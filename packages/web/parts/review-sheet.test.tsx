@@ -7,7 +7,12 @@ import { useState } from 'react';
 import { RequestProblem } from '../api/request';
 import { ReviewSheet } from './ReviewSheet';
 
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  // What was left out is kept with its review.
+  sessionStorage.clear();
+  localStorage.clear();
+});
 const row = (id: number, exception: string | null = null): ReviewRow => ({
   id,
   label: `Record ${id}`,
@@ -85,7 +90,8 @@ test('further pages are asked for from where the rows end, and their rows can be
   fireEvent.click(screen.getByRole('button', { name: 'Show the next 2' }));
   await screen.findByText('Record 4');
   expect(screen.getByText('And 1 more.')).toBeTruthy();
-  fireEvent.click(screen.getByRole('button', { name: 'Show the next 1' }));
+  // The button is busy until its rows are there.
+  fireEvent.click(await screen.findByRole('button', { name: 'Show the next 1' }));
   await screen.findByText('Record 5');
   expect(screen.queryByText(/more\.$/)).toBeNull();
   expect(onMore.mock.calls).toEqual([[2], [4]]);

@@ -1,13 +1,14 @@
 import { DownOutlined } from '@ant-design/icons';
 import { api } from '@osier/contract';
 import { Button, Space } from 'antd';
+import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useApi } from '../../api/queries';
 import { ActionMenu } from '../../parts/ActionMenu';
 import { catalogueWords as wording } from './words';
 
 /** Begins a record: a brief one with its copy, or a full one from a starter. */
-export function AddRecord() {
+export const AddRecord = memo(function AddRecord() {
   const navigate = useNavigate();
   const { data: starters = [] } = useApi(api.starters.list);
   return (
@@ -30,4 +31,4 @@ export function AddRecord() {
       </ActionMenu>
     </Space.Compact>
   );
-}
+});

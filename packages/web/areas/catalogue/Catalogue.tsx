@@ -2,7 +2,6 @@ import { api, RECORD_ORDERS, type RecordRow, type SearchBody } from '@osier/cont
 import { counted } from '@osier/core/changes';
 import { isQueryText } from '@osier/core/find';
 import { recogniseInput } from '@osier/core/query';
-import { codeName } from '@osier/core/format';
 import { COPY_STATUSES } from '@osier/core/holdings';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -15,12 +14,12 @@ import { AreaHead } from '../../parts/AreaHead';
 import { BatchSheet } from '../../parts/BatchSheet';
 import { cleanRecordsBatch } from '../../parts/clean-batch';
 import { PutOnPile } from '../../parts/PutOnPile';
-import { Facets } from '../../parts/Facets';
 import { ListRow, rowHeightOf } from '../../parts/ListRow';
 import { useListView } from '../../parts/list-view';
 import { ListViewMenu } from '../../parts/ListViewMenu';
 import { RecipeSelect } from '../../parts/RecipeSelect';
 import { SelectionBar } from '../../parts/SelectionBar';
+import { useStable } from '../../parts/use-stable';
 import { useTicks } from '../../parts/ticks';
 import { WorkList } from '../../parts/WorkList';
 import { WorkSplit } from '../../parts/WorkSplit';
@@ -37,13 +36,12 @@ import { NothingFound } from './NothingFound';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
 import { RecordPiece } from './RecordPiece';
+import { SearchFacets } from './SearchFacets';
 import { foundCount, TOOK_FOR } from './search-words';
 import { catalogueWords as wording } from './words';
 
 /** In the address, for the branch: no branch, one's own neither. */
 const EVERYWHERE = 'all';
-
-const languageName = (code: string) => codeName('languages', code) ?? code;
 
 /** Search, read and edit records. */
 export default function Catalogue() {
@@ -56,7 +54,6 @@ export default function Catalogue() {
   );
   const setUp = useSetUp();
   const lists = setUp?.lists.value;
-  const checkTitle = (rule: string) => setUp?.checks.find((c) => c.rule === rule)?.title ?? rule;
   const { data: recipes = [] } = useApi(api.recipes.list);
   const mayEdit = useMay('edit records');
   const mayPile = useMay('keep piles');
@@ -88,38 +85,13 @@ export default function Catalogue() {
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const choose = (key: string) => (value: string | undefined) =>
     changeAddress({ [key]: key === 'branch' && ownBranch ? (value ?? EVERYWHERE) : value });
+  const cleanFound = useStable((recipe: string) => setRecipe({ id: recipe, of: 'found' }));
+  const chooseFacet = useStable((name: string, value: string | undefined) => choose(name)(value));
   const open = (r: RecordRow) => {
     const rest = new URLSearchParams(query);
     rest.delete('copy');
     void navigate(`/catalogue/${r.id}${rest.size ? `?${rest.toString()}` : ''}`);
   };
-  /** The counts of a facet; one's own branch comes before the others. */
-  const mineFirst = (name: 'language' | 'branch' | 'material' | 'finding'): Record<string, number> => {
-    const counts = facetCounts?.[name] ?? {};
-    return name === 'branch' && counts[mine] ? { [mine]: counts[mine], ...counts } : counts;
-  };
-  const facets = (
-    name: 'language' | 'branch' | 'material' | 'finding',
-    chosen: string | undefined,
-    label: string,
-    naming: (v: string) => string,
-  ) => (
-    <div className="facet-line">
-      <Facets
-        most={name === 'finding' ? 2 : 3}
-        label={label}
-        facets={Object.entries({ ...(chosen && { [chosen]: 0 }), ...mineFirst(name) }).map(
-          ([value, count]) => ({
-            value,
-            name: naming(value),
-            count,
-          }),
-        )}
-        chosen={chosen}
-        onChoose={choose(name)}
-      />
-    </div>
-  );
   const branchName = (code: string) => lists?.branches.find((b) => b.code === code)?.name ?? code;
   const atBranch = branch && branch === ownBranch ? wording.at(branchName(branch)) : '';
   const state = !first
@@ -145,7 +117,7 @@ export default function Catalogue() {
             label={wording.runARecipeOverThe}
             placeholder={narrowed ? wording.cleanThoseFound : wording.cleanTheCatalogue}
             recipes={recipes}
-            onChoose={(id) => setRecipe({ id, of: 'found' })}
+            onChoose={cleanFound}
           />
         ) : null}
       </AreaHead>
@@ -155,10 +127,11 @@ export default function Catalogue() {
           <>
             <div className="facets">
               {q ? <QueryLine key={q} q={q} onSearch={(next) => changeAddress({ q: next })} /> : null}
-              {facets('branch', branch, 'Branch', branchName)}
-              {facets('material', material, 'Format', (v) => v)}
-              {facets('language', language, 'Language', languageName)}
-              {facets('finding', finding, 'Findings', checkTitle)}
+              <SearchFacets
+                counts={facetCounts}
+                {...{ branch, material, language, finding, mine, setUp }}
+                onChoose={chooseFacet}
+              />
               <ListViewMenu
                 view={view}
                 onView={setView}

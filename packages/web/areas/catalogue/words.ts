@@ -246,6 +246,7 @@ export const catalogueWords = {
   andMoreKindsIn: (more: string) => `And ${more} more kinds in`,
   underFindings: ', under Findings.',
   branch: 'Branch',
+  findingsFacet: 'Findings',
   location: 'Location',
   // RecordPiece
   thereIsNothingToSave: 'There is nothing to save: the record is as it stands in the catalogue.',

@@ -35,7 +35,8 @@ interface Props {
 }
 
 const NONE: readonly Finding[] = [];
-const FIRST_ROWS = 40;
+/** So many rows fill the window: none is lower than this (px). */
+const LOWEST_ROW = 26;
 
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
 export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
@@ -62,7 +63,8 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
     [record],
   );
   // Of a long record the first screenful is drawn at once, the rest behind it.
-  const isWhole = useDeferredValue(true, rows.length <= FIRST_ROWS);
+  const firstRows = Math.ceil(window.innerHeight / LOWEST_ROW);
+  const isWhole = useDeferredValue(true, rows.length <= firstRows);
   const byField = useMemo(() => {
     const found = new Map<number, Finding[]>();
     for (const f of findings) found.set(f.where.field, [...(found.get(f.where.field) ?? []), f]);
@@ -159,7 +161,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
         onDoubleClick={onDoubleClick}
         onKeyDown={(e) => fieldKeys(e, { record, edit, selected, act })}
       >
-        {(isWhole ? rows : rows.slice(0, FIRST_ROWS)).map(({ at, field }, i) => (
+        {(isWhole ? rows : rows.slice(0, firstRows)).map(({ at, field }, i) => (
           <Fragment key={at}>
             {i > 0 ? promptsAt(at) : null}
             {i === before && !isAmongPrompts ? addedEditor : null}
