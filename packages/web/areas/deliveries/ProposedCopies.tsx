@@ -1,7 +1,7 @@
 import { api, type IncomingDetail } from '@osier/contract';
 import { groupedBarcode, scannedBarcode } from '@osier/core/barcodes';
 import { callNumberText } from '@osier/core/callnumbers';
-import { copyName, costText, type ProposedCopy } from '@osier/core/holdings';
+import { copyName, copyProblems, costText, type ProposedCopy } from '@osier/core/holdings';
 import { Button, Checkbox, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useApi } from '../../api/queries';
@@ -136,6 +136,8 @@ function ProposedCopyForm({
   const { data: setUp } = useApi(api.setup.read);
   if (!setUp) return null;
   const lists = setUp.lists.value;
+  const others = copyProblems(copy, lists);
+  const isBarcodeTold = copy.problems.some((p) => !others.includes(p));
   const set = (part: Partial<ProposedCopy>) => setC({ ...c, ...part });
   return (
     <form
@@ -212,7 +214,7 @@ function ProposedCopyForm({
           />
         </KitField>
       </KitGrid>
-      {copy.problems.length || c.keepBarcode ? (
+      {isBarcodeTold || c.keepBarcode ? (
         <Checkbox checked={c.keepBarcode ?? false} onChange={(e) => setC(withKept(c, e.target.checked))}>
           {wording.useThisBarcodeAnyway}
         </Checkbox>
