@@ -36,7 +36,7 @@ import { NothingFound } from './NothingFound';
 import { NewRecord } from './NewRecord';
 import { QueryLine } from './QueryLine';
 import { RecordPiece } from './RecordPiece';
-import { SearchFacets } from './SearchFacets';
+import { FacetLines } from './FacetLines';
 import { foundCount, TOOK_FOR } from './search-words';
 import { catalogueWords as wording } from './words';
 
@@ -127,7 +127,7 @@ export default function Catalogue() {
           <>
             <div className="facets">
               {q ? <QueryLine key={q} q={q} onSearch={(next) => changeAddress({ q: next })} /> : null}
-              <SearchFacets
+              <FacetLines
                 counts={facetCounts}
                 {...{ branch, material, language, finding, mine, setUp }}
                 onChoose={chooseFacet}

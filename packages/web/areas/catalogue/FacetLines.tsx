@@ -7,7 +7,7 @@ import { catalogueWords as wording } from './words';
 type FacetName = 'language' | 'branch' | 'material' | 'finding';
 
 /** What a search is narrowed by with one press, with counts; one's own branch comes before the others. Opening a record does not draw it anew. */
-export const SearchFacets = memo(function SearchFacets({
+export const FacetLines = memo(function FacetLines({
   counts,
   branch,
   material,
