@@ -1,5 +1,5 @@
 import { mixed, number as anyNumber, type NumberSchema } from 'yup';
-import { WHAT_A_PRICE_IS } from '@osier/core/holdings';
+import { isCurrency, WHAT_A_PRICE_IS } from '@osier/core/holdings';
 import { number, string } from './values';
 
 /** Helpers for the schemas of what is sent: bodies, and what stands behind a path. */
@@ -23,7 +23,11 @@ export const price = () =>
 
 /** The currency of a price; '' for the library's own. */
 export const currency = () =>
-  string().matches(/^([A-Z]{3})?$/, 'A currency is three capitals (ISO 4217), such as EUR.');
+  string().test(
+    'currency',
+    'A currency is a code of three capitals (ISO 4217), such as EUR.',
+    (v) => !v || isCurrency(v),
+  );
 
 /** A whole number of a query, in digits; an empty one is none. */
 export const wholeQuery = (): NumberSchema =>

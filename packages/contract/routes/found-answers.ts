@@ -44,7 +44,7 @@ export const furtherAnswer = shape({
   /** For each value the term of an index that finds it, its name and how many have it, the most frequent first. */
   further: listOf(
     shape({
-      of: wordOf(['year', 'subject', 'name', 'supplier', 'delivery', 'changedby']),
+      of: wordOf(['year', 'subject', 'name', 'location', 'supplier', 'delivery', 'changedby']),
       index: text(),
       values: listOf(shape({ term: text(), name: text(), n: whole() })),
     }),

@@ -133,6 +133,49 @@ test('two headings that claim one record, a circle of see-froms, and what comes 
   expect(planAuthority(undifferentiated, NOTHING).note).toMatch(/undifferentiated/);
 });
 
+describe('a record that says what takes its place (leader 05 x, 682)', () => {
+  const gone = (...notes: DataField[]) =>
+    incomingAuthority({ leader: '00000xz  a2200000n  4500', fields: [...reedman.fields, ...notes] });
+  const by = (...subfields: string[]) => field('682', '  ', ...subfields);
+  const redman = heading(authority(name('100', 'Redman, Amos', '1880-1950')));
+  const here = { ...NOTHING, byForm: onlyForm, records: 3 };
+
+  test('is merged into that, whatever carries it, where it is here', () => {
+    const incoming = gone(by('i', 'Replaced by', 'a', 'Redman, Amos, 1880-1950', '0', '(WickReg)wr2'));
+    expect(incoming.replacements).toEqual([{ text: 'Redman, Amos, 1880-1950', numbers: ['(WickReg)wr2'] }]);
+    const plan = planAuthority(incoming, { ...here, replacement: redman });
+    expect(plan).toMatchObject({ outcome: 'replaced', note: null });
+    expect(plan.after!.marc.leader[5]).toBe('x');
+    expect(planAuthority(incoming, here)).toMatchObject({
+      outcome: 'left',
+      note: 'The record was replaced by “Redman, Amos, 1880-1950” (682), which is not here. Load that first.',
+    });
+    // Done before, or never here.
+    expect(planAuthority(incoming, { ...NOTHING, replacement: redman }).outcome).toBe('same');
+    expect(planAuthority(incoming, NOTHING).note).toMatch(/there is no such heading here/);
+  });
+
+  test('of another kind or vocabulary, and one that was split, are told and nothing is done', () => {
+    const one = gone(by('a', 'Redman, Amos'));
+    const body = {
+      ...heading(authority(field('110', '2 ', 'a', 'Redman and Sons'))),
+      kind: 'corporate' as const,
+    };
+    expect(planAuthority(one, { ...here, replacement: body }).note).toMatch(/cannot be merged.*two kinds/);
+    const two = gone(by('i', 'Split into', 'a', 'Redman, A.', 'i', 'and', 'a', 'Redman, B.', '0', 'n2'));
+    expect(two.replacements).toEqual([
+      { text: 'Redman, A.', numbers: [] },
+      { text: 'Redman, B.', numbers: ['n2'] },
+    ]);
+    expect(planAuthority(two, here).note).toMatch(/split into “Redman, A\.”, “Redman, B\.” \(682\)/);
+    expect(planAuthority(two, { ...here, records: 0 }).outcome).toBe('deletes');
+    // A record in force has notes of 682 as history only.
+    expect(incomingAuthority({ ...reedman, fields: [...reedman.fields, by('a', 'X')] }).replacements).toEqual(
+      [],
+    );
+  });
+});
+
 test.each(['d', 's', 'x'])(
   'a record that is deleted (leader 05 %s) takes a heading away only where no record carries it',
   (code) => {

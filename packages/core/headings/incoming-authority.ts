@@ -12,7 +12,9 @@ import {
 } from './heading';
 import { headingIdentity } from './normal-form';
 import { ownPart } from './own-part';
-import { withSeeFroms } from './merge-plan';
+import { formOfAuthority } from './merge-form';
+import { mergeForms, NotMergeable, withSeeFroms } from './merge-plan';
+import { asReplaced, replacementsOf, type Replacement } from './replaced';
 import { TAKEN_FIELDS, withTakenFields } from './taken-fields';
 
 /** An authority record of a file, as far as it can be taken in. */
@@ -27,6 +29,8 @@ export interface IncomingAuthority {
   readonly problem: string | null;
   /** It says that it is no more (leader 05). */
   readonly isDeleted: boolean;
+  /** What takes its place then (682). */
+  readonly replacements: readonly Replacement[];
 }
 
 /** Kinds of authority records that are no established headings (MARC 21 Authority, 008/09). */
@@ -41,11 +45,13 @@ const NO_HEADING: Readonly<Record<string, string>> = {
 /** Reads what an authority record of a file is (MARC 21 Authority: leader, 008, 1XX). */
 export function incomingAuthority(marc: MarcRecord): IncomingAuthority {
   const own = marc.fields.find((f): f is DataField => isData(f) && f.tag[0] === '1');
+  const isDeleted = 'dsx'.includes(marc.leader[5] ?? ' ');
   const base = {
     marc,
     text: own ? formText(own) : (controlValue(marc, '001') ?? ''),
     numbers: authorityNumbers(marc),
-    isDeleted: 'dsx'.includes(marc.leader[5] ?? ' '),
+    isDeleted,
+    replacements: isDeleted ? replacementsOf(marc) : [],
   };
   const left = (problem: string): IncomingAuthority => ({ ...base, heading: null, problem });
   if (marc.leader[6] !== 'z')
@@ -66,6 +72,7 @@ export const AUTHORITY_OUTCOMES = [
   'updates',
   'changes-form',
   'same',
+  'replaced',
   'deletes',
   'left',
 ] as const;
@@ -82,6 +89,8 @@ export interface MetHeadings {
   readonly clashes: readonly { readonly text: string; readonly leadsBack: boolean }[];
   /** It came before in the same file, or another record of the file is about the same heading. */
   readonly isTwice: boolean;
+  /** The heading here that takes its place, as it says; it is none of those that it meets. Absent where there is none. */
+  readonly replacement?: Heading | undefined;
   /** Other headings lead to the one it is about, or are told apart from it: it cannot go. */
   readonly isHeld?: boolean;
 }
@@ -115,7 +124,10 @@ export function planAuthority(incoming: IncomingAuthority, met: MetHeadings): Au
       `Its number is that of “${headingText(byNumber)}”, its form that of another heading here. Merge these two first.`,
     );
   const held = byNumber ?? byForm;
-  if (incoming.isDeleted) return deleted(held, met.records, met.isHeld === true);
+  if (incoming.isDeleted)
+    return incoming.replacements.length
+      ? replaced(held, incoming.replacements, met)
+      : deleted(held, met.records, met.isHeld === true);
   if (held && held.kind !== heading.kind)
     return left(`“${headingText(held)}”, which has its number, is a ${held.kind} heading.`);
   const circle = met.clashes.find((c) => c.leadsBack);
@@ -145,6 +157,37 @@ const withoutForm = (held: Heading, incoming: Heading): MarcRecord =>
   headingIdentity(identityOf(held)) === headingIdentity(identityOf(incoming))
     ? { ...held.marc, fields: held.marc.fields.map((f) => (f === keptForm(held) ? keptForm(incoming) : f)) }
     : held.marc;
+
+/** What becomes of a heading that another one replaces: its records carry that one then, and it leads there. */
+function replaced(
+  held: Heading | null,
+  by: readonly Replacement[],
+  { replacement, records, isHeld = false }: MetHeadings,
+): AuthorityPlan {
+  const [first, ...more] = by.map((r) => `“${r.text}”`);
+  if (more.length)
+    return records > 0
+      ? left(
+          `The record was split into ${[first, ...more].join(', ')} (682). Choose in Headings which of them its records mean.`,
+        )
+      : deleted(held, records, isHeld);
+  // The one that takes its place is here, and it is not: that has been done.
+  if (!held)
+    return replacement ? { outcome: 'same', after: null, note: null } : deleted(held, records, isHeld);
+  if (!replacement)
+    return left(`The record was replaced by ${first} (682), which is not here. Load that first.`);
+  try {
+    mergeForms(formOfAuthority(replacement.marc), [formOfAuthority(held.marc)]);
+  } catch (error) {
+    if (error instanceof NotMergeable)
+      return left(
+        `The record was replaced by ${first} (682), but it cannot be merged into that: ${error.message}`,
+      );
+    throw error;
+  }
+  const after: Heading = { ...held, marc: asReplaced(held.marc, replacement.marc) };
+  return { outcome: 'replaced', after, note: null };
+}
 
 function deleted(held: Heading | null, records: number, isHeld: boolean): AuthorityPlan {
   if (!held) return left('The record is deleted (leader 05), and there is no such heading here.');

@@ -67,6 +67,7 @@ export type { Keepable, SuggestedFor } from './suggested-form';
 export { suggestedForm } from './suggested-form';
 export { CARRIED_HEADING, HEADING_FORM, HEADING_NUMBER, NUMBERS, SEE_ALSO, seeAlsoGroup } from './access';
 export { authorityNumbers } from './authority-numbers';
+export type { Replacement } from './replaced';
 export type { AuthorityOutcome, AuthorityPlan, IncomingAuthority, MetHeadings } from './incoming-authority';
 export { AUTHORITY_OUTCOMES, incomingAuthority, planAuthority } from './incoming-authority';
 export type {

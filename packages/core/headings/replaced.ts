@@ -67,6 +67,25 @@ export function asReplaced(lost: MarcRecord, kept: MarcRecord): MarcRecord {
   return { leader, fields: inOrder(lost.fields, note) };
 }
 
+/** A heading that takes the place of a deleted one. */
+export interface Replacement {
+  /** As it is written; its parts are not told apart. */
+  readonly text: string;
+  /** Its authority numbers, if they are given. */
+  readonly numbers: readonly string[];
+}
+
+/** What takes the place of a deleted authority record (MARC 21 Authority, 682: $a a replacement heading, with its number in $0 behind it), in its order. */
+export function replacementsOf(marc: MarcRecord): Replacement[] {
+  const found: { text: string; numbers: string[] }[] = [];
+  for (const { subfields } of of(marc, '682'))
+    for (const { code, value } of subfields) {
+      if (code === 'a' && value.trim()) found.push({ text: value.trim(), numbers: [] });
+      if (code === '0' && value.trim()) found.at(-1)?.numbers.push(value.trim().replace(/\s+/g, ' '));
+    }
+  return found;
+}
+
 /** A see-from of an established form that was valid before (MARC 21 Authority, tracings: $w nne, an earlier established form of heading). */
 export const earlierForm = (tracing: DataField, marc: MarcRecord): DataField =>
   isSourced(marc) && !tracing.subfields.some((s) => s.code === 'w')

@@ -10,6 +10,7 @@ export {
   copyCost,
   costIn,
   costText,
+  isCurrency,
   priceText,
   readPrice,
   sumText,

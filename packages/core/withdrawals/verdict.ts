@@ -149,7 +149,7 @@ function cautions(c: Candidate, { limits, on, currency }: WeighTerms): Reason[] 
 /** Why it is looked at for its price; a price in another currency than the limit's is always looked at. */
 function tooExpensive({ price, currency }: Candidate, above: number | null, house: string): string | null {
   if (above === null || price === null) return null;
-  if (currency)
+  if (currency && currency !== house)
     return `It cost ${priceText(price, currency)}, which cannot be held against ${priceText(above, house)}.`;
   return price > above ? `It cost ${priceText(price, house)}, more than ${priceText(above, house)}.` : null;
 }

@@ -72,6 +72,7 @@ describe('verdicts', () => {
     ],
     ['of a kept record', { keptBy: '590' }, 'caution', 'protected', /Field 590/],
     ['dear', { price: 5001 }, 'caution', 'expensive', /GBP 50\.01, more than GBP 50\.00/],
+    ['whose price names the library’s own currency', { price: 100, currency: 'GBP' }, 'clear', '', /^$/],
     [
       'of a price in another currency',
       { price: 100, currency: 'EUR' },

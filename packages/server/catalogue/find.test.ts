@@ -517,6 +517,7 @@ test.each(['willow', 'copies > 1 and year > 1990'])(
       'year',
       'subject',
       'name',
+      'location',
       'supplier',
       'delivery',
       'changedby',

@@ -4,6 +4,7 @@ import { foundBy, type SearchPlace } from './found';
 import {
   countByDelivery,
   countByHeading,
+  countByLocation,
   countByPerson,
   countBySupplier,
   countByYear,
@@ -26,7 +27,8 @@ export async function furtherCounts(
     countByHeading(store, counted, MOST),
     countByYear(store, counted, MOST),
   ]);
-  const [suppliers, deliveries, people] = await Promise.all([
+  const [locations, suppliers, deliveries, people] = await Promise.all([
+    countByLocation(store, counted, MOST),
     countBySupplier(store, counted, MOST),
     countByDelivery(store, counted, MOST),
     countByPerson(store, counted, MOST),
@@ -36,6 +38,7 @@ export async function furtherCounts(
       { of: 'year', index: 'year', values: years },
       { of: 'subject', index: 'heading', values: subjects },
       { of: 'name', index: 'heading', values: names },
+      { of: 'location', index: 'location', values: locations },
       { of: 'supplier', index: 'supplier', values: suppliers },
       { of: 'delivery', index: 'delivery', values: deliveries },
       { of: 'changedby', index: 'changedby', values: people },

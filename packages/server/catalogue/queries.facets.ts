@@ -47,6 +47,14 @@ export async function countByHeading(
   return { subjects: listed('subjects'), names: listed('names') };
 }
 
+/** How many of them have holdings at each location, by its code. */
+export const countByLocation = (store: Store, found: IdQuery, most: number): Promise<FacetValue[]> =>
+  store.rows<FacetValue>(
+    `SELECT h.location AS term, h.location AS name, COUNT(DISTINCT h.record) AS n FROM ${of(found)} CROSS JOIN holdings h ON h.record = f.id
+      WHERE h.location <> '' GROUP BY 1 ORDER BY 3 DESC, 1 LIMIT :mostValues`,
+    { ...found.params, mostValues: most },
+  );
+
 /** How many of them have copies of each supplier. */
 export const countBySupplier = (store: Store, found: IdQuery, most: number): Promise<FacetValue[]> =>
   store.rows<FacetValue>(

@@ -1,5 +1,5 @@
 import { withBarcodeProblems } from '@osier/core/deliveries';
-import { copiesFrom, copyProblems, type ProposedCopy } from '@osier/core/holdings';
+import { copiesFrom, copyProblems, costIn, type ProposedCopy } from '@osier/core/holdings';
 import type { MarcRecord } from '@osier/core/marc';
 import { sameValue } from '@osier/core/changes';
 import type { Store } from '../store/store';
@@ -51,7 +51,12 @@ export async function checkedCopies(
 export const asChanged = (
   copies: readonly Omit<ProposedCopy, 'problems'>[],
   work: CopyWork,
-): ProposedCopy[] => copies.map((c) => ({ ...c, problems: copyProblems(c, work.rules.lists) }));
+): ProposedCopy[] =>
+  copies.map(({ price, currency, ...c }) => ({
+    ...c,
+    ...costIn(work.rules.house.currency, price, currency),
+    problems: copyProblems(c, work.rules.lists),
+  }));
 
 /**
  * The copies of a record whose fields were changed: read anew where the fields that they come from changed, else as they

@@ -128,6 +128,104 @@ test('a known number with another form changes the records that carry it; a dele
   expect((await cataloguer<HeadingPage>('GET', '/headings?q=Nobody%20Ever')).body.rows).toEqual([]);
 });
 
+test('a replaced heading is merged into the one that replaces it, as that is by then, in all records; all goes back', async () => {
+  const { store } = t.running.services;
+  const lost = field('100', '1 ', 'a', 'Withiman, J.');
+  const form = (d: string) => field('100', '1 ', 'a', 'Withiman, Joan,', 'd', d);
+  const carrying = (title: string): MarcRecord => ({
+    leader: '00000nam a2200000 i 4500',
+    fields: [
+      field('100', '1 ', 'a', 'Withiman, J.,', 'e', 'author.'),
+      field('245', '10', 'a', title),
+      field('700', '12', 'a', 'Withiman, J.', 't', 'Works.'),
+    ],
+  });
+  const marcs = [carrying('On hurdles /'), carrying('On gates /')];
+  const [record, id] = [await store.nextIds('record', 2), await store.nextIds('heading', 2)];
+  const of = (own: typeof lost) => headingFrom(headingsOf({ leader: '', fields: [own] })[0]!);
+  await commit(store, {
+    did: TESTED,
+    person: 1,
+    changes: [
+      ...marcs.map((marc, i) => creation('record', record + i, marc)),
+      creation('heading', id, of(lost)),
+      creation('heading', id + 1, of(form('1920-'))),
+    ],
+  });
+  const note = field('682', '  ', 'i', 'Replaced by', 'a', 'Withiman, Joan, 1920-', '0', '(WickReg)wr91');
+  const x = authority('wr90', [lost, note], '00000xz  a2200000n  4500');
+  const asked = (sha256: string) => ({ sha256, name: 'names.mrc' });
+  const reviewed = async (sha256: string) =>
+    (await cataloguer<Review>('POST', '/headings/file/review', asked(sha256))).body;
+  // Its number is not known here yet, its form is.
+  const byForm = await reviewed(await loaded('x.mrc', new Uint8Array(x)));
+  expect(byForm.rows.map((r) => r.detail)).toEqual(['Replaced by “Withiman, Joan, 1920-” · 2 records']);
+  expect(byForm.consequences).toEqual([
+    '1 heading will be merged into the one that replaces it, in all records that carry it.',
+  ]);
+  await take(await loaded('kept.mrc', new Uint8Array(authority('wr91', [form('1920-')]))));
+  const before = await catalogueOf(t.running);
+
+  // The file gives the other one another form before it says that it replaces the first.
+  const both = await loaded('both.mrc', joined(authority('wr91', [form('1920-1999')]), x));
+  const review = await reviewed(both);
+  expect(review.rows.map((r) => [r.detail, r.exception])).toEqual([
+    ['Another form', null],
+    ['Replaced by “Withiman, Joan, 1920-” · 2 records', null],
+  ]);
+  const done = await take(both, { token: review.token });
+  expect(done.message).toBe(
+    'Loaded 2 authority records from “names.mrc”: 0 new headings, 2 records changed.',
+  );
+  const now = async (n: number) => (await cataloguer<RecordDetail>('GET', `/records/${n}`)).body.marc.fields;
+  for (const n of [record, record + 1]) {
+    const [main, , other] = await now(n);
+    expect(main).toEqual(field('100', '1 ', 'a', 'Withiman, Joan,', 'd', '1920-1999,', 'e', 'author.'));
+    expect(other).toEqual(field('700', '12', 'a', 'Withiman, Joan,', 'd', '1920-1999.', 't', 'Works.'));
+  }
+  expect(await heading(id + 1)).toMatchObject({ text: 'Withiman, Joan, 1920-1999', records: 2 });
+  expect((await heading(id + 1)).seeFrom.toSorted()).toEqual(['Withiman, J.', 'Withiman, Joan, 1920-']);
+  expect((await store.read('heading', id))!.value.mergedInto).toBe(id + 1);
+  // Loaded once more there is nothing to do.
+  expect(await reviewed(both)).toMatchObject({ count: 0, rows: [] });
+  expect((await cataloguer('POST', `/daybook/${done.entry}/undo`)).status).toBe(200);
+  expect(await catalogueOf(t.running)).toEqual(before);
+});
+
+test('what its replacement is not here for, or goes with it, is left and told', async () => {
+  const x = (number: string, a: string, text: string) =>
+    authority(
+      number,
+      [field('100', '1 ', 'a', a), field('682', '  ', 'i', 'Replaced by', 'a', text)],
+      '00000xz  a2200000n  4500',
+    );
+  const names = ['Reedwright, A.', 'Reedwright, B.', 'Reedwright, C.'];
+  await take(
+    await loaded(
+      'reeds.mrc',
+      joined(...names.map((a, i) => authority(`wr10${i}`, [field('100', '1 ', 'a', a)]))),
+    ),
+  );
+  const chain = joined(
+    x('wr100', names[0]!, names[1]!),
+    x('wr101', names[1]!, names[2]!),
+    x('wr102', names[2]!, 'Reedwright, Nobody'),
+  );
+  const sha256 = await loaded('chain.mrc', chain);
+  const review = (await cataloguer<Review>('POST', '/headings/file/review', { sha256, name: 'chain.mrc' }))
+    .body;
+  expect(review.rows.map((r) => [r.label, r.exception])).toEqual([
+    [names[0], expect.stringContaining('which replaces it, goes with this file as well')],
+    [names[2], expect.stringContaining('“Reedwright, Nobody” (682), which is not here')],
+    [names[1], null],
+  ]);
+  await take(sha256);
+  const rest = (await cataloguer<Review>('POST', '/headings/file/review', { sha256, name: 'chain.mrc' }))
+    .body;
+  // The first follows now to where its replacement went.
+  expect(rest.rows.find((r) => r.label === names[0])?.detail).toContain('Replaced by “Reedwright, C.');
+});
+
 test('of two records of a file that are about one heading the first is taken', async () => {
   await take(
     await loaded('a.mrc', new Uint8Array(authority('wr80', [field('100', '1 ', 'a', 'Marten, Ivy')]))),

@@ -6,8 +6,16 @@ import {
   type ReviewRow,
 } from '@osier/contract';
 import { counted, creation, removal, update } from '@osier/core/changes';
-import { formOfAuthority, incomingAuthority, type AuthorityOutcome } from '@osier/core/headings';
-import type { Change } from '@osier/core/kinds';
+import {
+  formOfAuthority,
+  formsOfMerge,
+  headingText,
+  incomingAuthority,
+  mergedHeadings,
+  type AuthorityOutcome,
+  type MergeForms,
+} from '@osier/core/headings';
+import type { Change, StoredObject } from '@osier/core/kinds';
 import { existsSync } from 'node:fs';
 import { object, string } from 'yup';
 import { notFound } from '../http/problem';
@@ -32,6 +40,8 @@ const OUTCOMES: Readonly<Record<AuthorityOutcome, (n: number) => string>> = {
   'changes-form': (n) => `${counted(n, 'heading')} will get another form, in all records that carry it.`,
   same: (n) =>
     `${counted(n, 'record')} of the file ${n === 1 ? 'is' : 'are'} here as ${n === 1 ? 'it is' : 'they are'}.`,
+  replaced: (n) =>
+    `${counted(n, 'heading')} will be merged into the one that replaces ${n === 1 ? 'it' : 'each'}, in all records that carry ${n === 1 ? 'it' : 'them'}.`,
   deletes: (n) => `${counted(n, 'heading')} without records will be deleted.`,
   left: (n) =>
     `${counted(n, 'record')} of the file cannot be loaded; ${n === 1 ? 'it is' : 'they are'} listed first.`,
@@ -42,6 +52,7 @@ const ACTS: Readonly<Record<AuthorityOutcome, string>> = {
   updates: 'Brought up to date',
   'changes-form': 'Another form',
   same: 'Nothing to change',
+  replaced: 'Replaced',
   deletes: 'Deleted',
   left: 'Left',
 };
@@ -65,7 +76,7 @@ export async function reviewAuthorityFile(
   const page = reviewPage<ReviewRow>(from);
   const seen = new Set<string>();
   const n: Record<AuthorityOutcome, number> = {
-    ...{ new: 0, establishes: 0, updates: 0, 'changes-form': 0, same: 0, deletes: 0, left: 0 },
+    ...{ new: 0, establishes: 0, updates: 0, 'changes-form': 0, replaced: 0, same: 0, deletes: 0, left: 0 },
   };
   let all = 0;
   for (let after = 0; ;) {
@@ -75,12 +86,16 @@ export async function reviewAuthorityFile(
     for (const p of await plannedAuthorities(store, rows, seen, onto)) {
       all++;
       n[p.outcome]++;
-      shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.records);
+      shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.into?.id, p.records);
       if (p.outcome !== 'same')
         page.offer(p.note !== null, () => ({
           id: p.seq,
           label: p.incoming.text || `Record ${p.seq}`,
-          detail: [ACTS[p.outcome], ...(p.records ? [counted(p.records, 'record')] : [])].join(' · '),
+          detail: [
+            ACTS[p.outcome] +
+              (p.outcome === 'replaced' && p.into ? ` by “${headingText(p.into.value)}”` : ''),
+            ...(p.records ? [counted(p.records, 'record')] : []),
+          ].join(' · '),
           exception: p.note && (p.outcome === 'left' ? `${p.note} It is left.` : p.note),
           before: p.held && { marc: p.held.value.marc },
           after: p.after && { marc: p.after.marc },
@@ -95,7 +110,7 @@ export async function reviewAuthorityFile(
     noun: { one: 'authority record', many: 'authority records' },
     count,
     consequences: (
-      ['new', 'establishes', 'updates', 'changes-form', 'deletes', 'same', 'left'] as const
+      ['new', 'establishes', 'updates', 'changes-form', 'replaced', 'deletes', 'same', 'left'] as const
     ).flatMap((o) => (n[o] ? [OUTCOMES[o](n[o])] : [])),
     ...page.take(),
     token: shown.token(),
@@ -130,7 +145,7 @@ async function changesOf(store: Store, planned: readonly PlannedAuthority[]) {
   for (const p of planned) {
     if (p.outcome === 'new' && p.after) headings.push(creation('heading', next++, p.after));
     else if (p.outcome === 'deletes' && p.held) headings.push(removal('heading', p.held));
-    else if (p.after && p.held) headings.push(update('heading', p.held, p.after));
+    else if (p.after && p.held && p.outcome !== 'replaced') headings.push(update('heading', p.held, p.after));
   }
   const renamed = planned.flatMap((p) => {
     const [kept, lost] = [
@@ -141,14 +156,35 @@ async function changesOf(store: Store, planned: readonly PlannedAuthority[]) {
       ? [{ forms: { kept, lost: [lost] }, changing: [p.held!.id] }]
       : [];
   });
-  const records = await changedTogether(store, renamed);
+  const replaced = planned.flatMap((p) =>
+    p.outcome === 'replaced' && p.held && p.into ? mergedInChunk(p.held, p.into, headings) : [],
+  );
+  const merges = [...renamed, ...replaced];
+  const records = await changedTogether(store, merges);
   const { along, made: followed } = await headingsFollowing(
     store,
-    renamed.map((r) => r.forms),
+    merges.map((r) => r.forms),
     headings,
     records,
   );
   return { records, changes: [...records, ...headings, ...along, ...followed] };
+}
+
+/**
+ * Merges a heading into the one that replaces it, as that is after what is to be done with it already; the changes of the two are put among
+ * `headings`. Gives the forms that records change by.
+ */
+function mergedInChunk(
+  held: StoredObject<'heading'>,
+  into: StoredObject<'heading'>,
+  headings: Change<'heading'>[],
+): { readonly forms: MergeForms; readonly changing: readonly number[] } {
+  const at = headings.findIndex((c) => c.id === into.id);
+  const merging = { kept: { ...into, value: headings[at]?.after ?? into.value }, lost: [held] };
+  for (const change of mergedHeadings(merging))
+    if (change.id === into.id && at >= 0) headings[at] = { ...headings[at]!, after: change.after };
+    else headings.push(change);
+  return { forms: formsOfMerge(merging), changing: [held.id] };
 }
 
 /** The headings of the records up to a place: work that is taken up again knows what comes twice. */

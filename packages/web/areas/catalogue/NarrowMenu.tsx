@@ -24,10 +24,14 @@ export function NarrowMenu({
     api.records.further,
     isOpen ? { query: { q, pile, delivery, status, type, suppressed } } : null,
   );
-  const suppliers = useSetUp()?.lists.value.suppliers ?? [];
+  const lists = useSetUp()?.lists.value;
   const shown = (data?.further ?? []).filter((f) => f.values.length > 0);
-  const nameOf = (of: Further[number]['of'], name: string) =>
-    of === 'supplier' ? (suppliers.find((s) => s.code === name)?.name ?? name) : name;
+  /** A location of several branches may be called otherwise at each. */
+  const nameOf = (of: Further[number]['of'], name: string): string => {
+    const list = of === 'supplier' ? lists?.suppliers : of === 'location' ? lists?.locations : [];
+    const names = (list ?? []).flatMap((e) => (e.code === name ? e.name : []));
+    return [...new Set(names)].join(', ') || name;
+  };
   const choose =
     ({ index }: Further[number]) =>
     (term: string | undefined) => {

@@ -67,6 +67,7 @@ export const catalogueWords = {
     year: 'Year',
     subject: 'Subject',
     name: 'Name',
+    location: 'Location',
     supplier: 'Supplier',
     delivery: 'Delivery',
     changedby: 'Changed by',

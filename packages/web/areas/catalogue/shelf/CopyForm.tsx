@@ -16,6 +16,7 @@ import { Mark } from '../../../parts/Mark';
 import { useTakesScans } from '../../../shell/scan-target';
 import { useShell } from '../../../shell/shell-store';
 import { useSetUp } from '../../setup/use-set-up';
+import { RollCaution } from './RollCaution';
 import { shelfWords as wording } from './words';
 
 const NO_RULES: readonly BarcodeRule[] = [];
@@ -31,7 +32,16 @@ function useLast(name: 'type' | 'fund' | 'supplier') {
 }
 
 /** Adds copies to a holding, one barcode after the other: a scan looks the barcode up, Enter adds the copy, the field waits for the next. */
-export function CopyForm({ holding, onClose }: { holding: number; onClose: () => void }) {
+export function CopyForm({
+  holding,
+  branch,
+  onClose,
+}: {
+  holding: number;
+  /** Where the holding is. */
+  branch: string;
+  onClose: () => void;
+}) {
   const setUp = useSetUp();
   const lists = setUp?.lists.value;
   const rules = setUp?.house.value.barcodes ?? NO_RULES;
@@ -214,6 +224,7 @@ export function CopyForm({ holding, onClose }: { holding: number; onClose: () =>
           <Mark kind="clear" /> {wording.theBarcodeIsValidAnd}
         </p>
       ) : null}
+      {look && type ? <RollCaution barcode={look.barcode} copy={{ branch, type }} /> : null}
       <div className="kit-bar">
         <Button type="primary" htmlType="submit">
           {look ? wording.addCopy : wording.checkBarcode} <kbd>Enter</kbd>

@@ -180,7 +180,7 @@ function HoldingBlock({
       {held.copies.map((c) => (
         <CopyLine key={c.id} held={c} record={record} mayEdit={mayEdit} isWanted={c.id === copy} />
       ))}
-      {isAdding ? <CopyForm holding={id} onClose={() => onAdd(false)} /> : null}
+      {isAdding ? <CopyForm holding={id} branch={holding.branch} onClose={() => onAdd(false)} /> : null}
     </div>
   );
 }

@@ -15,6 +15,8 @@ export const shelfWords = {
   price: 'Price',
   asTheType: 'as the type',
   useThisBarcodeAnyway: 'Use this barcode anyway',
+  ofARollForOthers: (roll: string, meant: string) =>
+    `It is a number of the label roll “${roll}”, which is meant for other copies: ${meant}.`,
   useTheseBarcodesAnyway: 'Use these barcodes anyway',
   theBarcodeIsValidAnd: 'The barcode is valid and not in use. Press Enter to add the copy.',
   addCopy: 'Add copy',
