@@ -10,6 +10,10 @@ import { FieldView } from './field-editor/FieldView';
 import { FindingCounts } from './Mark';
 import type { RecordDraft } from './record-draft/use-record-draft';
 import { SideBySide } from './SideBySide';
+import { loadFormat } from './format';
+
+// The names of fields are there when they are drawn.
+beforeAll(loadFormat);
 
 afterEach(cleanup);
 const shown = (part: ReactNode) =>

@@ -6,6 +6,10 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import { useState } from 'react';
 import { RequestProblem } from '../api/request';
 import { ReviewSheet } from './ReviewSheet';
+import { loadFormat } from './format';
+
+// The names of fields are there when they are drawn.
+beforeAll(loadFormat);
 
 afterEach(() => {
   cleanup();

@@ -3,6 +3,10 @@ import { field, type Field } from '@osier/core/marc';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { FieldEditor } from './FieldEditor';
+import { loadFormat } from '../format';
+
+// The names of fields are there when they are drawn.
+beforeAll(loadFormat);
 
 afterEach(cleanup);
 const given = field('245', '10', 'a', 'Notes on eels /', 'c', 'A. Reed.');

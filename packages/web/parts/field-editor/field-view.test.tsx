@@ -8,6 +8,10 @@ import { useShell } from '../../shell/shell-store';
 import { useHistories } from '../record-draft/edit-histories';
 import { useRecordDraft } from '../record-draft/use-record-draft';
 import { FieldView } from './FieldView';
+import { loadFormat } from '../format';
+
+// The names of fields are there when they are drawn.
+beforeAll(loadFormat);
 
 const KEY = '7';
 const saved = (marc: MarcRecord, isNew = false) => ({
