@@ -121,7 +121,7 @@ export const changeCopy = (
       number: parts.number ?? was.number,
       type,
       ...(parts.price === undefined
-        ? costIn('', was.price, was.currency)
+        ? { price: was.price, ...(was.currency && { currency: was.currency }) }
         : costIn((await s.house()).value.currency, parts.price, parts.currency ?? was.currency)),
       fund: parts.fund ?? was.fund,
       supplier,

@@ -43,7 +43,7 @@ export const copyColumns = (
     key: 'price',
     name: wording.price,
     of: costText,
-    width: 54,
+    width: 78,
     isNumber: true,
   },
   { key: 'fund', name: wording.fund, of: (r) => r.fund, width: 60 },

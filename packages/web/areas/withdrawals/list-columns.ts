@@ -26,7 +26,7 @@ export const listColumns = (): readonly ScanColumn[] => [
     key: 'price',
     name: wording.price,
     of: (r) => (r.candidate ? costText(r.candidate) : ''),
-    width: 54,
+    width: 78,
     isNumber: true,
   },
   {

@@ -35,8 +35,8 @@ interface Props {
 }
 
 const NONE: readonly Finding[] = [];
-/** So many rows fill the window: none is lower than this (px). */
-const LOWEST_ROW = 26;
+/** The least height of a row in pixels, and how many more rows than fill the window are drawn at once. */
+const [ROW_HEIGHT, SPARE_ROWS] = [30, 4];
 
 /** A record field by field: tag, indicators, running text with small raised subfield codes, findings in the margin. */
 export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = false, prompts = [] }: Props) {
@@ -63,7 +63,7 @@ export function FieldView({ record, findings = NONE, edit, takenIntoHoldings = f
     [record],
   );
   // Of a long record the first screenful is drawn at once, the rest behind it.
-  const firstRows = Math.ceil(window.innerHeight / LOWEST_ROW);
+  const firstRows = Math.ceil(window.innerHeight / ROW_HEIGHT) + SPARE_ROWS;
   const isWhole = useDeferredValue(true, rows.length <= firstRows);
   const byField = useMemo(() => {
     const found = new Map<number, Finding[]>();

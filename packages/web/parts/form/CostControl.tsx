@@ -17,7 +17,7 @@ export function CostControl({
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
 }) {
-  const form = Form.useFormInstance<Record<string, unknown>>();
+  const form = Form.useFormInstance();
   const kept: unknown = Form.useWatch(part, { form, preserve: true });
   const currency = typeof kept === 'string' ? kept : '';
   return (
