@@ -86,7 +86,7 @@ export async function startOsier(settings: Settings): Promise<Running> {
       {
         name: 'comparing names',
         of: ['heading', 'distinct'],
-        some: () => compareTouched(aside, pool.names),
+        some: (isStopped) => compareTouched(aside, pool.names, { isStopped }),
       },
       {
         name: 'comparing records',

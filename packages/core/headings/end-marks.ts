@@ -26,8 +26,12 @@ export function ownStop(text: string): boolean {
   return SHORT.has(last.toLowerCase());
 }
 
+const ENDS_IN_WORD = /[\w)]/;
+
 /** Text without the marks that end a heading in a record: comma, semicolon, colon, and the full stop that is not its own. */
 export function endTrimmed(text: string): string {
-  const t = text.trim().replace(/[\s,;:/]+$/u, '');
+  const whole = text.trim();
+  if (ENDS_IN_WORD.test(whole.slice(-1))) return whole;
+  const t = whole.replace(/[\s,;:/]+$/u, '');
   return t.endsWith('.') && !ownStop(t) ? t.slice(0, -1).trimEnd() : t;
 }

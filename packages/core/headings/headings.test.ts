@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { field, fieldText, isData, type DataField, type MarcRecord } from '../marc';
+import { withoutMarks } from '../text';
 import { makeLibrary } from '../../../demo/library';
 import {
   completedField,
@@ -16,6 +17,7 @@ import {
   lookAlikes,
   mergePlan,
   newAuthority,
+  normalText,
   seeFroms,
   unnamedHeading,
   vocabularyOfNew,
@@ -43,6 +45,19 @@ describe('normal form (PCC: Authority File Comparison Rules, NACO normalization)
   ])('%s', (_, a, b) =>
     expect(headingKey([{ code: 'a', value: a }])).not.toBe(headingKey([{ code: 'a', value: b }])),
   );
+  test('letters without marks are brought to it as all others are', () =>
+    fc.assert(
+      fc.property(fc.string({ unit: fc.constantFrom(..."ab Z9'’.,-[]#&+♭", 'é', 'ß', 'ı', 'ﬁ') }), (text) =>
+        expect(normalText(text)).toBe(
+          withoutMarks(text)
+            .toUpperCase()
+            .replace(/['’ʹʻʼ[\]]/g, '')
+            .replace(/[^\p{L}\p{N}#♭&+]+/gu, ' ')
+            .trim(),
+        ),
+      ),
+      { numRuns: 1000 },
+    ));
   test('the punctuation of the field is not the name’s', () => {
     expect(
       keyOfHeading(

@@ -71,16 +71,33 @@ export type { Replacement } from './replaced';
 export type { AuthorityOutcome, AuthorityPlan, IncomingAuthority, MetHeadings } from './incoming-authority';
 export { AUTHORITY_OUTCOMES, incomingAuthority, planAuthority } from './incoming-authority';
 export type {
+  BucketColumns,
+  BucketIndex,
   Buckets,
   BucketWord,
   Form,
   FormGroup,
   Gathered,
+  IndexRoom,
   Judged,
   AlikeVerdict,
+  NumberLists,
   SeenHeading,
 } from './alike';
-export { alikeForms, compareForms, formIn, gather, judgedWith, seenInRecords, shorterFirst } from './alike';
+export {
+  alikeForms,
+  bucketColumns,
+  bucketsIn,
+  compareForms,
+  formIn,
+  formsInOrder,
+  gather,
+  indexBuckets,
+  judgedWith,
+  matesFinder,
+  seenInRecords,
+  shorterFirst,
+} from './alike';
 export { HEADING_WORDS } from './words';
 export type { FormOfMembers, RegistryName } from './registry';
 export { numberIn, numbersQuery, registryName, registryNews, registryQuery } from './registry';

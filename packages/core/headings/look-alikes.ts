@@ -1,9 +1,9 @@
 import {
   bucketsOf,
   candidates,
+  comparedForm,
   compareForms,
   eachOf,
-  formIn,
   NOTHING_KNOWN,
   type Buckets,
   type Form,
@@ -41,10 +41,10 @@ export const isCompared = (heading: Heading): boolean => heading.mergedInto === 
 
 /** A heading as it is compared; null for one that is not. */
 export function comparedHeading({ id, heading }: NumberedHeading): ComparedHeading | null {
-  const form = isCompared(heading) ? formIn(keptForm(heading), vocabularyOfAuthority(heading.marc)) : null;
-  if (!form) return null;
-  const { text: _, ...rest } = form;
-  return { id, form: rest, seeFroms: seeFroms(heading).map(seeFromKey) };
+  const form = isCompared(heading)
+    ? comparedForm(keptForm(heading), vocabularyOfAuthority(heading.marc))
+    : null;
+  return form && { id, form, seeFroms: seeFroms(heading).map(seeFromKey) };
 }
 
 /** The buckets in which a heading is compared with others. Its see-froms lead to it too. */

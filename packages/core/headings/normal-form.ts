@@ -1,8 +1,17 @@
 import type { DataField, Subfield } from '../marc';
-import { withoutMarks } from '../text';
+import { asciiClasses, asciiWords, withoutMarks } from '../text';
 import { endTrimmed } from './end-marks';
 import { beginsTitle, nameTitlePart, ownPart, type OwnPart } from './own-part';
 import { vocabularyOfField } from './vocabulary';
+
+const NORMAL = asciiClasses('ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789#&+', "'[]");
+const normal = (part: string): string =>
+  asciiWords(part.toUpperCase(), NORMAL) ??
+  withoutMarks(part)
+    .toUpperCase()
+    .replace(/['’ʹʻʼ[\]]/g, '')
+    .replace(/[^\p{L}\p{N}#♭&+]+/gu, ' ')
+    .trim();
 
 /**
  * Normal form of a heading's text (PCC "Authority File Comparison Rules (NACO Normalization)"): no marks, capitals,
@@ -12,12 +21,6 @@ export function normalText(text: string, keepFirstComma = false): string {
   const comma = keepFirstComma ? text.indexOf(',') : -1;
   const head = comma >= 0 && comma < text.trimEnd().length - 1 ? text.slice(0, comma) : text;
   const tail = head === text ? '' : text.slice(comma + 1);
-  const normal = (part: string) =>
-    withoutMarks(part)
-      .toUpperCase()
-      .replace(/['’ʹʻʼ[\]]/g, '')
-      .replace(/[^\p{L}\p{N}#♭&+]+/gu, ' ')
-      .trim();
   return tail ? `${normal(head)},${normal(tail) ? ` ${normal(tail)}` : ''}` : normal(head);
 }
 

@@ -1,4 +1,4 @@
-export { fold, foldedWords, isAscii, withoutMarks } from './fold';
+export { asciiClasses, asciiWords, fold, foldedWords, isAscii, withoutMarks } from './fold';
 export { memory, type Memory } from './memory';
 export { startsWithLetter } from './letter';
 export { editDistance, nearest } from './edit-distance';

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { decodedOnce, editDistance, fold, foldedWords, memory, nearest } from '.';
+import {
+  asciiClasses,
+  asciiWords,
+  decodedOnce,
+  editDistance,
+  fold,
+  foldedWords,
+  memory,
+  nearest,
+  withoutMarks,
+} from '.';
 
 test.each([
   ['L’Été à la Mer', 'lete a la mer'],
@@ -13,6 +23,30 @@ test.each([
 });
 test('folding twice is folding once', () =>
   fc.assert(fc.property(fc.string(), (t) => expect(fold(fold(t))).toBe(fold(t)))));
+const written = fc.oneof(
+  fc.string({ unit: fc.constantFrom(..."ab Z9'’.,-[]#&+\t\n", 'é', 'ß', 'İ', 'K', 'ﬁ', '中') }),
+  fc.string({ unit: 'binary-ascii' }),
+  fc.string({ unit: 'binary' }),
+);
+test('letters without marks are folded as all others are', () =>
+  fc.assert(
+    fc.property(written, (text) =>
+      expect(fold(text)).toBe(
+        withoutMarks(text)
+          .toLowerCase()
+          .replace(/['’ʹʻʼ]/g, '')
+          .replace(/[^\p{L}\p{N}]+/gu, ' ')
+          .trim(),
+      ),
+    ),
+    { numRuns: 1000 },
+  ));
+test('words of characters below U+0080: some stay, some are nothing, all others are a blank', () => {
+  const classes = asciiClasses('abc', "'");
+  expect(asciiWords(" 'a'b, -c' d'", classes)).toBe('ab c');
+  expect(asciiWords('', classes)).toBe('');
+  expect(asciiWords('ab é', classes)).toBeNull();
+});
 test('no words in nothing', () => expect(foldedWords(' – ')).toEqual([]));
 
 test.each([

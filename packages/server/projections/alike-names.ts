@@ -1,13 +1,26 @@
-import type { BucketWord, Buckets, LookAlike } from '@osier/core/headings';
+import {
+  bucketsIn,
+  type BucketWord,
+  type Buckets,
+  type ComparedHeading,
+  type LookAlike,
+} from '@osier/core/headings';
 import type { Transaction } from '../store/database';
 import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
+import type { AllNamesWork } from './all-names';
 
 /** A heading that is to be compared: what is kept of it, as JSON of a `Heading`, and its version. */
-export interface WaitingName {
+export interface WaitingName extends NameSeen {
+  readonly value: string;
+  /** What was kept of it when it was compared last, as JSON of a `ComparedHeading`. */
+  readonly before?: string | null;
+}
+
+/** A heading, and its version when it was looked at. */
+export interface NameSeen {
   readonly id: number;
   readonly version: number;
-  readonly value: string;
 }
 
 /** A heading as it is compared, as JSON of a `ComparedHeading`, with its buckets; null for one that is compared with none. */
@@ -15,6 +28,8 @@ export interface NameRead {
   readonly id: number;
   readonly name: string | null;
   readonly buckets: Buckets;
+  /** The buckets that it was in until now. */
+  readonly before: readonly number[];
 }
 
 /** Names as JSON of a `ComparedHeading`, buckets with the headings in them, and the buckets that some headings are to be compared in. */
@@ -25,7 +40,7 @@ export interface NameMates {
 }
 
 /** How names are read and compared: in a worker of the server, or on the spot for a store that is opened by itself. */
-export interface NameWork {
+export interface NameWork extends AllNamesWork {
   readForms(waiting: readonly WaitingName[]): Promise<NameRead[]>;
   compareNames(mates: NameMates): Promise<LookAlike[]>;
 }
@@ -42,12 +57,13 @@ const json = (value: unknown) => JSON.stringify(value);
  */
 export const waitingNames = (store: Store): Promise<WaitingName[]> =>
   store.rows<WaitingName>(
-    `SELECT d.heading AS id, COALESCE(h.version, 0) AS version, COALESCE(h.value, '') AS value
-       FROM (SELECT heading FROM alike_dirty ORDER BY place, heading LIMIT ${AT_ONCE}) d LEFT JOIN headings h ON h.id = d.heading`,
+    `SELECT d.heading AS id, COALESCE(h.version, 0) AS version, COALESCE(h.value, '') AS value, n.name AS before
+       FROM (SELECT heading FROM alike_dirty ORDER BY place, heading LIMIT ${AT_ONCE}) d LEFT JOIN headings h ON h.id = d.heading
+       LEFT JOIN alike_names n ON n.heading = d.heading`,
   );
 
 /** Those that are still as they were read. */
-export async function unchanged(store: Store, waiting: readonly WaitingName[]): Promise<Set<number>> {
+export async function unchanged(store: Store, waiting: readonly NameSeen[]): Promise<Set<number>> {
   const found = await store.row<{ ids: string }>(
     `SELECT json_group_array(w.value ->> 0) AS ids FROM json_each(:waiting) w LEFT JOIN headings h ON h.id = w.value ->> 0
       WHERE COALESCE(h.version, 0) = w.value ->> 1`,
@@ -68,24 +84,25 @@ export const markNames = (store: Store, headings: readonly number[], tx: Transac
 /** Keeps names and buckets of headings that are still as they were read; gives which these are. */
 export async function keepNames(
   store: Store,
-  waiting: readonly WaitingName[],
+  waiting: readonly NameSeen[],
   read: readonly NameRead[],
   tx: Transaction,
 ): Promise<ReadonlySet<number>> {
   const ids = await unchanged(store, waiting);
-  for (const table of ['alike_names', 'alike_buckets'])
-    await store.run(`DELETE FROM ${table} WHERE heading ${AMONG}`, { ids: json([...ids]) }, tx);
-  const own = read.filter(({ id, name }) => name !== null && ids.has(id));
-  const names = `{${own.map(({ id, name }) => `"${id}":${name}`).join()}}`;
+  const own = read.filter(({ id }) => ids.has(id));
   await store.bind(
-    'INSERT INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
-    [names],
+    `DELETE FROM alike_buckets WHERE (bucket, heading) IN (SELECT n.value, CAST(l.key AS INTEGER) FROM json_each($1) l CROSS JOIN json_each(l.value) n)`,
+    [json(Object.fromEntries(own.map(({ id, before }) => [id, before])))],
     tx,
   );
-  const lists = own.map(({ id, buckets: { exact, words } }) => [
-    id,
-    [...new Set([...exact, ...words.map((w) => w.word)])],
-  ]);
+  await store.run(`DELETE FROM alike_names WHERE heading ${AMONG}`, { ids: json([...ids]) }, tx);
+  const names = own.flatMap(({ id, name }) => (name === null ? [] : [`"${id}":${name}`]));
+  await store.bind(
+    'INSERT INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
+    [`{${names.join()}}`],
+    tx,
+  );
+  const lists = own.map(({ id, buckets }) => [id, bucketsIn(buckets)]);
   await store.bind(
     `INSERT INTO alike_buckets (heading, bucket) SELECT CAST(l.key AS INTEGER), n.value FROM json_each($1) l CROSS JOIN json_each(l.value) n ORDER BY n.value`,
     [json(Object.fromEntries(lists))],

@@ -10,12 +10,15 @@ export interface Background {
   stop(): Promise<void>;
 }
 
-/** Something that is brought up to date piece by piece: `some` does a piece and gives how much that was, nought when nothing is left. */
+/**
+ * Something that is brought up to date piece by piece: `some` does a piece and gives how much that was, nought when nothing is left. A piece that takes long asks whether it
+ * is to be broken off.
+ */
 export interface Upkeep {
   readonly name: string;
   /** After an act on which kinds there may be something to do. */
   readonly of: readonly Kind[];
-  readonly some: () => Promise<number>;
+  readonly some: (isStopped: () => boolean) => Promise<number>;
 }
 
 /** Keeps things up to date: what was left over from before at once, then after every act that touches it. */
@@ -46,7 +49,7 @@ function keepUp(store: Store, { name, of, some }: Upkeep, log: Logger): Backgrou
     try {
       do {
         asked = false;
-        while (!stopped && (await some()) > 0);
+        while (!stopped && (await some(() => stopped)) > 0);
       } while (asked && !stopped);
       failures = 0;
     } catch (error) {

@@ -10,9 +10,10 @@ import {
   unchanged,
   waitingNames,
   type NameRead,
+  type NameSeen,
   type NameWork,
-  type WaitingName,
 } from './alike-names';
+import { compareAllNames, seenNames } from './all-names';
 import type { Projection } from './projection';
 
 /**
@@ -21,7 +22,7 @@ import type { Projection } from './projection';
  */
 export const alikeHeadings: Projection = {
   name: 'look-alikes',
-  version: 4,
+  version: 5,
   of: ['heading', 'distinct'],
   async apply(store, changes, tx) {
     const touched = changes
@@ -120,9 +121,47 @@ async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transact
 
 /** Headings whose pairs are kept together; the fewer, the sooner a write that waits has its turn. */
 const PIECE = 2000;
+/** So many that wait, and no fewer than a third of all headings, are compared with all others at one go, which takes a name a third of the time. */
+const MANY = 20_000;
 
-/** Compares some of the names that were touched; gives how many there were, nought when all are compared. */
-export async function compareTouched(store: Store, { readForms, compareNames }: NameWork): Promise<number> {
+/** How names are compared: from how many on all are, and whether it is to be broken off. */
+export interface Comparing {
+  readonly many?: number;
+  readonly isStopped?: () => boolean;
+}
+
+/** Compares some of the names that were touched, or all names when many were; gives how many there were, nought when all are compared. */
+export async function compareTouched(
+  store: Store,
+  work: NameWork,
+  { many = MANY, isStopped = () => false }: Comparing = {},
+): Promise<number> {
+  const count = await countWaiting(store);
+  const areMany = count >= many && count * 3 >= (await countHeadings(store));
+  return areMany ? compareAll(store, work, isStopped) : compareSomeTouched(store, work);
+}
+
+async function compareAll(store: Store, work: NameWork, isStopped: () => boolean): Promise<number> {
+  const compared = await compareAllNames(store, work, isStopped);
+  if (!compared) return 0;
+  const { names, pairs } = compared;
+  const ofHeading = new Map<number, LookAlike[]>();
+  for (const pair of pairs)
+    for (const id of [pair.a, pair.b]) {
+      const there = ofHeading.get(id);
+      if (there) there.push(pair);
+      else ofHeading.set(id, [pair]);
+    }
+  for (const seen of names) {
+    if (isStopped()) break;
+    const piece = seenNames(seen);
+    const own = new Set(piece.flatMap(({ id }) => ofHeading.get(id) ?? []));
+    await store.write((tx) => keepPairs(store.within(tx), piece, [...own], tx));
+  }
+  return names.reduce((n, seen) => n + seen.length / 2, 0);
+}
+
+async function compareSomeTouched(store: Store, { readForms, compareNames }: NameWork): Promise<number> {
   const waiting = await waitingNames(store);
   const pieces = Array.from({ length: Math.ceil(waiting.length / PIECE) }, (_, i) => {
     const piece = waiting.slice(i * PIECE, (i + 1) * PIECE);
@@ -146,7 +185,7 @@ export async function compareTouched(store: Store, { readForms, compareNames }: 
   await comparing;
   return waiting.length;
 
-  async function comparePiece(piece: readonly WaitingName[], read: readonly NameRead[]): Promise<void> {
+  async function comparePiece(piece: readonly NameSeen[], read: readonly NameRead[]): Promise<void> {
     const pairs = await compareNames(await matesOf(store, read));
     await store.write((tx) => keepPairs(store.within(tx), piece, pairs, tx));
   }
@@ -154,14 +193,15 @@ export async function compareTouched(store: Store, { readForms, compareNames }: 
 
 async function keepPairs(
   store: Store,
-  waiting: readonly WaitingName[],
+  waiting: readonly NameSeen[],
   pairs: readonly LookAlike[],
   tx: Transaction,
 ): Promise<void> {
   // What was written meanwhile is compared once more.
   const ids = [...(await unchanged(store, waiting))];
   const done = new Set(ids);
-  const near = new Set([...ids, ...(await partnersOf(store, ids))]);
+  // One that has and had no pair is in no group.
+  const near = new Set(await partnersOf(store, ids));
   await store.run(`DELETE FROM alike_dirty WHERE heading ${AMONG}`, among(ids), tx);
   await forgetPairs(store, ids, tx);
   const fresh = pairs.filter((p) => done.has(p.a) || done.has(p.b));
@@ -196,3 +236,6 @@ export async function partnersAmong(
 /** How many names wait to be compared. */
 export const countWaiting = async (store: Store): Promise<number> =>
   (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM alike_dirty'))!.n;
+
+const countHeadings = async (store: Store): Promise<number> =>
+  (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM headings'))!.n;

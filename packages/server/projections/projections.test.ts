@@ -14,10 +14,10 @@ import { openStore } from '../store/open-store';
 import type { Store } from '../store/store';
 import { undoEntry } from '../store/undo';
 import { keepScans, readyScans } from '../scanner/scans';
-import { compareNames, readForms } from '../workers/pool-worker';
+import { compareNames, compareSome, indexAll, readAll, readForms, rowsOf } from '../workers/pool-worker';
 import { PROJECTIONS } from '.';
 import type { NameWork } from './alike-names';
-import { compareTouched } from './look-alikes';
+import { alikeHeadings, compareTouched, type Comparing } from './look-alikes';
 import { shelfCopy } from './stocktake-places';
 import { addSeen, madeOnes } from './stocktake-scans';
 import { TESTED } from '../testing/tested';
@@ -69,10 +69,16 @@ const nearWords = async (store: Store): Promise<string[]> =>
 const here: NameWork = {
   readForms: (waiting) => Promise.resolve(readForms(waiting)),
   compareNames: (mates) => Promise.resolve(compareNames(mates)),
+  readAll: (waiting) => Promise.resolve(readAll(waiting)),
+  indexAll: (read) => Promise.resolve(indexAll(read)),
+  compareSome: (asked) => Promise.resolve(compareSome(asked)),
+  rowsOf: (asked) => Promise.resolve(rowsOf(asked)),
 };
-async function compareAll(store: Store): Promise<void> {
-  while ((await compareTouched(store, here)) > 0);
+async function compareAll(store: Store, comparing?: Comparing): Promise<void> {
+  while ((await compareTouched(store, here, comparing)) > 0);
 }
+/** All names at one go, however few there are. */
+const AT_ONE_GO = { many: 1 };
 
 const NAMES = [
   'Reedman, Amos',
@@ -307,52 +313,101 @@ test(
   120_000,
 );
 
-test.each(['read', 'compared'] as const)(
-  'what looks alike is what comparing all names gives, also when names come and go while others are %s',
-  async (when) =>
+/** Headings of the library's names, and some more: two that lie near one another, each alone with its own word, and one that is near nobody. */
+async function namesAdded(store: Store): Promise<void> {
+  const names = NAMES.flatMap((n) => [n, `${n} (Jr)`]);
+  const alone = ['Hadleigh, Zeno,', 'Hadbeigh, Zeno,', 'Quillan, Zeno,'].map((a) => ({
+    ...{ leader: '', fields: [field('100', '1 ', 'a', a, 'd', '1901-1980')] },
+  }));
+  const uses = [...names.map((n) => marc(n, '')), ...alone].flatMap((m) => headingsOf(m));
+  const changes = uses.map((u, i) => creation('heading', i + 1, headingFrom(u)));
+  await commit(store, { did: TESTED, person: 1, changes });
+}
+
+/** The pairs and groups that are kept are those that core finds among all headings. */
+async function expectAllCompared(store: Store): Promise<void> {
+  const all = (await store.find('heading')).map(({ id, value }) => ({ id, heading: value }));
+  const expected = lookAlikes(all, () => false);
+  const pairs = await store.rows<{ a: number; b: number }>('SELECT a, b FROM alike_pairs ORDER BY a, b');
+  expect(pairs.map((p) => `${p.a} ${p.b}`)).toEqual(expected.map((p) => `${p.a} ${p.b}`).sort(byNumbers));
+  expect(pairs.length).toBeGreaterThan(3);
+  const members = await store.rows<{ members: string }>('SELECT members FROM alike_groups ORDER BY id');
+  expect(members.map((m) => m.members).sort()).toEqual(
+    lookAlikeGroups(expected)
+      .map((g) => JSON.stringify(g.headings))
+      .sort(),
+  );
+  expect(await store.row('SELECT COUNT(*) AS n FROM alike_dirty')).toEqual({ n: 0 });
+}
+
+test.each([
+  ...(['readForms', 'compareNames'] as const).map((when) => [when, {}] as const),
+  ...(['readAll', 'indexAll', 'compareSome', 'rowsOf'] as const).map((when) => [when, AT_ONE_GO] as const),
+])(
+  'what looks alike is what comparing all names gives, also when names come and go before %s, %o',
+  async (when, comparing) =>
     inNewStore(async (store) => {
-      const names = NAMES.flatMap((n) => [n, `${n} (Jr)`]);
-      // Two that lie near one another, each alone with its own word; one that is near nobody.
-      const alone = ['Hadleigh, Zeno,', 'Hadbeigh, Zeno,', 'Quillan, Zeno,'].map((a) => ({
-        ...{ leader: '', fields: [field('100', '1 ', 'a', a, 'd', '1901-1980')] },
-      }));
-      const uses = [...names.map((n) => marc(n, '')), ...alone].flatMap((m) => headingsOf(m));
-      const changes = uses.map((u, i) => creation('heading', i + 1, headingFrom(u)));
-      await commit(store, { did: TESTED, person: 1, changes });
+      await namesAdded(store);
       let once = true;
-      // While the first names are compared, one of them is merged away.
+      // One of the names is merged away meanwhile, another is written in another way, and one more is made.
       const meanwhile = async () => {
-        if (once) {
-          once = false;
-          const lost = (await store.read('heading', 2))!;
-          const merged = [update('heading', lost, { ...lost.value, mergedInto: 1 })];
-          await commit(store, { did: TESTED, person: 1, changes: merged });
-        }
+        if (!once) return;
+        once = false;
+        const [lost, other] = [(await store.read('heading', 2))!, (await store.read('heading', 3))!];
+        const written = headingFrom(headingsOf(marc('Furzedawn, Ivy', ''))[0]!);
+        const made = headingFrom(headingsOf(marc('Reedmann, Amos', ''))[0]!);
+        const changes = [
+          update('heading', lost, { ...lost.value, mergedInto: 1 }),
+          update('heading', other, written),
+          creation('heading', 90, made),
+        ];
+        await commit(store, { did: TESTED, person: 1, changes });
       };
       const compare: NameWork = {
-        readForms: async (waiting) => {
-          if (when === 'read') await meanwhile();
-          return here.readForms(waiting);
-        },
-        compareNames: async (mates) => {
+        ...here,
+        [when]: async (...given: readonly unknown[]) => {
           await meanwhile();
-          return here.compareNames(mates);
+          return Reflect.apply(here[when], here, given);
         },
       };
-      while ((await compareTouched(store, compare)) > 0);
-      const all = (await store.find('heading')).map(({ id, value }) => ({ id, heading: value }));
-      const expected = lookAlikes(all, () => false);
-      const pairs = await store.rows<{ a: number; b: number }>('SELECT a, b FROM alike_pairs ORDER BY a, b');
-      expect(pairs.map((p) => `${p.a} ${p.b}`)).toEqual(expected.map((p) => `${p.a} ${p.b}`).sort(byNumbers));
-      expect(pairs.length).toBeGreaterThan(3);
-      const members = await store.rows<{ members: string }>('SELECT members FROM alike_groups ORDER BY id');
-      expect(members.map((m) => m.members).sort()).toEqual(
-        lookAlikeGroups(expected)
-          .map((g) => JSON.stringify(g.headings))
-          .sort(),
-      );
+      while ((await compareTouched(store, compare, comparing)) > 0);
+      expect(once).toBe(false);
+      await expectAllCompared(store);
     }),
 );
+
+test('all names compared at one go are kept as if one after the other had been', async () =>
+  inNewStore(async (store) => {
+    await namesAdded(store);
+    await compareAll(store);
+    const oneByOne = { ...(await kept(store)), near: (await nearWords(store)).sort() };
+    await alikeHeadings.rebuild(store);
+    await compareAll(store, AT_ONE_GO);
+    expect({ ...(await kept(store)), near: (await nearWords(store)).sort() }).toEqual(oneByOne);
+    await expectAllCompared(store);
+    // What comes later finds all of it, and what goes takes all of its own along.
+    const gone = (await store.read('heading', 5))!;
+    const made = headingFrom(headingsOf(marc('Furzedownn, Ivy', ''))[0]!);
+    const changes = [removal('heading', gone), creation('heading', 91, made)];
+    await commit(store, { did: TESTED, person: 1, changes });
+    await compareAll(store);
+    await expectAllCompared(store);
+    expect(await store.row('SELECT COUNT(*) AS n FROM alike_buckets WHERE heading = 5')).toEqual({ n: 0 });
+  }));
+
+test.each([1, 2, 3, 4, 5, 6])(
+  'comparing that is broken off when asked the %ith time begins anew',
+  async (times) =>
+    inNewStore(async (store) => {
+      await namesAdded(store);
+      let asked = 0;
+      await compareTouched(store, here, { ...AT_ONE_GO, isStopped: () => ++asked >= times });
+      expect(asked).toBeGreaterThanOrEqual(times);
+      await compareAll(store, AT_ONE_GO);
+      await expectAllCompared(store);
+    }),
+);
+
 const byNumbers = (x: string, y: string) => {
   const [a, b] = [x.split(' ').map(Number), y.split(' ').map(Number)];
   return a[0]! - b[0]! || a[1]! - b[1]!;

@@ -40,6 +40,7 @@ import { localFields } from './migrations/029-local-fields';
 import { filedHeadings } from './migrations/030-filed-headings';
 import { nameBuckets } from './migrations/031-name-buckets';
 import { currencies } from './migrations/032-currencies';
+import { nameBucketsOnce } from './migrations/033-name-buckets-once';
 import { lockFolder } from './folder-lock';
 
 export type Params = Record<string, unknown>;
@@ -239,6 +240,7 @@ async function migrate(sequelize: Sequelize): Promise<void> {
     { name: '030-filed-headings', statements: filedHeadings },
     { name: '031-name-buckets', statements: nameBuckets },
     { name: '032-currencies', statements: currencies },
+    { name: '033-name-buckets-once', statements: nameBucketsOnce },
   ];
   const umzug = new Umzug({
     migrations: migrations.map(({ name, statements, then }) => ({

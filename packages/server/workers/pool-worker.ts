@@ -1,23 +1,7 @@
-import {
-  alikeAmong,
-  alikeBuckets,
-  comparedHeading,
-  type ComparedHeading,
-  type Heading,
-  type LookAlike,
-} from '@osier/core/headings';
+import { alikeAmong, type ComparedHeading, type LookAlike } from '@osier/core/headings';
 import { pairsOf, type Compared, type RecordPair } from '@osier/core/duplicates';
-import type { NameMates, NameRead, WaitingName } from '../projections/alike-names';
+import type { NameMates } from '../projections/alike-names';
 import { keptJson } from '../store/kept-json';
-
-/** Headings as they are compared, with their buckets. */
-export const readForms = (waiting: readonly WaitingName[]): NameRead[] =>
-  waiting.map(({ id, value }) => {
-    const heading = value === '' ? null : comparedHeading({ id, heading: keptJson<Heading>(value) });
-    return heading
-      ? { id, name: JSON.stringify(heading), buckets: alikeBuckets(heading) }
-      : { id, name: null, buckets: { exact: [], words: [] } };
-  });
 
 /** Pairs of names that look alike. */
 export function compareNames({ names, buckets, own }: NameMates): LookAlike[] {
@@ -38,6 +22,8 @@ export function compareNames({ names, buckets, own }: NameMates): LookAlike[] {
 /** Pairs of records that may be one, among those that share a key. */
 export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pairsOf(compared);
 
+export { readForms } from './read-forms';
+export { compareSome, indexAll, readAll, rowsOf } from './all-names';
 export { reckonStocktake } from './reckon-stocktake';
 export { readLoanFigures } from './read-loan-figures';
 export { readScanList } from './read-scan-list';

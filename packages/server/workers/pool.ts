@@ -1,4 +1,5 @@
 import type { NameMates, NameWork, WaitingName } from '../projections/alike-names';
+import type { NamesAsked, NamesRead, RowsAsked } from '../projections/all-names';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
 import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
@@ -23,12 +24,20 @@ export interface WorkerPool {
   close(): Promise<void>;
 }
 
+const buffersOf = (read: readonly Pick<NamesRead, 'columns'>[]): ArrayBuffer[] =>
+  read
+    .flatMap(({ columns: { own, words, near } }) => [own.starts, own.values, words, near.starts, near.values])
+    .flatMap(({ buffer }) => (buffer instanceof ArrayBuffer ? [buffer] : []));
+
 /** A pool of threads that run the bundled script in `folder`; a thread that has nothing to do for a while ends. */
 export function workerPool(folder: string): WorkerPool {
   // What a function of the script gives is said where it is called.
   const pool = new Piscina<
     | readonly WaitingName[]
     | NameMates
+    | readonly Pick<NamesRead, 'ids' | 'columns'>[]
+    | NamesAsked
+    | RowsAsked
     | readonly Compared[]
     | ReckonOrder
     | LabelOrder
@@ -53,6 +62,11 @@ export function workerPool(folder: string): WorkerPool {
     names: {
       readForms: (waiting) => pool.run(waiting, { name: 'readForms' }),
       compareNames: (mates) => pool.run(mates, { name: 'compareNames' }),
+      readAll: (waiting) => pool.run(waiting, { name: 'readAll' }),
+      // The columns are handed over, not copied.
+      indexAll: (read) => pool.run(read, { name: 'indexAll', transferList: buffersOf(read) }),
+      compareSome: (asked) => pool.run(asked, { name: 'compareSome' }),
+      rowsOf: (asked) => pool.run(asked, { name: 'rowsOf' }),
     },
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),

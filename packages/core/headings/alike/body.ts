@@ -18,76 +18,78 @@ export interface Body {
 }
 
 /** Short forms in names of bodies (common practice, no source). */
-const SHORT: Readonly<Record<string, string>> = {
-  acad: 'academy',
-  admin: 'administration',
-  agric: 'agriculture',
-  amer: 'american',
-  assn: 'association',
-  assoc: 'association',
-  brit: 'british',
-  bros: 'brothers',
-  bur: 'bureau',
-  bldg: 'building',
-  cent: 'central',
-  co: 'company',
-  coll: 'college',
-  comm: 'committee',
-  conf: 'conference',
-  cong: 'congress',
-  corp: 'corporation',
-  ctr: 'center',
-  centre: 'center',
-  dept: 'department',
-  dev: 'development',
-  dist: 'district',
-  div: 'division',
-  educ: 'education',
-  eng: 'engineering',
-  expt: 'experiment',
-  fed: 'federal',
-  found: 'foundation',
-  gen: 'general',
-  govt: 'government',
-  hist: 'historical',
-  hosp: 'hospital',
-  inc: 'incorporated',
-  inst: 'institute',
-  int: 'international',
-  internat: 'international',
-  intl: 'international',
-  lab: 'laboratory',
-  labour: 'labor',
-  lib: 'library',
-  ltd: 'limited',
-  mfg: 'manufacturing',
-  min: 'ministry',
-  mus: 'museum',
-  nat: 'national',
-  natl: 'national',
-  off: 'office',
-  org: 'organization',
-  organisation: 'organization',
-  pub: 'publishing',
-  publ: 'publishing',
-  res: 'research',
-  roy: 'royal',
-  sch: 'school',
-  sci: 'science',
-  sec: 'section',
-  serv: 'service',
-  soc: 'society',
-  st: 'saint',
-  sta: 'station',
-  tech: 'technical',
-  univ: 'university',
-  cttee: 'committee',
-  symp: 'symposium',
-  theatre: 'theater',
-  us: 'united states',
-  usa: 'united states',
-  uk: 'great britain',
-};
+const SHORT: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    acad: 'academy',
+    admin: 'administration',
+    agric: 'agriculture',
+    amer: 'american',
+    assn: 'association',
+    assoc: 'association',
+    brit: 'british',
+    bros: 'brothers',
+    bur: 'bureau',
+    bldg: 'building',
+    cent: 'central',
+    co: 'company',
+    coll: 'college',
+    comm: 'committee',
+    conf: 'conference',
+    cong: 'congress',
+    corp: 'corporation',
+    ctr: 'center',
+    centre: 'center',
+    dept: 'department',
+    dev: 'development',
+    dist: 'district',
+    div: 'division',
+    educ: 'education',
+    eng: 'engineering',
+    expt: 'experiment',
+    fed: 'federal',
+    found: 'foundation',
+    gen: 'general',
+    govt: 'government',
+    hist: 'historical',
+    hosp: 'hospital',
+    inc: 'incorporated',
+    inst: 'institute',
+    int: 'international',
+    internat: 'international',
+    intl: 'international',
+    lab: 'laboratory',
+    labour: 'labor',
+    lib: 'library',
+    ltd: 'limited',
+    mfg: 'manufacturing',
+    min: 'ministry',
+    mus: 'museum',
+    nat: 'national',
+    natl: 'national',
+    off: 'office',
+    org: 'organization',
+    organisation: 'organization',
+    pub: 'publishing',
+    publ: 'publishing',
+    res: 'research',
+    roy: 'royal',
+    sch: 'school',
+    sci: 'science',
+    sec: 'section',
+    serv: 'service',
+    soc: 'society',
+    st: 'saint',
+    sta: 'station',
+    tech: 'technical',
+    univ: 'university',
+    cttee: 'committee',
+    symp: 'symposium',
+    theatre: 'theater',
+    us: 'united states',
+    usa: 'united states',
+    uk: 'great britain',
+  }),
+);
 /** Words that say what kind of company it is; one form may lack them. */
 const LEGAL = new Set([
   'incorporated',
@@ -121,11 +123,15 @@ const SMALL = new Set([
   'et',
 ]);
 
+/** Initials in one word: "U.S." as "US". */
+const withoutStops = (text: string): string =>
+  text.includes('.') ? text.replace(/\b((?:\p{L}\.){2,})/gu, (m) => m.replaceAll('.', '')) : text;
+
 const wordsOf = (text: string): string[] =>
-  fold(text.replace(/&|\+/g, ' and ').replace(/\b((?:\p{L}\.){2,})/gu, (m) => m.replaceAll('.', '')))
+  fold(withoutStops(text.replace(/[&+]/g, ' and ')))
     .split(' ')
     .filter(Boolean)
-    .flatMap((w) => (SHORT[w] ?? w).split(' '))
+    .flatMap((w) => SHORT.get(w)?.split(' ') ?? w)
     .filter((w) => !SMALL.has(w));
 
 const ORDINAL = /^(\d+)(?:st|nd|rd|th|e|er|eme|\.)?$/;
@@ -187,20 +193,24 @@ export function readBody(f: DataField): Body {
 /** Words of two that differ by one letter, where all others are the same. */
 function oneLetterApart(a: readonly string[], b: readonly string[]): boolean {
   if (a.length !== b.length) return false;
-  const odd = a.flatMap((w, i) => (w === b[i] ? [] : [[w, b[i]!] as const]));
-  const [pair] = odd;
+  const odd = a.findIndex((w, i) => w !== b[i]);
+  if (odd < 0) return false;
+  const [x, y] = [a[odd]!, b[odd]!];
   return (
-    odd.length === 1 &&
-    pair !== undefined &&
-    Math.min(pair[0].length, pair[1].length) >= 5 &&
-    !/\d/.test(pair.join('')) &&
-    editDistance(pair[0], pair[1], 1) === 1
+    Math.min(x.length, y.length) >= 5 &&
+    a.every((w, i) => i <= odd || w === b[i]) &&
+    !/\d/.test(x + y) &&
+    editDistance(x, y, 1) === 1
   );
 }
 
 const isPlural = (a: string, b: string) => a === `${b}s` || b === `${a}s`;
 const without = (words: readonly string[], set: ReadonlySet<string>) => words.filter((w) => !set.has(w));
-const key = (words: readonly string[]) => words.join(' ');
+const areSame = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((w, i) => w === b[i]);
+/** Whether two have the same words, in whatever order. */
+const areSameWords = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((w) => b.includes(w)) && areSame([...a].sort(), [...b].sort());
 
 /** Whether two are one corporate body or meeting. */
 export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
@@ -208,11 +218,11 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   if (a.number && b.number && a.number !== b.number) return different('the numbers differ');
   const years = a.years.length && b.years.length ? a.years.some((y) => b.years.includes(y)) : null;
   if (years === false) return different('the years differ');
-  const [p, q] = [wordsOf(a.place), wordsOf(b.place)];
+  const [p, q] = a.place && b.place ? [wordsOf(a.place), wordsOf(b.place)] : [[], []];
   if (p.length && q.length && !p.some((w) => q.includes(w))) return different('the places differ');
-  const isSameName = key(a.words) === key(b.words);
-  const bare =
-    key(without(a.words, LEGAL)) === key(without(b.words, LEGAL)) && without(a.words, LEGAL).length > 0;
+  const isSameName = areSame(a.words, b.words);
+  const plain = without(a.words, LEGAL);
+  const bare = plain.length > 0 && areSame(plain, without(b.words, LEGAL));
   if (a.qualifiers.length && b.qualifiers.length) {
     const common = a.qualifiers.filter((w) => b.qualifiers.includes(w)).length;
     if (common < Math.min(a.qualifiers.length, b.qualifiers.length))
@@ -243,11 +253,11 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
       : 'the names differ by one letter';
     return perhaps(says, ...evidence);
   }
-  if (key([...a.words].sort()) === key([...b.words].sort()) && a.words.length > 1)
+  if (a.words.length > 1 && areSameWords(a.words, b.words))
     return perhaps('the same words in another order', ...evidence);
   const [last, other] = [a.units.at(-1)!, b.units.at(-1)!];
   const isUnit = (unit: readonly string[], of: Body, whole: Body) =>
-    of.units.length > whole.units.length && key(unit) === key(whole.words) && unit.length > 1;
+    of.units.length > whole.units.length && unit.length > 1 && areSame(unit, whole.words);
   if (isUnit(last, a, b) || isUnit(other, b, a))
     return perhaps('one is named by itself, the other under a larger body', ...evidence);
   return known.titles > 0 && isAcronym(a, b)

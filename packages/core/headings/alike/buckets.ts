@@ -20,38 +20,45 @@ export interface Buckets {
   readonly words: readonly BucketWord[];
 }
 
-/** The same as texts; each word beside its near ones. */
-interface Written {
-  readonly exact: readonly string[];
-  readonly words: readonly (readonly [word: string, near: readonly string[]])[];
+/** All buckets that a form is in, each once, those of its words last. */
+export const bucketsIn = ({ exact, words }: Buckets): number[] =>
+  [...exact, ...words.map((w) => w.word)].filter((bucket, i, all) => all.indexOf(bucket) === i);
+
+/** The numbers of texts of one kind; see `textNumber`. */
+type Numbers = (text: string, behind?: string, without?: number) => number;
+
+/** A text with each of its letters left out, and as it is: two that differ by one letter share one of these. Of a short one no letter is left out. */
+function lettersOut(number: Numbers, text: string, behind: string): number[] {
+  const found = [number(text, behind)];
+  if (text.length >= 5) for (let i = 0; i < text.length; i++) found.push(number(text, behind, i));
+  return [...new Set(found)];
 }
 
-/** A word with each of its letters left out: two that differ by one letter share one of these. */
-const lettersOut = (word: string): string[] =>
-  word.length < 5
-    ? [word]
-    : [word, ...Array.from({ length: word.length }, (_, i) => word.slice(0, i) + word.slice(i + 1))];
-
 /** A word that only those lie near which come to just this by a letter less. What lies near a word depends on the word alone. */
-const alone = (word: string): readonly [string, readonly string[]] => [`${word} alone`, [word]];
+const alone = (number: Numbers, text: string): BucketWord => ({
+  word: number(text, ' alone'),
+  near: [number(text)],
+});
 
-function ofPerson({ surname, core, given }: NamedPerson): Written {
+/** Letters of a name in direct order that may be left out. */
+const DIRECT_LETTERS = 40;
+
+function ofPerson({ surname, core, given }: NamedPerson, number: Numbers): Buckets {
   const initial = given[0]?.[0] ?? '';
-  const crossed = [...surname.split(' '), ...given].filter(Boolean).sort().join(' ');
+  const crossed = number([...surname.split(' '), ...given].filter(Boolean).sort().join(' '), ' all');
   if (surname === '') {
-    const direct = `${given.join(' ')} direct`;
-    const near = lettersOut(given.join(''))
-      .slice(0, 40)
-      .map((w) => `${w} direct`);
-    return { exact: [`${crossed} all`], words: [[direct, [direct, ...near]]] };
+    const word = number(given.join(' '), ' direct');
+    const near = lettersOut(number, given.join(''), ' direct').slice(0, DIRECT_LETTERS);
+    return { exact: [crossed], words: [{ word, near: [...new Set([word, ...near])] }] };
   }
+  const behind = ` ${initial}`;
   const parts = surname.split(' ').filter((p) => p.length > 3);
   const others = [spelled(core), ...(parts.length > 1 ? parts : [])].filter((w) => w !== core);
   return {
-    exact: [...(core.length >= 4 ? [`${sounded(core)} ${initial} sound`] : []), `${crossed} all`],
+    exact: [...(core.length >= 4 ? [number(sounded(core), `${behind} sound`)] : []), crossed],
     words: [
-      [`${core} ${initial}`, lettersOut(core).map((w) => `${w} ${initial}`)],
-      ...others.map((w) => alone(`${w} ${initial}`)),
+      { word: number(core, behind), near: lettersOut(number, core, behind) },
+      ...others.map((w) => alone(number, w + behind)),
     ],
   };
 }
@@ -60,16 +67,22 @@ function ofPerson({ surname, core, given }: NamedPerson): Written {
  * Words together, and what is left without each of them, with what stands for that word: two that differ in one word share one of these when their two words stand for
  * the same. One word alone is told by its letters.
  */
-function wordsOut(words: readonly string[], standsFor: (word: string) => readonly string[]): string[] {
+function wordsOut(
+  number: Numbers,
+  words: readonly string[],
+  behind: string,
+  standsFor: (word: string) => readonly string[],
+): number[] {
   const [only = ''] = words;
-  if (words.length < 2) return lettersOut(only);
-  return [
-    words.join(' '),
-    ...words.flatMap((word, i) => {
-      const rest = words.filter((_, k) => k !== i).join(' ');
-      return standsFor(word).map((w) => `${rest} ${i}:${w}`);
-    }),
-  ];
+  if (words.length < 2) return lettersOut(number, only, behind);
+  const found = [number(words.join(' '), behind)];
+  words.forEach((word, i) => {
+    const some = standsFor(word);
+    if (some.length === 0) return;
+    const rest = words.filter((_, k) => k !== i).join(' ');
+    for (const w of some) found.push(number(rest, ` ${i}:${w}${behind}`));
+  });
+  return [...new Set(found)];
 }
 /** Letters that two words need to have to be taken for one that is written wrong; digits are never. */
 const isLong = (word: string) => word.length >= 5 && !/\d/.test(word);
@@ -82,20 +95,20 @@ const inWork = (word: string) => [singular(word), ...(isLong(word) ? [`<${word[0
 const FIRST_WORDS = 12;
 
 const LEGAL = /\b(?:incorporated|limited|company|corporation|llc|plc)\b/g;
-function ofBody({ words, units }: Body): Written {
+function ofBody({ words, units }: Body, number: Numbers): Buckets {
   const bare = words.join(' ').replace(LEGAL, '').replace(/\s+/g, ' ').trim();
   const acronym = words.length > 2 ? words.map((w) => w[0]).join('') : words.length === 1 ? words[0]! : '';
   const first = words.slice(0, FIRST_WORDS);
   const unit = units.at(-1) ?? [];
   return {
     exact: [
-      `${bare} bare`,
-      `${[...words].sort().join(' ')} sorted`,
+      number(bare, ' bare'),
+      number([...words].sort().join(' '), ' sorted'),
       // One word does not name a body by itself: every other institute has a library.
-      ...(unit.length > 1 ? [`${unit.join(' ')} unit`] : []),
-      ...(acronym ? [`${acronym} acronym`] : []),
+      ...(unit.length > 1 ? [number(unit.join(' '), ' unit')] : []),
+      ...(acronym ? [number(acronym, ' acronym')] : []),
     ],
-    words: [[first.join(' '), wordsOut(first, inBody)]],
+    words: [{ word: number(first.join(' ')), near: wordsOut(number, first, '', inBody) }],
   };
 }
 
@@ -103,8 +116,7 @@ function ofBody({ words, units }: Body): Written {
 const nameStem = (by: NamedPerson | Body | null): string =>
   by === null ? '' : 'surname' in by ? sounded(by.core || by.given.join('')) : (by.words[0] ?? '');
 
-function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null): Written {
-  const stem = nameStem(by);
+function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null, number: Numbers): Buckets {
   const words = main.split(' ');
   const rest = parts
     .map((p) => p.slice(2))
@@ -112,13 +124,13 @@ function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null): Wri
     .join('|')
     .replaceAll(' | ', '|');
   const divided = rest.split('|').sort().join('|');
-  const whole = (w: string) => `${w} ${stem} ${by ? '' : divided}`;
+  const behind = ` ${nameStem(by)} ${by ? '' : divided}`;
   const first = words.slice(0, FIRST_WORDS);
   return {
     exact: [],
     words: [
-      [whole(first.join(' ')), wordsOut(first, inWork).map(whole)],
-      ...[words.join(''), words.map(singular).sort().join(' ')].map((w) => alone(whole(w))),
+      { word: number(first.join(' '), behind), near: wordsOut(number, first, behind, inWork) },
+      ...[words.join(''), words.map(singular).sort().join(' ')].map((w) => alone(number, w + behind)),
     ],
   };
 }
@@ -128,18 +140,14 @@ export function bucketsOf(
   { type, vocabulary, parts }: Omit<Form, 'text'>,
   also: readonly string[] = [],
 ): Buckets {
-  const own =
+  const kind = textNumber(`${type} ${vocabulary}`) | 0;
+  const number: Numbers = (text, behind, without) => textNumber(text, kind, behind, without);
+  const { exact, words } =
     parts.as === 'person'
-      ? ofPerson(parts.person)
+      ? ofPerson(parts.person, number)
       : parts.as === 'body'
-        ? ofBody(parts.body)
-        : ofWork(parts.work, parts.by);
-  const numbers = (texts: readonly string[]) => [
-    ...new Set(texts.map((t) => textNumber(`${t} ${type} ${vocabulary}`))),
-  ];
-  const words = new Map(own.words);
-  return {
-    exact: numbers([...own.exact, ...also]),
-    words: [...words].map(([word, near]) => ({ word: numbers([word])[0]!, near: numbers(near) })),
-  };
+        ? ofBody(parts.body, number)
+        : ofWork(parts.work, parts.by, number);
+  const byWord = words.length > 1 ? [...new Map(words.map((w) => [w.word, w])).values()] : words;
+  return { exact: [...new Set([...exact, ...also.map((text) => number(text))])], words: byWord };
 }

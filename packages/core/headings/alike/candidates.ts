@@ -1,35 +1,16 @@
+import { bucketColumns } from './bucket-columns';
+import { indexBuckets, matesFinder } from './bucket-index';
 import type { Buckets } from './buckets';
-
-const added = <K>(map: Map<K, number[]>, key: K, value: number) => {
-  const there = map.get(key);
-  if (there) there.push(value);
-  else map.set(key, [value]);
-};
 
 /** For each of some, by its place, the earlier ones that it is to be compared with, in their order. */
 export function* candidates(
   all: Iterable<Buckets>,
 ): Generator<readonly [at: number, earlier: readonly number[]]> {
-  const exact = new Map<number, number[]>();
-  const byWord = new Map<number, number[]>();
-  const wordsNear = new Map<number, number[]>();
-  let at = -1;
-  for (const { exact: own, words } of all) {
-    at++;
-    const found = new Set<number>();
-    const take = (some: readonly number[] | undefined) => {
-      for (const one of some ?? []) found.add(one);
-    };
-    for (const bucket of own) take(exact.get(bucket));
-    const near = new Set<number>();
-    for (const w of words) for (const n of w.near) for (const word of wordsNear.get(n) ?? []) near.add(word);
-    for (const word of near) take(byWord.get(word));
-    if (found.size) yield [at, [...found].sort((a, b) => a - b)];
-    for (const bucket of own) added(exact, bucket, at);
-    for (const { word, near } of words) {
-      if (!byWord.has(word)) for (const n of near) added(wordsNear, n, word);
-      added(byWord, word, at);
-    }
+  const index = indexBuckets([bucketColumns(all)]);
+  const matesOf = matesFinder(index);
+  for (let at = 1; at < index.own.starts.length - 1; at++) {
+    const earlier = matesOf(at).filter((other) => other < at);
+    if (earlier.length) yield [at, earlier.sort((a, b) => a - b)];
   }
 }
 

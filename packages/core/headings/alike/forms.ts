@@ -26,7 +26,7 @@ export interface Form {
   readonly parts: FormParts;
 }
 
-const isLetter = (code: string) => /[a-z]/.test(code);
+const isLetter = (code: string) => code >= 'a' && code <= 'z';
 
 /** The subfields of a heading that count, by its tag. */
 function ownSubfields(
@@ -49,28 +49,39 @@ function ownSubfields(
 
 const TAKEN = /^(?:[1678](?:00|10|11|30)|6(?:48|50|51|55)|1(?:48|50|51|55))$/;
 
-/** The form in a field; null for fields that are not taken, and where there is none. `vocabulary` is given for an authority's. */
-export function formIn(f: DataField, vocabulary = vocabularyOfField(f)): Form | null {
+const IS_WORD = /[\p{L}\p{N}]/u;
+
+/** A form without its text, and the subfields that it is made of, as they stand by themselves. */
+function formOf(
+  f: DataField,
+  vocabulary: string,
+): { form: Omit<Form, 'text'>; own: DataField['subfields'] } | null {
   if (!TAKEN.test(f.tag)) return null;
   const found = ownSubfields(f);
-  if (!found || found.own.length === 0 || !found.own.some((s) => s.code === 'a')) return null;
+  if (!found?.own.some((s) => s.code === 'a')) return null;
   const own = standingAlone(found.own);
-  const text = own
+  if (!own.some((s) => IS_WORD.test(s.value))) return null;
+  const key = headingKey(own.map((s) => (s.code === 'v' ? { ...s, code: 'x' } : s)));
+  const parts = partsOf({ ...f, subfields: own }, found.type, found.name);
+  return { form: { type: found.type, vocabulary, key, parts }, own };
+}
+
+/** The form in a field; null for fields that are not taken, and where there is none. `vocabulary` is given for an authority's. */
+export function formIn(f: DataField, vocabulary = vocabularyOfField(f)): Form | null {
+  const found = formOf(f, vocabulary);
+  if (!found) return null;
+  const text = found.own
     .map((s) => s.value)
     .join(' ')
     .replace(/\s+/g, ' ')
     .replace(/[\s,;:/]+$/, '')
     .trim();
-  const key = headingKey(own.map((s) => (s.code === 'v' ? { ...s, code: 'x' } : s)));
-  if (key === '' || fold(text) === '') return null;
-  return {
-    type: found.type,
-    vocabulary,
-    text,
-    key,
-    parts: partsOf({ ...f, subfields: own }, found.type, found.name),
-  };
+  return { ...found.form, text };
 }
+
+/** The same without its text. */
+export const comparedForm = (f: DataField, vocabulary: string): Omit<Form, 'text'> | null =>
+  formOf(f, vocabulary)?.form ?? null;
 
 function partsOf(f: DataField, type: FormType, name: DataField['subfields']): FormParts {
   // What may stand behind a name without being a title of its own ($k Treaties, etc.) tells it apart.

@@ -14,7 +14,7 @@ export interface LifeDates {
   readonly active: Span | null;
 }
 
-const MONTHS = 'jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec';
+const MONTHS = /\b(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s*\d{0,2},?/g;
 const VAGUE = /\b(?:approximately|approx|circa|ca|c|about|abt|before|after|ante|post)\b\.?\s*/g;
 const CENTURY = /(\d{1,2})(?:st|nd|rd|th)\s*(?:(?:or|\/|-)\s*(\d{1,2})(?:st|nd|rd|th)\s*)?(?:century|cent)/;
 
@@ -22,7 +22,7 @@ const CENTURY = /(\d{1,2})(?:st|nd|rd|th)\s*(?:(?:or|\/|-)\s*(\d{1,2})(?:st|nd|r
 function yearIn(text: string, isBefore: boolean): Span | null {
   const plain = text
     .replace(VAGUE, '')
-    .replace(new RegExp(`\\b(?:${MONTHS})[a-z]*\\.?\\s*\\d{0,2},?`, 'g'), ' ')
+    .replace(MONTHS, ' ')
     .replace(/\b\d{1,2}(?=\s+\d{3,4})/g, ' ');
   const found = /(\d{3,4}|\d{1,2}(?=\s*$))(?:\s*(?:or|\/)\s*(\d{1,4}))?/.exec(plain);
   if (!found) return null;
@@ -46,6 +46,10 @@ function centuryIn(text: string): Span | null {
     : { from: (first - 1) * 100, to: last * 100, isVague: true };
 }
 
+/** As most dates are written: "1946-", "1880-1950". */
+const YEARS = /^(\d{3,4})-(\d{3,4})?$/;
+const yearAs = (year: string): Span => ({ from: Number(year), to: Number(year), isVague: false });
+
 /** Reads the dates of a person; null where there are none, or none that can be read. */
 export function readLifeDates(written: string): LifeDates | null {
   const text = written
@@ -53,6 +57,8 @@ export function readLifeDates(written: string): LifeDates | null {
     .replace(/[.,;:\s]+$/, '')
     .trim();
   if (text === '') return null;
+  const years = YEARS.exec(text);
+  if (years) return { born: yearAs(years[1]!), died: years[2] ? yearAs(years[2]) : null, active: null };
   const isActive = /\b(?:active|fl|flourished|floruit)\b/.test(text);
   const century = centuryIn(text);
   if (century) return { born: null, died: null, active: century };

@@ -27,71 +27,77 @@ export const PARTICLES = new Set(
   ),
 );
 /** Words that belong to a place of somebody in a family. */
-const SUFFIXES: Readonly<Record<string, string>> = {
-  jr: 'jr',
-  junior: 'jr',
-  fils: 'jr',
-  ii: 'ii',
-  '2nd': 'ii',
-  sr: 'sr',
-  senior: 'sr',
-  pere: 'sr',
-  iii: 'iii',
-  '3rd': 'iii',
-  iv: 'iv',
-};
+const SUFFIXES: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    jr: 'jr',
+    junior: 'jr',
+    fils: 'jr',
+    ii: 'ii',
+    '2nd': 'ii',
+    sr: 'sr',
+    senior: 'sr',
+    pere: 'sr',
+    iii: 'iii',
+    '3rd': 'iii',
+    iv: 'iv',
+  }),
+);
 /** Abbreviations of forenames that stand in old headings (common practice, no source). */
-const SHORT: Readonly<Record<string, string>> = {
-  alex: 'alexander',
-  alf: 'alfred',
-  and: 'andrew',
-  ant: 'anthony',
-  arth: 'arthur',
-  aug: 'augustus',
-  benj: 'benjamin',
-  cath: 'catherine',
-  chas: 'charles',
-  chr: 'christopher',
-  dan: 'daniel',
-  danl: 'daniel',
-  dav: 'david',
-  ed: 'edward',
-  edm: 'edmund',
-  edw: 'edward',
-  eliz: 'elizabeth',
-  fred: 'frederick',
-  fredk: 'frederick',
-  geo: 'george',
-  hen: 'henry',
-  herb: 'herbert',
-  jas: 'james',
-  jno: 'john',
-  jos: 'joseph',
-  josh: 'joshua',
-  margt: 'margaret',
-  matt: 'matthew',
-  mich: 'michael',
-  nath: 'nathaniel',
-  nathl: 'nathaniel',
-  phil: 'philip',
-  richd: 'richard',
-  robt: 'robert',
-  sam: 'samuel',
-  saml: 'samuel',
-  theo: 'theodore',
-  theoph: 'theophilus',
-  thos: 'thomas',
-  tim: 'timothy',
-  wm: 'william',
-  xtopher: 'christopher',
-};
+const SHORT: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    alex: 'alexander',
+    alf: 'alfred',
+    and: 'andrew',
+    ant: 'anthony',
+    arth: 'arthur',
+    aug: 'augustus',
+    benj: 'benjamin',
+    cath: 'catherine',
+    chas: 'charles',
+    chr: 'christopher',
+    dan: 'daniel',
+    danl: 'daniel',
+    dav: 'david',
+    ed: 'edward',
+    edm: 'edmund',
+    edw: 'edward',
+    eliz: 'elizabeth',
+    fred: 'frederick',
+    fredk: 'frederick',
+    geo: 'george',
+    hen: 'henry',
+    herb: 'herbert',
+    jas: 'james',
+    jno: 'john',
+    jos: 'joseph',
+    josh: 'joshua',
+    margt: 'margaret',
+    matt: 'matthew',
+    mich: 'michael',
+    nath: 'nathaniel',
+    nathl: 'nathaniel',
+    phil: 'philip',
+    richd: 'richard',
+    robt: 'robert',
+    sam: 'samuel',
+    saml: 'samuel',
+    theo: 'theodore',
+    theoph: 'theophilus',
+    thos: 'thomas',
+    tim: 'timothy',
+    wm: 'william',
+    xtopher: 'christopher',
+  }),
+);
 
 /** Initials written together ("J.R.R.") as words of their own. */
 const tokens = (text: string): string[] =>
-  fold(text.replace(/(\p{L})\.(?=\S)/gu, '$1. ').replace(/[-‐–]/g, ' '))
-    .split(' ')
-    .filter(Boolean)
-    .flatMap((t) => SHORT[t] ?? t);
+  text === ''
+    ? []
+    : fold(text.includes('.') ? text.replace(/(\p{L})\.(?=\S)/gu, '$1. ') : text)
+        .split(' ')
+        .filter(Boolean)
+        .map((t) => SHORT.get(t) ?? t);
 
 function splitSurname(surname: string): { core: string; particles: string } {
   const all = surname.split(' ').filter(Boolean);
@@ -112,16 +118,17 @@ function withFuller(given: readonly string[], fuller: readonly string[]): readon
 /** Reads a personal name (X00, subfields a, b, c, d, j, q). */
 export function readPerson(f: DataField): NamedPerson {
   const written = first(f, 'a') ?? '';
-  const inBrackets = /\(([^)]*)\)/.exec(written)?.[1] ?? '';
-  const [sur = '', ...rest] = written.replace(/\([^)]*\)/g, ' ').split(',');
+  const hasBrackets = written.includes('(');
+  const inBrackets = hasBrackets ? (/\(([^)]*)\)/.exec(written)?.[1] ?? '') : '';
+  const [sur = '', ...rest] = (hasBrackets ? written.replace(/\([^)]*\)/g, ' ') : written).split(',');
   const isDirect = rest.every((r) => r.trim() === '');
   const q = tokens([...values(f, 'q'), inBrackets].join(' ').replace(/[()]/g, ' '));
   const cWords = values(f, 'c')
     .flatMap((c) => fold(c).split(' '))
     .filter(Boolean);
   const after = rest.flatMap((r) => tokens(r));
-  const suffix = [...after, ...cWords].map((w) => SUFFIXES[w]).find((s) => s !== undefined) ?? '';
-  const names = after.filter((w) => SUFFIXES[w] === undefined);
+  const suffix = [...after, ...cWords].map((w) => SUFFIXES.get(w)).find((s) => s !== undefined) ?? '';
+  const names = after.filter((w) => SUFFIXES.get(w) === undefined);
   const given = isDirect ? tokens(sur) : names;
   // "Mare, Walter de la": particles behind the forenames belong to the surname.
   const trailing: string[] = [];
@@ -134,7 +141,7 @@ export function readPerson(f: DataField): NamedPerson {
     given: withFuller(given, q),
     suffix,
     number: fold(first(f, 'b') ?? ''),
-    words: cWords.filter((w) => SUFFIXES[w] === undefined),
+    words: cWords.filter((w) => SUFFIXES.get(w) === undefined),
     dates: readLifeDates(first(f, 'd') ?? ''),
   };
 }

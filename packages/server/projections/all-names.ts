@@ -1,0 +1,171 @@
+import limited from 'p-limit';
+import type { BucketColumns, BucketIndex, LookAlike } from '@osier/core/headings';
+import type { Store } from '../store/store';
+import type { NameSeen, WaitingName } from './alike-names';
+
+/** Names that were read for comparing all with all. */
+export interface NamesRead {
+  /** The headings that are compared, in the order of everything else. */
+  readonly ids: Uint32Array;
+  /** What is kept of them: JSON of an object, by heading. */
+  readonly kept: string;
+  readonly texts: NameTexts;
+  readonly columns: BucketColumns;
+}
+
+/** What is kept of names one behind the other, in UTF-8, where every thread sees it; each begins at its start and ends where the next one begins. */
+export interface NameTexts {
+  readonly bytes: Uint8Array;
+  readonly starts: Uint32Array;
+}
+
+/** All names, numbered through, with the buckets that they are in, where every thread sees them. */
+export interface NamesIndexed {
+  readonly ids: Uint32Array;
+  readonly index: BucketIndex;
+  /** Numbers of names in an order in which those that are compared with each other are mostly close together. */
+  readonly order: Uint32Array;
+}
+
+/** Some of the names in their order, to be compared with all; without the end. */
+export interface NamesAsked extends Pick<NamesIndexed, 'ids' | 'index' | 'order'> {
+  readonly texts: readonly NameTexts[];
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Some of the buckets, or of what lies near words, by place; without the end. */
+export interface RowsAsked extends Pick<NamesIndexed, 'ids' | 'index'> {
+  readonly of: 'buckets' | 'near';
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How all names are read and compared in threads. */
+export interface AllNamesWork {
+  readAll(waiting: readonly WaitingName[]): Promise<NamesRead>;
+  indexAll(read: readonly Pick<NamesRead, 'ids' | 'columns'>[]): Promise<NamesIndexed>;
+  compareSome(asked: NamesAsked): Promise<LookAlike[]>;
+  /** Rows as they are kept: JSON of an object, in which a name may stand more than once. */
+  rowsOf(asked: RowsAsked): Promise<string>;
+}
+
+/** Headings, and their versions when they were read, as pairs of numbers: a million take eight megabytes. */
+export type NamesSeen = Uint32Array;
+/** The same as objects. */
+export const seenNames = (numbers: NamesSeen): NameSeen[] =>
+  Array.from({ length: numbers.length / 2 }, (_, i) => ({
+    id: numbers[2 * i]!,
+    version: numbers[2 * i + 1]!,
+  }));
+
+/** What was found when all names were compared; the names in pieces. */
+export interface AllCompared {
+  readonly names: readonly NamesSeen[];
+  readonly pairs: readonly LookAlike[];
+}
+
+/** Headings that are read in one piece, names that are compared in one, and rows that are kept in one: none takes a thread, or the store, for long. */
+const [READ, COMPARED, KEPT] = [4000, 10_000, 40_000];
+/** Pieces that are worked at side by side: two threads, and what the store reads and keeps for them. */
+const AT_ONCE = 4;
+
+/** Marks every heading as one that waits, and forgets what was kept for comparing: what is broken off here begins anew. */
+async function beginAnew(store: Store, highest: number): Promise<void> {
+  for (let from = 1; from <= highest; from += KEPT)
+    await store.write((tx) =>
+      store.run(
+        'INSERT OR IGNORE INTO alike_dirty (heading, place) SELECT id, substr(key, 1, 24) FROM headings WHERE id >= :from AND id < :to AND merged_into IS NULL',
+        { from, to: from + KEPT },
+        tx,
+      ),
+    );
+  await store.write(async (tx) => {
+    for (const table of ['names', 'buckets', 'near']) await store.run(`DELETE FROM alike_${table}`, {}, tx);
+  });
+}
+
+/** Where pieces of about so many rows begin; the last one is where all end. */
+function piecesOf(starts: Uint32Array, rows: number): number[] {
+  const found = [0];
+  for (let i = 1; i < starts.length; i++)
+    if (starts[i]! - starts[found.at(-1)!]! >= rows || i === starts.length - 1) found.push(i);
+  return found;
+}
+
+const KEEP = {
+  names: 'INSERT INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
+  buckets:
+    'INSERT OR IGNORE INTO alike_buckets (bucket, heading) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
+  near: 'INSERT OR IGNORE INTO alike_near (near, bucket) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
+};
+
+/**
+ * Reads all names, keeps them with their buckets, and compares them: every name is read once, and rows are kept in the order of their index. Null when it was broken off; every heading
+ * still waits then, and does so too when all went well: who keeps the pairs says that they do no longer.
+ */
+export async function compareAllNames(
+  store: Store,
+  work: AllNamesWork,
+  isStopped: () => boolean,
+): Promise<AllCompared | null> {
+  const limit = limited(AT_ONCE);
+  let failed = false;
+  // When one piece fails, those that have not begun are left.
+  const eachPiece = async (count: number, piece: (i: number) => Promise<void>): Promise<void> => {
+    const begun = Array.from({ length: count }, (_, i) =>
+      limit(async () => {
+        if (failed || isStopped()) return;
+        try {
+          await piece(i);
+        } catch (error) {
+          failed = true;
+          throw error;
+        }
+      }),
+    );
+    for (const done of await Promise.allSettled(begun)) if (done.status === 'rejected') throw done.reason;
+  };
+  const keep = (table: keyof typeof KEEP, json: string) =>
+    store.write((tx) => store.bind(KEEP[table], [json], tx));
+
+  const { highest } = (await store.row<{ highest: number }>(
+    'SELECT COALESCE(MAX(id), 0) AS highest FROM headings',
+  ))!;
+  await beginAnew(store, highest);
+  const read: NamesRead[] = [];
+  const names: NamesSeen[] = [];
+  await eachPiece(Math.ceil(highest / READ), async (i) => {
+    const waiting = await store.rows<WaitingName>(
+      'SELECT id, version, value FROM headings WHERE id >= :from AND id < :to AND merged_into IS NULL ORDER BY id',
+      { from: i * READ + 1, to: (i + 1) * READ + 1 },
+    );
+    const { kept, ...rest } = await work.readAll(waiting);
+    await keep('names', kept);
+    read[i] = { ...rest, kept: '' };
+    names[i] = Uint32Array.from(waiting.flatMap(({ id, version }) => [id, version]));
+  });
+  if (isStopped()) return null;
+  const indexed = await work.indexAll(read.map(({ ids, columns }) => ({ ids, columns })));
+  const texts = read.map((r) => r.texts);
+  read.length = 0;
+  const rows = [
+    { of: 'buckets' as const, pieces: piecesOf(indexed.index.members.starts, KEPT) },
+    { of: 'near' as const, pieces: piecesOf(indexed.index.wordsOf.starts, KEPT) },
+  ].flatMap(({ of, pieces }) => pieces.slice(1).map((to, i) => ({ of, from: pieces[i]!, to })));
+  const found: LookAlike[][] = [];
+  const keeping = async () => {
+    for (const { of, from, to } of rows) {
+      if (failed || isStopped()) return;
+      await keep(of, await work.rowsOf({ ...indexed, of, from, to }));
+    }
+  };
+  // Rows are kept one piece after the other, in their order, while names are compared in both threads.
+  const count = Math.ceil(indexed.order.length / COMPARED);
+  await eachPiece(count + 1, async (i) => {
+    if (i === 0) return keeping();
+    const from = (i - 1) * COMPARED;
+    found[i] = await work.compareSome({ ...indexed, texts, from, to: from + COMPARED });
+  });
+  return isStopped() ? null : { names, pairs: found.flat() };
+}
