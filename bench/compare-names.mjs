@@ -1,5 +1,5 @@
-// Lays down headings without records and compares them all for the first time, in threads as the server does; then one is changed again and again.
-// Writes what laying and comparing took in seconds, what a later change took in milliseconds (p95), and how many pairs there are. Run as a bundle.
+// Lays down headings without records, or compares them all for the first time, in threads as the server does, and changes one again and again.
+// Writes what comparing took in seconds, what a later change took in milliseconds (p95), and how many pairs there are. Run as a bundle: FOLDER COUNT, or FOLDER COUNT WORKERS FILE.
 import { writeFileSync } from 'node:fs';
 import { creation, update } from '@osier/core/changes';
 import { headingFrom, headingsOf } from '@osier/core/headings';
@@ -33,10 +33,13 @@ function headingField(i) {
 }
 
 const store = await openStore(folder);
-const pool = workerPool(workers);
-const known = new Set();
-const first = await store.nextIds('heading', count);
-const laying = await took(async () => {
+if (said) await compare();
+else await lay();
+await store.close();
+
+async function lay() {
+  const known = new Set();
+  const first = await store.nextIds('heading', count);
   for (let at = 0; at < count; at += 2000) {
     const changes = [];
     for (let i = at; i < Math.min(count, at + 2000); i++)
@@ -45,31 +48,32 @@ const laying = await took(async () => {
         if (!known.has(key)) changes.push(creation('heading', first + i, headingFrom(use)));
         known.add(key);
       }
-    await commit(store, { did: { act: 'first-fill', names: { library: 'the bench' } }, person: 1, changes });
+    await committed(changes);
   }
-});
-const headings = known.size;
-known.clear();
-await alikeHeadings.rebuild(store);
-const compareAll = async () => {
-  while ((await compareTouched(store, pool.names)) > 0);
-};
-const comparing = await took(compareAll);
-const each = [];
-for (let i = 0; i < CHANGES; i++) {
-  const held = await store.read('heading', first + ((i * 7919) % count));
-  if (!held) continue;
-  const { marc } = held.value;
-  const noted = { ...marc, fields: [...marc.fields, field('670', '  ', 'a', `Bench ${i}`)] };
-  const change = update('heading', held, { ...held.value, marc: noted });
-  await commit(store, {
-    did: { act: 'first-fill', names: { library: 'the bench' } },
-    person: 1,
-    changes: [change],
-  });
-  each.push(await took(compareAll));
 }
-const [{ n }] = await store.rows('SELECT COUNT(*) AS n FROM alike_pairs');
-writeFileSync(said, JSON.stringify({ headings, laying, comparing, change: p95(each), pairs: n }));
-await store.close();
-await pool.close();
+
+function committed(changes) {
+  return commit(store, { did: { act: 'first-fill', names: { library: 'the bench' } }, person: 1, changes });
+}
+
+async function compare() {
+  const pool = workerPool(workers);
+  await alikeHeadings.rebuild(store);
+  const compareAll = async () => {
+    while ((await compareTouched(store, pool.names)) > 0);
+  };
+  const comparing = await took(compareAll);
+  const each = [];
+  const [{ first }] = await store.rows('SELECT MIN(id) AS first FROM headings');
+  for (let i = 0; i < CHANGES; i++) {
+    const held = await store.read('heading', first + ((i * 7919) % count));
+    if (!held) continue;
+    const { marc } = held.value;
+    const noted = { ...marc, fields: [...marc.fields, field('670', '  ', 'a', `Bench ${i}`)] };
+    await committed([update('heading', held, { ...held.value, marc: noted })]);
+    each.push(await took(compareAll));
+  }
+  const [{ n }] = await store.rows('SELECT COUNT(*) AS n FROM alike_pairs');
+  writeFileSync(said, JSON.stringify({ comparing, change: p95(each), pairs: n }));
+  await pool.close();
+}

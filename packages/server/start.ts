@@ -67,6 +67,11 @@ export interface Running {
   stop(): Promise<void>;
 }
 
+/** Work that makes or changes headings by the thousand: they are compared at one go when it is over. */
+const CHANGES_HEADINGS = [
+  ...['read-delivery', 'accept-delivery', 'take-back', 'undo', 'clean-records'],
+  ...['take-authorities', 'make-headings', 'merge-headings', 'merge-all'],
+];
 /** Jobs that change many copies. */
 const CHANGES_COPIES = ['withdraw-copies', 'change-copies', 'load-loans', 'undo', 'close-stocktake'];
 
@@ -86,7 +91,10 @@ export async function startOsier(settings: Settings): Promise<Running> {
       {
         name: 'comparing names',
         of: ['heading', 'distinct'],
-        some: (isStopped) => compareTouched(aside, pool.names, { isStopped }),
+        some: (isStopped) =>
+          jobs.running().some(({ kind }) => CHANGES_HEADINGS.includes(kind))
+            ? pause(1)
+            : compareTouched(aside, pool.names, { isStopped }),
       },
       {
         name: 'comparing records',
