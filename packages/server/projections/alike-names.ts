@@ -1,10 +1,4 @@
-import {
-  bucketsIn,
-  type BucketWord,
-  type Buckets,
-  type ComparedHeading,
-  type LookAlike,
-} from '@osier/core/headings';
+import { bucketsIn, type BucketWord, type Buckets, type LookAlike } from '@osier/core/headings';
 import type { Transaction } from '../store/database';
 import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';

@@ -9,14 +9,7 @@ export interface NamesRead {
   readonly ids: Uint32Array;
   /** What is kept of them: JSON of an object, by heading. */
   readonly kept: string;
-  readonly texts: NameTexts;
   readonly columns: BucketColumns;
-}
-
-/** What is kept of names one behind the other, in UTF-8, where every thread sees it; each begins at its start and ends where the next one begins. */
-export interface NameTexts {
-  readonly bytes: Uint8Array;
-  readonly starts: Uint32Array;
 }
 
 /** All names, numbered through, with the buckets that they are in, where every thread sees them. */
@@ -27,11 +20,17 @@ export interface NamesIndexed {
   readonly order: Uint32Array;
 }
 
-/** Some of the names in their order, to be compared with all; without the end. */
-export interface NamesAsked extends Pick<NamesIndexed, 'ids' | 'index' | 'order'> {
-  readonly texts: readonly NameTexts[];
+/** Some of the names in their order; without the end. */
+export interface NamesAsked extends NamesIndexed {
   readonly from: number;
   readonly to: number;
+}
+
+/** Headings, and by each of them the others that it is to be compared with: those from its start up to, without, the next one. Each two meet once. */
+export interface NamesMet {
+  readonly headings: Uint32Array;
+  readonly starts: Uint32Array;
+  readonly others: Uint32Array;
 }
 
 /** Some of the buckets, or of what lies near words, by place; without the end. */
@@ -45,7 +44,9 @@ export interface RowsAsked extends Pick<NamesIndexed, 'ids' | 'index'> {
 export interface AllNamesWork {
   readAll(waiting: readonly WaitingName[]): Promise<NamesRead>;
   indexAll(read: readonly Pick<NamesRead, 'ids' | 'columns'>[]): Promise<NamesIndexed>;
-  compareSome(asked: NamesAsked): Promise<LookAlike[]>;
+  meetingOf(asked: NamesAsked): Promise<NamesMet>;
+  /** Names as JSON of a `ComparedHeading`. */
+  compareMet(met: NamesMet, names: readonly string[]): Promise<LookAlike[]>;
   /** Rows as they are kept: JSON of an object, in which a name may stand more than once. */
   rowsOf(asked: RowsAsked): Promise<string>;
 }
@@ -91,6 +92,16 @@ function piecesOf(starts: Uint32Array, rows: number): number[] {
   for (let i = 1; i < starts.length; i++)
     if (starts[i]! - starts[found.at(-1)!]! >= rows || i === starts.length - 1) found.push(i);
   return found;
+}
+
+/** What is kept of the names that meet. */
+async function namesOf(store: Store, { headings, others }: NamesMet): Promise<string[]> {
+  const ids = JSON.stringify([...new Set([...headings, ...others])]);
+  const rows = await store.rows<{ name: string }>(
+    'SELECT name FROM alike_names WHERE heading IN (SELECT value FROM json_each(:ids))',
+    { ids },
+  );
+  return rows.map((r) => r.name);
 }
 
 const KEEP = {
@@ -147,7 +158,6 @@ export async function compareAllNames(
   });
   if (isStopped()) return null;
   const indexed = await work.indexAll(read.map(({ ids, columns }) => ({ ids, columns })));
-  const texts = read.map((r) => r.texts);
   read.length = 0;
   const rows = [
     { of: 'buckets' as const, pieces: piecesOf(indexed.index.members.starts, KEPT) },
@@ -165,7 +175,8 @@ export async function compareAllNames(
   await eachPiece(count + 1, async (i) => {
     if (i === 0) return keeping();
     const from = (i - 1) * COMPARED;
-    found[i] = await work.compareSome({ ...indexed, texts, from, to: from + COMPARED });
+    const met = await work.meetingOf({ ...indexed, from, to: from + COMPARED });
+    found[i] = await work.compareMet(met, await namesOf(store, met));
   });
   return isStopped() ? null : { names, pairs: found.flat() };
 }

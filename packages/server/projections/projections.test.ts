@@ -14,7 +14,15 @@ import { openStore } from '../store/open-store';
 import type { Store } from '../store/store';
 import { undoEntry } from '../store/undo';
 import { keepScans, readyScans } from '../scanner/scans';
-import { compareNames, compareSome, indexAll, readAll, readForms, rowsOf } from '../workers/pool-worker';
+import {
+  compareMet,
+  compareNames,
+  indexAll,
+  meetingOf,
+  readAll,
+  readForms,
+  rowsOf,
+} from '../workers/pool-worker';
 import { PROJECTIONS } from '.';
 import type { NameWork } from './alike-names';
 import { alikeHeadings, compareTouched, type Comparing } from './look-alikes';
@@ -71,7 +79,8 @@ const here: NameWork = {
   compareNames: (mates) => Promise.resolve(compareNames(mates)),
   readAll: (waiting) => Promise.resolve(readAll(waiting)),
   indexAll: (read) => Promise.resolve(indexAll(read)),
-  compareSome: (asked) => Promise.resolve(compareSome(asked)),
+  meetingOf: (asked) => Promise.resolve(meetingOf(asked)),
+  compareMet: (met, names) => Promise.resolve(compareMet({ met, names })),
   rowsOf: (asked) => Promise.resolve(rowsOf(asked)),
 };
 async function compareAll(store: Store, comparing?: Comparing): Promise<void> {
@@ -342,7 +351,9 @@ async function expectAllCompared(store: Store): Promise<void> {
 
 test.each([
   ...(['readForms', 'compareNames'] as const).map((when) => [when, {}] as const),
-  ...(['readAll', 'indexAll', 'compareSome', 'rowsOf'] as const).map((when) => [when, AT_ONE_GO] as const),
+  ...(['readAll', 'indexAll', 'meetingOf', 'compareMet', 'rowsOf'] as const).map(
+    (when) => [when, AT_ONE_GO] as const,
+  ),
 ])(
   'what looks alike is what comparing all names gives, also when names come and go before %s, %o',
   async (when, comparing) =>
@@ -367,7 +378,8 @@ test.each([
         ...here,
         [when]: async (...given: readonly unknown[]) => {
           await meanwhile();
-          return Reflect.apply(here[when], here, given);
+          const answer: unknown = Reflect.apply(here[when], here, given);
+          return answer;
         },
       };
       while ((await compareTouched(store, compare, comparing)) > 0);

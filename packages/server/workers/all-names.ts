@@ -9,7 +9,7 @@ import {
   type LookAlike,
 } from '@osier/core/headings';
 import type { WaitingName } from '../projections/alike-names';
-import type { NamesAsked, NamesIndexed, NamesRead, NameTexts, RowsAsked } from '../projections/all-names';
+import type { NamesAsked, NamesIndexed, NamesMet, NamesRead, RowsAsked } from '../projections/all-names';
 import { keptJson } from '../store/kept-json';
 import { readForms } from './read-forms';
 import { rowsText } from './rows-text';
@@ -20,15 +20,6 @@ const SHARED: IndexRoom = {
   numbers: (count) => new Float64Array(new SharedArrayBuffer(count * Float64Array.BYTES_PER_ELEMENT)),
 };
 
-function textsOf(names: readonly string[]): NameTexts {
-  const text = Buffer.from(names.join(''));
-  const bytes = new Uint8Array(new SharedArrayBuffer(text.length));
-  bytes.set(text);
-  const starts = SHARED.places(names.length + 1);
-  names.forEach((name, i) => (starts[i + 1] = starts[i]! + Buffer.byteLength(name)));
-  return { bytes, starts };
-}
-
 /** Names as they are compared, for comparing all with all. */
 export function readAll(waiting: readonly WaitingName[]): NamesRead {
   const own = readForms(waiting).flatMap(({ id, name, buckets }) =>
@@ -37,7 +28,6 @@ export function readAll(waiting: readonly WaitingName[]): NamesRead {
   return {
     ids: Uint32Array.from(own, (n) => n.id),
     kept: `{${own.map(({ id, name }) => `"${id}":${name}`).join()}}`,
-    texts: textsOf(own.map((n) => n.name)),
     columns: bucketColumns(own.map((n) => n.buckets)),
   };
 }
@@ -59,40 +49,40 @@ export function indexAll(read: readonly Pick<NamesRead, 'ids' | 'columns'>[]): N
   return { ids, index, order };
 }
 
-/** A function that reads a name by its number; what was read is kept at hand. */
-function nameReader(texts: readonly NameTexts[]): (form: number) => ComparedHeading {
-  const before = [0];
-  for (const { starts } of texts) before.push(before.at(-1)! + starts.length - 1);
-  const read = new Map<number, ComparedHeading>();
-  return (form) => {
-    const there = read.get(form);
-    if (there) return there;
-    let [piece, behind] = [0, texts.length];
-    while (behind - piece > 1) {
-      const middle = (piece + behind) >>> 1;
-      if (before[middle]! <= form) piece = middle;
-      else behind = middle;
-    }
-    const { bytes, starts } = texts[piece]!;
-    const at = form - before[piece]!;
-    const name = keptJson<ComparedHeading>(
-      Buffer.from(bytes.buffer, starts[at], starts[at + 1]! - starts[at]!).toString(),
-    );
-    read.set(form, name);
-    return name;
+/** Which names meet some of them; each two at the one with the lower number. */
+export function meetingOf({ ids, index, order, from, to }: NamesAsked): NamesMet {
+  const matesOf = matesFinder(index);
+  const headings: number[] = [];
+  const starts = [0];
+  const others: number[] = [];
+  for (const form of order.subarray(from, to)) {
+    const later = matesOf(form).filter((other) => other > form);
+    if (later.length === 0) continue;
+    headings.push(ids[form]!);
+    for (const other of later) others.push(ids[other]!);
+    starts.push(others.length);
+  }
+  return {
+    headings: Uint32Array.from(headings),
+    starts: Uint32Array.from(starts),
+    others: Uint32Array.from(others),
   };
 }
 
-/** Pairs of which one is among some names, and has the lower number. */
-export function compareSome({ texts, index, order, from, to }: NamesAsked): LookAlike[] {
-  const matesOf = matesFinder(index);
-  const nameOf = nameReader(texts);
-  const found: LookAlike[] = [];
-  for (const form of order.subarray(from, to)) {
-    const later = matesOf(form).filter((other) => other > form);
-    if (later.length) found.push(...alikeAmong(nameOf(form), later.map(nameOf)));
-  }
-  return found;
+/** Pairs among names that meet. */
+export function compareMet({
+  met: { headings, starts, others },
+  names,
+}: {
+  readonly met: NamesMet;
+  readonly names: readonly string[];
+}): LookAlike[] {
+  const byId = new Map(names.map((name) => keptJson<ComparedHeading>(name)).map((n) => [n.id, n]));
+  return [...headings].flatMap((heading, i) => {
+    const one = byId.get(heading);
+    const some = [...others.subarray(starts[i], starts[i + 1])].flatMap((id) => byId.get(id) ?? []);
+    return one ? alikeAmong(one, some) : [];
+  });
 }
 
 /** Rows of buckets with the headings in them, or of what lies near words with the words. */

@@ -1,5 +1,5 @@
 import type { NameMates, NameWork, WaitingName } from '../projections/alike-names';
-import type { NamesAsked, NamesRead, RowsAsked } from '../projections/all-names';
+import type { NamesAsked, NamesMet, NamesRead, RowsAsked } from '../projections/all-names';
 import type { Compared } from '@osier/core/duplicates';
 import type { PairRecords } from '../projections/alike-records';
 import type { AnswerWork, ReadAnswer } from '../neighbours/read-answer';
@@ -37,6 +37,7 @@ export function workerPool(folder: string): WorkerPool {
     | NameMates
     | readonly Pick<NamesRead, 'ids' | 'columns'>[]
     | NamesAsked
+    | { readonly met: NamesMet; readonly names: readonly string[] }
     | RowsAsked
     | readonly Compared[]
     | ReckonOrder
@@ -65,7 +66,8 @@ export function workerPool(folder: string): WorkerPool {
       readAll: (waiting) => pool.run(waiting, { name: 'readAll' }),
       // The columns are handed over, not copied.
       indexAll: (read) => pool.run(read, { name: 'indexAll', transferList: buffersOf(read) }),
-      compareSome: (asked) => pool.run(asked, { name: 'compareSome' }),
+      meetingOf: (asked) => pool.run(asked, { name: 'meetingOf' }),
+      compareMet: (met, names) => pool.run({ met, names }, { name: 'compareMet' }),
       rowsOf: (asked) => pool.run(asked, { name: 'rowsOf' }),
     },
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
