@@ -28,6 +28,8 @@ export interface NamesAsked extends NamesIndexed {
 
 /** Headings, and by each of them the others that it is to be compared with: those from its start up to, without, the next one. Each two meet once. */
 export interface NamesMet {
+  /** Where it ended: before the end that was asked for when very many meet. */
+  readonly until: number;
   readonly headings: Uint32Array;
   readonly starts: Uint32Array;
   readonly others: Uint32Array;
@@ -174,9 +176,12 @@ export async function compareAllNames(
   const count = Math.ceil(indexed.order.length / COMPARED);
   await eachPiece(count + 1, async (i) => {
     if (i === 0) return keeping();
-    const from = (i - 1) * COMPARED;
-    const met = await work.meetingOf({ ...indexed, from, to: from + COMPARED });
-    found[i] = await work.compareMet(met, await namesOf(store, met));
+    const to = Math.min(i * COMPARED, indexed.order.length);
+    for (let from = (i - 1) * COMPARED; from < to && !isStopped();) {
+      const met = await work.meetingOf({ ...indexed, from, to });
+      found.push(await work.compareMet(met, await namesOf(store, met)));
+      from = met.until;
+    }
   });
   return isStopped() ? null : { names, pairs: found.flat() };
 }

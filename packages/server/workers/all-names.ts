@@ -49,13 +49,18 @@ export function indexAll(read: readonly Pick<NamesRead, 'ids' | 'columns'>[]): N
   return { ids, index, order };
 }
 
+/** How many may meet at one go: where thousands share a bucket, memory is not to grow with their square. */
+const MEETING = 1_000_000;
+
 /** Which names meet some of them; each two at the one with the lower number. */
-export function meetingOf({ ids, index, order, from, to }: NamesAsked): NamesMet {
+export function meetingOf({ ids, index, order, from, to }: NamesAsked, atMost = MEETING): NamesMet {
   const matesOf = matesFinder(index);
   const headings: number[] = [];
   const starts = [0];
   const others: number[] = [];
-  for (const form of order.subarray(from, to)) {
+  let until = from;
+  while (until < to && others.length < atMost) {
+    const form = order[until++]!;
     const later = matesOf(form).filter((other) => other > form);
     if (later.length === 0) continue;
     headings.push(ids[form]!);
@@ -63,6 +68,7 @@ export function meetingOf({ ids, index, order, from, to }: NamesAsked): NamesMet
     starts.push(others.length);
   }
   return {
+    until,
     headings: Uint32Array.from(headings),
     starts: Uint32Array.from(starts),
     others: Uint32Array.from(others),
