@@ -50,7 +50,7 @@ export interface AllNamesWork {
   /** Names as JSON of a `ComparedHeading`. */
   compareMet(met: NamesMet, names: readonly string[]): Promise<LookAlike[]>;
   /** Rows as they are kept: JSON of an object, in which a name may stand more than once. */
-  rowsOf(asked: RowsAsked): Promise<string>;
+  nameRows(asked: RowsAsked): Promise<string>;
 }
 
 /** Headings, and their versions when they were read, as pairs of numbers: a million take eight megabytes. */
@@ -169,7 +169,7 @@ export async function compareAllNames(
   const keeping = async () => {
     for (const { of, from, to } of rows) {
       if (failed || isStopped()) return;
-      await keep(of, await work.rowsOf({ ...indexed, of, from, to }));
+      await keep(of, await work.nameRows({ ...indexed, of, from, to }));
     }
   };
   // Rows are kept one piece after the other, in their order, while names are compared in both threads.

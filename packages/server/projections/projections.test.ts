@@ -21,7 +21,7 @@ import {
   meetingOf,
   readAll,
   readForms,
-  rowsOf,
+  nameRows,
 } from '../workers/pool-worker';
 import { PROJECTIONS } from '.';
 import type { NameWork } from './alike-names';
@@ -81,7 +81,7 @@ const here: NameWork = {
   indexAll: (read) => Promise.resolve(indexAll(read)),
   meetingOf: (asked) => Promise.resolve(meetingOf(asked)),
   compareMet: (met, names) => Promise.resolve(compareMet({ met, names })),
-  rowsOf: (asked) => Promise.resolve(rowsOf(asked)),
+  nameRows: (asked) => Promise.resolve(nameRows(asked)),
 };
 async function compareAll(store: Store, comparing?: Comparing): Promise<void> {
   while ((await compareTouched(store, here, comparing)) > 0);
@@ -351,7 +351,7 @@ async function expectAllCompared(store: Store): Promise<void> {
 
 test.each([
   ...(['readForms', 'compareNames'] as const).map((when) => [when, {}] as const),
-  ...(['readAll', 'indexAll', 'meetingOf', 'compareMet', 'rowsOf'] as const).map(
+  ...(['readAll', 'indexAll', 'meetingOf', 'compareMet', 'nameRows'] as const).map(
     (when) => [when, AT_ONE_GO] as const,
   ),
 ])(

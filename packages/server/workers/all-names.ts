@@ -92,7 +92,7 @@ export function compareMet({
 }
 
 /** Rows of buckets with the headings in them, or of what lies near words with the words. */
-export function rowsOf({ ids, index, of, from, to }: RowsAsked): string {
+export function nameRows({ ids, index, of, from, to }: RowsAsked): string {
   const [keys, { starts, values }] =
     of === 'buckets' ? [index.buckets, index.members] : [index.near, index.wordsOf];
   const rows = rowsText(starts[to]! - starts[from]!);

@@ -23,7 +23,7 @@ export function compareNames({ names, buckets, own }: NameMates): LookAlike[] {
 export const pairRecords = (compared: readonly Compared[]): RecordPair[] => pairsOf(compared);
 
 export { readForms } from './read-forms';
-export { compareMet, indexAll, meetingOf, readAll, rowsOf } from './all-names';
+export { compareMet, indexAll, meetingOf, readAll, nameRows } from './all-names';
 export { reckonStocktake } from './reckon-stocktake';
 export { readLoanFigures } from './read-loan-figures';
 export { readScanList } from './read-scan-list';

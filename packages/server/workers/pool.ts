@@ -68,7 +68,7 @@ export function workerPool(folder: string): WorkerPool {
       indexAll: (read) => pool.run(read, { name: 'indexAll', transferList: buffersOf(read) }),
       meetingOf: (asked) => pool.run(asked, { name: 'meetingOf' }),
       compareMet: (met, names) => pool.run({ met, names }, { name: 'compareMet' }),
-      rowsOf: (asked) => pool.run(asked, { name: 'rowsOf' }),
+      nameRows: (asked) => pool.run(asked, { name: 'nameRows' }),
     },
     pairRecords: (compared) => pool.run(compared, { name: 'pairRecords' }),
     reckonStocktake: (order) => pool.run(order, { name: 'reckonStocktake' }),
