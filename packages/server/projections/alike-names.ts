@@ -22,7 +22,7 @@ export interface NameRead {
   readonly id: number;
   readonly name: string | null;
   readonly buckets: Buckets;
-  /** The buckets that it was in until now. */
+  /** The buckets that it was in until now; none where what is kept of it stays as it is. */
   readonly before: readonly number[];
 }
 
@@ -75,6 +75,24 @@ export const markNames = (store: Store, headings: readonly number[], tx: Transac
     tx,
   );
 
+/** The buckets that headings were in until now, as JSON of an object, by heading. */
+export const bucketsBefore = (read: readonly NameRead[]): string =>
+  json(Object.fromEntries(read.flatMap(({ id, before }) => (before.length ? [[id, before]] : []))));
+
+/** Forgets what was kept of headings, and takes them out of their buckets; see `bucketsBefore`. */
+export async function forgetNames(store: Store, before: string, tx: Transaction): Promise<void> {
+  await store.bind(
+    `DELETE FROM alike_buckets WHERE (bucket, heading) IN (SELECT n.value, CAST(l.key AS INTEGER) FROM json_each($1) l CROSS JOIN json_each(l.value) n)`,
+    [before],
+    tx,
+  );
+  await store.bind(
+    'DELETE FROM alike_names WHERE heading IN (SELECT CAST(key AS INTEGER) FROM json_each($1))',
+    [before],
+    tx,
+  );
+}
+
 /** Keeps names and buckets of headings that are still as they were read; gives which these are. */
 export async function keepNames(
   store: Store,
@@ -84,21 +102,16 @@ export async function keepNames(
 ): Promise<ReadonlySet<number>> {
   const ids = await unchanged(store, waiting);
   const own = read.filter(({ id }) => ids.has(id));
-  await store.bind(
-    `DELETE FROM alike_buckets WHERE (bucket, heading) IN (SELECT n.value, CAST(l.key AS INTEGER) FROM json_each($1) l CROSS JOIN json_each(l.value) n)`,
-    [json(Object.fromEntries(own.map(({ id, before }) => [id, before])))],
-    tx,
-  );
-  await store.run(`DELETE FROM alike_names WHERE heading ${AMONG}`, { ids: json([...ids]) }, tx);
+  await forgetNames(store, bucketsBefore(own), tx);
   const names = own.flatMap(({ id, name }) => (name === null ? [] : [`"${id}":${name}`]));
   await store.bind(
-    'INSERT INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
+    'INSERT OR REPLACE INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
     [`{${names.join()}}`],
     tx,
   );
   const lists = own.map(({ id, buckets }) => [id, bucketsIn(buckets)]);
   await store.bind(
-    `INSERT INTO alike_buckets (heading, bucket) SELECT CAST(l.key AS INTEGER), n.value FROM json_each($1) l CROSS JOIN json_each(l.value) n ORDER BY n.value`,
+    `INSERT OR IGNORE INTO alike_buckets (heading, bucket) SELECT CAST(l.key AS INTEGER), n.value FROM json_each($1) l CROSS JOIN json_each(l.value) n ORDER BY n.value`,
     [json(Object.fromEntries(lists))],
     tx,
   );

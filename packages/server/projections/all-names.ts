@@ -1,7 +1,7 @@
 import limited from 'p-limit';
 import type { BucketColumns, BucketIndex, LookAlike } from '@osier/core/headings';
 import type { Store } from '../store/store';
-import type { NameSeen, WaitingName } from './alike-names';
+import { forgetNames, type NameSeen, type WaitingName } from './alike-names';
 
 /** Names that were read for comparing all with all. */
 export interface NamesRead {
@@ -9,6 +9,8 @@ export interface NamesRead {
   readonly ids: Uint32Array;
   /** What is kept of them: JSON of an object, by heading. */
   readonly kept: string;
+  /** The buckets that they were in until now; see `bucketsBefore`. */
+  readonly before: string;
   readonly columns: BucketColumns;
 }
 
@@ -73,8 +75,8 @@ const [READ, COMPARED, KEPT] = [4000, 10_000, 40_000];
 /** Pieces that are worked at side by side: two threads, and what the store reads and keeps for them. */
 const AT_ONCE = 4;
 
-/** Marks every heading as one that waits, and forgets what was kept for comparing: what is broken off here begins anew. */
-async function beginAnew(store: Store, highest: number): Promise<void> {
+/** Marks every heading as one that waits: what is broken off begins anew. */
+async function markAll(store: Store, highest: number): Promise<void> {
   for (let from = 1; from <= highest; from += KEPT)
     await store.write((tx) =>
       store.run(
@@ -83,9 +85,6 @@ async function beginAnew(store: Store, highest: number): Promise<void> {
         tx,
       ),
     );
-  await store.write(async (tx) => {
-    for (const table of ['names', 'buckets', 'near']) await store.run(`DELETE FROM alike_${table}`, {}, tx);
-  });
 }
 
 /** Where pieces of about so many rows begin; the last one is where all end. */
@@ -107,7 +106,8 @@ async function namesOf(store: Store, { headings, others }: NamesMet): Promise<st
 }
 
 const KEEP = {
-  names: 'INSERT INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
+  names:
+    'INSERT OR REPLACE INTO alike_names (heading, name) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
   buckets:
     'INSERT OR IGNORE INTO alike_buckets (bucket, heading) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
   near: 'INSERT OR IGNORE INTO alike_near (near, bucket) SELECT CAST(key AS INTEGER), value FROM json_each($1)',
@@ -139,27 +139,32 @@ export async function compareAllNames(
     );
     for (const done of await Promise.allSettled(begun)) if (done.status === 'rejected') throw done.reason;
   };
-  const keep = (table: keyof typeof KEEP, json: string) =>
+  const keep = (table: RowsAsked['of'], json: string) =>
     store.write((tx) => store.bind(KEEP[table], [json], tx));
 
   const { highest } = (await store.row<{ highest: number }>(
     'SELECT COALESCE(MAX(id), 0) AS highest FROM headings',
   ))!;
-  await beginAnew(store, highest);
-  const read: NamesRead[] = [];
+  await markAll(store, highest);
+  const read: Pick<NamesRead, 'ids' | 'columns'>[] = [];
   const names: NamesSeen[] = [];
   await eachPiece(Math.ceil(highest / READ), async (i) => {
     const waiting = await store.rows<WaitingName>(
-      'SELECT id, version, value FROM headings WHERE id >= :from AND id < :to AND merged_into IS NULL ORDER BY id',
+      `SELECT h.id, h.version, h.value, n.name AS before FROM headings h LEFT JOIN alike_names n ON n.heading = h.id
+        WHERE h.id >= :from AND h.id < :to AND h.merged_into IS NULL ORDER BY h.id`,
       { from: i * READ + 1, to: (i + 1) * READ + 1 },
     );
-    const { kept, ...rest } = await work.readAll(waiting);
-    await keep('names', kept);
-    read[i] = { ...rest, kept: '' };
+    const { kept, before, ids, columns } = await work.readAll(waiting);
+    // Until then those that stand are found where they were: who saves a heading is told what it looks like all the time.
+    await store.write(async (tx) => {
+      await forgetNames(store, before, tx);
+      await store.bind(KEEP.names, [kept], tx);
+    });
+    read[i] = { ids, columns };
     names[i] = Uint32Array.from(waiting.flatMap(({ id, version }) => [id, version]));
   });
   if (isStopped()) return null;
-  const indexed = await work.indexAll(read.map(({ ids, columns }) => ({ ids, columns })));
+  const indexed = await work.indexAll(read);
   read.length = 0;
   const rows = [
     { of: 'buckets' as const, pieces: piecesOf(indexed.index.members.starts, KEPT) },

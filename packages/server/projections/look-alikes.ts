@@ -121,7 +121,7 @@ async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transact
 
 /** Headings whose pairs are kept together; the fewer, the sooner a write that waits has its turn. */
 const PIECE = 2000;
-/** So many that wait, and no fewer than a third of all headings, are compared with all others at one go, which takes a name a third of the time. */
+/** So many that wait, and no fewer than a third of all headings, are compared with all others at one go, which takes about half the time. */
 const MANY = 20_000;
 
 /** How names are compared: from how many on all are, and whether it is to be broken off. */

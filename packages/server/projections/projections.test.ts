@@ -407,6 +407,49 @@ test('all names compared at one go are kept as if one after the other had been',
     expect(await store.row('SELECT COUNT(*) AS n FROM alike_buckets WHERE heading = 5')).toEqual({ n: 0 });
   }));
 
+test('names that were kept already are found while all are compared anew, and what has changed leaves nothing behind', async () =>
+  inNewStore(async (store) => {
+    await namesAdded(store);
+    await compareAll(store);
+    const [gone, changed, empty, merged] = await Promise.all(
+      [1, 2, 3, 4].map((id) => store.read('heading', id)),
+    );
+    const written = headingFrom(headingsOf(marc('Quillane, Zeno', ''))[0]!);
+    const nameless = {
+      ...empty!.value,
+      marc: { ...empty!.value.marc, fields: [field('100', '1 ', 'a', '...')] },
+    };
+    const changes = [
+      removal('heading', gone!),
+      update('heading', changed!, written),
+      update('heading', empty!, nameless),
+      update('heading', merged!, { ...merged!.value, mergedInto: 2 }),
+    ];
+    await commit(store, { did: TESTED, person: 1, changes });
+    const buckets = async () =>
+      (await store.row<{ n: number }>('SELECT COUNT(*) AS n FROM alike_buckets'))!.n;
+    await store.write((tx) =>
+      store.run("INSERT OR IGNORE INTO alike_dirty (heading, place) SELECT id, '' FROM headings", {}, tx),
+    );
+    const atFirst = await buckets();
+    let meanwhile = 0;
+    const work: NameWork = {
+      ...here,
+      indexAll: async (read) => {
+        meanwhile = await buckets();
+        return here.indexAll(read);
+      },
+    };
+    while ((await compareTouched(store, work, AT_ONE_GO)) > 0);
+    // All but those of the two that were changed.
+    expect(meanwhile).toBeGreaterThan(atFirst / 2);
+    await expectAllCompared(store);
+    const anew = await kept(store);
+    await alikeHeadings.rebuild(store);
+    await compareAll(store);
+    expect(anew).toEqual(await kept(store));
+  }));
+
 test.each([1, 2, 3, 4, 5, 6])(
   'comparing that is broken off when asked the %ith time begins anew',
   async (times) =>

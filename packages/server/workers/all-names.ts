@@ -8,7 +8,7 @@ import {
   type IndexRoom,
   type LookAlike,
 } from '@osier/core/headings';
-import type { WaitingName } from '../projections/alike-names';
+import { bucketsBefore, type WaitingName } from '../projections/alike-names';
 import type { NamesAsked, NamesIndexed, NamesMet, NamesRead, RowsAsked } from '../projections/all-names';
 import { keptJson } from '../store/kept-json';
 import { readForms } from './read-forms';
@@ -22,12 +22,12 @@ const SHARED: IndexRoom = {
 
 /** Names as they are compared, for comparing all with all. */
 export function readAll(waiting: readonly WaitingName[]): NamesRead {
-  const own = readForms(waiting).flatMap(({ id, name, buckets }) =>
-    name === null ? [] : [{ id, name, buckets }],
-  );
+  const read = readForms(waiting);
+  const own = read.flatMap(({ id, name, buckets }) => (name === null ? [] : [{ id, name, buckets }]));
   return {
     ids: Uint32Array.from(own, (n) => n.id),
     kept: `{${own.map(({ id, name }) => `"${id}":${name}`).join()}}`,
+    before: bucketsBefore(read),
     columns: bucketColumns(own.map((n) => n.buckets)),
   };
 }

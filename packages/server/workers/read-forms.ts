@@ -10,10 +10,9 @@ import { keptJson } from '../store/kept-json';
 
 /** Headings as they are compared, with their buckets; those that are compared with none without a name. */
 export const readForms = (waiting: readonly WaitingName[]): NameRead[] =>
-  waiting.map(({ id, value, before: name }) => {
+  waiting.map(({ id, value, before: last }) => {
     const heading = value === '' ? null : comparedHeading({ id, heading: keptJson<Heading>(value) });
-    const before = name ? bucketsIn(alikeBuckets(keptJson<ComparedHeading>(name))) : [];
-    return heading
-      ? { id, name: JSON.stringify(heading), buckets: alikeBuckets(heading), before }
-      : { id, name: null, buckets: { exact: [], words: [] }, before };
+    const name = heading && JSON.stringify(heading);
+    const before = last && last !== name ? bucketsIn(alikeBuckets(keptJson<ComparedHeading>(last))) : [];
+    return { id, name, buckets: heading ? alikeBuckets(heading) : { exact: [], words: [] }, before };
   });

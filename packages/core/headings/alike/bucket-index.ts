@@ -1,6 +1,6 @@
 import type { BucketColumns, NumberLists } from './bucket-columns';
 
-/** Which forms are in which buckets, and which words lie near which, all by place: a million forms are at hand in a hundred megabytes. */
+/** Which forms are in which buckets, and which words lie near which, all by place: small enough that a million forms are at hand. */
 export interface BucketIndex {
   /** All buckets, each once, the lowest first. */
   readonly buckets: Float64Array;
