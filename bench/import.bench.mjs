@@ -1,12 +1,11 @@
 // A delivery taken into a store that holds as many records: read, ten steps of a recipe, matched, accepted, indexed; against
 // the bare time of inserting the same rows and index entries through sqlite3.
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import sqlite3 from 'sqlite3';
 import { root } from '../scripts/install.mjs';
 import { bundled } from './bundled.mjs';
-import { client, start } from './served.mjs';
+import { client, settle, start } from './served.mjs';
 import { timed } from './timed.mjs';
 
 const RECORDS = Number(process.env.OSIER_BENCH_IMPORT ?? 100_000);
@@ -16,6 +15,7 @@ export async function importBench() {
   const folder = mkdtempSync(join(tmpdir(), 'osier-bench-'));
   const file = join(folder, 'delivery.mrc');
   await fill(folder, file);
+  copyFileSync(join(folder, 'osier.sqlite'), join(folder, 'before.sqlite'));
   const server = await start(folder);
   const { seconds, search, open, recipe, delivery } = await importFile(server, file);
   const peak = peakOf(server);
@@ -69,6 +69,7 @@ export async function importBench() {
 async function fill(folder, file) {
   const bundle = await bundled('import-fill');
   await timed(process.execPath, [bundle, folder, file, String(RECORDS), String(HELD)]);
+  await settle(folder);
 }
 
 async function importFile(server, file) {
@@ -125,98 +126,10 @@ const peakOf = (server) =>
 
 const p95 = (times) => times.sort((a, b) => a - b)[Math.floor(times.length * 0.95)];
 
-/** The rows and index entries that the import made, inserted into an empty database of the same shape. */
+/** The bare time, in seconds, of writing what the import wrote; see `bare-insert.mjs`. */
 async function bareInsert(folder) {
-  const source = await open(join(folder, 'osier.sqlite'));
-  const target = await open(join(folder, 'bare.sqlite'));
-  await target.exec('PRAGMA journal_mode = WAL; PRAGMA synchronous = NORMAL; PRAGMA cache_size = -65536');
-  // The tables that an index of words keeps for itself come with it.
-  const shape = await source.all(
-    `SELECT sql FROM sqlite_master m WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name <> 'SequelizeMeta'
-       AND NOT EXISTS (SELECT 1 FROM sqlite_master v WHERE v.sql LIKE 'CREATE VIRTUAL TABLE%' AND m.name LIKE v.name || '_%' AND m.type = 'table')`,
-  );
-  for (const { sql } of shape) await target.exec(sql);
-  const from = (await source.all('SELECT MIN(record) AS id FROM incoming WHERE record IS NOT NULL'))[0].id;
-  const tables = [
-    ['records', `SELECT * FROM records WHERE id >= ${from}`],
-    ['record_keys', `SELECT * FROM record_keys WHERE record >= ${from}`],
-    ['headings', 'SELECT * FROM headings WHERE id >= 1000000'],
-    ['heading_keys', 'SELECT * FROM heading_keys WHERE heading >= 1000000'],
-    ['incoming', 'SELECT * FROM incoming'],
-    ['incoming_fields', 'SELECT * FROM incoming_fields'],
-    ['incoming_read', 'SELECT * FROM incoming_read'],
-  ];
-  let spent = 0;
-  const put = async (table, rows) => {
-    if (rows.length === 0) return;
-    const columns = Object.keys(rows[0]);
-    const began = performance.now();
-    await target.exec('BEGIN');
-    const statement = await target.prepare(
-      `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
-    );
-    let last;
-    for (const row of rows) last = statement.run(columns.map((c) => row[c]));
-    await last;
-    await statement.finalize();
-    await target.exec('COMMIT');
-    spent += performance.now() - began;
-  };
-  for (const [table, sql] of tables)
-    for (let offset = 0; ; offset += 5000) {
-      const rows = await source.all(`${sql} LIMIT 5000 OFFSET ${offset}`);
-      await put(table, rows);
-      if (rows.length < 5000) break;
-    }
-  // The words are not kept in readable form, so that they are taken from the same fields again.
-  for (let offset = 0; ; offset += 5000) {
-    const rows = await source.all(
-      `SELECT id, value FROM records WHERE id >= ${from} LIMIT 5000 OFFSET ${offset}`,
-    );
-    await put(
-      'record_words',
-      rows.map(({ id, value }) => ({ rowid: id, ...wordsOf(JSON.parse(value)) })),
-    );
-    if (rows.length < 5000) break;
-  }
-  await source.close();
-  await target.close();
-  return spent / 1000;
-}
-
-function wordsOf({ fields }) {
-  const of = (pattern) =>
-    fields
-      .filter((f) => f.subfields && pattern.test(f.tag))
-      .flatMap((f) => f.subfields.map((s) => s.value))
-      .join(' ')
-      .toLowerCase();
-  return { title: of(/^245$/), name: of(/^[17]00$/), subject: of(/^6/), rest: of(/^(020|082|264|300|5..)$/) };
-}
-
-/** The sqlite3 driver with promises; statements that are run go on without waiting. */
-function open(path) {
-  const promise = (act) =>
-    new Promise((resolve, reject) => act((error, result) => (error ? reject(error) : resolve(result))));
-  return new Promise((resolve, reject) => {
-    const db = new sqlite3.Database(path, (error) => {
-      if (error) return reject(error);
-      resolve({
-        all: (sql) => promise((done) => db.all(sql, done)),
-        exec: (sql) => promise((done) => db.exec(sql, done)),
-        close: () => promise((done) => db.close(done)),
-        prepare: (sql) =>
-          new Promise((ready, fail) => {
-            const statement = db.prepare(sql, (e) =>
-              e
-                ? fail(e)
-                : ready({
-                    run: (values) => promise((done) => statement.run(values, done)),
-                    finalize: () => promise((done) => statement.finalize(done)),
-                  }),
-            );
-          }),
-      });
-    });
-  });
+  await timed(process.execPath, [await bundled('bare-insert'), folder]);
+  const { seconds, rows } = JSON.parse(readFileSync(join(folder, 'bare.json'), 'utf8'));
+  console.error(`  inserted alone: ${JSON.stringify(rows)}`);
+  return seconds;
 }

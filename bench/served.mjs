@@ -34,6 +34,18 @@ export function start(folder) {
   });
 }
 
+/** Does on a store what a server does by itself when nobody asks for anything: what is measured then is not measured beside it. */
+export function settle(folder) {
+  const child = spawn(process.execPath, [...NODE_FLAGS, join(root, 'packages/server/dist/settle.mjs')], {
+    env: { ...process.env, OSIER_ROOT: root, OSIER_DATA: folder, OSIER_DEMO: '1' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  return new Promise((resolve, reject) => {
+    child.on('error', reject);
+    child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`Settling ended with ${code}.`))));
+  });
+}
+
 /** Signed in, with what asks the interface and what waits for a job. */
 export async function client({ address }) {
   const signed = await fetch(`${address}/api/sign-in/demo`, {

@@ -16,17 +16,18 @@ import { withdrawnBarcodes } from '../copies/barcodes';
 import { takenBarcodes } from './copies';
 import { candidatesFor, keyKinds, keysOf } from './find-candidates';
 import { keptJson } from '../store/kept-json';
-import { copyNumbersOf, matchedBefore, matchesOf, replacedIn } from './queries';
+import { copyNumbersOf, matchedBefore, matchesOf, recordsWrittenSince, replacedIn } from './queries';
 
 type Rows = readonly IncomingRecord[];
 
-/** What the plan of accepting needs to know of the catalogue, looked up for a whole chunk at once. */
+/** What the plan of accepting needs to know of the catalogue, looked up for a whole chunk at once; `own` is the entry of what it has accepted so far. */
 export async function acceptContext(
   { store }: { readonly store: Store },
   rows: Rows,
   settings: DeliverySettings,
   nextBarcode: AcceptContext['nextBarcode'],
   nextId: AcceptContext['nextId'],
+  own?: number,
 ): Promise<AcceptContext> {
   const targets = [
     ...new Set(
@@ -50,6 +51,7 @@ export async function acceptContext(
       store,
       rows.filter((r) => r.value.decision === 'add'),
       settings,
+      own,
     ),
     await takenBarcodes(store, barcodes),
     await withdrawnBarcodes(store, barcodes),
@@ -112,19 +114,26 @@ async function replacedBy(
 }
 
 /** Records that are surely the same, were written since the delivery was matched, and are not from it. */
-async function heldSince(store: Store, rows: Rows, { rule }: DeliverySettings): Promise<Map<number, number>> {
+async function heldSince(
+  store: Store,
+  rows: Rows,
+  { rule }: DeliverySettings,
+  own?: number,
+): Promise<Map<number, number>> {
   const found = new Map<number, number>();
   if (rows.length === 0) return found;
+  const { delivery } = rows[0]!.value;
+  const entry = await matchedBefore(store, delivery);
+  if (!(await recordsWrittenSince(store, entry, own))) return found;
   const kinds = keyKinds(rule);
   const described = rows.map((row) => {
     const description = describe(row.fields.value.marc);
     return { row, description, keys: keysOf(description).filter(([kind]) => kinds.has(kind)) };
   });
-  const { delivery } = rows[0]!.value;
   const candidates = await candidatesFor(
     store,
     described.flatMap((d) => d.keys),
-    { delivery, entry: await matchedBefore(store, delivery) },
+    { delivery, entry },
   );
   if (candidates.size === 0) return found;
   const reads = await matchesOf(

@@ -69,7 +69,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
     delivery: id,
     leaveOut: new Set(leaveOut),
     did: (t) => acceptAct(delivery.name, t),
-    plan: async (rows, store) => {
+    plan: async (rows, store, _, own) => {
       const chunk = await withTheirFields(store, await listed(store, rows, facet));
       // Numbers are reserved for the most a chunk can need; a gap harms nobody.
       const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
@@ -84,6 +84,7 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
           settings,
           await numbersOfRoll(store, roll),
           (kind) => from[kind]++,
+          own,
         ),
       );
       return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };

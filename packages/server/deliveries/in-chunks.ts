@@ -11,7 +11,7 @@ interface DeliveryWork<A> {
   readonly delivery: number;
   readonly leaveOut: ReadonlySet<number>;
   ask?(chunk: readonly StoredObject<'incoming'>[]): Promise<A>;
-  plan(chunk: readonly StoredObject<'incoming'>[], store: Store, asked: A): Promise<ChunkPlan>;
+  plan(chunk: readonly StoredObject<'incoming'>[], store: Store, asked: A, own?: number): Promise<ChunkPlan>;
   /** Whether it goes through the records that wait, as it does when this is absent, or through the others. */
   readonly waits?: boolean;
   did(totals: Totals): Act;
@@ -35,6 +35,6 @@ export const throughDelivery = <A = void>(
       ...(target === null ? [] : [['record', target] as const]),
     ],
     ...(work.ask && { ask: (chunk) => work.ask!(kept(chunk)) }),
-    plan: (chunk, store, asked) => work.plan(kept(chunk), store, asked),
+    plan: (chunk, store, asked, own) => work.plan(kept(chunk), store, asked, own),
   });
 };

@@ -8,6 +8,7 @@ import {
   type Match,
   type Outcome,
 } from '@osier/core/matching';
+import { inSlices } from '../store/in-slices';
 import type { Store } from '../store/store';
 import { checkedCopies } from './copies';
 import { candidatesFor, keyKinds, type HeldCandidate, type Key } from './find-candidates';
@@ -43,7 +44,7 @@ export function matcherFor(settings: DeliverySettings, work: CopyWork) {
     const wanted = rows.map((r) => r.keys.filter(([kind]) => kinds.has(kind)));
     const held = await candidatesFor(store, wanted.flat());
     const copies = await checkedCopies(store, work, rows, barcodes);
-    return rows.map((row, i) => {
+    return inSlices(rows.entries(), ([i, row]) => {
       const keys = wanted[i]!.map(([kind, key]) => `${kind} ${key}`);
       const among = keys.flatMap((k) => held.get(k) ?? []);
       const matches = findMatches(row.description, among, settings.rule);

@@ -219,6 +219,14 @@ export interface WrittenSince {
 const SINCE = `AND EXISTS (SELECT 1 FROM daybook_objects d WHERE d.kind = 'record' AND d.object = k.record AND d.entry >= :entry)
   AND NOT EXISTS (SELECT 1 FROM incoming i WHERE i.record = k.record AND i.delivery = :delivery)`;
 
+/** Whether an entry of the daybook, from one on, has written records; but for one's own. */
+export const recordsWrittenSince = async (store: Store, entry: number, own?: number): Promise<boolean> =>
+  (await store.row(
+    `SELECT 1 FROM daybook e WHERE e.id >= :entry AND e.id <> :own
+       AND EXISTS (SELECT 1 FROM daybook_objects o WHERE o.kind = 'record' AND o.entry = e.id) LIMIT 1`,
+    { entry, own: own ?? 0 },
+  )) !== undefined;
+
 /** For each key of a kind, the records that have it (JSON), at most `atMost` of them. */
 export const recordsSharing = (
   store: Store,

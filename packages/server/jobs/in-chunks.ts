@@ -26,8 +26,11 @@ export interface ChunkWork<R, A = void> {
   objectsOf?(row: R): readonly ObjectOf[];
   /** Questions to the outside about a chunk, which may take long. */
   ask?(chunk: readonly R[]): Promise<A>;
-  /** Reads only through `store`. It may be called twice for a chunk, when something was written meanwhile. */
-  plan(chunk: readonly R[], store: Store, asked: A): Promise<ChunkPlan>;
+  /**
+   * Reads only through `store`. It may be called twice for a chunk, when something was written meanwhile. `own` is the entry of what the work has
+   * done so far.
+   */
+  plan(chunk: readonly R[], store: Store, asked: A, own?: number): Promise<ChunkPlan>;
   /** What it has done so far, as the daybook keeps it. */
   did(totals: Totals): Act;
 }
@@ -52,7 +55,7 @@ export async function inChunks<R, A = void>(
     const made = await tryPlan(store, run.person, async (s) => {
       const chunk = await work.next(place, s);
       const still = await asReviewed(s, work, chunk, asOf, entry);
-      const planned = still.length ? await work.plan(still, s, asked) : { changes: [], totals: {} };
+      const planned = still.length ? await work.plan(still, s, asked, entry) : { changes: [], totals: {} };
       const next = added(totals, { ...planned.totals, meanwhile: chunk.length - still.length });
       const last = chunk.length ? work.placeOf(chunk.at(-1)!) : place;
       const so = done + chunk.length;

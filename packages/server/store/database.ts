@@ -47,7 +47,8 @@ export type Params = Record<string, unknown>;
 
 /** The right to write: held by one piece of work at a time, for one transaction. */
 export interface Transaction {
-  readonly writer: Sequelize;
+  /** The connection that writes, when it is this work's turn. */
+  ready(): Promise<Sequelize>;
   /** Calls back when it is stored; never when it fails. */
   whenStored(call: () => void): void;
 }
@@ -123,7 +124,10 @@ export async function openDatabase(folder: string): Promise<Database> {
     await writer.query('BEGIN IMMEDIATE');
     try {
       const stored: (() => void)[] = [];
-      const tx: Transaction = { writer, whenStored: (call) => void stored.push(call) };
+      const tx: Transaction = {
+        ready: () => Promise.resolve(writer),
+        whenStored: (call) => void stored.push(call),
+      };
       const result = await inTransaction.run(tx, () => work(tx));
       await writer.query('COMMIT');
       if (isSeen) writes++;
@@ -153,7 +157,7 @@ export async function openDatabase(folder: string): Promise<Database> {
   };
   const within = (tx: Transaction): Database => {
     const inside: Database = {
-      ...through((read) => read(tx.writer)),
+      ...through(async (read) => read(await tx.ready())),
       write: (work) => work(tx),
       reserve: (work) => work(tx),
       get aside() {
@@ -163,9 +167,9 @@ export async function openDatabase(folder: string): Promise<Database> {
     return inside;
   };
   const through = (reading: Reading): Omit<Database, 'aside'> => {
-    const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
+    const rows = async <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
       tx
-        ? select<T>(tx.writer, sql, replacements)
+        ? select<T>(await tx.ready(), sql, replacements)
         : reading((connection) => select<T>(connection, sql, replacements));
     return {
       file: storage,
@@ -174,9 +178,9 @@ export async function openDatabase(folder: string): Promise<Database> {
       reading,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
       run: async (sql, replacements, tx) =>
-        void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
+        void (await (await tx.ready()).query(sql, { replacements, type: QueryTypes.RAW })),
       bind: async (sql, bind, tx) =>
-        void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
+        void (await (await tx.ready()).query(sql, { bind: [...bind], type: QueryTypes.RAW })),
       write: (work) => queue(work, true),
       reserve: (work) => queue(work, false),
       within,

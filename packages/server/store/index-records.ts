@@ -4,6 +4,7 @@ import { KINDS, type Kind, type KindAccess, type KindValue } from '@osier/core/k
 import type { MarcRecord } from '@osier/core/marc';
 import type { Transaction } from './database';
 import type { Database } from './database';
+import { inSlices } from './in-slices';
 import { insertRows } from './insert';
 
 /** Kind of the key under which a record is found by a heading of a group (`headingGroup`). */
@@ -57,24 +58,25 @@ export async function indexRecords(
   tx: Transaction,
   into: IndexTables = SEARCHED,
 ): Promise<void> {
+  const keys: unknown[][] = [];
+  const words: [id: number, at: Record<string, string>][] = [];
+  await inSlices(written, ([id, marc]) => {
+    if (!marc) return;
+    for (const point of RECORD.keys)
+      for (const { key, group } of keysAt(point, marc))
+        keys.push([group === undefined ? point.name : `${point.name} ${group}`, key, id]);
+    words.push([id, Object.fromEntries(RECORD.words.map((p) => [p.name, wordsAt(p, marc)]))]);
+  });
   const stale = [...written.keys()].filter((id) => !isNew.has(id));
   if (stale.length) {
     await db.run(`DELETE FROM ${into.keys} WHERE record IN (:stale)`, { stale }, tx);
     await db.run(`DELETE FROM ${into.words} WHERE rowid IN (:stale)`, { stale }, tx);
   }
-  const keys: unknown[][] = [];
-  const words: unknown[][] = [];
-  const there = await wordColumnsOf(db, into.words);
-  const points = RECORD.words.filter((p) => there.includes(p.name));
-  for (const [id, marc] of written) {
-    if (!marc) continue;
-    for (const point of RECORD.keys)
-      for (const { key, group } of keysAt(point, marc))
-        keys.push([group === undefined ? point.name : `${point.name} ${group}`, key, id]);
-    words.push([id, ...points.map((point) => wordsAt(point, marc))]);
-  }
   await insertRows(db, 'INSERT OR IGNORE', into.keys, ['kind', 'key', 'record'], keys, tx);
-  await insertRows(db, 'INSERT', into.words, ['rowid', ...points.map((p) => p.name)], words, tx);
+  const there = await wordColumnsOf(db, into.words);
+  const columns = RECORD.words.map((p) => p.name).filter((name) => there.includes(name));
+  const rows = words.map(([id, at]) => [id, ...columns.map((c) => at[c])]);
+  await insertRows(db, 'INSERT', into.words, ['rowid', ...columns], rows, tx);
 }
 
 /** Keys of headings: kept form and see-froms, so that either is known. A merged heading answers through the kept one. */
@@ -83,11 +85,11 @@ export async function indexHeadings(
   written: ReadonlyMap<number, Heading | null>,
   tx: Transaction,
 ): Promise<void> {
-  await db.run('DELETE FROM heading_keys WHERE heading IN (:ids)', { ids: [...written.keys()] }, tx);
   const keys: unknown[][] = [];
   for (const [id, heading] of written)
     for (const point of heading ? HEADING.keys : [])
       for (const { key, group } of keysAt(point, heading!)) keys.push([group, key, id]);
+  await db.run('DELETE FROM heading_keys WHERE heading IN (:ids)', { ids: [...written.keys()] }, tx);
   await insertRows(db, 'INSERT OR IGNORE', 'heading_keys', ['kind', 'key', 'heading'], keys, tx);
 }
 
@@ -97,9 +99,9 @@ export async function indexHeadingWords(
   written: ReadonlyMap<number, Heading | null>,
   tx: Transaction,
 ): Promise<void> {
-  await db.run('DELETE FROM heading_words WHERE rowid IN (:ids)', { ids: [...written.keys()] }, tx);
   const rows = [...written].flatMap(([id, heading]) =>
     heading && heading.mergedInto === null ? [[id, ...HEADING.words.map((p) => wordsAt(p, heading))]] : [],
   );
+  await db.run('DELETE FROM heading_words WHERE rowid IN (:ids)', { ids: [...written.keys()] }, tx);
   await insertRows(db, 'INSERT', 'heading_words', ['rowid', ...HEADING.words.map((p) => p.name)], rows, tx);
 }

@@ -147,14 +147,18 @@ function storeOn(db: Database, shared: Shared, aside: () => Store): Store {
     within: (tx) => storeWithin(db, shared, tx),
     nextIds: (kind, count) =>
       db.reserve(async (tx) => {
-        await db.run('INSERT OR IGNORE INTO counters (kind, next) VALUES (:kind, 1)', { kind }, tx);
-        const row = await db.row<{ next: number }>(
-          'SELECT next FROM counters WHERE kind = :kind',
-          { kind },
+        const counted = await db.row<{ next: number }>(
+          'UPDATE counters SET next = next + :count WHERE kind = :kind RETURNING next',
+          { kind, count },
           tx,
         );
-        await db.run('UPDATE counters SET next = next + :count WHERE kind = :kind', { kind, count }, tx);
-        return row!.next;
+        if (counted) return counted.next - count;
+        await db.run(
+          'INSERT INTO counters (kind, next) VALUES (:kind, :next)',
+          { kind, next: count + 1 },
+          tx,
+        );
+        return 1;
       }),
     house,
     rulesNow,

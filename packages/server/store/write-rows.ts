@@ -2,6 +2,7 @@ import type { Change } from '@osier/core/kinds';
 import type { Checker } from '@osier/core/checks';
 import { isCollision, settleDisputes } from './collisions';
 import type { Transaction } from './database';
+import { inSlices } from './in-slices';
 import { insertRows } from './insert';
 import { inheritedAnew, tableOf, type Table } from './tables';
 import type { Kind } from '@osier/core/kinds';
@@ -35,9 +36,10 @@ export async function writeRows<K extends Kind>(
   tx: Transaction,
 ): Promise<void> {
   const { name: table, columns, values, keepsRemoved, inherited, once } = tableOf(kind);
-  const rows = changes.flatMap(({ id, version, after }) =>
+  const made = await inSlices(changes, ({ id, version, after }) =>
     after === null ? [] : [[id, version + 1, JSON.stringify(after), ...values(after, checker)]],
   );
+  const rows = made.flat();
   if (rows.length === 0) return;
   const all = ['id', 'version', 'value', ...columns];
   const taken = [...all.slice(1), ...Object.keys(inherited)].map((c) => `${c} = excluded.${c}`);
