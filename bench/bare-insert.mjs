@@ -1,20 +1,23 @@
 // The rows and index entries that stand in a store after some work and did not before, inserted through the sqlite3 driver into a
 // copy of the store as it was: what the work would cost if nothing but writing had to be done. Run as a bundle:
 // FOLDER holds `before.sqlite` and `osier.sqlite`; `bare.json` there says in how many seconds (`seconds`), and by table how many rows (`rows`) in how many milliseconds (`took`).
-import { copyFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sqlite3 from 'sqlite3';
 import { wordsAt } from '@osier/core/access';
 import { pointsOf } from '../packages/server/store/index-records.ts';
+import { copyToDisk } from './copy-to-disk.mjs';
 
 const AT_ONCE = 5000;
+/** An index of words writes what it has after each statement: a row each would make it merge again and again. */
+const WORDS_AT_ONCE = 200;
 /** What comparing keeps when the work is over, and what a server notes about itself, are not the work's. */
 const NOT_OF_THE_WORK =
   /^(alike_|record_pairs|records_to_compare|records_touched|jobs|sign_ins|SequelizeMeta)/;
 const WORDS = { record_words: ['records', 'record'], heading_words: ['headings', 'heading'] };
 
 const folder = process.argv[2];
-copyFileSync(join(folder, 'before.sqlite'), join(folder, 'bare.sqlite'));
+copyToDisk(join(folder, 'before.sqlite'), join(folder, 'bare.sqlite'));
 const source = await open(join(folder, 'osier.sqlite'));
 const target = await open(join(folder, 'bare.sqlite'));
 await source.exec(`ATTACH '${join(folder, 'before.sqlite')}' AS before; PRAGMA temp_store = FILE`);
@@ -32,7 +35,7 @@ for (const [words, [table, kind]] of Object.entries(WORDS)) {
   const rows = await made(table);
   const known = `id IN (SELECT id FROM before.${table})`;
   // A new row is not looked for first.
-  await each(rows, (some) => put('', words, some.map(rowOf)), `NOT ${known}`);
+  await each(rows, (some) => put('', words, some.map(rowOf), WORDS_AT_ONCE), `NOT ${known}`);
   await each(rows, (some) => put('OR REPLACE', words, some.map(rowOf)), known);
 }
 await source.close();
@@ -64,24 +67,34 @@ async function each(table, act, which = 'true') {
     );
     if (rows.length === 0) return;
     after = rows.at(-1).made_at;
-    await act(rows.map(({ made_at: _, ...row }) => row));
+    for (const row of rows) delete row.made_at;
+    await act(rows);
   }
 }
 
 /** A row that was changed takes the place of the one that stood there (`OR REPLACE`). */
-async function put(verb, table, rows) {
+async function put(verb, table, rows, atOnce = 1) {
   counts[table] = (counts[table] ?? 0) + rows.length;
   const columns = Object.keys(rows[0]);
-  const marks = columns.map(() => '?').join(', ');
+  const marks = `(${columns.map(() => '?').join(', ')})`;
+  const prepared = (n) =>
+    target.prepare(
+      `INSERT ${verb} INTO ${table} (${columns.map((c) => `"${c}"`).join(', ')}) VALUES ${Array(n).fill(marks).join(', ')}`,
+    );
   const began = performance.now();
   await target.exec('BEGIN');
-  const statement = await target.prepare(
-    `INSERT ${verb} INTO ${table} (${columns.map((c) => `"${c}"`).join(', ')}) VALUES (${marks})`,
-  );
+  const whole = rows.length - (rows.length % atOnce);
+  const statement = await prepared(atOnce);
   let last;
-  for (const row of rows) last = statement.run(columns.map((c) => row[c]));
+  for (let at = 0; at < whole; at += atOnce)
+    last = statement.run(rows.slice(at, at + atOnce).flatMap((row) => columns.map((c) => row[c])));
   await last;
   await statement.finalize();
+  if (whole < rows.length) {
+    const rest = await prepared(rows.length - whole);
+    await rest.run(rows.slice(whole).flatMap((row) => columns.map((c) => row[c])));
+    await rest.finalize();
+  }
   await target.exec('COMMIT');
   const ms = performance.now() - began;
   spent += ms;

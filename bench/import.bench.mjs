@@ -1,10 +1,11 @@
 // A delivery taken into a store that holds as many records: read, ten steps of a recipe, matched, accepted, indexed; against
 // the bare time of inserting the same rows and index entries through sqlite3.
-import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '../scripts/install.mjs';
 import { bundled } from './bundled.mjs';
+import { copyToDisk } from './copy-to-disk.mjs';
 import { client, settle, start } from './served.mjs';
 import { timed } from './timed.mjs';
 
@@ -15,7 +16,7 @@ export async function importBench() {
   const folder = mkdtempSync(join(tmpdir(), 'osier-bench-'));
   const file = join(folder, 'delivery.mrc');
   await fill(folder, file);
-  copyFileSync(join(folder, 'osier.sqlite'), join(folder, 'before.sqlite'));
+  copyToDisk(join(folder, 'osier.sqlite'), join(folder, 'before.sqlite'));
   const server = await start(folder);
   const { seconds, search, open, recipe, delivery } = await importFile(server, file);
   const peak = peakOf(server);
