@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '../scripts/install.mjs';
+import { MEMORY, NODE_FLAGS } from '../scripts/serve.mjs';
 import { bundled } from './bundled.mjs';
 import { client, start } from './served.mjs';
 import { timed } from './timed.mjs';
@@ -45,7 +46,9 @@ async function compared() {
     const said = join(folder, 'said.json');
     const laid = [await bundled('compare-names'), join(folder, 'store'), String(count)];
     await timed(process.execPath, laid);
-    const { peak } = await timed(process.execPath, [...laid, join(root, 'packages/server/dist'), said]);
+    // As a server is started.
+    const args = [...NODE_FLAGS, ...laid, join(root, 'packages/server/dist'), said];
+    const { peak } = await timed(process.execPath, args, MEMORY);
     const { comparing, change } = JSON.parse(readFileSync(said, 'utf8'));
     rmSync(folder, { recursive: true });
     const against = { against: 'the budget', budget: 1 };

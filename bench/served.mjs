@@ -3,12 +3,13 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { root } from '../scripts/install.mjs';
-import { NODE_FLAGS } from '../scripts/serve.mjs';
+import { MEMORY, NODE_FLAGS } from '../scripts/serve.mjs';
 
 /** Starts a server on a folder; gives its process, its address, and when it has ended. */
 export function start(folder) {
   const child = spawn(process.execPath, [...NODE_FLAGS, join(root, 'packages/server/dist/main.mjs')], {
     env: {
+      ...MEMORY,
       ...process.env,
       OSIER_ROOT: root,
       OSIER_DATA: folder,
@@ -37,7 +38,7 @@ export function start(folder) {
 /** Does on a store what a server does by itself when nobody asks for anything: what is measured then is not measured beside it. */
 export function settle(folder) {
   const child = spawn(process.execPath, [...NODE_FLAGS, join(root, 'packages/server/dist/settle.mjs')], {
-    env: { ...process.env, OSIER_ROOT: root, OSIER_DATA: folder, OSIER_DEMO: '1' },
+    env: { ...MEMORY, ...process.env, OSIER_ROOT: root, OSIER_DATA: folder, OSIER_DEMO: '1' },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   return new Promise((resolve, reject) => {

@@ -6,10 +6,13 @@ import { root } from '../scripts/install.mjs';
 
 export const osier = (...args) => [process.execPath, [join(root, 'scripts/osier.mjs'), ...args]];
 
-/** Seconds and peak resident megabytes of a command whose output is thrown away. */
-export function timed(command, args) {
+/** Seconds and peak resident megabytes of a command whose output is thrown away; `env` is what it is told beside what this process is. */
+export function timed(command, args, env = {}) {
   const began = performance.now();
-  const child = spawn(command, args, { stdio: ['ignore', 'ignore', 'inherit'] });
+  const child = spawn(command, args, {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   let peak = 0;
   // The peak of a process that ends is gone with it; so it is asked for along the way.
   const asking = setInterval(() => {

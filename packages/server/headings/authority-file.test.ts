@@ -136,7 +136,7 @@ test('a replaced heading is merged into the one that replaces it, as that is by 
     leader: '00000nam a2200000 i 4500',
     fields: [
       field('100', '1 ', 'a', 'Withiman, J.,', 'e', 'author.'),
-      field('245', '10', 'a', title),
+      field('245', '10', 'a', title, 'c', 'J. Withiman.'),
       field('700', '12', 'a', 'Withiman, J.', 't', 'Works.'),
     ],
   });
@@ -160,6 +160,9 @@ test('a replaced heading is merged into the one that replaces it, as that is by 
   // Its number is not known here yet, its form is.
   const byForm = await reviewed(await loaded('x.mrc', new Uint8Array(x)));
   expect(byForm.rows.map((r) => r.detail)).toEqual(['Replaced by “Withiman, Joan, 1920-” · 2 records']);
+  const left = 'The statement of responsibility (245 $c) names it too and stays as it is.';
+  const told = `2 records, record ${record} the first: ${left}`;
+  expect(byForm.rows.map((r) => r.exception)).toEqual([told]);
   expect(byForm.consequences).toEqual([
     '1 heading will be merged into the one that replaces it, in all records that carry it.',
   ]);
@@ -170,8 +173,8 @@ test('a replaced heading is merged into the one that replaces it, as that is by 
   const both = await loaded('both.mrc', joined(authority('wr91', [form('1920-1999')]), x));
   const review = await reviewed(both);
   expect(review.rows.map((r) => [r.detail, r.exception])).toEqual([
+    ['Replaced by “Withiman, Joan, 1920-” · 2 records', told],
     ['Another form', null],
-    ['Replaced by “Withiman, Joan, 1920-” · 2 records', null],
   ]);
   const done = await take(both, { token: review.token });
   expect(done.message).toBe(

@@ -5,17 +5,8 @@ import {
   type Review,
   type ReviewRow,
 } from '@osier/contract';
-import { counted, creation, removal, update } from '@osier/core/changes';
-import {
-  formOfAuthority,
-  formsOfMerge,
-  headingText,
-  incomingAuthority,
-  mergedHeadings,
-  type AuthorityOutcome,
-  type MergeForms,
-} from '@osier/core/headings';
-import type { Change, StoredObject } from '@osier/core/kinds';
+import { counted } from '@osier/core/changes';
+import { headingText, incomingAuthority, type AuthorityOutcome } from '@osier/core/headings';
 import { existsSync } from 'node:fs';
 import { object, string } from 'yup';
 import { notFound } from '../http/problem';
@@ -25,9 +16,8 @@ import { inChunks } from '../jobs/in-chunks';
 import type { JobWork } from '../jobs/jobs';
 import { chunkCursor, keptWork, leftOut } from '../jobs/kept-work';
 import type { Services } from '../services';
-import type { Store } from '../store/store';
+import { authorityChanges, notesOfAuthority } from './authority-changes';
 import { authorityPath, fileRows, rowsBehind, type FileRow } from './authority-rows';
-import { changedTogether, headingsFollowing } from './change-records';
 import { identityText, plannedAuthorities, type PlannedAuthority } from './planned-authorities';
 
 /** Records of a chunk. */
@@ -86,9 +76,12 @@ export async function reviewAuthorityFile(
     for (const p of await plannedAuthorities(store, rows, seen, onto)) {
       all++;
       n[p.outcome]++;
-      shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.into?.id, p.records);
+      const notes = await notesOfAuthority(store, p);
+      shown.see(p.seq, p.outcome, p.note, p.held?.id, p.held?.version, p.into?.id, p.records, notes);
+      const own = p.note && p.outcome === 'left' ? `${p.note} It is left.` : p.note;
+      const exception = [own, notes].filter(Boolean).join(' ') || null;
       if (p.outcome !== 'same')
-        page.offer(p.note !== null, () => ({
+        page.offer(exception !== null, () => ({
           id: p.seq,
           label: p.incoming.text || `Record ${p.seq}`,
           detail: [
@@ -96,7 +89,7 @@ export async function reviewAuthorityFile(
               (p.outcome === 'replaced' && p.into ? ` by “${headingText(p.into.value)}”` : ''),
             ...(p.records ? [counted(p.records, 'record')] : []),
           ].join(' · '),
-          exception: p.note && (p.outcome === 'left' ? `${p.note} It is left.` : p.note),
+          exception,
           before: p.held && { marc: p.held.value.marc },
           after: p.after && { marc: p.after.marc },
           canLeaveOut: p.outcome !== 'left',
@@ -137,56 +130,6 @@ const authorityWork = object({
 });
 const isDone = (p: PlannedAuthority): boolean => p.outcome !== 'left' && p.outcome !== 'same';
 
-/** The change set of some authority records, with the records that carry a heading which gets another form. */
-async function changesOf(store: Store, planned: readonly PlannedAuthority[]) {
-  const made = planned.filter((p) => p.outcome === 'new');
-  let next = made.length ? await store.nextIds('heading', made.length) : 0;
-  const headings: Change<'heading'>[] = [];
-  for (const p of planned) {
-    if (p.outcome === 'new' && p.after) headings.push(creation('heading', next++, p.after));
-    else if (p.outcome === 'deletes' && p.held) headings.push(removal('heading', p.held));
-    else if (p.after && p.held && p.outcome !== 'replaced') headings.push(update('heading', p.held, p.after));
-  }
-  const renamed = planned.flatMap((p) => {
-    const [kept, lost] = [
-      p.after && formOfAuthority(p.after.marc),
-      p.held && formOfAuthority(p.held.value.marc),
-    ];
-    return p.outcome === 'changes-form' && kept && lost
-      ? [{ forms: { kept, lost: [lost] }, changing: [p.held!.id] }]
-      : [];
-  });
-  const replaced = planned.flatMap((p) =>
-    p.outcome === 'replaced' && p.held && p.into ? mergedInChunk(p.held, p.into, headings) : [],
-  );
-  const merges = [...renamed, ...replaced];
-  const records = await changedTogether(store, merges);
-  const { along, made: followed } = await headingsFollowing(
-    store,
-    merges.map((r) => r.forms),
-    headings,
-    records,
-  );
-  return { records, changes: [...records, ...headings, ...along, ...followed] };
-}
-
-/**
- * Merges a heading into the one that replaces it, as that is after what is to be done with it already; the changes of the two are put among
- * `headings`. Gives the forms that records change by.
- */
-function mergedInChunk(
-  held: StoredObject<'heading'>,
-  into: StoredObject<'heading'>,
-  headings: Change<'heading'>[],
-): { readonly forms: MergeForms; readonly changing: readonly number[] } {
-  const at = headings.findIndex((c) => c.id === into.id);
-  const merging = { kept: { ...into, value: headings[at]?.after ?? into.value }, lost: [held] };
-  for (const change of mergedHeadings(merging))
-    if (change.id === into.id && at >= 0) headings[at] = { ...headings[at]!, after: change.after };
-    else headings.push(change);
-  return { forms: formsOfMerge(merging), changing: [held.id] };
-}
-
 /** The headings of the records up to a place: work that is taken up again knows what comes twice. */
 async function seenBefore(path: string, place: number): Promise<Set<string>> {
   const seen = new Set<string>();
@@ -226,7 +169,7 @@ export const takeAuthorities =
         const planned = await plannedAuthorities(s, chunk, here, onto);
         last = { after: first, added: [...here].filter((key) => !seen.has(key)) };
         const taken = planned.filter((p) => isDone(p) && !out.has(p.seq));
-        const { records, changes } = await changesOf(s, taken);
+        const { records, changes } = await authorityChanges(s, taken);
         return {
           changes,
           totals: {
