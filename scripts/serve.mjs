@@ -6,15 +6,10 @@ import { root } from './install.mjs';
 /** A heap that is told its limit is tidied before it grows; long work stays within a gigabyte with it. */
 export const NODE_FLAGS = ['--max-old-space-size=1024'];
 /**
- * What glibc is told about memory that is given back: two heaps for all threads, and pieces of a quarter of a megabyte and more go back at once. By
- * itself it keeps a heap a thread as large as it once was, half a gigabyte after comparing a million names. Other C libraries do not look at it.
+ * What glibc is told: threads share two heaps. By itself it keeps one for each, as large as it once was, together some 400 MB after comparing a
+ * million names. Other C libraries do not look at it.
  */
-export const MEMORY = {
-  MALLOC_ARENA_MAX: '2',
-  MALLOC_MMAP_THRESHOLD_: '262144',
-  MALLOC_TRIM_THRESHOLD_: '1048576',
-};
-
+export const MEMORY = { MALLOC_ARENA_MAX: '2' };
 export function serve(processes) {
   const children = processes.map(({ script, env }) =>
     spawn(process.execPath, [...NODE_FLAGS, join(root, script)], {

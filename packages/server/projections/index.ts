@@ -1,7 +1,6 @@
-import type { Checker } from '@osier/core/checks';
 import type { ChangesByKind } from '../store/changes-by-kind';
+import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-import type { Turns } from '../store/turns';
 import { briefRecords } from './brief-records';
 import { counts } from './counts';
 import { headingUse } from './heading-use';
@@ -41,15 +40,11 @@ export const PROJECTIONS: readonly Projection[] = [
   localValues,
 ];
 
-/** Brings all projections in line with a change set, each in its turn behind the rows; `checker` checks by the rules from before it. */
-export async function applyProjections(
-  turns: Turns,
-  changes: ChangesByKind,
-  checker: Checker,
-): Promise<void> {
+/** Brings all projections in line with a change set, in the transaction that has just written its rows. */
+export async function applyProjections(store: Store, changes: ChangesByKind, tx: Transaction): Promise<void> {
   for (const projection of PROJECTIONS)
     if (projection.of.some((kind) => changes.kinds.includes(kind)))
-      await turns.begin((store, tx) => projection.apply(store, changes, tx, checker));
+      await projection.apply(store, changes, tx);
 }
 
 /** Makes those anew whose rule has changed since the store was written; what a kill interrupts is begun again. */

@@ -21,20 +21,18 @@ export const recordFindings: Projection = {
   name: 'record-findings-applied',
   version: 1,
   of: ['record', 'house', 'lists'],
-  async apply(store, changes, tx, checker) {
-    const records = changes.of('record');
-    const written = records.flatMap((c) => (c.after === null ? [] : [{ id: c.id, value: c.after }]));
-    const rows = rowsOf(written, checker);
-    // All are checked anew by the new rules then, these too.
+  async apply(store, changes, tx) {
     if (changes.kinds.includes('house') || changes.kinds.includes('lists'))
       await store.run('UPDATE key_versions SET version = 0 WHERE name = :name', { name: NAME }, tx);
+    const records = changes.of('record');
     if (records.length === 0) return;
     await forget(
       store,
       records.map((c) => c.id),
       tx,
     );
-    await keep(store, rows, tx);
+    const written = records.flatMap((c) => (c.after === null ? [] : [{ id: c.id, value: c.after }]));
+    await keep(store, written, await store.checkerNow(), tx);
   },
   async rebuild(store) {
     await store.write((tx) => store.run('DELETE FROM record_findings', {}, tx));
@@ -53,20 +51,21 @@ const forget = (store: Store, ids: readonly number[], tx: Transaction): Promise<
     tx,
   );
 
-type Row = readonly [record: number, rule: string, severity: string];
-
-/** What is found in records. Findings come worst first: the gravest of a rule stands for it. */
-function rowsOf(records: readonly Checked[], checker: Checker): Row[] {
+async function keep(
+  store: Store,
+  records: readonly Checked[],
+  checker: Checker,
+  tx: Transaction,
+): Promise<void> {
   const found = checker.checkAll(records.map((r) => r.value));
-  return records.flatMap(({ id }, i) => {
+  // Findings come worst first: the gravest of a rule stands for it.
+  const rows = records.flatMap(({ id }, i) => {
     const rules = new Map<string, string>();
     for (const f of found[i] ?? []) if (!rules.has(f.rule)) rules.set(f.rule, f.severity);
-    return [...rules].map(([rule, severity]): Row => [id, rule, severity]);
+    return [...rules].map(([rule, severity]) => [id, rule, severity]);
   });
+  await insertRows(store, 'INSERT', 'record_findings', ['record', 'rule', 'severity'], rows, tx);
 }
-
-const keep = (store: Store, rows: readonly Row[], tx: Transaction): Promise<void> =>
-  insertRows(store, 'INSERT', 'record_findings', ['record', 'rule', 'severity'], rows, tx);
 
 /** Whether records were checked by older checks, or by other house rules, than those of today. */
 export async function findingsAreOld(store: Store): Promise<boolean> {
@@ -92,7 +91,7 @@ export const checkSomeAnew = (
       held.map((h) => h.id),
       tx,
     );
-    await keep(inside, rowsOf(held, await inside.checkerNow()), tx);
+    await keep(inside, held, await inside.checkerNow(), tx);
     await also(last.id, held.length, tx);
     return { last: last.id, n: held.length };
   });

@@ -123,7 +123,7 @@ async function someAnew(store: Store, old: OldKeys, after: number, tx: Transacti
       [JSON.stringify(held.map((h) => [h.id, ...values(h.value, checker)]))],
       tx,
     );
-    await recordRows.apply(store, changesByKind(held.map((h) => update('record', h, h.value))), tx, checker);
+    await recordRows.apply(store, changesByKind(held.map((h) => update('record', h, h.value))), tx);
   }
   if (old.index)
     await indexRecords(store, new Map(held.map((h) => [h.id, h.value])), new Set(ids), tx, COMING);

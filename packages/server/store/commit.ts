@@ -1,5 +1,4 @@
 import { sameValue } from '@osier/core/changes';
-import type { Checker } from '@osier/core/checks';
 import type { Change, Kind } from '@osier/core/kinds';
 import { refuseHangingOnNothing } from './hanging';
 import { actSentence } from '@osier/core/acts';
@@ -11,7 +10,6 @@ import type { Transaction } from './database';
 import { applyProjections } from '../projections';
 import { tableOf } from './tables';
 import type { Store } from './store';
-import { inTurns } from './turns';
 import { changedBy } from './feed';
 import { writeEntry } from './write-entry';
 import { passOn, removeRows, writeRows } from './write-rows';
@@ -76,24 +74,6 @@ export async function commitWithin(store: Store, act: DoneBy, tx: Transaction): 
   const byKind = changesByKind(changes);
   await checkVersions(store, byKind);
   const checker = await store.checkerNow();
-  const turns = inTurns(store, tx);
-  await turns.begin((s, t) => writeAllRows(s, byKind, checker, t));
-  await applyProjections(turns, byKind, checker);
-  await turns.begin((s) => refuseHangingOnNothing(s, byKind));
-  const { done } = await turns.begin((s, t) => writeEntry(s, act, changes, t));
-  await turns.end();
-  const entry = await done;
-  await act.also?.(tx, entry);
-  tx.whenStored(() => store.feed.tell(changedBy(entry, byKind)));
-  return entry;
-}
-
-async function writeAllRows(
-  store: Store,
-  byKind: ChangesByKind,
-  checker: Checker,
-  tx: Transaction,
-): Promise<void> {
   try {
     for (const kind of byKind.kinds) await removeRows(store, kind, byKind.of(kind), tx);
     for (const kind of byKind.kinds) await writeRows(store, kind, byKind.of(kind), checker, tx);
@@ -103,6 +83,12 @@ async function writeAllRows(
     const found = await collisions(store, byKind);
     throw found.length ? new ConflictError(found) : error;
   }
+  await applyProjections(store, byKind, tx);
+  await refuseHangingOnNothing(store, byKind);
+  const entry = await writeEntry(store, act, changes, tx);
+  await act.also?.(tx, entry);
+  tx.whenStored(() => store.feed.tell(changedBy(entry, byKind)));
+  return entry;
 }
 
 async function nothing(act: DoneBy, tx: Transaction): Promise<number | null> {

@@ -47,8 +47,7 @@ export type Params = Record<string, unknown>;
 
 /** The right to write: held by one piece of work at a time, for one transaction. */
 export interface Transaction {
-  /** The connection that writes, when it is this work's turn. */
-  ready(): Promise<Sequelize>;
+  readonly writer: Sequelize;
   /** Calls back when it is stored; never when it fails. */
   whenStored(call: () => void): void;
 }
@@ -124,10 +123,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     await writer.query('BEGIN IMMEDIATE');
     try {
       const stored: (() => void)[] = [];
-      const tx: Transaction = {
-        ready: () => Promise.resolve(writer),
-        whenStored: (call) => void stored.push(call),
-      };
+      const tx: Transaction = { writer, whenStored: (call) => void stored.push(call) };
       const result = await inTransaction.run(tx, () => work(tx));
       await writer.query('COMMIT');
       if (isSeen) writes++;
@@ -157,7 +153,7 @@ export async function openDatabase(folder: string): Promise<Database> {
   };
   const within = (tx: Transaction): Database => {
     const inside: Database = {
-      ...through(async (read) => read(await tx.ready())),
+      ...through((read) => read(tx.writer)),
       write: (work) => work(tx),
       reserve: (work) => work(tx),
       get aside() {
@@ -167,9 +163,9 @@ export async function openDatabase(folder: string): Promise<Database> {
     return inside;
   };
   const through = (reading: Reading): Omit<Database, 'aside'> => {
-    const rows = async <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
+    const rows = <T>(sql: string, replacements: Params = {}, tx?: Transaction) =>
       tx
-        ? select<T>(await tx.ready(), sql, replacements)
+        ? select<T>(tx.writer, sql, replacements)
         : reading((connection) => select<T>(connection, sql, replacements));
     return {
       file: storage,
@@ -178,9 +174,9 @@ export async function openDatabase(folder: string): Promise<Database> {
       reading,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
       run: async (sql, replacements, tx) =>
-        void (await (await tx.ready()).query(sql, { replacements, type: QueryTypes.RAW })),
+        void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
       bind: async (sql, bind, tx) =>
-        void (await (await tx.ready()).query(sql, { bind: [...bind], type: QueryTypes.RAW })),
+        void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
       write: (work) => queue(work, true),
       reserve: (work) => queue(work, false),
       within,

@@ -29,13 +29,13 @@ export function tableAccess<T extends TableName>(db: Database, table: T): TableA
     first: async (which) => (await find({ ...which, limit: 1 }))[0],
     count: (where) => db.reading((connection) => model(connection).count({ where })),
     async insert(row, tx) {
-      const made = await model(await tx.ready()).create({ ...row });
+      const made = await model(tx.writer).create({ ...row });
       return Number(made.get('id') ?? 0);
     },
     async update(values, where, tx) {
-      const [changed] = await model(await tx.ready()).update(values, { where });
+      const [changed] = await model(tx.writer).update(values, { where });
       return changed;
     },
-    remove: async (where, tx) => model(await tx.ready()).destroy({ where }),
+    remove: (where, tx) => model(tx.writer).destroy({ where }),
   };
 }

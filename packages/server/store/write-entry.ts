@@ -11,7 +11,6 @@ export async function writeEntry(
   changes: ChangeSet,
   tx: Transaction,
 ): Promise<number> {
-  const written = JSON.stringify(changes);
   const entry = act.entry === undefined ? await begin(store, act, changes, tx) : act.entry;
   if (act.entry !== undefined)
     await store.run(
@@ -31,7 +30,7 @@ export async function writeEntry(
   ))!;
   await store.bind(
     'INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)',
-    [entry, part, written],
+    [entry, part, JSON.stringify(changes)],
     tx,
   );
   const touched = changes.map((c) => [c.kind, c.id, entry]);
