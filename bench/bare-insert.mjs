@@ -9,7 +9,7 @@ import { pointsOf } from '../packages/server/store/index-records.ts';
 import { copyToDisk } from './copy-to-disk.mjs';
 
 const AT_ONCE = 5000;
-/** An index of words writes what it has after each statement: a row each would make it merge again and again. */
+/** Words go over as many at a time as the server has them: those of a chunk of work. */
 const WORDS_AT_ONCE = 200;
 /** What comparing keeps when the work is over, and what a server notes about itself, are not the work's. */
 const NOT_OF_THE_WORK =

@@ -10,6 +10,7 @@ export const NODE_FLAGS = ['--max-old-space-size=1024'];
  * million names. Other C libraries do not look at it.
  */
 export const MEMORY = { MALLOC_ARENA_MAX: '2' };
+
 export function serve(processes) {
   const children = processes.map(({ script, env }) =>
     spawn(process.execPath, [...NODE_FLAGS, join(root, script)], {
