@@ -297,3 +297,28 @@ test('a table of field addresses is a delivery like any other: a record a row, a
   expect((await cataloguer('POST', `/daybook/${done.entry}/undo`)).status).toBe(200);
   expect(await catalogueOf(t.running)).toEqual(before);
 });
+
+test('of two deliveries of the same records, both read before, the second stays when the first is accepted; its own chunks do not count', async () => {
+  const xml = (n: number) =>
+    `<?xml version="1.0"?><collection xmlns="http://www.loc.gov/MARC21/slim">${Array.from(
+      { length: n },
+      (_, i) =>
+        `<record><leader>00000nam a2200000 i 4500</leader><datafield tag="020" ind1=" " ind2=" "><subfield code="a">${isbnOf(i)}</subfield></datafield>` +
+        `<datafield tag="245" ind1="1" ind2="0"><subfield code="a">Sluice keeping, part ${i} /</subfield></datafield></record>`,
+    ).join('')}</collection>`;
+  const isbnOf = (i: number) => {
+    const body = `978190000${String(i).padStart(3, '0')}`;
+    const sum = [...body].reduce((n, d, at) => n + Number(d) * (at % 2 ? 3 : 1), 0);
+    return `${body}${(10 - (sum % 10)) % 10}`;
+  };
+  // More than one chunk: what the first chunk added was written since the reading, by the delivery itself.
+  const first = await deliver('sluices.xml', Buffer.from(xml(250)));
+  const second = await deliver('sluices-again.xml', Buffer.from(xml(3)));
+  const accepted = async (id: number) => {
+    const { body } = await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {});
+    return (await t.jobDone(cataloguer, body.id)).message;
+  };
+  expect(await accepted(first)).toContain('250 new');
+  expect(await accepted(second)).toContain('3 records stayed in the delivery');
+  expect((await page(second)).facets).toMatchObject({ all: 3, waiting: 3 });
+});
