@@ -1,15 +1,22 @@
 import { defineConfig } from '@playwright/test';
 
-const port = 4680;
+/**
+ * Two libraries with their servers, and the journeys shared out among them: those in one library go one after the other, in the order of their files.
+ * Which is whose is told by the first; all others are in the second, a file added later too.
+ */
+const FIRST = /\/(copies|find|find-lists|headings|journey)\.spec\.ts$/;
+const LIBRARIES = [
+  { name: 'one', port: 4680, outside: 4691, testMatch: FIRST },
+  { name: 'two', port: 4681, outside: 4711, testIgnore: FIRST },
+];
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  workers: LIBRARIES.length,
   timeout: 300_000,
   expect: { timeout: 60_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     // Recording every step takes a sixth of the time; what a failing test tells of its page stands in helpers.ts.
     trace: 'off',
@@ -26,17 +33,23 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: 'mkdir -p .cache && node scripts/demo.mjs --fresh > .cache/e2e-server.log 2>&1',
+  projects: LIBRARIES.map(({ name, port, outside: _, ...files }) => ({
+    name,
+    ...files,
+    workers: 1,
+    use: { baseURL: `http://127.0.0.1:${port}` },
+  })),
+  webServer: LIBRARIES.map(({ name, port, outside }) => ({
+    command: `mkdir -p .cache && node scripts/demo.mjs --fresh > .cache/e2e-server-${name}.log 2>&1`,
     url: `http://127.0.0.1:${port}/api/health`,
     timeout: 900_000,
     env: {
       OSIER_PORT: String(port),
-      OSIER_OUTSIDE_PORT: '4691',
-      OSIER_DATA: '.cache/e2e-data',
+      OSIER_OUTSIDE_PORT: String(outside),
+      OSIER_DATA: `.cache/e2e-data-${name}`,
       OSIER_NIGHT_HOUR: 'off',
     },
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
-  },
+  })),
 });

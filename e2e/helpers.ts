@@ -3,14 +3,15 @@ import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
-/** Where the server of the tests writes what goes wrong. */
-const SERVER_LOG = resolve('.cache/e2e-server.log');
+/** Where the server of the tests of a project writes what goes wrong. */
+const serverLog = (project: string): string => resolve(`.cache/e2e-server-${project}.log`);
 
 /** A test that fails tells what was on its page, and what the server had to say meanwhile: all there is to go by on another machine. */
 export const test = base.extend<{ tellsWhatWasThere: void }>({
   tellsWhatWasThere: [
     async ({ page }, use, info) => {
-      const logged = existsSync(SERVER_LOG) ? readFileSync(SERVER_LOG, 'utf8').length : 0;
+      const file = serverLog(info.project.name);
+      const logged = existsSync(file) ? readFileSync(file, 'utf8').length : 0;
       const asked: string[] = [];
       page.on('response', (r) => void (r.status() >= 400 && asked.push(`${r.status()} ${r.url()}`)));
       page.on('pageerror', (error) => void asked.push(String(error)));
@@ -24,7 +25,7 @@ export const test = base.extend<{ tellsWhatWasThere: void }>({
         .locator('body')
         .innerText({ timeout: 5000 })
         .catch((error: unknown) => String(error));
-      const log = existsSync(SERVER_LOG) ? readFileSync(SERVER_LOG, 'utf8').slice(logged) : '';
+      const log = existsSync(file) ? readFileSync(file, 'utf8').slice(logged) : '';
       process.stdout.write(
         [
           `--- ${info.title}`,
