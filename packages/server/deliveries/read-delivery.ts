@@ -8,6 +8,7 @@ import { recipeIfThere, whyNotRun } from '../recipes/recipes';
 import type { Services } from '../services';
 import { deliveryJob } from './delivery-job';
 import type { Transaction } from '../store/database';
+import { ANSWERING } from '../store/give-way';
 import { insertRows } from '../store/insert';
 import { tableOf } from '../store/tables';
 import { matcherFor } from './matcher';
@@ -49,6 +50,7 @@ export const readDelivery = deliveryJob(async (services, run, id, delivery) => {
     recipe,
     supplier: supplierOf(delivery),
     copies: copies.rules,
+    answering: ANSWERING,
   };
   const worker = new Worker(join(settings.workers, 'read-worker.mjs'), { workerData });
   const match = matcherFor(how, copies);

@@ -16,6 +16,7 @@ import { describe } from '@osier/core/matching';
 import { recipeRunner, type Recipe } from '@osier/core/recipes';
 import { createReadStream } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
+import { Patience, sleepWhileAsked } from '../store/patience';
 import { keysOf } from './find-candidates';
 import type { Batch, ReadRow } from './read-batch';
 
@@ -28,13 +29,16 @@ export interface ReadWork {
   /** Name on the supplier sheet, for steps that are for some suppliers only. */
   readonly supplier: string;
   readonly copies: CopyRules;
+  /** How many requests are being answered; reading lets them go first. */
+  readonly answering: Int32Array;
 }
 
 /** Reads a delivered file in a thread of its own and hands over batches; waits for each to be stored. */
-const { path, house, settings, recipe, supplier, copies } = workerData as ReadWork;
+const { path, house, settings, recipe, supplier, copies, answering } = workerData as ReadWork;
 const port = parentPort!;
 const checker = checkerFor(house);
 const clean = recipe && recipeRunner(recipe, checker, supplier);
+const patience = new Patience();
 const BATCH = 200;
 
 let goOn: () => void = () => undefined;
@@ -96,6 +100,7 @@ async function read(): Promise<void> {
   const take = async (found: readonly ReadRecord[]) => {
     for (const r of found) {
       rows.push(rowOf(r, ++seq));
+      sleepWhileAsked(answering, patience);
       if (rows.length >= BATCH) {
         await hand({ rows, bytes, end: false, problem: null });
         rows = [];

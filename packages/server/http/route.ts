@@ -14,6 +14,7 @@ import {
 import type { NextFunction, Request, Response, Router } from 'express';
 import type { Schema } from 'yup';
 import { withChanges } from '../store/feed';
+import { goesFirst } from '../store/give-way';
 import { ProblemError } from './problem';
 import { queryOf } from './query';
 import { validated } from './validated';
@@ -64,10 +65,13 @@ async function answer(
     const given = queryOf(req);
     const query: unknown = endpoint.query ? await validated(endpoint.query, given) : {};
     const body: unknown = isSchema(endpoint.body) ? await validated(endpoint.body, req.body) : undefined;
-    const { result, changed } = await withChanges(() =>
-      // Whom a path asks for a permission has been looked at above; open paths do not ask who it is.
-      work({ person: req.person!, params, query, body, req, res, left: () => leaving(res) }),
-    );
+    const done = () =>
+      withChanges(() =>
+        // Whom a path asks for a permission has been looked at above; open paths do not ask who it is.
+        work({ person: req.person!, params, query, body, req, res, left: () => leaving(res) }),
+      );
+    // What writes waits for long work to let it write, and so must not hold it up.
+    const { result, changed } = await (endpoint.method === 'get' ? goesFirst(done) : done());
     if (changed.length && !res.headersSent) res.setHeader(CHANGED_HEADER, headerOf(changed));
     if (result !== undefined && !res.headersSent) res.status(endpoint.status).json(result);
   } catch (error) {

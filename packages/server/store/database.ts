@@ -42,6 +42,7 @@ import { nameBuckets } from './migrations/031-name-buckets';
 import { currencies } from './migrations/032-currencies';
 import { nameBucketsOnce } from './migrations/033-name-buckets-once';
 import { lockFolder } from './folder-lock';
+import { giveWay } from './give-way';
 
 export type Params = Record<string, unknown>;
 
@@ -173,10 +174,14 @@ export async function openDatabase(folder: string): Promise<Database> {
       rows,
       reading,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
-      run: async (sql, replacements, tx) =>
-        void (await tx.writer.query(sql, { replacements, type: QueryTypes.RAW })),
-      bind: async (sql, bind, tx) =>
-        void (await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW })),
+      run: async (sql, replacements, tx) => {
+        await giveWay();
+        await tx.writer.query(sql, { replacements, type: QueryTypes.RAW });
+      },
+      bind: async (sql, bind, tx) => {
+        await giveWay();
+        await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW });
+      },
       write: (work) => queue(work, true),
       reserve: (work) => queue(work, false),
       within,
@@ -198,9 +203,11 @@ export async function openDatabase(folder: string): Promise<Database> {
 }
 
 type Reading = Database['reading'];
-const select = async <T>(connection: Sequelize, sql: string, replacements: Params): Promise<T[]> =>
+async function select<T>(connection: Sequelize, sql: string, replacements: Params): Promise<T[]> {
+  await giveWay();
   // What columns a query gives, the query says.
-  (await connection.query(sql, { replacements, type: QueryTypes.SELECT })) as T[];
+  return (await connection.query(sql, { replacements, type: QueryTypes.SELECT })) as T[];
+}
 
 async function migrate(sequelize: Sequelize): Promise<void> {
   const migrations: {

@@ -46,6 +46,9 @@ const told = new AsyncLocalStorage<Changed[]>();
 /** Does work that goes on by itself: what it changes is not the running request's. */
 export const asOwnWork = <T>(work: () => T): T => told.exit(work);
 
+/** Whether the running work is nobody's request. */
+export const isOwnWork = (): boolean => told.getStore() === undefined;
+
 /** Does work and gives, with what it gives, what it has changed in the store. */
 export async function withChanges<T>(
   work: () => T | Promise<T>,

@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
+import { giveWay } from './give-way';
 
 /** Milliseconds of computing after which others have their turn. */
 const SLICE = 8;
@@ -11,6 +12,7 @@ export async function inSlices<T, R>(things: Iterable<T>, map: (thing: T) => R):
     mapped.push(map(thing));
     if (performance.now() - began < SLICE) continue;
     await setImmediate();
+    await giveWay();
     began = performance.now();
   }
   return mapped;
