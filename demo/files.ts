@@ -271,10 +271,13 @@ export function trolleyFile(library: Library): string {
   const onLoan = new Set(library.loans.map((l) => l.barcode));
   const open = shelf(library, 'MR', 'OPEN');
   const free = open.filter((c) => !onLoan.has(c.copy.barcode));
-  const copiesOf = (record: number) =>
-    library.copies.filter(
-      (c) => library.holdings.find((h) => h.id === c.copy.holding)!.holding.record === record,
-    ).length;
+  const recordOf = new Map(library.holdings.map((h) => [h.id, h.holding.record]));
+  const copies = new Map<number, number>();
+  for (const { copy } of library.copies) {
+    const record = recordOf.get(copy.holding)!;
+    copies.set(record, (copies.get(record) ?? 0) + 1);
+  }
+  const copiesOf = (record: number) => copies.get(record) ?? 0;
   const several = random
     .shuffled(free.filter((c) => c.copy.status === 'available' && copiesOf(c.holding.record) > 1))
     .slice(0, 14);

@@ -47,6 +47,7 @@ export {
   NotMergeable,
   withSeeFroms,
 } from './merge-plan';
+export { pairsTogether } from './pairs-together';
 export { asNewForm, WrongForm } from './new-form';
 export type { NewAuthority } from './new-authority';
 export { HEADING_KINDS, newAuthority, unnamedHeading, vocabularyOfNew, withSubfields } from './new-authority';

@@ -20,7 +20,8 @@ beforeAll(async () => {
 afterAll(() => t.stop());
 jest.setTimeout(300_000);
 
-const VALUES: readonly unknown[] = [
+/** Bodies that are no objects; a part of one may be any of them. */
+const SIMPLE: readonly unknown[] = [
   null,
   true,
   0,
@@ -53,6 +54,8 @@ const VALUES: readonly unknown[] = [
   '(a|a)*b',
   '2026-02-31',
   '2026-13-01',
+];
+const NESTED: readonly unknown[] = [
   [],
   [null],
   [[]],
@@ -64,6 +67,7 @@ const VALUES: readonly unknown[] = [
   { __proto__: null },
   Array.from({ length: 300 }, (_, i) => i),
 ];
+const VALUES = [...SIMPLE, ...NESTED];
 const PARAMS = [
   '0',
   '-1',
@@ -180,13 +184,16 @@ const WHOLE: Record<string, unknown> = {
 };
 test('hostile bodies', async () => {
   let seed = 7;
+  let turn = 0;
   const next = (n: number) => (seed = (seed * 48271) % 2147483647) % n;
   for (const r of routes.filter((x) => x.method !== 'get')) {
     const ask = (body: unknown) =>
       tried(`${r.method} ${r.path} ${JSON.stringify(body)?.slice(0, 150)}`, () =>
         head(r.method.toUpperCase(), pathOf(r, '1'), body),
       );
-    for (const value of VALUES) await ask(value);
+    // What is no object is refused before it is known whose it is, so that each of them to some of the routes is enough.
+    for (const value of NESTED) await ask(value);
+    for (let n = 0; n < 6; n++) await ask(SIMPLE[turn++ % SIMPLE.length]);
     if (!r.body) continue;
     for (const name of partsOf(r))
       for (let n = 0; n < 4; n++) await ask({ ...WHOLE, [name]: VALUES[next(VALUES.length)] });

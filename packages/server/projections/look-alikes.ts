@@ -1,4 +1,4 @@
-import { isCompared, lookAlikeGroups, SAME, type LookAlike } from '@osier/core/headings';
+import { isCompared, lookAlikeGroups, pairsTogether, SAME, type LookAlike } from '@osier/core/headings';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
@@ -13,7 +13,7 @@ import {
   type NameSeen,
   type NameWork,
 } from './alike-names';
-import { compareAllNames, seenNames } from './all-names';
+import { compareAllNames, seenNames, type NamesSeen } from './all-names';
 import type { Projection } from './projection';
 
 /**
@@ -121,6 +121,8 @@ async function regroup(store: Store, headings: ReadonlySet<number>, tx: Transact
 
 /** Headings whose pairs are kept together; the fewer, the sooner a write that waits has its turn. */
 const PIECE = 2000;
+/** The same of headings without pairs, of which nothing is written but that they wait no longer; the more at once, the fewer pages are written. */
+const ALONE = 40_000;
 /** So many that wait, and no fewer than a third of all headings, are compared with all others at one go, which takes about half the time. */
 const MANY = 20_000;
 
@@ -145,20 +147,43 @@ async function compareAll(store: Store, work: NameWork, isStopped: () => boolean
   const compared = await compareAllNames(store, work, isStopped);
   if (!compared) return 0;
   const { names, pairs } = compared;
-  const ofHeading = new Map<number, LookAlike[]>();
-  for (const pair of pairs)
-    for (const id of [pair.a, pair.b]) {
-      const there = ofHeading.get(id);
-      if (there) there.push(pair);
-      else ofHeading.set(id, [pair]);
-    }
-  for (const seen of names) {
+  for (const { seen, own } of piecesToKeep(names, pairs)) {
     if (isStopped()) break;
-    const piece = seenNames(seen);
-    const own = new Set(piece.flatMap(({ id }) => ofHeading.get(id) ?? []));
-    await store.write((tx) => keepPairs(store.within(tx), piece, [...own], tx));
+    await store.write((tx) => keepPairs(store.within(tx), seen, own, tx));
   }
   return names.reduce((n, seen) => n + seen.length / 2, 0);
+}
+
+/** Headings that are kept together, with their pairs: those that look like nothing as they were read, then whole bunches, so that each group is made once. */
+function* piecesToKeep(
+  names: readonly NamesSeen[],
+  pairs: readonly LookAlike[],
+): Generator<{ readonly seen: readonly NameSeen[]; readonly own: readonly LookAlike[] }> {
+  const paired = new Map<number, NameSeen | null>(
+    pairs.flatMap(({ a, b }) => [a, b]).map((id) => [id, null]),
+  );
+  let alone: NameSeen[] = [];
+  for (const some of names) {
+    for (const name of seenNames(some))
+      if (paired.has(name.id)) paired.set(name.id, name);
+      else alone.push(name);
+    if (alone.length < ALONE) continue;
+    yield { seen: alone, own: [] };
+    alone = [];
+  }
+  yield { seen: alone, own: [] };
+  let own: LookAlike[] = [];
+  for (const bunch of pairsTogether(pairs)) {
+    for (const pair of bunch) own.push(pair);
+    if (own.length < PIECE) continue;
+    yield { seen: namesIn(own), own };
+    own = [];
+  }
+  if (own.length) yield { seen: namesIn(own), own };
+
+  function namesIn(some: readonly LookAlike[]): NameSeen[] {
+    return [...new Set(some.flatMap(({ a, b }) => [a, b]))].flatMap((id) => paired.get(id) ?? []);
+  }
 }
 
 async function compareSomeTouched(store: Store, { readForms, compareNames }: NameWork): Promise<number> {
@@ -191,6 +216,19 @@ async function compareSomeTouched(store: Store, { readForms, compareNames }: Nam
   }
 }
 
+/** Keeps pairs but those that a person told apart, and those of names that went while they were compared. */
+async function insertPairs(store: Store, pairs: readonly LookAlike[], tx: Transaction): Promise<void> {
+  const rows = pairs.map((p) => [p.a, p.b, p.score, p.why]);
+  await insertRows(store, 'INSERT OR REPLACE', 'alike_pairs', ['a', 'b', 'score', 'why'], rows, tx);
+  await store.run(
+    `DELETE FROM alike_pairs WHERE a ${AMONG} AND (EXISTS (SELECT 1 FROM distinct_pairs d WHERE d.a = alike_pairs.a AND d.b = alike_pairs.b AND d.later = 0)
+       OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.a AND h.merged_into IS NULL)
+       OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.b AND h.merged_into IS NULL))`,
+    among(pairs.map((p) => p.a)),
+    tx,
+  );
+}
+
 async function keepPairs(
   store: Store,
   waiting: readonly NameSeen[],
@@ -203,18 +241,9 @@ async function keepPairs(
   // One that has and had no pair is in no group.
   const near = new Set(await partnersOf(store, ids));
   await store.run(`DELETE FROM alike_dirty WHERE heading ${AMONG}`, among(ids), tx);
-  await forgetPairs(store, ids, tx);
+  if (near.size > 0) await forgetPairs(store, ids, tx);
   const fresh = pairs.filter((p) => done.has(p.a) || done.has(p.b));
-  const rows = fresh.map((p) => [p.a, p.b, p.score, p.why]);
-  await insertRows(store, 'INSERT OR REPLACE', 'alike_pairs', ['a', 'b', 'score', 'why'], rows, tx);
-  // Two people that a person told apart, and names that went while they were compared.
-  await store.run(
-    `DELETE FROM alike_pairs WHERE (a ${AMONG} OR b ${AMONG}) AND (EXISTS (SELECT 1 FROM distinct_pairs d WHERE d.a = alike_pairs.a AND d.b = alike_pairs.b AND d.later = 0)
-       OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.a AND h.merged_into IS NULL)
-       OR NOT EXISTS (SELECT 1 FROM headings h WHERE h.id = alike_pairs.b AND h.merged_into IS NULL))`,
-    among(ids),
-    tx,
-  );
+  if (fresh.length > 0) await insertPairs(store, fresh, tx);
   for (const p of fresh) near.add(p.a).add(p.b);
   await regroup(store, near, tx);
 }

@@ -13,6 +13,7 @@ import { piles } from './migrations/007-piles';
 import { searchOrder } from './migrations/008-search-order';
 import { invariants } from './migrations/009-invariants';
 import { copyParts } from './migrations/010-copy-parts';
+import { isOwnWork } from './feed';
 import { defineModels } from './models';
 import { projections } from './migrations/011-projections';
 import { undoneEntries } from './migrations/012-undone-entries';
@@ -108,16 +109,14 @@ export async function openDatabase(folder: string): Promise<Database> {
   const storage = join(folder, 'osier.sqlite');
   makePrivate(storage);
   const writer = await connect(storage);
-  await writer.query('PRAGMA wal_autocheckpoint = 8000');
+  // 64 MB: a page that is written again and again, as those of an index are in long work, comes into the file once in a while only.
+  await writer.query('PRAGMA wal_autocheckpoint = 16000');
   // Tables are made anew in a migration; what hangs on what is looked at when all of them are there.
   await writer.query('PRAGMA foreign_keys = OFF');
   await migrate(writer);
   await writer.query('PRAGMA foreign_keys = ON');
-  const readers = [await connect(storage), await connect(storage)].map((connection) => ({
-    connection,
-    busy: 0,
-  }));
-  const patient = await connect(storage);
+  const opened = async (): Promise<Reader> => ({ connection: await connect(storage), busy: 0 });
+  const [first, second, patient] = [await opened(), await opened(), await opened()];
   let writes = 0;
   let last: Promise<unknown> = Promise.resolve();
   async function transact<T>(work: (tx: Transaction) => Promise<T>, isSeen: boolean): Promise<T> {
@@ -142,9 +141,10 @@ export async function openDatabase(folder: string): Promise<Database> {
     last = mine.catch(() => undefined);
     return mine;
   }
-  /** Queries of one request go side by side: each to the connection that has the least to do. */
+  /** Queries of one request go side by side: each to the connection that has the least to do. Long work leaves one of those to requests. */
   const readBeside: Reading = async (read) => {
-    const reader = readers.reduce((a, b) => (b.busy < a.busy ? b : a));
+    const [one, other] = isOwnWork() ? [patient, second] : [first, second];
+    const reader = other.busy < one.busy ? other : one;
     reader.busy++;
     try {
       return await read(reader.connection);
@@ -188,13 +188,14 @@ export async function openDatabase(folder: string): Promise<Database> {
       async close() {
         await last;
         await writer.query('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);
-        for (const c of [writer, ...readers.map((r) => r.connection), patient]) await c.close();
+        for (const c of [first, second, patient]) await c.connection.close();
+        await writer.close();
         await unlock();
       },
     };
   };
   const aside: Database = {
-    ...through((read) => read(patient)),
+    ...through((read) => read(patient.connection)),
     get aside() {
       return aside;
     },
@@ -203,6 +204,11 @@ export async function openDatabase(folder: string): Promise<Database> {
 }
 
 type Reading = Database['reading'];
+/** A connection that reads, and how many queries it is at. */
+interface Reader {
+  readonly connection: Sequelize;
+  busy: number;
+}
 async function select<T>(connection: Sequelize, sql: string, replacements: Params): Promise<T[]> {
   await giveWay();
   // What columns a query gives, the query says.
