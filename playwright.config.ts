@@ -20,8 +20,6 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Recording every step takes a sixth of the time; what a failing test tells of its page stands in helpers.ts.
     trace: 'off',
-    // Nothing folds or slides: what is clicked stands where it is.
-    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

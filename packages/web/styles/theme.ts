@@ -60,12 +60,12 @@ const DARK: ThemeConfig = {
   },
 };
 
-/** The tokens of paper, ink and willow for the component library, by day or by night; `isStill` without movement. */
-export const themeOf = (isDark: boolean, isLarge: boolean, isStill: boolean): ThemeConfig => {
+/** The tokens of paper, ink and willow for the component library, by day or by night. */
+export const themeOf = (isDark: boolean, isLarge: boolean): ThemeConfig => {
   const { token, ...rest } = isDark ? DARK : LIGHT;
   return {
     ...rest,
-    token: { ...token, fontSize: isLarge ? 16 : 14, motion: !isStill },
+    token: { ...token, fontSize: isLarge ? 16 : 14 },
     components: { Button: { primaryShadow: 'none', defaultShadow: 'none' } },
   };
 };
