@@ -8,6 +8,7 @@ import { layLibrary } from './lay-library.mjs';
 export default async function setup() {
   const { bundle } = await import('./bundle.mjs');
   await bundle(['server', 'standins', 'cli', 'demo']);
+  rmSync(join(root, '.cache/test-empty.sqlite'), { force: true });
   const library = join(root, '.cache/test-library');
   rmSync(library, { recursive: true, force: true });
   await layLibrary(library, { stdio: ['ignore', 'ignore', 'inherit'] });

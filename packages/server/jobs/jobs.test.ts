@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { openStore } from '../store/open-store';
+import { openEmpty } from '../testing/library';
 import type { Store } from '../store/store';
 import { JobStopped, jobsOf, type Jobs } from './jobs';
 
@@ -14,7 +14,7 @@ const pause = (ms: number) => new Promise((r) => setTimeout(r, ms));
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'osier-jobs-'));
-  store = await openStore(folder);
+  store = await openEmpty(folder);
   jobs = jobsOf(store, pino({ level: 'silent' }));
 });
 afterEach(async () => {

@@ -10,7 +10,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { commit } from '../store/commit';
-import { openStore } from '../store/open-store';
+import { openEmpty } from '../testing/library';
 import type { Store } from '../store/store';
 import { undoEntry } from '../store/undo';
 import { keepScans, readyScans } from '../scanner/scans';
@@ -283,7 +283,7 @@ class World {
 
 async function inNewStore(work: (store: Store) => Promise<void>): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'osier-projections-'));
-  const store = await openStore(folder);
+  const store = await openEmpty(folder);
   try {
     await work(store);
   } finally {

@@ -12,7 +12,7 @@ import { commit } from './commit';
 import { digestOf } from './digest';
 import { entryIndex } from './entry-index';
 import { entryParts } from './entry-parts';
-import { openStore } from './open-store';
+import { openEmpty } from '../testing/library';
 import type { Store } from './store';
 import { takeable } from './takeable';
 import { undoPlan } from './undo';
@@ -22,7 +22,7 @@ let folder: string;
 let store: Store;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'osier-index-'));
-  store = await openStore(folder);
+  store = await openEmpty(folder);
 });
 afterEach(async () => {
   await store.close();

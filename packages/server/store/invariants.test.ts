@@ -18,6 +18,7 @@ import { incomingFields } from './migrations/004-incoming-fields';
 import { searchIndexes } from './migrations/005-search-indexes';
 import { piles } from './migrations/007-piles';
 import { searchOrder } from './migrations/008-search-order';
+import { openEmpty } from '../testing/library';
 import { openStore } from './open-store';
 import { rollUse } from '../projections/roll-numbers';
 import type { Store } from './store';
@@ -28,7 +29,7 @@ let folder: string;
 let store: Store;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'osier-inv-'));
-  store = await openStore(folder);
+  store = await openEmpty(folder);
 });
 afterEach(async () => {
   await store.close().catch(() => undefined);

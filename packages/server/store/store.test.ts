@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { commit } from './commit';
 import { ConflictError } from './conflict';
 import { entryIndex } from './entry-index';
-import { openStore } from './open-store';
+import { openEmpty } from '../testing/library';
 import type { Store } from './store';
 import { undoEntry, undoPlan } from './undo';
 import { TESTED } from '../testing/tested';
@@ -17,7 +17,7 @@ let folder: string;
 let store: Store;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'osier-store-'));
-  store = await openStore(folder);
+  store = await openEmpty(folder);
 });
 afterEach(async () => {
   await store.close();

@@ -10,14 +10,14 @@ import { join } from 'node:path';
 import { withWords } from '../catalogue/queries.find';
 import { TESTED } from '../testing/tested';
 import { commit } from './commit';
-import { openStore } from './open-store';
+import { openEmpty } from '../testing/library';
 import type { Store } from './store';
 
 let folder: string;
 let store: Store;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'osier-words-'));
-  store = await openStore(folder);
+  store = await openEmpty(folder);
 });
 afterAll(async () => {
   await store.close();

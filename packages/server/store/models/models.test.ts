@@ -2,7 +2,7 @@ import { KIND_NAMES, KINDS } from '@osier/core/kinds';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openStore } from '../open-store';
+import { openEmpty } from '../../testing/library';
 import type { Store } from '../store';
 import { findRows } from '.';
 import { tableAttributes } from './table-models';
@@ -11,7 +11,7 @@ let folder: string;
 let store: Store;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'osier-models-'));
-  store = await openStore(folder);
+  store = await openEmpty(folder);
 });
 afterAll(async () => {
   await store.close();
