@@ -22,7 +22,7 @@ export interface Compared {
 const WORTH = 57;
 
 /** The pairs that records make with those beside which they were found: the same matching by which deliveries find what is held. */
-export function pairsOf(compared: readonly Compared[]): RecordPair[] {
+export function pairsOf(compared: Iterable<Compared>): RecordPair[] {
   const pairs = new Map<string, RecordPair>();
   for (const { record, description, among } of compared) {
     const others = among.filter((o) => o.record !== record);

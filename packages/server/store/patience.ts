@@ -27,9 +27,10 @@ export class Patience {
  * patience lasts.
  */
 export function sleepWhileAsked(answering: Int32Array, patience: Patience): void {
-  for (let left = patience.left(); left >= 1; left = patience.left()) {
+  for (;;) {
     const asked = Atomics.load(answering, 0);
-    if (asked === 0) return;
+    const left = asked === 0 ? 0 : patience.left();
+    if (left < 1) return;
     const began = patience.now();
     Atomics.wait(answering, 0, asked, left);
     patience.waited(patience.now() - began);

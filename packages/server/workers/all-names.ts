@@ -12,6 +12,7 @@ import { bucketsBefore, type WaitingName } from '../projections/alike-names';
 import type { NamesAsked, NamesIndexed, NamesMet, NamesRead, RowsAsked } from '../projections/all-names';
 import { keptJson } from '../store/kept-json';
 import { readForms } from './read-forms';
+import { resting } from './resting';
 import { rowsText } from './rows-text';
 
 /** Where every thread sees it. */
@@ -84,11 +85,11 @@ export function compareMet({
   readonly names: readonly string[];
 }): LookAlike[] {
   const byId = new Map(names.map((name) => keptJson<ComparedHeading>(name)).map((n) => [n.id, n]));
-  return [...headings].flatMap((heading, i) => {
+  return Array.from(resting(headings), (heading, i) => {
     const one = byId.get(heading);
     const some = [...others.subarray(starts[i], starts[i + 1])].flatMap((id) => byId.get(id) ?? []);
     return one ? alikeAmong(one, some) : [];
-  });
+  }).flat();
 }
 
 /** Rows of buckets with the headings in them, or of what lies near words with the words. */

@@ -8,6 +8,7 @@ import type { LabelOrder, LabelsSet } from '../labels/label-worker';
 import type { ReckonOrder, ReckonStocktake } from '../stocktake/reckon-order';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
+import { ANSWERING } from '../store/give-way';
 import type { LoanTable } from './read-loan-figures';
 import type { ScanList, ScanListOrder } from './read-scan-list';
 
@@ -51,6 +52,7 @@ export function workerPool(folder: string): WorkerPool {
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 10_000,
+    workerData: ANSWERING,
   });
   // Somebody waits for these with a book in the hand: comparing that goes on beside does not hold them up.
   const answers = new Piscina<AnswerWork | Uint8Array, never>({
