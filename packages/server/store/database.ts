@@ -119,6 +119,8 @@ export async function openDatabase(folder: string): Promise<Database> {
   const [first, second, patient] = [await opened(), await opened(), await opened()];
   let writes = 0;
   let last: Promise<unknown> = Promise.resolve();
+  /** Transactions that wait for the one that runs; long work that holds them up gives way to nobody. */
+  let waiting = 0;
   async function transact<T>(work: (tx: Transaction) => Promise<T>, isSeen: boolean): Promise<T> {
     await writer.query('BEGIN IMMEDIATE');
     try {
@@ -137,7 +139,11 @@ export async function openDatabase(folder: string): Promise<Database> {
   }
   function queue<T>(work: (tx: Transaction) => Promise<T>, isSeen: boolean): Promise<T> {
     if (inTransaction.getStore()) throw new Error('A transaction was begun inside another one.');
-    const mine = last.then(() => transact(work, isSeen));
+    waiting++;
+    const mine = last.then(() => {
+      waiting--;
+      return transact(work, isSeen);
+    });
     last = mine.catch(() => undefined);
     return mine;
   }
@@ -175,11 +181,11 @@ export async function openDatabase(folder: string): Promise<Database> {
       reading,
       row: async <T>(sql: string, params?: Params, tx?: Transaction) => (await rows<T>(sql, params, tx))[0],
       run: async (sql, replacements, tx) => {
-        await giveWay();
+        if (waiting === 0) await giveWay();
         await tx.writer.query(sql, { replacements, type: QueryTypes.RAW });
       },
       bind: async (sql, bind, tx) => {
-        await giveWay();
+        if (waiting === 0) await giveWay();
         await tx.writer.query(sql, { bind: [...bind], type: QueryTypes.RAW });
       },
       write: (work) => queue(work, true),
