@@ -145,7 +145,7 @@ test('links are tried, and the record of a bad one is corrected beside the list'
   await expect(status(page)).toContainText(/Tried \d+ addresses/, { timeout: 60_000 });
   await accessible(page);
   await page
-    .getByRole('listbox', { name: 'Links' })
+    .getByRole('listbox', { name: 'Links', exact: true })
     .or(page.getByLabel('Links'))
     .first()
     .locator('[role=option]')
@@ -160,7 +160,7 @@ test('copies are found by what is known of them, changed together through a revi
   await signIn(page);
   await page.goto('/copies/all?numberFrom=746&numberTo=746.1');
   await expect(
-    page.getByRole('listbox', { name: 'Copies' }).or(page.getByLabel('Copies')).first(),
+    page.getByRole('listbox', { name: 'Copies', exact: true }).or(page.getByLabel('Copies')).first(),
   ).toBeVisible();
   await pick(page, 'Branch', 'Millrace');
   await expect(page).toHaveURL(/branch=MR/);

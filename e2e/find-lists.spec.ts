@@ -15,7 +15,7 @@ test('a list is begun anywhere and read both ways by keyboard, and an entry show
   await expect(page.getByText('Names, with see-froms')).toBeVisible();
   await start.fill('harbottle');
   await start.press('Enter');
-  const list = page.getByRole('listbox', { name: 'Names' });
+  const list = page.getByRole('listbox', { name: 'Names', exact: true });
   await expect(list.getByText(/^Harbottle, /).first()).toBeVisible();
   await list.focus();
   await page.keyboard.press('ArrowDown');
@@ -43,7 +43,7 @@ test('series and works by name and title are browsed as headings, and lead to th
   const start = page.getByRole('textbox', { name: 'Start at' });
   await start.fill('fenland');
   await start.press('Enter');
-  const list = page.getByRole('listbox', { name: 'Title headings' });
+  const list = page.getByRole('listbox', { name: 'Title headings', exact: true });
   await list.getByText('Fenland trades', { exact: true }).click();
   await expect(page.getByRole('heading', { level: 2, name: 'Fenland trades' })).toBeVisible();
   await accessible(page);
@@ -121,17 +121,17 @@ test('the shelf around a title is walked by keyboard; what is found goes on to i
 
   await page.goto('/catalogue?q=willow&branch=MR');
   await expect(page.getByText(/records for “willow”/)).toBeVisible();
-  await page.getByRole('listbox', { name: 'Records' }).focus();
+  await page.getByRole('listbox', { name: 'Records', exact: true }).focus();
   await page.keyboard.press('o');
   const copies = page.getByRole('heading', { name: 'Copies', level: 1 }).locator('..');
   await expect(copies.getByText(/^\d+ copies\.$/)).toBeVisible();
-  await page.getByRole('listbox', { name: 'Copies' }).focus();
+  await page.getByRole('listbox', { name: 'Copies', exact: true }).focus();
   await page.keyboard.press('x');
   await expect(page.getByText(/labels? on \d+ pages?/)).toBeVisible();
   await page.goBack();
   await expect(copies.getByText(/^\d+ copies\.$/)).toBeVisible();
   const found = Number(/\d+/.exec((await copies.getByText(/^\d+ copies\.$/).textContent())!)![0]);
-  await page.getByRole('listbox', { name: 'Copies' }).focus();
+  await page.getByRole('listbox', { name: 'Copies', exact: true }).focus();
   await page.keyboard.press('w');
   await page.getByRole('menuitem', { name: 'New list for MR' }).press('Enter');
   await expect(page).toHaveURL(/\/withdrawals\/\d+$/);
@@ -150,7 +150,7 @@ test('headings are found by a query, and a query that cannot be read says where'
   await page.goto('/headings?show=all');
   const line = page.getByRole('textbox', { name: 'Find headings' });
   await line.fill('kind = corporate and records > 0');
-  const list = page.getByRole('listbox', { name: 'Headings' });
+  const list = page.getByRole('listbox', { name: 'Headings', exact: true });
   await expect(list.getByText('corporate name').first()).toBeVisible();
   await expect(list.getByText('personal name')).toHaveCount(0);
   await line.fill('kind = corporate and records > many');

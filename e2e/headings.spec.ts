@@ -6,7 +6,7 @@ test('groups of look-alikes are decided by keyboard alone: merged, different, la
 }) => {
   await signIn(page);
   await page.goto('/headings?verdict=same');
-  const list = page.getByRole('listbox', { name: 'Look-alikes' });
+  const list = page.getByRole('listbox', { name: 'Look-alikes', exact: true });
   await expect(list.getByRole('option').first()).toBeVisible();
   await accessible(page);
   const state = page.getByText(/groups of headings that may be one/);
@@ -46,7 +46,7 @@ test('any headings are merged by hand, all that are the same at once, and a head
 }) => {
   await signIn(page);
   await page.goto('/headings?show=all&q=willow');
-  const list = page.getByRole('listbox', { name: 'Headings' });
+  const list = page.getByRole('listbox', { name: 'Headings', exact: true });
   const rows = list.getByRole('option');
   await expect(rows.nth(1)).toBeVisible();
   await list.focus();
@@ -100,7 +100,7 @@ test('a file of authority records dropped in Deliveries goes to the headings, an
   await sheet.getByRole('button', { name: /^Load \d+ authority records/ }).click();
   await expect(page.getByText(/Loaded \d+ authority records from/).first()).toBeVisible();
   await page.goto('/headings?show=all&only=blind');
-  const rows = page.getByRole('listbox', { name: 'Headings' }).getByRole('option');
+  const rows = page.getByRole('listbox', { name: 'Headings', exact: true }).getByRole('option');
   await rows.first().click();
   await expect(page.getByText('wr000', { exact: false }).first()).toBeVisible();
   await page.getByRole('combobox', { name: 'Tag of a new field' }).fill('667');
@@ -115,7 +115,7 @@ test('a heading is made from nothing by keyboard, asked about where it looks lik
 }) => {
   await signIn(page, 'Tobias Fenn');
   await page.goto('/headings?show=all');
-  await expect(page.getByRole('listbox', { name: 'Headings' }).getByRole('option').first()).toBeVisible();
+  await expect(page.getByRole('listbox', { name: 'Headings', exact: true }).getByRole('option').first()).toBeVisible();
   await page.locator('h1').click();
   await page.keyboard.press('w');
   const form = page.getByRole('textbox', { name: 'Form' });
@@ -150,7 +150,7 @@ test('a heading is made from nothing by keyboard, asked about where it looks lik
 test('a heading takes the form of the registry with its records, and that is undone', async ({ page }) => {
   await signIn(page, 'Tobias Fenn');
   await page.goto('/headings?show=all&q=abberley');
-  const list = page.getByRole('listbox', { name: 'Headings' });
+  const list = page.getByRole('listbox', { name: 'Headings', exact: true });
   await list.getByRole('option', { name: /Abberley, Fergus/ }).click();
   await expect(page.getByRole('heading', { name: 'Abberley, Fergus' })).toBeVisible();
   const registry = page.getByRole('region', { name: 'Fenland Registry of Names' });

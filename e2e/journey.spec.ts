@@ -242,7 +242,7 @@ test('3: two people save one record, and the second sees both versions', async (
 test('4: look-alike names are merged, and the merge is taken back', async ({ page }) => {
   await signIn(page, 'Tobias Fenn');
   await page.keyboard.press('Alt+5');
-  const list = page.getByRole('listbox', { name: 'Look-alikes' });
+  const list = page.getByRole('listbox', { name: 'Look-alikes', exact: true });
   await list.focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
@@ -428,7 +428,7 @@ test('8: everything is in the daybook, with its changes', async ({ page }) => {
   await accessible(page);
   await picture(page, 'today');
   await page.keyboard.press('Alt+9');
-  const entries = page.getByRole('listbox', { name: 'Entries' });
+  const entries = page.getByRole('listbox', { name: 'Entries', exact: true });
   for (const act of [
     'Loaded the delivery',
     'Accepted 37 records',

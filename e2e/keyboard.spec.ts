@@ -29,7 +29,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await expect(page.getByRole('button', { name: 'Load 15 records' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByText('15 records, 15 waiting.')).toBeVisible();
-  await tabTo(page, page.getByRole('listbox', { name: 'Incoming records' }));
+  await tabTo(page, page.getByRole('listbox', { name: 'Incoming records', exact: true }));
   await page.keyboard.press('ArrowDown');
   await expect(page.getByText(/no\. 1 in the file/)).toBeVisible();
   await page.keyboard.press('End');
@@ -48,7 +48,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
   await page.keyboard.press('/');
   await page.keyboard.type('ny samling Lozinski');
   await page.keyboard.press('Enter');
-  await tabTo(page, page.getByRole('listbox', { name: 'Records' }));
+  await tabTo(page, page.getByRole('listbox', { name: 'Records', exact: true }));
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: /Pletenie/ })).toBeVisible();
   await press(page, page.getByRole('button', { name: 'Add a holding' }));
@@ -67,7 +67,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
 
   // Two names become one.
   await page.keyboard.press('Alt+5');
-  await tabTo(page, page.getByRole('listbox', { name: 'Look-alikes' }));
+  await tabTo(page, page.getByRole('listbox', { name: 'Look-alikes', exact: true }));
   await page.keyboard.press('ArrowDown');
   await press(page, page.getByRole('button', { name: /^Merge 2 headings/ }));
   await expect(page.getByText(/will carry/)).toBeVisible();
@@ -110,7 +110,7 @@ test('from a file to a reconciled shelf by keyboard and scanner alone', async ({
 
   // And the last act taken back.
   await page.keyboard.press('Alt+9');
-  await tabTo(page, page.getByRole('listbox', { name: 'Entries' }));
+  await tabTo(page, page.getByRole('listbox', { name: 'Entries', exact: true }));
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: /Withdrew 1 copy/ })).toBeVisible();
@@ -125,7 +125,7 @@ test('keys that come faster than pieces open are all obeyed', async ({ page }) =
   await press(page, page.getByRole('button', { name: 'Nell Arkwright' }));
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.keyboard.press('Alt+4');
-  const list = page.getByRole('listbox', { name: 'Records' });
+  const list = page.getByRole('listbox', { name: 'Records', exact: true });
   await list.evaluate((e) => {
     for (let i = 0; i < 4; i++)
       e.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true, cancelable: true }));

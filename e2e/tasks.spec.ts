@@ -12,7 +12,7 @@ interface Way {
 const BY_MOUSE: Way = {
   area: (page, name) => page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name }).click(),
   press: (_, target) => target.click(),
-  first: (page, list) => page.getByRole('listbox', { name: list }).getByRole('option').first().click(),
+  first: (page, list) => page.getByRole('listbox', { name: list, exact: true }).getByRole('option').first().click(),
   confirm: (page) =>
     page
       .getByRole('dialog')
@@ -31,7 +31,7 @@ const BY_KEYBOARD: Way = {
     await page.keyboard.press('Enter');
   },
   first: async (page, list) => {
-    await tabTo(page, page.getByRole('listbox', { name: list }));
+    await tabTo(page, page.getByRole('listbox', { name: list, exact: true }));
     await page.keyboard.press('ArrowDown');
   },
   confirm: (page) => page.keyboard.press('Control+Enter'),

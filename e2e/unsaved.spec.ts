@@ -44,7 +44,7 @@ test('a form keeps what was typed, and several records are chosen for one act', 
   await page.goto('/set-up?show=house');
   await page.getByRole('spinbutton', { name: 'Length of a skipped shelf' }).fill('9');
   await page.getByRole('link', { name: 'Catalogue', exact: true }).click();
-  const list = page.getByRole('listbox', { name: 'Records' });
+  const list = page.getByRole('listbox', { name: 'Records', exact: true });
   await list.focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Space');
