@@ -1,7 +1,8 @@
 import type { AlikeRow } from '@osier/contract';
 import type { MarcRecord } from '@osier/core/marc';
 import { DEFAULT_RULE, describe, findMatches, type Match } from '@osier/core/matching';
-import { candidatesFor, keysOf } from '../deliveries/find-candidates';
+import { candidatesFor } from '../deliveries/find-candidates';
+import { keysOf } from '../deliveries/keys';
 import type { Store } from '../store/store';
 import { briefsOf } from './queries';
 

@@ -14,7 +14,8 @@ import { followedBy } from '../headings/follow';
 import type { Store } from '../store/store';
 import { withdrawnBarcodes } from '../copies/barcodes';
 import { takenBarcodes } from './copies';
-import { candidatesFor, keyKinds, keysOf } from './find-candidates';
+import { candidatesFor, keyKinds } from './find-candidates';
+import { keysOf } from './keys';
 import { keptJson } from '../store/kept-json';
 import { copyNumbersOf, matchedBefore, matchesOf, recordsWrittenSince, replacedIn } from './queries';
 

@@ -14,7 +14,7 @@ import { deliveryJob } from './delivery-job';
 import { tryPlan } from '../store/commit';
 import type { Store } from '../store/store';
 import { sheetContext } from '../suppliers/sheets';
-import { keysOf } from './find-candidates';
+import { keysOf } from './keys';
 import { throughDelivery } from './in-chunks';
 import { matcherFor, type ToMatch } from './matcher';
 import { waitingRecords, withTheirFields } from './incoming-records';

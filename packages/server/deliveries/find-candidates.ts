@@ -1,6 +1,7 @@
-import { matchKeys, type Description, type MatchRule } from '@osier/core/matching';
+import type { Description, MatchRule } from '@osier/core/matching';
 import { keptJson } from '../store/kept-json';
 import type { Store } from '../store/store';
+import type { Key } from './keys';
 import { descriptionsIn, recordsSharing, type WrittenSince } from './queries';
 
 /** A record that shares a key. */
@@ -8,10 +9,6 @@ export interface HeldCandidate {
   readonly record: number;
   readonly description: Description;
 }
-export type Key = readonly [kind: string, key: string];
-
-/** Every key under which a record is looked for. */
-export const keysOf = (d: Description): Key[] => matchKeys(d).map((k) => [k.kind, k.key]);
 
 /**
  * A description that more records share than this says nothing, and is passed over; of a number that so many share, these

@@ -11,7 +11,8 @@ import {
 import { inSlices } from '../store/in-slices';
 import type { Store } from '../store/store';
 import { checkedCopies } from './copies';
-import { candidatesFor, keyKinds, type HeldCandidate, type Key } from './find-candidates';
+import { candidatesFor, keyKinds, type HeldCandidate } from './find-candidates';
+import type { Key } from './keys';
 import { keptJson } from '../store/kept-json';
 import type { CopyWork } from './settings';
 

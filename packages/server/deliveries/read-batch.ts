@@ -1,6 +1,6 @@
 import type { ProposedCopy } from '@osier/core/holdings';
 import type { Description } from '@osier/core/matching';
-import type { Key } from './find-candidates';
+import type { Key } from './keys';
 
 /** One record as the reading thread hands it over. */
 export interface ReadRow {

@@ -17,7 +17,7 @@ import { recipeRunner, type Recipe } from '@osier/core/recipes';
 import { createReadStream } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import { Patience, sleepWhileAsked } from '../store/patience';
-import { keysOf } from './find-candidates';
+import { keysOf } from './keys';
 import type { Batch, ReadRow } from './read-batch';
 
 /** What the thread is told to read, and how. */

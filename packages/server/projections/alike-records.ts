@@ -1,6 +1,7 @@
 import type { Compared, RecordPair } from '@osier/core/duplicates';
 import type { Description } from '@osier/core/matching';
-import { candidatesFor, keysOf } from '../deliveries/find-candidates';
+import { candidatesFor } from '../deliveries/find-candidates';
+import { keysOf } from '../deliveries/keys';
 import { descriptionsIn } from '../deliveries/queries';
 import type { Transaction } from '../store/database';
 import { insertRows } from '../store/insert';

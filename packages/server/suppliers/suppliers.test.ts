@@ -17,7 +17,7 @@ import { describe as describeRecord } from '@osier/core/matching';
 import { DEFAULT_SETTINGS } from '@osier/core/deliveries';
 import { field } from '@osier/core/marc';
 import { SHEETS, SHELF_READY, WORKROOM } from '../../../demo/library';
-import { keysOf } from '../deliveries/find-candidates';
+import { keysOf } from '../deliveries/keys';
 import { matcherFor, type ToMatch } from '../deliveries/matcher';
 import { copyWork } from '../deliveries/settings';
 import { catalogueOf, demoFile, startTesting, type Ask } from '../testing/running';
