@@ -1,8 +1,10 @@
+import { headingsOf } from '../headings';
 import { DEFAULT_HOUSE } from '../house';
 import type { Holding, ProposedCopy } from '../holdings';
 import { field, type Field, type MarcRecord } from '../marc';
 import {
   acceptPlan,
+  canBePlannedBehind,
   planning,
   type AcceptChange,
   type AcceptContext,
@@ -61,6 +63,7 @@ const context = (more: Partial<AcceptContext> = {}): AcceptContext => {
     held: new Map(),
     holdings: new Map(),
     copyNumbers: () => [],
+    headingsOf,
     followed: [],
     knowsHeading: () => false,
     replacedBefore: () => false,
@@ -213,4 +216,37 @@ test('planned piece by piece, it comes to the same as planned whole', () => {
   for (const [name, n] of Object.entries(whole.totals)) expect([name, sum(name as never)]).toEqual([name, n]);
   expect(pieces.flatMap((p) => p.left)).toEqual(whole.left);
   expect(whole.totals).toMatchObject({ added: 2, merged: 1, replaced: 1, newHeadings: 1 });
+});
+
+test('planned behind a piece that is not written yet, it comes to the same as planned when that is', () => {
+  const first = [incoming(1, { copies: [copy('1')] }), incoming(2, { decision: 'merge', target: 5 })];
+  const second = [incoming(3), incoming(4, { copies: [copy('1')] }), incoming(5, { copies: [copy('')] })];
+  // The catalogue as it is before the first piece is written: it knows neither its heading nor its barcode, and its roll gives that barcode again.
+  const roll = () => {
+    let n = 0;
+    return () => String(++n);
+  };
+  const before = acceptPlan(first, context(withHeld));
+  expect(before.totals).toMatchObject({ added: 1, merged: 1, newHeadings: 1, copies: 1 });
+  const behind = acceptPlan(second, context({ ...withHeld, nextBarcode: roll() }), before.unwritten);
+  expect(behind.totals).toMatchObject({ added: 2, newHeadings: 0, copies: 1 });
+  expect(behind.left.map((l) => [l.incoming, l.why])).toEqual([
+    [4, 'Barcode 1 is on another copy of this delivery already.'],
+  ]);
+  expect(behind.changes.flatMap((c) => (c.kind === 'copy' ? [c.after?.barcode] : []))).toEqual(['2']);
+  // What the first piece made is no matter of the piece after the second.
+  expect([behind.unwritten.headings.size, [...behind.unwritten.barcodes]]).toEqual([0, ['2']]);
+});
+test('what is about a held record that the piece before changes waits until that is written', () => {
+  const { unwritten } = acceptPlan([incoming(1, { decision: 'merge', target: 5 })], context(withHeld));
+  expect(canBePlannedBehind(unwritten, [incoming(2), incoming(3, { decision: 'copies', target: 6 })])).toBe(
+    true,
+  );
+  for (const decision of ['merge', 'replace', 'copies'] as const)
+    expect(canBePlannedBehind(unwritten, [incoming(2), incoming(3, { decision, target: 5 })])).toBe(false);
+  const copies = acceptPlan(
+    [incoming(1, { decision: 'copies', target: 5, copies: [copy('1')] })],
+    context(withHeld),
+  );
+  expect(canBePlannedBehind(copies.unwritten, [incoming(2, { decision: 'merge', target: 5 })])).toBe(false);
 });

@@ -4,10 +4,10 @@ import { creation, update, type ChangeOf, type Id, type Versioned } from '../cha
 import {
   headingFrom,
   headingIdentity,
-  headingsOf,
   withKeptForms,
   type Followed,
   type Heading,
+  type HeadingReader,
   type HeadingUse,
 } from '../headings';
 import { partKey, type Copy, type Holding, type ProposedCopy } from '../holdings';
@@ -31,6 +31,7 @@ export interface AcceptContext {
   readonly copyNumbers: (record: number, part: string) => readonly number[];
   /** Whether a heading, or a see-from that leads to one, is there already. */
   readonly knowsHeading: (use: HeadingUse) => boolean;
+  readonly headingsOf: HeadingReader;
   /** Headings whose see-froms the records may carry. */
   readonly followed: readonly Followed[];
   /** Whether a record of this delivery that was accepted before replaced this one. */
@@ -60,21 +61,46 @@ export interface AcceptPlan {
   readonly totals: AcceptTotals;
   /** Records that stay in the delivery, each with the sentence why. */
   readonly left: readonly { readonly incoming: number; readonly why: string }[];
+  readonly unwritten: Unwritten;
+}
+
+/** What the catalogue does not know of a plan before it is written, and the plan behind it must. */
+export interface Unwritten {
+  /** Identities of the headings that it makes. */
+  readonly headings: ReadonlySet<string>;
+  /** Barcodes that it gives to copies. */
+  readonly barcodes: ReadonlySet<string>;
+  /** Held records that it replaces, merges into or gives copies. */
+  readonly targets: ReadonlySet<number>;
 }
 
 /** What accepting these incoming records does; see `planning`. */
-export const acceptPlan = (incoming: readonly IncomingRecord[], context: AcceptContext): AcceptPlan =>
-  planning()(incoming, context);
+export const acceptPlan = (
+  incoming: readonly IncomingRecord[],
+  context: AcceptContext,
+  before?: Unwritten,
+): AcceptPlan => planning(before)(incoming, context);
+
+/**
+ * Whether incoming records can be planned behind a plan that is not written yet: none of them is about a held record that it changes, which must be
+ * read as it then stands.
+ */
+export const canBePlannedBehind = (before: Unwritten, incoming: readonly IncomingRecord[]): boolean =>
+  incoming.every(({ value }) => value.target === null || !before.targets.has(value.target));
 
 /**
  * Plans accepting, piece by piece: new records and their new headings, replacements and merges that keep protected fields,
  * holdings and copies, and the mark on each incoming record. Headings, holdings and barcodes of one piece count as known
  * for the pieces after, and a record that one of them changed stands as it then would. Nothing of a record is done when
- * anything of it cannot be done.
+ * anything of it cannot be done. `before` is what stands before the first piece and is not written yet.
  */
-export function planning(): (piece: readonly IncomingRecord[], context: AcceptContext) => AcceptPlan {
+export function planning(
+  before: Unwritten = NOTHING_UNWRITTEN,
+): (piece: readonly IncomingRecord[], context: AcceptContext) => AcceptPlan {
   const known: Known = {
+    before,
     headings: new Set(),
+    targets: new Set(),
     replaced: new Set(),
     barcodes: new Set(),
     places: new Map(),
@@ -94,13 +120,17 @@ export function planning(): (piece: readonly IncomingRecord[], context: AcceptCo
         if (why !== null) left.push({ incoming: row.id, why });
       }
     }
-    return { changes: plan.changes, totals: plan.totals, left };
+    return { changes: plan.changes, totals: plan.totals, left, unwritten: known };
   };
 }
 
+const NOTHING_UNWRITTEN: Unwritten = { headings: new Set(), barcodes: new Set(), targets: new Set() };
+
 /** What has been planned so far, as the records after must know it. */
-interface Known {
+interface Known extends Unwritten {
+  readonly before: Unwritten;
   readonly headings: Set<string>;
+  readonly targets: Set<number>;
   readonly replaced: Set<number>;
   readonly barcodes: Set<string>;
   readonly places: Map<string, Id<'holding'>>;
@@ -145,6 +175,7 @@ class Planning {
     const barcodes = this.barcodesFor(value.copies);
     if (typeof barcodes === 'string') return barcodes;
     const id = target?.id ?? context.nextId('record');
+    if (target) this.known.targets.add(id);
     this.record(row, id, target);
     const copies = value.copies.map((c, i) => ({ ...c, barcode: barcodes[i]! }));
     for (const copy of copies) this.attach(id, copy);
@@ -199,9 +230,10 @@ class Planning {
   }
 
   private addHeadings(record: MarcRecord): void {
-    for (const use of headingsOf(record)) {
+    for (const use of this.context.headingsOf(record)) {
       const key = headingIdentity(use);
-      if (this.known.headings.has(key) || this.context.knowsHeading(use)) continue;
+      const { headings, before } = this.known;
+      if (headings.has(key) || before.headings.has(key) || this.context.knowsHeading(use)) continue;
       this.known.headings.add(key);
       this.totals.newHeadings++;
       this.changes.push(creation('heading', this.context.nextId('heading'), headingFrom(use)));
@@ -218,7 +250,7 @@ class Planning {
       if (title !== null) return `Barcode ${groupedBarcode(barcode)} is already on “${title}”.`;
       const givenUp = copy.keepBarcode ? null : this.context.barcodeGivenUp(barcode);
       if (givenUp !== null) return givenUp;
-      if (this.known.barcodes.has(barcode) || found.includes(barcode))
+      if (this.isGiven(barcode) || found.includes(barcode))
         return `Barcode ${groupedBarcode(barcode)} is on another copy of this delivery already.`;
       found.push(barcode);
     }
@@ -230,8 +262,12 @@ class Planning {
   private nextOfRoll(found: readonly string[]): string | null {
     for (;;) {
       const barcode = this.context.nextBarcode();
-      if (barcode === null || !(this.known.barcodes.has(barcode) || found.includes(barcode))) return barcode;
+      if (barcode === null || !(this.isGiven(barcode) || found.includes(barcode))) return barcode;
     }
+  }
+
+  private isGiven(barcode: string): boolean {
+    return this.known.barcodes.has(barcode) || this.known.before.barcodes.has(barcode);
   }
 
   private attach(record: Id<'record'>, copy: ProposedCopy): void {

@@ -1,5 +1,5 @@
 import type { MarcRecord } from '../marc';
-import { headingsOf, seeFroms, type Heading } from './heading';
+import { headingsOf, seeFroms, type Heading, type HeadingReader } from './heading';
 import { formOfAuthority, type MergeForm } from './merge-form';
 import { mergeInRecord } from './merge-record';
 import { headingGroup, headingKey, isSubjectKind, type HeadingUse } from './normal-form';
@@ -11,9 +11,9 @@ export interface Followable {
 }
 
 /** What of a record may be a see-from: each heading that it uses, of a subject also what stands before its subdivisions. */
-export function followable(records: readonly MarcRecord[]): Followable[] {
+export function followable(records: readonly MarcRecord[], read: HeadingReader = headingsOf): Followable[] {
   const found = new Map<string, Followable>();
-  for (const use of records.flatMap(headingsOf))
+  for (const use of records.flatMap(read))
     for (const key of keysOf(use)) {
       const one = { group: headingGroup(use), key };
       found.set(`${one.group} ${key}`, one);

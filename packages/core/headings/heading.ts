@@ -95,12 +95,29 @@ export const identityOf = (heading: Heading): Pick<HeadingUse, 'kind' | 'vocabul
   key: keyOfHeading(heading),
 });
 
+/** Gives the headings that a record uses, each once. */
+export type HeadingReader = (record: MarcRecord) => readonly HeadingUse[];
+
+/** Reads each record once, as long as it is asked about the same ones: for work that looks at their headings from several sides. */
+export function headingReader(): HeadingReader {
+  const read = new WeakMap<MarcRecord, readonly HeadingUse[]>();
+  return (record) => {
+    const known = read.get(record);
+    if (known) return known;
+    const uses = headingsOf(record);
+    read.set(record, uses);
+    return uses;
+  };
+}
+
 /** All headings that a record uses, each once. */
 export function headingsOf(record: MarcRecord): HeadingUse[] {
   const uses = new Map<string, HeadingUse>();
   for (const f of record.fields) {
-    for (const use of isData(f) ? headingsIn(f) : [])
-      uses.set(headingIdentity(use), uses.get(headingIdentity(use)) ?? use);
+    for (const use of isData(f) ? headingsIn(f) : []) {
+      const identity = headingIdentity(use);
+      if (!uses.has(identity)) uses.set(identity, use);
+    }
   }
   return [...uses.values()];
 }

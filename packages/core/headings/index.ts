@@ -11,10 +11,11 @@ export {
   SUBJECT_KINDS,
 } from './normal-form';
 export { vocabularyOfAuthority, vocabularyOfField } from './vocabulary';
-export type { Heading } from './heading';
+export type { Heading, HeadingReader } from './heading';
 export {
   formText,
   headingFrom,
+  headingReader,
   headingsOf,
   headingText,
   identityOf,

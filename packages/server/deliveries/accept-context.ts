@@ -5,7 +5,7 @@ import {
   type DeliverySettings,
   type IncomingRecord,
 } from '@osier/core/deliveries';
-import { headingIdentity, withKeptForms, headingsOf } from '@osier/core/headings';
+import { headingIdentity, headingReader, withKeptForms, type HeadingReader } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import { describe, findMatches, needsTarget, type Match } from '@osier/core/matching';
 import type { StoredObject } from '@osier/core/kinds';
@@ -27,9 +27,8 @@ export async function acceptContext(
   rows: Rows,
   settings: DeliverySettings,
   nextBarcode: AcceptContext['nextBarcode'],
-  nextId: AcceptContext['nextId'],
   own?: number,
-): Promise<AcceptContext> {
+): Promise<Omit<AcceptContext, 'nextId'>> {
   const targets = [
     ...new Set(
       rows.flatMap(({ value: v }) => (needsTarget(v.decision) && v.target !== null ? [v.target] : [])),
@@ -39,14 +38,15 @@ export async function acceptContext(
   const held = await store.readMany('record', targets);
   // What a record is merged into brings its own headings along.
   const marcs = [...rows.map((r) => r.fields.value.marc), ...held.map((h) => h.value)];
-  const followed = await followedBy(store, marcs);
+  const read = headingReader();
+  const followed = await followedBy(store, marcs, read);
   // The kept forms that come in their place are known.
   const marcsKept = marcs.map((marc) => withKeptForms(marc, followed).record);
   const barcodes = rows.flatMap((r) => r.value.copies.map((c) => c.barcode)).filter(Boolean);
   const [holdings, numbers, headings, replaced, since, taken, withdrawn, rolls] = [
     await holdingsOf(store, targets),
     await copyNumbers(store, targets),
-    await knownHeadings(store, marcsKept),
+    await knownHeadings(store, marcsKept, read),
     await replacedBy(store, delivery, targets),
     await heldSince(
       store,
@@ -64,6 +64,7 @@ export async function acceptContext(
     held: new Map(held.map((h) => [h.id, h])),
     holdings,
     copyNumbers: (record, part) => numbers.get(`${record} ${part}`) ?? [],
+    headingsOf: read,
     followed,
     knowsHeading: (use) => headings.has(headingIdentity(use)),
     replacedBefore: (target) => replaced.has(target),
@@ -74,7 +75,6 @@ export async function acceptContext(
       rolls.map((r) => spoiledIn(r.value, barcode)).find((told) => told !== null) ??
       null,
     nextBarcode,
-    nextId,
   };
 }
 
@@ -98,7 +98,11 @@ async function copyNumbers(store: Store, records: readonly number[]): Promise<Ma
   return found;
 }
 
-async function knownHeadings(store: Store, marcs: readonly MarcRecord[]): Promise<ReadonlySet<string>> {
+async function knownHeadings(
+  store: Store,
+  marcs: readonly MarcRecord[],
+  headingsOf: HeadingReader,
+): Promise<ReadonlySet<string>> {
   const keys = [...new Set(marcs.flatMap((marc) => headingsOf(marc).map((u) => u.key)))];
   const known = keys.length ? await knownHeadingKeys(store, keys) : [];
   return new Set(known.map((k) => `${k.kind} ${k.key}`));

@@ -2,10 +2,11 @@ import type { Review, ReviewRow } from '@osier/contract';
 import { briefOf } from '@osier/core/access';
 import { groupedBarcode } from '@osier/core/barcodes';
 import { counted } from '@osier/core/changes';
-import type { Change } from '@osier/core/kinds';
+import type { Change, StoredObject } from '@osier/core/kinds';
 import {
   acceptPlan,
   addTotals,
+  canBePlannedBehind,
   NO_TOTALS,
   planning,
   rulesWith,
@@ -13,8 +14,8 @@ import {
   type AcceptTotals,
   type Incoming,
   type IncomingRecord,
+  type Unwritten,
 } from '@osier/core/deliveries';
-import { headingsOf } from '@osier/core/headings';
 import type { HouseRules } from '@osier/core/house';
 import { actSentence, type Act } from '@osier/core/acts';
 import { notFound } from '../http/problem';
@@ -26,6 +27,8 @@ import { numbersOfRoll, rollInUse } from '../suppliers/roll-in-use';
 import { acceptContext } from './accept-context';
 import { throughDelivery } from './in-chunks';
 import { waitingRecords, withTheirFields } from './incoming-records';
+import type { Store } from '../store/store';
+import { numberStock } from './number-stock';
 import { keptWork, leftOut, type Totals } from '../jobs/kept-work';
 import { object, string } from 'yup';
 import { settingsFor } from './settings';
@@ -43,51 +46,46 @@ const acceptAct = (delivery: string, { meanwhile, ...t }: Totals): Act => ({
 
 const acceptWork = object({ facet: string().default(''), leaveOut: leftOut() });
 
-type Numbered = 'record' | 'heading' | 'holding' | 'copy';
-
-/** The first of as many new numbers of each kind as are asked for. */
-async function firstIds(
-  store: Services['store'],
-  most: Readonly<Record<Numbered, number>>,
-): Promise<Record<Numbered, number>> {
-  const first = async (kind: Numbered) => (most[kind] ? store.nextIds(kind, most[kind]) : 0);
-  return {
-    record: await first('record'),
-    heading: await first('heading'),
-    holding: await first('holding'),
-    copy: await first('copy'),
-  };
-}
-
 /** Job: accepts a delivery chunk by chunk. */
 export const acceptDelivery = deliveryJob(async (services, run, id, delivery) => {
   const { store } = services;
   const settings = settingsFor(delivery);
   const roll = await rollInUse(store, settings.roll);
   const { facet, leaveOut } = keptWork(acceptWork, run.work);
+  const numbersOf = numberStock();
+  const chunkOf = async (rows: readonly StoredObject<'incoming'>[], store: Store) =>
+    withTheirFields(store, await listed(store, rows, facet));
+  const planned = async (
+    chunk: readonly IncomingRecord[],
+    store: Store,
+    own?: number,
+    before?: Unwritten,
+  ) => {
+    const context = await acceptContext({ store }, chunk, settings, await numbersOfRoll(store, roll), own);
+    // Numbers are reserved for the most a chunk can need; a gap harms nobody.
+    const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
+    const marcs = [
+      ...chunk.map((c) => c.fields.value.marc),
+      ...[...context.held.values()].map((h) => h.value),
+    ];
+    const headings = marcs.reduce((n, marc) => n + context.headingsOf(marc).length, 0);
+    const nextId = await numbersOf(store, {
+      record: chunk.length,
+      heading: headings,
+      holding: copies,
+      copy: copies,
+    });
+    const { changes, totals, left, unwritten } = acceptPlan(chunk, { ...context, nextId }, before);
+    return { changes, totals: { ...totals, left: left.length }, unwritten };
+  };
   const totals = await throughDelivery(services, run, {
     delivery: id,
     leaveOut: new Set(leaveOut),
     did: (t) => acceptAct(delivery.name, t),
-    plan: async (rows, store, _, own) => {
-      const chunk = await withTheirFields(store, await listed(store, rows, facet));
-      // Numbers are reserved for the most a chunk can need; a gap harms nobody.
-      const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
-      const headings = chunk.reduce((n, c) => n + headingsOf(c.fields.value.marc).length, 0);
-      const most = { record: chunk.length, heading: headings, holding: copies, copy: copies };
-      const from = await firstIds(store, most);
-      const plan = acceptPlan(
-        chunk,
-        await acceptContext(
-          { store },
-          chunk,
-          settings,
-          await numbersOfRoll(store, roll),
-          (kind) => from[kind]++,
-          own,
-        ),
-      );
-      return { changes: plan.changes, totals: { ...plan.totals, left: plan.left.length } };
+    plan: async (rows, store, _, own) => planned(await chunkOf(rows, store), store, own),
+    planBehind: async (rows, store, before, own) => {
+      const chunk = await chunkOf(rows, store);
+      return canBePlannedBehind(before, chunk) ? planned(chunk, store, own, before) : null;
     },
   });
   const waiting = [
@@ -144,7 +142,8 @@ export async function reviewAccept(
       piece.filter((r) => !leaveOut.has(r.id)),
       facet,
     );
-    const planned = plan(rows, await acceptContext(patient, rows, settings, numbers, () => --next));
+    const context = await acceptContext(patient, rows, settings, numbers);
+    const planned = plan(rows, { ...context, nextId: () => --next });
     addTotals(totals, planned.totals);
     left += planned.left.length;
     for (const { id: of, version, fields } of rows) shown.see(of, version, fields.version);

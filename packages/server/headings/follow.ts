@@ -1,11 +1,15 @@
-import { followable, type Followed, type Heading } from '@osier/core/headings';
+import { followable, type Followed, type Heading, type HeadingReader } from '@osier/core/headings';
 import type { MarcRecord } from '@osier/core/marc';
 import type { Store } from '../store/store';
 import { seeFromsLeadingOn } from './queries';
 
 /** The headings whose see-froms these records may carry. A form that is itself a heading, or leads to several, is none of them. */
-export async function followedBy(store: Store, records: readonly MarcRecord[]): Promise<Followed[]> {
-  const wanted = followable(records);
+export async function followedBy(
+  store: Store,
+  records: readonly MarcRecord[],
+  read?: HeadingReader,
+): Promise<Followed[]> {
+  const wanted = followable(records, read);
   if (wanted.length === 0) return [];
   const rows = await seeFromsLeadingOn(store, wanted);
   const from = new Map<number, Set<string>>();

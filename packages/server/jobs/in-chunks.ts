@@ -1,7 +1,7 @@
 import type { Act } from '@osier/core/acts';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Services } from '../services';
-import { tryPlan } from '../store/commit';
+import { tryPlan, type MadeAhead } from '../store/commit';
 import type { Transaction } from '../store/database';
 import { changedSince, type ObjectOf } from '../store/entries-since';
 import type { Store } from '../store/store';
@@ -10,15 +10,20 @@ import type { JobRun } from './jobs';
 import { chunkCursor, keptWork, type Totals } from './kept-work';
 
 /** What one chunk does, and what it adds to the totals. */
-export interface ChunkPlan {
+export interface ChunkPlan<W = unknown> {
   readonly changes: ChangeSet;
   readonly totals: Totals;
   /** More to write in the same transaction. */
   readonly also?: (tx: Transaction) => Promise<void>;
+  /** What the plan of the chunk behind it must know as long as this one is not written; absent where it must wait for that. */
+  readonly unwritten?: W;
 }
 
-/** Long work over many objects that stand in an order. `A` is what is asked outside before a chunk is planned. */
-export interface ChunkWork<R, A = void> {
+/**
+ * Long work over many objects that stand in an order. `A` is what is asked outside before a chunk is planned, `W` what a chunk that is not written yet
+ * tells the next.
+ */
+export interface ChunkWork<R, A = void, W = unknown> {
   /** The objects behind a place in the order, as they are now; none when it is done. */
   next(after: number, store: Store): Promise<readonly R[]>;
   placeOf(row: R): number;
@@ -30,7 +35,9 @@ export interface ChunkWork<R, A = void> {
    * Reads only through `store`. It may be called twice for a chunk, when something was written meanwhile. `own` is the entry of what the work has
    * done so far.
    */
-  plan(chunk: readonly R[], store: Store, asked: A, own?: number): Promise<ChunkPlan>;
+  plan(chunk: readonly R[], store: Store, asked: A, own?: number): Promise<ChunkPlan<W>>;
+  /** Plans a chunk while the one before is written, as it comes out when that is; null where it cannot be known before. */
+  planBehind?(chunk: readonly R[], store: Store, unwritten: W, own: number): Promise<ChunkPlan<W> | null>;
   /** What it has done so far, as the daybook keeps it. */
   did(totals: Totals): Act;
 }
@@ -41,51 +48,86 @@ export const CHUNK = 200;
 /**
  * Goes through objects in chunks. Each chunk is one transaction with its changes, its part of the daybook entry and the
  * job's cursor, so that a killed server takes up behind the last chunk. A chunk during whose planning somebody has written
- * something is planned once more inside its transaction.
+ * something is planned once more inside its transaction. Where the work can, it plans a chunk while the one before is written.
  */
-export async function inChunks<R, A = void>(
+export async function inChunks<R, A = void, W = unknown>(
   { store }: Services,
   run: JobRun,
-  work: ChunkWork<R, A>,
+  work: ChunkWork<R, A, W>,
 ): Promise<Totals> {
-  let { place, entry, totals, done } = keptWork(chunkCursor, run.cursor);
+  let at: Place = keptWork(chunkCursor, run.cursor);
   const { asOf } = keptWork(reviewedWork, run.work);
+  /** What is done with the chunk behind a place, by the plan that it is given. */
+  const made = async (from: Place, s: Store, plan: Planner<R, W>) => {
+    const chunk = await work.next(from.place, s);
+    const still = await asReviewed(s, work, chunk, asOf, from.entry);
+    const planned = still.length ? await plan(still, s) : { changes: [], totals: {} };
+    if (planned === null) return null;
+    const totals = added(from.totals, { ...planned.totals, meanwhile: chunk.length - still.length });
+    const place = chunk.length ? work.placeOf(chunk.at(-1)!) : from.place;
+    const done = from.done + chunk.length;
+    return {
+      did: work.did(totals),
+      changes: planned.changes,
+      entry: from.entry,
+      mayBeNothing: true,
+      isEmpty: chunk.length === 0,
+      next: { place, totals, done },
+      unwritten: planned.unwritten,
+      also: async (tx: Transaction, e: number | null) => {
+        if (chunk.length === 0) return;
+        await planned.also?.(tx);
+        await run.keep({ place, entry: e ?? undefined, totals, done }, done, tx, e ?? undefined);
+      },
+    };
+  };
+  type Made = NonNullable<Awaited<ReturnType<typeof made>>>;
+  /** The chunk behind one that is being written now, where it can be planned already. */
+  const behind = async ({ entry, next, unwritten }: Made): Promise<MadeAhead<Made> | null> => {
+    // The first chunk makes the entry by whose number the others know their own.
+    if (!work.planBehind || entry === undefined || unwritten === undefined) return null;
+    const written = store.writes() + 1;
+    const planned = await made({ ...next, entry }, store, (chunk, s) =>
+      work.planBehind!(chunk, s, unwritten, entry),
+    );
+    return planned && { planned, asOf: written };
+  };
+  let ahead: Promise<MadeAhead<Made> | null> = Promise.resolve(null);
   while (!run.cancelled()) {
-    const asked = (work.ask && (await work.ask(await work.next(place, store)))) as A;
-    const made = await tryPlan(store, run.person, async (s) => {
-      const chunk = await work.next(place, s);
-      const still = await asReviewed(s, work, chunk, asOf, entry);
-      const planned = still.length ? await work.plan(still, s, asked, entry) : { changes: [], totals: {} };
-      const next = added(totals, { ...planned.totals, meanwhile: chunk.length - still.length });
-      const last = chunk.length ? work.placeOf(chunk.at(-1)!) : place;
-      const so = done + chunk.length;
-      return {
-        did: work.did(next),
-        changes: planned.changes,
-        entry,
-        mayBeNothing: true,
-        chunk,
-        next,
-        last,
-        also: async (tx: Transaction, e: number | null) => {
-          if (chunk.length === 0) return;
-          await planned.also?.(tx);
-          await run.keep(
-            { place: last, entry: e ?? undefined, totals: next, done: so },
-            so,
-            tx,
-            e ?? undefined,
-          );
-        },
-      };
-    });
-    if (made.chunk.length === 0) break;
-    totals = made.next;
-    place = made.last;
-    entry = made.entry ?? undefined;
-    done += made.chunk.length;
+    const from = at;
+    const asked = (work.ask && (await work.ask(await work.next(from.place, store)))) as A;
+    const ready = await ahead;
+    // What is planned meanwhile is no part of the transaction that it is told of in.
+    const begun = told<Made>();
+    // A plan that fails ahead of its turn is made again in its turn.
+    ahead = begun.value.then(behind).catch(() => null);
+    const done = await tryPlan(
+      store,
+      run.person,
+      async (s) => (await made(from, s, (chunk, inside) => work.plan(chunk, inside, asked, from.entry)))!,
+      ready,
+      begun.tell,
+    );
+    if (done.isEmpty) break;
+    at = { ...done.next, entry: done.entry ?? undefined };
   }
-  return totals;
+  return at.totals;
+}
+
+/** How far the work has come: behind which place, in which entry. */
+interface Place {
+  readonly place: number;
+  readonly entry?: number;
+  readonly totals: Totals;
+  readonly done: number;
+}
+type Planner<R, W> = (chunk: readonly R[], store: Store) => Promise<ChunkPlan<W> | null>;
+
+/** A value that is told later, by whom it is given to. */
+function told<T>(): { readonly value: Promise<T>; readonly tell: (value: T) => void } {
+  let tell!: (value: T) => void;
+  const value = new Promise<T>((resolve) => (tell = resolve));
+  return { value, tell };
 }
 
 const reviewedWork = object({ asOf: number().integer().optional() });

@@ -45,17 +45,29 @@ export async function commitPlan<P extends Planned>(
 /** What a plan tells beside its change set, once that is committed. */
 type Told<P extends Planned> = Omit<P, keyof Planned> & { readonly sentence: string };
 
-/** The same for a part of long work, which may find nothing to change: its entry is null then. */
+/** A plan that was made before its turn, and how many writes the store has when it is still true. */
+export interface MadeAhead<P> {
+  readonly planned: P;
+  readonly asOf: number;
+}
+
+/**
+ * The same for a part of long work, which may find nothing to change: its entry is null then. `ahead` is the plan where one was made while the part
+ * before was written. `begun` is told what is written as soon as that is sure, while it is written.
+ */
 export async function tryPlan<P extends Planned>(
   store: Store,
   person: number,
   plan: (store: Store) => Promise<P>,
+  ahead: MadeAhead<P> | null = null,
+  begun?: (planned: P) => void,
 ): Promise<Told<P> & { readonly entry: number | null }> {
-  const before = store.writes();
-  const first = await plan(store);
+  const now = store.writes();
+  const first = ahead?.asOf === now ? ahead : { asOf: now, planned: await plan(store) };
   return store.write(async (tx) => {
     const inside = store.within(tx);
-    const planned = store.writes() === before ? first : await plan(inside).catch(asChangedSince);
+    const planned = store.writes() === first.asOf ? first.planned : await plan(inside).catch(asChangedSince);
+    begun?.(planned);
     const entry = await commitWithin(inside, { ...planned, person }, tx);
     const { did, changes: _c, entry: _e, undoes: _u, also: _s, mayBeNothing: _m, ...told } = planned;
     return { ...told, sentence: actSentence(did), entry };
