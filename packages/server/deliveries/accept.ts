@@ -55,13 +55,16 @@ export const acceptDelivery = deliveryJob(async (services, run, id, delivery) =>
   const numbersOf = numberStock();
   const chunkOf = async (rows: readonly StoredObject<'incoming'>[], store: Store) =>
     withTheirFields(store, await listed(store, rows, facet));
+  /** The numbers of the roll, where a copy wants one of them. */
+  const numbersFor = async (chunk: readonly IncomingRecord[], store: Store) =>
+    chunk.some((c) => c.value.copies.some((copy) => !copy.barcode)) ? numbersOfRoll(store, roll) : () => null;
   const planned = async (
     chunk: readonly IncomingRecord[],
     store: Store,
     own?: number,
     before?: Unwritten,
   ) => {
-    const context = await acceptContext({ store }, chunk, settings, await numbersOfRoll(store, roll), own);
+    const context = await acceptContext({ store }, chunk, settings, await numbersFor(chunk, store), own);
     // Numbers are reserved for the most a chunk can need; a gap harms nobody.
     const copies = chunk.reduce((n, c) => n + c.value.copies.length, 0);
     const marcs = [

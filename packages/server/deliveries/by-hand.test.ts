@@ -263,6 +263,66 @@ test.each<[string, object, RegExp]>([
   expect((await rowsOf(id))[0]).toMatchObject({ decision: 'add', target: null });
 });
 
+test('what a chunk makes counts for the next, which is planned before that is written', async () => {
+  // 700 records are four chunks. Everybody has the same new author and the next label; at the ends of chunks records are merged into one held record.
+  const author = field('100', '1 ', 'a', 'Chunkley, Ada,', 'e', 'author.');
+  const records = Array.from({ length: 700 }, (_, i) =>
+    book(
+      20_000 + i,
+      author,
+      field('650', ' 4', 'a', `Fen subject ${Math.floor(i / 150)}`),
+      field('949', '  ', 'b', 'MR', 'l', 'OPEN'),
+    ),
+  );
+  const { id } = await deliver('chunks.mrc', isoOf(records));
+  const { version } = await summaryOf(id);
+  const settings = {
+    ...DEFAULT_SETTINGS,
+    mapping: { tag: '949', subfields: { branch: 'b', location: 'l' }, tables: {} },
+    defaults: { ...DEFAULT_SETTINGS.defaults, type: 'BK' },
+    roll: 1,
+  };
+  const set = await cataloguer<JobState>('PUT', `/deliveries/${id}/settings`, {
+    version,
+    sheet: null,
+    settings,
+  });
+  await t.jobDone(cataloguer, set.body.id);
+  const { store } = t.running.services;
+  const all = await store.rows<{ id: number }>('SELECT id FROM incoming WHERE delivery = :id ORDER BY seq', {
+    id,
+  });
+  expect(all.length).toBe(700);
+  const merged = [198, 199, 200, 201, 399, 400, 650].map((i) => all[i]!.id);
+  expect((await decide(id, merged, 'merge', { target: 3 })).status).toBe(200);
+  const before = await catalogueOf(t.running);
+  const was = (await store.read('record', 3))!;
+
+  const job = await cataloguer<JobState>('POST', `/deliveries/${id}/accept`, {});
+  const ended = await t.jobDone(cataloguer, job.body.id);
+  expect([ended.state, ended.message]).toEqual([
+    'done',
+    expect.stringContaining('693 new, 7 merged, 700 copies, 6 new headings'),
+  ]);
+  const after = await catalogueOf(t.running);
+  expect(after.records!.length - before.records!.length).toBe(693);
+  expect(after.copies!.length - before.copies!.length).toBe(700);
+  // One author and five subjects, each once; all labels in a row, each once.
+  const words =
+    "SELECT text FROM headings WHERE text LIKE 'Chunkley%' OR text LIKE 'Fen subject%' ORDER BY 1";
+  expect((await store.rows<{ text: string }>(words)).length).toBe(6);
+  const labels = await store.rows<{ barcode: string; seq: number }>(
+    `SELECT c.barcode, i.seq FROM incoming i JOIN holdings h ON h.record = i.record JOIN copies c ON c.holding = h.id
+      WHERE i.delivery = :id AND i.record <> 3 ORDER BY i.seq`,
+    { id },
+  );
+  expect(labels.length).toBe(693);
+  expect(labels.map((l) => l.barcode)).toEqual(labels.map((l) => l.barcode).toSorted());
+  expect(new Set(labels.map((l) => l.barcode)).size).toBe(693);
+  // Each of the four chunks merges into it once, on what the one before has made of it.
+  expect((await store.read('record', 3))!.version - was.version).toBe(4);
+});
+
 test('a sheet whose location was since removed: its copies wait with the reason, and nothing is lost', async () => {
   const head = await t.as(1);
   const listsNow = async () => (await head<SetUp>('GET', '/set-up')).body.lists;

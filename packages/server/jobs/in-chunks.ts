@@ -1,8 +1,10 @@
 import type { Act } from '@osier/core/acts';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Services } from '../services';
+import type { Planned } from '../store/act';
 import { tryPlan, type MadeAhead } from '../store/commit';
 import type { Transaction } from '../store/database';
+import { prepare } from '../store/prepared';
 import { changedSince, type ObjectOf } from '../store/entries-since';
 import type { Store } from '../store/store';
 import { number, object } from 'yup';
@@ -81,7 +83,7 @@ export async function inChunks<R, A = void, W = unknown>(
       },
     };
   };
-  type Made = NonNullable<Awaited<ReturnType<typeof made>>>;
+  type Made = NonNullable<Awaited<ReturnType<typeof made>>> & Pick<Planned, 'prepared'>;
   /** The chunk behind one that is being written now, where it can be planned already. */
   const behind = async ({ entry, next, unwritten }: Made): Promise<MadeAhead<Made> | null> => {
     // The first chunk makes the entry by whose number the others know their own.
@@ -90,7 +92,12 @@ export async function inChunks<R, A = void, W = unknown>(
     const planned = await made({ ...next, entry }, store, (chunk, s) =>
       work.planBehind!(chunk, s, unwritten, entry),
     );
-    return planned && { planned, asOf: written };
+    return (
+      planned && {
+        planned: { ...planned, prepared: prepare(planned.changes, await store.checkerNow(), written) },
+        asOf: written,
+      }
+    );
   };
   let ahead: Promise<MadeAhead<Made> | null> = Promise.resolve(null);
   while (!run.cancelled()) {

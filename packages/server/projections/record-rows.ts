@@ -10,7 +10,8 @@ export const recordRows: Projection = {
   of: ['record'],
   async apply(store, changes, tx) {
     const ids = JSON.stringify(changes.of('record').map((c) => c.id));
-    await store.run('DELETE FROM record_rows WHERE id IN (SELECT value FROM json_each(:ids))', { ids }, tx);
+    if (!changes.areNew('record'))
+      await store.run('DELETE FROM record_rows WHERE id IN (SELECT value FROM json_each(:ids))', { ids }, tx);
     await store.run(
       `INSERT INTO record_rows (${COLUMNS}) SELECT ${COLUMNS} FROM records WHERE id IN (SELECT value FROM json_each(:ids))`,
       { ids },

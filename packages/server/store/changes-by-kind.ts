@@ -5,6 +5,8 @@ import { isKind, KIND_NAMES, type Kind } from '@osier/core/kinds';
 export interface ChangesByKind {
   readonly kinds: readonly Kind[];
   of<K extends Kind>(kind: K): readonly Change<K>[];
+  /** Whether all that it says of a kind is about objects that have never been there before. */
+  areNew(kind: Kind): boolean;
 }
 
 /** Sorts a change set by kind; a change of no kind that is kept here is a mistake of the program. */
@@ -21,5 +23,6 @@ export function changesByKind(changes: ChangeSet): ChangesByKind {
     kinds: KIND_NAMES.filter((k) => found.has(k)),
     of: <K extends Kind>(kind: K) =>
       (found.get(kind) ?? []).filter((c): c is Extract<Change, Change<K>> => c.kind === kind),
+    areNew: (kind) => (found.get(kind) ?? []).every((c) => c.before === null && c.version === 0),
   };
 }

@@ -2,13 +2,14 @@ import type { ChangeSet } from '@osier/core/kinds';
 import type { DoneBy } from './act';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
+import type { Prepared } from './prepared';
 import type { Store } from './store';
 
 /** Writes what was done into the daybook: a new entry, or another part of one that long work has begun. Gives its number. */
 export async function writeEntry(
   store: Store,
   act: DoneBy,
-  changes: ChangeSet,
+  { changes, text }: Pick<Prepared, 'changes' | 'text'>,
   tx: Transaction,
 ): Promise<number> {
   const entry = act.entry === undefined ? await begin(store, act, changes, tx) : act.entry;
@@ -30,7 +31,7 @@ export async function writeEntry(
   ))!;
   await store.bind(
     'INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)',
-    [entry, part, JSON.stringify(changes)],
+    [entry, part, await text],
     tx,
   );
   const touched = changes.map((c) => [c.kind, c.id, entry]);

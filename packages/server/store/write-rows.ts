@@ -27,20 +27,31 @@ export async function removeRows(
   if (ids.length === changes.length) await settleDisputes(store, kind, tx);
 }
 
-/** Writes the rows of what a change set makes and changes, with their computed columns. */
-export async function writeRows<K extends Kind>(
-  store: Store,
+/** A row to write: id, version, value as text, and the computed columns. */
+export type Row = readonly unknown[];
+
+/** The rows of what a change set makes and changes. */
+export async function rowsToWrite<K extends Kind>(
   kind: K,
   changes: readonly Change<K>[],
   checker: Checker,
-  tx: Transaction,
-): Promise<void> {
-  const { name: table, columns, values, keepsRemoved, inherited, once } = tableOf(kind);
+): Promise<Row[]> {
+  const { values } = tableOf(kind);
   const made = await inSlices(changes, ({ id, version, after }) =>
     after === null ? [] : [[id, version + 1, JSON.stringify(after), ...values(after, checker)]],
   );
-  const rows = made.flat();
+  return made.flat();
+}
+
+/** Writes rows of a kind. */
+export async function writeRows(
+  store: Store,
+  kind: Kind,
+  rows: readonly Row[],
+  tx: Transaction,
+): Promise<void> {
   if (rows.length === 0) return;
+  const { name: table, columns, keepsRemoved, inherited, once } = tableOf(kind);
   const all = ['id', 'version', 'value', ...columns];
   const taken = [...all.slice(1), ...Object.keys(inherited)].map((c) => `${c} = excluded.${c}`);
   const set = [...taken, ...(keepsRemoved ? ['gone = 0'] : [])].join(', ');
