@@ -16,7 +16,7 @@ export default {
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: { '^.+\\.tsx$': compile(true), '^.+\\.[tj]s$': compile(false) },
   moduleNameMapper: { '\\.css$': '<rootDir>/packages/web/testing/no-style.ts' },
-  setupFiles: ['<rootDir>/packages/web/testing/browser.ts'],
+  setupFiles: ['<rootDir>/scripts/jest-each.cjs', '<rootDir>/packages/web/testing/browser.ts'],
   // The validator of OpenAPI documents and the icons come as ES modules.
   transformIgnorePatterns: ['/node_modules/(?!(@seriousme|@ant-design)/)'],
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',
@@ -24,5 +24,7 @@ export default {
   testTimeout: 120000,
   // Jest's own choice leaves one processor free, which on a small machine is half of all.
   maxWorkers: '100%',
+  // What tests leave behind in a process makes the collector of garbage slower with each of them.
+  workerIdleMemoryLimit: '400MB',
   modulePathIgnorePatterns: ['/dist/'],
 };

@@ -125,10 +125,10 @@ test('hostile path parameters and queries', async () => {
   for (const r of routes.filter((x) => x.method === 'get')) {
     for (const value of r.path.includes(':') ? PARAMS : ['1'])
       await tried(`GET ${pathOf(r, value)}`, () => head('GET', pathOf(r, value)));
-    // A file of all copies is read by the same names as their list, and takes long.
-    const each = r.path === '/copies/export' ? 1 : 8;
-    for (const name of queryNames(r))
-      for (let n = 0; n < (name === 'other' ? 1 : each); n++) {
+    // A file of all copies is read by the same names as their list, and takes long: one in four of them there.
+    const isLong = r.path === '/copies/export';
+    for (const name of queryNames(r).filter((_, i) => !isLong || i % 4 === 0))
+      for (let n = 0; n < (name === 'other' || isLong ? 1 : 8); n++) {
         const path = `${pathOf(r, '1')}?${name}=${QUERIES[turn++ % QUERIES.length]}`;
         await tried(`GET ${path.slice(0, 100)}`, () => head('GET', path));
       }

@@ -60,7 +60,7 @@ export async function client(s: Server, person = 2) {
     for (;;) {
       const job = await ask<JobState>('GET', `/jobs/${id}`);
       if (enough(job)) return job;
-      await new Promise((r) => setTimeout(r, 5));
+      await new Promise((r) => setTimeout(r, 15));
     }
   };
   return { ask, until, cookie };
