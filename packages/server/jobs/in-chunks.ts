@@ -118,6 +118,8 @@ export async function inChunks<R, A = void, W = unknown>(
     if (done.isEmpty) break;
     at = { ...done.next, entry: done.entry ?? undefined };
   }
+  // Nothing is read for it any more when the store is closed.
+  await ahead;
   return at.totals;
 }
 
