@@ -1,10 +1,8 @@
 import type { Act } from '@osier/core/acts';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Services } from '../services';
-import type { Planned } from '../store/act';
 import { tryPlan, type MadeAhead } from '../store/commit';
 import type { Transaction } from '../store/database';
-import { prepare } from '../store/prepared';
 import { changedSince, type ObjectOf } from '../store/entries-since';
 import type { Store } from '../store/store';
 import { number, object } from 'yup';
@@ -83,7 +81,7 @@ export async function inChunks<R, A = void, W = unknown>(
       },
     };
   };
-  type Made = NonNullable<Awaited<ReturnType<typeof made>>> & Pick<Planned, 'prepared'>;
+  type Made = NonNullable<Awaited<ReturnType<typeof made>>>;
   /** The chunk behind one that is being written now, where it can be planned already. */
   const behind = async ({ entry, next, unwritten }: Made): Promise<MadeAhead<Made> | null> => {
     // The first chunk makes the entry by whose number the others know their own.
@@ -92,12 +90,7 @@ export async function inChunks<R, A = void, W = unknown>(
     const planned = await made({ ...next, entry }, store, (chunk, s) =>
       work.planBehind!(chunk, s, unwritten, entry),
     );
-    return (
-      planned && {
-        planned: { ...planned, prepared: prepare(planned.changes, await store.checkerNow(), written) },
-        asOf: written,
-      }
-    );
+    return planned && { planned, asOf: written };
   };
   let ahead: Promise<MadeAhead<Made> | null> = Promise.resolve(null);
   while (!run.cancelled()) {

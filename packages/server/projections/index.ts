@@ -1,4 +1,3 @@
-import type { Checker } from '@osier/core/checks';
 import type { ChangesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
@@ -8,7 +7,7 @@ import { headingUse } from './heading-use';
 import { headingWords } from './heading-words';
 import { alikeRecords } from './alike-records';
 import { alikeHeadings } from './look-alikes';
-import type { Projection, Writing } from './projection';
+import type { Projection } from './projection';
 import { recordIndex } from './record-index';
 import { recordLinks } from './record-links';
 import { recordFindings } from './record-findings';
@@ -41,22 +40,12 @@ export const PROJECTIONS: readonly Projection[] = [
   localValues,
 ];
 
-/**
- * Computes what brings all projections in line with a change set, `next` one after the other. What each gives is called in this order, in the
- * transaction that has just written the rows.
- */
-export const prepareProjections = (
-  changes: ChangesByKind,
-  checker: Checker,
-  next: <T>(compute: () => T | Promise<T>) => Promise<T>,
-): Promise<Writing>[] =>
-  PROJECTIONS.filter(({ of }) => of.some((kind) => changes.kinds.includes(kind))).map((projection) =>
-    next(
-      () =>
-        projection.prepare?.(changes, checker) ??
-        ((store: Store, tx: Transaction) => projection.apply(store, changes, tx)),
-    ),
-  );
+/** Brings all projections in line with a change set, in the transaction that has just written its rows. */
+export async function applyProjections(store: Store, changes: ChangesByKind, tx: Transaction): Promise<void> {
+  for (const projection of PROJECTIONS)
+    if (projection.of.some((kind) => changes.kinds.includes(kind)))
+      await projection.apply(store, changes, tx);
+}
 
 /** Makes those anew whose rule has changed since the store was written; what a kill interrupts is begun again. */
 export async function rebuildProjections(store: Store): Promise<void> {

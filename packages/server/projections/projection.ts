@@ -1,11 +1,7 @@
-import type { Checker } from '@osier/core/checks';
 import type { Kind } from '@osier/core/kinds';
 import type { ChangesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
 import type { Store } from '../store/store';
-
-/** Writes what was computed, in a transaction. */
-export type Writing = (store: Store, tx: Transaction) => Promise<void>;
 
 /** Something that is derived from the objects of the store and kept, so that no screen computes it. */
 export interface Projection {
@@ -16,8 +12,6 @@ export interface Projection {
   readonly of: readonly Kind[];
   /** Brings it in line with a change set, in the transaction that has just written the rows. */
   apply(store: Store, changes: ChangesByKind, tx: Transaction): Promise<void>;
-  /** The same in two steps, where there is something to compute without the store first. */
-  prepare?(changes: ChangesByKind, checker: Checker): Promise<Writing>;
   /** Makes it anew from what stands in the store. May take several transactions; a kill begins it again. */
   rebuild(store: Store): Promise<void>;
 }

@@ -1,11 +1,9 @@
-import { CHECKS_VERSION, TOGETHER, type Checker } from '@osier/core/checks';
+import { CHECKS_VERSION, type Checker } from '@osier/core/checks';
 import type { MarcRecord } from '@osier/core/marc';
-import type { ChangesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
-import { inSlices } from '../store/in-slices';
 import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
-import type { Projection, Writing } from './projection';
+import type { Projection } from './projection';
 
 const NAME = 'record-findings';
 const AT_ONCE = 500;
@@ -23,8 +21,20 @@ export const recordFindings: Projection = {
   name: 'record-findings-applied',
   version: 1,
   of: ['record', 'house', 'lists'],
-  apply: async (store, changes, tx) => (await prepared(changes, await store.checkerNow()))(store, tx),
-  prepare: prepared,
+  async apply(store, changes, tx) {
+    if (changes.kinds.includes('house') || changes.kinds.includes('lists'))
+      await store.run('UPDATE key_versions SET version = 0 WHERE name = :name', { name: NAME }, tx);
+    const records = changes.of('record');
+    if (records.length === 0) return;
+    if (!changes.areNew('record'))
+      await forget(
+        store,
+        records.map((c) => c.id),
+        tx,
+      );
+    const written = records.flatMap((c) => (c.after === null ? [] : [{ id: c.id, value: c.after }]));
+    await keep(store, written, await store.checkerNow(), tx);
+  },
   async rebuild(store) {
     await store.write((tx) => store.run('DELETE FROM record_findings', {}, tx));
     for (let after = 0; ;) {
@@ -35,24 +45,6 @@ export const recordFindings: Projection = {
   },
 };
 
-async function prepared(changes: ChangesByKind, checker: Checker): Promise<Writing> {
-  const records = changes.of('record');
-  const written = records.flatMap((c) => (c.after === null ? [] : [{ id: c.id, value: c.after }]));
-  const rows = await rowsOf(written, checker);
-  return async (store, tx) => {
-    if (changes.kinds.includes('house') || changes.kinds.includes('lists'))
-      await store.run('UPDATE key_versions SET version = 0 WHERE name = :name', { name: NAME }, tx);
-    if (records.length === 0) return;
-    if (!changes.areNew('record'))
-      await forget(
-        store,
-        records.map((c) => c.id),
-        tx,
-      );
-    await keep(store, rows, tx);
-  };
-}
-
 const forget = (store: Store, ids: readonly number[], tx: Transaction): Promise<void> =>
   store.run(
     'DELETE FROM record_findings WHERE record IN (SELECT value FROM json_each(:ids))',
@@ -60,26 +52,21 @@ const forget = (store: Store, ids: readonly number[], tx: Transaction): Promise<
     tx,
   );
 
-/** A rule that found something in a record, and how grave that is. */
-type FindingRow = readonly [record: number, rule: string, severity: string];
-
-/** What is found in records, each by itself. */
-async function rowsOf(records: readonly Checked[], checker: Checker): Promise<FindingRow[]> {
-  const bunches = Array.from({ length: Math.ceil(records.length / TOGETHER) }, (_, i) =>
-    records.slice(i * TOGETHER, (i + 1) * TOGETHER),
-  );
-  const found = await inSlices(bunches, (bunch) => checker.checkAll(bunch.map((r) => r.value)));
+async function keep(
+  store: Store,
+  records: readonly Checked[],
+  checker: Checker,
+  tx: Transaction,
+): Promise<void> {
+  const found = checker.checkAll(records.map((r) => r.value));
   // Findings come worst first: the gravest of a rule stands for it.
-  return found.flat().flatMap((findings, i) => {
-    const { id } = records[i]!;
+  const rows = records.flatMap(({ id }, i) => {
     const rules = new Map<string, string>();
-    for (const f of findings) if (!rules.has(f.rule)) rules.set(f.rule, f.severity);
-    return [...rules].map(([rule, severity]): FindingRow => [id, rule, severity]);
+    for (const f of found[i] ?? []) if (!rules.has(f.rule)) rules.set(f.rule, f.severity);
+    return [...rules].map(([rule, severity]) => [id, rule, severity]);
   });
+  await insertRows(store, 'INSERT', 'record_findings', ['record', 'rule', 'severity'], rows, tx);
 }
-
-const keep = (store: Store, rows: readonly FindingRow[], tx: Transaction): Promise<void> =>
-  insertRows(store, 'INSERT', 'record_findings', ['record', 'rule', 'severity'], rows, tx);
 
 /** Whether records were checked by older checks, or by other house rules, than those of today. */
 export async function findingsAreOld(store: Store): Promise<boolean> {
@@ -105,7 +92,7 @@ export const checkSomeAnew = (
       held.map((h) => h.id),
       tx,
     );
-    await keep(inside, await rowsOf(held, await inside.checkerNow()), tx);
+    await keep(inside, held, await inside.checkerNow(), tx);
     await also(last.id, held.length, tx);
     return { last: last.id, n: held.length };
   });

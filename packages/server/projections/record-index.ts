@@ -1,13 +1,12 @@
 import { HEADING_FORM, headingGroup, headingsOf, type Heading } from '@osier/core/headings';
 import { KINDS } from '@osier/core/kinds';
 import type { MarcRecord } from '@osier/core/marc';
-import type { ChangesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
-import { headingKeyKind, indexHeadings, indexRecords, recordIndexOf } from '../store/index-records';
+import { headingKeyKind, indexHeadings, indexRecords } from '../store/index-records';
 import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
 import { tableOf } from '../store/tables';
-import type { Projection, Writing } from './projection';
+import type { Projection } from './projection';
 
 /** Keys and words by which records are found, and keys of headings with their see-froms. */
 export const recordIndex: Projection = {
@@ -15,21 +14,17 @@ export const recordIndex: Projection = {
   // Of the forms under which headings are known, and of the columns that are computed of them.
   version: HEADING_FORM.version + (KINDS.heading.computed ?? 1) - 1,
   of: ['record', 'heading'],
-  apply: async (store, changes, tx) => (await prepared(changes))(store, tx),
-  prepare: prepared,
+  async apply(store, changes, tx) {
+    const records = changes.of('record');
+    if (records.length) {
+      const isNew = new Set(records.filter((c) => c.before === null && c.version === 0).map((c) => c.id));
+      await indexRecords(store, new Map(records.map((c) => [c.id, c.after])), isNew, tx);
+    }
+    const headings = changes.of('heading');
+    if (headings.length) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after])), tx);
+  },
   rebuild: headingKeysAnew,
 };
-
-async function prepared(changes: ChangesByKind): Promise<Writing> {
-  const records = changes.of('record');
-  const isNew = new Set(records.filter((c) => c.before === null && c.version === 0).map((c) => c.id));
-  const index = await recordIndexOf(new Map(records.map((c) => [c.id, c.after])));
-  const headings = changes.of('heading');
-  return async (store, tx) => {
-    if (records.length) await indexRecords(store, index, isNew, tx);
-    if (headings.length) await indexHeadings(store, new Map(headings.map((c) => [c.id, c.after])), tx);
-  };
-}
 
 const AT_ONCE = 500;
 

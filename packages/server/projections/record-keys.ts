@@ -2,7 +2,7 @@ import { update } from '@osier/core/changes';
 import { KINDS } from '@osier/core/kinds';
 import { changesByKind } from '../store/changes-by-kind';
 import type { Transaction } from '../store/database';
-import { COMING, indexRecords, pointsOf, recordIndexOf, SEARCHED, wordsTable } from '../store/index-records';
+import { COMING, indexRecords, pointsOf, SEARCHED, wordsTable } from '../store/index-records';
 import { insertRows } from '../store/insert';
 import type { Store } from '../store/store';
 import { tableOf } from '../store/tables';
@@ -126,13 +126,7 @@ async function someAnew(store: Store, old: OldKeys, after: number, tx: Transacti
     await recordRows.apply(store, changesByKind(held.map((h) => update('record', h, h.value))), tx);
   }
   if (old.index)
-    await indexRecords(
-      store,
-      await recordIndexOf(new Map(held.map((h) => [h.id, h.value]))),
-      new Set(ids),
-      tx,
-      COMING,
-    );
+    await indexRecords(store, new Map(held.map((h) => [h.id, h.value])), new Set(ids), tx, COMING);
   return ids;
 }
 
@@ -144,8 +138,7 @@ async function someTouched(store: Store, tx: Transaction): Promise<number> {
   const ids = rows.map((r) => r.id);
   if (ids.length === 0) return 0;
   const held = new Map((await store.readMany('record', ids)).map((h) => [h.id, h.value]));
-  const index = await recordIndexOf(new Map(ids.map((id) => [id, held.get(id) ?? null])));
-  await indexRecords(store, index, new Set(), tx, COMING);
+  await indexRecords(store, new Map(ids.map((id) => [id, held.get(id) ?? null])), new Set(), tx, COMING);
   await store.run('DELETE FROM records_touched WHERE id IN (:ids)', { ids }, tx);
   return ids.length;
 }

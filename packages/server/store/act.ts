@@ -1,7 +1,6 @@
 import type { Act } from '@osier/core/acts';
 import type { ChangeSet } from '@osier/core/kinds';
 import type { Transaction } from './database';
-import type { Prepared } from './prepared';
 
 /** What a plan gives: a change set, and what it does as the daybook keeps it. */
 export interface Planned {
@@ -15,8 +14,6 @@ export interface Planned {
   readonly also?: (tx: Transaction, entry: number | null) => Promise<void>;
   /** Long work goes on over objects that need no change. */
   readonly mayBeNothing?: boolean;
-  /** What writing the changes needs, where it was computed before. */
-  readonly prepared?: Prepared;
 }
 
 /** An act to commit, with who does it. */

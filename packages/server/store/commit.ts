@@ -1,12 +1,13 @@
+import { sameValue } from '@osier/core/changes';
 import type { Change, Kind } from '@osier/core/kinds';
 import { refuseHangingOnNothing } from './hanging';
 import { actSentence } from '@osier/core/acts';
 import type { DoneBy, Planned } from './act';
-import type { ChangesByKind } from './changes-by-kind';
+import { changesByKind, type ChangesByKind } from './changes-by-kind';
 import { collisions, isCollision } from './collisions';
 import { ChangedSince, ConflictError, NothingChanged, type Stale } from './conflict';
 import type { Transaction } from './database';
-import { prepare, type Prepared } from './prepared';
+import { applyProjections } from '../projections';
 import { tableOf } from './tables';
 import type { Store } from './store';
 import { changedBy } from './feed';
@@ -68,16 +69,7 @@ export async function tryPlan<P extends Planned>(
     const planned = store.writes() === first.asOf ? first.planned : await plan(inside).catch(asChangedSince);
     begun?.(planned);
     const entry = await commitWithin(inside, { ...planned, person }, tx);
-    const {
-      did,
-      changes: _c,
-      entry: _e,
-      undoes: _u,
-      also: _s,
-      mayBeNothing: _m,
-      prepared: _p,
-      ...told
-    } = planned;
+    const { did, changes: _c, entry: _e, undoes: _u, also: _s, mayBeNothing: _m, ...told } = planned;
     return { ...told, sentence: actSentence(did), entry };
   });
 }
@@ -89,32 +81,26 @@ function asChangedSince(error: unknown): never {
 
 /** Commits as part of a transaction that is already open; `store` is the one inside it. Null when nothing would change. */
 export async function commitWithin(store: Store, act: DoneBy, tx: Transaction): Promise<number | null> {
-  const prepared = await preparedFor(store, act);
-  const { changes, byKind } = prepared;
+  const changes = act.changes.filter((c) => !sameValue(c.before, c.after));
   if (changes.length === 0) return nothing(act, tx);
+  const byKind = changesByKind(changes);
   await checkVersions(store, byKind);
+  const checker = await store.checkerNow();
   try {
     for (const kind of byKind.kinds) await removeRows(store, kind, byKind.of(kind), tx);
-    for (const kind of byKind.kinds) await writeRows(store, kind, await prepared.rows(kind), tx);
+    for (const kind of byKind.kinds) await writeRows(store, kind, byKind.of(kind), checker, tx);
     for (const kind of byKind.kinds) await passOn(store, kind, byKind.of(kind), tx);
   } catch (error) {
     if (!isCollision(error)) throw error;
     const found = await collisions(store, byKind);
     throw found.length ? new ConflictError(found) : error;
   }
-  for (const written of prepared.projections) await (await written)(store, tx);
+  await applyProjections(store, byKind, tx);
   await refuseHangingOnNothing(store, byKind);
-  const entry = await writeEntry(store, act, prepared, tx);
+  const entry = await writeEntry(store, act, changes, tx);
   await act.also?.(tx, entry);
   tx.whenStored(() => store.feed.tell(changedBy(entry, byKind)));
   return entry;
-}
-
-/** What was computed before, where it is of these changes and nothing was written since. */
-async function preparedFor(store: Store, { changes, prepared }: DoneBy): Promise<Prepared> {
-  const now = store.writes();
-  if (prepared?.of === changes && prepared.asOf === now) return prepared;
-  return prepare(changes, await store.checkerNow(), now);
 }
 
 async function nothing(act: DoneBy, tx: Transaction): Promise<number | null> {

@@ -2,7 +2,7 @@ import { setImmediate } from 'node:timers/promises';
 import { giveWay } from './give-way';
 
 /** Milliseconds of computing after which others have their turn. */
-const SLICE = 4;
+const SLICE = 8;
 
 /** Maps things one after the other. After every few milliseconds whoever else has something to do comes in between: nobody waits for all of them. */
 export async function inSlices<T, R>(things: Iterable<T>, map: (thing: T) => R): Promise<R[]> {

@@ -50,16 +50,14 @@ export async function wordColumnsOf(db: Database, table = SEARCHED.words): Promi
   return columns.map((c) => c.name);
 }
 
-/** Keys and words of written or removed records. */
-export interface RecordIndex {
-  /** Of which records. */
-  readonly of: readonly number[];
-  readonly keys: readonly (readonly unknown[])[];
-  readonly words: readonly (readonly [id: number, at: Readonly<Record<string, string>>])[];
-}
-
-/** Computes keys and words of written or removed records. */
-export async function recordIndexOf(written: ReadonlyMap<number, MarcRecord | null>): Promise<RecordIndex> {
+/** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
+export async function indexRecords(
+  db: Database,
+  written: ReadonlyMap<number, MarcRecord | null>,
+  isNew: ReadonlySet<number>,
+  tx: Transaction,
+  into: IndexTables = SEARCHED,
+): Promise<void> {
   const keys: unknown[][] = [];
   const words: [id: number, at: Record<string, string>][] = [];
   await inSlices(written, ([id, marc]) => {
@@ -69,18 +67,7 @@ export async function recordIndexOf(written: ReadonlyMap<number, MarcRecord | nu
         keys.push([group === undefined ? point.name : `${point.name} ${group}`, key, id]);
     words.push([id, Object.fromEntries(RECORD.words.map((p) => [p.name, wordsAt(p, marc)]))]);
   });
-  return { of: [...written.keys()], keys, words };
-}
-
-/** Brings keys and words of written or removed records in line, in the transaction that wrote them. */
-export async function indexRecords(
-  db: Database,
-  { of, keys, words }: RecordIndex,
-  isNew: ReadonlySet<number>,
-  tx: Transaction,
-  into: IndexTables = SEARCHED,
-): Promise<void> {
-  const stale = of.filter((id) => !isNew.has(id));
+  const stale = [...written.keys()].filter((id) => !isNew.has(id));
   if (stale.length) {
     await db.run(`DELETE FROM ${into.keys} WHERE record IN (:stale)`, { stale }, tx);
     await db.run(`DELETE FROM ${into.words} WHERE rowid IN (:stale)`, { stale }, tx);

@@ -2,14 +2,13 @@ import type { ChangeSet } from '@osier/core/kinds';
 import type { DoneBy } from './act';
 import type { Transaction } from './database';
 import { insertRows } from './insert';
-import type { Prepared } from './prepared';
 import type { Store } from './store';
 
 /** Writes what was done into the daybook: a new entry, or another part of one that long work has begun. Gives its number. */
 export async function writeEntry(
   store: Store,
   act: DoneBy,
-  { changes, text }: Pick<Prepared, 'changes' | 'text'>,
+  changes: ChangeSet,
   tx: Transaction,
 ): Promise<number> {
   const entry = act.entry === undefined ? await begin(store, act, changes, tx) : act.entry;
@@ -31,7 +30,7 @@ export async function writeEntry(
   ))!;
   await store.bind(
     'INSERT INTO daybook_parts (entry, part, changes) VALUES ($1, $2, $3)',
-    [entry, part, await text],
+    [entry, part, JSON.stringify(changes)],
     tx,
   );
   const touched = changes.map((c) => [c.kind, c.id, entry]);

@@ -27,31 +27,20 @@ export async function removeRows(
   if (ids.length === changes.length) await settleDisputes(store, kind, tx);
 }
 
-/** A row to write: id, version, value as text, and the computed columns. */
-export type Row = readonly unknown[];
-
-/** The rows of what a change set makes and changes. */
-export async function rowsToWrite<K extends Kind>(
+/** Writes the rows of what a change set makes and changes, with their computed columns. */
+export async function writeRows<K extends Kind>(
+  store: Store,
   kind: K,
   changes: readonly Change<K>[],
   checker: Checker,
-): Promise<Row[]> {
-  const { values } = tableOf(kind);
+  tx: Transaction,
+): Promise<void> {
+  const { name: table, columns, values, keepsRemoved, inherited, once } = tableOf(kind);
   const made = await inSlices(changes, ({ id, version, after }) =>
     after === null ? [] : [[id, version + 1, JSON.stringify(after), ...values(after, checker)]],
   );
-  return made.flat();
-}
-
-/** Writes rows of a kind. */
-export async function writeRows(
-  store: Store,
-  kind: Kind,
-  rows: readonly Row[],
-  tx: Transaction,
-): Promise<void> {
+  const rows = made.flat();
   if (rows.length === 0) return;
-  const { name: table, columns, keepsRemoved, inherited, once } = tableOf(kind);
   const all = ['id', 'version', 'value', ...columns];
   const taken = [...all.slice(1), ...Object.keys(inherited)].map((c) => `${c} = excluded.${c}`);
   const set = [...taken, ...(keepsRemoved ? ['gone = 0'] : [])].join(', ');
