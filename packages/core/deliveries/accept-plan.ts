@@ -1,51 +1,14 @@
 import { groupedBarcode } from '../barcodes';
 import { callNumberText } from '../callnumbers';
 import { creation, update, type ChangeOf, type Id, type Versioned } from '../changes';
-import {
-  headingFrom,
-  headingIdentity,
-  withKeptForms,
-  type Followed,
-  type Heading,
-  type HeadingReader,
-  type HeadingUse,
-} from '../headings';
+import { headingFrom, headingIdentity, withKeptForms, type Heading } from '../headings';
 import { partKey, type Copy, type Holding, type ProposedCopy } from '../holdings';
-import type { HouseRules } from '../house';
 import type { MarcRecord } from '../marc';
 import { mergeFields, needsTarget, replaceRecord } from '../matching';
+import type { AcceptContext } from './accept-context';
 import { NO_TOTALS, type AcceptTotals } from './accept-totals';
 import type { Incoming, IncomingRecord } from './incoming';
-
-/** What a plan of accepting needs to know of the catalogue. */
-export interface AcceptContext {
-  /** With the delivery's protected fields. */
-  readonly house: HouseRules;
-  /** ISO date on which copies are acquired. */
-  readonly today: string;
-  /** The held records that are replaced, merged into or get copies. */
-  readonly held: ReadonlyMap<number, Versioned<MarcRecord, 'record'>>;
-  /** Their holdings. */
-  readonly holdings: ReadonlyMap<number, readonly Versioned<Holding, 'holding'>[]>;
-  /** The numbers that the copies of a record's part (by its `partKey`) have. */
-  readonly copyNumbers: (record: number, part: string) => readonly number[];
-  /** Whether a heading, or a see-from that leads to one, is there already. */
-  readonly knowsHeading: (use: HeadingUse) => boolean;
-  readonly headingsOf: HeadingReader;
-  /** Headings whose see-froms the records may carry. */
-  readonly followed: readonly Followed[];
-  /** Whether a record of this delivery that was accepted before replaced this one. */
-  readonly replacedBefore: (target: number) => boolean;
-  /** Records that came into the catalogue since the delivery was looked at and are the same as this one. */
-  readonly heldSince: (incoming: IncomingRecord) => number | null;
-  /** The title that has a barcode, or null. */
-  readonly barcodeTaken: (barcode: string) => string | null;
-  /** That a barcode was given up (its label is spoiled, its copy withdrawn), as a sentence, or null. */
-  readonly barcodeGivenUp: (barcode: string) => string | null;
-  /** The next free barcode of the delivery's label roll; null when there is none. */
-  readonly nextBarcode: () => string | null;
-  readonly nextId: <K extends 'record' | 'heading' | 'holding' | 'copy'>(kind: K) => Id<K>;
-}
+import { NOTHING_UNWRITTEN, type Unwritten } from './unwritten';
 
 /** What accepting changes. */
 export type AcceptChange =
@@ -61,17 +24,8 @@ export interface AcceptPlan {
   readonly totals: AcceptTotals;
   /** Records that stay in the delivery, each with the sentence why. */
   readonly left: readonly { readonly incoming: number; readonly why: string }[];
+  /** What it makes, for the plan behind it. */
   readonly unwritten: Unwritten;
-}
-
-/** What the catalogue does not know of a plan before it is written, and the plan behind it must. */
-export interface Unwritten {
-  /** Identities of the headings that it makes. */
-  readonly headings: ReadonlySet<string>;
-  /** Barcodes that it gives to copies. */
-  readonly barcodes: ReadonlySet<string>;
-  /** Held records that it replaces, merges into or gives copies. */
-  readonly targets: ReadonlySet<number>;
 }
 
 /** What accepting these incoming records does; see `planning`. */
@@ -80,13 +34,6 @@ export const acceptPlan = (
   context: AcceptContext,
   before?: Unwritten,
 ): AcceptPlan => planning(before)(incoming, context);
-
-/**
- * Whether incoming records can be planned behind a plan that is not written yet: none of them is about a held record that it changes, which must be
- * read as it then stands.
- */
-export const canBePlannedBehind = (before: Unwritten, incoming: readonly IncomingRecord[]): boolean =>
-  incoming.every(({ value }) => value.target === null || !before.targets.has(value.target));
 
 /**
  * Plans accepting, piece by piece: new records and their new headings, replacements and merges that keep protected fields,
@@ -123,8 +70,6 @@ export function planning(
     return { changes: plan.changes, totals: plan.totals, left, unwritten: known };
   };
 }
-
-const NOTHING_UNWRITTEN: Unwritten = { headings: new Set(), barcodes: new Set(), targets: new Set() };
 
 /** What has been planned so far, as the records after must know it. */
 interface Known extends Unwritten {

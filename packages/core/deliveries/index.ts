@@ -1,9 +1,12 @@
 export type { Delivery, Incoming, IncomingFields, IncomingRecord } from './incoming';
 export { fieldsIdOf, withFields } from './incoming';
-export type { AcceptChange, AcceptContext, AcceptPlan, Unwritten } from './accept-plan';
+export type { AcceptContext } from './accept-context';
+export type { AcceptChange, AcceptPlan } from './accept-plan';
 export type { AcceptTotals } from './accept-totals';
 export { addTotals, NO_TOTALS } from './accept-totals';
-export { acceptPlan, canBePlannedBehind, planning } from './accept-plan';
+export { acceptPlan, planning } from './accept-plan';
+export type { Unwritten } from './unwritten';
+export { canBePlannedBehind } from './unwritten';
 export type { BarcodeContext } from './copy-barcodes';
 export { withBarcodeProblems } from './copy-barcodes';
 export type { FileLook, LookKind, RepairKind } from './file-look';
