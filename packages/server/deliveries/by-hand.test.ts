@@ -307,7 +307,7 @@ test('what a chunk makes counts for the next, which is planned before that is wr
   const after = await catalogueOf(t.running);
   expect(after.records!.length - before.records!.length).toBe(693);
   expect(after.copies!.length - before.copies!.length).toBe(700);
-  // One author and five subjects, each once; all labels in a row, each once.
+  // One author and five subjects, each once; labels in the order of the file, each once.
   const words =
     "SELECT text FROM headings WHERE text LIKE 'Chunkley%' OR text LIKE 'Fen subject%' ORDER BY 1";
   expect((await store.rows<{ text: string }>(words)).length).toBe(6);
