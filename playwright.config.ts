@@ -1,13 +1,16 @@
 import { defineConfig } from '@playwright/test';
 
 /**
- * Two libraries with their servers, and the journeys shared out among them: those in one library go one after the other, in the order of their files.
- * Which is whose is told by the first; all others are in the second, a file added later too.
+ * Three libraries with their servers, and the journeys shared out among them: those in one library go one after the other, in the order of their files.
+ * Which is whose is told by the first two; all others are in the third, a file added later too. A journey waits for a third of its time, so there is
+ * one more than the processors of a small machine.
  */
-const FIRST = /\/(copies|find|find-lists|headings|journey)\.spec\.ts$/;
+const FIRST = /\/(headings|journey)\.spec\.ts$/;
+const SECOND = /\/(copies|find|find-lists|looks)\.spec\.ts$/;
 const LIBRARIES = [
   { name: 'one', port: 4680, outside: 4691, testMatch: FIRST },
-  { name: 'two', port: 4681, outside: 4711, testIgnore: FIRST },
+  { name: 'two', port: 4681, outside: 4711, testMatch: SECOND },
+  { name: 'three', port: 4682, outside: 4731, testIgnore: [FIRST, SECOND] },
 ];
 
 export default defineConfig({
@@ -20,6 +23,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Recording every step takes a sixth of the time; what a failing test tells of its page stands in helpers.ts.
     trace: 'off',
+    // Nothing moves for those who ask for it, and nothing is waited for.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -40,7 +40,11 @@ try {
     passed: r.numPassedTests,
     failed: r.numFailedTests + r.numPendingTests + r.numRuntimeErrorTestSuites,
   }));
-  const e2e = await step('Walking through the real interface', () => run(bin('playwright'), ['test']));
+  const e2e = await step('Walking through the real interface', () =>
+    run(bin('playwright'), ['test'], {
+      env: { ...process.env, OSIER_LAID: join(root, '.cache/test-library') },
+    }),
+  );
   count('../.cache/e2e.json', (r) => ({
     passed: r.stats.expected,
     failed: r.stats.unexpected + r.stats.flaky + r.stats.skipped,

@@ -11,7 +11,7 @@ import { layLibrary } from '../testing/library';
 afterAll(killAll);
 
 const RECORDS = 2000;
-const KILLS = 10;
+const KILLS = 6;
 
 /** Small records, every third with a copy from the roll, every fiftieth one that comes twice. */
 const record = (i: number): MarcRecord => ({

@@ -3,16 +3,22 @@ import { useEffect, useMemo, useSyncExternalStore, type ReactNode } from 'react'
 import { useLook } from '../shell/look-store';
 import { themeOf } from './theme';
 
-const night = window.matchMedia('(prefers-color-scheme: dark)');
-const onNight = (hear: () => void) => {
-  night.addEventListener('change', hear);
-  return () => night.removeEventListener('change', hear);
+/** What the system asks for: a media query that is heard, and whether it holds. */
+const wish = (query: string) => {
+  const media = window.matchMedia(query);
+  const hear = (heard: () => void) => {
+    media.addEventListener('change', heard);
+    return () => media.removeEventListener('change', heard);
+  };
+  return [hear, () => media.matches] as const;
 };
+const night = wish('(prefers-color-scheme: dark)');
+const stillness = wish('(prefers-reduced-motion: reduce)');
 
 /** Whether the dark look is on. */
 export function useIsDark(): boolean {
   const { look } = useLook();
-  const isNight = useSyncExternalStore(onNight, () => night.matches);
+  const isNight = useSyncExternalStore(...night);
   return look === 'dark' || (look === 'system' && isNight);
 }
 
@@ -25,6 +31,12 @@ export function Themed({ children }: { children: ReactNode }) {
     dataset.theme = isDark ? 'dark' : 'light';
     dataset.text = isLarge ? 'large' : 'usual';
   }, [isDark, isLarge]);
-  const theme = useMemo(() => themeOf(isDark, isLarge), [isDark, isLarge]);
-  return <ConfigProvider theme={theme}>{children}</ConfigProvider>;
+  const isStill = useSyncExternalStore(...stillness);
+  const theme = useMemo(() => themeOf(isDark, isLarge, isStill), [isDark, isLarge, isStill]);
+  const wave = useMemo(() => ({ disabled: isStill }), [isStill]);
+  return (
+    <ConfigProvider theme={theme} wave={wave}>
+      {children}
+    </ConfigProvider>
+  );
 }

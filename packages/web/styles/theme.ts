@@ -14,6 +14,9 @@ const SHARED = {
   motionDurationSlow: '0.12s',
 };
 
+/** Nothing is seen to move. Not “no motion”: without any, the library opens a dialog with the focus on its closing button. */
+const STILL = { motionDurationFast: '0.01s', motionDurationMid: '0.01s', motionDurationSlow: '0.01s' };
+
 const LIGHT: ThemeConfig = {
   token: {
     ...SHARED,
@@ -60,12 +63,12 @@ const DARK: ThemeConfig = {
   },
 };
 
-/** The tokens of paper, ink and willow for the component library, by day or by night. */
-export const themeOf = (isDark: boolean, isLarge: boolean): ThemeConfig => {
+/** The tokens of paper, ink and willow for the component library, by day or by night; where stillness is asked for, nothing moves. */
+export const themeOf = (isDark: boolean, isLarge: boolean, isStill: boolean): ThemeConfig => {
   const { token, ...rest } = isDark ? DARK : LIGHT;
   return {
     ...rest,
-    token: { ...token, fontSize: isLarge ? 16 : 14 },
+    token: { ...token, fontSize: isLarge ? 16 : 14, ...(isStill && STILL) },
     components: { Button: { primaryShadow: 'none', defaultShadow: 'none' } },
   };
 };
