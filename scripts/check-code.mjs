@@ -1,4 +1,4 @@
-// `node scripts/check-code.mjs web|rest`: checks the types of a half of the sources and lints it. Both are done on one reading of the files,
+// `node scripts/check-code.mjs web|rest`: checks the types of a half of the sources (core with the web, or all else) and lints it. Both are done on one reading of the files,
 // which is most of the work; the halves go side by side (scripts/test.mjs).
 import { ESLint } from 'eslint';
 import ts from 'typescript';
