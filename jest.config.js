@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+
 const compile = (tsx) => [
   '@swc/jest',
   {

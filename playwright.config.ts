@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 /**
  * Three libraries with their servers, and the journeys shared out among them: those in one library go one after the other, in the order of their files.
- * Which is whose is told by the first two; all others are in the third, a file added later too. A journey waits for a third of its time, so there is
+ * Which is whose is told by the first two; all others are in the third, a file added later too. A journey waits for a part of its time, so there is
  * one more than the processors of a small machine.
  */
 const FIRST = /\/(headings|journey)\.spec\.ts$/;
