@@ -1,12 +1,14 @@
 import limited from 'p-limit';
 import type { BucketColumns, BucketIndex, LookAlike } from '@osier/core/headings';
 import type { Store } from '../store/store';
-import { forgetNames, type NameSeen, type WaitingName } from './alike-names';
+import { forgetNames, type NameSeen } from './alike-names';
 
 /** Names that were read for comparing all with all. */
 export interface NamesRead {
   /** The headings that are compared, in the order of everything else. */
   readonly ids: Uint32Array;
+  /** All that were read, those too that are compared with none. */
+  readonly seen: NamesSeen;
   /** What is kept of them: JSON of an object, by heading. */
   readonly kept: string;
   /** The buckets that they were in until now; see `bucketsBefore`. */
@@ -35,6 +37,8 @@ export interface NamesMet {
   readonly headings: Uint32Array;
   readonly starts: Uint32Array;
   readonly others: Uint32Array;
+  /** All headings that meet, each once, as JSON. */
+  readonly who: string;
 }
 
 /** Some of the buckets, or of what lies near words, by place; without the end. */
@@ -46,11 +50,12 @@ export interface RowsAsked extends Pick<NamesIndexed, 'ids' | 'index'> {
 
 /** How all names are read and compared in threads. */
 export interface AllNamesWork {
-  readAll(waiting: readonly WaitingName[]): Promise<NamesRead>;
+  /** Headings as JSON of `[id, version, heading, what was kept of it before or null]`: one text goes to a thread sooner than thousands of rows. */
+  readAll(headings: string): Promise<NamesRead>;
   indexAll(read: readonly Pick<NamesRead, 'ids' | 'columns'>[]): Promise<NamesIndexed>;
   meetingOf(asked: NamesAsked): Promise<NamesMet>;
-  /** Names as JSON of a `ComparedHeading`. */
-  compareMet(met: NamesMet, names: readonly string[]): Promise<LookAlike[]>;
+  /** Names as JSON of `ComparedHeading`s. */
+  compareMet(met: NamesMet, names: string): Promise<LookAlike[]>;
   /** Rows as they are kept: JSON of an object, in which a name may stand more than once. */
   nameRows(asked: RowsAsked): Promise<string>;
 }
@@ -95,14 +100,23 @@ function piecesOf(starts: Uint32Array, rows: number): number[] {
   return found;
 }
 
-/** What is kept of the names that meet. */
-async function namesOf(store: Store, { headings, others }: NamesMet): Promise<string[]> {
-  const ids = JSON.stringify([...new Set([...headings, ...others])]);
-  const rows = await store.rows<{ name: string }>(
-    'SELECT name FROM alike_names WHERE heading IN (SELECT value FROM json_each(:ids))',
-    { ids },
+/** All headings in a range of numbers, without the end, with what was kept of them until now; see `readAll`. */
+async function headingsFrom(store: Store, from: number, to: number): Promise<string> {
+  const found = await store.row<{ headings: string | null }>(
+    `SELECT group_concat('[' || h.id || ',' || h.version || ',' || h.value || ',' || COALESCE(n.name, 'null') || ']') AS headings
+       FROM headings h LEFT JOIN alike_names n ON n.heading = h.id WHERE h.id >= :from AND h.id < :to AND h.merged_into IS NULL`,
+    { from, to },
   );
-  return rows.map((r) => r.name);
+  return `[${found?.headings ?? ''}]`;
+}
+
+/** What is kept of the names that meet. */
+async function namesOf(store: Store, { who }: NamesMet): Promise<string> {
+  const found = await store.row<{ names: string | null }>(
+    'SELECT group_concat(name) AS names FROM alike_names WHERE heading IN (SELECT value FROM json_each(:who))',
+    { who },
+  );
+  return `[${found?.names ?? ''}]`;
 }
 
 const KEEP = {
@@ -149,19 +163,15 @@ export async function compareAllNames(
   const read: Pick<NamesRead, 'ids' | 'columns'>[] = [];
   const names: NamesSeen[] = [];
   await eachPiece(Math.ceil(highest / READ), async (i) => {
-    const waiting = await store.rows<WaitingName>(
-      `SELECT h.id, h.version, h.value, n.name AS before FROM headings h LEFT JOIN alike_names n ON n.heading = h.id
-        WHERE h.id >= :from AND h.id < :to AND h.merged_into IS NULL ORDER BY h.id`,
-      { from: i * READ + 1, to: (i + 1) * READ + 1 },
-    );
-    const { kept, before, ids, columns } = await work.readAll(waiting);
+    const headings = await headingsFrom(store, i * READ + 1, (i + 1) * READ + 1);
+    const { kept, before, ids, seen, columns } = await work.readAll(headings);
     // Until then those that stand are found where they were: who saves a heading is told what it looks like all the time.
     await store.write(async (tx) => {
       await forgetNames(store, before, tx);
       await store.bind(KEEP.names, [kept], tx);
     });
     read[i] = { ids, columns };
-    names[i] = Uint32Array.from(waiting.flatMap(({ id, version }) => [id, version]));
+    names[i] = seen;
   });
   if (isStopped()) return null;
   const indexed = await work.indexAll(read);

@@ -77,7 +77,7 @@ const nearWords = async (store: Store): Promise<string[]> =>
 const here: NameWork = {
   readForms: (waiting) => Promise.resolve(readForms(waiting)),
   compareNames: (mates) => Promise.resolve(compareNames(mates)),
-  readAll: (waiting) => Promise.resolve(readAll(waiting)),
+  readAll: (headings) => Promise.resolve(readAll(headings)),
   indexAll: (read) => Promise.resolve(indexAll(read)),
   meetingOf: (asked) => Promise.resolve(meetingOf(asked)),
   compareMet: (met, names) => Promise.resolve(compareMet({ met, names })),

@@ -5,13 +5,14 @@ import {
   indexBuckets,
   matesFinder,
   type ComparedHeading,
+  type Heading,
   type IndexRoom,
   type LookAlike,
 } from '@osier/core/headings';
-import { bucketsBefore, type WaitingName } from '../projections/alike-names';
+import { bucketsBefore } from '../projections/alike-names';
 import type { NamesAsked, NamesIndexed, NamesMet, NamesRead, RowsAsked } from '../projections/all-names';
 import { keptJson } from '../store/kept-json';
-import { readForms } from './read-forms';
+import { readForm } from './read-forms';
 import { resting } from './resting';
 import { rowsText } from './rows-text';
 
@@ -21,12 +22,16 @@ const SHARED: IndexRoom = {
   numbers: (count) => new Float64Array(new SharedArrayBuffer(count * Float64Array.BYTES_PER_ELEMENT)),
 };
 
-/** Names as they are compared, for comparing all with all. */
-export function readAll(waiting: readonly WaitingName[]): NamesRead {
-  const read = readForms(waiting);
+type ReadHeading = readonly [id: number, version: number, heading: Heading, before: ComparedHeading | null];
+
+/** Names as they are compared, for comparing all with all; headings as JSON, see `AllNamesWork`. */
+export function readAll(headings: string): NamesRead {
+  const all = keptJson<ReadHeading[]>(headings);
+  const read = Array.from(resting(all), ([id, , heading, before]) => readForm(id, heading, before));
   const own = read.flatMap(({ id, name, buckets }) => (name === null ? [] : [{ id, name, buckets }]));
   return {
     ids: Uint32Array.from(own, (n) => n.id),
+    seen: Uint32Array.from(all.flatMap(([id, version]) => [id, version])),
     kept: `{${own.map(({ id, name }) => `"${id}":${name}`).join()}}`,
     before: bucketsBefore(read),
     columns: bucketColumns(own.map((n) => n.buckets)),
@@ -73,6 +78,7 @@ export function meetingOf({ ids, index, order, from, to }: NamesAsked, atMost = 
     headings: Uint32Array.from(headings),
     starts: Uint32Array.from(starts),
     others: Uint32Array.from(others),
+    who: JSON.stringify([...new Set(headings.concat(others))]),
   };
 }
 
@@ -82,9 +88,9 @@ export function compareMet({
   names,
 }: {
   readonly met: NamesMet;
-  readonly names: readonly string[];
+  readonly names: string;
 }): LookAlike[] {
-  const byId = new Map(names.map((name) => keptJson<ComparedHeading>(name)).map((n) => [n.id, n]));
+  const byId = new Map(keptJson<ComparedHeading[]>(names).map((n) => [n.id, n]));
   return Array.from(resting(headings), (heading, i) => {
     const one = byId.get(heading);
     const some = [...others.subarray(starts[i], starts[i + 1])].flatMap((id) => byId.get(id) ?? []);

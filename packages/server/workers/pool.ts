@@ -38,8 +38,9 @@ export function workerPool(folder: string): WorkerPool {
     | NameMates
     | readonly Pick<NamesRead, 'ids' | 'columns'>[]
     | NamesAsked
-    | { readonly met: NamesMet; readonly names: readonly string[] }
+    | { readonly met: NamesMet; readonly names: string }
     | RowsAsked
+    | string
     | readonly Compared[]
     | ReckonOrder
     | LabelOrder
@@ -65,7 +66,7 @@ export function workerPool(folder: string): WorkerPool {
     names: {
       readForms: (waiting) => pool.run(waiting, { name: 'readForms' }),
       compareNames: (mates) => pool.run(mates, { name: 'compareNames' }),
-      readAll: (waiting) => pool.run(waiting, { name: 'readAll' }),
+      readAll: (headings) => pool.run(headings, { name: 'readAll' }),
       // The columns are handed over, not copied.
       indexAll: (read) => pool.run(read, { name: 'indexAll', transferList: buffersOf(read) }),
       meetingOf: (asked) => pool.run(asked, { name: 'meetingOf' }),
