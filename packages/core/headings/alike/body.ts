@@ -131,10 +131,10 @@ const wordsOf = (text: string): string[] =>
   fold(withoutStops(text.replace(/[&+]/g, ' and ')))
     .split(' ')
     .filter(Boolean)
-    .flatMap((w) => SHORT.get(w)?.split(' ') ?? w)
+    .flatMap((w) => SHORT.get(w)?.split(' ') ?? countedWord(w))
     .filter((w) => !SMALL.has(w));
 
-const ORDINAL = /^(\d+)(?:st|nd|rd|th|e|er|eme|\.)?$/;
+const ORDINAL = /^(\d+)(?:st|nd|rd|th|d|e|er|eme|\.)?$/;
 const WRITTEN = [
   'first',
   'second',
@@ -154,6 +154,9 @@ const numberOf = (text: string): string => {
   const at = WRITTEN.indexOf(plain);
   return at >= 0 ? String(at + 1) : (ORDINAL.exec(plain)?.[1] ?? plain);
 };
+/** "Third" and "3rd" as one word; 3 alone is another. */
+const countedWord = (word: string): string =>
+  WRITTEN.includes(word) || /^\d+(?:st|nd|rd|th|d)$/.test(word) ? `${numberOf(word)}th` : word;
 const yearsIn = (text: string): string[] => text.match(/\b1[0-9]\d\d|\b20\d\d/g) ?? [];
 
 /** Reads a corporate body or meeting (X10, X11). */
@@ -177,7 +180,8 @@ export function readBody(f: DataField): Body {
     .map((p) => p.trim())
     .filter((p) => fold(p) !== '');
   const years = parts.flatMap(yearsIn);
-  const number = parts.map(fold).find((p) => ORDINAL.test(p) || WRITTEN.includes(p)) ?? '';
+  const number =
+    parts.map(fold).find((p) => yearsIn(p).length === 0 && (ORDINAL.test(p) || WRITTEN.includes(p))) ?? '';
   const left = parts.filter((p) => yearsIn(p).length === 0 && numberOf(p) !== numberOf(number)).map(fold);
   const placed = isMeeting || years.length > 0 || number !== '';
   return {
@@ -232,7 +236,7 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   if (isPlaced && (isSameName || bare)) {
     const missing = [a.number !== b.number, a.years.length > 0 !== b.years.length > 0].filter(Boolean).length;
     if (missing === 0) return same('the name is the same', 'number, year and place agree');
-    return a.number === b.number || years
+    return years || (a.number && a.number === b.number)
       ? perhaps('the name is the same', 'one says less')
       : different('one is of a certain meeting');
   }
@@ -260,6 +264,15 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
     of.units.length > whole.units.length && unit.length > 1 && areSame(unit, whole.words);
   if (isUnit(last, a, b) || isUnit(other, b, a))
     return perhaps('one is named by itself, the other under a larger body', ...evidence);
+  // "Wick. Statistics Division" and "Wick. Ministry of Health. Statistics Division".
+  if (
+    a.units.length !== b.units.length &&
+    Math.min(a.units.length, b.units.length) > 1 &&
+    last.length > 1 &&
+    areSame(last, other) &&
+    areSame(a.units[0]!, b.units[0]!)
+  )
+    return perhaps('one names a larger body between', ...evidence);
   return known.titles > 0 && isAcronym(a, b)
     ? perhaps('one may be the other’s initials', ...evidence)
     : different('the names differ');

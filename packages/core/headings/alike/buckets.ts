@@ -43,7 +43,13 @@ const alone = (number: Numbers, text: string): BucketWord => ({
 /** Letters of a name in direct order that may be left out. */
 const DIRECT_LETTERS = 40;
 
-function ofPerson({ surname, core, given }: NamedPerson, number: Numbers): Buckets {
+/** The year of birth, where it is known; else that of death. */
+function yearOf(dates: NamedPerson['dates']): number | null {
+  const known = dates?.born ?? dates?.died;
+  return known && known.from === known.to ? known.from : null;
+}
+
+function ofPerson({ surname, core, given, dates }: NamedPerson, number: Numbers): Buckets {
   const initial = given[0]?.[0] ?? '';
   const crossed = number([...surname.split(' '), ...given].filter(Boolean).sort().join(' '), ' all');
   if (surname === '') {
@@ -53,9 +59,16 @@ function ofPerson({ surname, core, given }: NamedPerson, number: Numbers): Bucke
   }
   const behind = ` ${initial}`;
   const parts = surname.split(' ').filter((p) => p.length > 3);
-  const others = [spelled(core), ...(parts.length > 1 ? parts : [])].filter((w) => w !== core);
+  const joined = surname.replaceAll(' ', '');
+  const others = [spelled(core), joined, ...(parts.length > 1 ? parts : [])].filter((w) => w !== core);
+  // A familiar form, or another of the forenames, may begin with another letter.
+  const year = yearOf(dates);
   return {
-    exact: [...(core.length >= 4 ? [number(sounded(core), `${behind} sound`)] : []), crossed],
+    exact: [
+      ...(core.length >= 4 ? [number(sounded(core), `${behind} sound`)] : []),
+      ...(year === null ? [] : [number(core, ` ${year} year`)]),
+      crossed,
+    ],
     words: [
       { word: number(core, behind), near: lettersOut(number, core, behind) },
       ...others.map((w) => alone(number, w + behind)),
@@ -116,6 +129,14 @@ function ofBody({ words, units }: Body, number: Numbers): Buckets {
 const nameStem = (by: NamedPerson | Body | null): string =>
   by === null ? '' : 'surname' in by ? sounded(by.core || by.given.join('')) : (by.words[0] ?? '');
 
+/** A work without each of its parts or subdivisions, with the letter that this one begins with: two in which one of them is written otherwise share one of these. */
+function partsOut(main: string, rest: string, number: Numbers): number[] {
+  const parts = rest === '' ? [] : rest.split('|').sort();
+  return parts.map((part, i) =>
+    number(main, ` ${parts.filter((_, k) => k !== i).join('|')} ${part[0] ?? ''} part`),
+  );
+}
+
 function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null, number: Numbers): Buckets {
   const words = main.split(' ');
   const rest = parts
@@ -127,7 +148,7 @@ function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null, numb
   const behind = ` ${nameStem(by)} ${by ? '' : divided}`;
   const first = words.slice(0, FIRST_WORDS);
   return {
-    exact: [],
+    exact: by ? [] : partsOut(main, rest, number),
     words: [
       { word: number(first.join(' '), behind), near: wordsOut(number, first, behind, inWork) },
       ...[words.join(''), words.map(singular).sort().join(' ')].map((w) => alone(number, w + behind)),

@@ -65,8 +65,11 @@ export function comparePersons(a: NamedPerson, b: NamedPerson, known: PersonEvid
       a.given.length > 0 &&
       b.given.length > 0 &&
       (a.given.every((g) => b.given.includes(g)) || b.given.every((g) => a.given.includes(g)));
-    return isPartOf && dates.agreeing >= 2 && surname === 'equal'
-      ? perhaps('the forenames are some of the other’s', 'both years agree')
+    return isPartOf && dates.agreeing >= 1 && surname === 'equal'
+      ? perhaps(
+          'the forenames are some of the other’s',
+          dates.agreeing >= 2 ? 'both years agree' : 'one year agrees',
+        )
       : different(...given.evidence);
   }
   const against = suffixOrTitle(a, b, dates);
@@ -178,7 +181,8 @@ function crossOrder(a: NamedPerson, b: NamedPerson, dates: DatesCompared): Judge
   const reversed = [...inverted.surname.split(' '), ...inverted.given];
   const text = direct.given.join(' ');
   if (text !== whole.join(' ') && text !== reversed.join(' ')) return different('the names differ');
-  if (direct.given.length < 2) return different('one name alone');
+  const isAddressedSo = direct.words.some((w) => inverted.words.includes(w));
+  if (direct.given.length < 2 && !isAddressedSo) return different('one name alone');
   const evidence = ['the same words in another order'];
   return dates.agreeing >= 1 ? same(...evidence, 'a year agrees') : perhaps(...evidence);
 }

@@ -50,6 +50,11 @@ function centuryIn(text: string): Span | null {
 const YEARS = /^(\d{3,4})-(\d{3,4})?$/;
 const yearAs = (year: string): Span => ({ from: Number(year), to: Number(year), isVague: false });
 
+const ACTIVE = /\b(?:active|flourished|floruit|fl)\b\.?\s*/g;
+const [BEFORE, AFTER] = [/\bb\.?\s?c\b/, /\ba\.?\s?d\b|\bc\.?\s?e\b/];
+const withoutEra = (text: string): string =>
+  text.replace(/\bb\.?\s?c\b\.?(?:\s?e\b\.?)?|\ba\.?\s?d\b\.?|\bc\.?\s?e\b\.?/g, ' ');
+
 /** Reads the dates of a person; null where there are none, or none that can be read. */
 export function readLifeDates(written: string): LifeDates | null {
   const text = written
@@ -62,14 +67,12 @@ export function readLifeDates(written: string): LifeDates | null {
   const isActive = /\b(?:active|fl|flourished|floruit)\b/.test(text);
   const century = centuryIn(text);
   if (century) return { born: null, died: null, active: century };
-  const isBefore = /\bb\.?\s?c\b/.test(text);
-  const plain = text
-    .replace(/\b(?:active|flourished|floruit|fl|a\.?d)\b\.?\s*/g, '')
-    .replace(/\bb\.?\s?c\b\.?(?:\s?e\b\.?)?/g, ' ');
-  const [left = '', right] = plain.split(/\s*[-–]\s*/);
+  const [left = '', right] = text.replace(ACTIVE, '').split(/\s*[-–]\s*/);
+  // "384-322 B.C." says it once of both, "63 B.C.-14 A.D." of each.
+  const isBefore = BEFORE.test(left) || (right !== undefined && BEFORE.test(right) && !AFTER.test(left));
   const [first, second] = [
-    yearIn(left, isBefore && !/\ba\.?d\b/.test(left)),
-    right === undefined ? null : yearIn(right, isBefore),
+    yearIn(withoutEra(left), isBefore),
+    right === undefined ? null : yearIn(withoutEra(right), BEFORE.test(right)),
   ];
   if (isActive) {
     const from = first ?? second;
@@ -97,6 +100,12 @@ export interface DatesCompared {
 /** How far apart two years may be and still be one: a year that is an estimate may be wrong by five. */
 const gap = (a: Span, b: Span): number => Math.max(0, a.from - b.to, b.from - a.to);
 const slack = (a: Span, b: Span): number => (a.isVague || b.isVague ? 5 : 0);
+
+/** The same years of work speak as a year of a life does, one century written twice as an estimate; times that overlap are near each other. */
+function timesAgreeing(a: Span, b: Span): number {
+  if (a.from === b.from && a.to === b.to) return a.to - a.from < 100 ? 1 : 0.5;
+  return gap(a, b) === 0 ? 0.25 : 0;
+}
 
 /** Compares the dates of two headings. Years that conflict are a veto. */
 export function compareDates(a: LifeDates | null, b: LifeDates | null): DatesCompared {
@@ -126,7 +135,8 @@ export function compareDates(a: LifeDates | null, b: LifeDates | null): DatesCom
       return { conflict: 'they lived at different times', agreeing: 0 };
     if (y.active && gap(x.active, y.active) > 60)
       return { conflict: 'they were at work at different times', agreeing: 0 };
-    if (y.born || y.died) agreeing = Math.max(agreeing, 0.25);
+    if (y.active) agreeing = Math.max(agreeing, timesAgreeing(x.active, y.active));
+    else if (y.born || y.died) agreeing = Math.max(agreeing, 0.25);
   }
   return { conflict: null, agreeing };
 }

@@ -42,6 +42,12 @@ const SUFFIXES: ReadonlyMap<string, string> = new Map(
     iv: 'iv',
   }),
 );
+/** Words of address that old headings have among the names; those that are forenames as well (King, Dean) stay names. */
+const ADDRESS = new Set(
+  'brother capt captain dame dr father lady lord madame mademoiselle miss mme mother mr mrs ms prof rev sir sister'.split(
+    ' ',
+  ),
+);
 /** Abbreviations of forenames that stand in old headings (common practice, no source). */
 const SHORT: ReadonlyMap<string, string> = new Map(
   Object.entries({
@@ -81,6 +87,7 @@ const SHORT: ReadonlyMap<string, string> = new Map(
     robt: 'robert',
     sam: 'samuel',
     saml: 'samuel',
+    st: 'saint',
     theo: 'theodore',
     theoph: 'theophilus',
     thos: 'thomas',
@@ -115,6 +122,13 @@ function withFuller(given: readonly string[], fuller: readonly string[]): readon
   return fits ? fuller.map((f, i) => (given[i] && given[i].length > f.length ? given[i] : f)) : given;
 }
 
+/** How many words of address stand before a name; a name in direct order keeps its last word. */
+function addressBefore(names: readonly string[], isDirect: boolean): number {
+  // "Brendan, St. John" has two forenames, "St. Brendan" one.
+  const at = names.findIndex((w) => !ADDRESS.has(w) && !(isDirect && w === 'saint'));
+  return at >= 0 ? at : isDirect ? Math.max(0, names.length - 1) : names.length;
+}
+
 /** Reads a personal name (X00, subfields a, b, c, d, j, q). */
 export function readPerson(f: DataField): NamedPerson {
   const written = first(f, 'a') ?? '';
@@ -128,8 +142,10 @@ export function readPerson(f: DataField): NamedPerson {
     .filter(Boolean);
   const after = rest.flatMap((r) => tokens(r));
   const suffix = [...after, ...cWords].map((w) => SUFFIXES.get(w)).find((s) => s !== undefined) ?? '';
-  const names = after.filter((w) => SUFFIXES.get(w) === undefined);
-  const given = isDirect ? tokens(sur) : names;
+  const all = isDirect ? tokens(sur) : after.filter((w) => SUFFIXES.get(w) === undefined);
+  // "Sister Aveline", "Karrow, Sir Edmund": what $c says elsewhere.
+  const address = all.slice(0, addressBefore(all, isDirect));
+  const given = all.slice(address.length);
   // "Mare, Walter de la": particles behind the forenames belong to the surname.
   const trailing: string[] = [];
   while (!isDirect && given.length > 1 && PARTICLES.has(given.at(-1)!) && given.at(-1)!.length > 1)
@@ -141,7 +157,7 @@ export function readPerson(f: DataField): NamedPerson {
     given: withFuller(given, q),
     suffix,
     number: fold(first(f, 'b') ?? ''),
-    words: cWords.filter((w) => SUFFIXES.get(w) === undefined),
+    words: [...new Set([...address, ...cWords.filter((w) => SUFFIXES.get(w) === undefined)])],
     dates: readLifeDates(first(f, 'd') ?? ''),
   };
 }

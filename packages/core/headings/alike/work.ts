@@ -36,7 +36,7 @@ const PARTS: Readonly<Record<string, string>> = {
   v: 'volume',
 };
 const partText = (text: string): string =>
-  fold(text)
+  fold(text.replace(/[&+]/g, ' and '))
     .split(' ')
     .map((w) => PARTS[w] ?? w)
     .join(' ');
@@ -143,6 +143,27 @@ const samePartsAs = (a: TitledWork, b: TitledWork): boolean => {
   return (x ?? plainParts(a.parts)) === (y ?? plainParts(b.parts));
 };
 
+/** Parts in which a plural, or a letter, may be a slip; not the medium of music (one violin or two), nor what is numbered. */
+const MAY_SLIP = /^[lpxz] /;
+
+/** Each part, and each topic of a subject, by itself, with its code. */
+const singleParts = (parts: readonly string[]): string[] =>
+  parts.flatMap((p) =>
+    p
+      .slice(2)
+      .split(' | ')
+      .map((text) => p.slice(0, 2) + text),
+  );
+
+/** How the parts of two are nearly the same ones: one of them is written otherwise. */
+function nearlyParts(a: TitledWork, b: TitledWork): string | null {
+  const [x, y] = [singleParts(a.parts), singleParts(b.parts)];
+  const [mine, theirs] = [x.filter((p) => !y.includes(p)), y.filter((p) => !x.includes(p))];
+  const [one, other] = [mine[0] ?? '', theirs[0] ?? ''];
+  if (x.length !== y.length || mine.length !== 1 || theirs.length !== 1) return null;
+  return MAY_SLIP.test(one) && one[0] === other[0] ? nearly(one.slice(2), other.slice(2)) : null;
+}
+
 /** Whether two are one work, or one subject. One subdivision or part more makes another. */
 export function compareWorks(
   a: TitledWork,
@@ -150,8 +171,13 @@ export function compareWorks(
   known: Pick<PersonEvidence, 'isSeeFrom' | 'shared' | 'titles'>,
 ): Judged {
   if (known.isSeeFrom) return same('one is a see-from of the other');
-  if (!samePartsAs(a, b)) return different('the parts or subdivisions differ');
   const [p, q] = [a.qualifiers.join(' '), b.qualifiers.join(' ')];
+  if (!samePartsAs(a, b)) {
+    const how = a.main === b.main && p === q ? nearlyParts(a, b) : null;
+    return how
+      ? perhaps('the words are the same', `of a part or subdivision: ${how}`)
+      : different('the parts or subdivisions differ');
+  }
   if (p && q && p !== q) return different('what stands in brackets differs');
   const qualified = p !== q;
   if (a.main === b.main)
