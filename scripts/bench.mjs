@@ -18,6 +18,7 @@ const { withdrawalsBench } = await import('../bench/withdrawals.bench.mjs');
 const { neighboursBench } = await import('../bench/neighbours.bench.mjs');
 const { findBench } = await import('../bench/find.bench.mjs');
 const { recordDeskBench } = await import('../bench/record-desk.bench.mjs');
+const { takenByOthers } = await import('../bench/taken.mjs');
 console.log(`Node ${process.versions.node}, ${availableParallelism()} processors.\n`);
 console.log('| work | against | ours | theirs | ratio | budget |\n|---|---|---|---|---|---|');
 for (const bench of [
@@ -32,10 +33,15 @@ for (const bench of [
   stocktakeBench,
   withdrawalsBench,
   neighboursBench,
-])
+]) {
+  const taken = takenByOthers();
   for (const { work, against, ours, theirs, budget, unit = 's' } of await bench()) {
     const shown = (n) => `${n.toFixed(unit === 'MB' ? 0 : unit === 'ms' ? 3 : 2)} ${unit}`;
     console.log(
       `| ${work} | ${against} | ${shown(ours)} | ${shown(theirs)} | ${(ours / theirs).toFixed(2)} | ≤ ${budget.toFixed(2)} |`,
     );
   }
+  const part = taken();
+  if (part !== null)
+    console.log(`| others took of the processors meanwhile | | ${(100 * part).toFixed(0)} in 100 | | | |`);
+}

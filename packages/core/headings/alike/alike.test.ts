@@ -30,6 +30,7 @@ test.each<[string, string, string, string | null]>([
   ['at work in a century of the life', 'active 19th century', '1871-1940', null],
   ['at work in another century', 'fl. 12th cent.', '1871-1940', 'one was at work before the other was born'],
   ['three digits', '850-912', '850-912', null],
+  ['born about a year, and before Christ', 'b. c. 1750', '1752-1810', null],
 ])('dates: %s', (_what, a, b, conflict) => {
   expect(compareDates(readLifeDates(a), readLifeDates(b)).conflict).toBe(conflict);
   expect(compareDates(readLifeDates(b), readLifeDates(a)).conflict).toBe(conflict);

@@ -51,9 +51,10 @@ const YEARS = /^(\d{3,4})-(\d{3,4})?$/;
 const yearAs = (year: string): Span => ({ from: Number(year), to: Number(year), isVague: false });
 
 const ACTIVE = /\b(?:active|flourished|floruit|fl)\b\.?\s*/g;
-const [BEFORE, AFTER] = [/\bb\.?\s?c\b/, /\ba\.?\s?d\b|\bc\.?\s?e\b/];
+// "b. c. 1750" is somebody born about that year.
+const [BEFORE, AFTER] = [/\bb\.?\s?c\b(?!\.?\s*\d{4})/, /\ba\.?\s?d\b|\bc\.?\s?e\b/];
 const withoutEra = (text: string): string =>
-  text.replace(/\bb\.?\s?c\b\.?(?:\s?e\b\.?)?|\ba\.?\s?d\b\.?|\bc\.?\s?e\b\.?/g, ' ');
+  text.replace(/\bb\.?\s?c\b(?!\.?\s*\d{4})\.?(?:\s?e\b\.?)?|\ba\.?\s?d\b\.?|\bc\.?\s?e\b\.?/g, ' ');
 
 /** Reads the dates of a person; null where there are none, or none that can be read. */
 export function readLifeDates(written: string): LifeDates | null {
