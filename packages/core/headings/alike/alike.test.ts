@@ -29,6 +29,7 @@ test.each<[string, string, string, string | null]>([
   ],
   ['at work in a century of the life', 'active 19th century', '1871-1940', null],
   ['at work in another century', 'fl. 12th cent.', '1871-1940', 'one was at work before the other was born'],
+  ['before Christ, said of the first year', '84 B.C.-22', '84-22 B.C.', null],
   ['three digits', '850-912', '850-912', null],
   ['born about a year, and before Christ', 'b. c. 1750', '1752-1810', null],
 ])('dates: %s', (_what, a, b, conflict) => {

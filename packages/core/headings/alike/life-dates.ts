@@ -70,10 +70,10 @@ export function readLifeDates(written: string): LifeDates | null {
   if (century) return { born: null, died: null, active: century };
   const [left = '', right] = text.replace(ACTIVE, '').split(/\s*[-–]\s*/);
   // "384-322 B.C." says it once of both, "63 B.C.-14 A.D." of each.
-  const isBefore = BEFORE.test(left) || (right !== undefined && BEFORE.test(right) && !AFTER.test(left));
+  const isBefore = (one: string, other = '') => BEFORE.test(one) || (BEFORE.test(other) && !AFTER.test(one));
   const [first, second] = [
-    yearIn(withoutEra(left), isBefore),
-    right === undefined ? null : yearIn(withoutEra(right), BEFORE.test(right)),
+    yearIn(withoutEra(left), isBefore(left, right)),
+    right === undefined ? null : yearIn(withoutEra(right), isBefore(right, left)),
   ];
   if (isActive) {
     const from = first ?? second;
