@@ -154,9 +154,9 @@ const numberOf = (text: string): string => {
   const at = WRITTEN.indexOf(plain);
   return at >= 0 ? String(at + 1) : (ORDINAL.exec(plain)?.[1] ?? plain);
 };
-/** "Third" and "3rd" as one word; 3 alone is another. */
+/** "Third" and "3rd" as one word; 3 alone is another, and 3D is no ordinal in a name. */
 const countedWord = (word: string): string =>
-  WRITTEN.includes(word) || /^\d+(?:st|nd|rd|th|d)$/.test(word) ? `${numberOf(word)}th` : word;
+  WRITTEN.includes(word) || /^\d+(?:st|nd|rd|th)$/.test(word) ? `${numberOf(word)}th` : word;
 const yearsIn = (text: string): string[] => text.match(/\b1[0-9]\d\d|\b20\d\d/g) ?? [];
 
 /** Reads a corporate body or meeting (X10, X11). */

@@ -145,6 +145,7 @@ test.each<[string, string, Subs, Subs, string]>([
     ['a', '2nd Reformed Church of Wick'],
     'different',
   ],
+  ['three dimensions', '110', ['a', 'Third Printing Society'], ['a', '3D Printing Society'], 'different'],
   [
     'a body between',
     '110',
