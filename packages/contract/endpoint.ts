@@ -1,11 +1,12 @@
-import type { InferType, ObjectSchema, Schema } from 'yup';
+import type { InferType, ISchema, ObjectSchema, Schema } from 'yup';
+import { schemaOf } from './answers';
 import type { Permission } from './permissions';
 
 /** A value that nobody changes in place, all the way down. */
 export type Frozen<T> = T extends object ? { readonly [K in keyof T]: Frozen<T[K]> } : T;
 
 /** What a schema describes, as it is handed on. */
-export type ValueOf<S extends Schema> = Frozen<InferType<S>>;
+export type ValueOf<S extends ISchema<unknown>> = Frozen<InferType<S>>;
 
 /** An answer that is not JSON: a file, or a stream of events. */
 export interface Sent {
@@ -70,8 +71,8 @@ type ParamsOf<Path extends string, P> = {
       : number
     : number;
 };
-type QueryOf<Q> = Q extends Schema ? Partial<ValueOf<Q>> : Record<string, never>;
-type BodyOf<B> = B extends Schema ? InferType<B> : undefined;
+type QueryOf<Q> = Q extends ISchema<unknown> ? Partial<ValueOf<Q>> : Record<string, never>;
+type BodyOf<B> = B extends ISchema<unknown> ? InferType<B> : undefined;
 /** The names of the parts that must be sent: those that may be absent, or have a default, need not be. */
 type Necessary<Given, Defaults> = {
   [K in keyof Given]-?: undefined extends Given[K]
@@ -87,27 +88,27 @@ type WithoutDefaults<Given, Defaults> = Frozen<
 >;
 type SendingOf<B> = B extends 'file'
   ? Blob
-  : // eslint-disable-next-line @typescript-eslint/no-explicit-any -- only type and defaults are of interest
-    B extends ObjectSchema<infer Given, any, infer Defaults, any>
+  : B extends { readonly __outputType: infer Given; readonly __default: infer Defaults }
     ? WithoutDefaults<Given, Defaults>
     : undefined;
-type AnswerOf<A> = A extends Schema ? ValueOf<A> : undefined;
+type AnswerOf<A> = A extends ISchema<unknown> ? ValueOf<A> : undefined;
 
 /** Declares a row of the table. A parameter of the path is a number unless `params` says otherwise. */
 export function endpoint<
   const Path extends string,
   const P extends Readonly<Record<string, Schema>> = Record<never, never>,
-  Q extends ObjectSchema<object> | undefined = undefined,
-  B extends Schema | 'file' | undefined = undefined,
-  A extends Schema | Sent = Schema,
+  Q extends ISchema<object> | undefined = undefined,
+  B extends ISchema<unknown> | 'file' | undefined = undefined,
+  A extends ISchema<unknown> | Sent = Schema,
 >(
   said: Said<Path, P, Q, B, A>,
 ): Endpoint<Path, ParamsOf<Path, P>, QueryOf<Q>, BodyOf<B>, SendingOf<B>, AnswerOf<A>> {
   return {
     ...said,
     params: said.params ?? {},
-    query: said.query ?? null,
-    body: said.body ?? null,
+    query: said.query ? (schemaOf(said.query) as ObjectSchema<object>) : null,
+    body: said.body === 'file' ? said.body : said.body ? schemaOf(said.body) : null,
+    answer: isSent(said.answer) ? said.answer : schemaOf(said.answer),
     status: said.status ?? 200,
     problems: said.problems ?? [],
   };
@@ -127,7 +128,7 @@ export type EndpointAnswer<E extends AnyEndpoint> = NonNullable<E['of']>['answer
 export const paramNames = (path: string): string[] => [...path.matchAll(/:(\w+)/g)].map((m) => m[1] ?? '');
 
 /** Whether an endpoint answers with something that is not JSON. */
-export const isSent = (answer: Schema | Sent): answer is Sent => 'media' in answer;
+export const isSent = (answer: ISchema<unknown> | Sent): answer is Sent => 'media' in answer;
 
 /** A path with its parameters and its query filled in, empty values of the query left out. */
 export function filledPath(

@@ -1,4 +1,5 @@
 export * from './endpoint';
+export { schemaOf } from './answers';
 export { api, ENDPOINTS } from './routes';
 export * from './objects/acts';
 export { recordIn } from './objects/marc';

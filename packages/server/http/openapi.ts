@@ -1,4 +1,4 @@
-import { ENDPOINTS, isSent, paramNames, problemSchema, type AnyEndpoint } from '@osier/contract';
+import { ENDPOINTS, isSent, paramNames, problemSchema, schemaOf, type AnyEndpoint } from '@osier/contract';
 import { statusesOf } from './statuses';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
@@ -12,7 +12,7 @@ export function openApi(): object {
     servers: [{ url: '/api' }],
     paths,
     components: {
-      schemas: { Problem: jsonSchemaOf(problemSchema) },
+      schemas: { Problem: jsonSchemaOf(schemaOf(problemSchema)) },
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'osier' } },
     },
   };

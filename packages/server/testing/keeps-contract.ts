@@ -1,4 +1,4 @@
-import { ENDPOINTS, isSent, paramNames, problemSchema, type AnyEndpoint } from '@osier/contract';
+import { ENDPOINTS, isSent, paramNames, problemSchema, schemaOf, type AnyEndpoint } from '@osier/contract';
 import { ValidationError, type Schema } from 'yup';
 import { ANY_REQUEST, statusesOf } from '../http/statuses';
 
@@ -44,7 +44,7 @@ export function breachOf(method: string, path: string, status: number, body: unk
   if (status >= 400) {
     if (!ANY_REQUEST.includes(status) && !statusesOf(endpoint).includes(status))
       return told('this status is not in the contract');
-    const wrong = differs(problemSchema, body);
+    const wrong = differs(schemaOf(problemSchema), body);
     return wrong.length ? told(wrong.join('; ')) : null;
   }
   if (status !== endpoint.status) return told(`the contract says ${endpoint.status}`);
