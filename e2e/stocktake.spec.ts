@@ -38,9 +38,12 @@ test('a walk goes on without network: scans wait on the device, the page opens a
     await field.fill(code);
     await field.press('Enter');
   };
+  const sent = page.waitForResponse((r) => r.url().endsWith(`/stocktakes/${id}/scans`));
   await scan(one.barcode);
   await expect(page.getByText('In place')).toBeVisible();
   await expect(page.getByText('Next:')).toBeVisible();
+  // The device says so by itself; the network goes only after the server has the scan.
+  expect((await sent).ok()).toBe(true);
 
   await context.setOffline(true);
   await scan(two.barcode);

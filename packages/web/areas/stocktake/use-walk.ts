@@ -6,6 +6,7 @@ import { copyOnDevice, deviceVerdict, nextOnDevice, type WalkVerdict } from './d
 import { scanSource } from './scan-source';
 import { chime } from '../../parts/sound';
 import {
+  countWaiting,
   dropScans,
   firstTogether,
   keepScan,
@@ -48,11 +49,13 @@ export function useWalk(id: number) {
   });
   const seen = useRef(new Set<string>());
   const before = useRef<KeptCopy | null>(null);
-  const sending = useRef(false);
+  /** The sending under way. */
+  const sending = useRef<Promise<void> | null>(null);
 
-  const send = useCallback(async () => {
-    if (sending.current) return;
-    sending.current = true;
+  /** How many wait is read from the device each time: a sending and a scan go on beside each other. */
+  const countAgain = useCallback(async () => setWaiting(await countWaiting(id)), [id]);
+
+  const sendAll = useCallback(async () => {
     try {
       for (;;) {
         const all = await waitingScans(id);
@@ -92,10 +95,12 @@ export function useWalk(id: number) {
             ? { kind: 'signed out' }
             : { kind: 'refused', why: problemText(error) },
       );
-    } finally {
-      sending.current = false;
     }
   }, [id]);
+  const send = useCallback(async () => {
+    sending.current ??= sendAll().finally(() => (sending.current = null));
+    await sending.current;
+  }, [sendAll]);
 
   useEffect(() => {
     void loadShelf(id).then((list) => {
@@ -138,7 +143,7 @@ export function useWalk(id: number) {
       setVerdict(said);
       chime(said.outcome);
       setTimes((past) => [...past, Date.now()]);
-      setWaiting((n) => n + 1);
+      await countAgain();
     }
     void send();
   };
@@ -146,7 +151,7 @@ export function useWalk(id: number) {
   /** The last scan still waits on the device. */
   const dropLast = async (last: KeptScan): Promise<string> => {
     await dropScans([last]);
-    setWaiting((n) => n - 1);
+    await countAgain();
     return last.code;
   };
   /** The server has it already. */
@@ -157,6 +162,8 @@ export function useWalk(id: number) {
     return answer.code;
   };
   const takeBack = async () => {
+    // What is on its way may be there or not: only afterwards is it known where to take it back.
+    await sending.current;
     const own = (await waitingScans(id)).filter((s) => s.run === source.current.run);
     const last = own.at(-1);
     const code = last ? await dropLast(last) : await undoLast();

@@ -47,6 +47,10 @@ export const keepScan = async (scan: KeptScan): Promise<void> =>
 export const waitingScans = async (stocktake: number): Promise<KeptScan[]> =>
   (await walks()).getAll('scans', ofStocktake(stocktake));
 
+/** How many scans of a stocktake wait on this device. */
+export const countWaiting = async (stocktake: number): Promise<number> =>
+  (await walks()).count('scans', ofStocktake(stocktake));
+
 /** Drops scans: the server has them, or they were taken back. */
 export async function dropScans(scans: readonly KeptScan[]): Promise<void> {
   const tx = (await walks()).transaction('scans', 'readwrite');
