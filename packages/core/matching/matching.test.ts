@@ -16,7 +16,8 @@ import {
   weigh,
   type MatchRule,
 } from '.';
-import { editionOf, pagesIn, partOf, romanNumber } from './statements';
+import { romanNumber } from '../text';
+import { editionOf, pagesIn, partOf } from './statements';
 
 const record = (...fields: Field[]): MarcRecord => ({ leader: '00000nam a2200000 i 4500', fields });
 const eels = record(

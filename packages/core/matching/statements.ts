@@ -1,6 +1,5 @@
-import { fold } from '../text';
+import { fold, romanNumber } from '../text';
 
-const ROMAN: Record<string, number> = { i: 1, v: 5, x: 10, l: 50, c: 100 };
 const ORDINALS: readonly string[][] = [
   ['first', '1st', 'erste', 'premiere', 'primera'],
   ['second', '2nd', 'zweite', 'deuxieme', 'segunda'],
@@ -14,17 +13,6 @@ const ORDINALS: readonly string[][] = [
   ['tenth', '10th', 'zehnte', 'dixieme', 'decima'],
 ];
 const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-
-/** A roman numeral of small letters as a number; null when it is none. */
-export function romanNumber(text: string): number | null {
-  if (!/^(?=.)(x?c|x?l|l?x{0,3})?(ix|iv|v?i{0,3})$/.test(text)) return null;
-  let sum = 0;
-  for (let i = 0; i < text.length; i++) {
-    const [here, next] = [ROMAN[text[i]!]!, ROMAN[text[i + 1]!] ?? 0];
-    sum += here < next ? -here : here;
-  }
-  return sum;
-}
 
 /** Which part of a set: the number in 245 $n (`Part II`, `v. 2`, `Book two`), else its words with those of $p. */
 export function partOf(number: string, name: string): string {

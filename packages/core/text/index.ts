@@ -6,3 +6,4 @@ export { decodedOnce } from './twice-encoded';
 export { windows1252Byte, windows1252Character } from './windows-1252';
 export { decodedText } from './decoded';
 export { textNumber } from './text-number';
+export { romanNumber } from './roman';

@@ -22,7 +22,7 @@ import type { Projection } from './projection';
  */
 export const alikeHeadings: Projection = {
   name: 'look-alikes',
-  version: 6,
+  version: 7,
   of: ['heading', 'distinct'],
   async apply(store, changes, tx) {
     const touched = changes

@@ -1,162 +1,31 @@
 import { values, type DataField } from '../../marc';
 import { editDistance, fold } from '../../text';
+import { LEGAL, linkingWords, numberOf, ORDINAL, wordsOf, WRITTEN } from './body-words';
 import type { PersonEvidence } from './compare-persons';
 import { different, perhaps, same, type Judged } from './verdict';
+import { singular } from './work';
+import { placesText, withFullYears } from './written-out';
 
 /** A corporate body or meeting in the parts that are compared; everything folded. */
 export interface Body {
   /** Its words with abbreviations written out, its units behind it. */
   readonly words: readonly string[];
+  /** What stands between its words: of, for, in. */
+  readonly linking: string;
   /** Words of each unit: "Wickmere Institute. Library" has two. */
   readonly units: readonly (readonly string[])[];
   /** What stands in brackets and is no number, date or place of a meeting: what tells bodies of one name apart. */
   readonly qualifiers: readonly string[];
   readonly number: string;
-  /** Years of a meeting or treaty. */
+  /** Years of a meeting or treaty, or those of an office. */
   readonly years: readonly string[];
+  /** An office that is still held: "2001-". */
+  readonly isOpen: boolean;
   readonly place: string;
 }
 
-/** Short forms in names of bodies (common practice, no source). */
-const SHORT: ReadonlyMap<string, string> = new Map(
-  Object.entries({
-    acad: 'academy',
-    admin: 'administration',
-    agric: 'agriculture',
-    amer: 'american',
-    assn: 'association',
-    assoc: 'association',
-    brit: 'british',
-    bros: 'brothers',
-    bur: 'bureau',
-    bldg: 'building',
-    cent: 'central',
-    co: 'company',
-    coll: 'college',
-    comm: 'committee',
-    conf: 'conference',
-    cong: 'congress',
-    corp: 'corporation',
-    ctr: 'center',
-    centre: 'center',
-    dept: 'department',
-    dev: 'development',
-    dist: 'district',
-    div: 'division',
-    educ: 'education',
-    eng: 'engineering',
-    expt: 'experiment',
-    fed: 'federal',
-    found: 'foundation',
-    gen: 'general',
-    govt: 'government',
-    hist: 'historical',
-    hosp: 'hospital',
-    inc: 'incorporated',
-    inst: 'institute',
-    int: 'international',
-    internat: 'international',
-    intl: 'international',
-    lab: 'laboratory',
-    labour: 'labor',
-    lib: 'library',
-    ltd: 'limited',
-    mfg: 'manufacturing',
-    min: 'ministry',
-    mus: 'museum',
-    nat: 'national',
-    natl: 'national',
-    off: 'office',
-    org: 'organization',
-    organisation: 'organization',
-    pub: 'publishing',
-    publ: 'publishing',
-    res: 'research',
-    roy: 'royal',
-    sch: 'school',
-    sci: 'science',
-    sec: 'section',
-    serv: 'service',
-    soc: 'society',
-    st: 'saint',
-    sta: 'station',
-    tech: 'technical',
-    univ: 'university',
-    cttee: 'committee',
-    symp: 'symposium',
-    theatre: 'theater',
-    us: 'united states',
-    usa: 'united states',
-    uk: 'great britain',
-  }),
-);
-/** Words that say what kind of company it is; one form may lack them. */
-const LEGAL = new Set([
-  'incorporated',
-  'limited',
-  'company',
-  'corporation',
-  'llc',
-  'plc',
-  'gmbh',
-  'ag',
-  'sa',
-]);
-const SMALL = new Set([
-  'the',
-  'a',
-  'an',
-  'of',
-  'and',
-  'for',
-  'in',
-  'on',
-  'at',
-  'le',
-  'la',
-  'les',
-  'der',
-  'die',
-  'das',
-  'de',
-  'und',
-  'et',
-]);
-
-/** Initials in one word: "U.S." as "US". */
-const withoutStops = (text: string): string =>
-  text.includes('.') ? text.replace(/\b((?:\p{L}\.){2,})/gu, (m) => m.replaceAll('.', '')) : text;
-
-const wordsOf = (text: string): string[] =>
-  fold(withoutStops(text.replace(/[&+]/g, ' and ')))
-    .split(' ')
-    .filter(Boolean)
-    .flatMap((w) => SHORT.get(w)?.split(' ') ?? countedWord(w))
-    .filter((w) => !SMALL.has(w));
-
-const ORDINAL = /^(\d+)(?:st|nd|rd|th|d|e|er|eme|\.)?$/;
-const WRITTEN = [
-  'first',
-  'second',
-  'third',
-  'fourth',
-  'fifth',
-  'sixth',
-  'seventh',
-  'eighth',
-  'ninth',
-  'tenth',
-  'eleventh',
-  'twelfth',
-];
-const numberOf = (text: string): string => {
-  const plain = fold(text);
-  const at = WRITTEN.indexOf(plain);
-  return at >= 0 ? String(at + 1) : (ORDINAL.exec(plain)?.[1] ?? plain);
-};
-/** "Third" and "3rd" as one word; 3 alone is another, and 3D is no ordinal in a name. */
-const countedWord = (word: string): string =>
-  WRITTEN.includes(word) || /^\d+(?:st|nd|rd|th)$/.test(word) ? `${numberOf(word)}th` : word;
+const saidNumber = (word: string): string => (/^\d+th$/.test(word) ? word.slice(0, -2) : '');
+const OPEN = /\d{4}\s*-\s*$/;
 const yearsIn = (text: string): string[] => text.match(/\b1[0-9]\d\d|\b20\d\d/g) ?? [];
 
 /** Reads a corporate body or meeting (X10, X11). */
@@ -164,8 +33,9 @@ export function readBody(f: DataField): Body {
   const isMeeting = f.tag.endsWith('11');
   const codes = isMeeting ? 'aeq' : 'ab';
   const brackets: string[] = [];
-  const units = f.subfields
-    .filter((s) => codes.includes(s.code))
+  const named = f.subfields.filter((s) => codes.includes(s.code));
+  const linking = named.flatMap((s) => linkingWords(s.value.replace(/\([^)]*\)?/g, ' '))).join(' ');
+  const units = named
     .map((s) =>
       wordsOf(
         s.value.replace(/\(([^)]*)\)?/g, (_, inside: string) => {
@@ -177,19 +47,28 @@ export function readBody(f: DataField): Body {
     .filter((u) => u.length > 0);
   const coded = (code: string) => values(f, code).flatMap((v) => v.replace(/[()]/g, ' ').split(/\s*[:;]\s*/));
   const parts = [...brackets, ...coded('n'), ...coded('d'), ...coded('c'), ...(isMeeting ? [] : coded('g'))]
-    .map((p) => p.trim())
+    .map((p) => withFullYears(p.trim()))
     .filter((p) => fold(p) !== '');
   const years = parts.flatMap(yearsIn);
-  const number =
+  const numbered =
     parts.map(fold).find((p) => yearsIn(p).length === 0 && (ORDINAL.test(p) || WRITTEN.includes(p))) ?? '';
-  const left = parts.filter((p) => yearsIn(p).length === 0 && numberOf(p) !== numberOf(number)).map(fold);
+  // "Third Congress of Eels": its number as it is said.
+  const [name = []] = units;
+  const said = isMeeting && numbered === '' && name.length > 1 ? saidNumber(name[0]!) : '';
+  if (said) name.shift();
+  const number = numbered || said;
+  const left = parts
+    .filter((p) => yearsIn(p).length === 0 && numberOf(p) !== numberOf(number))
+    .map(placesText);
   const placed = isMeeting || years.length > 0 || number !== '';
   return {
     words: units.flat(),
+    linking,
     units,
     qualifiers: placed ? [] : left.flatMap(wordsOf),
     number: number ? numberOf(number) : '',
     years: [...new Set(years)],
+    isOpen: parts.some((p) => OPEN.test(p)),
     place: placed ? left.join(' ') : '',
   };
 }
@@ -216,14 +95,41 @@ const areSame = (a: readonly string[], b: readonly string[]) =>
 const areSameWords = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((w) => b.includes(w)) && areSame([...a].sort(), [...b].sort());
 
+/** Whether something of two agrees; null where only one says it. */
+type Agreement = 'yes' | 'partly' | 'no' | null;
+
+/** Years of a meeting or an office: an open office may have been closed since; two that only touch (1993-2001, 2001-2009) are two. */
+function yearsAgree(a: Body, b: Body): Agreement {
+  const [few, many] = a.years.length <= b.years.length ? [a, b] : [b, a];
+  if (few.years.length === 0) return null;
+  if (!few.years.every((y) => many.years.includes(y))) return 'no';
+  if (few.years.length === many.years.length) return 'yes';
+  return few.isOpen && few.years[0] === many.years[0] ? 'yes' : 'partly';
+}
+
+const isNumeral = (word: string) => /^\d+$|^[ivx]+$/.test(word);
+
+/** Words of places, or of who held an office. */
+function placesAgree(a: readonly string[], b: readonly string[]): Agreement {
+  if (a.length === 0 || b.length === 0) return null;
+  const [mine, theirs] = [a.filter((w) => !b.includes(w)), b.filter((w) => !a.includes(w))];
+  if (mine.length === a.length || [...mine, ...theirs].some(isNumeral)) return 'no';
+  if (mine.length === 0 || theirs.length === 0) return 'yes';
+  const isShortened = mine.every((w, i) => {
+    const other = theirs[i] ?? '';
+    return other !== '' && (w.startsWith(other) || other.startsWith(w));
+  });
+  return isShortened ? 'yes' : 'partly';
+}
+
 /** Whether two are one corporate body or meeting. */
 export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   if (known.isSeeFrom) return same('one is a see-from of the other');
   if (a.number && b.number && a.number !== b.number) return different('the numbers differ');
-  const years = a.years.length && b.years.length ? a.years.some((y) => b.years.includes(y)) : null;
-  if (years === false) return different('the years differ');
-  const [p, q] = a.place && b.place ? [wordsOf(a.place), wordsOf(b.place)] : [[], []];
-  if (p.length && q.length && !p.some((w) => q.includes(w))) return different('the places differ');
+  const years = yearsAgree(a, b);
+  if (years === 'no') return different('the years differ');
+  const places = placesAgree(wordsOf(a.place), wordsOf(b.place));
+  if (places === 'no') return different('the places or names behind it differ');
   const isSameName = areSame(a.words, b.words);
   const plain = without(a.words, LEGAL);
   const bare = plain.length > 0 && areSame(plain, without(b.words, LEGAL));
@@ -235,7 +141,10 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   const isPlaced = Boolean(a.number || b.number || a.years.length || b.years.length);
   if (isPlaced && (isSameName || bare)) {
     const missing = [a.number !== b.number, a.years.length > 0 !== b.years.length > 0].filter(Boolean).length;
-    if (missing === 0) return same('the name is the same', 'number, year and place agree');
+    if (missing === 0)
+      return years === 'partly' || places === 'partly'
+        ? perhaps('the name is the same', 'only some of the years or places agree')
+        : same('the name is the same', 'number, year and place agree');
     return years || (a.number && a.number === b.number)
       ? perhaps('the name is the same', 'one says less')
       : different('one is of a certain meeting');
@@ -243,6 +152,7 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   const qualified = a.qualifiers.length > 0 !== b.qualifiers.length > 0;
   const evidence = [...known.shared, ...(qualified ? ['only one has something in brackets'] : [])];
   if (isSameName) {
+    if (a.linking !== b.linking) return perhaps('the name is the same but for a small word', ...evidence);
     if (!qualified) return same('the same words, short forms written out', ...evidence);
     return known.isOnly && known.titles > 0
       ? same('the name is the same', ...evidence)
@@ -259,6 +169,9 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   }
   if (a.words.length > 1 && areSameWords(a.words, b.words))
     return perhaps('the same words in another order', ...evidence);
+  if (a.words.join('') === b.words.join('')) return perhaps('one is written in one word', ...evidence);
+  if ((a.words.length > 2 || years === 'yes') && areSameWords(a.words.map(singular), b.words.map(singular)))
+    return perhaps('the same words, some of them plurals', ...evidence);
   const [last, other] = [a.units.at(-1)!, b.units.at(-1)!];
   const isUnit = (unit: readonly string[], of: Body, whole: Body) =>
     of.units.length > whole.units.length && unit.length > 1 && areSame(unit, whole.words);

@@ -2,8 +2,8 @@ import { textNumber } from '../../text';
 import type { Body } from './body';
 import type { Form } from './forms';
 import { sounded, spelled } from './name-parts';
-import type { NamedPerson } from './person';
-import { singular, type TitledWork } from './work';
+import { toldWords, type NamedPerson } from './person';
+import { singular, spoken, withoutKey, type TitledWork } from './work';
 
 /** A word of a form, and the words that lie near it, itself among them; all as numbers (see `textNumber`). */
 export interface BucketWord {
@@ -49,13 +49,15 @@ function yearOf(dates: NamedPerson['dates']): number | null {
   return known && known.from === known.to ? known.from : null;
 }
 
-function ofPerson({ surname, core, given, dates }: NamedPerson, number: Numbers): Buckets {
+function ofPerson(person: NamedPerson, number: Numbers): Buckets {
+  const { surname, core, given, dates } = person;
   const initial = given[0]?.[0] ?? '';
   const crossed = number([...surname.split(' '), ...given].filter(Boolean).sort().join(' '), ' all');
   if (surname === '') {
     const word = number(given.join(' '), ' direct');
     const near = lettersOut(number, given.join(''), ' direct').slice(0, DIRECT_LETTERS);
-    return { exact: [crossed], words: [{ word, near: [...new Set([word, ...near])] }] };
+    const told = number(toldWords(person).join(' '), ' all');
+    return { exact: [...new Set([crossed, told])], words: [{ word, near: [...new Set([word, ...near])] }] };
   }
   const behind = ` ${initial}`;
   const parts = surname.split(' ').filter((p) => p.length > 3);
@@ -116,7 +118,8 @@ function ofBody({ words, units }: Body, number: Numbers): Buckets {
   return {
     exact: [
       number(bare, ' bare'),
-      number([...words].sort().join(' '), ' sorted'),
+      number(words.map(singular).sort().join(' '), ' sorted'),
+      ...(words.length > 1 ? [number(words.join(''), ' joined')] : []),
       // One word does not name a body by itself: every other institute has a library.
       ...(unit.length > 1 ? [number(unit.join(' '), ' unit')] : []),
       ...(acronym ? [number(acronym, ' acronym')] : []),
@@ -137,9 +140,10 @@ function partsOut(main: string, rest: string, number: Numbers): number[] {
   );
 }
 
-function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null, number: Numbers): Buckets {
+function ofWork(work: TitledWork, by: NamedPerson | Body | null, number: Numbers): Buckets {
+  const { main, parts, qualifiers } = work;
   const words = main.split(' ');
-  const rest = parts
+  const rest = withoutKey(parts)
     .map((p) => p.slice(2))
     .sort()
     .join('|')
@@ -151,7 +155,11 @@ function ofWork({ main, parts }: TitledWork, by: NamedPerson | Body | null, numb
     exact: by ? [] : partsOut(main, rest, number),
     words: [
       { word: number(first.join(' '), behind), near: wordsOut(number, first, behind, inWork) },
-      ...[words.join(''), words.map(singular).sort().join(' ')].map((w) => alone(number, w + behind)),
+      ...[
+        words.join(''),
+        words.map(singular).sort().join(' '),
+        ...(qualifiers.length ? [spoken(work)] : []),
+      ].map((w) => alone(number, w + behind)),
     ],
   };
 }

@@ -1,7 +1,7 @@
 import { editDistance } from '../../text';
 import { compareDates, type DatesCompared } from './life-dates';
 import { compareGiven, compareSurnames, type GivenCompared, type SurnameFit } from './name-parts';
-import type { NamedPerson } from './person';
+import { toldWords, type NamedPerson } from './person';
 import { different, perhaps, same, unlike, type Judged } from './verdict';
 
 /** What else is known of two names. */
@@ -72,13 +72,18 @@ export function comparePersons(a: NamedPerson, b: NamedPerson, known: PersonEvid
         )
       : different(...given.evidence);
   }
-  const against = suffixOrTitle(a, b, dates);
+  const against = suffixOrTitle(a, b, dates, known.titles > 0);
   if (against === 'veto') return different('one has another suffix or title');
   return weighed({ surname, given, dates, against, a, b, known });
 }
 
 /** Suffixes and titles that tell persons of one name apart: a veto, or a doubt. */
-function suffixOrTitle(a: NamedPerson, b: NamedPerson, dates: DatesCompared): 'veto' | 'doubt' | null {
+function suffixOrTitle(
+  a: NamedPerson,
+  b: NamedPerson,
+  dates: DatesCompared,
+  isShared: boolean,
+): 'veto' | 'doubt' | null {
   const isSure = dates.agreeing >= 2;
   if (a.suffix !== b.suffix) {
     if (a.suffix && b.suffix) return 'veto';
@@ -89,7 +94,10 @@ function suffixOrTitle(a: NamedPerson, b: NamedPerson, dates: DatesCompared): 'v
   const [x, y] = [titleWords(a.words), titleWords(b.words)];
   if (x.length && y.length && !x.some((w) => y.includes(w)))
     return isSure ? null : dates.agreeing >= 1 ? 'doubt' : 'veto';
-  return null;
+  const [q, r] = [a.qualifiers, b.qualifiers];
+  const isApart = q.length > 0 && r.length > 0 && !q.some((w) => r.includes(w));
+  if (isApart) return dates.agreeing >= 1 ? (isSure ? null : 'doubt') : 'veto';
+  return q.length > 0 !== r.length > 0 && dates.agreeing < 1 && !isShared ? 'doubt' : null;
 }
 
 interface Weighing {
@@ -194,7 +202,12 @@ function compareDirect(a: NamedPerson, b: NamedPerson, dates: DatesCompared, kno
     const isLetter = Math.min(x.length, y.length) >= 6 && editDistance(x, y, 1) === 1;
     return isLetter && dates.agreeing >= 1
       ? perhaps('the names differ by one letter', 'a year agrees')
-      : different('the names differ');
+      : toldWords(a).join(' ') === toldWords(b).join(' ')
+        ? perhaps(
+            'the same words, in the name and behind it',
+            ...(dates.agreeing >= 1 ? ['a year agrees'] : []),
+          )
+        : different('the names differ');
   }
   const [p, q] = [titleWords(a.words), titleWords(b.words)];
   const common = p.filter((w) => q.includes(w)).length;

@@ -4,6 +4,8 @@ interface Span {
   readonly to: number;
   /** It is an estimate: ca., approximately, a question mark, a century. */
   readonly isVague: boolean;
+  /** Month, and day where it is said, of one year ("mar 3"); '' where neither is. */
+  readonly day?: string;
 }
 
 /** The dates of a person's heading (X00 $d). */
@@ -14,7 +16,20 @@ export interface LifeDates {
   readonly active: Span | null;
 }
 
-const MONTHS = /\b(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s*\d{0,2},?/g;
+const MONTHS = /\b(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?(?:\s*\d{1,2}\b)?,?/g;
+const MONTH =
+  /\b(?:(\d{1,2})\s+)?(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?(?:\s*(\d{1,2})\b)?/;
+/** Month and day beside a year: "1880 March 3", "3 Mar. 1880", "March 3, 1880". */
+function dayIn(text: string): string {
+  const found = MONTH.exec(text);
+  return found ? [found[2], found[1] ?? found[3] ?? ''].join(' ').trim() : '';
+}
+/** Whether two days cannot be one: other months, or other days where both say one. */
+function isOtherDay(a = '', b = ''): boolean {
+  const [m, d] = a.split(' ');
+  const [n, e] = b.split(' ');
+  return Boolean(m && n && (m !== n || (d && e && d !== e)));
+}
 const VAGUE = /\b(?:approximately|approx|circa|ca|c|about|abt|before|after|ante|post)\b\.?\s*/g;
 const CENTURY = /(\d{1,2})(?:st|nd|rd|th)\s*(?:(?:or|\/|-)\s*(\d{1,2})(?:st|nd|rd|th)\s*)?(?:century|cent)/;
 
@@ -33,7 +48,7 @@ function yearIn(text: string, isBefore: boolean): Span | null {
   const isVague = VAGUE.test(text) || text.includes('?');
   VAGUE.lastIndex = 0;
   const [from, to] = isBefore ? [-Math.max(first, second), -Math.min(first, second)] : [first, second];
-  return { from: Math.min(from, to), to: Math.max(from, to), isVague };
+  return { from: Math.min(from, to), to: Math.max(from, to), isVague, day: dayIn(text) };
 }
 
 function centuryIn(text: string): Span | null {
@@ -118,7 +133,7 @@ export function compareDates(a: LifeDates | null, b: LifeDates | null): DatesCom
   ] as const) {
     const [x, y] = [a[end], b[end]];
     if (!x || !y) continue;
-    if (gap(x, y) > slack(x, y)) return { conflict: says, agreeing: 0 };
+    if (gap(x, y) > slack(x, y) || isOtherDay(x.day, y.day)) return { conflict: says, agreeing: 0 };
     agreeing += x.isVague || y.isVague ? 0.5 : 1;
   }
   for (const [x, y] of [

@@ -1,5 +1,5 @@
 import { first, values, type DataField } from '../../marc';
-import { fold } from '../../text';
+import { fold, foldedWords, romanNumber } from '../../text';
 import { readLifeDates, type LifeDates } from './life-dates';
 
 /** A personal name in the parts that are compared; everything folded. */
@@ -17,6 +17,8 @@ export interface NamedPerson {
   readonly number: string;
   /** Titles and other words ($c). */
   readonly words: readonly string[];
+  /** What $c has in brackets ("Chemist"): it is there because there is another of that name. */
+  readonly qualifiers: readonly string[];
   readonly dates: LifeDates | null;
 }
 
@@ -129,6 +131,13 @@ function addressBefore(names: readonly string[], isDirect: boolean): number {
   return at >= 0 ? at : isDirect ? Math.max(0, names.length - 1) : names.length;
 }
 
+/** The number of a king or pope, whichever figures it is written in. */
+const numeration = (folded: string): string => String(romanNumber(folded) ?? folded);
+
+/** A name in direct order with what stands behind it, in one order: "Osric of Wick" has the same as "Osric, of Wick". */
+export const toldWords = ({ given, words }: NamedPerson): string[] =>
+  [...given, ...words].filter((w) => !PARTICLES.has(w) && w !== 'of').sort();
+
 /** Reads a personal name (X00, subfields a, b, c, d, j, q). */
 export function readPerson(f: DataField): NamedPerson {
   const written = first(f, 'a') ?? '';
@@ -156,8 +165,9 @@ export function readPerson(f: DataField): NamedPerson {
     ...splitSurname(surname),
     given: withFuller(given, q),
     suffix,
-    number: fold(first(f, 'b') ?? ''),
+    number: numeration(fold(first(f, 'b') ?? '')),
     words: [...new Set([...address, ...cWords.filter((w) => SUFFIXES.get(w) === undefined)])],
+    qualifiers: values(f, 'c').flatMap((c) => foldedWords(/\(([^)]*)\)?/.exec(c)?.[1] ?? '')),
     dates: readLifeDates(first(f, 'd') ?? ''),
   };
 }

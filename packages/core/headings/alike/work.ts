@@ -2,6 +2,7 @@ import { type DataField } from '../../marc';
 import { editDistance, fold } from '../../text';
 import type { PersonEvidence } from './compare-persons';
 import { different, perhaps, same, type Judged } from './verdict';
+import { placeName, placesText, withCentury, withFullYears } from './written-out';
 
 /** A uniform title, or a subject, in the parts that are compared; everything folded. */
 export interface TitledWork {
@@ -16,9 +17,9 @@ export interface TitledWork {
 const ARTICLE = /^(?:the|a|an|le|la|les|l|der|die|das|el|los|las|il|un|une|ein|eine)\s+(?=\S)/;
 const bracketed = (written: string): readonly [plain: string, inside: string[]] => {
   const inside: string[] = [];
-  const text = written.replace(/&|\+/g, ' and ');
+  const text = withFullYears(written).replace(/&|\+/g, ' and ');
   const plain = text.replace(/\(([^)]*)\)?/g, (_, within: string) => {
-    inside.push(fold(within));
+    inside.push(placesText(within));
     return ' ';
   });
   return [plain, inside];
@@ -35,36 +36,56 @@ const PARTS: Readonly<Record<string, string>> = {
   bd: 'volume',
   v: 'volume',
 };
-const partText = (text: string): string =>
-  fold(text.replace(/[&+]/g, ' and '))
+const partText = (text: string): string => {
+  const words = fold(withFullYears(text).replace(/[&+]/g, ' and '))
     .split(' ')
     .map((w) => PARTS[w] ?? w)
     .join(' ');
+  return TESTAMENTS.get(words) ?? words;
+};
+/** Short names of the two (Anglo-American Cataloguing Rules, 25.18A); the rules since write them out (RDA 6.23.2.9.2). */
+const TESTAMENTS: ReadonlyMap<string, string> = new Map([
+  ['n t', 'new testament'],
+  ['o t', 'old testament'],
+]);
 
 /** Reads a uniform title (X30), or the title behind a name, from these subfields. */
 export function readTitle(subfields: DataField['subfields']): TitledWork {
   const [first, ...rest] = subfields;
   const [plain, qualifiers] = bracketed(first?.value ?? '');
+  const main = fold(plain).replace(ARTICLE, '');
+  const parts = rest.flatMap((s) =>
+    s.code === 'h' || s.code === 't' ? [] : [`${s.code} ${partText(s.value)}`],
+  );
+  // A book of the Bible is named without its testament since (RDA 6.23.2.9.2).
+  const isInTestament = main === 'bible' && parts.filter((p) => p.startsWith('p ')).length > 1;
   return {
-    main: fold(plain).replace(ARTICLE, ''),
-    parts: rest.flatMap((s) => (s.code === 'h' || s.code === 't' ? [] : [`${s.code} ${partText(s.value)}`])),
+    main,
+    parts: isInTestament ? parts.filter((p) => !/^p (?:old|new) testament$/.test(p)) : parts,
     qualifiers,
   };
 }
 
+const divisionText = (text: string): string => withCentury(fold(withFullYears(text)));
+
 /** Reads a subject (X48, X50, X51, X55) with its subdivisions: those of form and topic are one kind, in their order. */
 export function readSubject(f: DataField): TitledWork {
   const divisions: { code: string; text: string }[] = [];
+  const isPlace = f.tag.endsWith('51');
   const qualifiers: string[] = [];
   let main = '';
   for (const { code, value } of f.subfields) {
     if (code === 'a' && main === '') {
       const [own, ...dashed] = value.split(/\s*(?:--|—|–)\s*/);
       const [plain, inside] = bracketed(own ?? '');
-      main = fold(plain);
+      main = isPlace ? placeName(fold(plain)) : withCentury(fold(plain));
       qualifiers.push(...inside);
-      divisions.push(...dashed.map((text) => ({ code: '?', text: fold(text) })));
-    } else if ('vxyz'.includes(code)) divisions.push({ code: code === 'v' ? 'x' : code, text: fold(value) });
+      divisions.push(...dashed.map((text) => ({ code: '?', text: divisionText(text) })));
+    } else if ('vxyz'.includes(code))
+      divisions.push({
+        code: code === 'v' ? 'x' : code,
+        text: code === 'z' ? placeName(placesText(value)) : divisionText(value),
+      });
     else if ('bcdg'.includes(code)) divisions.push({ code, text: fold(value) });
   }
   // Where a subdivision is written with dashes its kind is not known: then all are compared by their words.
@@ -164,6 +185,19 @@ function nearlyParts(a: TitledWork, b: TitledWork): string | null {
   return MAY_SLIP.test(one) && one[0] === other[0] ? nearly(one.slice(2), other.slice(2)) : null;
 }
 
+/** Parts without the key of music, which is there for the reader only where there is a number. */
+export const withoutKey = (parts: readonly string[]): readonly string[] =>
+  parts.filter((p) => !p.startsWith('r '));
+function isSameButForKey(a: TitledWork, b: TitledWork): boolean {
+  const [x, y] = [withoutKey(a.parts), withoutKey(b.parts)];
+  const isNumbered = x.some((p) => p.startsWith('n '));
+  const isInOne = (x.length === a.parts.length) !== (y.length === b.parts.length);
+  return isNumbered && isInOne && x.join('\n') === y.join('\n');
+}
+
+/** All words of a work but for its parts, as they are said. */
+export const spoken = (work: TitledWork): string => [work.main, ...work.qualifiers].join(' ');
+
 /** Whether two are one work, or one subject. One subdivision or part more makes another. */
 export function compareWorks(
   a: TitledWork,
@@ -171,8 +205,10 @@ export function compareWorks(
   known: Pick<PersonEvidence, 'isSeeFrom' | 'shared' | 'titles'>,
 ): Judged {
   if (known.isSeeFrom) return same('one is a see-from of the other');
-  const [p, q] = [a.qualifiers.join(' '), b.qualifiers.join(' ')];
+  const [p, q] = [a, b].map((w) => w.qualifiers.join('').replaceAll(' ', '')) as [string, string];
   if (!samePartsAs(a, b)) {
+    if (a.main === b.main && p === q && isSameButForKey(a, b))
+      return perhaps('the words are the same', 'only one names the key');
     const how = a.main === b.main && p === q ? nearlyParts(a, b) : null;
     return how
       ? perhaps('the words are the same', `of a part or subdivision: ${how}`)
@@ -188,6 +224,7 @@ export function compareWorks(
             ? 'the words are the same'
             : 'the same words, written with dashes or in another order',
         );
+  if (qualified && spoken(a) === spoken(b)) return perhaps('the same words, in brackets and without');
   const how = qualified ? null : nearly(a.main, b.main);
   return how ? perhaps(how, ...known.shared) : different('the words differ');
 }

@@ -1,0 +1,154 @@
+import { fold, foldedWords } from '../../text';
+
+/** Short forms in names of bodies (common practice, no source). */
+const SHORT: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    acad: 'academy',
+    admin: 'administration',
+    agric: 'agriculture',
+    amer: 'american',
+    assn: 'association',
+    assoc: 'association',
+    brit: 'british',
+    bros: 'brothers',
+    bur: 'bureau',
+    bldg: 'building',
+    cent: 'central',
+    co: 'company',
+    coll: 'college',
+    comm: 'committee',
+    conf: 'conference',
+    cong: 'congress',
+    corp: 'corporation',
+    ctr: 'center',
+    centre: 'center',
+    dept: 'department',
+    dev: 'development',
+    dist: 'district',
+    div: 'division',
+    educ: 'education',
+    eng: 'engineering',
+    expt: 'experiment',
+    fed: 'federal',
+    found: 'foundation',
+    gen: 'general',
+    govt: 'government',
+    hist: 'historical',
+    hosp: 'hospital',
+    inc: 'incorporated',
+    inst: 'institute',
+    int: 'international',
+    internat: 'international',
+    intl: 'international',
+    lab: 'laboratory',
+    labour: 'labor',
+    lib: 'library',
+    ltd: 'limited',
+    mfg: 'manufacturing',
+    min: 'ministry',
+    mus: 'museum',
+    nat: 'national',
+    natl: 'national',
+    off: 'office',
+    org: 'organization',
+    organisation: 'organization',
+    pub: 'publishing',
+    publ: 'publishing',
+    res: 'research',
+    roy: 'royal',
+    sch: 'school',
+    sci: 'science',
+    sec: 'section',
+    serv: 'service',
+    soc: 'society',
+    st: 'saint',
+    sta: 'station',
+    tech: 'technical',
+    univ: 'university',
+    cttee: 'committee',
+    symp: 'symposium',
+    theatre: 'theater',
+    us: 'united states',
+    usa: 'united states',
+    uk: 'great britain',
+  }),
+);
+/** Words that say what kind of company it is; one form may lack them. */
+export const LEGAL: ReadonlySet<string> = new Set([
+  'incorporated',
+  'limited',
+  'company',
+  'corporation',
+  'llc',
+  'plc',
+  'gmbh',
+  'ag',
+  'sa',
+]);
+const SMALL = new Set([
+  'the',
+  'a',
+  'an',
+  'of',
+  'and',
+  'for',
+  'in',
+  'on',
+  'at',
+  'le',
+  'la',
+  'les',
+  'der',
+  'die',
+  'das',
+  'de',
+  'und',
+  'et',
+]);
+
+/** Initials in one word: "U.S." as "US". */
+const withoutStops = (text: string): string =>
+  text.includes('.') ? text.replace(/\b((?:\p{L}\.){2,})/gu, (m) => m.replaceAll('.', '')) : text;
+
+/** As names of bodies are written, before they are folded: "3d" is an ordinal where "3D" is none, a "co-" no company. */
+const readable = (text: string): string =>
+  withoutStops(text.replace(/[&+]/g, ' and '))
+    .replace(/\b(\d*[23])d\b/g, '$1th')
+    .replace(/\b(co)-(?=\p{L})/giu, '$1');
+
+/** Small words that make another name: an institute of something is not one for it. */
+const LINKING = new Set(['of', 'for', 'in', 'on', 'at', 'de']);
+/** The linking words of a name, in their order. */
+export const linkingWords = (text: string): string[] => foldedWords(text).filter((w) => LINKING.has(w));
+
+/** The words of a name that count, folded, short forms written out. */
+export const wordsOf = (text: string): string[] =>
+  fold(readable(text))
+    .split(' ')
+    .filter(Boolean)
+    .flatMap((w) => SHORT.get(w)?.split(' ') ?? countedWord(w))
+    .filter((w) => !SMALL.has(w));
+
+export const ORDINAL = /^(\d+)(?:st|nd|rd|th|d|e|er|eme|\.)?$/;
+export const WRITTEN = [
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+  'eleventh',
+  'twelfth',
+];
+export const numberOf = (text: string): string => {
+  const plain = fold(text);
+  const at = WRITTEN.indexOf(plain);
+  return at >= 0 ? String(at + 1) : (ORDINAL.exec(plain)?.[1] ?? plain);
+};
+/** "Third" and "3rd" as one word; 3 alone is another, and 3D is no ordinal in a name. */
+const countedWord = (word: string): string =>
+  WRITTEN.includes(word) || /^\d+(?:st|nd|rd|th)$/.test(word) ? `${numberOf(word)}th` : word;
