@@ -112,9 +112,12 @@ const withoutStops = (text: string): string =>
 
 /** As names of bodies are written, before they are folded: "3d" is an ordinal where "3D" is none, a "co-" no company. */
 const readable = (text: string): string =>
-  withoutStops(text.replace(/[&+]/g, ' and '))
-    .replace(/\b(\d*[23])d\b/g, '$1th')
-    .replace(/\b(co)-(?=\p{L})/giu, '$1');
+  // Most names have none of these.
+  /[&+.\d-]/.test(text)
+    ? withoutStops(text.replace(/[&+]/g, ' and '))
+        .replace(/\b(\d*[23])d\b/g, '$1th')
+        .replace(/\b(co)-(?=\p{L})/giu, '$1')
+    : text;
 
 /** Small words that make another name: an institute of something is not one for it. */
 const LINKING = new Set(['of', 'for', 'in', 'on', 'at', 'de']);
@@ -122,12 +125,12 @@ const LINKING = new Set(['of', 'for', 'in', 'on', 'at', 'de']);
 export const linkingWords = (text: string): string[] => foldedWords(text).filter((w) => LINKING.has(w));
 
 /** The words of a name that count, folded, short forms written out. */
-export const wordsOf = (text: string): string[] =>
-  fold(readable(text))
-    .split(' ')
-    .filter(Boolean)
-    .flatMap((w) => SHORT.get(w)?.split(' ') ?? countedWord(w))
-    .filter((w) => !SMALL.has(w));
+export function wordsOf(text: string): string[] {
+  const found: string[] = [];
+  for (const word of foldedWords(readable(text)))
+    if (!SMALL.has(word)) found.push(...(SHORT.get(word)?.split(' ') ?? [countedWord(word)]));
+  return found;
+}
 
 export const ORDINAL = /^(\d+)(?:st|nd|rd|th|d|e|er|eme|\.)?$/;
 export const WRITTEN = [
@@ -151,4 +154,6 @@ export const numberOf = (text: string): string => {
 };
 /** "Third" and "3rd" as one word; 3 alone is another, and 3D is no ordinal in a name. */
 const countedWord = (word: string): string =>
-  WRITTEN.includes(word) || /^\d+(?:st|nd|rd|th)$/.test(word) ? `${numberOf(word)}th` : word;
+  WRITTEN.includes(word) || (word[0]! <= '9' && /^\d+(?:st|nd|rd|th)$/.test(word))
+    ? `${numberOf(word)}th`
+    : word;

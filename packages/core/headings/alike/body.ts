@@ -21,7 +21,8 @@ export interface Body {
   readonly years: readonly string[];
   /** An office that is still held: "2001-". */
   readonly isOpen: boolean;
-  readonly place: string;
+  /** Words of where a meeting was, or of who held an office. */
+  readonly place: readonly string[];
 }
 
 const saidNumber = (word: string): string => (/^\d+th$/.test(word) ? word.slice(0, -2) : '');
@@ -69,7 +70,7 @@ export function readBody(f: DataField): Body {
     number: number ? numberOf(number) : '',
     years: [...new Set(years)],
     isOpen: parts.some((p) => OPEN.test(p)),
-    place: placed ? left.join(' ') : '',
+    place: placed ? left.flatMap(wordsOf) : [],
   };
 }
 
@@ -91,6 +92,12 @@ const isPlural = (a: string, b: string) => a === `${b}s` || b === `${a}s`;
 const without = (words: readonly string[], set: ReadonlySet<string>) => words.filter((w) => !set.has(w));
 const areSame = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((w, i) => w === b[i]);
+/** Whether two are the same but for what kind of company they are; most differ in their first word. */
+function areSameBare(a: readonly string[], b: readonly string[]): boolean {
+  if (a[0] !== b[0] && !LEGAL.has(a[0] ?? '') && !LEGAL.has(b[0] ?? '')) return false;
+  const plain = without(a, LEGAL);
+  return plain.length > 0 && areSame(plain, without(b, LEGAL));
+}
 /** Whether two have the same words, in whatever order. */
 const areSameWords = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((w) => b.includes(w)) && areSame([...a].sort(), [...b].sort());
@@ -128,11 +135,10 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   if (a.number && b.number && a.number !== b.number) return different('the numbers differ');
   const years = yearsAgree(a, b);
   if (years === 'no') return different('the years differ');
-  const places = placesAgree(wordsOf(a.place), wordsOf(b.place));
+  const places = placesAgree(a.place, b.place);
   if (places === 'no') return different('the places or names behind it differ');
   const isSameName = areSame(a.words, b.words);
-  const plain = without(a.words, LEGAL);
-  const bare = plain.length > 0 && areSame(plain, without(b.words, LEGAL));
+  const bare = isSameName || areSameBare(a.words, b.words);
   if (a.qualifiers.length && b.qualifiers.length) {
     const common = a.qualifiers.filter((w) => b.qualifiers.includes(w)).length;
     if (common < Math.min(a.qualifiers.length, b.qualifiers.length))
@@ -169,8 +175,13 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
   }
   if (a.words.length > 1 && areSameWords(a.words, b.words))
     return perhaps('the same words in another order', ...evidence);
-  if (a.words.join('') === b.words.join('')) return perhaps('one is written in one word', ...evidence);
-  if ((a.words.length > 2 || years === 'yes') && areSameWords(a.words.map(singular), b.words.map(singular)))
+  if (a.words.length !== b.words.length && a.words.join('') === b.words.join(''))
+    return perhaps('one is written in one word', ...evidence);
+  if (
+    a.words.length === b.words.length &&
+    (a.words.length > 2 || years === 'yes') &&
+    areSameWords(a.words.map(singular), b.words.map(singular))
+  )
     return perhaps('the same words, some of them plurals', ...evidence);
   const [last, other] = [a.units.at(-1)!, b.units.at(-1)!];
   const isUnit = (unit: readonly string[], of: Body, whole: Body) =>
