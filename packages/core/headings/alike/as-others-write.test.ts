@@ -13,7 +13,7 @@ function verdictOf(tag: string, a: string, b: string): string {
   const gathered: Gathered = { headings: new Map() };
   const record = (written: string): MarcRecord => ({
     leader: '00000nz  a2200000n  4500',
-    fields: [field(tag, '1 ', ...subfields(written))],
+    fields: [field(tag.slice(0, 3), tag[3] ? `${tag[3]} ` : '1 ', ...subfields(written))],
   });
   for (const written of [a, b]) gather(gathered, record(written));
   return alikeForms(gathered)[0]?.verdict ?? 'different';
@@ -31,6 +31,10 @@ test.each<[string, string, string, string]>([
   ['100', '$aReedman, Amos$c(Chemist)', '$aReedman, Amos$c(Poet)', 'different'],
   ['100', '$aReedman, Amos$c(Chemist)', '$aReedman, Amos', 'perhaps'],
   ['100', '$aReedman, Amos$c(Chemist),$d1880-1950', '$aReedman, Amos,$d1880-1950', 'same'],
+  ['1003', '$aHolt family', '$aHolt (Family)', 'same'],
+  ['1003', '$aHolt (Family)', '$aHolt (Family :$cWick)', 'perhaps'],
+  ['1003', '$aHolt (Family :$cWick)', '$aHolt (Family :$cHarrow)', 'different'],
+  ['1003', '$aHolt (Clan)', '$aHolt (Royal house)', 'different'],
   ['110', '$aWick.$bPresident (1993-2001)', '$aWick.$bPresident (2001-2009)', 'different'],
   ['110', '$aWick.$bPresident (2001- : Holt)', '$aWick.$bPresident (2001-2009 : Holt)', 'same'],
   [
@@ -97,4 +101,14 @@ test.each<[string, string, string, string]>([
   ['150', '$aEels$zHarrow (Ill.)', '$aEels$zHarrow (Illinois)', 'same'],
 ])('%s %s and %s: %s', (tag, a, b, expected) => {
   expect([verdictOf(tag, a, b), verdictOf(tag, b, a)]).toEqual([expected, expected]);
+});
+
+test('a family is none of its members', () => {
+  const gathered: Gathered = { headings: new Map() };
+  for (const first of ['3 ', '0 '])
+    gather(gathered, {
+      leader: '00000nz  a2200000n  4500',
+      fields: [field('100', first, 'a', `Holt${first === '3 ' ? ' (Family)' : ''}`)],
+    });
+  expect(alikeForms(gathered)).toEqual([]);
 });

@@ -49,6 +49,7 @@ const titleWords = (words: readonly string[]) =>
 
 /** Whether two are one person. Dates that conflict are a veto; initials without dates are *perhaps* at best. */
 export function comparePersons(a: NamedPerson, b: NamedPerson, known: PersonEvidence): Judged {
+  if (a.isFamily !== b.isFamily) return different('one is a family');
   const dates = compareDates(a.dates, b.dates);
   if (dates.conflict) return different(dates.conflict);
   if (known.isTogether) return different('both stand in one record');

@@ -13,6 +13,8 @@ export interface NamedPerson {
   readonly given: readonly string[];
   /** Jr., Sr., II, III: which of that name. */
   readonly suffix: string;
+  /** A family, a clan, a dynasty: nobody by himself. */
+  readonly isFamily: boolean;
   /** Numeration ($b). */
   readonly number: string;
   /** Titles and other words ($c). */
@@ -145,13 +147,15 @@ export function readPerson(f: DataField): NamedPerson {
   const inBrackets = hasBrackets ? (/\(([^)]*)\)/.exec(written)?.[1] ?? '') : '';
   const [sur = '', ...rest] = (hasBrackets ? written.replace(/\([^)]*\)/g, ' ') : written).split(',');
   const isDirect = rest.every((r) => r.trim() === '');
-  const q = tokens([...values(f, 'q'), inBrackets].join(' ').replace(/[()]/g, ' '));
-  const cWords = values(f, 'c')
-    .flatMap((c) => fold(c).split(' '))
-    .filter(Boolean);
+  // The first indicator says so; what kind of family it is, and where, stands in brackets.
+  const isFamily = f.ind1 === '3';
+  const fuller = isFamily ? '' : inBrackets;
+  const q = tokens([...values(f, 'q'), fuller].join(' ').replace(/[()]/g, ' '));
+  const cWords = [...(isFamily ? foldedWords(inBrackets) : []), ...values(f, 'c').flatMap(foldedWords)];
   const after = rest.flatMap((r) => tokens(r));
   const suffix = [...after, ...cWords].map((w) => SUFFIXES.get(w)).find((s) => s !== undefined) ?? '';
   const all = isDirect ? tokens(sur) : after.filter((w) => SUFFIXES.get(w) === undefined);
+  if (isFamily && isDirect && all.length > 1 && all.at(-1) === 'family') cWords.unshift(all.pop()!);
   // "Sister Aveline", "Karrow, Sir Edmund": what $c says elsewhere.
   const address = all.slice(0, addressBefore(all, isDirect));
   const given = all.slice(address.length);
@@ -165,6 +169,7 @@ export function readPerson(f: DataField): NamedPerson {
     ...splitSurname(surname),
     given: withFuller(given, q),
     suffix,
+    isFamily,
     number: numeration(fold(first(f, 'b') ?? '')),
     words: [...new Set([...address, ...cWords.filter((w) => SUFFIXES.get(w) === undefined)])],
     qualifiers: values(f, 'c').flatMap((c) => foldedWords(/\(([^)]*)\)?/.exec(c)?.[1] ?? '')),
