@@ -132,8 +132,10 @@ export function wordsOf(text: string): string[] {
   return found;
 }
 
+/** A number that tells which of a row: "3", "3rd", "3d", "3e". */
 export const ORDINAL = /^(\d+)(?:st|nd|rd|th|d|e|er|eme|\.)?$/;
-export const WRITTEN = [
+/** The same in words, the first one first. */
+export const WRITTEN_ORDINALS = [
   'first',
   'second',
   'third',
@@ -147,13 +149,14 @@ export const WRITTEN = [
   'eleventh',
   'twelfth',
 ];
-export const numberOf = (text: string): string => {
+/** The number of an ordinal, in figures or words, as text; any other text folded. */
+export const ordinalNumber = (text: string): string => {
   const plain = fold(text);
-  const at = WRITTEN.indexOf(plain);
+  const at = WRITTEN_ORDINALS.indexOf(plain);
   return at >= 0 ? String(at + 1) : (ORDINAL.exec(plain)?.[1] ?? plain);
 };
 /** "Third" and "3rd" as one word; 3 alone is another, and 3D is no ordinal in a name. */
 const countedWord = (word: string): string =>
-  WRITTEN.includes(word) || (word[0]! <= '9' && /^\d+(?:st|nd|rd|th)$/.test(word))
-    ? `${numberOf(word)}th`
+  WRITTEN_ORDINALS.includes(word) || (word[0]! <= '9' && /^\d+(?:st|nd|rd|th)$/.test(word))
+    ? `${ordinalNumber(word)}th`
     : word;

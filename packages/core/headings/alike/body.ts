@@ -1,6 +1,6 @@
 import { values, type DataField } from '../../marc';
 import { editDistance, fold } from '../../text';
-import { LEGAL, linkingWords, numberOf, ORDINAL, wordsOf, WRITTEN } from './body-words';
+import { LEGAL, linkingWords, ordinalNumber, ORDINAL, wordsOf, WRITTEN_ORDINALS } from './body-words';
 import type { PersonEvidence } from './compare-persons';
 import { different, perhaps, same, type Judged } from './verdict';
 import { singular } from './work';
@@ -52,14 +52,16 @@ export function readBody(f: DataField): Body {
     .filter((p) => fold(p) !== '');
   const years = parts.flatMap(yearsIn);
   const numbered =
-    parts.map(fold).find((p) => yearsIn(p).length === 0 && (ORDINAL.test(p) || WRITTEN.includes(p))) ?? '';
+    parts
+      .map(fold)
+      .find((p) => yearsIn(p).length === 0 && (ORDINAL.test(p) || WRITTEN_ORDINALS.includes(p))) ?? '';
   // "Third Congress of Eels": its number as it is said.
   const [name = []] = units;
   const said = isMeeting && numbered === '' && name.length > 1 ? saidNumber(name[0]!) : '';
   if (said) name.shift();
   const number = numbered || said;
   const left = parts
-    .filter((p) => yearsIn(p).length === 0 && numberOf(p) !== numberOf(number))
+    .filter((p) => yearsIn(p).length === 0 && ordinalNumber(p) !== ordinalNumber(number))
     .map(placesText);
   const placed = isMeeting || years.length > 0 || number !== '';
   return {
@@ -67,7 +69,7 @@ export function readBody(f: DataField): Body {
     linking,
     units,
     qualifiers: placed ? [] : left.flatMap(wordsOf),
-    number: number ? numberOf(number) : '',
+    number: number ? ordinalNumber(number) : '',
     years: [...new Set(years)],
     isOpen: parts.some((p) => OPEN.test(p)),
     place: placed ? left.flatMap(wordsOf) : [],

@@ -6,7 +6,7 @@ import { copyOnDevice, deviceVerdict, nextOnDevice, type WalkVerdict } from './d
 import { scanSource } from './scan-source';
 import { chime } from '../../parts/sound';
 import {
-  countWaiting,
+  waitingCount,
   dropScans,
   firstTogether,
   keepScan,
@@ -53,7 +53,7 @@ export function useWalk(id: number) {
   const sending = useRef<Promise<void> | null>(null);
 
   /** How many wait is read from the device each time: a sending and a scan go on beside each other. */
-  const countAgain = useCallback(async () => setWaiting(await countWaiting(id)), [id]);
+  const countAgain = useCallback(async () => setWaiting(await waitingCount(id)), [id]);
 
   const sendAll = useCallback(async () => {
     try {

@@ -48,7 +48,7 @@ export const waitingScans = async (stocktake: number): Promise<KeptScan[]> =>
   (await walks()).getAll('scans', ofStocktake(stocktake));
 
 /** How many scans of a stocktake wait on this device. */
-export const countWaiting = async (stocktake: number): Promise<number> =>
+export const waitingCount = async (stocktake: number): Promise<number> =>
   (await walks()).count('scans', ofStocktake(stocktake));
 
 /** Drops scans: the server has them, or they were taken back. */

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { deviceVerdict, nextOnDevice } from './device-verdict';
 import {
-  countWaiting,
+  waitingCount,
   dropScans,
   firstTogether,
   keepScan,
@@ -36,7 +36,7 @@ test('scans are kept in their order until they are dropped, each stocktake by it
   await dropScans([scan(0), scan(1)]);
   expect((await waitingScans(1)).map((s) => s.number)).toEqual([2, 10, 11]);
   expect(await waitingScans(2)).toHaveLength(1);
-  expect([await countWaiting(1), await countWaiting(2), await countWaiting(3)]).toEqual([3, 1, 0]);
+  expect([await waitingCount(1), await waitingCount(2), await waitingCount(3)]).toEqual([3, 1, 0]);
 });
 
 test('what is sent together is of one run and location, without a gap', () => {
