@@ -115,7 +115,9 @@ test('a heading is made from nothing by keyboard, asked about where it looks lik
 }) => {
   await signIn(page, 'Tobias Fenn');
   await page.goto('/headings?show=all');
-  await expect(page.getByRole('listbox', { name: 'Headings', exact: true }).getByRole('option').first()).toBeVisible();
+  await expect(
+    page.getByRole('listbox', { name: 'Headings', exact: true }).getByRole('option').first(),
+  ).toBeVisible();
   await page.locator('h1').click();
   await page.keyboard.press('w');
   const form = page.getByRole('textbox', { name: 'Form' });

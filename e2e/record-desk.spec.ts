@@ -83,7 +83,10 @@ test('two records of one title are merged with their copies, and the old number 
 }) => {
   await signIn(page);
   await page.goto('/catalogue?show=alike');
-  const list = page.getByRole('listbox', { name: 'Look-alikes', exact: true }).or(page.getByLabel('Look-alikes')).first();
+  const list = page
+    .getByRole('listbox', { name: 'Look-alikes', exact: true })
+    .or(page.getByLabel('Look-alikes'))
+    .first();
   await expect(list).toBeVisible();
   await page.getByText('Teach yourself rope making').first().click();
   await expect(page.getByRole('heading', { name: 'One title or several?' })).toBeVisible();

@@ -12,7 +12,8 @@ interface Way {
 const BY_MOUSE: Way = {
   area: (page, name) => page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name }).click(),
   press: (_, target) => target.click(),
-  first: (page, list) => page.getByRole('listbox', { name: list, exact: true }).getByRole('option').first().click(),
+  first: (page, list) =>
+    page.getByRole('listbox', { name: list, exact: true }).getByRole('option').first().click(),
   confirm: (page) =>
     page
       .getByRole('dialog')
