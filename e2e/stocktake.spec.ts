@@ -63,6 +63,18 @@ test('a walk goes on without network: scans wait on the device, the page opens a
   await expect(page.getByRole('alert')).toHaveCount(0, { timeout: 30_000 });
   await scan(far.barcode);
   await expect(page.getByText(/copies between these two were not scanned/)).toBeVisible();
+  // What the server has is undone there: told when it cannot be reached.
+  const undo = page.getByRole('button', { name: 'Undo last scan' });
+  await context.setOffline(true);
+  await undo.click();
+  await expect(page.getByRole('alert')).toContainText('The last scan stays as it is.');
+  await context.setOffline(false);
+  await undo.click();
+  await expect(page.getByText('Scan undone')).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await scan(far.barcode);
+  await expect(page.getByText('Scan undone')).toHaveCount(0);
+  await expect(page.getByText('In place')).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('link', { name: 'Findings' }).click();
   await expect(page.getByText('5 scans', { exact: true })).toBeVisible();

@@ -104,6 +104,13 @@ function areSameBare(a: readonly string[], b: readonly string[]): boolean {
 const areSameWords = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((w) => b.includes(w)) && areSame([...a].sort(), [...b].sort());
 
+/** The same with plurals for one; of most that are not, the first word that the other lacks has none that begins like it there. */
+function areSameButPlurals(a: readonly string[], b: readonly string[]): boolean {
+  if (a.length !== b.length) return false;
+  for (const word of a) if (!b.includes(word) && !b.some((w) => w[0] === word[0])) return false;
+  return areSameWords(a.map(singular), b.map(singular));
+}
+
 /** Whether something of two agrees; null where only one says it. */
 type Agreement = 'yes' | 'partly' | 'no' | null;
 
@@ -179,11 +186,7 @@ export function compareBodies(a: Body, b: Body, known: PersonEvidence): Judged {
     return perhaps('the same words in another order', ...evidence);
   if (a.words.length !== b.words.length && a.words.join('') === b.words.join(''))
     return perhaps('one is written in one word', ...evidence);
-  if (
-    a.words.length === b.words.length &&
-    (a.words.length > 2 || years === 'yes') &&
-    areSameWords(a.words.map(singular), b.words.map(singular))
-  )
+  if ((a.words.length > 2 || years === 'yes') && areSameButPlurals(a.words, b.words))
     return perhaps('the same words, some of them plurals', ...evidence);
   const [last, other] = [a.units.at(-1)!, b.units.at(-1)!];
   const isUnit = (unit: readonly string[], of: Body, whole: Body) =>

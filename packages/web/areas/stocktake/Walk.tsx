@@ -48,9 +48,8 @@ export default function Walk() {
 }
 
 function WalkOf({ stocktake: s }: { stocktake: StocktakeRow }) {
-  const { scan, takeBack, walkIn, location, verdict, next, far, waiting, why, times, onDevice } = useWalk(
-    s.id,
-  );
+  const walk = useWalk(s.id);
+  const { scan, walkIn, location, verdict, next, far, waiting, why, times, onDevice } = walk;
   const [isCamera, setCamera] = useState(false);
   const { found, expected } = far ?? s;
   return (
@@ -67,6 +66,11 @@ function WalkOf({ stocktake: s }: { stocktake: StocktakeRow }) {
         </Suspense>
       ) : null}
       <WaitingNote waiting={waiting} why={why} />
+      {walk.notTakenBack ? (
+        <p className="note stop" role="alert">
+          {wording.notTakenBack(walk.notTakenBack)}
+        </p>
+      ) : null}
       <VerdictBox verdict={verdict} />
       {next ? (
         <p className="faded">
@@ -79,7 +83,12 @@ function WalkOf({ stocktake: s }: { stocktake: StocktakeRow }) {
       </p>
       <Progress part={found} whole={expected} name={s.stocktake.name} />
       <div className="row">
-        <Button icon={<RollbackOutlined />} disabled={times.length === 0} onClick={() => void takeBack()}>
+        <Button
+          icon={<RollbackOutlined />}
+          disabled={times.length === 0}
+          loading={walk.isTakingBack}
+          onClick={() => void walk.takeBack()}
+        >
           {wording.takeBackLast}
         </Button>
         {'mediaDevices' in navigator ? (

@@ -43,6 +43,9 @@ export function useWalk(id: number) {
   const [why, setWhy] = useState<WhyWaiting | null>(null);
   const [times, setTimes] = useState<readonly number[]>([]);
   const [onDevice, setOnDevice] = useState(0);
+  const [isTakingBack, setTakingBack] = useState(false);
+  /** Why the last scan could not be taken back. */
+  const [notTakenBack, setNotTakenBack] = useState('');
   const shelf = useRef<{ list: readonly KeptCopy[]; copies: ReadonlyMap<string, KeptCopy> }>({
     list: [],
     copies: new Map(),
@@ -118,6 +121,7 @@ export function useWalk(id: number) {
   }, [id, send]);
 
   const scan = async (codes: readonly string[]) => {
+    setNotTakenBack('');
     for (const code of codes) {
       const kept = {
         stocktake: id,
@@ -162,6 +166,17 @@ export function useWalk(id: number) {
     return answer.code;
   };
   const takeBack = async () => {
+    setTakingBack(true);
+    setNotTakenBack('');
+    try {
+      await takeLastBack();
+    } catch (error) {
+      setNotTakenBack(problemText(error));
+    } finally {
+      setTakingBack(false);
+    }
+  };
+  const takeLastBack = async () => {
     // What is on its way may be there or not: only afterwards is it known where to take it back.
     await sending.current;
     const own = (await waitingScans(id)).filter((s) => s.run === source.current.run);
@@ -182,7 +197,8 @@ export function useWalk(id: number) {
     before.current = null;
     setLocation(code);
   };
-  return { scan, takeBack, walkIn, location, verdict, next, far, waiting, why, times, onDevice };
+  const takingBack = { takeBack, isTakingBack, notTakenBack };
+  return { scan, ...takingBack, walkIn, location, verdict, next, far, waiting, why, times, onDevice };
 }
 
 /** The copies of a stretch, from the server while it can be reached, else as they were loaded last. */

@@ -240,6 +240,7 @@ export const stocktakeWords = {
       : `${n} copies between these two were not scanned. Did you pass a shelf?`,
   takeBackLast: 'Undo last scan',
   scanUndone: 'Scan undone',
+  notTakenBack: (why: string) => `The last scan stays as it is. ${why}`,
   waitingToBeSent: (n: number) =>
     n === 1
       ? '1 scan waits on this device and is sent when the network is back.'
