@@ -23,7 +23,7 @@ test.each<[string, string, string, string]>([
   ['100', '$aJohn Paul$bII,$cPope,$d1920-2005', '$aJohn Paul$b2,$cPope,$d1920-2005', 'same'],
   ['100', '$aJohn Paul$bI,$cPope', '$aJohn Paul$bII,$cPope', 'different'],
   ['100', '$aOsric,$cof Wick,$d1100-1160', '$aOsric of Wick,$d1100-1160', 'perhaps'],
-  ['100', '$aReedman, Amos,$d1880 March 3-', '$aReedman, Amos,$d1880 Mar. 3-', 'same'],
+  ['100', '$aReedman, Amos,$d1880 March 3-', '$aReedman, Amos,$d1880 Mar. 03-', 'same'],
   ['100', '$aReedman, Amos,$d1880 March 3-', '$aReedman, Amos,$d3 March 1880-', 'same'],
   ['100', '$aReedman, Amos,$d1880 March-', '$aReedman, Amos,$d1880 March 3-', 'same'],
   ['100', '$aReedman, Amos,$d1880 March 3-', '$aReedman, Amos,$d1880 April 9-', 'different'],

@@ -22,7 +22,7 @@ const MONTH =
 /** Month and day beside a year: "1880 March 3", "3 Mar. 1880", "March 3, 1880". */
 function dayIn(text: string): string {
   const found = MONTH.exec(text);
-  return found ? [found[2], found[1] ?? found[3] ?? ''].join(' ').trim() : '';
+  return found ? `${found[2]} ${Number(found[1] ?? found[3] ?? 0) || ''}`.trim() : '';
 }
 /** Whether two days cannot be one: other months, or other days where both say one. */
 function isOtherDay(a = '', b = ''): boolean {

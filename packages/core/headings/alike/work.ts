@@ -195,6 +195,9 @@ function isSameButForKey(a: TitledWork, b: TitledWork): boolean {
   return isNumbered && isInOne && x.join('\n') === y.join('\n');
 }
 
+/** What stands in brackets, as it is compared: "On-line" as "Online". */
+const inBrackets = (work: TitledWork): string => work.qualifiers.join('').replaceAll(' ', '');
+
 /** All words of a work but for its parts, as they are said. */
 export const spoken = (work: TitledWork): string => [work.main, ...work.qualifiers].join(' ');
 
@@ -205,7 +208,7 @@ export function compareWorks(
   known: Pick<PersonEvidence, 'isSeeFrom' | 'shared' | 'titles'>,
 ): Judged {
   if (known.isSeeFrom) return same('one is a see-from of the other');
-  const [p, q] = [a, b].map((w) => w.qualifiers.join('').replaceAll(' ', '')) as [string, string];
+  const [p, q] = [inBrackets(a), inBrackets(b)];
   if (!samePartsAs(a, b)) {
     if (a.main === b.main && p === q && isSameButForKey(a, b))
       return perhaps('the words are the same', 'only one names the key');
