@@ -1,4 +1,5 @@
-import { field, type MarcRecord } from '../../marc';
+import { field } from '../../marc';
+import { alikeVerdict } from '../../testing/alike-verdict';
 import { alikeForms, gather, type Gathered } from '.';
 
 /** "$aHolt, Anna,$d1950-" as a field's subfields. */
@@ -7,17 +8,6 @@ const subfields = (written: string): string[] =>
     .split('$')
     .slice(1)
     .flatMap((s) => [s[0]!, s.slice(1)]);
-
-/** The verdict on two authority records by themselves, found as in a file: by their buckets first. */
-function verdictOf(tag: string, a: string, b: string): string {
-  const gathered: Gathered = { headings: new Map() };
-  const record = (written: string): MarcRecord => ({
-    leader: '00000nz  a2200000n  4500',
-    fields: [field(tag.slice(0, 3), tag[3] ? `${tag[3]} ` : '1 ', ...subfields(written))],
-  });
-  for (const written of [a, b]) gather(gathered, record(written));
-  return alikeForms(gathered)[0]?.verdict ?? 'different';
-}
 
 test.each<[string, string, string, string]>([
   ['100', '$aJohn Paul$bII,$cPope,$d1920-2005', '$aJohn Paul$b2,$cPope,$d1920-2005', 'same'],
@@ -100,7 +90,8 @@ test.each<[string, string, string, string]>([
   ['151', '$aWick (Eng.)', '$aWick (Scotland)', 'different'],
   ['150', '$aEels$zHarrow (Ill.)', '$aEels$zHarrow (Illinois)', 'same'],
 ])('%s %s and %s: %s', (tag, a, b, expected) => {
-  expect([verdictOf(tag, a, b), verdictOf(tag, b, a)]).toEqual([expected, expected]);
+  const [x, y] = [subfields(a), subfields(b)];
+  expect([alikeVerdict(tag, x, y), alikeVerdict(tag, y, x)]).toEqual([expected, expected]);
 });
 
 test('a family is none of its members', () => {

@@ -1,18 +1,6 @@
-import { field, type MarcRecord } from '../../marc';
-import { alikeForms, gather, type Gathered } from '.';
+import { alikeVerdict } from '../../testing/alike-verdict';
 
 type Subs = readonly string[];
-
-/** The verdict on two authority records by themselves, found as in a file: by their buckets first. */
-function verdictOf(tag: string, a: Subs, b: Subs): string {
-  const gathered: Gathered = { headings: new Map() };
-  const record = (subs: Subs): MarcRecord => ({
-    leader: '00000nz  a2200000n  4500',
-    fields: [field(tag, '1 ', ...subs)],
-  });
-  for (const subs of [a, b]) gather(gathered, record(subs));
-  return alikeForms(gathered)[0]?.verdict ?? 'different';
-}
 
 test.each<[string, string, Subs, Subs, string]>([
   [
@@ -231,5 +219,5 @@ test.each<[string, string, Subs, Subs, string]>([
     'same',
   ],
 ])('%s', (_what, tag, a, b, expected) => {
-  expect([verdictOf(tag, a, b), verdictOf(tag, b, a)]).toEqual([expected, expected]);
+  expect([alikeVerdict(tag, a, b), alikeVerdict(tag, b, a)]).toEqual([expected, expected]);
 });

@@ -1,4 +1,5 @@
 import { fold } from '../../text';
+import { WRITTEN_ORDINALS } from './body-words';
 
 /** Short names of larger places behind a name, without their stops (Anglo-American Cataloguing Rules, second edition, appendix B.14, and common practice). */
 const LARGER: ReadonlyMap<string, string> = new Map(
@@ -106,9 +107,9 @@ export const withFullYears = (written: string): string =>
     : written;
 
 const CENTURIES = [
-  ...['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'],
-  ...['eleventh', 'twelfth', 'thirteenth', 'fourteenth', 'fifteenth', 'sixteenth', 'seventeenth'],
-  ...['eighteenth', 'nineteenth', 'twentieth', 'twenty first'],
+  ...WRITTEN_ORDINALS,
+  ...['thirteenth', 'fourteenth', 'fifteenth', 'sixteenth', 'seventeenth', 'eighteenth', 'nineteenth'],
+  ...['twentieth', 'twenty first'],
 ];
 const SPELLED = new RegExp(`\\b(${[...CENTURIES].reverse().join('|')}) century\\b`);
 const ending = (n: number): string => (n > 10 && n < 20 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th'));
